@@ -1,0 +1,83 @@
+import { z } from 'zod'
+import { currencies, percentOf, roundHalfAway } from '../money/money'
+
+export const chargeKinds = ['line_haul', 'fuel_surcharge', 'stop_off', 'lumper', 'detention', 'layover', 'tarp', 'permit', 'truck_ordered_not_used', 'advance', 'other'] as const
+export type ChargeKind = (typeof chargeKinds)[number]
+
+export const chargeBases = ['flat', 'per_mile', 'hundredweight', 'ton', 'bushel', 'pallet', 'hour', 'percent_of_line_haul'] as const
+export type ChargeBasis = (typeof chargeBases)[number]
+
+/** Rates carry four decimals (a mile costs 2.3550): a whole number of ten-thousandths. */
+export const rateScale = 10_000
+const largestRate = 1_000_000 * rateScale
+
+export const chargeSchema = z.object({
+  kind: z.enum(chargeKinds),
+  basis: z.enum(chargeBases),
+  rateE4: z.number('Give the rate as a figure').int().min(0).max(largestRate, 'That is over a million'),
+  /** How many bushels, pallets or hours; null where the load itself says (miles, weight). */
+  quantity: z.number().min(0).max(1_000_000).nullable().default(null),
+  currency: z.enum(currencies).default('USD'),
+  note: z.string().max(200).default(''),
+})
+export type Charge = z.infer<typeof chargeSchema>
+
+/** What of the load a charge may be reckoned from. */
+export interface ChargeFacts {
+  miles: number
+  weightLb: number | null
+}
+
+/** A charge of one amount, the way most line hauls are agreed. */
+export function flatCharge(kind: ChargeKind, amountMinor: number): Charge {
+  return { kind, basis: 'flat', rateE4: amountMinor * (rateScale / 100), quantity: null, currency: 'USD', note: '' }
+}
+
+/**
+ * What one charge comes to, in minor units, rounded half away from zero. `lineHaulMinor` is the
+ * sum of the line haul charges of the same side, for percentages. An advance counts as negative.
+ */
+export function chargeAmount(charge: Charge, facts: ChargeFacts, lineHaulMinor: number): number {
+  const rateMinor = charge.rateE4 / (rateScale / 100)
+  const amount = roundHalfAway(rateMinor * quantityOf(charge, facts, lineHaulMinor))
+  return charge.kind === 'advance' ? -amount : amount
+}
+
+function quantityOf(charge: Charge, facts: ChargeFacts, lineHaulMinor: number): number {
+  switch (charge.basis) {
+    case 'flat':
+      return 1
+    case 'per_mile':
+      return charge.quantity ?? facts.miles
+    case 'hundredweight':
+      return charge.quantity ?? (facts.weightLb ?? 0) / 100
+    case 'ton':
+      return charge.quantity ?? (facts.weightLb ?? 0) / 2000
+    case 'bushel':
+    case 'pallet':
+    case 'hour':
+      return charge.quantity ?? 0
+    case 'percent_of_line_haul':
+      // The rate is percent, scaled as minor units: 12.5 percent stands as 1250.
+      return lineHaulMinor / 100 / 100
+  }
+}
+
+/** Each charge with what it comes to, and their sum; all of one side and one currency. */
+export function chargeSheet(charges: Charge[], facts: ChargeFacts): { lines: { charge: Charge; amountMinor: number }[]; totalMinor: number } {
+  const lineHaulMinor = charges
+    .filter((charge) => charge.kind === 'line_haul' && charge.basis !== 'percent_of_line_haul')
+    .reduce((sum, charge) => sum + chargeAmount(charge, facts, 0), 0)
+  const lines = charges.map((charge) => ({ charge, amountMinor: chargeAmount(charge, facts, lineHaulMinor) }))
+  return { lines, totalMinor: lines.reduce((sum, line) => sum + line.amountMinor, 0) }
+}
+
+/** Sell minus buy, in money and percent of sell. */
+export function margin(sellMinor: number, buyMinor: number): { amountMinor: number; percent: number | null } {
+  return { amountMinor: sellMinor - buyMinor, percent: percentOf(sellMinor - buyMinor, sellMinor) }
+}
+
+/** Whether all charges are in one currency: two may not be added without a dated rate. */
+export function oneCurrency(charges: Charge[]): boolean {
+  return new Set(charges.map((charge) => charge.currency)).size <= 1
+}

@@ -1,0 +1,139 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { flatCharge } from '../charge/charge'
+import type { Verdict } from '../vetting/vetting'
+import { decide, type LoadCommand, type LoadFacts, type OfferFacts } from './decide'
+import { type LoadState, loadStates } from './load'
+
+const now = Date.UTC(2026, 10, 23, 20)
+const clear: Verdict = { verdict: 'clear', reasons: [] }
+const stop: Verdict = { verdict: 'stop', reasons: [{ code: 'no_w9', severity: 'stop', message: 'W-9 is not on file' }] }
+const offer = (id: number, over: Partial<OfferFacts> = {}): OfferFacts => ({ id, carrierId: id, carrierName: `Carrier ${id}`, payMinor: 248_000, counterMinor: null, state: 'open', goodUntil: null, ...over })
+const load = (over: Partial<LoadFacts> = {}): LoadFacts => ({
+  number: 'PR-20417', state: 'uncovered', practice: false, offers: [offer(1), offer(2)], postings: [{ id: 7, board: 'Saltlick', state: 'up' }],
+  confirmation: null, award: null, targetMinor: 225_000, mostMinor: 250_000, ...over,
+})
+const award = (over: Partial<LoadCommand & { kind: 'award' }> = {}): LoadCommand => ({ kind: 'award', offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], payMinor: 248_000, gate: clear, override: null, mayOverride: false, ...over })
+const awarded = { award: { carrierId: 1, carrierName: 'Carrier 1', payMinor: 248_000 }, state: 'covered' as LoadState, offers: [offer(1, { state: 'awarded' })], postings: [] }
+const confirmation = (state: 'issued' | 'sent' | 'accepted' | 'void', version = 1) => ({ id: 3, version, state })
+const kinds = (facts: LoadFacts, command: LoadCommand) => {
+  const decision = decide(facts, command, now)
+  return 'refusal' in decision ? decision.refusal.code : decision.events.map((event) => event.kind)
+}
+
+describe('award', () => {
+  test('awards, covers, turns the others down, takes the postings down, writes the confirmation', () => {
+    expect(kinds(load(), award())).toEqual(['load_awarded', 'state_changed', 'offer_ended', 'posting_removal_asked', 'confirmation_issued'])
+  })
+  test.each<[string, LoadFacts, LoadCommand, string]>([
+    ['a second award', load(awarded), award({ offerId: 2 }), 'already_awarded'],
+    ['a draft', load({ state: 'draft' }), award(), 'not_uncovered'],
+    ['an offer of another load', load(), award({ offerId: 99 }), 'no_such_offer'],
+    ['an offer past its time', load({ offers: [offer(1, { goodUntil: now })] }), award(), 'offer_lapsed'],
+    ['a declined offer', load({ offers: [offer(1, { state: 'declined' })] }), award(), 'offer_ended'],
+    ['pay of nothing', load(), award({ payMinor: 0 }), 'nothing_agreed'],
+    ['a failing gate', load(), award({ gate: stop, mayOverride: true }), 'gate_stops'],
+    ['an override by somebody not allowed to', load(), award({ gate: stop, override: 'owner vouched' }), 'may_not_override'],
+  ])('%s is refused', (_, facts, command, code) => expect(kinds(facts, command)).toBe(code))
+
+  test('a manager overrides with a reason that stays on the record', () => {
+    const decision = decide(load(), award({ gate: stop, override: 'owner vouched', mayOverride: true }), now)
+    expect('events' in decision && decision.events[0]).toMatchObject({ kind: 'load_awarded', override: 'owner vouched' })
+  })
+  test('an override that was not needed is not recorded as one', () => {
+    const decision = decide(load(), award({ override: 'just in case', mayOverride: true }), now)
+    expect('events' in decision && decision.events[0]).toMatchObject({ override: null })
+  })
+  test('after a carrier fell through, the next confirmation goes on counting', () => {
+    const decision = decide(load({ confirmation: confirmation('void', 2) }), award(), now)
+    expect('events' in decision && decision.events.at(-1)).toEqual({ kind: 'confirmation_issued', version: 3 })
+  })
+})
+
+describe('offers', () => {
+  const record: LoadCommand = { kind: 'record_offer', carrierId: 1, carrierName: 'Carrier 1', payMinor: 240_000, source: 'phone', goodUntil: null, note: '' }
+  test('a new price replaces the same carrier’s old one', () => expect(kinds(load(), record)).toEqual(['offer_ended', 'offer_recorded']))
+  test('none on a draft, none once awarded', () => {
+    expect(kinds(load({ state: 'draft' }), record)).toBe('not_uncovered')
+    expect(kinds(load(awarded), record)).toBe('already_awarded')
+  })
+  test('none that is past already', () => expect(kinds(load(), { ...record, goodUntil: now })).toBe('offer_already_past'))
+  test('lapsing takes those whose minute has come, not a minute before', () => {
+    const facts = load({ offers: [offer(1, { goodUntil: now }), offer(2, { goodUntil: now + 1 }), offer(3, { goodUntil: now - 1, state: 'declined' })] })
+    expect(decide(facts, { kind: 'lapse_offers' }, now)).toEqual({ events: [{ kind: 'offer_ended', offerId: 1, carrierName: 'Carrier 1', payMinor: 248_000, to: 'lapsed' }] })
+  })
+  test('a counter is lower, and tells from what to what', () => {
+    expect(kinds(load(), { kind: 'counter_offer', offerId: 1, counterMinor: 248_000 })).toBe('counter_not_lower')
+    expect(decide(load(), { kind: 'counter_offer', offerId: 1, counterMinor: 235_000 }, now)).toMatchObject({ events: [{ from: 248_000, to: 235_000 }] })
+  })
+  test('declining twice is told', () => expect(kinds(load({ offers: [offer(1, { state: 'declined' })] }), { kind: 'decline_offer', offerId: 1 })).toBe('offer_ended'))
+})
+
+describe('confirmation', () => {
+  const sent = load({ ...awarded, confirmation: confirmation('sent') })
+  const accept: LoadCommand = { kind: 'accept_confirmation', confirmationId: 3, name: 'Ada Finch', title: 'Dispatcher' }
+  test('is accepted once', () => {
+    expect(kinds(sent, accept)).toEqual(['confirmation_accepted'])
+    expect(kinds(load({ ...awarded, confirmation: confirmation('accepted') }), accept)).toBe('already_accepted')
+  })
+  test('a void one cannot be accepted', () => {
+    expect(kinds(sent, { ...accept, confirmationId: 2 })).toBe('confirmation_void')
+    expect(kinds(load({ confirmation: confirmation('void') }), accept)).toBe('confirmation_void')
+  })
+  test('a changed term voids it and writes the next version', () => {
+    const decision = decide(sent, { kind: 'revise', changes: [{ field: 'Pay', from: '2,480', to: '2,500' }] }, now)
+    expect('events' in decision && decision.events.map((event) => event.kind)).toEqual(['terms_changed', 'confirmation_voided', 'confirmation_issued'])
+    expect('events' in decision && decision.events.at(-1)).toMatchObject({ version: 2 })
+  })
+  test('nothing changed writes nothing', () => expect(kinds(sent, { kind: 'revise', changes: [] })).toEqual([]))
+  test('a change before the award goes to the board, not to a confirmation', () => {
+    expect(kinds(load(), { kind: 'revise', changes: [{ field: 'Weight', from: '1', to: '2' }] })).toEqual(['terms_changed', 'posting_update_asked'])
+  })
+  test('a truck is not dispatched before the carrier said yes', () => expect(kinds(sent, { kind: 'advance', to: 'dispatched' })).toBe('not_confirmed'))
+  test('falling through opens the load again and voids it', () => {
+    expect(kinds(sent, { kind: 'release', reason: 'truck broke down' })).toEqual(['award_released', 'state_changed', 'confirmation_voided'])
+  })
+})
+
+describe('the life of a load', () => {
+  const confirmed = { ...awarded, confirmation: confirmation('accepted') }
+  test('runs step by step from covered to paid', () => {
+    const life: LoadState[] = ['covered', 'dispatched', 'in_transit', 'delivered', 'paperwork_in', 'invoiced', 'paid']
+    life.slice(1).forEach((to, index) => {
+      expect(kinds(load({ ...confirmed, state: life[index]! }), { kind: 'advance', to })).toEqual(['state_changed'])
+    })
+  })
+  test('and no other way', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...loadStates), fc.constantFrom(...loadStates), (from, to) => {
+        const decision = decide(load({ ...confirmed, state: from }), { kind: 'advance', to }, now)
+        const backwards = loadStates.indexOf(to) <= loadStates.indexOf(from)
+        const allowedBack = (from === 'dispatched' && to === 'covered') || (from === 'paid' && to === 'invoiced')
+        return 'refusal' in decision ? decision.refusal.message.endsWith('.') : !backwards || allowedBack
+      }),
+    )
+  })
+  test('a refusal is a sentence about this load', () => {
+    const decision = decide(load({ state: 'paid' }), { kind: 'cancel', reason: 'x' }, now)
+    expect(decision).toEqual({ refusal: { code: 'too_late_to_cancel', message: 'PR-20417 is paid: too late to cancel.' } })
+  })
+  test('cancelling ends offers, postings and the confirmation', () => {
+    expect(kinds(load({ confirmation: confirmation('issued') }), { kind: 'cancel', reason: 'customer' })).toEqual(['load_cancelled', 'offer_ended', 'offer_ended', 'posting_removal_asked', 'confirmation_voided'])
+  })
+  test('a draft with something that stops it stays a draft', () => {
+    const past = { path: 'stops.0', code: 'in_the_past' as const, severity: 'stop' as const, message: 'Sun 22 Nov is in the past' }
+    expect(kinds(load({ state: 'draft' }), { kind: 'open', problems: [past] })).toBe('not_ready')
+    expect(kinds(load({ state: 'draft' }), { kind: 'open', problems: [{ ...past, severity: 'caution' }] })).toEqual(['state_changed'])
+  })
+})
+
+describe('postings and limits', () => {
+  test('one posting a board', () => {
+    expect(kinds(load(), { kind: 'post', board: 'Saltlick' })).toBe('already_posted')
+    expect(kinds(load({ postings: [{ id: 7, board: 'Saltlick', state: 'down' }] }), { kind: 'post', board: 'Saltlick' })).toEqual(['posting_asked'])
+  })
+  test('a target above the most is refused, no change is no event', () => {
+    expect(kinds(load(), { kind: 'set_limits', targetMinor: 3, mostMinor: 2 })).toBe('target_over_most')
+    expect(kinds(load(), { kind: 'set_limits', targetMinor: 225_000, mostMinor: 250_000 })).toEqual([])
+  })
+})

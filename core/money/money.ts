@@ -1,0 +1,45 @@
+/** Currencies the brokerage deals in. Amounts of different currencies are never added. */
+export const currencies = ['USD', 'CAD'] as const
+export type Currency = (typeof currencies)[number]
+
+/**
+ * Rounds to the nearest whole minor unit; a half goes away from zero, as invoices are rounded
+ * by hand. One rule for the whole product.
+ */
+export function roundHalfAway(value: number): number {
+  return Math.sign(value) * Math.round(Math.abs(value))
+}
+
+/**
+ * Minor units as people read them: `248000` gives `2,480`, `248050` gives `2,480.50`.
+ * Cents are shown only where there are any.
+ */
+export function formatAmount(amountMinor: number): string {
+  const sign = amountMinor < 0 ? '-' : ''
+  const absolute = Math.abs(Math.round(amountMinor))
+  const whole = Math.floor(absolute / 100).toString().replace(/\B(?=(\d{3})+$)/g, ',')
+  const cents = absolute % 100
+  return cents === 0 ? `${sign}${whole}` : `${sign}${whole}.${cents.toString().padStart(2, '0')}`
+}
+
+/** `formatAmount` with its currency: `$2,480`, `C$2,480`. */
+export function formatMoney(amountMinor: number, currency: Currency = 'USD'): string {
+  const symbol = currency === 'USD' ? '$' : 'C$'
+  return amountMinor < 0 ? `-${symbol}${formatAmount(-amountMinor)}` : `${symbol}${formatAmount(amountMinor)}`
+}
+
+/**
+ * Reads an amount as typed on the phone: `2480`, `$2,480.50`, `2.5k`. Answers minor units,
+ * or null where the text is no amount (negative, three decimals, words).
+ */
+export function readAmount(text: string): number | null {
+  const match = /^\$?\s*(\d{1,3}(?:,\d{3})+|\d{1,9})(\.\d{1,2})?\s*(k)?$/i.exec(text.trim())
+  if (!match) return null
+  const value = Number(`${match[1]!.replaceAll(',', '')}${match[2] ?? ''}`)
+  return roundHalfAway(value * (match[3] ? 1000 : 1) * 100)
+}
+
+/** `150.5` for the percentage of `part` in `whole`, one decimal; null where there is no whole. */
+export function percentOf(part: number, whole: number): number | null {
+  return whole === 0 ? null : Math.round((part / whole) * 1000) / 10
+}

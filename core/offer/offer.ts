@@ -1,0 +1,22 @@
+import { z } from 'zod'
+
+export const offerSources = ['phone', 'mail', 'board', 'portal', 'text'] as const
+export type OfferSource = (typeof offerSources)[number]
+
+/** `open` is live, a counter included; the others are ends. `turned_down` lost to another's award. */
+export const offerStates = ['open', 'declined', 'lapsed', 'awarded', 'turned_down'] as const
+export type OfferState = (typeof offerStates)[number]
+
+/** An offer as a rep records it from the phone. `goodUntil` is an instant. */
+export const offerTermsSchema = z.object({
+  carrierId: z.number('Choose the carrier').int().positive('Choose the carrier'),
+  payMinor: z.number('Give the price').int('Give the price').min(100, 'Give the price').max(100_000_000, 'That is over a million'),
+  source: z.enum(offerSources).default('phone'),
+  goodUntil: z.number().int().positive().nullable().default(null),
+  note: z.string().trim().max(500, 'At most 500 characters').default(''),
+})
+export type OfferTerms = z.infer<typeof offerTermsSchema>
+
+export const offerSourceWords: Record<OfferSource, string> = { phone: 'phone', mail: 'mail', board: 'board', portal: 'portal', text: 'text' }
+
+export const offerStateWords: Record<OfferState, string> = { open: 'open', declined: 'declined', lapsed: 'lapsed', awarded: 'awarded', turned_down: 'turned down' }

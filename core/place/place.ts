@@ -1,0 +1,43 @@
+import { z } from 'zod'
+
+/** A point of the gazetteer: a city with a representative postal code, and its IANA time zone. */
+export interface Place {
+  city: string
+  region: string
+  country: 'US' | 'CA'
+  postal: string
+  lat: number
+  lon: number
+  zone: string
+}
+
+export const placeSchema = z.object({
+  city: z.string().min(1).max(80),
+  region: z.string().length(2),
+  country: z.enum(['US', 'CA']),
+  postal: z.string().min(3).max(10),
+  lat: z.number().min(-90).max(90),
+  lon: z.number().min(-180).max(180),
+  zone: z.string().min(3).max(60),
+})
+
+/** `Twin Falls ID`: short, as it is said on the phone. */
+export const placeWords = (place: { city: string; region: string }): string => `${place.city} ${place.region}`
+
+/** The three-digit postal prefix, the trade's usual size of a pickup or delivery area. */
+export const postalArea = (postal: string): string => postal.slice(0, 3)
+
+/**
+ * A one-degree square of the map as one whole number, so that "around here" is a few index
+ * look-ups: (lat + 90) * 360 + (lon + 180), both rounded down.
+ */
+export function cellOf(point: { lat: number; lon: number }): number {
+  return Math.floor(point.lat + 90) * 360 + Math.floor(point.lon + 180)
+}
+
+/** The square itself and those around it, `reach` squares in each direction. */
+export function cellsAround(point: { lat: number; lon: number }, reach: number): number[] {
+  const centre = cellOf(point)
+  const offsets = Array.from({ length: reach * 2 + 1 }, (_, index) => index - reach)
+  return offsets.flatMap((north) => offsets.map((east) => centre + north * 360 + east))
+}
