@@ -81,13 +81,20 @@ describe('confirmation', () => {
     expect(kinds(load({ confirmation: confirmation('void') }), accept)).toBe('confirmation_void')
   })
   test('a changed term voids it and writes the next version', () => {
-    const decision = decide(sent, { kind: 'revise', changes: [{ field: 'Pay', from: '2,480', to: '2,500' }] }, now)
+    const decision = decide(sent, { kind: 'revise', carrierSeesIt: true, changes: [{ field: 'Pay', from: '2,480', to: '2,500' }] }, now)
     expect('events' in decision && decision.events.map((event) => event.kind)).toEqual(['terms_changed', 'confirmation_voided', 'confirmation_issued'])
     expect('events' in decision && decision.events.at(-1)).toMatchObject({ version: 2 })
   })
-  test('nothing changed writes nothing', () => expect(kinds(sent, { kind: 'revise', changes: [] })).toEqual([]))
+  test('what the carrier does not see leaves it standing', () => {
+    expect(kinds(sent, { kind: 'revise', carrierSeesIt: false, changes: [{ field: 'Note for us', from: 'none', to: 'x' }] })).toEqual(['terms_changed'])
+  })
+  test('nothing changed writes nothing', () => expect(kinds(sent, { kind: 'revise', carrierSeesIt: true, changes: [] })).toEqual([]))
   test('a change before the award goes to the board, not to a confirmation', () => {
-    expect(kinds(load(), { kind: 'revise', changes: [{ field: 'Weight', from: '1', to: '2' }] })).toEqual(['terms_changed', 'posting_update_asked'])
+    expect(kinds(load(), { kind: 'revise', carrierSeesIt: true, changes: [{ field: 'Weight', from: '1', to: '2' }] })).toEqual(['terms_changed', 'posting_update_asked'])
+  })
+  test('is not mailed twice by two presses, but again when asked', () => {
+    expect(kinds(sent, { kind: 'send_confirmation', to: 'a@b.example', again: false })).toBe('already_sent')
+    expect(kinds(sent, { kind: 'send_confirmation', to: 'a@b.example', again: true })).toEqual(['confirmation_mail_asked'])
   })
   test('a truck is not dispatched before the carrier said yes', () => expect(kinds(sent, { kind: 'advance', to: 'dispatched' })).toBe('not_confirmed'))
   test('falling through opens the load again and voids it', () => {

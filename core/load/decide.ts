@@ -53,8 +53,8 @@ export type LoadCommand =
   | { kind: 'decline_offer'; offerId: number }
   | { kind: 'lapse_offers' }
   | { kind: 'award'; offerId: number; buyCharges: Charge[]; payMinor: number; gate: Verdict; override: string | null; mayOverride: boolean }
-  | { kind: 'revise'; changes: Change[] }
-  | { kind: 'send_confirmation'; to: string }
+  | { kind: 'revise'; changes: Change[]; carrierSeesIt: boolean }
+  | { kind: 'send_confirmation'; to: string; again: boolean }
   | { kind: 'accept_confirmation'; confirmationId: number; name: string; title: string }
   | { kind: 'release'; reason: string }
   | { kind: 'advance'; to: LoadState }
@@ -118,9 +118,9 @@ export function decide(load: LoadFacts, command: LoadCommand, now: number): Deci
     case 'award':
       return decideAward(load, command, now)
     case 'revise':
-      return decideRevision(load, command.changes)
+      return decideRevision(load, command)
     case 'send_confirmation':
-      return decideSend(load, command.to)
+      return decideSend(load, command)
     case 'accept_confirmation':
       return decideAcceptance(load, command)
     case 'release':
@@ -218,20 +218,21 @@ function gateRefusal(load: LoadFacts, command: LoadCommand & { kind: 'award' }):
 const removeAll = (load: LoadFacts): LoadEvent[] =>
   load.postings.filter((posting) => isOut(posting.state)).map((posting) => ({ kind: 'posting_removal_asked', postingId: posting.id, board: posting.board }))
 
-function decideRevision(load: LoadFacts, changes: Change[]): Decision {
+function decideRevision(load: LoadFacts, { changes, carrierSeesIt }: LoadCommand & { kind: 'revise' }): Decision {
   if (changes.length === 0) return { events: [] }
   if (['delivered', 'paperwork_in', 'invoiced', 'paid', 'cancelled'].includes(load.state)) return refuse('too_late_to_change', load)
   const updates: LoadEvent[] = load.postings.filter((posting) => isOut(posting.state)).map((posting) => ({ kind: 'posting_update_asked', postingId: posting.id, board: posting.board }))
   const changed: LoadEvent[] = [{ kind: 'terms_changed', changes }, ...updates]
-  if (!load.award || !load.confirmation || load.confirmation.state === 'void') return { events: changed }
+  if (!carrierSeesIt || !load.award || !load.confirmation || load.confirmation.state === 'void') return { events: changed }
   const { id, version } = load.confirmation
   return { events: [...changed, { kind: 'confirmation_voided', confirmationId: id, version }, { kind: 'confirmation_issued', version: version + 1 }] }
 }
 
-function decideSend(load: LoadFacts, to: string): Decision {
+function decideSend(load: LoadFacts, { to, again }: LoadCommand & { kind: 'send_confirmation' }): Decision {
   const confirmation = load.confirmation
   if (!load.award || !confirmation || confirmation.state === 'void') return refuse('no_confirmation', load)
   if (confirmation.state === 'accepted') return refuse('already_accepted', load)
+  if (confirmation.state === 'sent' && !again) return refuse('already_sent', load)
   return { events: [{ kind: 'confirmation_mail_asked', confirmationId: confirmation.id, version: confirmation.version, to }] }
 }
 

@@ -5,7 +5,7 @@ import { loadStateWords } from './words'
 export type RefusalCode =
   | 'not_a_draft' | 'not_ready' | 'target_over_most' | 'already_covered' | 'not_uncovered' | 'already_posted' | 'not_posted'
   | 'already_awarded' | 'offer_already_past' | 'offer_lapsed' | 'offer_ended' | 'no_such_offer' | 'counter_not_lower' | 'nothing_agreed'
-  | 'gate_stops' | 'may_not_override' | 'too_late_to_change' | 'no_confirmation' | 'already_accepted' | 'confirmation_void'
+  | 'gate_stops' | 'may_not_override' | 'too_late_to_change' | 'no_confirmation' | 'already_accepted' | 'already_sent' | 'confirmation_void'
   | 'no_award' | 'impossible_step' | 'not_confirmed' | 'too_late_to_cancel'
 
 /** A rule's no: a code for programs, a sentence for people. */
@@ -60,6 +60,8 @@ function sentence(code: RefusalCode, load: LoadFacts, detail: string): string {
       return `${load.number} has no rate confirmation to send.`
     case 'already_accepted':
       return 'This rate confirmation is accepted already.'
+    case 'already_sent':
+      return 'This rate confirmation is sent already: send it again only if they ask.'
     case 'confirmation_void':
       return 'This rate confirmation is void: a newer version or another award took its place.'
     case 'no_award':

@@ -1,0 +1,22 @@
+export const roles = ['rep', 'manager', 'viewer'] as const
+export type Role = (typeof roles)[number]
+
+export type Permission = 'see_loads' | 'edit_loads' | 'handle_offers' | 'award' | 'override_gate' | 'export'
+
+const grants: Record<Role, readonly Permission[]> = {
+  viewer: ['see_loads'],
+  rep: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export'],
+  manager: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'override_gate'],
+}
+
+/** Whether a role may do something. The only place where that is written. */
+export const may = (role: Role, permission: Permission): boolean => grants[role].includes(permission)
+
+export const permissionWords: Record<Permission, string> = {
+  see_loads: 'see loads',
+  edit_loads: 'make or change loads',
+  handle_offers: 'handle offers',
+  award: 'award loads',
+  override_gate: 'override the gate',
+  export: 'export',
+}

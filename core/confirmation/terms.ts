@@ -1,0 +1,112 @@
+import type { Charge } from '../charge/charge'
+import { changesBetween } from '../load/changes'
+import type { Change } from '../load/decide'
+import type { Equipment, Reference, Note } from '../load/load'
+import { equipmentWords, freightWords, referenceKindWords } from '../load/words'
+import { chargeKindWords, chargeRateWords } from '../charge/words'
+import { formatMoney } from '../money/money'
+import type { LocalTime } from '../time/local'
+import { dayWords, clockWords } from '../time/words'
+
+/**
+ * All that a rate confirmation says, frozen when it is issued. Only what stands here reaches the
+ * carrier: no customer, no sell price, no limits, no notes or references meant for others.
+ */
+export interface ConfirmationTerms {
+  loadNumber: string
+  broker: { name: string; address: string[]; phone: string; mail: string; mcNumber: string }
+  rep: { name: string; phone: string; mail: string }
+  carrier: { name: string; mcNumber: string; dotNumber: string }
+  equipment: Equipment
+  freight: string
+  commodity: string
+  pallets: number | null
+  miles: number
+  practice: boolean
+  stops: { kind: 'pickup' | 'delivery'; facility: string; address: string[]; earliestLocal: LocalTime; latestLocal: LocalTime | null; zone: string; booking: 'appointment' | 'first_come' }[]
+  references: { label: string; value: string }[]
+  instructions: string[]
+  pay: { label: string; rate: string; amountMinor: number }[]
+  totalMinor: number
+  conditions: string[]
+}
+
+export interface LoadToConfirm {
+  number: string
+  practice: boolean
+  equipment: Equipment
+  lengthFt: number | null
+  tempMinF: number | null
+  tempMaxF: number | null
+  team: boolean
+  weightLb: number
+  commodity: string
+  commodityHidden: boolean
+  pallets: number | null
+  miles: number
+  stops: { kind: 'pickup' | 'delivery'; facilityName: string; address: string; city: string; region: string; postal: string; zone: string; earliestLocal: LocalTime; latestLocal: LocalTime | null; booking: 'appointment' | 'first_come' }[]
+  references: Reference[]
+  notes: Note[]
+}
+
+/** The terms for one carrier at one agreed pay. */
+export function confirmationTerms(
+  load: LoadToConfirm,
+  carrier: { name: string; mcNumber: string; dotNumber: string },
+  pay: { lines: { charge: Charge; amountMinor: number }[]; totalMinor: number },
+  desk: Pick<ConfirmationTerms, 'broker' | 'rep' | 'conditions'>,
+): ConfirmationTerms {
+  return {
+    loadNumber: load.number,
+    broker: desk.broker,
+    rep: desk.rep,
+    carrier: { name: carrier.name, mcNumber: carrier.mcNumber, dotNumber: carrier.dotNumber },
+    equipment: load.equipment,
+    freight: freightWords(load),
+    commodity: load.commodityHidden ? 'General freight' : load.commodity,
+    pallets: load.pallets,
+    miles: Math.round(load.miles),
+    practice: load.practice,
+    stops: load.stops.map((stop) => ({
+      kind: stop.kind,
+      facility: stop.facilityName,
+      address: [stop.address, `${stop.city}, ${stop.region} ${stop.postal}`],
+      earliestLocal: stop.earliestLocal,
+      latestLocal: stop.latestLocal,
+      zone: stop.zone,
+      booking: stop.booking,
+    })),
+    references: load.references.filter((reference) => reference.showOn.includes('rate_confirmation')).map((reference) => ({ label: referenceKindWords[reference.kind], value: reference.value })),
+    instructions: load.notes.filter((note) => note.audience === 'carrier').map((note) => note.text),
+    pay: pay.lines.map(({ charge, amountMinor }) => ({ label: charge.note ? `${chargeKindWords[charge.kind]}, ${charge.note}` : chargeKindWords[charge.kind], rate: chargeRateWords(charge), amountMinor })),
+    totalMinor: pay.totalMinor,
+    conditions: desk.conditions,
+  }
+}
+
+/** `RC-20417-2`: the load's number and the version. */
+export const confirmationNumber = (loadNumber: string, version: number): string => `${loadNumber.replace(/^[A-Z]+-/, 'RC-')}-${version}`
+
+/** A stop's window on paper, with the date in full: `Tue 24 Nov 2026, 8:00 am to 11:00 am`. */
+export function windowOnPaper(stop: { earliestLocal: LocalTime; latestLocal: LocalTime | null }): string {
+  const date = (local: LocalTime) => `${dayWords(local.slice(0, 10))} ${local.slice(0, 4)}`
+  const opens = `${date(stop.earliestLocal)}, ${clockWords(stop.earliestLocal)}`
+  if (!stop.latestLocal || stop.latestLocal === stop.earliestLocal) return opens
+  const sameDay = stop.latestLocal.slice(0, 10) === stop.earliestLocal.slice(0, 10)
+  return `${opens} to ${sameDay ? '' : `${date(stop.latestLocal)}, `}${clockWords(stop.latestLocal)}`
+}
+
+/** What differs between two sets of terms, as a carrier would be told. */
+export function termChanges(before: ConfirmationTerms, after: ConfirmationTerms): Change[] {
+  const lines = (terms: ConfirmationTerms): [string, string][] => [
+    ['Pay', formatMoney(terms.totalMinor)],
+    ['Pay lines', terms.pay.map((line) => `${line.label} ${formatMoney(line.amountMinor)}`).join('; ')],
+    ['Equipment', equipmentWords[terms.equipment]],
+    ['Freight', `${terms.freight}, ${terms.commodity}${terms.pallets === null ? '' : `, ${terms.pallets} pallets`}`],
+    ['Stops', terms.stops.map((stop) => `${stop.kind} ${stop.facility}, ${stop.address.join(', ')}`).join('; ')],
+    ...terms.stops.map((stop, index): [string, string] => [`Stop ${index + 1} window`, `${windowOnPaper(stop)}, ${stop.booking === 'appointment' ? 'appointment' : 'first come'}`]),
+    ['References', terms.references.map((reference) => `${reference.label} ${reference.value}`).join('; ')],
+    ['Instructions', terms.instructions.join(' / ')],
+  ]
+  return changesBetween(lines(before), lines(after))
+}

@@ -1,0 +1,43 @@
+import { describe, expect, test } from 'vitest'
+import { hour } from '../time/local'
+import { type LoadToAdvance, nextStep } from './next-step'
+import { pressure, urgency } from './pressure'
+
+const now = Date.UTC(2026, 10, 23, 20)
+const load = (over: Partial<LoadToAdvance> = {}): LoadToAdvance => ({
+  state: 'uncovered', pickupBy: now + 10 * hour, usualCoverHours: 5, targetMinor: 225_000, mostMinor: 250_000, offers: [], confirmation: null, posted: true, postedAt: now, carrierName: null, zone: 'America/Denver', ...over,
+})
+const offer = (payMinor: number, over = {}) => ({ payMinor, goodUntil: null, carrierName: 'Night Heron Lines', counterMinor: null, ...over })
+
+describe('pressure', () => {
+  test('grows as the pickup comes closer, and goes on growing past it', () => {
+    const at = [48, 10, 5, 1, 0, -3].map((hours) => pressure(load({ pickupBy: now + hours * hour }), now))
+    expect(at).toEqual(at.toSorted((one, other) => one - other))
+    expect(urgency(at[0]!)).toBe('clear')
+    expect(urgency(at[1]!)).toBe('care')
+    expect(urgency(at[2]!)).toBe('act')
+  })
+  test('a good offer eases it more than a dear one', () => {
+    const [none, dear, good] = [[], [offer(300_000)], [offer(240_000)]].map((offers) => pressure(load({ offers }), now))
+    expect(none! > dear! && dear! > good!).toBe(true)
+  })
+  test('a confirmed load presses no more', () => expect(pressure(load({ state: 'covered', confirmation: 'accepted' }), now)).toBe(0))
+})
+
+describe('next step', () => {
+  test.each<[string, Partial<LoadToAdvance>, string]>([
+    ['a draft', { state: 'draft' }, 'Finish it and open for cover'],
+    ['nothing done yet', { posted: false }, 'Post it'],
+    ['just posted', {}, 'Posted, wait for offers'],
+    ['posted three hours ago', { postedAt: now - 3 * hour }, 'Call the shortlist: no offer yet'],
+    ['under the target', { offers: [offer(260_000), offer(220_000)] }, 'Take 2,200 from Night Heron Lines'],
+    ['under the most, time to spare', { offers: [offer(240_000)] }, 'Take or counter 2,400, Night Heron Lines'],
+    ['under the most, no time to spare', { offers: [offer(240_000)], pickupBy: now + 2 * hour }, 'Take 2,400 from Night Heron Lines'],
+    ['with its own clock, in the desk’s zone', { offers: [offer(240_000, { goodUntil: now + hour })] }, 'Take or counter 2,400, Night Heron Lines before 2:00 pm'],
+    ['above the most', { offers: [offer(260_000)] }, 'Counter Night Heron Lines at 2,500'],
+    ['countered', { offers: [offer(260_000, { counterMinor: 245_000 })] }, 'Night Heron Lines has our counter of 2,450'],
+    ['no limits set', { mostMinor: null, offers: [offer(1)] }, 'Weigh 0.01 from Night Heron Lines'],
+    ['awarded', { state: 'covered', confirmation: 'issued', carrierName: 'Blue Thistle' }, 'Send the confirmation to Blue Thistle'],
+    ['mailed', { state: 'covered', confirmation: 'sent', carrierName: 'Blue Thistle' }, 'Blue Thistle has not accepted yet'],
+  ])('%s', (_, over, words) => expect(nextStep(load(over), now).words).toBe(words))
+})

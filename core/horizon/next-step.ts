@@ -1,0 +1,61 @@
+import { formatAmount } from '../money/money'
+import { hour } from '../time/local'
+import { clockWords } from '../time/words'
+import { toLocal } from '../time/local'
+import type { OpenLoad } from './pressure'
+
+export interface LoadToAdvance extends OpenLoad {
+  posted: boolean
+  postedAt: number | null
+  targetMinor: number | null
+  offers: { payMinor: number; goodUntil: number | null; carrierName: string; counterMinor: number | null }[]
+  carrierName: string | null
+  zone: string
+}
+
+export interface NextStep {
+  kind: 'open' | 'take' | 'decide' | 'counter' | 'post' | 'ask' | 'hold' | 'send' | 'chase' | 'dispatch'
+  words: string
+}
+
+/** With less than this left before pickup, an offer under the most is taken rather than held. */
+const holdHours = 6
+/** A posting without an answer for this long calls for the phone. */
+const silentHours = 2
+
+/** The next best step for an open load, one sentence, as of `now`. */
+export function nextStep(load: LoadToAdvance, now: number): NextStep {
+  if (load.state === 'draft') return { kind: 'open', words: 'Finish it and open for cover' }
+  if (load.state === 'covered') return coveredStep(load)
+  const best = load.offers.toSorted((one, other) => one.payMinor - other.payMinor)[0]
+  return best ? offerStep(load, best, now) : searchStep(load, now)
+}
+
+function coveredStep(load: LoadToAdvance): NextStep {
+  const carrier = load.carrierName ?? 'the carrier'
+  if (load.confirmation === 'issued') return { kind: 'send', words: `Send the confirmation to ${carrier}` }
+  if (load.confirmation === 'sent') return { kind: 'chase', words: `${carrier} has not accepted yet` }
+  return { kind: 'dispatch', words: `Confirmed by ${carrier}` }
+}
+
+function offerStep(load: LoadToAdvance, best: LoadToAdvance['offers'][number], now: number): NextStep {
+  const price = formatAmount(best.payMinor)
+  const until = best.goodUntil !== null ? ` before ${clockWords(toLocal(best.goodUntil, load.zone))}` : ''
+  if (load.mostMinor === null) return { kind: 'decide', words: `Weigh ${price} from ${best.carrierName}` }
+  if (best.payMinor > load.mostMinor) {
+    if (best.counterMinor !== null) return { kind: 'hold', words: `${best.carrierName} has our counter of ${formatAmount(best.counterMinor)}` }
+    return { kind: 'counter', words: `Counter ${best.carrierName} at ${formatAmount(load.mostMinor)}` }
+  }
+  const underTarget = load.targetMinor !== null && best.payMinor <= load.targetMinor
+  const late = load.pickupBy - now < holdHours * hour
+  if (underTarget || late) return { kind: 'take', words: `Take ${price} from ${best.carrierName}${until}` }
+  return { kind: 'decide', words: `Take or counter ${price}, ${best.carrierName}${until}` }
+}
+
+function searchStep(load: LoadToAdvance, now: number): NextStep {
+  if (!load.posted) return { kind: 'post', words: 'Post it' }
+  const silent = load.postedAt !== null && now - load.postedAt > silentHours * hour
+  const pressing = load.pickupBy - now < load.usualCoverHours * hour
+  if (silent || pressing) return { kind: 'ask', words: 'Call the shortlist: no offer yet' }
+  return { kind: 'hold', words: 'Posted, wait for offers' }
+}

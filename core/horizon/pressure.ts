@@ -1,0 +1,40 @@
+import { hour } from '../time/local'
+
+export interface OpenLoad {
+  state: 'draft' | 'uncovered' | 'covered'
+  /** The last instant at which the pickup can still be made. */
+  pickupBy: number
+  /** Hours a cover usually takes, from opening to award, for this equipment. */
+  usualCoverHours: number
+  mostMinor: number | null
+  offers: { payMinor: number; goodUntil: number | null }[]
+  confirmation: 'issued' | 'sent' | 'accepted' | null
+}
+
+/** What a good offer in hand takes off the pressure, and what one above the most does. */
+const reliefOfGoodOffer = 0.45
+const reliefOfAnyOffer = 0.8
+/** A confirmation usually comes back within an hour. */
+const usualAcceptanceHours = 1
+
+/**
+ * How pressing a load is: the time a cover usually takes against the hours left, eased by offers
+ * in hand. 1 means the usual time is just what is left; above 1 the clock is ahead of us.
+ */
+export function pressure(load: OpenLoad, now: number): number {
+  const hoursLeft = (load.pickupBy - now) / hour
+  const needed = load.state === 'covered' ? usualAcceptanceHours : load.usualCoverHours
+  const bare = hoursLeft <= 0 ? 20 + Math.min(20, -hoursLeft) : Math.min(20, needed / hoursLeft)
+  if (load.state === 'draft') return bare * 0.5
+  if (load.state === 'covered') return load.confirmation === 'accepted' ? 0 : bare
+  const good = load.offers.some((offer) => load.mostMinor !== null && offer.payMinor <= load.mostMinor)
+  return bare * (good ? reliefOfGoodOffer : load.offers.length > 0 ? reliefOfAnyOffer : 1)
+}
+
+export type Urgency = 'act' | 'care' | 'clear'
+
+/** Act now, take care, or clear: what colours a load, never alone. */
+export function urgency(value: number): Urgency {
+  if (value >= 1) return 'act'
+  return value >= 0.4 ? 'care' : 'clear'
+}

@@ -1,0 +1,39 @@
+import { chargeKindWords, chargeRateWords } from '../charge/words'
+import { formatMoney } from '../money/money'
+import type { Change } from './decide'
+import type { LoadTerms } from './load'
+import { audienceWords, freightWords, referenceKindWords } from './words'
+
+/** What differs between two labelled lists, in the order of the first, `none` where a side has no such line. */
+export function changesBetween(before: [string, string][], after: [string, string][]): Change[] {
+  const old = new Map(before)
+  const fresh = new Map(after)
+  return [...new Set([...old.keys(), ...fresh.keys()])].flatMap((field) => {
+    const from = old.get(field) || 'none'
+    const to = fresh.get(field) || 'none'
+    return from === to ? [] : [{ field, from, to }]
+  })
+}
+
+/** What differs between two sets of a load's terms, for the log. Names come from the caller. */
+export function loadChanges(before: LoadTerms, after: LoadTerms, names: { customer: (id: number) => string; facility: (id: number) => string }): Change[] {
+  return changesBetween(describe(before, names), describe(after, names))
+}
+
+function describe(terms: LoadTerms, names: { customer: (id: number) => string; facility: (id: number) => string }): [string, string][] {
+  return [
+    ['Customer', names.customer(terms.customerId)],
+    ['Freight', freightWords(terms)],
+    ['Commodity', `${terms.commodity}${terms.commodityHidden ? ' (secret)' : ''}`],
+    ['Pallets', terms.pallets?.toString() ?? ''],
+    ['Freight value', terms.freightValueMinor === null ? '' : formatMoney(terms.freightValueMinor)],
+    ['Practice', terms.practice ? 'yes' : 'no'],
+    ...terms.stops.flatMap((stop, index): [string, string][] => [
+      [`Stop ${index + 1}`, `${stop.kind} ${names.facility(stop.facilityId)}, ${stop.booking === 'appointment' ? 'appointment' : 'first come'}`],
+      [`Stop ${index + 1} window`, stop.latestLocal ? `${stop.earliestLocal.replace('T', ' ')} to ${stop.latestLocal.replace('T', ' ')}` : stop.earliestLocal.replace('T', ' ')],
+    ]),
+    ['References', terms.references.map((reference) => `${referenceKindWords[reference.kind]} ${reference.value} (${reference.showOn.join(', ') || 'no papers'})`).join('; ')],
+    ['Notes', terms.notes.map((note) => `${audienceWords[note.audience]}: ${note.text}`).join(' / ')],
+    ['Sell charges', terms.sellCharges.map((charge) => `${chargeKindWords[charge.kind]} ${chargeRateWords(charge)}`).join('; ')],
+  ]
+}

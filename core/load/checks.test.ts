@@ -1,0 +1,49 @@
+import { describe, expect, test } from 'vitest'
+import { flatCharge } from '../charge/charge'
+import type { RateBand } from '../rates/rates'
+import { checkLoad, type LoadToCheck } from './checks'
+
+const now = Date.UTC(2026, 10, 23, 20, 12) // Monday 13:12 in Denver
+const twinFalls = { zone: 'America/Denver', lat: 42.56, lon: -114.46 }
+const phoenix = { zone: 'America/Phoenix', lat: 33.45, lon: -112.07 }
+const band: RateBand = { lowMinor: 205_000, middleMinor: 235_000, highMinor: 275_000, comparables: 9, newestAt: now, basis: 'lane' }
+const load = (over: Partial<LoadToCheck> = {}): LoadToCheck => ({
+  equipment: 'van', team: false, tempMinF: null, charges: { miles: 868, weightLb: 40_000 }, sellCharges: [flatCharge('line_haul', 288_000)],
+  stops: [
+    { kind: 'pickup', earliestLocal: '2026-11-24T08:00', latestLocal: '2026-11-24T11:00', ...twinFalls },
+    { kind: 'delivery', earliestLocal: '2026-11-25T12:00', latestLocal: '2026-11-25T15:00', ...phoenix },
+  ],
+  ...over,
+})
+const withStops = (pickup: string, delivery: string, team = false) => load({
+  team,
+  stops: [{ kind: 'pickup', earliestLocal: pickup, latestLocal: null, ...twinFalls }, { kind: 'delivery', earliestLocal: delivery, latestLocal: null, ...phoenix }],
+})
+const problems = (of: LoadToCheck, over = {}) => checkLoad(of, { now, hasPayer: true, band, ...over }).map(({ severity, code, path }) => `${severity} ${code} ${path}`)
+
+describe('told before saving', () => {
+  test('a sound load has no problem', () => expect(problems(load())).toEqual([]))
+
+  test.each([
+    ['a pickup this morning', withStops('2026-11-23T08:00', '2026-11-25T12:00'), ['stop in_the_past stops.0.earliestLocal']],
+    ['a pickup a minute ago, in its own zone', withStops('2026-11-23T13:11', '2026-11-25T12:00'), ['stop in_the_past stops.0.earliestLocal']],
+    ['a pickup in a minute', withStops('2026-11-23T13:13', '2026-11-25T12:00'), []],
+    ['delivery before pickup', withStops('2026-11-25T08:00', '2026-11-24T08:00'), ['stop stops_out_of_order stops.1.earliestLocal']],
+    ['the same evening, 868 miles on', withStops('2026-11-24T08:00', '2026-11-24T20:00'), ['stop cannot_be_driven stops.1.earliestLocal']],
+    ['one night for one driver', withStops('2026-11-24T08:00', '2026-11-25T04:00'), ['stop cannot_be_driven stops.1.earliestLocal']],
+    ['one night for a team', withStops('2026-11-24T08:00', '2026-11-25T04:00', true), []],
+    ['next year by a slip of the pen', withStops('2027-11-24T08:00', '2027-11-25T12:00'), ['caution far_ahead stops.0.earliestLocal', 'caution far_ahead stops.1.earliestLocal']],
+    ['a digit too many', load({ sellCharges: [flatCharge('line_haul', 2_880_000)] }), ['caution rate_out_by_ten sellCharges.0.rateE4']],
+    ['a digit too few', load({ sellCharges: [flatCharge('line_haul', 28_800)] }), ['caution rate_out_by_ten sellCharges.0.rateE4']],
+    ['two currencies', load({ sellCharges: [flatCharge('line_haul', 288_000), { ...flatCharge('lumper', 100), currency: 'CAD' }] }), ['stop mixed_currencies sellCharges']],
+    ['no price', load({ sellCharges: [] }), ['caution no_sell_charge sellCharges']],
+    ['a reefer without a temperature', load({ equipment: 'reefer' }), ['caution no_temperature tempMinF']],
+  ])('%s', (_, of, expected) => expect(problems(of)).toEqual(expected))
+
+  test('nobody to bill', () => expect(problems(load(), { hasPayer: false })).toEqual(['stop no_payer customerId']))
+  test('without history no figure is called odd', () => expect(problems(load({ sellCharges: [flatCharge('line_haul', 5)] }), { band: null })).toEqual([]))
+  test('the sentence carries the figures', () => {
+    const [problem] = checkLoad(withStops('2026-11-24T08:00', '2026-11-24T20:00'), { now, hasPayer: true, band })
+    expect(problem!.message).toMatch(/about \d+ miles need 2\d h.* with rests, the windows leave 12 h/)
+  })
+})

@@ -1,0 +1,85 @@
+import { formatMoney } from '../money/money'
+import type { Change, LoadEvent } from './decide'
+import type { LoadState } from './load'
+import { loadStateWords } from './words'
+
+/** What the log keeps besides decisions: what the outside world did afterwards. */
+export type OutsideEvent =
+  | { kind: 'load_created'; copiedFrom: string | null; practice: boolean }
+  | { kind: 'posting_up'; board: string; attempts: number }
+  | { kind: 'posting_updated'; board: string; attempts: number }
+  | { kind: 'posting_down'; board: string; attempts: number }
+  | { kind: 'posting_refused'; board: string; problem: string }
+  | { kind: 'mail_delivered'; version: number; to: string; attempts: number }
+  | { kind: 'mail_failed'; version: number; to: string; problem: string }
+  | { kind: 'kept_in_the_building'; what: string }
+  | { kind: 'message_left'; sender: string; subject: string }
+
+export type LogEvent = LoadEvent | OutsideEvent
+
+/** One log line as a sentence, without who and when. */
+export function logWords(event: LogEvent): string {
+  switch (event.kind) {
+    case 'load_created':
+      return event.copiedFrom ? `Load made as a copy of ${event.copiedFrom}` : 'Load made'
+    case 'state_changed':
+      return stateWords(event.from, event.to)
+    case 'limits_set':
+      return `Target ${fromTo(event.from.targetMinor, event.to.targetMinor)}, most ${fromTo(event.from.mostMinor, event.to.mostMinor)}`
+    case 'posting_asked':
+      return `Posting asked of ${event.board}`
+    case 'posting_update_asked':
+      return `Change passed on to ${event.board}`
+    case 'posting_removal_asked':
+      return `${event.board} asked to take the posting down`
+    case 'posting_up':
+      return `On ${event.board}${afterTries(event.attempts)}`
+    case 'posting_updated':
+      return `${event.board} shows the change${afterTries(event.attempts)}`
+    case 'posting_down':
+      return `Off ${event.board}${afterTries(event.attempts)}`
+    case 'posting_refused':
+      return `${event.board} refused the posting: ${event.problem}`
+    case 'offer_recorded':
+      return `Offer ${formatMoney(event.payMinor)} from ${event.carrierName} by ${event.source}`
+    case 'offer_countered':
+      return `${event.carrierName} countered, ${formatMoney(event.from)} to ${formatMoney(event.to)}`
+    case 'offer_ended':
+      return `Offer ${formatMoney(event.payMinor)} from ${event.carrierName} ${event.to === 'turned_down' ? 'turned down' : event.to}`
+    case 'load_awarded':
+      return `Awarded to ${event.carrierName} at ${formatMoney(event.payMinor)}${event.override ? `, gate overridden: ${event.override}` : ''}`
+    case 'terms_changed':
+      return `Changed: ${event.changes.map(changeWords).join('; ')}`
+    case 'confirmation_issued':
+      return `Rate confirmation version ${event.version} written`
+    case 'confirmation_voided':
+      return `Rate confirmation version ${event.version} void`
+    case 'confirmation_mail_asked':
+      return `Rate confirmation version ${event.version} to be mailed to ${event.to}`
+    case 'mail_delivered':
+      return `Rate confirmation version ${event.version} mailed to ${event.to}${afterTries(event.attempts)}`
+    case 'mail_failed':
+      return `Mail to ${event.to} failed: ${event.problem}`
+    case 'confirmation_accepted':
+      return `Rate confirmation version ${event.version} accepted by ${event.name}, ${event.title}`
+    case 'award_released':
+      return `${event.carrierName} released: ${event.reason}`
+    case 'load_cancelled':
+      return `Cancelled: ${event.reason}`
+    case 'kept_in_the_building':
+      return `Practice: ${event.what} kept in the building`
+    case 'message_left':
+      return `Mail from ${event.sender}: ${event.subject || 'no subject'}`
+  }
+}
+
+function stateWords(from: LoadState, to: LoadState): string {
+  if (from === 'draft' && to === 'uncovered') return 'Opened for cover'
+  return `${loadStateWords[from]} to ${loadStateWords[to].toLowerCase()}`
+}
+
+const fromTo = (from: number | null, to: number) => (from === null || from === to ? formatMoney(to) : `${formatMoney(from)} to ${formatMoney(to)}`)
+
+const afterTries = (attempts: number) => (attempts > 1 ? ` at try ${attempts}` : '')
+
+const changeWords = (change: Change) => `${change.field} ${change.from} to ${change.to}`

@@ -1,0 +1,87 @@
+import { straightMiles, type Point } from '../miles/miles'
+import { day } from '../time/local'
+import { spanWords } from '../time/words'
+
+/** One past run of a carrier on or near the lane. */
+export interface Run {
+  carrierId: number
+  sameLane: boolean
+  originCity: string
+  destCity: string
+  payMinor: number
+  deliveredOnTime: boolean | null
+  bookedAt: number
+}
+
+export interface Candidate {
+  carrierId: number
+  name: string
+  home: Point & { city: string; region: string }
+  equipmentMatches: boolean
+}
+
+export interface Shortlisted {
+  carrierId: number
+  name: string
+  score: number
+  /** Why they are here, the strongest first: `7 times here · on time 6 of 7 · based in Jerome ID`. */
+  why: string[]
+  paidMinor: number | null
+  paidAt: number | null
+}
+
+/** Beyond this many miles from the pickup a home base is no reason any more. */
+const nearHomeMiles = 120
+const halfLifeDays = 120
+
+/**
+ * Carriers who ran this lane or nearby or live near the pickup, the likeliest first, each with
+ * its reasons. Runs are weighed by age (half in 120 days), a run nearby counts a third.
+ */
+export function shortlist(pickup: Point, candidates: Candidate[], runs: Run[], now: number, limit = 8): Shortlisted[] {
+  const runsOf = runsByCarrier(runs)
+  return candidates
+    .map((candidate) => rank(pickup, candidate, runsOf.get(candidate.carrierId) ?? [], now))
+    .filter((entry) => entry.why.length > 0)
+    .sort((one, other) => other.score - one.score || one.name.localeCompare(other.name))
+    .slice(0, limit)
+}
+
+function runsByCarrier(runs: Run[]): Map<number, Run[]> {
+  const byCarrier = new Map<number, Run[]>()
+  for (const run of runs) byCarrier.set(run.carrierId, [...(byCarrier.get(run.carrierId) ?? []), run])
+  return byCarrier
+}
+
+function rank(pickup: Point, candidate: Candidate, runs: Run[], now: number): Shortlisted {
+  const here = runs.filter((run) => run.sameLane).sort(newestFirst)
+  const near = runs.filter((run) => !run.sameLane).sort(newestFirst)
+  const homeMiles = straightMiles(pickup, candidate.home)
+  const judged = runs.filter((run) => run.deliveredOnTime !== null)
+  const onTime = judged.filter((run) => run.deliveredOnTime).length
+  const onTimeShare = (onTime + 4.5) / (judged.length + 5)
+  const weight = (run: Run) => 0.5 ** ((now - run.bookedAt) / day / halfLifeDays)
+  const runScore = Math.log1p(here.reduce((sum, run) => sum + weight(run), 0) + near.reduce((sum, run) => sum + weight(run) / 3, 0))
+  const homeScore = Math.max(0, 1 - homeMiles / nearHomeMiles) * 0.6
+  const last = here[0] ?? near[0] ?? null
+  return {
+    carrierId: candidate.carrierId,
+    name: candidate.name,
+    score: (runScore + homeScore) * onTimeShare * (candidate.equipmentMatches ? 1 : 0.4),
+    why: reasons(here, near, homeMiles, candidate, { onTime, judged: judged.length }, now),
+    paidMinor: last?.payMinor ?? null,
+    paidAt: last?.bookedAt ?? null,
+  }
+}
+
+const newestFirst = (one: Run, other: Run) => other.bookedAt - one.bookedAt
+
+function reasons(here: Run[], near: Run[], homeMiles: number, candidate: Candidate, grade: { onTime: number; judged: number }, now: number): string[] {
+  const times = (count: number) => (count === 1 ? 'once' : `${count} times`)
+  const why: string[] = []
+  if (here[0]) why.push(`${times(here.length)} here, last ${spanWords(now - here[0].bookedAt)} ago`)
+  else if (near[0]) why.push(`${times(near.length)} nearby: ${near[0].originCity} to ${near[0].destCity}`)
+  if (homeMiles <= nearHomeMiles) why.push(`based in ${candidate.home.city} ${candidate.home.region}`)
+  if (why.length > 0 && grade.judged >= 3) why.push(`on time ${grade.onTime} of ${grade.judged}`)
+  return why
+}

@@ -1,0 +1,75 @@
+import { EventEmitter } from 'node:events'
+import { asc, gt, max } from 'drizzle-orm'
+import type { Db } from '#server/db.server'
+import { log } from '#server/schema'
+
+const held = globalThis as { oxLive?: EventEmitter }
+
+function emitter(): EventEmitter {
+  if (!held.oxLive) {
+    held.oxLive = new EventEmitter()
+    held.oxLive.setMaxListeners(0)
+  }
+  return held.oxLive
+}
+
+/** Tells whoever listens that the log has grown; called after the transaction is through. */
+export const announce = (): void => void emitter().emit('log')
+
+export interface LiveEvent {
+  id: number
+  loadId: number
+  kind: string
+}
+
+/** The log's entries after one, at most 200 of them. */
+export function tail(db: Db, after: number): LiveEvent[] {
+  return db.select({ id: log.id, loadId: log.loadId, kind: log.kind }).from(log).where(gt(log.id, after)).orderBy(asc(log.id)).limit(200).all()
+}
+
+export const lastLogId = (db: Db): number => db.select({ id: max(log.id) }).from(log).get()?.id ?? 0
+
+/**
+ * The log's tail as server-sent events (WHATWG HTML, 9.2), beginning after `after`. Ends when
+ * the reader goes or the server stops.
+ */
+export function liveStream(db: Db, after: number, signal: AbortSignal): ReadableStream<Uint8Array> {
+  const encoder = new TextEncoder()
+  let seen = after
+  let stop = () => {}
+  return new ReadableStream({
+    start(controller) {
+      const send = (text: string) => controller.enqueue(encoder.encode(text))
+      const push = () => {
+        for (const event of tail(db, seen)) {
+          seen = event.id
+          send(`id: ${event.id}\ndata: ${JSON.stringify(event)}\n\n`)
+        }
+      }
+      const heartbeat = setInterval(() => send(': still here\n\n'), 25_000)
+      stop = () => {
+        clearInterval(heartbeat)
+        emitter().off('log', push)
+        emitter().off('stop', end)
+        signal.removeEventListener('abort', end)
+      }
+      const end = () => {
+        stop()
+        try {
+          controller.close()
+        } catch {
+          // The reader was gone first: the stream is closed already.
+        }
+      }
+      emitter().on('log', push)
+      emitter().on('stop', end)
+      signal.addEventListener('abort', end)
+      send('retry: 2000\n\n')
+      push()
+    },
+    cancel: () => stop(),
+  })
+}
+
+/** Ends every open stream, so that the server can stop. */
+export const endStreams = (): void => void emitter().emit('stop')

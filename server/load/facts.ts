@@ -1,0 +1,35 @@
+import { and, desc, eq } from 'drizzle-orm'
+import type { LoadFacts } from '#core/load/decide'
+import type { Db } from '#server/db.server'
+import { carrier, confirmation, load, offer, posting } from '#server/schema'
+
+/** What deciding needs to know of a load; null where there is no such load. */
+export function findLoadFacts(db: Db, loadId: number): LoadFacts | null {
+  const row = db
+    .select({ number: load.number, state: load.state, practice: load.practice, targetMinor: load.targetMinor, mostMinor: load.mostMinor, carrierId: load.carrierId, payMinor: load.payMinor, carrierName: carrier.name })
+    .from(load)
+    .leftJoin(carrier, eq(carrier.id, load.carrierId))
+    .where(eq(load.id, loadId))
+    .get()
+  if (!row) return null
+  const { carrierId, carrierName, payMinor, ...rest } = row
+  return {
+    ...rest,
+    award: carrierId === null ? null : { carrierId, carrierName: carrierName ?? '', payMinor: payMinor ?? 0 },
+    offers: db
+      .select({ id: offer.id, carrierId: offer.carrierId, carrierName: carrier.name, payMinor: offer.payMinor, counterMinor: offer.counterMinor, state: offer.state, goodUntil: offer.goodUntil })
+      .from(offer)
+      .innerJoin(carrier, eq(carrier.id, offer.carrierId))
+      .where(eq(offer.loadId, loadId))
+      .all(),
+    postings: db.select({ id: posting.id, board: posting.board, state: posting.state }).from(posting).where(eq(posting.loadId, loadId)).all(),
+    confirmation:
+      db
+        .select({ id: confirmation.id, version: confirmation.version, state: confirmation.state })
+        .from(confirmation)
+        .where(and(eq(confirmation.loadId, loadId)))
+        .orderBy(desc(confirmation.version))
+        .limit(1)
+        .get() ?? null,
+  }
+}

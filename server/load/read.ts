@@ -1,0 +1,94 @@
+import { and, asc, desc, eq, sql } from 'drizzle-orm'
+import { chargeSheet } from '#core/charge/charge'
+import type { LogEvent } from '#core/load/log-words'
+import { truckRoute } from '#core/miles/miles'
+import type { RateBand } from '#core/rates/rates'
+import { vetCarriers, policiesOf } from '#server/carrier/vet'
+import { type Db, prepared } from '#server/db.server'
+import { findShortlist } from '#server/match/shortlist'
+import { bandOfRow } from '#server/rates/band'
+import { carrier, charge, confirmation, customer, facility, load, log, message, note, offer, posting, reference, stop, user } from '#server/schema'
+
+const at = sql.placeholder('loadId')
+
+const loadQuery = prepared((db) =>
+  db
+    .select({ load, customer: { id: customer.id, name: customer.name }, carrier: { id: carrier.id, name: carrier.name, mail: carrier.mail, phone: carrier.phone, mcNumber: carrier.mcNumber }, repName: user.name })
+    .from(load)
+    .innerJoin(customer, eq(customer.id, load.customerId))
+    .innerJoin(user, eq(user.id, load.repId))
+    .leftJoin(carrier, eq(carrier.id, load.carrierId))
+    .where(eq(load.id, at))
+    .prepare(),
+)
+const stopsQuery = prepared((db) =>
+  db.select({ stop, facility }).from(stop).innerJoin(facility, eq(facility.id, stop.facilityId)).where(eq(stop.loadId, at)).orderBy(asc(stop.sequence)).prepare(),
+)
+const offersQuery = prepared((db) =>
+  db
+    .select({ offer, carrierName: carrier.name, phone: carrier.phone })
+    .from(offer)
+    .innerJoin(carrier, eq(carrier.id, offer.carrierId))
+    .where(eq(offer.loadId, at))
+    .orderBy(sql`${offer.state} <> 'open'`, asc(offer.payMinor))
+    .limit(300)
+    .prepare(),
+)
+const postingsQuery = prepared((db) => db.select().from(posting).where(eq(posting.loadId, at)).orderBy(desc(posting.id)).prepare())
+const confirmationsQuery = prepared((db) =>
+  db
+    .select({ id: confirmation.id, version: confirmation.version, number: confirmation.number, state: confirmation.state, terms: confirmation.terms, issuedAt: confirmation.issuedAt, sentAt: confirmation.sentAt, sentTo: confirmation.sentTo, deliveredAt: confirmation.deliveredAt, acceptedAt: confirmation.acceptedAt, acceptedName: confirmation.acceptedName, acceptedTitle: confirmation.acceptedTitle })
+    .from(confirmation)
+    .where(eq(confirmation.loadId, at))
+    .orderBy(desc(confirmation.version))
+    .prepare(),
+)
+const logQuery = prepared((db) => db.select().from(log).where(eq(log.loadId, at)).orderBy(desc(log.id)).limit(300).prepare())
+const messagesQuery = prepared((db) => db.select().from(message).where(eq(message.loadId, at)).orderBy(desc(message.id)).limit(50).prepare())
+const referencesQuery = prepared((db) => db.select().from(reference).where(eq(reference.loadId, at)).orderBy(asc(reference.id)).prepare())
+const notesQuery = prepared((db) => db.select().from(note).where(eq(note.loadId, at)).orderBy(asc(note.id)).prepare())
+const chargesQuery = prepared((db) => db.select().from(charge).where(eq(charge.loadId, at)).orderBy(asc(charge.id)).prepare())
+
+/** Everything the load's page shows; null where there is no such load. */
+export function readLoadPage(db: Db, loadId: number, now: number) {
+  const row = loadQuery(db).get({ loadId })
+  if (!row) return null
+  const stops = stopsQuery(db).all({ loadId }).map(({ stop: own, facility: at }) => ({
+    kind: own.kind, earliestLocal: own.earliestLocal, latestLocal: own.latestLocal, booking: own.booking,
+    facility: at.name, address: at.address, city: at.city, region: at.region, postal: at.postal, zone: at.zone, lat: at.lat, lon: at.lon,
+  }))
+  const charges = chargesQuery(db).all({ loadId })
+  const offers = offersQuery(db).all({ loadId })
+  const verdicts = vetCarriers(db, [...new Set(offers.filter((each) => each.offer.state === 'open' || each.offer.state === 'awarded').map((each) => each.offer.carrierId))], row.load, now)
+  return {
+    load: row.load,
+    band: bandOfRow(row.load) as RateBand | null,
+    customer: row.customer,
+    carrier: row.carrier,
+    repName: row.repName,
+    stops,
+    legs: truckRoute(stops).legs,
+    sell: chargeSheet(charges.filter((each) => each.side === 'sell'), row.load),
+    buy: chargeSheet(charges.filter((each) => each.side === 'buy'), row.load),
+    references: referencesQuery(db).all({ loadId }),
+    notes: notesQuery(db).all({ loadId }),
+    offers: offers.map((each) => ({ ...each.offer, carrierName: each.carrierName, phone: each.phone, verdict: verdicts.get(each.offer.carrierId) ?? null })),
+    postings: postingsQuery(db).all({ loadId }),
+    confirmations: confirmationsQuery(db).all({ loadId }),
+    messages: messagesQuery(db).all({ loadId }),
+    log: logQuery(db).all({ loadId }).map((line) => ({ id: line.id, at: line.at, actorKind: line.actorKind, actorName: line.actorName, event: line.data as unknown as LogEvent })),
+    shortlist: row.load.state === 'draft' || row.load.state === 'uncovered' ? findShortlist(db, row.load, now) : [],
+  }
+}
+
+export type LoadPage = NonNullable<ReturnType<typeof readLoadPage>>
+
+/** The gate for one carrier on one load, with the policies behind it. */
+export function readGate(db: Db, loadId: number, carrierId: number, now: number) {
+  const row = db.select({ deliverBy: load.deliverBy, destZone: load.destZone, freightValueMinor: load.freightValueMinor }).from(load).where(eq(load.id, loadId)).get()
+  const verdict = row && vetCarriers(db, [carrierId], row, now).get(carrierId)
+  return verdict ? { verdict, policies: policiesOf(db, carrierId) } : null
+}
+
+/** The number of the load that a copy came from. */
+export const numberOf = (db: Db, loadId: number): string | null => db.select({ number: load.number }).from(load).where(and(eq(load.id, loadId))).get()?.number ?? null

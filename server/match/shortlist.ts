@@ -1,0 +1,56 @@
+import { inArray } from 'drizzle-orm'
+import type { Equipment } from '#core/load/load'
+import { type Run, type Shortlisted, shortlist } from '#core/match/shortlist'
+import { cellsAround, postalArea } from '#core/place/place'
+import type { Verdict } from '#core/vetting/vetting'
+import { type LoadForGate, vetCarriers } from '#server/carrier/vet'
+import { type Db, prepared } from '#server/db.server'
+import { carrier } from '#server/schema'
+
+const mostRuns = 300
+const mostNeighbours = 60
+
+export interface LaneToMatch extends LoadForGate {
+  equipment: Equipment
+  originPostal: string
+  originLat: number
+  originLon: number
+  destPostal: string
+  destLat: number
+  destLon: number
+}
+
+export type ShortlistEntry = Shortlisted & { verdict: Verdict; phone: string; mail: string }
+
+const nine = Array.from({ length: 9 }, () => '?').join(', ')
+const runsQuery = prepared((db) =>
+  db.$client.prepare(
+    `select carrier_id carrierId, origin_postal originPostal, dest_postal destPostal, origin_city originCity, dest_city destCity, pay_minor payMinor, delivered_on_time onTime, covered_at bookedAt
+     from load indexed by load_lane
+     where pay_minor is not null and practice = 0 and equipment = ? and origin_cell in (${nine}) and dest_cell in (${nine}) and covered_at < ?
+     order by covered_at desc limit ${mostRuns}`,
+  ),
+)
+const neighboursQuery = prepared((db) => db.$client.prepare(`select id from carrier where home_cell in (${nine}) limit ${mostNeighbours}`))
+
+/** Carriers for a lane: who ran it or nearby, or lives near the pickup, with the gate's verdict on each. */
+export function findShortlist(db: Db, lane: LaneToMatch, now: number): ShortlistEntry[] {
+  const origin = { lat: lane.originLat, lon: lane.originLon }
+  const originCells = cellsAround(origin, 1)
+  const rows = runsQuery(db).all(lane.equipment, ...originCells, ...cellsAround({ lat: lane.destLat, lon: lane.destLon }, 1), now) as (Run & { originPostal: string; destPostal: string; onTime: number | null })[]
+  const runs = rows.map((row) => ({
+    ...row,
+    deliveredOnTime: row.onTime === null ? null : row.onTime === 1,
+    sameLane: postalArea(row.originPostal) === postalArea(lane.originPostal) && postalArea(row.destPostal) === postalArea(lane.destPostal),
+  }))
+  const neighbours = neighboursQuery(db).all(...originCells) as { id: number }[]
+  const ids = [...new Set([...runs.map((run) => run.carrierId), ...neighbours.map((row) => row.id)])]
+  const carriers = db.select().from(carrier).where(inArray(carrier.id, ids)).all()
+  const candidates = carriers
+    .filter((row) => row.equipment.includes(lane.equipment) || runs.some((run) => run.carrierId === row.id))
+    .map((row) => ({ carrierId: row.id, name: row.name, home: { lat: row.homeLat, lon: row.homeLon, city: row.homeCity, region: row.homeRegion }, equipmentMatches: row.equipment.includes(lane.equipment) }))
+  const list = shortlist(origin, candidates, runs, now, 10)
+  const verdicts = vetCarriers(db, list.map((entry) => entry.carrierId), lane, now)
+  const byId = new Map(carriers.map((row) => [row.id, row]))
+  return list.map((entry) => ({ ...entry, verdict: verdicts.get(entry.carrierId)!, phone: byId.get(entry.carrierId)!.phone, mail: byId.get(entry.carrierId)!.mail }))
+}

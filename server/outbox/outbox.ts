@@ -1,0 +1,49 @@
+import { and, asc, eq, lte, notExists, sql } from 'drizzle-orm'
+import { alias } from 'drizzle-orm/sqlite-core'
+import type { Db } from '#server/db.server'
+import { outbox } from '#server/schema'
+
+export type OutboxKind = 'mail' | 'board'
+export type OutboxEntry = typeof outbox.$inferSelect
+
+/** Puts something to be sent into the outbox, in the transaction that decided it. */
+export function enqueue(db: Db, entry: { key: string; kind: OutboxKind; stream: string; loadId: number; payload: Record<string, unknown> }, now: number): void {
+  db.insert(outbox).values({ ...entry, state: 'waiting', nextAt: now }).run()
+}
+
+/** The next entry of a kind that is due: none passes an earlier one of its own stream. */
+export function nextDue(db: Db, kind: OutboxKind, now: number): OutboxEntry | undefined {
+  const earlier = alias(outbox, 'earlier')
+  const blocked = db.select({ one: sql`1` }).from(earlier).where(and(eq(earlier.stream, outbox.stream), eq(earlier.state, 'waiting'), sql`${earlier.id} < ${outbox.id}`))
+  return db
+    .select()
+    .from(outbox)
+    .where(and(eq(outbox.state, 'waiting'), eq(outbox.kind, kind), lte(outbox.nextAt, now), notExists(blocked)))
+    .orderBy(asc(outbox.nextAt), asc(outbox.id))
+    .limit(1)
+    .get()
+}
+
+/** Tries before an entry is given up: with growing delays that is about two days. */
+export const mostAttempts = 40
+
+/**
+ * How long to wait after the nth failed try: doubling from `first`, at most an hour. Chance is
+ * not needed: one process sends, so no herd comes back at once.
+ */
+export function retryDelay(attempts: number, first: number): number {
+  return Math.min(3_600_000, first * 2 ** Math.min(20, attempts - 1))
+}
+
+export function markSent(db: Db, entry: OutboxEntry): void {
+  db.update(outbox).set({ state: 'sent', attempts: entry.attempts + 1, lastError: null }).where(eq(outbox.id, entry.id)).run()
+}
+
+/** Notes a failed try: the entry waits for its next one, or is given up. */
+export function markFailed(db: Db, entry: OutboxEntry, error: string, giveUp: boolean, now: number, firstDelay: number): void {
+  const attempts = entry.attempts + 1
+  db.update(outbox)
+    .set({ attempts, lastError: error.slice(0, 500), state: giveUp ? 'failed' : 'waiting', nextAt: now + retryDelay(attempts, firstDelay) })
+    .where(eq(outbox.id, entry.id))
+    .run()
+}

@@ -1,0 +1,52 @@
+import { cellsAround } from '#core/place/place'
+import { type Comparable, type RateBand, type RateQuery, rateBand } from '#core/rates/rates'
+import { type Db, prepared } from '#server/db.server'
+
+/** Squares around each end that are looked at, first near, then wide. */
+const nearReach = 1
+const wideReach = 3
+const mostComparables = 240
+
+const nearQuery = prepared((db) => db.$client.prepare(comparablesSql(nearReach)))
+const wideQuery = prepared((db) => db.$client.prepare(comparablesSql(wideReach)))
+
+function comparablesSql(reach: number): string {
+  const marks = Array.from({ length: (reach * 2 + 1) ** 2 }, () => '?').join(', ')
+  return `select origin_postal originPostal, dest_postal destPostal, origin_lat originLat, origin_lon originLon, dest_lat destLat, dest_lon destLon, miles, pay_minor buyMinor, covered_at bookedAt
+    from load indexed by load_lane
+    where pay_minor is not null and practice = 0 and equipment = ? and origin_cell in (${marks}) and dest_cell in (${marks}) and covered_at < ?
+    order by covered_at desc limit ${mostComparables}`
+}
+
+/** The rate band of a lane from our own buys on it and around it, as of `now`. */
+export function findRateBand(db: Db, query: RateQuery, now: number): RateBand | null {
+  const near = comparables(db, query, nearReach, now)
+  const band = rateBand(query, near, now)
+  return band ?? rateBand(query, comparables(db, query, wideReach, now), now)
+}
+
+function comparables(db: Db, query: RateQuery, reach: number, now: number): Comparable[] {
+  const statement = reach === nearReach ? nearQuery(db) : wideQuery(db)
+  const origin = cellsAround({ lat: query.originLat, lon: query.originLon }, reach)
+  const dest = cellsAround({ lat: query.destLat, lon: query.destLon }, reach)
+  return statement.all(query.equipment, ...origin, ...dest, now) as Comparable[]
+}
+
+/** The columns in which a load keeps the band it was priced with. */
+export function bandColumns(band: RateBand | null) {
+  return {
+    bandLowMinor: band?.lowMinor ?? null,
+    bandMiddleMinor: band?.middleMinor ?? null,
+    bandHighMinor: band?.highMinor ?? null,
+    bandComparables: band?.comparables ?? null,
+    bandNewestAt: band?.newestAt ?? null,
+    bandBasis: band?.basis ?? null,
+  }
+}
+
+/** The band a load was priced with, from its columns. */
+export function bandOfRow(row: ReturnType<typeof bandColumns>): RateBand | null {
+  if (row.bandLowMinor === null || row.bandMiddleMinor === null || row.bandHighMinor === null) return null
+  return { lowMinor: row.bandLowMinor, middleMinor: row.bandMiddleMinor, highMinor: row.bandHighMinor, comparables: row.bandComparables ?? 0, newestAt: row.bandNewestAt ?? 0, basis: row.bandBasis ?? 'region' }
+}
+
