@@ -1,0 +1,40 @@
+import { asc, eq, like, or, sql } from 'drizzle-orm'
+import { z } from 'zod'
+import { type Db, inTransaction } from '#server/db.server'
+import { customer } from '#server/schema'
+
+export const newCustomerSchema = z.object({
+  name: z.string().trim().min(2, 'Name the customer').max(120),
+  city: z.string().trim().max(80).default(''),
+  region: z.string().trim().max(2).default(''),
+  billingMail: z.string().trim().email('Give the mail address that bills go to').max(200),
+  phone: z.string().trim().max(40).default(''),
+})
+export type NewCustomer = z.infer<typeof newCustomerSchema>
+
+const shown = { id: customer.id, name: customer.name, city: customer.city, region: customer.region, hasPayer: sql<number>`billing_mail is not null` }
+
+/** Customers by the beginning of any word of their name, the latest loaded first. */
+export function findCustomers(db: Db, typed: string) {
+  const words = typed.trim().toLowerCase()
+  return db
+    .select(shown)
+    .from(customer)
+    .where(words ? or(like(customer.search, `${words}%`), like(customer.search, `% ${words}%`)) : undefined)
+    .orderBy(sql`(select max(created_at) from load where load.customer_id = ${sql.raw('customer.id')}) desc`, asc(customer.name))
+    .limit(8)
+    .all()
+    .map((row) => ({ ...row, hasPayer: Boolean(row.hasPayer) }))
+}
+
+/** Makes a customer on the spot; a name that exists already is told. */
+export function createCustomer(db: Db, fresh: NewCustomer) {
+  return inTransaction(db, () => {
+    const search = fresh.name.toLowerCase()
+    if (db.select({ id: customer.id }).from(customer).where(eq(customer.search, search)).get()) {
+      return { refusal: { code: 'customer_exists', message: `${fresh.name} is a customer already.` } }
+    }
+    const row = db.insert(customer).values({ ...fresh, search }).returning().get()
+    return { customer: { id: row.id, name: row.name, city: row.city, region: row.region, hasPayer: true } }
+  })
+}

@@ -1,0 +1,98 @@
+import { and, asc, eq, gte, inArray, sql } from 'drizzle-orm'
+import { nextStep } from '#core/horizon/next-step'
+import { pressure, urgency } from '#core/horizon/pressure'
+import { dayOf, hour, toInstant, toLocal } from '#core/time/local'
+import { type Db, prepared } from '#server/db.server'
+import { bandOfRow } from '#server/rates/band'
+import { carrier, confirmation, customer, load, offer, posting } from '#server/schema'
+import { brokerage } from '#server/settings.server'
+import { usualCoverHours } from './cover-times'
+
+/** The desk's open loads, the soonest first; more than this is no longer one rep's horizon. */
+const mostLoads = 250
+
+const openQuery = prepared((db) =>
+  db
+    .select({ load, customerName: customer.name, carrierName: carrier.name })
+    .from(load)
+    .innerJoin(customer, eq(customer.id, load.customerId))
+    .leftJoin(carrier, eq(carrier.id, load.carrierId))
+    .where(sql`${load.state} in ('draft', 'uncovered', 'covered')`)
+    .orderBy(asc(load.pickupAt))
+    .limit(mostLoads)
+    .prepare(),
+)
+const openOffers = prepared((db) =>
+  db
+    .select({ loadId: offer.loadId, carrierName: carrier.name, payMinor: offer.payMinor, counterMinor: offer.counterMinor, goodUntil: offer.goodUntil })
+    .from(offer)
+    .innerJoin(carrier, eq(carrier.id, offer.carrierId))
+    .where(and(eq(offer.state, 'open'), sql`${offer.loadId} in (select value from json_each(${sql.placeholder('ids')}))`))
+    .prepare(),
+)
+
+/** The Horizon: every open load with its pressure and next step, the most pressing first, and today's numbers. */
+export function readHorizon(db: Db, now: number) {
+  const rows = openQuery(db).all()
+  const ids = rows.map((row) => row.load.id)
+  const offers = groupBy(openOffers(db).all({ ids: JSON.stringify(ids) }), (each) => each.loadId)
+  const postings = groupBy(db.select({ loadId: posting.loadId, state: posting.state, upAt: posting.upAt }).from(posting).where(and(inArray(posting.loadId, ids), inArray(posting.state, ['asked', 'up']))).all(), (each) => each.loadId)
+  const confirmations = groupBy(db.select({ loadId: confirmation.loadId, state: confirmation.state }).from(confirmation).where(and(inArray(confirmation.loadId, ids), sql`${confirmation.state} <> 'void'`)).all(), (each) => each.loadId)
+  const coverHours = usualCoverHours(db, now)
+  const loads = rows
+    .map((row) => horizonLoad(row, { offers: offers.get(row.load.id) ?? [], posting: postings.get(row.load.id)?.[0] ?? null, confirmation: confirmations.get(row.load.id)?.[0]?.state ?? null, coverHours: coverHours(row.load.equipment) }, now))
+    .filter((each) => !(each.confirmation === 'accepted' && each.pickupBy < now - 12 * hour))
+    .sort((one, other) => other.pressure - one.pressure || one.pickupAt - other.pickupAt)
+  return { loads, today: todaysNumbers(db, now) }
+}
+
+function horizonLoad(
+  { load: row, customerName, carrierName }: { load: typeof load.$inferSelect; customerName: string; carrierName: string | null },
+  around: { offers: { carrierName: string; payMinor: number; counterMinor: number | null; goodUntil: number | null }[]; posting: { upAt: number | null } | null; confirmation: string | null; coverHours: number },
+  now: number,
+) {
+  const facts = {
+    state: row.state as 'draft' | 'uncovered' | 'covered',
+    pickupBy: row.pickupBy,
+    usualCoverHours: around.coverHours,
+    targetMinor: row.targetMinor,
+    mostMinor: row.mostMinor,
+    offers: around.offers,
+    confirmation: around.confirmation as 'issued' | 'sent' | 'accepted' | null,
+    posted: around.posting !== null,
+    postedAt: around.posting?.upAt ?? null,
+    carrierName,
+    zone: brokerage.zone,
+  }
+  const value = pressure(facts, now)
+  return {
+    id: row.id, number: row.number, state: facts.state, practice: row.practice, customerName, carrierName,
+    origin: { city: row.originCity, region: row.originRegion, zone: row.originZone }, dest: { city: row.destCity, region: row.destRegion },
+    equipment: row.equipment, miles: Math.round(row.miles), pickupAt: row.pickupAt, pickupBy: row.pickupBy,
+    sellMinor: row.sellMinor, targetMinor: row.targetMinor, mostMinor: row.mostMinor, payMinor: row.payMinor, band: bandOfRow(row),
+    offers: around.offers, confirmation: facts.confirmation, posted: facts.posted, usualCoverHours: around.coverHours,
+    pressure: value, urgency: urgency(value), step: nextStep(facts, now),
+  }
+}
+
+export type HorizonLoad = ReturnType<typeof horizonLoad>
+
+function todaysNumbers(db: Db, now: number) {
+  const midnight = toInstant(`${dayOf(toLocal(now, brokerage.zone))}T00:00`, brokerage.zone)
+  const row = db
+    .select({ covered: sql<number>`count(*)`, marginMinor: sql<number | null>`sum(${load.sellMinor} - ${load.payMinor})`, sellMinor: sql<number | null>`sum(${load.sellMinor})` })
+    .from(load)
+    .where(and(gte(load.coveredAt, midnight), eq(load.practice, false)))
+    .get()
+  return { covered: row?.covered ?? 0, marginMinor: row?.marginMinor ?? 0, sellMinor: row?.sellMinor ?? 0 }
+}
+
+function groupBy<T>(rows: T[], key: (row: T) => number): Map<number, T[]> {
+  const groups = new Map<number, T[]>()
+  for (const row of rows) {
+    const group = groups.get(key(row))
+    if (group) group.push(row)
+    else groups.set(key(row), [row])
+  }
+  return groups
+}

@@ -1,0 +1,39 @@
+import { SMTPServer } from 'smtp-server'
+import type { Db } from '#server/db.server'
+import { logger } from '#server/log/logger'
+import { brokerage } from '#server/settings.server'
+import { receiveMail } from './receive'
+
+const largestMail = 2_000_000
+
+/** Listens for mail to our domain (SMTP, RFC 5321). A mail is accepted only once it is kept. */
+export function startInboundMail(db: Db, port: number): Promise<SMTPServer> {
+  const server = new SMTPServer({
+    authOptional: true,
+    disabledCommands: ['AUTH', 'STARTTLS'],
+    size: largestMail,
+    logger: false,
+    onRcptTo: (address, _session, done) => (address.address.toLowerCase().endsWith(`@${brokerage.mailDomain}`) ? done() : done(new Error('No such mailbox here'))),
+    onData(stream, session, done) {
+      const chunks: Buffer[] = []
+      stream.on('data', (chunk: Buffer) => chunks.push(chunk))
+      stream.on('end', () => {
+        if (stream.sizeExceeded) return done(Object.assign(new Error('Too large'), { responseCode: 552 }))
+        receiveMail(db, Buffer.concat(chunks), session.envelope.rcptTo.map((to) => to.address), Date.now())
+          .then((reading) => {
+            logger().info({ reading }, 'mail received')
+            done()
+          })
+          .catch((error: Error) => {
+            logger().error({ err: error }, 'mail could not be kept')
+            done(Object.assign(new Error('Try again later'), { responseCode: 451 }))
+          })
+      })
+    },
+  })
+  server.on('error', (error) => logger().warn({ err: error }, 'inbound mail connection'))
+  return new Promise((resolve, reject) => {
+    server.server.once('error', reject)
+    server.listen(port, '127.0.0.1', () => resolve(server))
+  })
+}

@@ -1,0 +1,120 @@
+import { asc, eq } from 'drizzle-orm'
+import { z } from 'zod'
+import { type BoardPosting, boardPosting } from '#core/posting/posting'
+import { replyReference } from '#core/message/read-reply'
+import { type Db, inTransaction } from '#server/db.server'
+import { announce } from '#server/live/live'
+import { writeLog } from '#server/log/act'
+import { markFailed, markSent, mostAttempts, type OutboxEntry } from '#server/outbox/outbox'
+import { facility, load, note, posting, stop } from '#server/schema'
+import { brokerage, settings } from '#server/settings.server'
+
+/** The one board connected so far. */
+export const boardName = 'Saltlick'
+
+const answerTimeout = 10_000
+const payloadSchema = z.object({ what: z.enum(['put', 'remove']), postingId: z.number() })
+const listingSchema = z.object({ listing_no: z.string().min(1).max(80) })
+
+type BoardAnswer = { ok: true; externalId: string | null } | { ok: false; problem: string; final: boolean }
+
+/** Sends one outbox entry to the board and writes down what came of it. */
+export async function sendToBoard(db: Db, entry: OutboxEntry, clock: () => number): Promise<boolean> {
+  const { what, postingId } = payloadSchema.parse(entry.payload)
+  const row = db.select().from(posting).where(eq(posting.id, postingId)).get()
+  if (!row) throw new Error(`Outbox entry ${entry.key} names posting ${postingId}, which is not there`)
+  const answer = what === 'put' ? await putListing(db, entry, row) : await removeListing(entry, row)
+  const now = clock()
+  inTransaction(db, () => {
+    if (answer.ok) {
+      markSent(db, entry)
+      noteAnswer(db, entry, row, what, answer.externalId, now)
+      return
+    }
+    const giveUp = answer.final || entry.attempts + 1 >= mostAttempts
+    markFailed(db, entry, answer.problem, giveUp, now, settings().OX_OUTBOX_DELAY_MS)
+    if (giveUp) {
+      db.update(posting).set({ state: 'refused', problem: answer.problem }).where(eq(posting.id, postingId)).run()
+      writeLog(db, entry.loadId, 'posting_refused', { kind: 'posting_refused', board: row.board, problem: answer.problem }, boardAct(row.board, now))
+    }
+  })
+  announce()
+  return answer.ok
+}
+
+const boardAct = (board: string, now: number) => ({ now, by: { kind: 'board' as const, name: board } })
+
+function noteAnswer(db: Db, entry: OutboxEntry, row: typeof posting.$inferSelect, what: 'put' | 'remove', externalId: string | null, now: number): void {
+  const first = row.state === 'asked'
+  const kind = what === 'remove' ? 'posting_down' : first ? 'posting_up' : 'posting_updated'
+  // A removal asked for while the posting was on its way is still to come: it stays asked.
+  if (what === 'remove') db.update(posting).set({ state: 'down' }).where(eq(posting.id, row.id)).run()
+  else db.update(posting).set({ externalId, upAt: now, problem: null, ...(first ? { state: 'up' as const } : {}) }).where(eq(posting.id, row.id)).run()
+  writeLog(db, entry.loadId, kind, { kind, board: row.board, attempts: entry.attempts + 1 }, boardAct(row.board, now))
+}
+
+async function putListing(db: Db, entry: OutboxEntry, row: typeof posting.$inferSelect): Promise<BoardAnswer> {
+  const whole = postableLoad(db, entry.loadId)
+  const replyTo = `offers+${row.reference}@${brokerage.mailDomain}`
+  if (replyReference(replyTo) !== row.reference) throw new Error(`Reply address ${replyTo} cannot be read back`)
+  const wire = listingOnTheWire(boardPosting(whole, { reference: row.reference, phone: brokerage.phone, replyTo }))
+  const answer = await callBoard('PUT', `/listings/${row.reference}`, entry.key, wire)
+  if (!answer.ok) return answer
+  const listing = listingSchema.safeParse(answer.body)
+  return listing.success ? { ok: true, externalId: listing.data.listing_no } : { ok: false, problem: 'the board answered without a listing number', final: false }
+}
+
+async function removeListing(entry: OutboxEntry, row: typeof posting.$inferSelect): Promise<BoardAnswer> {
+  const answer = await callBoard('DELETE', `/listings/${row.reference}`, entry.key, null)
+  return answer.ok ? { ok: true, externalId: row.externalId } : answer
+}
+
+async function callBoard(method: 'PUT' | 'DELETE', path: string, key: string, body: unknown): Promise<{ ok: true; body: unknown } | { ok: false; problem: string; final: boolean }> {
+  try {
+    const response = await fetch(new URL(path, settings().OX_BOARD_URL), {
+      method,
+      headers: { authorization: `Bearer ${settings().OX_BOARD_KEY}`, 'idempotency-key': key, ...(body ? { 'content-type': 'application/json' } : {}) },
+      body: body ? JSON.stringify(body) : undefined,
+      signal: AbortSignal.timeout(answerTimeout),
+    })
+    const text = await response.text()
+    // Gone already is as good as taken down.
+    if (response.ok || (method === 'DELETE' && response.status === 404)) return { ok: true, body: response.ok && text ? JSON.parse(text) : null }
+    const busy = response.status >= 500 || response.status === 429 || response.status === 408
+    return { ok: false, problem: `the board answered ${response.status}: ${text.slice(0, 200)}`, final: !busy }
+  } catch (thrown) {
+    return { ok: false, problem: `the board did not answer (${thrown instanceof Error ? thrown.message : 'unknown'})`, final: false }
+  }
+}
+
+function postableLoad(db: Db, loadId: number) {
+  const row = db.select().from(load).where(eq(load.id, loadId)).get()
+  if (!row) throw new Error(`No load ${loadId} to post`)
+  const stops = db
+    .select({ kind: stop.kind, city: facility.city, region: facility.region, postal: facility.postal, lat: facility.lat, lon: facility.lon, earliestLocal: stop.earliestLocal, latestLocal: stop.latestLocal })
+    .from(stop)
+    .innerJoin(facility, eq(facility.id, stop.facilityId))
+    .where(eq(stop.loadId, loadId))
+    .orderBy(asc(stop.sequence))
+    .all()
+  return { ...row, stops, notes: db.select({ audience: note.audience, text: note.text }).from(note).where(eq(note.loadId, loadId)).all() }
+}
+
+/** Our posting in the board's own field names. */
+export function listingOnTheWire(from: BoardPosting) {
+  return {
+    shipper_ref: from.reference,
+    truck_type: from.equipment.toUpperCase(),
+    feet: from.lengthFt,
+    lbs: from.weightLb,
+    reefer_f: from.tempMinF === null && from.tempMaxF === null ? null : [from.tempMinF ?? from.tempMaxF, from.tempMaxF ?? from.tempMinF],
+    two_drivers: from.team,
+    freight: from.commodity,
+    distance: from.miles,
+    route: from.stops.map((each) => ({ action: each.kind === 'pickup' ? 'P' : 'D', town: each.city, st: each.region, zip3: each.postalArea, pos: [each.lat, each.lon], open: each.earliestLocal, close: each.latestLocal })),
+    remark: from.remarks,
+    call: from.phone,
+    answer_mail: from.replyTo,
+    answer_url: `${settings().OX_ORIGIN}/board/replies`,
+  }
+}
