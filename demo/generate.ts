@@ -1,0 +1,31 @@
+import { writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { type Db, inTransaction } from '#server/db.server'
+import { carrier } from '#server/schema'
+import { writeHistory } from './history'
+import { writeOpenLoads } from './open-loads'
+import { fillPlaces } from './places'
+import { chance } from './random'
+import { settleWorld } from './settle'
+
+export interface DemoPlan {
+  seed: number
+  pastLoads: number
+  now: number
+}
+
+/** Makes the whole demo brokerage in an empty database, relative to `now`. */
+export async function generateDemo(db: Db, plan: DemoPlan): Promise<void> {
+  const luck = chance(plan.seed)
+  inTransaction(db, () => fillPlaces(db))
+  const world = await settleWorld(db, plan.now, luck)
+  inTransaction(db, () => writeHistory(db, world, plan.pastLoads, plan.now, luck))
+  writeOpenLoads(db, world, plan.now, luck)
+  db.$client.exec('analyze')
+}
+
+/** The carriers that listen to the board, as the board stand-in reads them: a file, nothing of ours. */
+export function writeBoardMembers(db: Db, folder: string): void {
+  const members = db.select({ mc: carrier.mcNumber, name: carrier.name, mail: carrier.mail, phone: carrier.phone }).from(carrier).limit(200).all()
+  writeFileSync(join(folder, 'board-members.json'), JSON.stringify(members))
+}

@@ -1,0 +1,4 @@
+declare module 'tz-lookup' {
+  /** The IANA zone at a point. */
+  export default function tzLookup(lat: number, lon: number): string
+}

@@ -1,0 +1,61 @@
+import { createRequestHandler } from '@react-router/express'
+import express from 'express'
+import { RouterContextProvider } from 'react-router'
+import { nonceContext } from '#server/access/context'
+import { closeDatabase, database } from '#server/db.server'
+import { guardRequests } from '#server/http/guard'
+import { endStreams } from '#server/live/live'
+import { logger } from '#server/log/logger'
+import { startInboundMail } from '#server/message/inbound'
+import { lapseOffers } from '#server/offer/offers'
+import { startWorker } from '#server/outbox/worker'
+import { settings } from '#server/settings.server'
+
+export const app = express()
+app.disable('x-powered-by')
+app.get('/healthz', (_request, response) => {
+  const ok = database().$client.prepare('select 1 as one').get() !== undefined
+  response.status(ok ? 200 : 503).json({ ok })
+})
+app.use(guardRequests)
+app.use(
+  createRequestHandler({
+    build: async () => {
+      const build = await import('virtual:react-router/server-build')
+      return build
+    },
+    getLoadContext(_request, response) {
+      const context = new RouterContextProvider()
+      context.set(nonceContext, (response.locals as { nonce?: string }).nonce ?? '')
+      return context
+    },
+  }),
+)
+
+const lapseEvery = 5_000
+
+/** Starts what runs beside the requests; the answer stops it, finishing the step in hand. */
+export async function startWork(): Promise<() => Promise<void>> {
+  // The first request would otherwise wait for every route's modules.
+  await import('virtual:react-router/server-build')
+  const db = database()
+  const workers = [startWorker(db, 'mail'), startWorker(db, 'board')]
+  const inbound = await startInboundMail(db, settings().OX_INBOUND_PORT)
+  const lapsing = setInterval(() => {
+    try {
+      lapseOffers(db, Date.now())
+    } catch (error) {
+      logger().error({ err: error }, 'offers could not be ended')
+    }
+  }, lapseEvery)
+  return async () => {
+    clearInterval(lapsing)
+    endStreams()
+    await new Promise<void>((resolve) => inbound.close(() => resolve()))
+    await Promise.all(workers.map((worker) => worker.stop()))
+    closeDatabase()
+  }
+}
+
+/** Ends live streams, so that open connections do not hold the stop. */
+export { endStreams, logger, settings }

@@ -1,0 +1,17 @@
+import { reactRouter } from '@react-router/dev/vite'
+import tailwindcss from '@tailwindcss/vite'
+import { defineConfig } from 'vite'
+
+export default defineConfig({
+  plugins: [
+    tailwindcss(),
+    reactRouter(),
+    {
+      // The framework names every server entry index.js; ours keep their own names.
+      name: 'ssr-entry-names',
+      enforce: 'post',
+      config: () => ({ environments: { ssr: { build: { rollupOptions: { output: { entryFileNames: '[name].js' } } } } } }),
+    },
+  ],
+  environments: { ssr: { build: { rollupOptions: { input: { index: './server/app.ts' } } } } },
+})
