@@ -3,7 +3,7 @@
 // BOARD_PACE (1 is lifelike, 0 is silent), BOARD_TROUBLE (share of calls answered 503).
 import { readFileSync } from 'node:fs'
 import { createServer, type IncomingMessage } from 'node:http'
-import { type Listing, startCarriers } from './carriers.ts'
+import { type Listing, startCarriers } from './carriers'
 
 const port = Number(process.env.BOARD_PORT ?? 4101)
 const key = process.env.BOARD_KEY ?? 'board-key'

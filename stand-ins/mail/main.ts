@@ -5,8 +5,8 @@ import { createServer } from 'node:http'
 import nodemailer from 'nodemailer'
 import PostalMime from 'postal-mime'
 import { SMTPServer } from 'smtp-server'
-import { mailPage, mailboxPage } from './pages.ts'
-import { openMailbox } from './mailbox.ts'
+import { mailPage, mailboxPage } from './pages'
+import { openMailbox } from './mailbox'
 
 const smtpPort = Number(process.env.MAIL_SMTP_PORT ?? 4102)
 const httpPort = Number(process.env.MAIL_HTTP_PORT ?? 4103)

@@ -1,0 +1,43 @@
+import { Controller, useFieldArray, useFormContext } from 'react-hook-form'
+import { chargeBases, chargeKinds, chargeSheet } from '#core/charge/charge'
+import { chargeBasisWords, chargeKindWords } from '#core/charge/words'
+import { formatMoney } from '#core/money/money'
+import { Choice, Field } from '../ui/field'
+import { chargesFrom, type FormValues, readRate } from './form-values'
+
+const byQuantity = new Set(['bushel', 'pallet', 'hour'])
+
+/** What the customer pays, line by line, each with what it comes to. */
+export function ChargeFields({ miles }: { miles: number }) {
+  const { control, register, watch, formState } = useFormContext<FormValues>()
+  const { fields, append, remove } = useFieldArray({ control, name: 'sellCharges' })
+  const charges = watch('sellCharges')
+  const weightLb = Number(watch('weightLb').replaceAll(',', '')) || null
+  const readable = charges.filter((charge) => readRate(charge.rate) !== null)
+  const sheet = chargeSheet(chargesFrom(readable), { miles, weightLb })
+  return (
+    <section aria-label="Sell charges" className="flex flex-col gap-1.5 border-t pt-2">
+      <h2 className="head flex justify-between">
+        Sell charges <span className="font-mono">{sheet.totalMinor > 0 ? formatMoney(sheet.totalMinor) : ''}</span>
+      </h2>
+      {fields.map((row, index) => (
+        <div key={row.id} className="grid grid-cols-[minmax(0,1.3fr)_88px_minmax(0,1.1fr)_64px_20px] items-start gap-1.5">
+          <Controller control={control} name={`sellCharges.${index}.kind`} render={({ field }) => <Choice hideLabel label={`Charge ${index + 1}`} value={field.value} options={chargeKinds} words={chargeKindWords} onChange={field.onChange} />} />
+          <Field hideLabel label={`Rate of charge ${index + 1}`} placeholder="rate" inputMode="decimal" {...register(`sellCharges.${index}.rate`)} error={formState.errors.sellCharges?.[index]?.rate?.message} />
+          <Controller control={control} name={`sellCharges.${index}.basis`} render={({ field }) => <Choice hideLabel label={`Basis of charge ${index + 1}`} value={field.value} options={chargeBases} words={chargeBasisWords} onChange={field.onChange} />} />
+          {byQuantity.has(charges[index]?.basis ?? '') ? (
+            <Field hideLabel label={`Quantity of charge ${index + 1}`} placeholder="how many" inputMode="decimal" {...register(`sellCharges.${index}.quantity`, { setValueAs: (typed: string | number | null) => (typed === null || typed === '' ? null : Number(typed)) })} />
+          ) : (
+            <span />
+          )}
+          <button type="button" className="mt-1.5 text-second" aria-label={`Remove charge ${index + 1}`} onClick={() => remove(index)}>
+            ✕
+          </button>
+        </div>
+      ))}
+      <button type="button" className="self-start text-dusk underline" onClick={() => append({ kind: 'fuel_surcharge', basis: 'per_mile', rate: '', quantity: null, currency: 'USD', note: '' })}>
+        Add a charge
+      </button>
+    </section>
+  )
+}

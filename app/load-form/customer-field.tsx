@@ -1,0 +1,65 @@
+import { useState } from 'react'
+import { useController } from 'react-hook-form'
+import { Complete } from '../ui/complete'
+import { Dialog } from '../ui/dialog'
+import { Field } from '../ui/field'
+import { type FieldError, postJson } from '../ui/post'
+import type { CustomerChoice, FormValues } from './form-values'
+
+/** Who ships; a new customer is made without leaving the page. */
+export function CustomerField({ autoFocus }: { autoFocus: boolean }) {
+  const { field, fieldState } = useController<FormValues, 'customer'>({ name: 'customer' })
+  const [making, setMaking] = useState<string | null>(null)
+  const error = fieldState.error?.message ?? (field.value?.hasPayer === false ? 'This customer has nobody to bill' : undefined)
+  return (
+    <>
+      <Complete<CustomerChoice>
+        key={field.value?.id ?? 'none'}
+        label="Customer"
+        subject="customers"
+        value={field.value}
+        onPick={field.onChange}
+        text={(customer) => customer.name}
+        detail={(customer) => `${customer.city} ${customer.region}`}
+        onMake={setMaking}
+        makeWords="New customer"
+        error={error}
+        autoFocus={autoFocus}
+      />
+      <Dialog open={making !== null} onClose={() => setMaking(null)} title="New customer">
+        <NewCustomer
+          name={making ?? ''}
+          onMade={(customer) => {
+            field.onChange(customer)
+            setMaking(null)
+          }}
+        />
+      </Dialog>
+    </>
+  )
+}
+
+function NewCustomer({ name, onMade }: { name: string; onMade: (customer: CustomerChoice) => void }) {
+  const [fresh, setFresh] = useState({ name, billingMail: '', phone: '', city: '', region: '' })
+  const [errors, setErrors] = useState<FieldError[]>([])
+  const change = (key: keyof typeof fresh) => (event: React.ChangeEvent<HTMLInputElement>) => setFresh({ ...fresh, [key]: event.target.value })
+  const errorOf = (path: string) => errors.find((error) => error.path === path)?.message
+  const save = async (event: React.FormEvent) => {
+    event.preventDefault()
+    event.stopPropagation()
+    const answer = await postJson<CustomerChoice>('/make/customer', { ...fresh, region: fresh.region.toUpperCase() })
+    if (answer.ok) onMade(answer.value)
+    else setErrors(answer.errors.length > 0 ? answer.errors : [{ path: 'name', message: answer.message }])
+  }
+  return (
+    <form onSubmit={save} className="grid grid-cols-[1fr_5rem] gap-3" noValidate>
+      <Field className="col-span-2" label="Name" value={fresh.name} onChange={change('name')} error={errorOf('name')} />
+      <Field className="col-span-2" label="Bills go to (mail)" value={fresh.billingMail} onChange={change('billingMail')} error={errorOf('billingMail')} autoFocus />
+      <Field label="City" value={fresh.city} onChange={change('city')} error={errorOf('city')} />
+      <Field label="State" value={fresh.region} onChange={change('region')} error={errorOf('region')} maxLength={2} />
+      <button type="submit" className="button first justify-self-start">
+        Make the customer <kbd className="key">Enter</kbd>
+      </button>
+    </form>
+  )
+}

@@ -1,0 +1,47 @@
+import { checkLoad, type Problem } from '#core/load/checks'
+import { loadTermsSchema } from '#core/load/load'
+import { truckRoute } from '#core/miles/miles'
+import type { RateBand } from '#core/rates/rates'
+import { chargesFrom, type FormValues, termsFrom, windowOf } from './form-values'
+
+/** The names under which the schema and the form know a field, where they differ. */
+const formPaths: [RegExp, string][] = [
+  [/^customerId$/, 'customer'],
+  [/^stops\.(\d+)\.facilityId$/, 'stops.$1.facility'],
+  [/^stops\.(\d+)\.(earliestLocal|latestLocal)$/, 'stops.$1.when'],
+  [/^sellCharges\.(\d+)\.rateE4$/, 'sellCharges.$1.rate'],
+  [/^freightValueMinor$/, 'freightValue'],
+]
+
+export function formPath(path: string): string {
+  const found = formPaths.find(([pattern]) => pattern.test(path))
+  return found ? path.replace(found[0], found[1]) : path
+}
+
+/** What the schema says is missing or unreadable, by form field. */
+export function missingFields(values: FormValues, now: number): Record<string, string> {
+  const parsed = loadTermsSchema.safeParse(termsFrom(values, now))
+  if (parsed.success) return {}
+  return Object.fromEntries(parsed.error.issues.map((issue) => [formPath(issue.path.join('.')), issue.path.at(-1) === 'earliestLocal' ? 'When? e.g. tue 8-11, 12/1 0800-1700' : issue.message]))
+}
+
+/** The same checks that the server makes, on what is typed so far. */
+export function problemsSoFar(values: FormValues, now: number, band: RateBand | null): Problem[] {
+  const stops = values.stops.flatMap((stop) => {
+    const window = windowOf(stop, now)
+    return stop.facility && window ? [{ kind: stop.kind, ...window, zone: stop.facility.zone, lat: stop.facility.lat, lon: stop.facility.lon }] : []
+  })
+  const sellCharges = chargesFrom(values.sellCharges).filter((charge) => !Number.isNaN(charge.rateE4))
+  const temperature = values.tempMinF.trim() || values.tempMaxF.trim()
+  const checked = checkLoad(
+    { equipment: values.equipment, team: values.team, tempMinF: temperature ? Number(temperature) : null, stops: stops.length === values.stops.length ? stops : [], sellCharges, charges: { miles: routeSoFar(values).miles, weightLb: Number(values.weightLb.replaceAll(',', '')) || null } },
+    { now, hasPayer: values.customer ? values.customer.hasPayer : null, band },
+  )
+  // A form just begun is not told that its price is missing.
+  return sellCharges.length === 0 ? checked.filter((problem) => problem.code !== 'no_sell_charge' || stops.length === values.stops.length) : checked
+}
+
+/** Miles and hours over the facilities chosen so far. */
+export function routeSoFar(values: FormValues) {
+  return truckRoute(values.stops.flatMap((stop) => (stop.facility ? [stop.facility] : [])))
+}

@@ -1,0 +1,56 @@
+import { freightWords, loadStateWords } from '#core/load/words'
+import { hour } from '#core/time/local'
+import { momentWords, spanWords } from '#core/time/words'
+import type { LoadPage } from '#server/load/read'
+
+/** The line under the rooms: which load, what, how it stands, where it is posted. */
+export function LoadHead({ page, now, zone }: { page: LoadPage; now: number; zone: string }) {
+  const { load } = page
+  const standing = standingWords(page, now)
+  return (
+    <div className="flex shrink-0 items-baseline gap-x-5 border-b border-strong px-4 py-2">
+      <h1 className="text-lg font-semibold whitespace-nowrap">
+        {load.originCity} to {load.destCity}
+      </h1>
+      <span className="font-mono">{load.number}</span>
+      {load.practice && <b className="bg-ring px-1.5 text-[#231c14]">Practice</b>}
+      <span className="truncate">{page.customer.name}</span>
+      <span className="truncate">
+        {freightWords(load)}, {load.commodity}
+        {load.commodityHidden && ' (secret)'}
+      </span>
+      <b role="status" className={standing.tone}>
+        {standing.words}
+      </b>
+      <span className="label ml-auto whitespace-nowrap">{postedWords(page, now, zone)}</span>
+    </div>
+  )
+}
+
+function standingWords({ load, carrier, confirmations }: LoadPage, now: number): { words: string; tone: string } {
+  const left = load.pickupBy - now
+  const clock = left > 0 ? `picks up in ${spanWords(left)}` : `pickup overdue by ${spanWords(left)}`
+  if (load.state === 'uncovered') return { words: `Uncovered, ${clock}`, tone: left < 6 * hour ? 'text-bill' : '' }
+  if (load.state === 'draft') return { words: 'Draft, not offered to anyone', tone: 'text-second' }
+  if (load.state !== 'covered') return { words: loadStateWords[load.state], tone: load.state === 'cancelled' ? 'text-second' : 'text-acacia' }
+  const accepted = confirmations[0]?.state === 'accepted'
+  const waiting = confirmations[0]?.state === 'sent' ? 'waiting for their yes' : 'confirmation not sent'
+  return accepted ? { words: `Confirmed by ${carrier?.name}`, tone: 'text-acacia' } : { words: `Covered by ${carrier?.name}, ${waiting}`, tone: 'text-ring-text' }
+}
+
+function postedWords({ postings }: LoadPage, now: number, zone: string): string {
+  const newest = postings[0]
+  if (!newest) return 'not posted'
+  switch (newest.state) {
+    case 'asked':
+      return `posting to ${newest.board}…`
+    case 'up':
+      return `on ${newest.board} since ${momentWords(newest.upAt ?? newest.askedAt, now, zone)}`
+    case 'removal_asked':
+      return `coming off ${newest.board}…`
+    case 'refused':
+      return `${newest.board} refused: ${newest.problem}`
+    case 'down':
+      return 'not posted'
+  }
+}

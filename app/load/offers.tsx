@@ -1,0 +1,50 @@
+import { formatAmount } from '#core/money/money'
+import { offerSourceWords, offerStateWords } from '#core/offer/offer'
+import { momentWords } from '#core/time/words'
+import type { LoadPage } from '#server/load/read'
+
+export type OfferRow = LoadPage['offers'][number]
+
+/** The offers on a load, live ones first, cheapest first; one is chosen for the keys. */
+export function Offers({ page, now, zone, chosenId, onChoose, mayHandle, onRecord }: { page: LoadPage; now: number; zone: string; chosenId: number | null; onChoose: (id: number) => void; mayHandle: boolean; onRecord: () => void }) {
+  const { offers, load } = page
+  return (
+    <section aria-label="Offers" className="flex min-h-0 flex-1 flex-col px-4 pt-2">
+      <div className="flex justify-between">
+        <h2 className="head">Offers</h2>
+        {load.state === 'uncovered' && mayHandle && (
+          <button type="button" onClick={onRecord} className="text-dusk">
+            <kbd className="key">o</kbd> record one
+          </button>
+        )}
+      </div>
+      {offers.length === 0 && <p className="label py-3">{load.state === 'draft' ? 'Open the load for cover, then offers can come.' : 'No offer yet. Post it (p), or call the shortlist and record what they say (o).'}</p>}
+      <ul className="min-h-0 flex-1 overflow-y-auto" aria-label="Offers, the cheapest first" tabIndex={-1}>
+        {offers.map((offer) => (
+          <li key={offer.id} className={`border-b ${offer.id === chosenId ? 'bg-chosen shadow-[inset_4px_0_0_var(--dusk)]' : ''}`}>
+            <button type="button" data-offer={offer.id} onFocus={() => onChoose(offer.id)} onClick={() => onChoose(offer.id)} aria-pressed={offer.id === chosenId} className="grid w-full grid-cols-[minmax(0,1fr)_112px_64px_60px_124px_minmax(0,1fr)] items-center gap-2 px-2 py-1.5 text-left">
+              <b className={`truncate ${offer.state === 'open' || offer.state === 'awarded' ? 'font-semibold' : 'font-normal text-second'}`}>{offer.carrierName}</b>
+              <span className="label truncate">
+                {offerSourceWords[offer.source]}, {momentWords(offer.receivedAt, now, zone)}
+              </span>
+              <span className={`text-right font-mono ${offer.state === 'declined' || offer.state === 'lapsed' || offer.state === 'turned_down' ? 'text-second line-through' : 'font-semibold'}`}>{formatAmount(offer.payMinor)}</span>
+              <span className="label text-right font-mono">{load.miles > 0 ? `${(offer.payMinor / 100 / load.miles).toFixed(2)}/mi` : ''}</span>
+              <span className="label truncate">{offer.goodUntil !== null && offer.state === 'open' ? `till ${momentWords(offer.goodUntil, now, zone)}` : ''}</span>
+              <Standing offer={offer} mostMinor={load.mostMinor} />
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function Standing({ offer, mostMinor }: { offer: OfferRow; mostMinor: number | null }) {
+  if (offer.state === 'awarded') return <span className="font-semibold text-acacia">awarded</span>
+  if (offer.state !== 'open') return <span className="label">{offerStateWords[offer.state]}</span>
+  if (offer.verdict?.verdict === 'stop') return <span className="truncate text-bill">{offer.verdict.reasons[0]?.message}</span>
+  if (offer.counterMinor !== null) return <span className="text-dusk">countered at {formatAmount(offer.counterMinor)}</span>
+  if (mostMinor !== null && offer.payMinor > mostMinor) return <span className="text-second">{formatAmount(offer.payMinor - mostMinor)} over the most</span>
+  if (offer.verdict?.verdict === 'caution') return <span className="truncate text-ring-text">{offer.verdict.reasons[0]?.message}</span>
+  return <span className="text-acacia">clear, within the most</span>
+}

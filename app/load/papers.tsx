@@ -1,0 +1,47 @@
+import { chargeKindWords, chargeRateWords } from '#core/charge/words'
+import { audienceWords, paperWords, referenceKindWords } from '#core/load/words'
+import { formatMoney } from '#core/money/money'
+import type { LoadPage } from '#server/load/read'
+
+/** What the load carries on paper once it is covered: charges of both sides, numbers, notes. */
+export function Papers({ page }: { page: LoadPage }) {
+  return (
+    <div className="max-h-[54%] overflow-y-auto px-4 pt-2" tabIndex={0} role="group" aria-label="Charges, references, notes">
+      <div className="grid grid-cols-2 gap-4">
+        <Charges title="We charge" sheet={page.sell} />
+        <Charges title="We pay" sheet={page.buy} />
+      </div>
+      <h2 className="head mt-2">References and notes</h2>
+      {page.references.length + page.notes.length === 0 && <p className="label">None.</p>}
+      {page.references.map((reference) => (
+        <p key={reference.id} className="border-b py-1">
+          {referenceKindWords[reference.kind]} <span className="font-mono">{reference.value}</span> <span className="label">{reference.showOn.length > 0 ? `on the ${reference.showOn.map((paper) => paperWords[paper].toLowerCase()).join(' and ')}` : 'on no paper'}</span>
+        </p>
+      ))}
+      {page.notes.map((note) => (
+        <p key={note.id} className="border-b py-1">
+          <span className="label">{audienceWords[note.audience]}:</span> {note.text}
+        </p>
+      ))}
+    </div>
+  )
+}
+
+function Charges({ title, sheet }: { title: string; sheet: LoadPage['sell'] }) {
+  return (
+    <section aria-label={title}>
+      <h2 className="head">{title}</h2>
+      {sheet.lines.map(({ charge, amountMinor }, index) => (
+        <p key={`${charge.kind}-${index}`} className="flex justify-between">
+          <span>
+            {chargeKindWords[charge.kind]} <span className="label">{chargeRateWords(charge)}</span>
+          </span>
+          <span className="font-mono">{formatMoney(amountMinor)}</span>
+        </p>
+      ))}
+      <p className="flex justify-between border-t font-semibold">
+        All <span className="font-mono">{formatMoney(sheet.totalMinor)}</span>
+      </p>
+    </section>
+  )
+}

@@ -1,0 +1,59 @@
+import './styles.css'
+import type { ReactNode } from 'react'
+import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router'
+import { nonceContext } from '#server/access/context'
+import { session } from '#server/access/cookie'
+import type { Route } from './+types/root'
+import { Mark } from './ui/mark'
+
+export const middleware: Route.MiddlewareFunction[] = [session]
+
+export function loader({ context }: Route.LoaderArgs) {
+  return { nonce: context.get(nonceContext) }
+}
+
+export const meta: Route.MetaFunction = () => [{ title: 'Oxpecker' }]
+
+export function Layout({ children }: { children: ReactNode }) {
+  // The browser hides a script's nonce once the page stands: what the server wrote is kept.
+  const nonce = typeof document === 'undefined' ? undefined : (document.querySelector('script[nonce]') as HTMLScriptElement | null)?.nonce
+  return (
+    <html lang="en">
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <link rel="icon" href="/mark.svg" type="image/svg+xml" />
+        <Meta />
+        <Links nonce={nonce} />
+      </head>
+      <body>
+        {children}
+        <ScrollRestoration nonce={nonce} />
+        <Scripts nonce={nonce} />
+      </body>
+    </html>
+  )
+}
+
+export default function App() {
+  return <Outlet />
+}
+
+/** What went wrong, in words, with a way on. */
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  const known = isRouteErrorResponse(error)
+  const words = known ? (typeof error.data === 'string' && error.data ? error.data : error.statusText) : 'Something broke on our side. Nothing you saved is lost; try again.'
+  return (
+    <main className="mx-auto flex max-w-xl flex-col gap-3 p-10">
+      <title>{known ? `${error.status}, Oxpecker` : 'Oxpecker'}</title>
+      <Mark className="h-8 w-10" />
+      <h1 className="text-xl font-semibold">{known ? error.status : 'Sorry'}</h1>
+      <p>{words}</p>
+      <p>
+        <a className="text-dusk underline" href="/">
+          Back to the Horizon
+        </a>
+      </p>
+    </main>
+  )
+}

@@ -1,0 +1,13 @@
+import { database } from '#server/db.server'
+import { readText } from '#server/http/body'
+import { receiveReply } from '#server/posting/replies'
+import { settings } from '#server/settings.server'
+import type { Route } from './+types/board-replies'
+
+/** Where the board calls back with carriers' answers. */
+export async function action({ request }: Route.ActionArgs) {
+  const body = await readText(request)
+  if (body === null) return Response.json({ error: 'too large' }, { status: 413 })
+  const { status, answer } = receiveReply(database(), body, request.headers.get('x-saltlick-signature'), settings().OX_BOARD_SECRET, Date.now())
+  return Response.json(answer, { status })
+}

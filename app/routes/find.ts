@@ -1,0 +1,25 @@
+import { findCarriers } from '#server/carrier/find'
+import { findCustomers } from '#server/customer/customers'
+import { database } from '#server/db.server'
+import { listLoads } from '#server/load/list'
+import { findFacilities, findPlaces } from '#server/place/find'
+import type { Route } from './+types/find'
+
+const longestQuery = 100
+
+const finders: Record<string, (typed: string) => unknown> = {
+  customers: (typed) => findCustomers(database(), typed),
+  facilities: (typed) => findFacilities(database(), typed),
+  places: (typed) => findPlaces(database(), typed),
+  carriers: (typed) => findCarriers(database(), typed),
+  loads: (typed) => listLoads(database(), { words: typed, limit: 12 }),
+}
+
+/** What a completing field asks for. */
+export function loader({ params, request }: Route.LoaderArgs) {
+  const find = Object.hasOwn(finders, params.subject) ? finders[params.subject] : undefined
+  if (!find) throw new Response('There is no such list.', { status: 404 })
+  const typed = new URL(request.url).searchParams.get('q') ?? ''
+  if (typed.length > longestQuery) throw new Response('That is too much to search for.', { status: 400 })
+  return Response.json(find(typed))
+}

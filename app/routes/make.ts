@@ -1,0 +1,25 @@
+import { viewer } from '#server/access/cookie'
+import { requirePermission } from '#server/access/viewer'
+import { createCustomer, newCustomerSchema } from '#server/customer/customers'
+import { database } from '#server/db.server'
+import { createFacility, newFacilitySchema } from '#server/facility/facilities'
+import { readJson } from '#server/http/body'
+import type { Route } from './+types/make'
+
+/** Makes a customer or a facility on the spot. */
+export async function action({ params, request, context }: Route.ActionArgs) {
+  requirePermission(viewer(context), 'edit_loads')
+  if (params.subject === 'customer') {
+    const body = await readJson(request, newCustomerSchema)
+    if ('errors' in body) return Response.json(body, { status: body.status })
+    const made = createCustomer(database(), body.value)
+    if ('refusal' in made) return Response.json({ message: made.refusal?.message, errors: [{ path: 'name', message: made.refusal?.message }] }, { status: 409 })
+    return Response.json(made.customer)
+  }
+  if (params.subject === 'facility') {
+    const body = await readJson(request, newFacilitySchema)
+    if ('errors' in body) return Response.json(body, { status: body.status })
+    return Response.json(createFacility(database(), body.value))
+  }
+  throw new Response('That cannot be made here.', { status: 404 })
+}

@@ -1,0 +1,94 @@
+import { useCombobox } from 'downshift'
+import { type ReactNode, useEffect, useId, useRef, useState } from 'react'
+
+interface CompleteProps<T> {
+  label: string
+  /** Shown only to screen readers where the column's head says it already. */
+  hideLabel?: boolean
+  subject: string
+  value: T | null
+  onPick: (item: T) => void
+  text: (item: T) => string
+  /** Enough to tell two alike apart. */
+  detail: (item: T) => ReactNode
+  /** Makes a new one on the spot from what was typed. */
+  onMake?: (typed: string) => void
+  makeWords?: string
+  error?: string
+  autoFocus?: boolean
+  placeholder?: string
+}
+
+const fresh = 120
+
+/** A field that completes as you type, from the server; the last entry can make a new one. */
+export function Complete<T extends { id: number }>(props: CompleteProps<T>) {
+  const { items, search } = useFound<T>(props.subject)
+  const errorId = useId()
+  const [typed, setTyped] = useState('')
+  const makes = props.onMake && typed.trim().length > 1
+  const count = items.length + (makes ? 1 : 0)
+  const box = useCombobox<T | 'make'>({
+    items: makes ? [...items, 'make'] : items,
+    selectedItem: props.value,
+    initialInputValue: props.value ? props.text(props.value) : '',
+    itemToString: (item) => (item === 'make' || !item ? typed : props.text(item)),
+    defaultHighlightedIndex: 0,
+    onInputValueChange: ({ inputValue, type }) => {
+      if (type !== useCombobox.stateChangeTypes.InputChange) return
+      setTyped(inputValue)
+      search(inputValue)
+    },
+    onIsOpenChange: ({ isOpen, inputValue }) => {
+      if (isOpen && items.length === 0) search(props.value ? '' : (inputValue ?? ''))
+    },
+    onSelectedItemChange: ({ selectedItem }) => {
+      if (selectedItem === 'make') props.onMake?.(typed.trim())
+      else if (selectedItem) props.onPick(selectedItem)
+    },
+  })
+  return (
+    <div className="relative">
+      <label {...box.getLabelProps()} className={props.hideLabel ? 'sr-only' : 'label'}>
+        {props.label}
+      </label>
+      <input {...box.getInputProps({ onFocus: (event) => event.currentTarget.select() })} autoFocus={props.autoFocus} placeholder={props.placeholder} className="field" aria-invalid={props.error ? true : undefined} aria-describedby={props.error ? errorId : undefined} autoComplete="off" spellCheck={false} />
+      <ul {...box.getMenuProps()} className={`absolute z-40 max-h-72 w-full min-w-80 overflow-y-auto border border-ink bg-sheet shadow-xl ${box.isOpen && count > 0 ? '' : 'hidden'}`}>
+        {box.isOpen &&
+          items.map((item, index) => (
+            <li key={item.id} {...box.getItemProps({ item, index })} className={`flex justify-between gap-3 px-2 py-1.5 ${box.highlightedIndex === index ? 'bg-chosen' : ''}`}>
+              <span className="font-semibold">{props.text(item)}</span>
+              <span className="label text-right">{props.detail(item)}</span>
+            </li>
+          ))}
+        {box.isOpen && makes && (
+          <li {...box.getItemProps({ item: 'make', index: items.length })} className={`border-t px-2 py-1.5 text-dusk ${box.highlightedIndex === items.length ? 'bg-chosen' : ''}`}>
+            {props.makeWords} “{typed.trim()}”
+          </li>
+        )}
+      </ul>
+      {props.error && (
+        <p id={errorId} className="mt-0.5 text-sm text-bill">
+          {props.error}
+        </p>
+      )}
+    </div>
+  )
+}
+
+/** What the server finds for the latest word; an older answer that comes late is dropped. */
+function useFound<T>(subject: string): { items: T[]; search: (typed: string) => void } {
+  const [items, setItems] = useState<T[]>([])
+  const latest = useRef(0)
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+  useEffect(() => () => clearTimeout(timer.current), [])
+  const search = (typed: string) => {
+    const turn = ++latest.current
+    clearTimeout(timer.current)
+    timer.current = setTimeout(async () => {
+      const found = await fetch(`/find/${subject}?q=${encodeURIComponent(typed)}`).then((response) => (response.ok ? response.json() : [])).catch(() => [])
+      if (turn === latest.current) setItems(found)
+    }, fresh)
+  }
+  return { items, search }
+}

@@ -1,0 +1,57 @@
+import { type InputHTMLAttributes, type ReactNode, useId } from 'react'
+
+interface FieldProps extends InputHTMLAttributes<HTMLInputElement> {
+  label: string
+  hideLabel?: boolean
+  error?: string
+  /** How what was typed is understood, shown beneath. */
+  reading?: ReactNode
+  ref?: React.Ref<HTMLInputElement>
+}
+
+/** A labelled field; its error and its reading belong to it for screen readers too. */
+export function Field({ label, hideLabel, error, reading, className, ...input }: FieldProps) {
+  const id = useId()
+  return (
+    <div className={className}>
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : 'label'}>
+        {label}
+      </label>
+      <input id={id} className="field" autoComplete="off" aria-invalid={error ? true : undefined} aria-describedby={error || reading ? `${id}-note` : undefined} {...input} />
+      {(error || reading) && (
+        <p id={`${id}-note`} className={`mt-0.5 text-sm ${error ? 'text-bill' : 'text-second'}`}>
+          {error ?? reading}
+        </p>
+      )}
+    </div>
+  )
+}
+
+interface ChoiceProps<T extends string> {
+  label: string
+  hideLabel?: boolean
+  value: T
+  options: readonly T[]
+  words: Record<T, string>
+  onChange: (value: T) => void
+  className?: string
+}
+
+/** A labelled choice of a few. */
+export function Choice<T extends string>({ label, hideLabel, value, options, words, onChange, className }: ChoiceProps<T>) {
+  const id = useId()
+  return (
+    <div className={className}>
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : 'label'}>
+        {label}
+      </label>
+      <select id={id} className="field" value={value} onChange={(event) => onChange(event.target.value as T)}>
+        {options.map((option) => (
+          <option key={option} value={option}>
+            {words[option]}
+          </option>
+        ))}
+      </select>
+    </div>
+  )
+}

@@ -1,0 +1,25 @@
+import { useEffect, useRef } from 'react'
+import { useRevalidator } from 'react-router'
+
+const gather = 150
+
+/** Reads the page anew when the log touches it: events close together are one reading. */
+export function useLive(touches: (loadId: number) => boolean): void {
+  const { revalidate } = useRevalidator()
+  const test = useRef(touches)
+  test.current = touches
+  useEffect(() => {
+    const source = new EventSource('/live')
+    let timer: ReturnType<typeof setTimeout> | undefined
+    source.onmessage = (message) => {
+      const event = JSON.parse(message.data) as { loadId: number }
+      if (!test.current(event.loadId)) return
+      clearTimeout(timer)
+      timer = setTimeout(() => void revalidate(), gather)
+    }
+    return () => {
+      clearTimeout(timer)
+      source.close()
+    }
+  }, [revalidate])
+}

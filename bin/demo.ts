@@ -1,0 +1,39 @@
+import { rmSync } from 'node:fs'
+import { demoPassword, people } from '../demo/world'
+import { buildIfNeeded } from './build'
+import { answering, stopAll } from './processes'
+import { startApplication, startBoard, startMail, surroundings } from './surroundings'
+
+const folder = '.demo'
+const started = performance.now()
+if (process.argv.includes('--fresh')) rmSync(folder, { recursive: true, force: true })
+const around = surroundings(folder, Number(process.env.OX_PORT ?? 4100))
+Object.assign(process.env, around.application)
+buildIfNeeded()
+const { makeWorld } = await import('./world')
+if (await makeWorld(folder, { seed: 20417, pastLoads: 6000 })) console.error('Demo world made.')
+
+const children = [startMail(around), startBoard(around)]
+await answering(`${around.mailbox}/healthz`, children[0]!)
+const application = startApplication(around, { OX_LOG_LEVEL: process.env.OX_LOG_LEVEL ?? 'warn' })
+children.push(application)
+await answering(`${around.origin}/healthz`, application)
+console.log(`
+Oxpecker runs at ${around.origin}  (ready after ${((performance.now() - started) / 1000).toFixed(1)} s)
+Mailbox of the simulated mail server: ${around.mailbox}
+
+Sign in with the password ${demoPassword}
+${people.map((person) => `  ${person.mail.padEnd(28)} ${person.name}, ${person.role}`).join('\n')}
+
+Stop with Ctrl+C. Start over with: npm run demo -- --fresh
+`)
+let stopping = false
+const stop = async () => {
+  if (stopping) return
+  stopping = true
+  await stopAll([application])
+  await stopAll(children)
+  process.exit(0)
+}
+process.on('SIGINT', () => void stop())
+process.on('SIGTERM', () => void stop())

@@ -1,0 +1,43 @@
+import { randomBytes } from 'node:crypto'
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { start } from './processes'
+
+export interface Surroundings {
+  folder: string
+  /** The first of five ports: application, board, mail (SMTP), mailbox (HTTP), our inbound mail. */
+  port: number
+  origin: string
+  mailbox: string
+  board: string
+  application: Record<string, string>
+  boardEnvironment: Record<string, string>
+  mailEnvironment: Record<string, string>
+}
+
+/** Where everything listens and what it shares, for one demo or test world in one folder. */
+export function surroundings(folder: string, port: number): Surroundings {
+  mkdirSync(folder, { recursive: true })
+  const secretFile = join(folder, 'secret')
+  if (!existsSync(secretFile)) writeFileSync(secretFile, randomBytes(24).toString('hex'), { mode: 0o600 })
+  const secret = readFileSync(secretFile, 'utf8')
+  const [board, smtp, mailbox, inbound] = [port + 1, port + 2, port + 3, port + 4]
+  const origin = `http://localhost:${port}`
+  return {
+    folder,
+    port,
+    origin,
+    mailbox: `http://localhost:${mailbox}`,
+    board: `http://127.0.0.1:${board}`,
+    application: {
+      OX_DATA: folder, OX_PORT: String(port), OX_ORIGIN: origin, OX_SECRET: secret, OX_BOARD_URL: `http://127.0.0.1:${board}`, OX_BOARD_KEY: 'demo-key', OX_BOARD_SECRET: `${secret}-board`,
+      OX_SMTP_HOST: '127.0.0.1', OX_SMTP_PORT: String(smtp), OX_INBOUND_PORT: String(inbound), OX_MAILBOX_URL: `http://localhost:${mailbox}`,
+    },
+    boardEnvironment: { BOARD_PORT: String(board), BOARD_KEY: 'demo-key', BOARD_SECRET: `${secret}-board`, BOARD_MEMBERS: join(folder, 'board-members.json'), BOARD_SMTP_PORT: String(smtp) },
+    mailEnvironment: { MAIL_SMTP_PORT: String(smtp), MAIL_HTTP_PORT: String(mailbox), MAIL_FILE: join(folder, 'mailbox.jsonl'), MAIL_OWN_DOMAIN: 'ploverrook.example', MAIL_OWN_PORT: String(inbound) },
+  }
+}
+
+export const startBoard = (around: Surroundings, extra: Record<string, string> = {}) => start('board', process.execPath, ['--import', 'tsx', 'stand-ins/board/main.ts'], { ...around.boardEnvironment, ...extra }, true)
+export const startMail = (around: Surroundings) => start('mail', process.execPath, ['--import', 'tsx', 'stand-ins/mail/main.ts'], around.mailEnvironment, true)
+export const startApplication = (around: Surroundings, extra: Record<string, string> = {}) => start('application', process.execPath, ['server.js'], { ...around.application, NODE_ENV: 'production', ...extra })

@@ -1,0 +1,21 @@
+import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { databasePath, openDatabase } from '#server/db.server'
+import { generateDemo, writeBoardMembers } from '../demo/generate'
+
+/** Makes the demo world in a folder unless it stands there already; whether it was made. */
+export async function makeWorld(folder: string, plan: { seed: number; pastLoads: number }): Promise<boolean> {
+  const path = databasePath(folder)
+  if (existsSync(path)) return false
+  mkdirSync(folder, { recursive: true })
+  // Made beside and moved when whole: a world half made is never started on.
+  const making = join(folder, 'making.db')
+  for (const suffix of ['', '-wal', '-shm']) rmSync(making + suffix, { force: true })
+  const db = openDatabase(making)
+  await generateDemo(db, { ...plan, now: Date.now() })
+  writeBoardMembers(db, folder)
+  db.$client.pragma('wal_checkpoint(TRUNCATE)')
+  db.$client.close()
+  renameSync(making, path)
+  return true
+}

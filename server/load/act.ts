@@ -1,0 +1,90 @@
+import { eq } from 'drizzle-orm'
+import { z } from 'zod'
+import { may, type Permission } from '#core/access/access'
+import { chargeSchema } from '#core/charge/charge'
+import { loadStates } from '#core/load/load'
+import { offerTermsSchema } from '#core/offer/offer'
+import { revokeLinks } from '#server/access/link'
+import { requirePermission, type Viewer } from '#server/access/viewer'
+import type { Db } from '#server/db.server'
+import { awardLoad, changePay } from '#server/offer/award'
+import { recordOffer } from '#server/offer/offers'
+import { boardName } from '#server/posting/board'
+import { confirmation } from '#server/schema'
+import { carryOut } from './commands'
+import { complete } from './save'
+import { readTerms } from './terms'
+
+const id = z.number().int().positive()
+const reason = z.string().trim().min(3, 'Say why, in a few words').max(300, 'At most 300 characters')
+const buyCharges = z.array(chargeSchema).min(1, 'Give the line haul').max(30)
+
+/** Everything a rep does to a load from its page, as it comes over the wire. */
+export const loadActSchema = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('open') }),
+  z.object({ intent: z.literal('set_limits'), targetMinor: z.number('Give the target').int().min(100, 'Give the target').max(100_000_000), mostMinor: z.number('Give the most').int().min(100, 'Give the most').max(100_000_000) }),
+  z.object({ intent: z.literal('post') }),
+  z.object({ intent: z.literal('unpost'), postingId: id }),
+  z.object({ intent: z.literal('record_offer'), offer: offerTermsSchema }),
+  z.object({ intent: z.literal('counter_offer'), offerId: id, counterMinor: z.number('Give the counter').int().min(100, 'Give the counter').max(100_000_000) }),
+  z.object({ intent: z.literal('decline_offer'), offerId: id }),
+  z.object({ intent: z.literal('award'), offerId: id, buyCharges, override: reason.nullable().default(null) }),
+  z.object({ intent: z.literal('change_pay'), buyCharges }),
+  z.object({ intent: z.literal('send_confirmation'), to: z.string().trim().email('Give a mail address').max(200), again: z.boolean().default(false) }),
+  z.object({ intent: z.literal('revoke_links'), confirmationId: id }),
+  z.object({ intent: z.literal('release'), reason }),
+  z.object({ intent: z.literal('advance'), to: z.enum(loadStates) }),
+  z.object({ intent: z.literal('cancel'), reason }),
+])
+export type LoadAct = z.input<typeof loadActSchema>
+
+const permissions: Record<LoadAct['intent'], Permission> = {
+  open: 'edit_loads', set_limits: 'edit_loads', post: 'edit_loads', unpost: 'edit_loads', record_offer: 'handle_offers', counter_offer: 'handle_offers', decline_offer: 'handle_offers',
+  award: 'award', change_pay: 'award', send_confirmation: 'award', revoke_links: 'award', release: 'award', advance: 'edit_loads', cancel: 'edit_loads',
+}
+
+/** Carries out one act for a viewer who may; the outcome is a value. */
+export function actOnLoad(db: Db, loadId: number, act: z.output<typeof loadActSchema>, viewer: Viewer, now: number): { done: true } | { refusal: { code: string; message: string } } {
+  requirePermission(viewer, permissions[act.intent])
+  const who = { now, by: { kind: 'person' as const, name: viewer.name } }
+  switch (act.intent) {
+    case 'open': {
+      const terms = readTerms(db, loadId)
+      const whole = terms ? complete(db, terms, now) : null
+      return carryOut(db, loadId, { kind: 'open', problems: whole && 'problems' in whole ? whole.problems : [] }, who)
+    }
+    case 'set_limits':
+      return carryOut(db, loadId, { kind: 'set_limits', targetMinor: act.targetMinor, mostMinor: act.mostMinor }, who)
+    case 'post':
+      return carryOut(db, loadId, { kind: 'post', board: boardName }, who)
+    case 'unpost':
+      return carryOut(db, loadId, { kind: 'unpost', postingId: act.postingId }, who)
+    case 'record_offer':
+      return recordOffer(db, loadId, act.offer, who)
+    case 'counter_offer':
+      return carryOut(db, loadId, { kind: 'counter_offer', offerId: act.offerId, counterMinor: act.counterMinor }, who)
+    case 'decline_offer':
+      return carryOut(db, loadId, { kind: 'decline_offer', offerId: act.offerId }, who)
+    case 'award':
+      return awardLoad(db, loadId, { offerId: act.offerId, buyCharges: act.buyCharges, override: act.override, mayOverride: may(viewer.role, 'override_gate') }, who)
+    case 'change_pay':
+      return changePay(db, loadId, act.buyCharges, who)
+    case 'send_confirmation':
+      return carryOut(db, loadId, { kind: 'send_confirmation', to: act.to, again: act.again }, who)
+    case 'revoke_links':
+      return revoke(db, loadId, act.confirmationId, now)
+    case 'release':
+      return carryOut(db, loadId, { kind: 'release', reason: act.reason }, who)
+    case 'advance':
+      return carryOut(db, loadId, { kind: 'advance', to: act.to }, who)
+    case 'cancel':
+      return carryOut(db, loadId, { kind: 'cancel', reason: act.reason }, who)
+  }
+}
+
+function revoke(db: Db, loadId: number, confirmationId: number, now: number): { done: true } | { refusal: { code: string; message: string } } {
+  const row = db.select({ loadId: confirmation.loadId }).from(confirmation).where(eq(confirmation.id, confirmationId)).get()
+  if (row?.loadId !== loadId) return { refusal: { code: 'no_such_confirmation', message: 'There is no such confirmation on this load.' } }
+  revokeLinks(db, confirmationId, now)
+  return { done: true }
+}
