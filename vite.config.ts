@@ -3,6 +3,8 @@ import tailwindcss from '@tailwindcss/vite'
 import { defineConfig } from 'vite'
 
 export default defineConfig({
+  // Small fonts would else become data: addresses, which the page's policy forbids.
+  build: { assetsInlineLimit: 0 },
   plugins: [
     tailwindcss(),
     reactRouter(),

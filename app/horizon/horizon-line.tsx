@@ -5,7 +5,7 @@ import type { HorizonLoad } from '#server/horizon/read'
 import { nights, placeLabels, ticks, timeScale } from './layout'
 
 const size = { width: 1280, height: 206, base: 172, left: 54, right: 1266 }
-const rowHeight = 30
+const rowHeight = 28
 const rows = 5
 
 export const urgencyColor = { act: 'var(--bill)', care: 'var(--ring-text)', clear: 'var(--acacia)' } as const
@@ -49,17 +49,17 @@ function layOut(loads: HorizonLoad[], now: number, zone: string, chosenId: numbe
 
 function Pin({ load, x, row, chosen, now, onChoose }: { load: HorizonLoad; x: number; row: number | null; chosen: boolean; now: number; onChoose: (id: number) => void }) {
   const color = urgencyColor[load.urgency]
-  const y = row === null ? size.base - 8 : size.base - 14 - row * rowHeight
+  const y = row === null ? size.base - 8 : size.base - 30 - row * rowHeight
   return (
     <Link to={`/loads/${load.id}`} tabIndex={-1} aria-hidden="true" onMouseEnter={() => onChoose(load.id)}>
       {row !== null && <line x1={x} x2={x} y1={y} y2={size.base} stroke={color} strokeWidth={chosen ? 2.5 : 1.2} />}
       <Head load={load} x={x} y={y} color={color} now={now} small={row === null} />
       {row !== null && (
         <>
-          <text x={x + 11} y={y + 1} className={`text-[11.5px] ${chosen ? 'fill-dusk font-bold' : 'fill-ink font-semibold'}`}>
+          <text x={x + 11} y={y + 1} className={`halo text-[11.5px] ${chosen ? 'fill-dusk font-bold' : 'fill-ink font-semibold'}`}>
             {load.origin.city}
           </text>
-          <text x={x + 11} y={y + 13} className="fill-second text-[11px]">
+          <text x={x + 11} y={y + 13} className="halo fill-second text-[11px]">
             {load.dest.city}
           </text>
         </>
@@ -73,7 +73,7 @@ function Head({ load, x, y, color, now, small }: { load: HorizonLoad; x: number;
   const radius = small ? 4 : 6
   if (load.state === 'covered') return <rect x={x - radius + 1} y={y - radius + 1} width={radius * 2 - 2} height={radius * 2 - 2} fill={load.confirmation === 'accepted' ? color : 'var(--plain)'} stroke={color} strokeWidth={1.6} />
   if (load.state === 'draft') return <circle cx={x} cy={y} r={radius} fill="var(--plain)" stroke="var(--second-ink)" strokeDasharray="2 2" strokeWidth={1.4} />
-  const left = Math.max(0, Math.min(1, (load.pickupBy - now) / hour / (load.usualCoverHours * 2)))
+  const left = Math.max(0, Math.min(1, (load.dueAt - now) / hour / (load.usualCoverHours * 2)))
   return (
     <>
       <circle cx={x} cy={y} r={radius} fill="var(--plain)" stroke={color} strokeWidth={1.6} />

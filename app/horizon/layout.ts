@@ -63,21 +63,16 @@ export interface Placed<T> {
 
 /**
  * Gives labels their rows: in the order of the items (the most pressing first) each takes the
- * lowest row in which neither its label nor its stem crosses another label. Who finds none stays
- * without a label, as a pin.
+ * lowest row in which its label covers no other. Who finds none stays without a label, as a pin.
  */
 export function placeLabels<T>(items: { item: T; x: number; width: number }[], rows: number, right: number): Placed<T>[] {
   const taken: { row: number; from: number; to: number }[] = []
-  const stems: { x: number; row: number }[] = []
   return items.map(({ item, x, width }) => {
     if (x + width > right) return { item, x, row: null }
     for (let row = 0; row < rows; row++) {
       const overlaps = taken.some((label) => label.row === row && label.from < x + width && label.to > x - 9)
-      const cutByStem = stems.some((stem) => stem.row > row && stem.x > x - 4 && stem.x < x + width)
-      const cutsLabel = taken.some((label) => label.row < row && label.from < x + 2 && label.to > x)
-      if (overlaps || cutByStem || cutsLabel) continue
+      if (overlaps) continue
       taken.push({ row, from: x - 9, to: x + width })
-      stems.push({ x, row })
       return { item, x, row }
     }
     return { item, x, row: null }

@@ -24,7 +24,7 @@ export function StopFields({ now, focusFirst, problems }: { now: number; focusFi
   return (
     <section aria-label="Stops" className="flex flex-col gap-2">
       {fields.map((row, index) => (
-        <div key={row.id} className="grid grid-cols-[86px_minmax(0,1.2fr)_minmax(0,1fr)_108px_24px] items-start gap-2 border-t pt-2">
+        <div key={row.id} className="grid grid-cols-[98px_minmax(0,1.25fr)_minmax(0,1fr)_128px_16px] items-start gap-2 border-t pt-2">
           <Controller control={control} name={`stops.${index}.kind`} render={({ field }) => <Choice label={`Stop ${index + 1}`} value={field.value} options={['pickup', 'delivery'] as const} words={kindWords} onChange={field.onChange} />} />
           <Controller
             control={control}

@@ -55,7 +55,9 @@ function happened(confirmation: Confirmation, now: number, zone: string): string
 /** What will leave the building, as it will be seen, and the key that sends it. */
 export function SendDialog({ page, acting, onClose }: { page: LoadPage; acting: Acting; onClose: () => void }) {
   const newest = page.confirmations[0]
-  const [to, setTo] = useState(newest?.sentTo ?? page.carrier?.mail ?? '')
+  const [typed, setTyped] = useState<string | null>(null)
+  // The award just made may still be on its way into the page: what is not typed follows it.
+  const to = typed ?? newest?.sentTo ?? page.carrier?.mail ?? ''
   const [error, setError] = useState<string>()
   if (!newest) return null
   const again = newest.state === 'sent'
@@ -68,7 +70,7 @@ export function SendDialog({ page, acting, onClose }: { page: LoadPage; acting: 
   return (
     <Dialog open onClose={onClose} title={`Rate confirmation ${newest.number} for ${page.carrier?.name ?? ''}`} wide>
       <form onSubmit={send} className="mb-4 grid grid-cols-[1fr_auto_auto] items-end gap-3" noValidate>
-        <Field label="Mail to" type="email" value={to} onChange={(event) => setTo(event.target.value)} error={error} />
+        <Field label="Mail to" type="email" value={to} onChange={(event) => setTyped(event.target.value)} error={error} />
         <button type="submit" className="button first" disabled={acting.busy || newest.state === 'accepted'} autoFocus>
           {again ? 'Send again' : 'Send'} <kbd className="key">Enter</kbd>
         </button>

@@ -42,7 +42,7 @@ export function Gate({ gate, now, deliverBy, zone }: { gate: GateFacts | null; n
   )
 }
 
-const size = { width: 660, left: 150, right: 650, row: 20 }
+const size = { width: 660, left: 150, right: 556, row: 20 }
 
 function InsuranceLine({ policies, today, deliveryOn }: { policies: GateFacts['policies']; today: string; deliveryOn: string }) {
   const last = addDays(today, 400)
@@ -64,7 +64,7 @@ function InsuranceLine({ policies, today, deliveryOn }: { policies: GateFacts['p
               {policy.kind === 'liability' ? 'Liability' : 'Cargo'} {formatMoney(policy.limitMinor)}
             </text>
             <rect x={size.left} y={index * size.row + 6} width={Math.max(2, x(endOf(policy)) - size.left)} height={10} fill={covers ? 'var(--acacia)' : 'var(--bill)'} opacity={0.75} />
-            <text x={Math.min(x(endOf(policy)) + 6, size.right - 70)} y={index * size.row + 15} className="fill-second text-[11px]">
+            <text x={x(endOf(policy)) + 6} y={index * size.row + 15} className="fill-second text-[11px]">
               to {dayWords(endOf(policy), today)}
             </text>
           </g>

@@ -28,8 +28,8 @@ export function LoadHead({ page, now, zone }: { page: LoadPage; now: number; zon
 }
 
 function standingWords({ load, carrier, confirmations }: LoadPage, now: number): { words: string; tone: string } {
-  const left = load.pickupBy - now
-  const clock = left > 0 ? `picks up in ${spanWords(left)}` : `pickup overdue by ${spanWords(left)}`
+  const left = (load.pickupAt > now ? load.pickupAt : load.pickupBy) - now
+  const clock = left > 0 ? `${load.pickupAt > now ? 'picks up in' : 'pickup closes in'} ${spanWords(left)}` : `pickup overdue by ${spanWords(left)}`
   if (load.state === 'uncovered') return { words: `Uncovered, ${clock}`, tone: left < 6 * hour ? 'text-bill' : '' }
   if (load.state === 'draft') return { words: 'Draft, not offered to anyone', tone: 'text-second' }
   if (load.state !== 'covered') return { words: loadStateWords[load.state], tone: load.state === 'cancelled' ? 'text-second' : 'text-acacia' }

@@ -57,7 +57,7 @@ export default function Horizon({ loaderData }: Route.ComponentProps) {
   )
 }
 
-const columns = 'grid grid-cols-[112px_minmax(190px,1fr)_150px_84px_56px_258px_92px_minmax(230px,1.15fr)] items-center gap-x-3 px-4'
+const columns = 'grid grid-cols-[126px_minmax(190px,1fr)_140px_70px_46px_256px_60px_minmax(230px,1.25fr)] items-center gap-x-3 px-4'
 
 function Heads() {
   return (
@@ -86,7 +86,7 @@ function Row({ load, now, chosen, onChoose }: { load: HorizonLoad; now: number; 
   return (
     <li className="border-b">
       <Link to={`/loads/${load.id}`} data-load={load.id} onFocus={onChoose} className={`${columns} h-[35px] ${chosen ? 'bg-chosen shadow-[inset_4px_0_0_var(--dusk)]' : 'hover:bg-sheet'}`}>
-        <span className={rowColor[load.urgency]}>
+        <span className={`whitespace-nowrap ${rowColor[load.urgency]}`}>
           {nearDayWords(dayOf(local), today)} {clockWords(local)}
         </span>
         <span className="truncate">
@@ -98,7 +98,7 @@ function Row({ load, now, chosen, onChoose }: { load: HorizonLoad; now: number; 
         </span>
         <span className="label truncate">{load.customerName}</span>
         <span>{equipmentWords[load.equipment]}</span>
-        <span className="text-right font-mono">{load.miles.toLocaleString('en-US')}</span>
+        <span className="text-right">{load.miles.toLocaleString('en-US')}</span>
         <RateStrip figures={{ band: load.band, targetMinor: load.targetMinor, mostMinor: load.mostMinor, sellMinor: 0, pegs }} />
         <span className={`text-right ${rowColor[load.urgency]}`}>{leftWords(load, now)}</span>
         <span className={`truncate ${pressing ? 'font-semibold' : load.step.kind === 'hold' || load.step.kind === 'dispatch' ? 'text-second' : ''}`}>
@@ -111,7 +111,7 @@ function Row({ load, now, chosen, onChoose }: { load: HorizonLoad; now: number; 
 }
 
 function leftWords(load: HorizonLoad, now: number): string {
-  const hours = (load.pickupBy - now) / hour
+  const hours = (load.dueAt - now) / hour
   if (hours < 0) return 'overdue'
   if (hours < 1) return `${Math.round(hours * 60)} min`
   return hours < 48 ? `${hours < 10 ? hours.toFixed(1) : Math.round(hours)} h` : `${Math.round(hours / 24)} days`

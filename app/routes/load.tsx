@@ -87,7 +87,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
         </div>
         <div className="flex min-h-0 flex-col">
           {page.shortlist.length > 0 || uncovered ? (
-            <div className="max-h-[54%] min-h-0 overflow-y-auto" tabIndex={0} role="group" aria-label="Shortlist, scrollable">
+            <div className="max-h-[68%] min-h-0 overflow-y-auto border-b border-strong" tabIndex={0} role="group" aria-label="Shortlist, scrollable">
               <Shortlist page={page} now={now} onOffer={uncovered && mayHandle ? (carrier) => setOpen({ kind: 'offer', carrier }) : null} />
             </div>
           ) : (

@@ -1,5 +1,5 @@
 import { Dialog } from './dialog'
-import { type RoomKey } from './keys'
+import type { RoomKey } from './keys'
 
 /** What `?` shows: the keys of the room. */
 export function KeyHelp({ open, onClose, list }: { open: boolean; onClose: () => void; list: [string, RoomKey[]][] }) {

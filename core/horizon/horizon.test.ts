@@ -5,13 +5,13 @@ import { pressure, urgency } from './pressure'
 
 const now = Date.UTC(2026, 10, 23, 20)
 const load = (over: Partial<LoadToAdvance> = {}): LoadToAdvance => ({
-  state: 'uncovered', pickupBy: now + 10 * hour, usualCoverHours: 5, targetMinor: 225_000, mostMinor: 250_000, offers: [], confirmation: null, posted: true, postedAt: now, carrierName: null, zone: 'America/Denver', ...over,
+  state: 'uncovered', dueAt: now + 10 * hour, usualCoverHours: 5, targetMinor: 225_000, mostMinor: 250_000, offers: [], confirmation: null, posted: true, postedAt: now, carrierName: null, zone: 'America/Denver', ...over,
 })
 const offer = (payMinor: number, over = {}) => ({ payMinor, goodUntil: null, carrierName: 'Night Heron Lines', counterMinor: null, ...over })
 
 describe('pressure', () => {
   test('grows as the pickup comes closer, and goes on growing past it', () => {
-    const at = [48, 10, 5, 1, 0, -3].map((hours) => pressure(load({ pickupBy: now + hours * hour }), now))
+    const at = [48, 10, 5, 1, 0, -3].map((hours) => pressure(load({ dueAt: now + hours * hour }), now))
     expect(at).toEqual(at.toSorted((one, other) => one - other))
     expect(urgency(at[0]!)).toBe('clear')
     expect(urgency(at[1]!)).toBe('care')
@@ -32,7 +32,7 @@ describe('next step', () => {
     ['posted three hours ago', { postedAt: now - 3 * hour }, 'Call the shortlist: no offer yet'],
     ['under the target', { offers: [offer(260_000), offer(220_000)] }, 'Take 2,200 from Night Heron Lines'],
     ['under the most, time to spare', { offers: [offer(240_000)] }, 'Take or counter 2,400, Night Heron Lines'],
-    ['under the most, no time to spare', { offers: [offer(240_000)], pickupBy: now + 2 * hour }, 'Take 2,400 from Night Heron Lines'],
+    ['under the most, no time to spare', { offers: [offer(240_000)], dueAt: now + 2 * hour }, 'Take 2,400 from Night Heron Lines'],
     ['with its own clock, in the desk’s zone', { offers: [offer(240_000, { goodUntil: now + hour })] }, 'Take or counter 2,400, Night Heron Lines before 2:00 pm'],
     ['above the most', { offers: [offer(260_000)] }, 'Counter Night Heron Lines at 2,500'],
     ['countered', { offers: [offer(260_000, { counterMinor: 245_000 })] }, 'Night Heron Lines has our counter of 2,450'],

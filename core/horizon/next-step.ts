@@ -47,7 +47,7 @@ function offerStep(load: LoadToAdvance, best: LoadToAdvance['offers'][number], n
     return { kind: 'counter', words: `Counter ${best.carrierName} at ${formatAmount(load.mostMinor)}` }
   }
   const underTarget = load.targetMinor !== null && best.payMinor <= load.targetMinor
-  const late = load.pickupBy - now < holdHours * hour
+  const late = load.dueAt - now < holdHours * hour
   if (underTarget || late) return { kind: 'take', words: `Take ${price} from ${best.carrierName}${until}` }
   return { kind: 'decide', words: `Take or counter ${price}, ${best.carrierName}${until}` }
 }
@@ -55,7 +55,7 @@ function offerStep(load: LoadToAdvance, best: LoadToAdvance['offers'][number], n
 function searchStep(load: LoadToAdvance, now: number): NextStep {
   if (!load.posted) return { kind: 'post', words: 'Post it' }
   const silent = load.postedAt !== null && now - load.postedAt > silentHours * hour
-  const pressing = load.pickupBy - now < load.usualCoverHours * hour
+  const pressing = load.dueAt - now < load.usualCoverHours * hour
   if (silent || pressing) return { kind: 'ask', words: 'Call the shortlist: no offer yet' }
   return { kind: 'hold', words: 'Posted, wait for offers' }
 }

@@ -2,8 +2,8 @@ import { hour } from '../time/local'
 
 export interface OpenLoad {
   state: 'draft' | 'uncovered' | 'covered'
-  /** The last instant at which the pickup can still be made. */
-  pickupBy: number
+  /** When the truck is to be at the pickup. */
+  dueAt: number
   /** Hours a cover usually takes, from opening to award, for this equipment. */
   usualCoverHours: number
   mostMinor: number | null
@@ -22,7 +22,7 @@ const usualAcceptanceHours = 1
  * in hand. 1 means the usual time is just what is left; above 1 the clock is ahead of us.
  */
 export function pressure(load: OpenLoad, now: number): number {
-  const hoursLeft = (load.pickupBy - now) / hour
+  const hoursLeft = (load.dueAt - now) / hour
   const needed = load.state === 'covered' ? usualAcceptanceHours : load.usualCoverHours
   const bare = hoursLeft <= 0 ? 20 + Math.min(20, -hoursLeft) : Math.min(20, needed / hoursLeft)
   if (load.state === 'draft') return bare * 0.5

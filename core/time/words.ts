@@ -48,7 +48,7 @@ export function momentWords(instant: number, now: number, zone: string): string 
   return dayOf(local) === today ? clockWords(local) : `${dayWords(dayOf(local), today)} ${clockWords(local)}`
 }
 
-/** A stretch of time in the two units that matter: `48 min`, `1 h 48`, `3 d 4 h`. */
+/** A stretch of time in the units that matter: `48 min`, `1 h 48`, `3 d 4 h`, `18 d`. */
 export function spanWords(milliseconds: number): string {
   const minutes = Math.round(Math.abs(milliseconds) / minute)
   if (minutes < 60) return `${minutes} min`
@@ -57,7 +57,7 @@ export function spanWords(milliseconds: number): string {
     return rest === 0 ? `${Math.floor(minutes / 60)} h` : `${Math.floor(minutes / 60)} h ${rest.toString().padStart(2, '0')}`
   }
   const hours = Math.round(Math.abs(milliseconds) / hour)
-  return hours % 24 === 0 ? `${hours / 24} d` : `${Math.floor(hours / 24)} d ${hours % 24} h`
+  return hours % 24 === 0 || hours >= 96 ? `${Math.floor(hours / 24)} d` : `${Math.floor(hours / 24)} d ${hours % 24} h`
 }
 
 /** A stop's window with its zone: `Tue 8:00-11:00 am MST`. */

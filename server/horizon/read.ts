@@ -53,27 +53,33 @@ function horizonLoad(
 ) {
   const facts = {
     state: row.state as 'draft' | 'uncovered' | 'covered',
-    pickupBy: row.pickupBy,
+    dueAt: dueAt(row, now),
     usualCoverHours: around.coverHours,
     targetMinor: row.targetMinor,
     mostMinor: row.mostMinor,
-    offers: around.offers,
+    offers: around.offers.map((each) => ({ ...each, carrierName: shortName(each.carrierName) })),
     confirmation: around.confirmation as 'issued' | 'sent' | 'accepted' | null,
     posted: around.posting !== null,
     postedAt: around.posting?.upAt ?? null,
-    carrierName,
+    carrierName: carrierName === null ? null : shortName(carrierName),
     zone: brokerage.zone,
   }
   const value = pressure(facts, now)
   return {
     id: row.id, number: row.number, state: facts.state, practice: row.practice, customerName, carrierName,
     origin: { city: row.originCity, region: row.originRegion, zone: row.originZone }, dest: { city: row.destCity, region: row.destRegion },
-    equipment: row.equipment, miles: Math.round(row.miles), pickupAt: row.pickupAt, pickupBy: row.pickupBy,
+    equipment: row.equipment, miles: Math.round(row.miles), pickupAt: row.pickupAt, pickupBy: row.pickupBy, dueAt: facts.dueAt,
     sellMinor: row.sellMinor, targetMinor: row.targetMinor, mostMinor: row.mostMinor, payMinor: row.payMinor, band: bandOfRow(row),
     offers: around.offers, confirmation: facts.confirmation, posted: facts.posted, usualCoverHours: around.coverHours,
     pressure: value, urgency: urgency(value), step: nextStep(facts, now),
   }
 }
+
+/** The pickup's opening while it is ahead of us, then its closing. */
+const dueAt = (row: { pickupAt: number; pickupBy: number }, now: number) => (row.pickupAt > now ? row.pickupAt : row.pickupBy)
+
+/** A carrier as it is called on the phone: its name without the kind of firm. */
+const shortName = (name: string) => name.split(' ').slice(0, 2).join(' ')
 
 export type HorizonLoad = ReturnType<typeof horizonLoad>
 

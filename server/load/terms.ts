@@ -1,5 +1,5 @@
 import { and, asc, eq } from 'drizzle-orm'
-import { type LoadTerms } from '#core/load/load'
+import type { LoadTerms } from '#core/load/load'
 import type { Db } from '#server/db.server'
 import { charge, load, note, reference, stop } from '#server/schema'
 

@@ -26,7 +26,7 @@ export async function receiveMail(db: Db, raw: Buffer | string, recipients: stri
   const loadId = reference ? (db.select({ loadId: posting.loadId }).from(posting).where(eq(posting.reference, reference)).get()?.loadId ?? null) : null
   const carrier = identifyCarrier(db, { mcNumber: facts.mcNumber, mail: sender })
   const recorded = loadId !== null && carrier && facts.amountMinor !== null
-    ? recordOffer(db, loadId, { carrierId: carrier.id, payMinor: facts.amountMinor, source: 'mail', goodUntil: null, note: ownWords(text).slice(0, 300), externalKey: `mail:${messageId}` }, { now, by: { kind: 'carrier', name: `${carrier.name} by mail` } })
+    ? recordOffer(db, loadId, { carrierId: carrier.id, payMinor: facts.amountMinor, source: 'mail', goodUntil: null, note: ownWords(text).slice(0, 300), externalKey: `mail:${messageId}` }, { now, by: { kind: 'carrier', name: carrier.name } })
     : null
   const reading = recorded && 'done' in recorded ? 'offer' : 'left'
   const subject = (mail.subject ?? '').slice(0, 300)

@@ -5,7 +5,6 @@ import { identifyCarrier } from '#server/carrier/find'
 import type { Db } from '#server/db.server'
 import { recordOffer } from '#server/offer/offers'
 import { posting } from '#server/schema'
-import { boardName } from './board'
 
 /** A carrier's answer as the board calls it back. */
 const replySchema = z.object({
@@ -38,7 +37,7 @@ export function receiveReply(db: Db, body: string, signature: string | null, sec
     db,
     found.loadId,
     { carrierId: carrier.id, payMinor: Math.round(reply.usd * 100), source: 'board', goodUntil: reply.good_minutes === null ? null : now + reply.good_minutes * 60_000, note: reply.words, externalKey: `saltlick:${reply.answer_no}` },
-    { now, by: { kind: 'carrier', name: `${carrier.name} on ${boardName}` } },
+    { now, by: { kind: 'carrier', name: carrier.name } },
   )
   return 'done' in outcome ? { status: 200, answer: { taken: true } } : { status: 200, answer: { taken: false, why: outcome.refusal.message } }
 }

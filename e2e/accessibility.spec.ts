@@ -1,0 +1,41 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Page, test } from '@playwright/test'
+import { caller, linkIn, mails, ready, signIn } from './desk'
+
+async function violations(page: Page): Promise<string[]> {
+  const { violations: found } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
+  return found.map((violation) => `${violation.id}: ${violation.nodes.slice(0, 3).map((node) => `${node.target.join(' ')} ${node.failureSummary?.split('\n')[1] ?? ''}`).join(' | ')}`)
+}
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test(`every page passes axe in ${colorScheme}`, async ({ browser }) => {
+    test.setTimeout(120_000)
+    const page = await (await browser.newContext({ colorScheme, reducedMotion: 'reduce', viewport: { width: 1280, height: 800 } })).newPage()
+    await page.goto('/sign-in')
+    await ready(page)
+    expect(await violations(page)).toEqual([])
+    await signIn(page)
+    expect(await violations(page)).toEqual([])
+    const api = await caller()
+    const loads = (await (await api.get('/find/loads?q=uncovered')).json()) as { id: number }[]
+    const covered = (await (await api.get('/find/loads?q=covered')).json()) as { id: number }[]
+    for (const path of ['/loads', '/loads/new', `/loads/new?copy=${loads[0]!.id}`, `/loads/${loads[0]!.id}`, `/loads/${covered[0]!.id}`, `/loads/${covered[0]!.id}/change`]) {
+      await page.goto(path)
+      await ready(page)
+      expect(await violations(page), path).toEqual([])
+    }
+    await page.goto(`/loads/${loads[0]!.id}`)
+    await ready(page)
+    for (const key of ['o', 'l', '?', '/']) {
+      await page.keyboard.press(key)
+      await expect(page.getByRole('dialog')).toBeVisible()
+      expect(await violations(page), `dialog ${key}`).toEqual([])
+      await page.keyboard.press('Escape')
+      await expect(page.getByRole('dialog')).toBeHidden()
+    }
+    await expect.poll(async () => (await mails()).some((mail) => mail.key.startsWith('confirmation-'))).toBe(true)
+    await page.goto(await linkIn('confirmation-'))
+    await ready(page)
+    expect(await violations(page), 'the carrier’s page').toEqual([])
+  })
+}

@@ -1,0 +1,48 @@
+import { expect, type Page, request } from '@playwright/test'
+import { demoPassword } from '../demo/world'
+import { origin } from '../playwright.config'
+
+export const mailbox = 'http://localhost:4203'
+export const board = 'http://127.0.0.1:4201'
+
+/** Signs a page in as somebody of the demo desk, with the mouse and the form. */
+export async function signIn(page: Page, mail = 'ines@ploverrook.example'): Promise<void> {
+  await page.goto('/sign-in')
+  await ready(page)
+  await page.getByLabel('Mail address').fill(mail)
+  await page.getByLabel('Password').fill(demoPassword)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('heading', { name: 'Horizon' })).toBeAttached()
+  await ready(page)
+}
+
+/** Waits until the page listens. */
+export const ready = (page: Page) => page.locator('[data-ready]').waitFor()
+
+/** A signed-in caller without a browser, for routes and refusals. */
+export async function caller(mail = 'ines@ploverrook.example') {
+  const context = await request.newContext({ baseURL: origin })
+  const answer = await context.post('/sign-in', { form: { mail, password: demoPassword }, maxRedirects: 0 })
+  expect(answer.status()).toBe(302)
+  return context
+}
+
+export interface MailSummary {
+  key: string
+  to: string[]
+  repeats: number
+}
+
+/** The mails that reached the mailbox. */
+export async function mails(): Promise<MailSummary[]> {
+  return (await fetch(`${mailbox}/mails`)).json()
+}
+
+/** The signed link in the newest mail whose key begins so. */
+export async function linkIn(key: string): Promise<string> {
+  const all = await mails()
+  const index = all.findLastIndex((mail) => mail.key.startsWith(key))
+  expect(index, `a mail with key ${key}`).toBeGreaterThanOrEqual(0)
+  const source = (await (await fetch(`${mailbox}/mails/${index}/source`)).json()) as { text: string }
+  return /http\S+\/c\/\S+/.exec(source.text)![0]
+}

@@ -1,0 +1,89 @@
+import { expect, type Page, test } from '@playwright/test'
+import { ready, signIn } from './desk'
+
+/** Counts what a rep's fingers do: keys pressed, free text typed into fields, pages seen. */
+class Fingers {
+  keys = 0
+  entries = 0
+  characters = 0
+  readonly pages = new Set<string>()
+
+  constructor(private readonly page: Page) {
+    page.on('framenavigated', (frame) => frame === page.mainFrame() && this.pages.add(new URL(frame.url()).pathname.replace(/\d+/, 'N')))
+  }
+
+  async press(key: string): Promise<void> {
+    this.keys++
+    await this.page.keyboard.press(key)
+  }
+
+  /** Free text, counted apart from keystrokes that only move things on. */
+  async type(text: string): Promise<void> {
+    this.entries++
+    this.characters += text.length
+    await this.page.keyboard.type(text)
+  }
+}
+
+test('a copied load from the phone call to the sent confirmation, by keyboard alone', async ({ page }) => {
+  test.setTimeout(90_000)
+  await signIn(page)
+  const fingers = new Fingers(page)
+  fingers.pages.add('/')
+
+  await fingers.press('/')
+  await fingers.type('snowmelt phoenix')
+  await expect(page.getByRole('option').first()).toContainText('Phoenix')
+  await fingers.press('Shift+Enter')
+  await expect(page.getByRole('heading', { name: /Copy of PR-/ })).toBeVisible()
+  await ready(page)
+  await expect(page.getByLabel('When').first()).toBeFocused()
+  await fingers.type('+2 8-11')
+  await expect(page.getByLabel('When').nth(1)).not.toHaveValue('')
+  await fingers.press('Control+Enter')
+  await expect(page.getByText(/Uncovered, picks up in/)).toBeVisible()
+  await fingers.press('p')
+  await expect(page.getByText(/on Saltlick since/)).toBeVisible()
+  await fingers.press('o')
+  await expect(page.getByRole('combobox', { name: /Carrier, by name/ })).toBeFocused()
+  const clear = await page.locator('section[aria-label=Shortlist] tr', { hasText: 'clear' }).first().locator('b, button, span').first().innerText()
+  await fingers.type(clear.slice(0, 12))
+  await expect(page.getByRole('option').first()).toContainText(clear.slice(0, 12))
+  await fingers.press('Enter')
+  await expect(page.getByLabel('Price, all in')).toBeFocused()
+  await fingers.type('1500')
+  await fingers.press('Tab')
+  await fingers.type('2h')
+  await fingers.press('Enter')
+  await expect(page.getByText(/Offer \$1,500 from/)).toBeVisible()
+  await fingers.press('a')
+  await expect(page.getByText(/Clear: authority|with care/)).toBeVisible()
+  await fingers.press('Enter')
+  await expect(page.getByRole('button', { name: 'Send Enter' })).toBeFocused()
+  await fingers.press('Enter')
+  await expect(page.getByText(/version 1 mailed to/)).toBeVisible()
+
+  console.log(`    from "customer on the phone" to "confirmation sent": ${fingers.keys} keystrokes, ${fingers.entries} field entries (${fingers.characters} characters of free text), ${fingers.pages.size} pages: ${[...fingers.pages].join(' ')}`)
+  expect(fingers.pages.size).toBeLessThanOrEqual(4)
+  expect(fingers.keys).toBeLessThan(60)
+})
+
+test('the lists and dialogs are worked without the mouse', async ({ page }) => {
+  await signIn(page)
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('ArrowDown')
+  const chosen = page.locator('a[data-load]:focus')
+  await expect(chosen).toBeVisible()
+  const lane = await chosen.locator('b').first().innerText()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(lane.slice(0, -3))
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('record an offer')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toBeHidden()
+  await page.keyboard.press('h')
+  await expect(page).toHaveURL('/')
+  await page.keyboard.press('n')
+  await expect(page.getByRole('heading', { name: 'New load' })).toBeVisible()
+  await expect(page.getByRole('combobox', { name: 'Customer' })).toBeFocused()
+})

@@ -1,0 +1,22 @@
+// The world that the journeys run in: a fresh, smaller demo world, all stand-ins, the production build.
+import { rmSync } from 'node:fs'
+import { buildIfNeeded } from '../bin/build'
+import { answering, stopAll } from '../bin/processes'
+import { startApplication, startBoard, startMail, surroundings } from '../bin/surroundings'
+
+const folder = '.tmp/e2e'
+rmSync(folder, { recursive: true, force: true })
+const around = surroundings(folder, 4200)
+Object.assign(process.env, around.application)
+buildIfNeeded()
+const { makeWorld } = await import('../bin/world')
+await makeWorld(folder, { seed: 11, pastLoads: 1500 })
+const children = [startMail(around), startBoard(around, { BOARD_TROUBLE: '0.2', BOARD_PACE: '3' })]
+await answering(`${around.mailbox}/healthz`, children[0]!)
+await answering(`${around.board}/healthz`, children[1]!)
+const application = startApplication(around, { OX_LOG_LEVEL: 'error', OX_OUTBOX_DELAY_MS: '200' })
+children.push(application)
+process.on('SIGTERM', async () => {
+  await stopAll(children)
+  process.exit(0)
+})
