@@ -12,6 +12,7 @@ export default defineConfig({
   outputDir: '.tmp/journeys',
   use: {
     baseURL: origin,
+    actionTimeout: 15_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: { executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] },
     trace: 'retain-on-failure',

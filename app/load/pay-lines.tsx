@@ -21,7 +21,6 @@ export function PayLines({ lines, onChange, facts, sellMinor }: { lines: ChargeV
   return (
     <section aria-label="Agreed pay" className="flex flex-col gap-1.5">
       {lines.map((line, index) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: lines have no identity but their place
         <div key={index} className="grid grid-cols-[1.2fr_90px_1fr_70px_20px] items-start gap-2">
           <Choice hideLabel label={`Pay line ${index + 1}`} value={line.kind} options={chargeKinds} words={chargeKindWords} onChange={(kind) => change(index, { kind })} />
           <Field hideLabel label={`Rate of pay line ${index + 1}`} inputMode="decimal" value={line.rate} onChange={(event) => change(index, { rate: event.target.value })} error={line.rate.trim() && readRate(line.rate) === null ? 'A figure' : undefined} autoFocus={index === 0} onFocus={(event) => event.target.select()} />

@@ -23,10 +23,12 @@ const fresh = 120
 
 /** A field that completes as you type, from the server; the last entry can make a new one. */
 export function Complete<T extends { id: number }>(props: CompleteProps<T>) {
-  const { items, search } = useFound<T>(props.subject)
+  const { found, search } = useFound<T>(props.subject)
   const errorId = useId()
   const [typed, setTyped] = useState('')
-  const makes = props.onMake && typed.trim().length > 1
+  // Only what was found for the very word that stands there is offered: a quick Enter takes no older answer.
+  const items = found.typed === typed ? found.items : []
+  const makes = props.onMake && typed.trim().length > 1 && found.typed === typed
   const count = items.length + (makes ? 1 : 0)
   const box = useCombobox<T | 'make'>({
     items: makes ? [...items, 'make'] : items,
@@ -77,8 +79,8 @@ export function Complete<T extends { id: number }>(props: CompleteProps<T>) {
 }
 
 /** What the server finds for the latest word; an older answer that comes late is dropped. */
-function useFound<T>(subject: string): { items: T[]; search: (typed: string) => void } {
-  const [items, setItems] = useState<T[]>([])
+function useFound<T>(subject: string): { found: { typed: string; items: T[] }; search: (typed: string) => void } {
+  const [found, setFound] = useState<{ typed: string; items: T[] }>({ typed: '', items: [] })
   const latest = useRef(0)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   useEffect(() => () => clearTimeout(timer.current), [])
@@ -86,9 +88,9 @@ function useFound<T>(subject: string): { items: T[]; search: (typed: string) => 
     const turn = ++latest.current
     clearTimeout(timer.current)
     timer.current = setTimeout(async () => {
-      const found = await fetch(`/find/${subject}?q=${encodeURIComponent(typed)}`).then((response) => (response.ok ? response.json() : [])).catch(() => [])
-      if (turn === latest.current) setItems(found)
+      const items = await fetch(`/find/${subject}?q=${encodeURIComponent(typed)}`).then((response) => (response.ok ? response.json() : [])).catch(() => [])
+      if (turn === latest.current) setFound({ typed, items })
     }, fresh)
   }
-  return { items, search }
+  return { found, search }
 }

@@ -11,6 +11,15 @@ export interface Place {
   zone: string
 }
 
+/** Whether the runtime knows this IANA zone: a stop's clock is reckoned in it. */
+function isZone(zone: string): boolean {
+  try {
+    return new Intl.DateTimeFormat('en-US', { timeZone: zone }).resolvedOptions().timeZone !== ''
+  } catch {
+    return false
+  }
+}
+
 export const placeSchema = z.object({
   city: z.string().min(1).max(80),
   region: z.string().length(2),
@@ -18,7 +27,7 @@ export const placeSchema = z.object({
   postal: z.string().min(3).max(10),
   lat: z.number().min(-90).max(90),
   lon: z.number().min(-180).max(180),
-  zone: z.string().min(3).max(60),
+  zone: z.string().max(60).refine(isZone, 'No such time zone'),
 })
 
 /** `Twin Falls ID`: short, as it is said on the phone. */

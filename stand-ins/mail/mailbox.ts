@@ -27,7 +27,16 @@ export function openMailbox(file: string) {
     if (mail.key) byKey.set(mail.key, kept)
     return true
   }
-  if (existsSync(file)) for (const line of readFileSync(file, 'utf8').split('\n').filter(Boolean)) take(JSON.parse(line))
+  if (existsSync(file)) for (const line of readFileSync(file, 'utf8').split('\n').filter(Boolean)) takeLine(line)
+
+  function takeLine(line: string): void {
+    try {
+      take(JSON.parse(line))
+    } catch {
+      // A line cut off by a sudden end was never acknowledged: its sender tries again.
+    }
+  }
+
   return {
     all: () => mails,
     keep(mail: Omit<KeptMail, 'repeats'>): boolean {

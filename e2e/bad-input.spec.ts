@@ -1,0 +1,111 @@
+import { expect, request, test } from '@playwright/test'
+import { origin } from '../playwright.config'
+import { caller, linkIn, mails, ready, signIn } from './desk'
+import { freshLoad, rowCounts, someTerms } from './loads'
+
+test('bad input at every route: an error in words, status 4xx, nothing written', async () => {
+  test.setTimeout(90_000)
+  const api = await caller()
+  const loadId = await freshLoad(api)
+  const huge = 'x'.repeat(300_000)
+  const stranger = await request.newContext({ baseURL: origin })
+  const viewer = await caller('pim@ploverrook.example')
+  const act = `/loads/${loadId}/act`
+  const award = { intent: 'award', offerId: 1, buyCharges: [{ kind: 'line_haul', basis: 'flat', rateE4: 1000 }] }
+  const cases: [string, () => Promise<{ status(): number; text(): Promise<string> }>, number][] = [
+    ['save: nothing', () => api.post('/loads/save', { data: '' }), 400],
+    ['save: no JSON', () => api.post('/loads/save', { data: '{', headers: { 'content-type': 'application/json' } }), 400],
+    ['save: a list', () => api.post('/loads/save', { data: [] }), 400],
+    ['save: huge', () => api.post('/loads/save', { data: { terms: someTerms({ commodity: huge }), open: true } }), 413],
+    ['save: long word', () => api.post('/loads/save', { data: { terms: someTerms({ commodity: 'x'.repeat(200) }), open: true } }), 400],
+    ['save: words for figures', () => api.post('/loads/save', { data: { terms: someTerms({ weightLb: 'heavy' }), open: true } }), 400],
+    ['save: not a number', () => api.post('/loads/save', { data: { terms: someTerms({ weightLb: null }), open: true } }), 400],
+    ['save: negative weight', () => api.post('/loads/save', { data: { terms: someTerms({ weightLb: -1 }), open: true } }), 400],
+    ['save: 30 February', () => api.post('/loads/save', { data: { terms: someTerms({ stops: [{ kind: 'pickup', facilityId: 1, earliestLocal: '2027-02-30T08:00' }, { kind: 'delivery', facilityId: 2, earliestLocal: '2027-03-03T08:00' }] }), open: true } }), 400],
+    ['save: one stop', () => api.post('/loads/save', { data: { terms: someTerms({ stops: [] }), open: true } }), 400],
+    ['save: unknown customer', () => api.post('/loads/save', { data: { terms: someTerms({ customerId: 99_999 }), open: true } }), 404],
+    ['save: unknown load', () => api.post('/loads/save', { data: { loadId: 99_999_999, terms: someTerms(), open: true } }), 404],
+    ['save: the past', () => api.post('/loads/save', { data: { terms: someTerms({ stops: [{ kind: 'pickup', facilityId: 1, earliestLocal: '2020-01-01T08:00' }, { kind: 'delivery', facilityId: 2, earliestLocal: '2020-01-04T08:00' }] }), open: true } }), 422],
+    ['act: unknown intent', () => api.post(act, { data: { intent: 'give_away' } }), 400],
+    ['act: no fields', () => api.post(act, { data: { intent: 'award' } }), 400],
+    ['act: another load’s offer', () => api.post(act, { data: award }), 404],
+    ['act: price of nothing', () => api.post(act, { data: { intent: 'record_offer', offer: { carrierId: 1, payMinor: 0 } } }), 400],
+    ['act: unknown carrier', () => api.post(act, { data: { intent: 'record_offer', offer: { carrierId: 99_999, payMinor: 100_000 } } }), 404],
+    ['act: past its time', () => api.post(act, { data: { intent: 'record_offer', offer: { carrierId: 1, payMinor: 100_000, goodUntil: 5 } } }), 409],
+    ['act: no confirmation', () => api.post(act, { data: { intent: 'send_confirmation', to: 'a@b.example' } }), 409],
+    ['act: no mail address', () => api.post(act, { data: { intent: 'send_confirmation', to: 'a\r\nBcc: b@c.example' } }), 400],
+    ['act: an impossible step', () => api.post(act, { data: { intent: 'advance', to: 'paid' } }), 409],
+    ['act: unknown load', () => api.post('/loads/99999999/act', { data: { intent: 'post' } }), 404],
+    ['act: no number', () => api.post('/loads/abc/act', { data: { intent: 'post' } }), 404],
+    ['act: as a viewer', () => viewer.post(act, { data: { intent: 'post' } }), 403],
+    ['act: award as a viewer', () => viewer.post(act, { data: award }), 403],
+    ['act: as a stranger', () => stranger.post(act, { data: { intent: 'post' } }), 401],
+    ['act: from another site', () => api.post(act, { data: { intent: 'post' }, headers: { origin: 'https://elsewhere.example' } }), 403],
+    ['act: from another site’s form', () => api.post(act, { data: { intent: 'post' }, headers: { 'sec-fetch-site': 'cross-site' } }), 403],
+    ['make: a customer without a payer', () => api.post('/make/customer', { data: { name: 'Nobody Pays Twice' } }), 400],
+    ['make: a customer that is there', () => api.post('/make/customer', { data: { name: 'Snowmelt Potato Growers', billingMail: 'a@b.example' } }), 409],
+    ['make: a place off the map', () => api.post('/make/facility', { data: { name: 'x', address: 'y', city: 'z', region: 'ID', country: 'US', postal: '83201', lat: 1000, lon: 0, zone: 'America/Boise' } }), 400],
+    ['make: a zone that is none', () => api.post('/make/facility', { data: { name: 'x', address: 'y', city: 'z', region: 'ID', country: 'US', postal: '83201', lat: 40, lon: 0, zone: 'Nowhere/Land' } }), 400],
+    ['make: something else', () => api.post('/make/user', { data: {} }), 404],
+    ['find: something else', () => api.get('/find/__proto__?q=a'), 404],
+    ['find: too much', () => api.get(`/find/loads?q=${'a'.repeat(500)}`), 400],
+    ['band: no lane', () => api.get('/loads/band?from=x'), 400],
+    ['load: unknown', () => api.get('/loads/99999999'), 404],
+    ['load: no number', () => api.get('/loads/1%20or%201=1'), 404],
+    ['copy: unknown', () => api.get('/loads/new?copy=99999999'), 404],
+    ['pdf: another load’s', () => api.get(`/loads/${loadId}/confirmations/1/pdf`), 404],
+    ['export: as a viewer', () => viewer.get('/loads.csv'), 403],
+    ['sign in: nothing', () => stranger.post('/sign-in', { form: {} }), 400],
+    ['sign in: wrong', () => stranger.post('/sign-in', { form: { mail: 'x@y.example', password: 'x' } }), 401],
+    ['board: no signature', () => stranger.post('/board/replies', { data: { answer_no: 'A' } }), 401],
+    ['link: altered', () => stranger.get('/c/1.AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA'), 404],
+    ['link: nonsense', () => stranger.get('/c/..%2f..%2fetc'), 404],
+    ['link: accept an altered one', () => stranger.post('/c/1.AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA', { form: { name: 'Ada', title: 'Owner' } }), 404],
+    ['nowhere', () => api.get('/wp-admin'), 404],
+  ]
+  const before = rowCounts()
+  for (const [name, ask, status] of cases) {
+    const answer = await ask()
+    expect(answer.status(), `${name}: ${(await answer.text()).slice(0, 200)}`).toBe(status)
+  }
+  expect(rowCounts()).toEqual(before)
+})
+
+test('who is not signed in sees no room', async ({ page }) => {
+  for (const path of ['/', '/loads', '/loads/1', '/loads/new']) {
+    await page.goto(path)
+    await expect(page).toHaveURL(/sign-in/)
+  }
+  const stranger = await request.newContext({ baseURL: origin })
+  for (const path of ['/loads/1.data', '/_root.data', '/find/customers?q=a', '/live', '/loads.csv']) {
+    const answer = await stranger.get(path, { maxRedirects: 0 })
+    expect(await answer.text(), path).not.toContain('Snowmelt')
+  }
+})
+
+test('names with markup never run, and a name like a formula stays text', async ({ page }) => {
+  const api = await caller()
+  const nasty = '<img src=x onerror="document.title=1">'
+  const customer = await (await api.post('/make/customer', { data: { name: `=HYPERLINK("x") ${nasty}`, billingMail: 'a@b.example' } })).json()
+  const loadId = await freshLoad(api, { customerId: customer.id, commodity: `${nasty}`, notes: [{ audience: 'carrier', text: `<script>document.title=2</script>${nasty}` }] })
+  await signIn(page)
+  await page.goto(`/loads/${loadId}`)
+  await ready(page)
+  await expect(page.getByText('=HYPERLINK("x") <img').first()).toBeVisible()
+  expect(await page.locator('img').count()).toBe(0)
+  await expect(page).toHaveTitle(/PR-/)
+  const csv = await (await api.get('/loads.csv?q=hyperlink')).text()
+  expect(csv).toContain(`"'=HYPERLINK(`)
+
+  const offer = await api.post(`/loads/${loadId}/act`, { data: { intent: 'record_offer', offer: { carrierId: 3, payMinor: 100_000 } } })
+  expect(offer.status()).toBe(200)
+  const ruth = await caller('ruth@ploverrook.example')
+  const offerId = await page.locator('[data-offer]').first().getAttribute('data-offer')
+  expect((await ruth.post(`/loads/${loadId}/act`, { data: { intent: 'award', offerId: Number(offerId), override: 'a test of markup', buyCharges: [{ kind: 'line_haul', basis: 'flat', rateE4: 10_000_000 }] } })).status()).toBe(200)
+  expect((await ruth.post(`/loads/${loadId}/act`, { data: { intent: 'send_confirmation', to: 'markup@carrier.example' } })).status()).toBe(200)
+  await expect.poll(async () => (await mails()).some((mail) => mail.to[0] === 'markup@carrier.example')).toBe(true)
+  await page.goto(await linkIn('confirmation-'))
+  await expect(page.getByText('<script>document.title=2</script>').first()).toBeVisible()
+  await expect(page).toHaveTitle(/Rate confirmation/)
+  expect(await page.locator('img').count()).toBe(0)
+})

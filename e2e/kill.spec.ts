@@ -1,0 +1,117 @@
+import type { ChildProcess } from 'node:child_process'
+import { rmSync } from 'node:fs'
+import { expect, request, test } from '@playwright/test'
+import { flatCharge } from '#core/charge/charge'
+import { answering, stopAll } from '../bin/processes'
+import { startApplication, startMail, surroundings } from '../bin/surroundings'
+import { chance } from '../demo/random'
+import { demoPassword } from '../demo/world'
+import { clearCarriers, freshLoad, reading } from './loads'
+
+const kills = 30
+const loadCount = 90
+const folder = '.tmp/kill'
+const seed = Number(process.env.KILL_SEED ?? Date.now() % 100_000)
+
+test(`killed ${kills} times in a run of awards, the mail server coming and going: nothing lost, nothing doubled`, async () => {
+  test.setTimeout(240_000)
+  console.log(`    seed ${seed}`)
+  const luck = chance(seed)
+  rmSync(folder, { recursive: true, force: true })
+  const around = surroundings(folder, 4300)
+  const path = `${folder}/oxpecker.db`
+  Object.assign(process.env, around.application)
+  const { makeWorld } = await import('../bin/world')
+  await makeWorld(folder, { seed: 3, pastLoads: 60 })
+  const quick = { OX_LOG_LEVEL: 'silent', OX_OUTBOX_DELAY_MS: '50' }
+  let mail = startMail(around)
+  let application = startApplication(around, quick)
+  await answering(`${around.origin}/healthz`, application)
+  const api = await request.newContext({ baseURL: around.origin })
+  await api.post('/sign-in', { form: { mail: 'ruth@ploverrook.example', password: demoPassword }, maxRedirects: 0 })
+  const loads = await prepareLoads(api)
+
+  let done = 0
+  let over = false
+  const awarding = (async () => {
+    for (const load of loads) {
+      await insist(() => api.post(`/loads/${load.id}/act`, { data: { intent: 'award', offerId: load.offerIds[0], buyCharges: [flatCharge('line_haul', 200_000)] }, timeout: 3000 }), 'already_awarded')
+      await insist(() => api.post(`/loads/${load.id}/act`, { data: { intent: 'send_confirmation', to: `dispatch@carrier${load.id}.example` }, timeout: 3000 }), 'already_sent')
+      done++
+    }
+  })()
+  const comingAndGoing = (async () => {
+    while (!over) {
+      await pause(luck.between(300, 1500))
+      await end(mail)
+      await pause(luck.between(200, 900))
+      mail = startMail(around)
+    }
+  })()
+  const spread: number[] = []
+  for (let kill = 0; kill < kills; kill++) {
+    await pause(luck.between(20, 450))
+    spread.push(done)
+    await end(application)
+    application = startApplication(around, quick)
+    await answering(`${around.origin}/healthz`, application)
+  }
+  await awarding
+  over = true
+  await comingAndGoing
+  await answering(`${around.mailbox}/healthz`, mail)
+  await expect.poll(() => reading((db) => db.prepare("select count(*) from outbox where kind = 'mail' and state = 'waiting'").pluck().get(), path), { timeout: 60_000 }).toBe(0)
+
+  const ids = loads.map((load) => load.id)
+  const among = `load_id in (${ids.join(', ')})`
+  const count = (sql: string) => reading((db) => db.prepare(sql).pluck().get() as number, path)
+  expect(count(`select count(*) from offer where state = 'awarded' and ${among}`)).toBe(loadCount)
+  expect(count(`select count(distinct load_id) from offer where state = 'awarded' and ${among}`)).toBe(loadCount)
+  expect(count(`select count(*) from confirmation where ${among}`)).toBe(loadCount)
+  expect(count(`select count(*) from log where kind = 'load_awarded' and ${among}`)).toBe(loadCount)
+  const kept = (await (await fetch(`${around.mailbox}/mails`)).json()) as { key: string; to: string[]; repeats: number }[]
+  const ours = kept.filter((each) => /^dispatch@carrier\d+\.example$/.test(each.to[0] ?? '') && ids.some((id) => each.to[0] === `dispatch@carrier${id}.example`))
+  expect(new Set(ours.map((each) => each.key)).size).toBe(loadCount)
+  expect(ours).toHaveLength(loadCount)
+  console.log(`    ${loadCount} awards, ${kills} kills (at ${spread.join(', ')} loads done), ${kept.reduce((sum, each) => sum + each.repeats, 0)} mails sent a second time and known by their key`)
+  await stopAll([application, mail])
+  await api.dispose()
+})
+
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
+
+function end(child: ChildProcess): Promise<void> {
+  return new Promise((resolve) => {
+    child.once('exit', () => resolve())
+    if (!child.kill('SIGKILL')) resolve()
+  })
+}
+
+/** Asks again until there is an answer: done, or done already by an attempt whose answer was lost. */
+async function insist(ask: () => Promise<{ status(): number; json(): Promise<{ code?: string; message?: string }> }>, already: string): Promise<void> {
+  for (;;) {
+    const answer = await ask().catch(() => null)
+    if (answer?.status() === 200) return
+    if (answer?.status() === 409) {
+      const { code, message } = await answer.json()
+      if (code === already) return
+      throw new Error(`${code}: ${message}`)
+    }
+    await pause(40)
+  }
+}
+
+async function prepareLoads(api: Awaited<ReturnType<typeof request.newContext>>): Promise<{ id: number; offerIds: number[] }[]> {
+  const loads: { id: number; offerIds: number[] }[] = []
+  let carriers: number[] = []
+  for (let index = 0; index < loadCount; index++) {
+    const id = await freshLoad(api)
+    if (carriers.length === 0) carriers = await clearCarriers(api, id, 12)
+    for (const carrierId of [carriers[index % 12]!, carriers[(index + 5) % 12]!]) {
+      const recorded = await api.post(`/loads/${id}/act`, { data: { intent: 'record_offer', offer: { carrierId, payMinor: 200_000 } } })
+      expect(recorded.status()).toBe(200)
+    }
+    loads.push({ id, offerIds: reading((db) => db.prepare('select id from offer where load_id = ?').pluck().all(id) as number[], '.tmp/kill/oxpecker.db') })
+  }
+  return loads
+}

@@ -1,0 +1,51 @@
+import { expect, type APIRequestContext } from '@playwright/test'
+import Database from 'better-sqlite3'
+
+/** Looks into the test world's database, read only. */
+export function reading<T>(look: (db: Database.Database) => T, path = '.tmp/e2e/oxpecker.db'): T {
+  const db = new Database(path, { readonly: true })
+  try {
+    return look(db)
+  } finally {
+    db.close()
+  }
+}
+
+/** How many rows every table holds: what "nothing was written" is measured by. */
+export function rowCounts(path?: string): Record<string, number> {
+  return reading((db) => {
+    const tables = db.prepare("select name from sqlite_master where type = 'table' and name not like 'sqlite%' and name <> 'session'").all() as { name: string }[]
+    return Object.fromEntries(tables.map(({ name }) => [name, (db.prepare(`select count(*) as n from "${name}"`).get() as { n: number }).n]))
+  }, path)
+}
+
+/** The wall-clock time some days from now, `2026-12-01T08:00`. */
+export const inDays = (days: number, clock = '08:00') => `${new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)}T${clock}`
+
+export const someTerms = (over: object = {}) => ({
+  customerId: 1, equipment: 'van', commodity: 'Boxes', weightLb: 30_000,
+  stops: [
+    { kind: 'pickup', facilityId: 1, earliestLocal: inDays(3) },
+    { kind: 'delivery', facilityId: 2, earliestLocal: inDays(6) },
+  ],
+  sellCharges: [{ kind: 'line_haul', basis: 'flat', rateE4: 28_800_000 }],
+  ...over,
+})
+
+/** Makes a load that is open for cover, over HTTP; its id. */
+export async function freshLoad(api: APIRequestContext, over: object = {}): Promise<number> {
+  const made = await api.post('/loads/save', { data: { terms: someTerms(over), open: true, acknowledged: ['rate_out_by_ten', 'no_temperature'] } })
+  expect(made.status(), await made.text()).toBe(200)
+  return (await made.json()).loadId
+}
+
+/** Carriers whom the gate lets through for this load. */
+export async function clearCarriers(api: APIRequestContext, loadId: number, count: number): Promise<number[]> {
+  const clear: number[] = []
+  for (let carrierId = 1; clear.length < count && carrierId <= 400; carrierId++) {
+    const gate = await (await api.get(`/loads/${loadId}/gate/${carrierId}`)).json()
+    if (gate.verdict.verdict !== 'stop') clear.push(carrierId)
+  }
+  expect(clear).toHaveLength(count)
+  return clear
+}
