@@ -27,18 +27,18 @@ export function missingFields(values: FormValues, now: number): Record<string, s
 
 /** The same checks that the server makes, on what is typed so far. */
 export function problemsSoFar(values: FormValues, now: number, band: RateBand | null): Problem[] {
-  const stops = values.stops.flatMap((stop) => {
+  const stops = values.stops.map((stop) => {
     const window = windowOf(stop, now)
-    return stop.facility && window ? [{ kind: stop.kind, ...window, zone: stop.facility.zone, lat: stop.facility.lat, lon: stop.facility.lon }] : []
+    return stop.facility && window ? { kind: stop.kind, ...window, zone: stop.facility.zone, lat: stop.facility.lat, lon: stop.facility.lon } : null
   })
   const sellCharges = chargesFrom(values.sellCharges).filter((charge) => !Number.isNaN(charge.rateE4))
   const temperature = values.tempMinF.trim() || values.tempMaxF.trim()
   const checked = checkLoad(
-    { equipment: values.equipment, team: values.team, tempMinF: temperature ? Number(temperature) : null, stops: stops.length === values.stops.length ? stops : [], sellCharges, charges: { miles: routeSoFar(values).miles, weightLb: Number(values.weightLb.replaceAll(',', '')) || null } },
+    { equipment: values.equipment, team: values.team, tempMinF: temperature ? Number(temperature) : null, stops, sellCharges, charges: { miles: routeSoFar(values).miles, weightLb: Number(values.weightLb.replaceAll(',', '')) || null } },
     { now, hasPayer: values.customer ? values.customer.hasPayer : null, band },
   )
   // A form just begun is not told that its price is missing.
-  return sellCharges.length === 0 ? checked.filter((problem) => problem.code !== 'no_sell_charge' || stops.length === values.stops.length) : checked
+  return sellCharges.length === 0 ? checked.filter((problem) => problem.code !== 'no_sell_charge' || !stops.includes(null)) : checked
 }
 
 /** Miles and hours over the facilities chosen so far. */

@@ -24,7 +24,6 @@ export interface FacilityChoice {
   lat: number
   lon: number
   booking: 'appointment' | 'first_come'
-  uses?: number
 }
 
 export interface StopValues {

@@ -69,6 +69,7 @@ export function Complete<T extends { id: number }>(props: CompleteProps<T>) {
           </li>
         )}
       </ul>
+      {found.failed && <p className="mt-0.5 text-sm text-bill">The list did not answer. Type on to ask again.</p>}
       {props.error && (
         <p id={errorId} className="mt-0.5 text-sm text-bill">
           {props.error}
@@ -78,9 +79,15 @@ export function Complete<T extends { id: number }>(props: CompleteProps<T>) {
   )
 }
 
+interface Found<T> {
+  typed: string
+  items: T[]
+  failed: boolean
+}
+
 /** What the server finds for the latest word; an older answer that comes late is dropped. */
-function useFound<T>(subject: string): { found: { typed: string; items: T[] }; search: (typed: string) => void } {
-  const [found, setFound] = useState<{ typed: string; items: T[] }>({ typed: '', items: [] })
+function useFound<T>(subject: string): { found: Found<T>; search: (typed: string) => void } {
+  const [found, setFound] = useState<Found<T>>({ typed: '', items: [], failed: false })
   const latest = useRef(0)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   useEffect(() => () => clearTimeout(timer.current), [])
@@ -88,8 +95,8 @@ function useFound<T>(subject: string): { found: { typed: string; items: T[] }; s
     const turn = ++latest.current
     clearTimeout(timer.current)
     timer.current = setTimeout(async () => {
-      const items = await fetch(`/find/${subject}?q=${encodeURIComponent(typed)}`).then((response) => (response.ok ? response.json() : [])).catch(() => [])
-      if (turn === latest.current) setFound({ typed, items })
+      const items: T[] | null = await fetch(`/find/${subject}?q=${encodeURIComponent(typed)}`).then((response) => (response.ok ? response.json() : null)).catch(() => null)
+      if (turn === latest.current) setFound({ typed, items: items ?? [], failed: items === null })
     }, fresh)
   }
   return { found, search }

@@ -40,6 +40,11 @@ describe('told before saving', () => {
     ['a reefer without a temperature', load({ equipment: 'reefer' }), ['caution no_temperature tempMinF']],
   ])('%s', (_, of, expected) => expect(problems(of)).toEqual(expected))
 
+  test('a stop is judged also while the other is not given yet', () => {
+    const [pickup, delivery] = withStops('2026-11-23T08:00', '2026-11-25T12:00').stops
+    expect(problems(load({ stops: [pickup!, null] }))).toEqual(['stop in_the_past stops.0.earliestLocal'])
+    expect(problems(load({ stops: [null, delivery!] }))).toEqual([])
+  })
   test('nobody to bill', () => expect(problems(load(), { hasPayer: false })).toEqual(['stop no_payer customerId']))
   test('without history no figure is called odd', () => expect(problems(load({ sellCharges: [flatCharge('line_haul', 5)] }), { band: null })).toEqual([]))
   test('the sentence carries the figures', () => {

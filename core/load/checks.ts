@@ -23,7 +23,8 @@ export interface LoadToCheck {
   equipment: string
   team: boolean
   tempMinF: number | null
-  stops: StopPlace[]
+  /** In their order; null where place or time is not given yet. */
+  stops: (StopPlace | null)[]
   sellCharges: Charge[]
   charges: ChargeFacts
 }
@@ -58,6 +59,7 @@ function checkEquipment(load: LoadToCheck): Problem[] {
 
 function checkStops(load: LoadToCheck, now: number): Problem[] {
   return load.stops.flatMap((stop, index) => {
+    if (!stop) return []
     const path = `stops.${index}.earliestLocal`
     const opens = toInstant(stop.earliestLocal, stop.zone)
     const closes = toInstant(stop.latestLocal ?? stop.earliestLocal, stop.zone)

@@ -1,4 +1,4 @@
-import { asc, eq, gte, like, lt, and, or, sql } from 'drizzle-orm'
+import { and, asc, eq, gte, like, lt, or } from 'drizzle-orm'
 import type { Db } from '#server/db.server'
 import { carrier } from '#server/schema'
 
@@ -14,7 +14,9 @@ export function findCarriers(db: Db, typed: string) {
   }
   const first = db.select(shown).from(carrier).where(and(gte(carrier.search, words), lt(carrier.search, `${words}\uffff`))).orderBy(asc(carrier.search)).limit(most).all()
   if (first.length === most) return first
-  const later = db.select(shown).from(carrier).where(like(carrier.search, sql`${`% ${words.replace(/[%_]/g, '')}%`}`)).orderBy(asc(carrier.search)).limit(most - first.length).all()
+  const literal = words.replace(/[%_]/g, '')
+  if (literal === '') return first
+  const later = db.select(shown).from(carrier).where(like(carrier.search, `% ${literal}%`)).orderBy(asc(carrier.search)).limit(most - first.length).all()
   return [...first, ...later.filter((row) => !first.some((seen) => seen.id === row.id))]
 }
 

@@ -18,13 +18,10 @@ export function findFacilities(db: Db, typed: string) {
   if (words.length < 1) return []
   const terms = words.split(/\s+/).slice(0, 5)
   return db
-    .select({
-      id: facility.id, name: facility.name, address: facility.address, city: facility.city, region: facility.region, postal: facility.postal, zone: facility.zone, lat: facility.lat, lon: facility.lon, booking: facility.booking,
-      uses: sql<number>`(select count(*) from stop where stop.facility_id = ${sql.raw('facility.id')})`,
-    })
+    .select({ id: facility.id, name: facility.name, address: facility.address, city: facility.city, region: facility.region, postal: facility.postal, zone: facility.zone, lat: facility.lat, lon: facility.lon, booking: facility.booking })
     .from(facility)
     .where(and(...terms.map((term) => or(like(facility.search, `${term}%`), like(facility.search, `% ${term}%`)))))
-    .orderBy(sql`uses desc`)
+    .orderBy(sql`(select count(*) from stop where stop.facility_id = ${sql.raw('facility.id')}) desc`)
     .limit(most)
     .all()
 }

@@ -1,0 +1,16 @@
+// npm run bench [-- NAME]: measures the product beside a peer in the same run.
+export const benches: Record<string, () => Promise<{ run: () => Promise<void> }>> = {
+  pages: () => import('./pages'),
+  rates: () => import('./rates'),
+}
+
+const chosen = process.argv[2]
+if (chosen !== undefined && !Object.hasOwn(benches, chosen)) {
+  console.error(`There is no bench ${chosen}. There are: ${Object.keys(benches).join(', ')}`)
+  process.exit(2)
+}
+for (const each of chosen ? [chosen] : Object.keys(benches)) {
+  console.log(`\n# ${each}`)
+  await (await benches[each]!()).run()
+}
+process.exit(0)
