@@ -6,7 +6,7 @@ import { app, endStreams, logger, settings, startWork } from './build/server/ind
 const stopWork = await startWork()
 const front = express()
 front.disable('x-powered-by')
-front.use(compression({ filter: (request, response) => !String(response.getHeader('content-type')).includes('event-stream') && compression.filter(request, response) }))
+front.use(compression({ level: 3, filter: (request, response) => !String(response.getHeader('content-type')).includes('event-stream') && compression.filter(request, response) }))
 front.use('/assets', express.static('build/client/assets', { immutable: true, maxAge: '1y' }))
 front.use(express.static('build/client', { maxAge: '1h', index: false }))
 front.use(app)

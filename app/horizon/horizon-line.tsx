@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { Link } from 'react-router'
+import { useNavigate } from 'react-router'
 import { hour } from '#core/time/local'
 import type { HorizonLoad } from '#server/horizon/read'
 import { nights, placeLabels, ticks, timeScale } from './layout'
@@ -13,8 +13,16 @@ export const urgencyColor = { act: 'var(--bill)', care: 'var(--ring-text)', clea
 /** The Horizon's drawing: open loads at their pickup time, stretched near now. */
 export function HorizonLine({ loads, now, zone, chosenId, onChoose }: { loads: HorizonLoad[]; now: number; zone: string; chosenId: number | null; onChoose: (id: number) => void }) {
   const drawn = useMemo(() => layOut(loads, now, zone, chosenId), [loads, now, zone, chosenId])
+  const navigate = useNavigate()
+  // One listener for all pins: sixty links of their own would be a third of the page's work.
+  const follow = (event: React.MouseEvent) => {
+    const href = (event.target as Element).closest('a')?.getAttribute('href')
+    if (!href || event.ctrlKey || event.metaKey || event.shiftKey) return
+    event.preventDefault()
+    navigate(href)
+  }
   return (
-    <svg viewBox={`0 0 ${size.width} ${size.height}`} className="block w-full border-b border-strong" role="group" aria-label={`Time line of ${loads.length} open loads`}>
+    <svg onClick={follow} viewBox={`0 0 ${size.width} ${size.height}`} className="block w-full border-b border-strong" role="group" aria-label={`Time line of ${loads.length} open loads`}>
       {drawn.nights.map((night) => (
         <rect key={night.from} x={night.from} width={night.to - night.from} y={0} height={size.base} fill="var(--night)" />
       ))}
@@ -51,7 +59,7 @@ function Pin({ load, x, row, chosen, now, onChoose }: { load: HorizonLoad; x: nu
   const color = urgencyColor[load.urgency]
   const y = row === null ? size.base - 8 : size.base - 30 - row * rowHeight
   return (
-    <Link to={`/loads/${load.id}`} tabIndex={-1} aria-hidden="true" onMouseEnter={() => onChoose(load.id)}>
+    <a href={`/loads/${load.id}`} tabIndex={-1} aria-hidden="true" onMouseEnter={() => onChoose(load.id)}>
       {row !== null && <line x1={x} x2={x} y1={y} y2={size.base} stroke={color} strokeWidth={chosen ? 2.5 : 1.2} />}
       <Head load={load} x={x} y={y} color={color} now={now} small={row === null} />
       {row !== null && (
@@ -64,7 +72,7 @@ function Pin({ load, x, row, chosen, now, onChoose }: { load: HorizonLoad; x: nu
           </text>
         </>
       )}
-    </Link>
+    </a>
   )
 }
 

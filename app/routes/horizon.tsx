@@ -8,7 +8,7 @@ import { database } from '#server/db.server'
 import { type HorizonLoad, readHorizon } from '#server/horizon/read'
 import { brokerage } from '#server/settings.server'
 import { HorizonLine } from '../horizon/horizon-line'
-import { useKeys } from '../ui/keys'
+import { useKeys, useReady } from '../ui/keys'
 import { useLive } from '../ui/live'
 import { RateStrip } from '../ui/rate-strip'
 import type { Route } from './+types/horizon'
@@ -25,6 +25,7 @@ export default function Horizon({ loaderData }: Route.ComponentProps) {
   const [chosen, setChosen] = useState<number | null>(loads[0]?.id ?? null)
   const list = useRef<HTMLUListElement>(null)
   const navigate = useNavigate()
+  const ready = useReady()
   useLive(() => true)
   const index = loads.findIndex((load) => load.id === chosen)
   const move = (step: number) => {
@@ -49,13 +50,16 @@ export default function Horizon({ loaderData }: Route.ComponentProps) {
       <Today loads={loads} today={today} now={now} />
       <Heads />
       <ul ref={list} aria-label="Open loads, the most pressing first" className="min-h-0 flex-1 overflow-y-auto" tabIndex={-1}>
-        {loads.map((load) => (
+        {(ready ? loads : loads.slice(0, firstRows)).map((load) => (
           <Row key={load.id} load={load} now={now} chosen={load.id === chosen} onChoose={() => setChosen(load.id)} />
         ))}
       </ul>
     </main>
   )
 }
+
+/** Rows in the page as it is sent: a screen's worth; the rest follows once the page stands. */
+const firstRows = 16
 
 const columns = 'grid grid-cols-[126px_minmax(190px,1fr)_140px_70px_46px_256px_60px_minmax(230px,1.25fr)] items-center gap-x-3 px-4'
 

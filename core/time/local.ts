@@ -1,4 +1,4 @@
-import { TZDate } from '@date-fns/tz'
+import { tzOffset } from '@date-fns/tz'
 
 /** A wall-clock time at a place, `2026-12-01T08:00`, without its zone. */
 export type LocalTime = string
@@ -26,14 +26,40 @@ export function toInstant(local: LocalTime, zone: string): number {
   const match = localPattern.exec(local)
   if (!match) throw new Error(`Not a local time: ${local}`)
   const [, year, month, date, hours, minutes] = match.map(Number) as [number, number, number, number, number, number]
-  return new TZDate(year, month - 1, date, hours, minutes, zone).getTime()
+  const asIfUtc = Date.UTC(year, month - 1, date, hours, minutes)
+  const offset = zoneOffset(zone, asIfUtc)
+  const guess = asIfUtc - offset
+  const atGuess = zoneOffset(zone, guess)
+  if (atGuess === offset) return guess
+  const other = asIfUtc - atGuess
+  // Neither offset holds at its own answer where the clock jumped over this time.
+  return zoneOffset(zone, other) === atGuess ? other : asIfUtc - Math.min(offset, atGuess)
 }
 
 /** The wall-clock time of an instant in an IANA zone. */
 export function toLocal(instant: number, zone: string): LocalTime {
-  const at = new TZDate(instant, zone)
-  const two = (value: number) => value.toString().padStart(2, '0')
-  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}T${two(at.getHours())}:${two(at.getMinutes())}`
+  return new Date(instant + zoneOffset(zone, instant)).toISOString().slice(0, 16)
+}
+
+/** Zones change their offset only on the quarter hour, so one answer holds for it. */
+const bucket = 15 * minute
+const mostRemembered = 20_000
+const remembered = new Map<string, Map<number, number>>()
+
+/** Milliseconds that a zone's clock is ahead of UTC at an instant; asked of the runtime once a quarter hour. */
+function zoneOffset(zone: string, instant: number): number {
+  let ofZone = remembered.get(zone)
+  if (!ofZone || ofZone.size > mostRemembered) {
+    ofZone = new Map()
+    remembered.set(zone, ofZone)
+  }
+  const key = Math.floor(instant / bucket)
+  let offset = ofZone.get(key)
+  if (offset === undefined) {
+    offset = tzOffset(zone, new Date(key * bucket)) * minute
+    ofZone.set(key, offset)
+  }
+  return offset
 }
 
 /** The calendar day of a wall-clock time, `2026-12-01`. */

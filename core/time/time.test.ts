@@ -1,3 +1,4 @@
+import { TZDate } from '@date-fns/tz'
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { addDays, daysBetween, hour, isLocalTime, minute, toInstant, toLocal } from './local'
@@ -16,6 +17,17 @@ describe('a wall-clock time and its zone', () => {
   })
   test('midnight on New Year in two zones', () => {
     expect(toInstant('2027-01-01T00:00', denver) - toInstant('2027-01-01T00:00', 'America/Chicago')).toBe(hour)
+  })
+  test('agrees with the date library about every hour of two years, changes included', () => {
+    const zones = ['America/Denver', 'America/Phoenix', 'America/New_York', 'America/St_Johns', 'America/Boise']
+    for (const zone of zones) {
+      for (let at = Date.UTC(2026, 0); at < Date.UTC(2028, 0); at += 3 * hour + 7 * minute) {
+        const peer = new TZDate(at, zone)
+        const local = toLocal(at, zone)
+        expect([Number(local.slice(8, 10)), Number(local.slice(11, 13)), Number(local.slice(14))]).toEqual([peer.getDate(), peer.getHours(), peer.getMinutes()])
+        expect(toInstant(local, zone)).toBe(new TZDate(peer.getFullYear(), peer.getMonth(), peer.getDate(), peer.getHours(), peer.getMinutes(), zone).getTime())
+      }
+    }
   })
   test('there and back', () => {
     fc.assert(

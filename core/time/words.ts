@@ -26,10 +26,17 @@ export function nearDayWords(date: string, today: string): string {
   return dayWords(date, today)
 }
 
+// Building a format costs a hundred times its use.
+const zoneFormats = new Map<string, Intl.DateTimeFormat>()
+
 /** The short name of a zone at an instant: `MST`, `MDT`. */
 export function zoneWords(instant: number, zone: string): string {
-  const parts = new Intl.DateTimeFormat('en-US', { timeZone: zone, timeZoneName: 'short' }).formatToParts(new Date(instant))
-  return parts.find((part) => part.type === 'timeZoneName')?.value ?? zone
+  let format = zoneFormats.get(zone)
+  if (!format) {
+    format = new Intl.DateTimeFormat('en-US', { timeZone: zone, timeZoneName: 'short' })
+    zoneFormats.set(zone, format)
+  }
+  return format.formatToParts(new Date(instant)).find((part) => part.type === 'timeZoneName')?.value ?? zone
 }
 
 /** A window as it is said: `Tue 8:00 am`, `Tue 8:00-11:00 am`, `Tue 8:00 am to Wed 9:00 am`. */

@@ -1,4 +1,4 @@
-import { and, asc, eq, gte, inArray, sql } from 'drizzle-orm'
+import { and, asc, eq, gte, inArray, type SQLWrapper, sql } from 'drizzle-orm'
 import { nextStep } from '#core/horizon/next-step'
 import { pressure, urgency } from '#core/horizon/pressure'
 import { dayOf, hour, toInstant, toLocal } from '#core/time/local'
@@ -11,9 +11,15 @@ import { usualCoverHours } from './cover-times'
 /** The desk's open loads, the soonest first; more than this is no longer one rep's horizon. */
 const mostLoads = 250
 
+const shown = {
+  id: load.id, number: load.number, state: load.state, practice: load.practice, equipment: load.equipment, miles: load.miles, pickupAt: load.pickupAt, pickupBy: load.pickupBy,
+  originCity: load.originCity, originRegion: load.originRegion, originZone: load.originZone, destCity: load.destCity, destRegion: load.destRegion,
+  sellMinor: load.sellMinor, targetMinor: load.targetMinor, mostMinor: load.mostMinor, payMinor: load.payMinor,
+  bandLowMinor: load.bandLowMinor, bandMiddleMinor: load.bandMiddleMinor, bandHighMinor: load.bandHighMinor, bandComparables: load.bandComparables, bandNewestAt: load.bandNewestAt, bandBasis: load.bandBasis,
+}
 const openQuery = prepared((db) =>
   db
-    .select({ load, customerName: customer.name, carrierName: carrier.name })
+    .select({ load: shown, customerName: customer.name, carrierName: carrier.name })
     .from(load)
     .innerJoin(customer, eq(customer.id, load.customerId))
     .leftJoin(carrier, eq(carrier.id, load.carrierId))
@@ -22,22 +28,30 @@ const openQuery = prepared((db) =>
     .limit(mostLoads)
     .prepare(),
 )
+const among = (column: SQLWrapper) => sql`${column} in (select value from json_each(${sql.placeholder('ids')}))`
 const openOffers = prepared((db) =>
   db
     .select({ loadId: offer.loadId, carrierName: carrier.name, payMinor: offer.payMinor, counterMinor: offer.counterMinor, goodUntil: offer.goodUntil })
     .from(offer)
     .innerJoin(carrier, eq(carrier.id, offer.carrierId))
-    .where(and(eq(offer.state, 'open'), sql`${offer.loadId} in (select value from json_each(${sql.placeholder('ids')}))`))
+    .where(and(eq(offer.state, 'open'), among(offer.loadId)))
     .prepare(),
+)
+
+const openPostings = prepared((db) =>
+  db.select({ loadId: posting.loadId, upAt: posting.upAt }).from(posting).where(and(inArray(posting.state, ['asked', 'up']), among(posting.loadId))).prepare(),
+)
+const standingConfirmations = prepared((db) =>
+  db.select({ loadId: confirmation.loadId, state: confirmation.state }).from(confirmation).where(and(sql`${confirmation.state} <> 'void'`, among(confirmation.loadId))).prepare(),
 )
 
 /** The Horizon: every open load with its pressure and next step, the most pressing first, and today's numbers. */
 export function readHorizon(db: Db, now: number) {
   const rows = openQuery(db).all()
-  const ids = rows.map((row) => row.load.id)
-  const offers = groupBy(openOffers(db).all({ ids: JSON.stringify(ids) }), (each) => each.loadId)
-  const postings = groupBy(db.select({ loadId: posting.loadId, state: posting.state, upAt: posting.upAt }).from(posting).where(and(inArray(posting.loadId, ids), inArray(posting.state, ['asked', 'up']))).all(), (each) => each.loadId)
-  const confirmations = groupBy(db.select({ loadId: confirmation.loadId, state: confirmation.state }).from(confirmation).where(and(inArray(confirmation.loadId, ids), sql`${confirmation.state} <> 'void'`)).all(), (each) => each.loadId)
+  const ids = JSON.stringify(rows.map((row) => row.load.id))
+  const offers = groupBy(openOffers(db).all({ ids }), (each) => each.loadId)
+  const postings = groupBy(openPostings(db).all({ ids }), (each) => each.loadId)
+  const confirmations = groupBy(standingConfirmations(db).all({ ids }), (each) => each.loadId)
   const coverHours = usualCoverHours(db, now)
   const loads = rows
     .map((row) => horizonLoad(row, { offers: offers.get(row.load.id) ?? [], posting: postings.get(row.load.id)?.[0] ?? null, confirmation: confirmations.get(row.load.id)?.[0]?.state ?? null, coverHours: coverHours(row.load.equipment) }, now))
@@ -47,7 +61,7 @@ export function readHorizon(db: Db, now: number) {
 }
 
 function horizonLoad(
-  { load: row, customerName, carrierName }: { load: typeof load.$inferSelect; customerName: string; carrierName: string | null },
+  { load: row, customerName, carrierName }: { load: Pick<typeof load.$inferSelect, keyof typeof shown>; customerName: string; carrierName: string | null },
   around: { offers: { carrierName: string; payMinor: number; counterMinor: number | null; goodUntil: number | null }[]; posting: { upAt: number | null } | null; confirmation: string | null; coverHours: number },
   now: number,
 ) {

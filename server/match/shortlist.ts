@@ -1,4 +1,4 @@
-import { inArray } from 'drizzle-orm'
+import { sql } from 'drizzle-orm'
 import type { Equipment } from '#core/load/load'
 import { type Run, type Shortlisted, shortlist } from '#core/match/shortlist'
 import { cellsAround, postalArea } from '#core/place/place'
@@ -23,15 +23,19 @@ export interface LaneToMatch extends LoadForGate {
 export type ShortlistEntry = Shortlisted & { verdict: Verdict; phone: string; mail: string }
 
 const nine = Array.from({ length: 9 }, () => '?').join(', ')
+// The newest runs are picked within the index alone; only they are then read whole.
 const runsQuery = prepared((db) =>
   db.$client.prepare(
     `select carrier_id carrierId, origin_postal originPostal, dest_postal destPostal, origin_city originCity, dest_city destCity, pay_minor payMinor, delivered_on_time onTime, covered_at bookedAt
-     from load indexed by load_lane
-     where pay_minor is not null and practice = 0 and equipment = ? and origin_cell in (${nine}) and dest_cell in (${nine}) and covered_at < ?
-     order by covered_at desc limit ${mostRuns}`,
+     from load where id in (
+       select id from load indexed by load_lane
+       where pay_minor is not null and practice = 0 and equipment = ? and origin_cell in (${nine}) and dest_cell in (${nine}) and covered_at < ?
+       order by covered_at desc limit ${mostRuns})`,
   ),
 )
 const neighboursQuery = prepared((db) => db.$client.prepare(`select id from carrier where home_cell in (${nine}) limit ${mostNeighbours}`))
+
+const carriersQuery = prepared((db) => db.select().from(carrier).where(sql`${carrier.id} in (select value from json_each(${sql.placeholder('ids')}))`).prepare())
 
 /** Carriers for a lane: who ran it or nearby, or lives near the pickup, with the gate's verdict on each. */
 export function findShortlist(db: Db, lane: LaneToMatch, now: number): ShortlistEntry[] {
@@ -45,9 +49,10 @@ export function findShortlist(db: Db, lane: LaneToMatch, now: number): Shortlist
   }))
   const neighbours = neighboursQuery(db).all(...originCells) as { id: number }[]
   const ids = [...new Set([...runs.map((run) => run.carrierId), ...neighbours.map((row) => row.id)])]
-  const carriers = db.select().from(carrier).where(inArray(carrier.id, ids)).all()
+  const carriers = carriersQuery(db).all({ ids: JSON.stringify(ids) })
+  const hasRun = new Set(runs.map((run) => run.carrierId))
   const candidates = carriers
-    .filter((row) => row.equipment.includes(lane.equipment) || runs.some((run) => run.carrierId === row.id))
+    .filter((row) => row.equipment.includes(lane.equipment) || hasRun.has(row.id))
     .map((row) => ({ carrierId: row.id, name: row.name, home: { lat: row.homeLat, lon: row.homeLon, city: row.homeCity, region: row.homeRegion }, equipmentMatches: row.equipment.includes(lane.equipment) }))
   const list = shortlist(origin, candidates, runs, now, 10)
   const verdicts = vetCarriers(db, list.map((entry) => entry.carrierId), lane, now)

@@ -13,9 +13,10 @@ const wideQuery = prepared((db) => db.$client.prepare(comparablesSql(wideReach))
 function comparablesSql(reach: number): string {
   const marks = Array.from({ length: (reach * 2 + 1) ** 2 }, () => '?').join(', ')
   return `select origin_postal originPostal, dest_postal destPostal, origin_lat originLat, origin_lon originLon, dest_lat destLat, dest_lon destLon, miles, pay_minor buyMinor, covered_at bookedAt
-    from load indexed by load_lane
-    where pay_minor is not null and practice = 0 and equipment = ? and origin_cell in (${marks}) and dest_cell in (${marks}) and covered_at < ?
-    order by covered_at desc limit ${mostComparables}`
+    from load where id in (
+      select id from load indexed by load_lane
+      where pay_minor is not null and practice = 0 and equipment = ? and origin_cell in (${marks}) and dest_cell in (${marks}) and covered_at < ?
+      order by covered_at desc limit ${mostComparables})`
 }
 
 /** The rate band of a lane from our own buys on it and around it, as of `now`. */
