@@ -54,7 +54,7 @@ export function TermsView({ terms }: { terms: ConfirmationTerms }) {
           <span className="label block">Broker</span>
           {terms.broker.name}, MC {terms.broker.mcNumber}
           <br />
-          {terms.rep.name}, {terms.rep.phone || terms.broker.phone}
+          {terms.rep.name}, <span className="whitespace-nowrap">{terms.rep.phone || terms.broker.phone}</span>
         </p>
         <p>
           <span className="label block">Carrier</span>

@@ -18,7 +18,7 @@ export function ConfirmationPanel({ page, now, zone, mayAward, onSend, onRevoke 
     <section aria-label="Rate confirmation" className="border-b px-4 py-2">
       <div className="flex justify-between">
         <h2 className="head">Rate confirmation</h2>
-        {mayAward && page.confirmations[0] && page.confirmations[0].state !== 'void' && (
+        {mayAward && page.confirmations[0] && page.confirmations[0].state !== 'void' && page.confirmations[0].state !== 'accepted' && (
           <button type="button" className="text-dusk" onClick={onSend}>
             <kbd className="key">s</kbd> preview and send
           </button>

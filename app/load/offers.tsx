@@ -22,7 +22,7 @@ export function Offers({ page, now, zone, chosenId, onChoose, mayHandle, onRecor
       <ul className="min-h-0 flex-1 overflow-y-auto" aria-label="Offers, the cheapest first" tabIndex={-1}>
         {offers.map((offer) => (
           <li key={offer.id} className={`border-b ${offer.id === chosenId ? 'bg-chosen shadow-[inset_4px_0_0_var(--dusk)]' : ''}`}>
-            <button type="button" data-offer={offer.id} onFocus={() => onChoose(offer.id)} onClick={() => onChoose(offer.id)} aria-pressed={offer.id === chosenId} className="grid w-full grid-cols-[minmax(0,1.5fr)_100px_52px_58px_minmax(0,0.8fr)_minmax(0,1.2fr)] items-center gap-2 px-2 py-1.5 text-left">
+            <button type="button" data-offer={offer.id} onFocus={() => onChoose(offer.id)} onClick={() => onChoose(offer.id)} aria-pressed={offer.id === chosenId} className="grid w-full grid-cols-[minmax(0,1.3fr)_96px_52px_56px_minmax(0,0.75fr)_minmax(0,1.4fr)] items-center gap-2 px-2 py-1.5 text-left">
               <b className={`truncate ${offer.state === 'open' || offer.state === 'awarded' ? 'font-semibold' : 'font-normal text-second'}`}>{offer.carrierName}</b>
               <span className="label truncate">
                 {offerSourceWords[offer.source]}, {momentWords(offer.receivedAt, now, zone)}
@@ -42,9 +42,9 @@ export function Offers({ page, now, zone, chosenId, onChoose, mayHandle, onRecor
 function Standing({ offer, mostMinor }: { offer: OfferRow; mostMinor: number | null }) {
   if (offer.state === 'awarded') return <span className="font-semibold text-acacia">awarded</span>
   if (offer.state !== 'open') return <span className="label">{offerStateWords[offer.state]}</span>
-  if (offer.verdict?.verdict === 'stop') return <span className="truncate text-bill">{offer.verdict.reasons[0]?.message}</span>
+  if (offer.verdict?.verdict === 'stop') return <span className="truncate text-bill" title={offer.verdict.reasons[0]?.message}>{offer.verdict.reasons[0]?.message}</span>
   if (offer.counterMinor !== null) return <span className="truncate text-dusk">countered at {formatAmount(offer.counterMinor)}</span>
   if (mostMinor !== null && offer.payMinor > mostMinor) return <span className="truncate text-second">{formatAmount(offer.payMinor - mostMinor)} over the most</span>
-  if (offer.verdict?.verdict === 'caution') return <span className="truncate text-ring-text">{offer.verdict.reasons[0]?.message}</span>
-  return <span className="truncate text-acacia">clear, within the most</span>
+  if (offer.verdict?.verdict === 'caution') return <span className="truncate text-ring-text" title={offer.verdict.reasons[0]?.message}>{offer.verdict.reasons[0]?.message}</span>
+  return <span className="truncate text-acacia">clear</span>
 }

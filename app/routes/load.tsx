@@ -49,6 +49,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
   const posting = page.postings.find((each) => each.state === 'asked' || each.state === 'up')
   const uncovered = load.state === 'uncovered'
   const awarded = load.carrierId !== null && ['covered', 'dispatched', 'in_transit'].includes(load.state)
+  const confirmed = page.confirmations[0]?.state === 'accepted'
   const close = () => setOpen(null)
   const move = (step: number) => {
     const next = live[Math.max(0, Math.min(live.length - 1, live.findIndex((offer) => offer.id === chosen?.id) + step))]
@@ -66,7 +67,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
     { key: 'x', words: 'decline the chosen offer', run: () => chosen && void acting.act({ intent: 'decline_offer', offerId: chosen.id }, `${chosen.carrierName} declined`), disabled: !uncovered || !chosen || !mayHandle },
     { key: 'p', words: posting ? 'take the posting down' : 'post it', run: togglePosting, disabled: !uncovered || !mayEdit },
     { key: 'l', words: 'target and most', run: () => setOpen({ kind: 'limits' }), disabled: !(uncovered || load.state === 'draft') || !mayEdit },
-    { key: 's', words: 'preview and send the rate confirmation', run: () => setOpen({ kind: 'send' }), disabled: !awarded || !mayAward },
+    { key: 's', words: 'preview and send the rate confirmation', run: () => setOpen({ kind: 'send' }), disabled: !awarded || !mayAward || confirmed },
     { key: 'b', words: 'change the agreed pay', run: () => setOpen({ kind: 'pay' }), disabled: !awarded || !mayAward },
     { key: 'e', words: 'change the load', run: () => navigate(`/loads/${load.id}/change`), disabled: !mayEdit },
     { key: 'k', words: 'make a copy', run: () => navigate(`/loads/new?copy=${load.id}`), disabled: !mayEdit },
@@ -104,8 +105,8 @@ export default function Load({ loaderData }: Route.ComponentProps) {
           </button>
         )}
         {mayEdit && stepsFrom(load.state).map((to) => (
-          <button key={to} type="button" className="button" disabled={acting.busy} onClick={() => void acting.act({ intent: 'advance', to })}>
-            {loadStateWords[to]}
+          <button key={to} type="button" className={`button ${confirmed && to === 'dispatched' ? 'first' : ''}`} disabled={acting.busy || (to === 'dispatched' && !confirmed)} title={to === 'dispatched' && !confirmed ? 'Once the carrier has accepted' : undefined} onClick={() => void acting.act({ intent: 'advance', to })}>
+            Mark {loadStateWords[to].toLowerCase()}
           </button>
         ))}
         {mayAward && ['covered', 'dispatched'].includes(load.state) && (

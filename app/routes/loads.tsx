@@ -21,7 +21,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
   return { words, loads: listLoads(database(), { words, limit: pageSize }), mayEdit: may(role, 'edit_loads'), mayExport: may(role, 'export') }
 }
 
-const columns = 'grid grid-cols-[84px_110px_minmax(200px,1fr)_minmax(150px,0.8fr)_90px_minmax(140px,0.8fr)_80px_80px_64px_60px] items-center gap-x-3 px-4'
+const columns = 'grid grid-cols-[76px_92px_132px_minmax(230px,1.2fr)_minmax(150px,0.9fr)_72px_minmax(140px,0.9fr)_56px_56px_56px_40px] items-center gap-x-3 px-4'
 
 export default function Loads({ loaderData }: Route.ComponentProps) {
   const { loads, words, mayEdit, mayExport } = loaderData
@@ -64,6 +64,7 @@ export default function Loads({ loaderData }: Route.ComponentProps) {
       <div className={`${columns} label border-b py-1`} aria-hidden="true">
         <span>Load</span>
         <span>State</span>
+        <span>Picks up</span>
         <span>Lane</span>
         <span>Customer</span>
         <span>Equipment</span>
@@ -94,14 +95,14 @@ function Row({ load, mayEdit, onChoose }: { load: ListedLoad; mayEdit: boolean; 
         {loadStateWords[load.state]}
         {load.practice && <span className="text-ring-text"> practice</span>}
       </span>
+      <span className="whitespace-nowrap">
+        {dayWords(dayOf(local))} <span className="label">{clockWords(local)}</span>
+      </span>
       <span className="truncate">
         <b className="font-semibold">
           {load.originCity} {load.originRegion}
         </b>{' '}
         to {load.destCity} {load.destRegion}
-        <span className="label">
-          , {dayWords(dayOf(local))} {clockWords(local)}
-        </span>
       </span>
       <span className="truncate">{load.customerName}</span>
       <span>{equipmentWords[load.equipment]}</span>
