@@ -1,7 +1,7 @@
 import { createRequestHandler } from '@react-router/express'
 import express from 'express'
 import { RouterContextProvider } from 'react-router'
-import { nonceContext } from '#server/access/context'
+import { callerContext, nonceContext } from '#server/access/context'
 import { closeDatabase, database } from '#server/db.server'
 import { guardRequests } from '#server/http/guard'
 import { endStreams } from '#server/live/live'
@@ -24,9 +24,10 @@ app.use(
       const build = await import('virtual:react-router/server-build')
       return build
     },
-    getLoadContext(_request, response) {
+    getLoadContext(request, response) {
       const context = new RouterContextProvider()
       context.set(nonceContext, (response.locals as { nonce?: string }).nonce ?? '')
+      context.set(callerContext, request.ip ?? 'unknown')
       return context
     },
   }),

@@ -1,6 +1,6 @@
 import { data, Form, redirect, useNavigation } from 'react-router'
 import { sessionCookie } from '#server/access/cookie'
-import { viewerContext } from '#server/access/context'
+import { callerContext, viewerContext } from '#server/access/context'
 import { signIn } from '#server/access/sign-in'
 import { database } from '#server/db.server'
 import { Field } from '../ui/field'
@@ -15,14 +15,14 @@ export function loader({ context }: Route.LoaderArgs) {
   return null
 }
 
-export async function action({ request }: Route.ActionArgs) {
+export async function action({ request, context }: Route.ActionArgs) {
   const form = await request.formData().catch(() => new FormData())
   const mail = form.get('mail')
   const password = form.get('password')
   if (typeof mail !== 'string' || typeof password !== 'string' || !mail.includes('@') || mail.length > 200 || password.length === 0 || password.length > 200) {
     return data({ message: 'Give your mail address and your password.' }, { status: 400 })
   }
-  const result = await signIn(database(), { mail, password, caller: request.headers.get('x-forwarded-for') ?? 'here' }, Date.now())
+  const result = await signIn(database(), { mail, password, caller: context.get(callerContext) }, Date.now())
   if ('refusal' in result) return data({ message: result.refusal.message }, { status: result.refusal.code === 'wrong' ? 401 : 429 })
   throw redirect(ownPath(new URL(request.url).searchParams.get('to')), { headers: { 'set-cookie': await sessionCookie().serialize(result.token) } })
 }

@@ -4,5 +4,8 @@ import type { Viewer } from './viewer'
 /** The request's content-security nonce. */
 export const nonceContext = createContext<string>('')
 
+/** The caller's address as the connection tells it: what guesses are counted by. */
+export const callerContext = createContext<string>('unknown')
+
 /** Who is signed in; null on pages that need nobody. */
 export const viewerContext = createContext<Viewer | null>(null)

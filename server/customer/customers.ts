@@ -16,7 +16,7 @@ const shown = { id: customer.id, name: customer.name, city: customer.city, regio
 
 /** Customers by the beginning of any word of their name, the latest loaded first. */
 export function findCustomers(db: Db, typed: string) {
-  const words = typed.trim().toLowerCase()
+  const words = typed.trim().toLowerCase().replace(/[%_]/g, '')
   return db
     .select(shown)
     .from(customer)

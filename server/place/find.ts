@@ -16,7 +16,8 @@ export function findPlaces(db: Db, typed: string) {
 export function findFacilities(db: Db, typed: string) {
   const words = typed.trim().toLowerCase()
   if (words.length < 1) return []
-  const terms = words.split(/\s+/).slice(0, 5)
+  const terms = words.replace(/[%_]/g, '').split(/\s+/).filter(Boolean).slice(0, 5)
+  if (terms.length === 0) return []
   return db
     .select({ id: facility.id, name: facility.name, address: facility.address, city: facility.city, region: facility.region, postal: facility.postal, zone: facility.zone, lat: facility.lat, lon: facility.lon, booking: facility.booking })
     .from(facility)

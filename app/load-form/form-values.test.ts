@@ -1,0 +1,92 @@
+import { describe, expect, test } from 'vitest'
+import { flatCharge } from '#core/charge/charge'
+import { loadTermsSchema } from '#core/load/load'
+import type { LoadFormStart } from '#server/load/form'
+import { formPath, missingFields, problemsSoFar, routeSoFar } from './form-problems'
+import { chargesFrom, emptyForm, type FacilityChoice, type FormValues, formFrom, proposedDelivery, readRate, termsFrom, windowOf } from './form-values'
+
+const now = Date.UTC(2026, 10, 23, 20, 12)
+const facility = (id: number, over: Partial<FacilityChoice> = {}): FacilityChoice => ({ id, name: 'Shed 4', address: '12 Canal Rd', city: 'Twin Falls', region: 'ID', postal: '83301', zone: 'America/Boise', lat: 42.56, lon: -114.46, booking: 'appointment', ...over })
+const phoenix = facility(2, { name: 'Harrow DC', city: 'Phoenix', region: 'AZ', zone: 'America/Phoenix', lat: 33.45, lon: -112.07 })
+const start: LoadFormStart = {
+  number: 'PR-20001', state: 'paid', customer: { id: 1, name: 'Snowmelt', city: '', region: '', hasPayer: true }, facilities: [facility(1), phoenix] as unknown as LoadFormStart['facilities'],
+  terms: {
+    customerId: 1, equipment: 'reefer', lengthFt: 53, tempMinF: 36, tempMaxF: 38, team: false, commodity: 'Seed potatoes', commodityHidden: false, weightLb: 42_300, pallets: null, freightValueMinor: 50_000_00, practice: true,
+    stops: [
+      { kind: 'pickup', facilityId: 1, earliestLocal: '2026-10-30T08:00', latestLocal: '2026-10-30T11:00', booking: 'appointment' },
+      { kind: 'delivery', facilityId: 2, earliestLocal: '2026-11-01T07:00', latestLocal: null, booking: 'first_come' },
+    ],
+    references: [{ kind: 'pickup_number', value: 'PU1', showOn: ['rate_confirmation'] }, { kind: 'contract_number', value: 'C9', showOn: ['invoice'] }],
+    notes: [{ audience: 'carrier', text: 'Two straps' }],
+    sellCharges: [{ ...flatCharge('line_haul', 288_050) }, { kind: 'fuel_surcharge', basis: 'per_mile', rateE4: 4_550, quantity: null, currency: 'USD', note: '' }],
+  },
+}
+const copy = () => formFrom(start, { keepTimes: false })
+const withWhen = (values: FormValues, first: string, second: string): FormValues => ({ ...values, stops: [{ ...values.stops[0]!, when: first }, { ...values.stops[1]!, when: second }] })
+
+describe('a form begun from a load', () => {
+  test('a change holds everything and says the same terms back', () => {
+    const values = formFrom(start, { keepTimes: true })
+    expect(loadTermsSchema.parse(termsFrom(values, now))).toEqual(start.terms)
+  })
+  test('a copy leaves only the dates to give', () => {
+    expect(Object.keys(missingFields(copy(), now))).toEqual(['stops.0.when', 'stops.1.when'])
+  })
+  test('a copy has no old numbers, but keeps the contract; it is not practice', () => {
+    expect(copy().references.map((reference) => reference.kind)).toEqual(['contract_number'])
+    expect(copy().practice).toBe(false)
+  })
+  test('the delivery is proposed as it stood to the old pickup, over a month end', () => {
+    expect(proposedDelivery(copy(), now)).toBeNull()
+    expect(proposedDelivery(withWhen(copy(), '11/30 8-11', ''), now)).toBe('2026-12-02 07:00')
+    expect(proposedDelivery(withWhen(emptyForm, 'tue 8', ''), now)).toBeNull()
+  })
+})
+
+describe('what is typed', () => {
+  test('a window is read in the stop’s own day', () => {
+    const late = Date.UTC(2026, 10, 24, 6) // Monday 23:00 in Boise, Tuesday 01:00 in New York
+    expect(windowOf({ when: 'today 8', facility: facility(1) }, late)?.earliestLocal).toBe('2026-11-23T08:00')
+    expect(windowOf({ when: 'today 8', facility: facility(1, { zone: 'America/New_York' }) }, late)?.earliestLocal).toBe('2026-11-24T08:00')
+  })
+  test.each([
+    ['2880', 28_800_000],
+    ['2.355', 23_550],
+    ['0.4550', 4_550],
+    ['2.5k', 25_000_000],
+    ['a lot', null],
+    ['', null],
+  ])('the rate %s', (typed, rateE4) => expect(readRate(typed)).toBe(rateE4))
+  test('an empty line is no charge, an unreadable one is named at its field', () => {
+    const values = { ...copy(), sellCharges: [{ ...emptyForm.sellCharges[0]!, rate: '' }, { ...emptyForm.sellCharges[0]!, rate: 'lots' }] }
+    expect(chargesFrom(values.sellCharges)).toHaveLength(1)
+    expect(missingFields(values, now)).toHaveProperty(['sellCharges.0.rate'])
+  })
+  test('a new form names what is missing, by the form’s own fields', () => {
+    expect(Object.keys(missingFields(emptyForm, now)).sort()).toEqual(['commodity', 'customer', 'stops.0.facility', 'stops.0.when', 'stops.1.facility', 'stops.1.when', 'weightLb'])
+  })
+  test.each([
+    ['customerId', 'customer'],
+    ['stops.3.earliestLocal', 'stops.3.when'],
+    ['sellCharges.0.rateE4', 'sellCharges.0.rate'],
+    ['weightLb', 'weightLb'],
+  ])('%s stands at %s', (path, field) => expect(formPath(path)).toBe(field))
+})
+
+describe('what the form tells while it is typed', () => {
+  const codes = (values: FormValues) => problemsSoFar(values, now, null).map((problem) => problem.code)
+  test('nothing on an empty form', () => expect(codes(emptyForm)).toEqual([]))
+  test('the past, before the delivery is given', () => expect(codes(withWhen(copy(), '2026-11-20 8', ''))).toEqual(['in_the_past']))
+  test('a way that cannot be driven, and that a team could', () => {
+    const values = withWhen(copy(), 'tomorrow 8', 'wed 6a')
+    expect(codes(values)).toEqual(['cannot_be_driven'])
+    expect(codes({ ...values, team: true })).toEqual([])
+  })
+  test('a customer whom nobody bills', () => {
+    expect(codes({ ...emptyForm, customer: { id: 2, name: 'x', city: '', region: '', hasPayer: false } })).toEqual(['no_payer'])
+  })
+  test('miles over the facilities chosen so far', () => {
+    expect(routeSoFar(emptyForm).miles).toBe(0)
+    expect(routeSoFar(copy()).miles).toBeGreaterThan(700)
+  })
+})

@@ -1,0 +1,58 @@
+import { describe, expect, test } from 'vitest'
+import { flatCharge } from '../charge/charge'
+import { changesBetween, loadChanges } from './changes'
+import type { LoadTerms } from './load'
+import { type LogEvent, logWords } from './log-words'
+import { freightWords } from './words'
+
+describe('the log in words', () => {
+  test.each<[LogEvent, string]>([
+    [{ kind: 'load_created', copiedFrom: null, practice: false }, 'Load made'],
+    [{ kind: 'load_created', copiedFrom: 'PR-1', practice: false }, 'Load made as a copy of PR-1'],
+    [{ kind: 'state_changed', from: 'draft', to: 'uncovered' }, 'Opened for cover'],
+    [{ kind: 'state_changed', from: 'in_transit', to: 'delivered' }, 'In transit to delivered'],
+    [{ kind: 'limits_set', from: { targetMinor: 220_000, mostMinor: 240_000 }, to: { targetMinor: 220_000, mostMinor: 250_000 } }, 'Target $2,200, most $2,400 to $2,500'],
+    [{ kind: 'posting_up', board: 'Saltlick', attempts: 1 }, 'On Saltlick'],
+    [{ kind: 'posting_down', board: 'Saltlick', attempts: 3 }, 'Off Saltlick at try 3'],
+    [{ kind: 'offer_recorded', carrierId: 1, carrierName: 'Night Heron', payMinor: 248_000, source: 'phone', goodUntil: null, note: '' }, 'Offer $2,480 from Night Heron by phone'],
+    [{ kind: 'offer_countered', offerId: 1, carrierName: 'Night Heron', from: 248_000, to: 235_000 }, 'Night Heron countered, $2,480 to $2,350'],
+    [{ kind: 'offer_ended', offerId: 1, carrierName: 'Night Heron', payMinor: 248_000, to: 'turned_down' }, 'Offer $2,480 from Night Heron turned down'],
+    [{ kind: 'load_awarded', offerId: 1, carrierId: 1, carrierName: 'Night Heron', buyCharges: [], payMinor: 248_000, override: 'owner vouched' }, 'Awarded to Night Heron at $2,480, gate overridden: owner vouched'],
+    [{ kind: 'terms_changed', changes: [{ field: 'Pay', from: '$1', to: '$2' }, { field: 'Pallets', from: 'none', to: '3' }] }, 'Changed: Pay $1 to $2; Pallets none to 3'],
+    [{ kind: 'confirmation_accepted', confirmationId: 1, version: 2, name: 'Ada Finch', title: 'Dispatcher' }, 'Rate confirmation version 2 accepted by Ada Finch, Dispatcher'],
+    [{ kind: 'mail_failed', version: 1, to: 'a@b.example', problem: 'no such mailbox' }, 'Mail to a@b.example failed: no such mailbox'],
+    [{ kind: 'award_released', carrierName: 'Night Heron', reason: 'truck broke down' }, 'Night Heron released: truck broke down'],
+    [{ kind: 'message_left', sender: 'x@y.example', subject: '' }, 'Mail from x@y.example: no subject'],
+    [{ kind: 'kept_in_the_building', what: 'the mail' }, 'Practice: the mail kept in the building'],
+  ])('%o', (event, words) => expect(logWords(event)).toBe(words))
+})
+
+describe('changes', () => {
+  const terms: LoadTerms = {
+    customerId: 1, equipment: 'van', lengthFt: 53, tempMinF: null, tempMaxF: null, team: false, commodity: 'Boxes', commodityHidden: false, weightLb: 30_000, pallets: null, freightValueMinor: null, practice: false,
+    stops: [{ kind: 'pickup', facilityId: 1, earliestLocal: '2026-12-31T22:00', latestLocal: null, booking: 'first_come' }, { kind: 'delivery', facilityId: 2, earliestLocal: '2027-01-02T08:00', latestLocal: null, booking: 'appointment' }],
+    references: [], notes: [], sellCharges: [flatCharge('line_haul', 100_000)],
+  }
+  const names = { customer: (id: number) => `Customer ${id}`, facility: (id: number) => `Facility ${id}` }
+  const changes = (over: Partial<LoadTerms>) => loadChanges(terms, { ...terms, ...over }, names).map(({ field, from, to }) => `${field}: ${from} > ${to}`)
+
+  test('the same terms are none', () => expect(changes({})).toEqual([]))
+  test('names stand for numbers', () => expect(changes({ customerId: 2 })).toEqual(['Customer: Customer 1 > Customer 2']))
+  test('a moved pickup tells both times', () => {
+    expect(changes({ stops: [{ ...terms.stops[0]!, earliestLocal: '2027-01-01T06:00' }, terms.stops[1]!] })).toEqual(['Stop 1 window: 2026-12-31 22:00 > 2027-01-01 06:00'])
+  })
+  test('a stop more is two lines more', () => expect(changes({ stops: [terms.stops[0]!, { ...terms.stops[1]!, facilityId: 3 }, terms.stops[1]!] })).toHaveLength(3))
+  test('what comes and what goes is none on the other side', () => {
+    expect(changes({ notes: [{ audience: 'us', text: 'Thin' }], sellCharges: [] })).toEqual(['Notes: none > For us: Thin', 'Sell charges: Line haul 1,000 flat > none'])
+    expect(changesBetween([['a', '1']], [['b', '2']])).toEqual([{ field: 'a', from: '1', to: 'none' }, { field: 'b', from: 'none', to: '2' }])
+  })
+})
+
+test.each([
+  [{ tempMinF: 34, tempMaxF: 38 }, 'Reefer 53 ft, 34 to 38 °F, 42,300 lb'],
+  [{ tempMinF: 34, tempMaxF: 34 }, 'Reefer 53 ft, 34 °F, 42,300 lb'],
+  [{ tempMinF: null, tempMaxF: -5, team: true }, 'Reefer 53 ft, -5 °F, 42,300 lb, team'],
+  [{ tempMinF: null, tempMaxF: null, lengthFt: null }, 'Reefer, 42,300 lb'],
+])('freight in words: %o', (over, words) => {
+  expect(freightWords({ equipment: 'reefer', lengthFt: 53, weightLb: 42_300, team: false, tempMinF: null, tempMaxF: null, ...over })).toBe(words)
+})
