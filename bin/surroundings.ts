@@ -39,5 +39,5 @@ export function surroundings(folder: string, port: number): Surroundings {
 }
 
 export const startBoard = (around: Surroundings, extra: Record<string, string> = {}) => start('board', process.execPath, ['--import', 'tsx', 'stand-ins/board/main.ts'], { ...around.boardEnvironment, ...extra }, true)
-export const startMail = (around: Surroundings) => start('mail', process.execPath, ['--import', 'tsx', 'stand-ins/mail/main.ts'], around.mailEnvironment, true)
+export const startMail = (around: Surroundings, extra: Record<string, string> = {}) => start('mail', process.execPath, ['--import', 'tsx', 'stand-ins/mail/main.ts'], { ...around.mailEnvironment, ...extra }, true)
 export const startApplication = (around: Surroundings, extra: Record<string, string> = {}) => start('application', process.execPath, ['server.js'], { ...around.application, NODE_ENV: 'production', ...extra })

@@ -155,7 +155,7 @@ CREATE TABLE `load` (
 --> statement-breakpoint
 CREATE UNIQUE INDEX `load_number` ON `load` (`number`);--> statement-breakpoint
 CREATE INDEX `load_open` ON `load` (`pickup_at`) WHERE state in ('draft', 'uncovered', 'covered');--> statement-breakpoint
-CREATE INDEX `load_lane` ON `load` (`equipment`,`origin_cell`,`dest_cell`,`covered_at`) WHERE pay_minor is not null and practice = 0;--> statement-breakpoint
+CREATE INDEX `load_lane` ON `load` (`equipment`,`origin_cell`,`dest_cell`,`covered_at`,`practice`,`pay_minor`) WHERE pay_minor is not null and practice = 0;--> statement-breakpoint
 CREATE INDEX `load_carrier` ON `load` (`carrier_id`);--> statement-breakpoint
 CREATE INDEX `load_covered` ON `load` (`covered_at`) WHERE covered_at is not null;--> statement-breakpoint
 CREATE INDEX `load_customer` ON `load` (`customer_id`,`created_at`);--> statement-breakpoint

@@ -163,7 +163,7 @@ export const load = sqliteTable('load', {
 }, (table) => [
   uniqueIndex('load_number').on(table.number),
   index('load_open').on(table.pickupAt).where(sql`state in ('draft', 'uncovered', 'covered')`),
-  index('load_lane').on(table.equipment, table.originCell, table.destCell, table.coveredAt).where(sql`pay_minor is not null and practice = 0`),
+  index('load_lane').on(table.equipment, table.originCell, table.destCell, table.coveredAt, table.practice, table.payMinor).where(sql`pay_minor is not null and practice = 0`),
   index('load_carrier').on(table.carrierId),
   index('load_covered').on(table.coveredAt).where(sql`covered_at is not null`),
   index('load_customer').on(table.customerId, table.createdAt),

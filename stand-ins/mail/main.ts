@@ -1,6 +1,7 @@
 // The mail server: keeps every mail it takes, passes on what is for the brokerage's own domain,
 // and shows the mailbox in the browser. MAIL_SMTP_PORT, MAIL_HTTP_PORT, MAIL_FILE (kept mails, one
-// JSON line each), MAIL_OWN_DOMAIN, MAIL_OWN_PORT (where that domain's mail is passed on to).
+// JSON line each), MAIL_ACK_MS (how long it dawdles between keeping a mail and saying so),
+// MAIL_OWN_DOMAIN, MAIL_OWN_PORT (where that domain's mail is passed on to).
 import { createServer } from 'node:http'
 import nodemailer from 'nodemailer'
 import PostalMime from 'postal-mime'
@@ -12,6 +13,7 @@ const smtpPort = Number(process.env.MAIL_SMTP_PORT ?? 4102)
 const httpPort = Number(process.env.MAIL_HTTP_PORT ?? 4103)
 const ownDomain = process.env.MAIL_OWN_DOMAIN ?? 'ploverrook.example'
 const ownPort = Number(process.env.MAIL_OWN_PORT ?? 4104)
+const dawdle = Number(process.env.MAIL_ACK_MS ?? 0)
 const mailbox = openMailbox(process.env.MAIL_FILE ?? '.data/mailbox.jsonl')
 
 const smtp = new SMTPServer({
@@ -30,7 +32,7 @@ const smtp = new SMTPServer({
         const to = session.envelope.rcptTo.map((address) => address.address)
         const fresh = mailbox.keep({ key, to, raw: raw.toString('base64'), at: Date.now() })
         if (fresh && to.some((address) => address.toLowerCase().endsWith(`@${ownDomain}`))) void passOn(raw, to, 1)
-        done()
+        setTimeout(done, dawdle)
       } catch (error) {
         done(Object.assign(error as Error, { responseCode: 451 }))
       }

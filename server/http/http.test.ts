@@ -1,0 +1,83 @@
+import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { z } from 'zod'
+import { loadsCsv } from '#server/export/loads'
+import { announce, endStreams, lastLogId, liveStream } from '#server/live/live'
+import { readSettings } from '#server/settings.server'
+import { openLoad, type TestWorld, testWorld } from '#server/testing/world'
+import { largestBody, readJson } from './body'
+
+let world: TestWorld
+beforeEach(() => {
+  world = testWorld()
+})
+afterEach(() => world.end())
+
+describe('a body', () => {
+  const schema = z.object({ name: z.string().min(2, 'Give a name'), lines: z.array(z.object({ rate: z.number('A figure') })).default([]) })
+  const read = (body: string) => readJson(new Request('http://x.example', { method: 'POST', body }), schema)
+  test('that fits is its value, with what the schema fills in', async () => expect(await read('{"name":"Ada"}')).toEqual({ value: { name: 'Ada', lines: [] } }))
+  test.each([
+    ['{"name":"A"}', 'name', 'Give a name'],
+    ['{"name":"Ada","lines":[{"rate":"x"}]}', 'lines.0.rate', 'A figure'],
+    ['{', '', 'That is not what this form sends.'],
+    ['', '', 'That is not what this form sends.'],
+  ])('%s is told at its field', async (body, path, message) => expect(await read(body)).toEqual({ status: 400, errors: [{ path, message }] }))
+  test('beyond the limit is not read to its end', async () => {
+    let sent = 0
+    const endless = new ReadableStream({
+      pull(controller) {
+        sent += 65_536
+        controller.enqueue(new Uint8Array(65_536))
+      },
+    })
+    const answer = await readJson(new Request('http://x.example', { method: 'POST', body: endless, duplex: 'half' } as RequestInit), schema)
+    expect(answer).toMatchObject({ status: 413 })
+    expect(sent).toBeLessThan(largestBody * 2)
+  })
+})
+
+describe('live events', () => {
+  const decoder = new TextDecoder()
+  test('begin after what was seen, follow the log, and end when the server stops', async () => {
+    openLoad(world.db)
+    const seen = lastLogId(world.db)
+    const reader = liveStream(world.db, seen, new AbortController().signal).getReader()
+    const next = async () => decoder.decode((await reader.read()).value)
+    expect(await next()).toContain('retry:')
+    const loadId = openLoad(world.db)
+    announce()
+    const event = await next()
+    expect(event).toMatch(new RegExp(`^id: ${seen + 1}\ndata: `))
+    expect(JSON.parse(event.split('data: ')[1]!)).toEqual({ id: seen + 1, loadId, kind: 'load_created' })
+    await reader.read()
+    endStreams()
+    expect((await reader.read()).done).toBe(true)
+  })
+  test('end when the reader goes', async () => {
+    const going = new AbortController()
+    const reader = liveStream(world.db, 0, going.signal).getReader()
+    await reader.read()
+    going.abort()
+    expect((await reader.read()).done).toBe(true)
+  })
+})
+
+describe('settings', () => {
+  test('a short secret stops the start with a sentence', () => {
+    expect(() => readSettings({ OX_SECRET: 'short' })).toThrow('OX_SECRET signs cookies and links: give it at least 16 characters')
+    expect(() => readSettings({})).toThrow('OX_SECRET')
+  })
+  test('figures are figures', () => {
+    expect(readSettings({ OX_SECRET: 'x'.repeat(16), OX_PORT: '4100' }).OX_PORT).toBe(4100)
+    expect(() => readSettings({ OX_SECRET: 'x'.repeat(16), OX_PORT: 'high' })).toThrow('OX_PORT')
+  })
+})
+
+test('an export has one row a load, and no cell that a spreadsheet would run', () => {
+  world.db.$client.prepare("update customer set name = '=1+1' where id = 1").run()
+  openLoad(world.db)
+  const [head, row, end] = loadsCsv(world.db, '').split('\n')
+  expect(head).toMatch(/^Load,State,/)
+  expect(row).toMatch(/^PR-20001,Uncovered,,'=1\+1,,"Twin Falls, ID","Phoenix, AZ",2026-11-24T15:00:00.000Z,\d+,2880.00,$/)
+  expect(end).toBe('')
+})
