@@ -1,0 +1,70 @@
+import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { openDatabase } from '#server/db.server'
+import { inTransaction } from '#server/db.server'
+import { carrier, load, offer } from '#server/schema'
+import { openLoad, type TestWorld, testWorld } from '#server/testing/world'
+
+let world: TestWorld
+beforeEach(() => {
+  world = testWorld()
+})
+afterEach(() => world.end())
+
+describe('the database keeps what the code promises', () => {
+  const run = (sql: string) => () => world.db.$client.exec(sql)
+  beforeEach(() => void openLoad(world.db))
+
+  test.each([
+    ['a state that is none', "update load set state = 'lost'", /CHECK/],
+    ['a carrier without a pay', 'update load set carrier_id = 1', /CHECK/],
+    ['a window that closes before it opens', 'update load set pickup_by = pickup_at - 1', /CHECK/],
+    ['an offer of nothing', "insert into offer (load_id, carrier_id, pay_minor, source, state, received_at) values (1, 1, 0, 'phone', 'open', 1)", /CHECK/],
+    ['an offer on no load', "insert into offer (load_id, carrier_id, pay_minor, source, state, received_at) values (99, 1, 5, 'phone', 'open', 1)", /FOREIGN KEY/],
+    ['two loads of one number', "update load set number = 'PR-1'; insert into load select 77, number, state, practice, customer_id, equipment, length_ft, temp_min_f, temp_max_f, team, commodity, commodity_hidden, weight_lb, pallets, freight_value_minor, origin_city, origin_region, origin_postal, origin_lat, origin_lon, origin_cell, origin_zone, dest_city, dest_region, dest_postal, dest_lat, dest_lon, dest_cell, dest_zone, miles, hours, pickup_at, pickup_by, deliver_by, sell_minor, target_minor, most_minor, band_low_minor, band_middle_minor, band_high_minor, band_comparables, band_newest_at, band_basis, carrier_id, pay_minor, delivered_on_time, opened_at, covered_at, created_at, rep_id from load", /UNIQUE/],
+    ['two carriers of one MC number', "update carrier set mc_number = '5'", /UNIQUE/],
+  ])('%s', (_, sql, error) => expect(run(sql)).toThrow(error))
+
+  test('what fails half way leaves nothing', () => {
+    const half = () =>
+      inTransaction(world.db, () => {
+        world.db.update(load).set({ state: 'cancelled' }).run()
+        throw new Error('half way')
+      })
+    expect(half).toThrow('half way')
+    expect(world.db.select().from(load).get()!.state).toBe('uncovered')
+  })
+
+  test('two connections: what one is deciding, the other waits for', () => {
+    const other = openDatabase(world.path)
+    other.$client.pragma('busy_timeout = 50')
+    inTransaction(world.db, () => {
+      expect(world.db.select().from(offer).all()).toEqual([])
+      expect(() => inTransaction(other, () => other.select().from(offer).all())).toThrow(/locked/)
+    })
+    expect(inTransaction(other, () => other.select().from(carrier).all())).toHaveLength(3)
+    other.$client.close()
+  })
+
+  test('opening an existing file again changes nothing in it', () => {
+    const again = openDatabase(world.path)
+    expect(again.select().from(load).all()).toEqual(world.db.select().from(load).all())
+    again.$client.close()
+  })
+})
+
+describe('the queries that every page makes use an index', () => {
+  const plan = (sql: string) => (world.db.$client.prepare(`explain query plan ${sql}`).all() as { detail: string }[]).map((row) => row.detail).join('; ')
+  test.each([
+    ['the open loads', "select * from load where state in ('draft', 'uncovered', 'covered') order by pickup_at limit 250", 'USING INDEX load_open'],
+    ['a load’s offers', 'select * from offer where load_id = 1', 'USING INDEX offer_load'],
+    ['offers that lapse', "select distinct load_id from offer where state = 'open' and good_until is not null and good_until <= 5", 'USING INDEX offer_lapsing'],
+    ['a load’s log', 'select * from log where load_id = 1 order by id desc limit 300', 'USING INDEX log_load'],
+    ['the log’s tail', 'select * from log where id > 5 order by id limit 200', 'USING INTEGER PRIMARY KEY'],
+    ['what is due', "select * from outbox where state = 'waiting' and kind = 'mail' and next_at <= 5 order by next_at, id limit 1", 'USING INDEX outbox_due'],
+    ['today’s covers', 'select count(*) from load where covered_at >= 5 and practice = 0', 'USING INDEX load_covered'],
+    ['a session', "select * from session where token_hash = 'x'", 'USING INDEX'],
+    ['loads of a customer', 'select * from load where customer_id = 1 order by created_at desc limit 9', 'USING INDEX load_customer'],
+    ['a posting by its reference', "select * from posting where reference = 'x'", 'USING INDEX posting_reference'],
+    ['carriers by name', "select * from carrier where search >= 'a' and search < 'b'", 'USING INDEX carrier_search'],
+  ])('%s', (_, sql, index) => expect(plan(sql)).toContain(index))
+})
