@@ -1,4 +1,4 @@
-import { existsSync, rmSync } from 'node:fs'
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import autocannon from 'autocannon'
 import { buildIfNeeded } from '../bin/build'
@@ -19,14 +19,16 @@ export async function run(): Promise<void> {
   const { databasePath, openDatabase } = await import('#server/db.server')
   const { makeWorld } = await import('../bin/world')
   const { multiply } = await import('./multiply')
-  if (!existsSync(`${folder}/grown`)) {
-    rmSync(databasePath(folder), { force: true })
+  // A database grown before is used again, unless the tables have changed since.
+  const tables = readFileSync('drizzle/meta/_journal.json', 'utf8')
+  const mark = `${folder}/grown`
+  if (!existsSync(mark) || readFileSync(mark, 'utf8') !== tables) {
+    for (const suffix of ['', '-wal', '-shm']) rmSync(databasePath(folder) + suffix, { force: true })
     await makeWorld(folder, { seed: 5, pastLoads: 6000 })
     const db = openDatabase(databasePath(folder))
     multiply(db)
     db.$client.close()
-    const { writeFileSync } = await import('node:fs')
-    writeFileSync(`${folder}/grown`, '')
+    writeFileSync(mark, tables)
   }
   const db = openDatabase(databasePath(folder))
   const count = (table: string) => (db.$client.prepare(`select count(*) from "${table}"`).pluck().get() as number).toLocaleString('en-US')

@@ -22,8 +22,8 @@ export function FreightFields() {
       <Field label="Weight lb" inputMode="numeric" {...register('weightLb')} error={errors.weightLb?.message} />
       <Field label="Pallets" inputMode="numeric" {...register('pallets')} error={errors.pallets?.message} />
       <Field label="Value $" inputMode="decimal" {...register('freightValue')} error={errors.freightValue?.message} />
-      <label className="mt-5 flex items-center gap-2 leading-tight">
-        <input type="checkbox" {...register('commodityHidden')} /> Secret from carriers
+      <label className="mt-5 flex items-center gap-1 leading-tight">
+        <input type="checkbox" className="shrink-0" {...register('commodityHidden')} /> Secret from carriers
       </label>
     </section>
   )

@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react'
-import { readAmount } from '#core/money/money'
+import { formatAmount, readAmount } from '#core/money/money'
 import { type OfferSource, offerSources, offerSourceWords } from '#core/offer/offer'
 import { readUntil } from '#core/time/read-when'
 import { dayOf, toInstant, toLocal } from '#core/time/local'
@@ -7,6 +7,7 @@ import { clockWords, nearDayWords } from '#core/time/words'
 import { Complete } from '../ui/complete'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
+import type { LoadPage } from '#server/load/read'
 import type { Acting } from './use-act'
 
 interface CarrierChoice {
@@ -24,7 +25,7 @@ export interface OfferCarrier {
 }
 
 /** Records an offer from the phone, without the mouse: carrier, price, and what else was said. */
-export function OfferDialog({ acting, carrier, now, zone, onClose }: { acting: Acting; carrier: OfferCarrier | null; now: number; zone: string; onClose: () => void }) {
+export function OfferDialog({ page, acting, carrier, now, zone, onClose }: { page: LoadPage; acting: Acting; carrier: OfferCarrier | null; now: number; zone: string; onClose: () => void }) {
   const [chosen, setChosen] = useState<OfferCarrier | null>(carrier)
   const [price, setPrice] = useState('')
   const [source, setSource] = useState<OfferSource>('phone')
@@ -62,7 +63,8 @@ export function OfferDialog({ acting, carrier, now, zone, onClose }: { acting: A
               value={null}
               onPick={(picked) => {
                 setChosen(picked)
-                setTimeout(() => priceField.current?.focus())
+                // At once: what is typed next is already the price.
+                priceField.current?.focus()
               }}
               text={(found) => found.name}
               detail={(found) => `MC ${found.mcNumber}, ${found.city} ${found.region}`}
@@ -71,7 +73,7 @@ export function OfferDialog({ acting, carrier, now, zone, onClose }: { acting: A
             />
           )}
         </div>
-        <Field ref={priceField} label="Price, all in" inputMode="decimal" value={price} onChange={(event) => setPrice(event.target.value)} error={errors.payMinor} autoFocus={carrier !== null} />
+        <Field ref={priceField} label="Price, all in" inputMode="decimal" value={price} onChange={(event) => setPrice(event.target.value)} error={errors.payMinor} reading={priceReading(page, readAmount(price))} autoFocus={carrier !== null} />
         <Field label="Good until" placeholder="5p, 30m, tomorrow 9" value={until} onChange={(event) => setUntil(event.target.value)} error={errors.goodUntil} reading={untilLocal ? `${nearDayWords(dayOf(untilLocal), dayOf(nowLocal))} ${clockWords(untilLocal)}` : undefined} />
         <Choice label="Source" value={source} options={offerSources} words={offerSourceWords} onChange={setSource} />
         <Field label="Note" value={note} onChange={(event) => setNote(event.target.value)} error={errors.note} />
@@ -86,4 +88,14 @@ export function OfferDialog({ acting, carrier, now, zone, onClose }: { acting: A
       </form>
     </Dialog>
   )
+}
+
+/** How a price stands while it is typed: by the mile, against the most, and whether a digit slipped. */
+function priceReading({ load, band }: LoadPage, payMinor: number | null): string | undefined {
+  if (!payMinor) return undefined
+  const times = band ? payMinor / band.middleMinor : 1
+  if (times > 4 || times < 0.25) return `${formatAmount(payMinor)}: a digit too ${times > 4 ? 'many' : 'few'}? The lane costs about ${formatAmount(band!.middleMinor)}`
+  const over = load.mostMinor === null ? null : payMinor - load.mostMinor
+  const against = over === null ? '' : over > 0 ? `, ${formatAmount(over)} over the most` : `, within the most`
+  return `${(payMinor / 100 / Math.max(1, load.miles)).toFixed(2)} a mile${against}`
 }

@@ -123,7 +123,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
           Copy <kbd className="key">k</kbd>
         </Link>
       </Actions>
-      {open?.kind === 'offer' && <OfferDialog acting={acting} carrier={open.carrier} now={now} zone={zone} onClose={close} />}
+      {open?.kind === 'offer' && <OfferDialog page={page} acting={acting} carrier={open.carrier} now={now} zone={zone} onClose={close} />}
       {open?.kind === 'award' && chosen && <AwardDialog page={page} offer={chosen} acting={acting} now={now} mayOverride={mayOverride} onClose={close} onAwarded={() => setOpen({ kind: 'send' })} />}
       {open?.kind === 'counter' && chosen && <CounterDialog offer={chosen} mostMinor={load.mostMinor} acting={acting} onClose={close} />}
       {open?.kind === 'limits' && <LimitsDialog page={page} acting={acting} onClose={close} />}
