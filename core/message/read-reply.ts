@@ -21,7 +21,7 @@ export function readReply(text: string): ReplyFacts {
 /** The writer's own words: up to the signature or the quoted mail, at most 20,000 characters. */
 export function ownWords(text: string): string {
   const lines = text.slice(0, 20_000).split(/\r?\n/)
-  const end = lines.findIndex((line) => line === '-- ' || line === '--' || line.startsWith('>') || /^On .{1,200} wrote:\s*$/.test(line) || /^-{2,} ?Original/i.test(line))
+  const end = lines.map((line) => line.trim()).findIndex((line) => line === '--' || line.startsWith('>') || /^On .{1,200} wrote:$/.test(line) || /^-{2,} ?Original/i.test(line))
   return (end < 0 ? lines : lines.slice(0, end)).join('\n').trim()
 }
 

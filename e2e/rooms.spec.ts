@@ -1,0 +1,76 @@
+import { expect, test } from '@playwright/test'
+import { caller, ready, signIn } from './desk'
+import { freshLoad } from './loads'
+
+test('signing in: a wrong password is told, the way back is kept, signing out ends the session', async ({ page, context }) => {
+  await page.goto('/loads?q=snowmelt')
+  await expect(page).toHaveURL(/sign-in\?to=/)
+  await ready(page)
+  await page.getByLabel('Mail address').fill('teo@ploverrook.example')
+  await page.getByLabel('Password').fill('not this')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toHaveText('Mail address or password is not right.')
+  await page.getByLabel('Password').fill('plover-and-rook')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/\/loads\?q=snowmelt/)
+  const cookie = (await context.cookies()).find((each) => each.name === 'oxpecker')!
+  expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Lax' })
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await expect(page).toHaveURL(/sign-in/)
+  await context.addCookies([cookie])
+  await page.goto('/')
+  await expect(page).toHaveURL(/sign-in/)
+})
+
+test('the sign-in page leads nowhere but home', async ({ page }) => {
+  for (const to of ['//elsewhere.example', 'https://elsewhere.example', '/\\elsewhere.example']) {
+    await page.context().clearCookies()
+    await page.goto(`/sign-in?to=${encodeURIComponent(to)}`)
+    await ready(page)
+    await page.getByLabel('Mail address').fill('ines@ploverrook.example')
+    await page.getByLabel('Password').fill('plover-and-rook')
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('heading', { name: 'Horizon' })).toBeAttached()
+    expect(new URL(page.url()).host).toBe('localhost:4200')
+  }
+})
+
+test('loads are searched, copied from the list, and exported as they were searched', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/loads')
+  await ready(page)
+  await page.getByRole('textbox', { name: /Number, customer/ }).fill('quiet anvil')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/q=quiet/)
+  const rows = page.getByRole('list', { name: /Loads, newest/ }).getByRole('listitem')
+  await expect(rows.first()).toContainText('Quiet Anvil Steel')
+  const download = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Export CSV' }).click()
+  expect((await download).suggestedFilename()).toBe('loads.csv')
+  await rows.first().getByRole('link', { name: /^Copy PR-/ }).click()
+  await expect(page.getByRole('heading', { name: /Copy of PR-/ })).toBeVisible()
+  await page.goto('/loads?q=zzzzzz')
+  await expect(page.getByText('Nothing fits these words')).toBeVisible()
+})
+
+test('what is typed is not lost when the server refuses', async ({ page }) => {
+  const api = await caller()
+  const loadId = await freshLoad(api)
+  await signIn(page)
+  await page.goto(`/loads/${loadId}/change`)
+  await ready(page)
+  await page.getByLabel('Freight', { exact: true }).fill('Something new')
+  await api.post(`/loads/${loadId}/act`, { data: { intent: 'cancel', reason: 'customer called' } })
+  await page.getByRole('button', { name: /Save the change/ }).click()
+  await expect(page.getByRole('alert')).toContainText('its terms can no longer change')
+  await expect(page.getByLabel('Freight', { exact: true })).toHaveValue('Something new')
+})
+
+test('a price with a slipped digit is told while it is typed', async ({ page }) => {
+  await signIn(page)
+  await page.locator('a[data-load]', { hasText: 'Post it' }).first().click()
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  await page.keyboard.press('o')
+  await page.getByLabel('Price, all in').fill('99999')
+  await expect(page.getByText(/a digit too many\?/)).toBeVisible()
+})
