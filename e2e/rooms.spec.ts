@@ -69,7 +69,7 @@ test('what is typed is not lost when the server refuses', async ({ page }) => {
 test('a price with a slipped digit is told while it is typed', async ({ page }) => {
   await signIn(page)
   await page.locator('a[data-load]', { hasText: 'Post it' }).first().click()
-  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  await expect(page.getByText(/^Uncovered, /)).toBeVisible()
   await page.keyboard.press('o')
   await page.getByLabel('Price, all in').fill('99999')
   await expect(page.getByText(/a digit too many\?/)).toBeVisible()

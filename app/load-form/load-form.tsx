@@ -50,7 +50,7 @@ export function LoadForm({ initial, now, loadId, copiedFrom, state, title }: Loa
     const unseen = cautions.find((problem) => !acknowledged.includes(problem.code))
     if (open && unseen) {
       setAcknowledged(cautions.map((problem) => problem.code))
-      return setMessage(`${unseen.message}. Save again if that is meant.`)
+      return setMessage(`${unseen.message}${unseen.message.endsWith('?') ? '' : '.'} Save again if that is meant.`)
     }
     setSaving(true)
     const answer = await postJson<{ loadId: number }>('/loads/save', { loadId, terms: termsFrom(values, now), open, acknowledged, copiedFrom })

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { describe, expect, test } from 'vitest'
+import { describe, test } from 'vitest'
 import { safeCell } from '../export/cell'
 import { readAmount } from '../money/money'
 import { isLocalTime } from '../time/local'

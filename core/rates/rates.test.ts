@@ -35,6 +35,11 @@ describe('rate band', () => {
     const band = rateBand(query, [1000, 1000, 1000, 1000].map((price) => buy(price, 5, near)), now)!
     expect(band).toMatchObject({ basis: 'area', middleMinor: 200_000 })
   })
+  test('a drive across town is not priced by the mile of a long haul', () => {
+    const longHauls = [2000, 2100, 2200, 2300].map((price) => buy(price, 5, { destPostal: '85301', destLat: 33.6 }))
+    expect(rateBand({ ...query, miles: 12 }, longHauls, now)).toBeNull()
+    expect(rateBand({ ...query, miles: 500 }, longHauls, now)).toMatchObject({ basis: 'area' })
+  })
   test('nothing near is nothing known', () => {
     expect(rateBand(query, [buy(2000)], now)).toBeNull()
     expect(bandWords(null, now)).toBe('no history near this lane')

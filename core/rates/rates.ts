@@ -55,10 +55,14 @@ export function rateBand(query: RateQuery, history: Comparable[], now: number): 
   const seen = withoutMistakes(history.filter((buy) => buy.bookedAt < now && buy.miles > 0 && buy.buyMinor > 0))
   const lane = seen.filter((buy) => sameArea(buy.originPostal, query.originPostal) && sameArea(buy.destPostal, query.destPostal))
   if (lane.length >= enoughOnLane) return bandOf(lane, query, now, 'lane')
-  const around = seen.filter((buy) => Math.max(degreesApart(buy.originLat, buy.originLon, query.originLat, query.originLon), degreesApart(buy.destLat, buy.destLon, query.destLat, query.destLon)) <= 1.6)
+  const alike = seen.filter((buy) => similarLength(buy.miles, query.miles))
+  const around = alike.filter((buy) => Math.max(degreesApart(buy.originLat, buy.originLon, query.originLat, query.originLon), degreesApart(buy.destLat, buy.destLon, query.destLat, query.destLon)) <= 1.6)
   if (around.length >= enoughAround) return bandOf(around, query, now, 'area')
-  return seen.length >= enoughAround ? bandOf(seen, query, now, 'region') : null
+  return alike.length >= enoughAround ? bandOf(alike, query, now, 'region') : null
 }
+
+/** A mile of a short haul costs several times one of a long haul: only ways within a factor of two compare. */
+const similarLength = (miles: number, other: number) => miles <= other * 2 && other <= miles * 2
 
 const sameArea = (one: string, other: string) => one.slice(0, 3) === other.slice(0, 3)
 
