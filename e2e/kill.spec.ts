@@ -14,7 +14,7 @@ const folder = '.tmp/kill'
 const seed = Number(process.env.KILL_SEED ?? Date.now() % 100_000)
 
 test(`killed ${kills} times in a run of awards, the mail server coming and going: nothing lost, nothing doubled`, async () => {
-  test.setTimeout(240_000)
+  test.setTimeout(300_000)
   console.log(`    seed ${seed}`)
   const luck = chance(seed)
   rmSync(folder, { recursive: true, force: true })
@@ -25,7 +25,7 @@ test(`killed ${kills} times in a run of awards, the mail server coming and going
   await makeWorld(folder, { seed: 3, pastLoads: 60 })
   const quick = { OX_LOG_LEVEL: 'silent', OX_OUTBOX_DELAY_MS: '50' }
   // It dawdles after keeping a mail: some kills fall between its yes and our note of it.
-  const dawdling = { MAIL_ACK_MS: '80' }
+  const dawdling = { MAIL_ACK_MS: '250' }
   let mail = startMail(around, dawdling)
   let application = startApplication(around, quick)
   await answering(`${around.origin}/healthz`, application)
@@ -40,11 +40,14 @@ test(`killed ${kills} times in a run of awards, the mail server coming and going
       await insist(() => api.post(`/loads/${load.id}/act`, { data: { intent: 'award', offerId: load.offerIds[0], buyCharges: [flatCharge('line_haul', 200_000)] }, timeout: 3000 }), 'already_awarded')
       await insist(() => api.post(`/loads/${load.id}/act`, { data: { intent: 'send_confirmation', to: `dispatch@carrier${load.id}.example` }, timeout: 3000 }), 'already_sent')
       done++
+      // Spread over the whole run of kills.
+      await pause(luck.between(150, 500))
     }
   })()
   const comingAndGoing = (async () => {
     while (!over) {
-      await pause(luck.between(300, 1500))
+      // Up long enough to take mails, so that kills of the application fall into the sending too.
+      await pause(luck.between(2500, 5000))
       await end(mail)
       await pause(luck.between(200, 900))
       mail = startMail(around, dawdling)
@@ -52,7 +55,8 @@ test(`killed ${kills} times in a run of awards, the mail server coming and going
   })()
   const spread: number[] = []
   for (let kill = 0; kill < kills; kill++) {
-    await pause(luck.between(20, 450))
+    // Some lives are long enough to be sending when they end, most end in the middle of an award.
+    await pause(luck.yes(0.4) ? luck.between(1000, 2500) : luck.between(20, 450))
     spread.push(done)
     await end(application)
     application = startApplication(around, quick)
@@ -62,7 +66,7 @@ test(`killed ${kills} times in a run of awards, the mail server coming and going
   over = true
   await comingAndGoing
   await answering(`${around.mailbox}/healthz`, mail)
-  await expect.poll(() => reading((db) => db.prepare("select count(*) from outbox where kind = 'mail' and state = 'waiting'").pluck().get(), path), { timeout: 60_000 }).toBe(0)
+  await expect.poll(() => reading((db) => db.prepare("select count(*) from outbox where kind = 'mail' and state = 'waiting'").pluck().get(), path), { timeout: 100_000 }).toBe(0)
 
   const ids = loads.map((load) => load.id)
   const among = `load_id in (${ids.join(', ')})`
