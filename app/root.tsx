@@ -1,6 +1,6 @@
 import './styles.css'
 import type { ReactNode } from 'react'
-import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router'
+import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useLocation } from 'react-router'
 import { nonceContext } from '#server/access/context'
 import { session } from '#server/access/cookie'
 import type { Route } from './+types/root'
@@ -41,6 +41,8 @@ export default function App() {
 
 /** What went wrong, in words, with a way on. */
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  // Who follows a carrier's link has no desk to go back to.
+  const atTheDesk = !useLocation().pathname.startsWith('/c/')
   const known = isRouteErrorResponse(error)
   const words = known ? (typeof error.data === 'string' && error.data ? error.data : error.statusText) : 'Something broke on our side. Nothing you saved is lost; try again.'
   return (
@@ -49,11 +51,13 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
       <Mark className="h-8 w-10" />
       <h1 className="text-xl font-semibold">{known ? error.status : 'Sorry'}</h1>
       <p>{words}</p>
-      <p>
-        <a className="text-dusk underline" href="/">
-          Back to the Horizon
-        </a>
-      </p>
+      {atTheDesk && (
+        <p>
+          <a className="text-dusk underline" href="/">
+            Back to the Horizon
+          </a>
+        </p>
+      )}
     </main>
   )
 }

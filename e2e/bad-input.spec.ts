@@ -76,6 +76,9 @@ test('who is not signed in sees no room', async ({ page }) => {
     await page.goto(path)
     await expect(page).toHaveURL(/sign-in/)
   }
+  await page.goto('/c/1.AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA')
+  await expect(page.getByText('not complete or was altered')).toBeVisible()
+  await expect(page.getByRole('link')).toHaveCount(0)
   const stranger = await request.newContext({ baseURL: origin })
   for (const path of ['/loads/1.data', '/_root.data', '/find/customers?q=a', '/live', '/loads.csv']) {
     const answer = await stranger.get(path, { maxRedirects: 0 })

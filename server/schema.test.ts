@@ -61,6 +61,7 @@ describe('the queries that every page makes use an index', () => {
     ['a load’s log', 'select * from log where load_id = 1 order by id desc limit 300', 'USING INDEX log_load'],
     ['the log’s tail', 'select * from log where id > 5 order by id limit 200', 'USING INTEGER PRIMARY KEY'],
     ['what is due', "select * from outbox where state = 'waiting' and kind = 'mail' and next_at <= 5 order by next_at, id limit 1", 'USING INDEX outbox_due'],
+    ['the keys of an outbox stream', "select count(*) from outbox where key >= 'posting-1-' and key < 'posting-1-:'", 'INDEX outbox_key (key>? AND key<?)'],
     ['today’s covers', 'select count(*) from load where covered_at >= 5 and practice = 0', 'USING INDEX load_covered'],
     ['a session', "select * from session where token_hash = 'x'", 'USING INDEX'],
     ['loads of a customer', 'select * from load where customer_id = 1 order by created_at desc limit 9', 'USING INDEX load_customer'],

@@ -1,4 +1,4 @@
-import { formatAmount, formatMoney } from '#core/money/money'
+import { formatAmount } from '#core/money/money'
 import { bandWords } from '#core/rates/words'
 import type { LoadPage } from '#server/load/read'
 import { marginWords } from '../load-form/findings'
@@ -132,5 +132,3 @@ function moneyTicks(range: { low: number; high: number }): number[] {
   const first = Math.ceil(range.low / step) * step
   return Array.from({ length: Math.max(0, Math.floor((range.high - first) / step) + 1) }, (_, index) => first + index * step)
 }
-
-export const moneyWords = (minor: number | null): string => (minor === null ? 'none' : formatMoney(minor))

@@ -30,7 +30,6 @@ export const stopSchema = z
     booking: z.enum(['appointment', 'first_come']).default('first_come'),
   })
   .refine((stop) => !stop.latestLocal || stop.latestLocal >= stop.earliestLocal, { path: ['latestLocal'], message: 'The window closes before it opens' })
-export type StopTerms = z.infer<typeof stopSchema>
 
 export const referenceSchema = z.object({
   kind: z.enum(referenceKinds),

@@ -1,5 +1,3 @@
-import { hour } from '../time/local'
-
 /**
  * Hours-of-service limits for property carriers, 49 CFR 395.3(a): 11 hours of driving after
  * 10 hours off, and a 30 minute break after 8 hours of driving.
@@ -37,9 +35,4 @@ export function restsOnTheWay(wheelHours: number, team: boolean): Rest[] {
 export function transitHours(wheelHours: number, team: boolean): number {
   if (team) return wheelHours * (1 + teamOverhead)
   return wheelHours + restsOnTheWay(wheelHours, team).reduce((sum, rest) => sum + rest.hours, 0)
-}
-
-/** The earliest instant at which a truck that leaves at `departure` can be there. */
-export function earliestArrival(departure: number, wheelHours: number, team: boolean): number {
-  return departure + Math.round(transitHours(wheelHours, team) * hour)
 }

@@ -15,7 +15,6 @@ export const offerTermsSchema = z.object({
   goodUntil: z.number().int().positive().nullable().default(null),
   note: z.string().trim().max(500, 'At most 500 characters').default(''),
 })
-export type OfferTerms = z.infer<typeof offerTermsSchema>
 
 export const offerSourceWords: Record<OfferSource, string> = { phone: 'phone', mail: 'mail', board: 'board', portal: 'portal', text: 'text' }
 

@@ -30,9 +30,6 @@ export const placeSchema = z.object({
   zone: z.string().max(60).refine(isZone, 'No such time zone'),
 })
 
-/** `Twin Falls ID`: short, as it is said on the phone. */
-export const placeWords = (place: { city: string; region: string }): string => `${place.city} ${place.region}`
-
 /** The three-digit postal prefix, the trade's usual size of a pickup or delivery area. */
 export const postalArea = (postal: string): string => postal.slice(0, 3)
 

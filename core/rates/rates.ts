@@ -1,8 +1,8 @@
 import type { Equipment } from '../load/load'
 import { day } from '../time/local'
 
-/** One past buy: what a carrier was paid, all in, for a lane. */
-export interface Comparable {
+/** Where a lane begins and ends, and how long it is. */
+interface Lane {
   originPostal: string
   destPostal: string
   originLat: number
@@ -10,19 +10,16 @@ export interface Comparable {
   destLat: number
   destLon: number
   miles: number
+}
+
+/** One past buy: what a carrier was paid, all in, for a lane. */
+export interface Comparable extends Lane {
   buyMinor: number
   bookedAt: number
 }
 
-export interface RateQuery {
-  originPostal: string
-  destPostal: string
-  originLat: number
-  originLon: number
-  destLat: number
-  destLon: number
+export interface RateQuery extends Lane {
   equipment: Equipment
-  miles: number
 }
 
 /** What a lane is likely to cost: 10th, 50th and 90th percentile of what a carrier is paid. */

@@ -75,9 +75,3 @@ export function addDays(date: string, days: number): string {
 export function daysBetween(from: string, to: string): number {
   return Math.round((new Date(`${to}T00:00:00Z`).getTime() - new Date(`${from}T00:00:00Z`).getTime()) / day)
 }
-
-/** Moves a wall-clock time by minutes, ignoring zone changes: for proposing, not for promising. */
-export function addLocalMinutes(local: LocalTime, minutes: number): LocalTime {
-  const at = new Date(`${local}:00Z`)
-  return new Date(at.getTime() + minutes * minute).toISOString().slice(0, 16)
-}

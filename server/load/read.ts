@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, sql } from 'drizzle-orm'
+import { asc, desc, eq, sql } from 'drizzle-orm'
 import { chargeSheet } from '#core/charge/charge'
 import type { LogEvent } from '#core/load/log-words'
 import { truckRoute } from '#core/miles/miles'
@@ -89,6 +89,3 @@ export function readGate(db: Db, loadId: number, carrierId: number, now: number)
   const verdict = row && vetCarriers(db, [carrierId], row, now).get(carrierId)
   return verdict ? { verdict, policies: policiesOf(db, carrierId) } : null
 }
-
-/** The number of the load that a copy came from. */
-export const numberOf = (db: Db, loadId: number): string | null => db.select({ number: load.number }).from(load).where(and(eq(load.id, loadId))).get()?.number ?? null

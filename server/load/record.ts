@@ -1,11 +1,11 @@
 import { randomBytes } from 'node:crypto'
-import { and, eq, like, sql } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import type { LoadEvent } from '#core/load/decide'
 import { issueConfirmation } from '#server/confirmation/issue'
 import type { Db } from '#server/db.server'
 import { type Act, writeLog } from '#server/log/act'
 import { enqueue } from '#server/outbox/outbox'
-import { charge, confirmation, load, offer, outbox, posting } from '#server/schema'
+import { charge, confirmation, load, offer, posting } from '#server/schema'
 
 /** What an event may need beside itself. */
 export interface RecordContext extends Act {
@@ -98,17 +98,13 @@ function askPosting(db: Db, loadId: number, board: string, context: RecordContex
 
 function sendToBoard(db: Db, loadId: number, postingId: number, what: 'put' | 'remove', board: string, context: RecordContext): void {
   if (context.practice) return keepInside(db, loadId, `the ${what === 'put' ? 'posting' : 'removal'} for ${board}`, context)
-  const stream = `posting-${postingId}`
-  const count = db.select({ count: sql<number>`count(*)` }).from(outbox).where(like(outbox.key, `${stream}-%`)).get()?.count ?? 0
-  enqueue(db, { key: `${stream}-${count + 1}`, kind: 'board', stream, loadId, payload: { what, postingId } }, context.now)
+  enqueue(db, { kind: 'board', stream: `posting-${postingId}`, loadId, payload: { what, postingId } }, context.now)
 }
 
 function askMail(db: Db, loadId: number, event: LoadEvent & { kind: 'confirmation_mail_asked' }, context: RecordContext): void {
   db.update(confirmation).set({ state: 'sent', sentAt: context.now, sentTo: event.to }).where(eq(confirmation.id, event.confirmationId)).run()
   if (context.practice) return keepInside(db, loadId, 'the mail', context)
-  const stream = `confirmation-${event.confirmationId}`
-  const count = db.select({ count: sql<number>`count(*)` }).from(outbox).where(like(outbox.key, `${stream}-%`)).get()?.count ?? 0
-  enqueue(db, { key: `${stream}-${count + 1}`, kind: 'mail', stream, loadId, payload: { confirmationId: event.confirmationId, version: event.version, to: event.to } }, context.now)
+  enqueue(db, { kind: 'mail', stream: `confirmation-${event.confirmationId}`, loadId, payload: { confirmationId: event.confirmationId, version: event.version, to: event.to } }, context.now)
 }
 
 function keepInside(db: Db, loadId: number, what: string, context: RecordContext): void {

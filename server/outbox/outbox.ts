@@ -1,4 +1,4 @@
-import { and, asc, eq, lte, notExists, sql } from 'drizzle-orm'
+import { and, asc, eq, gte, lt, lte, notExists, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
 import type { Db } from '#server/db.server'
 import { outbox } from '#server/schema'
@@ -6,9 +6,16 @@ import { outbox } from '#server/schema'
 export type OutboxKind = 'mail' | 'board'
 export type OutboxEntry = typeof outbox.$inferSelect
 
-/** Puts something to be sent into the outbox, in the transaction that decided it. */
-export function enqueue(db: Db, entry: { key: string; kind: OutboxKind; stream: string; loadId: number; payload: Record<string, unknown> }, now: number): void {
-  db.insert(outbox).values({ ...entry, state: 'waiting', nextAt: now }).run()
+/**
+ * Puts something to be sent into the outbox, in the transaction that decided it. Its key is the
+ * stream's name and the next number in it.
+ */
+export function enqueue(db: Db, entry: { kind: OutboxKind; stream: string; loadId: number; payload: Record<string, unknown> }, now: number): void {
+  // A range of keys, not a pattern: it is found by the index however long the outbox grows.
+  const first = `${entry.stream}-`
+  const inStream = and(gte(outbox.key, first), lt(outbox.key, `${first}:`))
+  const count = db.select({ count: sql<number>`count(*)` }).from(outbox).where(inStream).get()?.count ?? 0
+  db.insert(outbox).values({ ...entry, key: `${first}${count + 1}`, state: 'waiting', nextAt: now }).run()
 }
 
 /** The next entry of a kind that is due: none passes an earlier one of its own stream. */
