@@ -10,6 +10,8 @@ export interface RoadTown {
   numbering: number
   /** Miles from the town before, where the file gives them. */
   miles: number | null
+  /** A junction on the road itself, not a town the road may pass at a distance. */
+  junction?: boolean
 }
 
 /** An unbroken stretch of a road: its towns in their order. */
