@@ -23,14 +23,23 @@ interface Draft {
 }
 
 /** Makes the stored gazetteer out of the two packages: cities with people, and all postal codes. */
-export function makeGazetteer(): GazetteerData {
+export function makeGazetteer(moreTowns: string): GazetteerData {
   const drafts = new Map<string, Draft[]>()
-  const named = namedCities().filter((city) => !city.part && carried(city)).sort((one, other) => other.population - one.population)
+  const named = [...readMoreTowns(moreTowns), ...namedCities()].filter((city) => !city.part && carried(city)).sort((one, other) => other.population - one.population)
   for (const city of named) addNamed(drafts, city)
   const americans = postalPoints().filter((point) => point.country === 'US')
   for (const [, points] of byCity(americans)) addPostals(drafts, points)
   addCanadianPostals(drafts, named.filter((city) => city.country === 'CA'), postalPoints().filter((point) => point.country === 'CA'))
   return columns([...drafts.values()].flat())
+}
+
+/** `COUNTRY REGION Name latitude longitude people`, a line each. */
+function readMoreTowns(text: string): NamedCity[] {
+  return text.split('\n').flatMap((line): NamedCity[] => {
+    const found = /^(CA|MX) ([A-Z]{2,3}) (.+) (-?[\d.]+) (-?[\d.]+) (\d+)$/.exec(line)
+    if (!found) return []
+    return [{ country: found[1] as 'CA' | 'MX', region: found[2]!, name: found[3]!, lat: Number(found[4]), lon: Number(found[5]), population: Number(found[6]), part: false }]
+  })
 }
 
 function carried(city: NamedCity): boolean {

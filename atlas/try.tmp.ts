@@ -7,7 +7,7 @@ import { factors as F0 } from './factors'
 import { readNetwork, type Network } from '../core/miles/network'
 import { nameKey } from '../core/place/name-key'
 export function load(factors = F0) {
-  const g = makeGazetteer(); const js = new Set(readJunctions(readFileSync('atlas/junctions.txt','utf8')).map(([k]) => k))
+  const g = makeGazetteer(readFileSync('atlas/more-towns.txt','utf8')); const js = new Set(readJunctions(readFileSync('atlas/junctions.txt','utf8')).map(([k]) => k))
   const towns = townPoints(g, readFileSync('atlas/junctions.txt', 'utf8'))
   const stretches = readdirSync('atlas/roads').sort().flatMap(f => readRoads(f, readFileSync(`atlas/roads/${f}`, 'utf8')))
   return { g, js, towns, stretches }

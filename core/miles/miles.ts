@@ -1,58 +1,53 @@
-/** Where a leg begins or ends, in decimal degrees. */
-export interface Point {
-  lat: number
-  lon: number
-}
+import type { Choice } from './labels'
+import type { Leg, Roads, Way } from './roads'
+import type { Point } from './straight'
 
-export interface Leg {
-  miles: number
-  /** Wheel time at truck speeds, without rests. */
-  hours: number
-}
-
+/** Miles and hours over several stops, leg by leg. */
 export interface Route extends Leg {
   legs: Leg[]
 }
 
-/** Mean Earth radius in statute miles (IUGG, 6371.0088 km). */
-const earthRadiusMiles = 3958.7613
-
-/**
- * How much longer the truck's way is than the straight line. 1.18 is a usual circuity of the
- * US highway network for trips over 100 miles; short trips wind more.
- */
-const circuity = 1.18
-const shortTripCircuity = 1.32
-const shortTripMiles = 60
-
-/** Average truck speed with grades, towns and fuel stops, miles an hour. */
-const averageSpeed = 54
-const shortTripSpeed = 38
-
-/** Great-circle miles between two points (haversine). */
-export function straightMiles(from: Point, to: Point): number {
-  const radians = (degrees: number) => (degrees * Math.PI) / 180
-  const a =
-    Math.sin(radians(to.lat - from.lat) / 2) ** 2 +
-    Math.cos(radians(from.lat)) * Math.cos(radians(to.lat)) * Math.sin(radians(to.lon - from.lon) / 2) ** 2
-  return 2 * earthRadiusMiles * Math.asin(Math.min(1, Math.sqrt(a)))
+/** Truck miles between places, remembered while it lives: a desk asks for the same places all day. */
+export interface Miles {
+  /** Miles (to a tenth) and hours from one point to the next; null where no road joins them. */
+  leg(from: Point, to: Point): Leg | null
+  /** The stops in their order; null where two of them are not joined. */
+  route(stops: Point[]): Route | null
+  /** The way as it is driven, for the map and for being told. */
+  way(from: Point, to: Point, choice?: Choice): Way | null
 }
 
-/**
- * Truck miles and wheel hours from one point to another. An estimate from the straight line:
- * right to within some ten percent, and said to be an estimate wherever it is shown.
- */
-export function truckLeg(from: Point, to: Point): Leg {
-  const straight = straightMiles(from, to)
-  const weight = Math.min(1, straight / shortTripMiles)
-  const miles = Math.max(2, straight * (shortTripCircuity + (circuity - shortTripCircuity) * weight))
-  const speed = shortTripSpeed + (averageSpeed - shortTripSpeed) * weight
-  return { miles: Math.round(miles * 10) / 10, hours: Math.round((miles / speed) * 100) / 100 }
+/** Places whose ways onto the network are kept ready. */
+const keptAnchors = 20_000
+
+/** Miles over a road network. */
+export function makeMiles(roads: Roads): Miles {
+  const anchors = new Map<string, ReturnType<Roads['anchor']>>()
+  const anchor = (point: Point, choice: Choice = 'practical') => {
+    const key = `${choice[0]} ${point.lat} ${point.lon}`
+    const known = anchors.get(key)
+    if (known) return known
+    // The oldest goes: a Map keeps its keys in the order in which they came.
+    if (anchors.size >= keptAnchors) anchors.delete(anchors.keys().next().value!)
+    const made = roads.anchor(point, choice)
+    anchors.set(key, made)
+    return made
+  }
+  const leg = (from: Point, to: Point) => rounded(roads.between(anchor(from), anchor(to)))
+  return {
+    leg,
+    route(stops) {
+      const legs = stops.slice(1).map((to, at) => leg(stops[at]!, to))
+      if (legs.some((each) => each === null)) return null
+      return { ...totals(legs as Leg[]), legs: legs as Leg[] }
+    },
+    way: (from, to, choice) => roads.way(anchor(from, choice), anchor(to, choice), choice),
+  }
 }
 
-/** Miles and wheel hours over the stops in their order. */
-export function truckRoute(points: Point[]): Route {
-  const legs = points.slice(1).map((to, index) => truckLeg(points[index]!, to))
-  const total = (pick: (leg: Leg) => number) => Math.round(legs.reduce((sum, leg) => sum + pick(leg), 0) * 100) / 100
-  return { miles: total((leg) => leg.miles), hours: total((leg) => leg.hours), legs }
+const rounded = (leg: Leg | null): Leg | null => leg && { miles: Math.round(leg.miles * 10) / 10, hours: Math.round(leg.hours * 100) / 100 }
+
+function totals(legs: Leg[]): Leg {
+  const total = (pick: (leg: Leg) => number) => Math.round(legs.reduce((sum, each) => sum + pick(each), 0) * 100) / 100
+  return { miles: total((each) => each.miles), hours: total((each) => each.hours) }
 }

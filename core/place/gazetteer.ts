@@ -49,6 +49,8 @@ export interface Gazetteer {
   postalCodes: string[]
   /** Cities by `nameKey`, the biggest first. */
   byName: Map<string, City[]>
+  /** ISO 3166-2 codes of the Mexican states that have a city here. */
+  mexicanStates: Set<string>
 }
 
 const degree = 10_000
@@ -61,7 +63,7 @@ export function readGazetteer(data: GazetteerData): Gazetteer {
     zone: data.zones[zone[at]!]!, population: population[at]!, postals: postals[at]!,
   }))
   const codes = data.postals.code.map((code, at): PostalCode => ({ code, lat: data.postals.lat[at]! / degree, lon: data.postals.lon[at]! / degree, city: data.postals.city[at]! }))
-  return { cities, postals: new Map(codes.map((code) => [code.code, code])), postalCodes: data.postals.code.toSorted(), byName: groupByName(cities) }
+  return { cities, postals: new Map(codes.map((code) => [code.code, code])), postalCodes: data.postals.code.toSorted(), byName: groupByName(cities), mexicanStates: new Set(cities.filter((city) => city.country === 'MX').map((city) => city.region)) }
 }
 
 function groupByName(cities: City[]): Map<string, City[]> {

@@ -1,0 +1,122 @@
+import { cellsAround, cellOf } from '../place/place'
+import type { Network } from './network'
+import { milesPerDegree, type Point, straightMiles } from './straight'
+import { type WaterLines, type Waters, waterBetween, waterLines } from './waters'
+
+/** A way from a place to a node of the network by local roads. */
+export interface Entry {
+  node: number
+  miles: number
+  hours: number
+  cost: number
+}
+
+/** Local roads against the straight line, and what is driven on them (miles an hour): slower in towns than farther out. */
+const localFactor = 1.25
+const townSpeed = 30
+const ruralSpeed = 45
+const townMiles = 8
+
+/** A small road is taken only as far as it must be. */
+const localReluctance = 1.15
+
+/** How many nodes are tried from a place, and how far beyond the nearest they may lie. */
+const mostEntries = 5
+const reachMiles = 25
+const remoteReachMiles = 250
+
+/** A place as near as this to a town's middle is that town. */
+const townCentreMiles = 0.15
+
+export interface Locality {
+  near(point: Point): Entry[]
+  /** Local miles between two points where they are near each other and no water is between them. */
+  between(from: Point, to: Point): Entry | null
+}
+
+/** Local roads are used from door to door up to this. */
+const localOnlyMiles = 30
+
+/** Finds the ways from any point to the network. */
+export function makeLocality(network: Network, drawn: Waters): Locality {
+  const cells = nodesByCell(network)
+  const waters = waterLines(drawn)
+  return {
+    near: (point) => entriesNear(network, cells, waters, point),
+    between(from, to) {
+      // Most pairs are far apart: a look at the latitudes spares the exact distance.
+      if (Math.abs(from.lat - to.lat) * milesPerDegree > localOnlyMiles || Math.abs(from.lon - to.lon) > 1) return null
+      const straight = straightMiles(from, to)
+      if (straight > localOnlyMiles || waterBetween(waters, from, to) !== null) return null
+      return localWay(-1, straight * localFactor)
+    },
+  }
+}
+
+function nodesByCell(network: Network): Map<number, number[]> {
+  const cells = new Map<number, number[]>()
+  for (let at = 0; at < network.nodes.length; at += 1) {
+    const cell = cellOf(network.nodes[at]!)
+    const known = cells.get(cell)
+    if (known) known.push(at)
+    else cells.set(cell, [at])
+  }
+  return cells
+}
+
+function entriesNear(network: Network, cells: Map<number, number[]>, waters: WaterLines, point: Point): Entry[] {
+  const nearest = nearestNodes(network, cells, point)
+  const entries: Entry[] = []
+  let reach = 0
+  for (const node of nearest) {
+    const straight = straightMiles(point, network.nodes[node]!)
+    reach = Math.max(reach, reachMiles, entries.length === 0 ? straight * 1.6 : 0)
+    if (straight > Math.min(reach, remoteReachMiles) || entries.length >= mostEntries) break
+    if (straight > townCentreMiles && waterBetween(waters, point, network.nodes[node]!) !== null) continue
+    entries.push(localWay(node, straight < townCentreMiles ? network.nodes[node]!.offRoad : straight * localFactor))
+  }
+  return entries
+}
+
+/** Hours and cost of some miles on local roads, to a node or (-1) to a door. */
+function localWay(node: number, miles: number): Entry {
+  const hours = Math.min(miles, townMiles) / townSpeed + Math.max(0, miles - townMiles) / ruralSpeed
+  return { node, miles, hours, cost: hours * localReluctance }
+}
+
+/** How many nodes are looked at: some of the nearest may lie across water. */
+const looked = 10
+
+/** The nearest nodes, the nearest first, from the squares around; farther squares only where the near ones are empty. */
+function nearestNodes(network: Network, cells: Map<number, number[]>, point: Point): number[] {
+  for (const reach of [1, 4]) {
+    const nodes: number[] = []
+    const away: number[] = []
+    for (const cell of cellsAround(point, reach)) {
+      const inside = cells.get(cell)
+      if (inside) for (let at = 0; at < inside.length; at += 1) insert(nodes, away, inside[at]!, flatDistance(point, network.nodes[inside[at]!]!))
+    }
+    if (nodes.length > 0) return nodes
+  }
+  return []
+}
+
+/** Keeps the `looked` nearest in order. */
+function insert(nodes: number[], away: number[], node: number, distance: number): void {
+  let at = nodes.length
+  if (at === looked && distance >= away[at - 1]!) return
+  while (at > 0 && away[at - 1]! > distance) at -= 1
+  nodes.splice(at, 0, node)
+  away.splice(at, 0, distance)
+  if (nodes.length > looked) {
+    nodes.pop()
+    away.pop()
+  }
+}
+
+/** Squared distance in degrees of latitude on the flat: for telling nearer from farther only. */
+function flatDistance(point: Point, other: Point): number {
+  const north = other.lat - point.lat
+  const east = (other.lon - point.lon) * Math.cos((point.lat * Math.PI) / 180)
+  return north * north + east * east
+}

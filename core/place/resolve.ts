@@ -1,0 +1,69 @@
+import type { City, Gazetteer, PostalCode } from './gazetteer'
+import { nameKey } from './name-key'
+import type { Place } from './place'
+import { regionNames } from './regions'
+import { closestNames } from './spelling'
+
+/** What was meant by a written place, or why it cannot be told. */
+export type Resolved = { place: Place; city: City } | { refusal: PlaceRefusal }
+
+export interface PlaceRefusal {
+  code: 'unknown_place' | 'ambiguous_place'
+  message: string
+  /** As they would have to be written. */
+  candidates: string[]
+}
+
+const mostCandidates = 6
+
+/** Two cities of one name and state are the same question unless one is this many times bigger. */
+const clearlyBigger = 8
+
+/**
+ * The one place a text means, for machine use: `Boise, ID`, `83702`, `T2P`, `T2P 1J9`,
+ * `Monterrey, NLE`. Never guesses: a name in several states without its state is ambiguous.
+ */
+export function resolvePlace(gazetteer: Gazetteer, text: string): Resolved {
+  const written = text.trim()
+  const code = /^(\d{5})(?:-\d{4})?$/.exec(written)?.[1] ?? /^([A-Za-z]\d[A-Za-z])(?: ?\d[A-Za-z]\d)?$/.exec(written)?.[1]?.toUpperCase()
+  if (code) return byPostal(gazetteer, code, written)
+  const named = /^(.+?)[,\s]+([A-Za-z]{2,3})$/.exec(written)
+  const region = named && isRegion(gazetteer, named[2]!.toUpperCase()) ? named[2]!.toUpperCase() : null
+  return region ? byName(gazetteer, named![1]!, region) : byName(gazetteer, written, regionOfName(written))
+}
+
+const isRegion = (gazetteer: Gazetteer, code: string): boolean => code in regionNames || gazetteer.mexicanStates.has(code)
+
+/** `Boise, Idaho`: the state in full after a comma. */
+function regionOfName(written: string): string | null {
+  const said = written.split(',')[1]?.trim().toLowerCase()
+  return Object.entries(regionNames).find(([, name]) => name.toLowerCase() === said)?.[0] ?? null
+}
+
+function byPostal(gazetteer: Gazetteer, code: string, written: string): Resolved {
+  const postal = gazetteer.postals.get(code)
+  if (postal) return { place: placeOfPostal(gazetteer, postal), city: gazetteer.cities[postal.city]! }
+  const near = gazetteer.postalCodes.filter((each) => each.startsWith(code.slice(0, code.length - 1)) || each.startsWith(code.slice(0, 3))).slice(0, mostCandidates)
+  return { refusal: { code: 'unknown_place', message: `No postal code ${written}`, candidates: near } }
+}
+
+/** A postal code as a place: its own point, its city's name and clock. */
+export function placeOfPostal(gazetteer: Gazetteer, postal: PostalCode): Place {
+  const { city, region, country, zone } = gazetteer.cities[postal.city]!
+  return { city, region, country, zone, postal: postal.code, lat: postal.lat, lon: postal.lon }
+}
+
+function byName(gazetteer: Gazetteer, name: string, region: string | null): Resolved {
+  const alike = (gazetteer.byName.get(nameKey(name.split(',')[0]!)) ?? []).filter((city) => region === null || city.region === region)
+  const [first, second] = alike
+  if (first && (!second || (region !== null && first.population > second.population * clearlyBigger))) return { place: placeOfCity(first), city: first }
+  if (first && second) return { refusal: { code: 'ambiguous_place', message: `${name} is ${alike.length} places`, candidates: alike.slice(0, mostCandidates).map((city) => asWritten(city, alike)) } }
+  return { refusal: { code: 'unknown_place', message: region ? `No ${name} in ${regionNames[region] ?? region}` : `No place named ${name}`, candidates: closestNames(gazetteer, name.split(',')[0]!, region, mostCandidates) } }
+}
+
+export function placeOfCity({ city, region, country, postal, lat, lon, zone }: City): Place {
+  return { city, region, country, postal, lat, lon, zone }
+}
+
+/** Two of one name in one state are told apart by their postal code. */
+const asWritten = (city: City, alike: City[]): string => (alike.filter((other) => other.region === city.region).length > 1 && city.postal ? city.postal : `${city.city}, ${city.region}`)

@@ -1,0 +1,49 @@
+import type { Gazetteer } from './gazetteer'
+import { nameKey } from './name-key'
+
+/**
+ * How many letters must be put in, taken out, changed or swapped with their neighbour to make one
+ * word the other (Damerau's distance, neighbours only), or `most + 1` as soon as it is more than `most`.
+ */
+export function lettersApart(one: string, other: string, most: number): number {
+  if (Math.abs(one.length - other.length) > most) return most + 1
+  let twoBack: number[] = []
+  let back = Array.from({ length: other.length + 1 }, (_, at) => at)
+  for (let i = 1; i <= one.length; i += 1) {
+    const row = [i]
+    for (let j = 1; j <= other.length; j += 1) {
+      const change = one[i - 1] === other[j - 1] ? 0 : 1
+      let least = Math.min(back[j]! + 1, row[j - 1]! + 1, back[j - 1]! + change)
+      if (i > 1 && j > 1 && one[i - 1] === other[j - 2] && one[i - 2] === other[j - 1]) least = Math.min(least, twoBack[j - 2]! + 1)
+      row.push(least)
+    }
+    if (Math.min(...row) > most) return most + 1
+    twoBack = back
+    back = row
+  }
+  return back[other.length]!
+}
+
+/** Whether the letters stand in the word in their order, the first letter first: `sprfld` in `springfield`. */
+export function abbreviates(letters: string, word: string): boolean {
+  if (letters[0] !== word[0]) return false
+  let at = 0
+  for (const letter of word) if (letter === letters[at]) at += 1
+  return at === letters.length
+}
+
+/** Names of the gazetteer nearest in spelling, as they are written, the bigger city first among equals. */
+export function closestNames(gazetteer: Gazetteer, name: string, region: string | null, most: number): string[] {
+  const key = nameKey(name)
+  const allowed = key.length < 5 ? 1 : 2
+  const close: { apart: number; words: string; population: number }[] = []
+  for (const [each, cities] of gazetteer.byName) {
+    if (each[0] !== key[0] && each[1] !== key[1]) continue
+    const apart = lettersApart(key, each, allowed)
+    if (apart > allowed) continue
+    for (const city of cities) if (region === null || city.region === region) close.push({ apart, words: `${city.city}, ${city.region}`, population: city.population })
+  }
+  // A right name in the wrong state is likelier than a wrong name.
+  if (region !== null) for (const city of gazetteer.byName.get(key) ?? []) close.push({ apart: 1, words: `${city.city}, ${city.region}`, population: city.population })
+  return [...new Set(close.sort((one, other) => one.apart - other.apart || other.population - one.population).map((each) => each.words))].slice(0, most)
+}
