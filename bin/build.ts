@@ -2,12 +2,14 @@ import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { compileAtlas } from '../atlas/compile'
 
 const sources = ['app', 'core', 'server', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts', 'tsconfig.json']
 const stamp = 'build/.stamp'
 
 /** Builds the application unless what is built is of these very sources. */
 export function buildIfNeeded(): void {
+  if (compileAtlas()) console.error('Atlas compiled.')
   const want = hashOf(sources)
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === want) return
   console.error('Building the application…')

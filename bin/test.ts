@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { compileAtlas } from '../atlas/compile'
 
 interface Count {
   passed: number
@@ -37,12 +38,13 @@ function ensureChromium(): void {
   apt('install', '-y', '-q', '--no-install-recommends', 'chromium', 'fonts-liberation')
 }
 
+compileAtlas()
 const counts = [
   check('types of the routes', 'npx', ['react-router', 'typegen']),
   check('types', 'npx', ['tsc', '--noEmit']),
   check('types of the core, without DOM and Node', 'npx', ['tsc', '--noEmit', '-p', 'core/tsconfig.json']),
   check('lint', 'npx', ['biome', 'check', '.']),
-  check('layers', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'app', 'server', 'core', 'stand-ins', 'demo', 'bin']),
+  check('layers', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'app', 'server', 'core', 'stand-ins', 'demo', 'bin', 'atlas']),
   suite('unit and server tests', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${reports}/unit.json`], `${reports}/unit.json`, {}, (json) => {
     const { numPassedTests, numFailedTests } = json as { numPassedTests: number; numFailedTests: number }
     return { passed: numPassedTests, failed: numFailedTests }

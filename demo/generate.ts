@@ -4,7 +4,6 @@ import { type Db, inTransaction } from '#server/db.server'
 import { carrier } from '#server/schema'
 import { writeHistory } from './history'
 import { writeOpenLoads } from './open-loads'
-import { fillPlaces } from './places'
 import { chance } from './random'
 import { settleWorld } from './settle'
 
@@ -17,7 +16,6 @@ export interface DemoPlan {
 /** Makes the whole demo brokerage in an empty database, relative to `now`. */
 export async function generateDemo(db: Db, plan: DemoPlan): Promise<void> {
   const luck = chance(plan.seed)
-  inTransaction(db, () => fillPlaces(db))
   const world = await settleWorld(db, plan.now, luck)
   inTransaction(db, () => writeHistory(db, world, plan.pastLoads, plan.now, luck))
   writeOpenLoads(db, world, plan.now, luck)

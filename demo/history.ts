@@ -1,10 +1,10 @@
 import { flatCharge } from '#core/charge/charge'
 import type { Equipment } from '#core/load/load'
-import { transitHours } from '#core/miles/driving-time'
-import { truckLeg } from '#core/miles/miles'
+import { transitHours } from '#core/miles/drive'
 import { cellOf } from '#core/place/place'
 import { toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
+import { legBetween } from '#server/miles/route'
 import { charge, load, log, offer, stop } from '#server/schema'
 import { askedPrice } from './market'
 import type { Chance } from './random'
@@ -34,7 +34,8 @@ export function anyShipment(world: World, luck: Chance): Shipment {
   const to = luck.pick(customer.to.filter((city) => city !== from))
   const origin = luck.pick(world.facilities.filter((each) => each.place === from && each.customerIndex === customerIndex))
   const dest = luck.pick(world.facilities.filter((each) => each.place === to && each.customerIndex === null))
-  return { customerIndex, origin, dest, commodity, weightLb: Math.round(luck.between(...commodity.weight) / 100) * 100, ...truckLeg(origin, dest) }
+  const { miles, hours } = legBetween(origin, dest)
+  return { customerIndex, origin, dest, commodity, weightLb: Math.round(luck.between(...commodity.weight) / 100) * 100, miles, hours }
 }
 
 /** The columns of a load that its shipment settles. */

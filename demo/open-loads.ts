@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { flatCharge } from '#core/charge/charge'
 import type { LoadTerms } from '#core/load/load'
-import { transitHours } from '#core/miles/driving-time'
+import { transitHours } from '#core/miles/drive'
 import { toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
 import { carryOut } from '#server/load/commands'

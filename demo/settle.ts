@@ -1,11 +1,12 @@
-import { eq, and } from 'drizzle-orm'
 import type { Equipment } from '#core/load/load'
-import { cellOf } from '#core/place/place'
+import { cellOf, type Place } from '#core/place/place'
+import { resolvePlace } from '#core/place/resolve'
 import { addDays, dayOf, toLocal } from '#core/time/local'
 import { hashPassword } from '#server/access/sign-in'
+import { gazetteer } from '#server/atlas.server'
 import type { Db } from '#server/db.server'
 import { facilitySearch } from '#server/facility/facilities'
-import { carrier, customer, facility, place, policy, user } from '#server/schema'
+import { carrier, customer, facility, policy, user } from '#server/schema'
 import type { Chance } from './random'
 import { carrierAdjectives, carrierCities, carrierKinds, carrierNouns, consignees, customers, demoPassword, insurers, people, streets } from './world'
 
@@ -35,11 +36,10 @@ export async function settleWorld(db: Db, now: number, luck: Chance): Promise<Wo
 
 const domainOf = (name: string) => `${name.toLowerCase().replace(/[^a-z]+/g, '')}.example`
 
-function placeOf(db: Db, words: string) {
-  const region = words.slice(-2)
-  const found = db.select().from(place).where(and(eq(place.city, words.slice(0, -3)), eq(place.region, region))).get()
-  if (!found) throw new Error(`The gazetteer has no ${words}`)
-  return found
+function placeOf(words: string): Place {
+  const found = resolvePlace(gazetteer(), words)
+  if ('refusal' in found) throw new Error(found.refusal.message)
+  return found.place
 }
 
 function settleFacilities(db: Db, luck: Chance): DemoFacility[] {
@@ -48,7 +48,7 @@ function settleFacilities(db: Db, luck: Chance): DemoFacility[] {
     ...[...new Set(customers.flatMap((each) => each.to))].flatMap((to, index) => [0, 1].map((which) => ({ name: consignees[(index * 2 + which) % consignees.length]!, at: to, customerIndex: null }))),
   ]
   return plans.map((plan) => {
-    const at = placeOf(db, plan.at)
+    const at = placeOf(plan.at)
     const row = { name: plan.name, address: `${luck.whole(10, 990)} ${luck.pick(streets)}`, city: at.city, region: at.region, country: at.country, postal: at.postal, lat: at.lat + luck.between(-0.03, 0.03), lon: at.lon + luck.between(-0.03, 0.03), zone: at.zone, booking: luck.pick(['appointment', 'first_come'] as const) }
     const written = db.insert(facility).values({ ...row, search: facilitySearch(row) }).returning().get()
     return { ...written, place: plan.at, customerIndex: plan.customerIndex }
@@ -62,7 +62,7 @@ function settleCarriers(db: Db, now: number, luck: Chance) {
   const punctuality = new Map<number, number>()
   for (let index = 0; index < carrierCount; index++) {
     const name = carrierName(index)
-    const home = placeOf(db, carrierCities[index % carrierCities.length]!)
+    const home = placeOf(carrierCities[index % carrierCities.length]!)
     const equipment = fleet(luck)
     const trouble = luck.next()
     const row = db

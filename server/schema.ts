@@ -13,21 +13,6 @@ const instant = (name: string) => integer(name)
 const flag = (name: string) => integer(name, { mode: 'boolean' }).notNull().default(false)
 const quoted = (values: readonly string[]) => sql.raw(values.map((value) => `'${value}'`).join(', '))
 
-export const place = sqliteTable('place', {
-  id: id(),
-  city: text('city').notNull(),
-  region: text('region').notNull(),
-  country: text('country', { enum: ['US', 'CA'] }).notNull(),
-  postal: text('postal').notNull(),
-  lat: real('lat').notNull(),
-  lon: real('lon').notNull(),
-  zone: text('zone').notNull(),
-  /** Lower-case `city region`, what is searched by prefix. */
-  search: text('search').notNull(),
-  /** How many postal codes the city has: the bigger, the earlier it is offered. */
-  size: integer('size').notNull(),
-}, (table) => [index('place_search').on(table.search), index('place_postal').on(table.postal)])
-
 export const customer = sqliteTable('customer', {
   id: id(),
   name: text('name').notNull(),
@@ -45,7 +30,7 @@ export const facility = sqliteTable('facility', {
   address: text('address').notNull(),
   city: text('city').notNull(),
   region: text('region').notNull(),
-  country: text('country', { enum: ['US', 'CA'] }).notNull(),
+  country: text('country', { enum: ['US', 'CA', 'MX'] }).notNull(),
   postal: text('postal').notNull(),
   lat: real('lat').notNull(),
   lon: real('lon').notNull(),

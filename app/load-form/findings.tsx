@@ -1,31 +1,34 @@
 import { chargeSheet, margin } from '#core/charge/charge'
 import type { Problem } from '#core/load/checks'
-import type { Route } from '#core/miles/miles'
-import { transitHours } from '#core/miles/driving-time'
+import { transitHours } from '#core/miles/drive'
 import { formatMoney } from '#core/money/money'
 import { proposeLimits } from '#core/rates/limits'
 import type { RateBand } from '#core/rates/rates'
 import { bandWords } from '#core/rates/words'
 import { hour } from '#core/time/local'
 import { spanWords } from '#core/time/words'
+import { RouteMap } from '../map/map'
+import { routeLayers, wayWords } from '../map/route-layers'
+import type { TypedRoute } from '../routes/load-route'
 import { RateStrip } from '../ui/rate-strip'
 import { chargesFrom, type FormValues, readRate } from './form-values'
 
 /** What we already know about the load being typed: way, price, and what looks wrong. */
-export function Findings({ values, route, band, problems, now }: { values: FormValues; route: Route; band: RateBand | null; problems: Problem[]; now: number }) {
+export function Findings({ values, route, band, problems, now }: { values: FormValues; route: TypedRoute | null; band: RateBand | null; problems: Problem[]; now: number }) {
   const charges = chargesFrom(values.sellCharges.filter((charge) => readRate(charge.rate) !== null))
-  const sellMinor = chargeSheet(charges, { miles: route.miles, weightLb: Number(values.weightLb.replaceAll(',', '')) || null }).totalMinor
+  const sellMinor = chargeSheet(charges, { miles: route?.miles ?? 0, weightLb: Number(values.weightLb.replaceAll(',', '')) || null }).totalMinor
   const limits = proposeLimits(band, sellMinor)
   return (
     <section aria-label="What we know" className="flex min-h-28 flex-col gap-1.5" aria-live="polite">
       <h2 className="head">What we know</h2>
-      {route.miles === 0 ? (
+      {route === null ? (
         <p className="label">Choose both facilities: miles, hours and the rate strip appear here.</p>
       ) : (
         <>
           <p>
-            about <b className="font-mono">{Math.round(route.miles).toLocaleString('en-US')}</b> miles, {spanWords(transitHours(route.hours, values.team) * hour)} with rests <span className="label">(estimated from the straight line)</span>
+            <b className="font-mono">{Math.round(route.miles).toLocaleString('en-US')}</b> truck miles, {spanWords(route.hours * hour)} at the wheel, {spanWords(transitHours(route.hours, values.team) * hour)} {values.team ? 'as a team' : 'with rests'}
           </p>
+          <RouteMap layers={routeLayers(route.ways, stopsOf(values))} words={wayWords(route.miles, route.ways)} shape={3.4} className="h-36" />
           <div className="flex items-center gap-3">
             <RateStrip figures={{ band, targetMinor: limits?.targetMinor ?? null, mostMinor: limits?.mostMinor ?? null, sellMinor, pegs: [] }} />
             <span className="label">{bandWords(band, now)}</span>
@@ -46,6 +49,8 @@ export function Findings({ values, route, band, problems, now }: { values: FormV
     </section>
   )
 }
+
+const stopsOf = (values: FormValues) => values.stops.flatMap((stop) => (stop.facility ? [{ lat: stop.facility.lat, lon: stop.facility.lon, name: stop.facility.city, stop: stop.kind }] : []))
 
 export function marginWords(sellMinor: number, buyMinor: number): string {
   const { amountMinor, percent } = margin(sellMinor, buyMinor)

@@ -6,13 +6,14 @@ import { postJson } from '../ui/post'
 import { useKeys } from '../ui/keys'
 import { ChargeFields } from './charge-fields'
 import { CustomerField } from './customer-field'
-import { formPath, missingFields, problemsSoFar, routeSoFar } from './form-problems'
+import { formPath, missingFields, problemsSoFar } from './form-problems'
 import { type FormValues, proposedDelivery, termsFrom } from './form-values'
 import { FreightFields } from './freight-fields'
 import { NoteFields, ReferenceFields } from './paper-fields'
 import { Findings } from './findings'
 import { StopFields } from './stop-fields'
 import { useLaneBand } from './use-lane-band'
+import { useRoute } from './use-route'
 
 interface LoadFormProps {
   initial: FormValues
@@ -33,8 +34,8 @@ export function LoadForm({ initial, now, loadId, copiedFrom, state, title }: Loa
   const [acknowledged, setAcknowledged] = useState<string[]>([])
   const navigate = useNavigate()
   const band = useLaneBand(values)
-  const route = routeSoFar(values)
-  const problems = useMemo(() => problemsSoFar(values, now, band), [values, now, band])
+  const route = useRoute(values)
+  const problems = useMemo(() => problemsSoFar(values, now, band, route), [values, now, band, route])
   const cautions = problems.filter((problem) => problem.severity === 'caution')
   useProposedDelivery(form, values, now)
 
@@ -83,7 +84,7 @@ export function LoadForm({ initial, now, loadId, copiedFrom, state, title }: Loa
           </div>
           <div className="flex flex-col gap-3 px-4 py-3">
             <Findings values={values} route={route} band={band} problems={problems} now={now} />
-            <ChargeFields miles={route.miles} />
+            <ChargeFields miles={route?.miles ?? 0} />
             <ReferenceFields />
             <NoteFields />
           </div>

@@ -10,7 +10,7 @@ const longestQuery = 100
 const finders: Record<string, (typed: string) => unknown> = {
   customers: (typed) => findCustomers(database(), typed),
   facilities: (typed) => findFacilities(database(), typed),
-  places: (typed) => findPlaces(database(), typed),
+  places: (typed) => findPlaces(database(), typed, Date.now()),
   carriers: (typed) => findCarriers(database(), typed),
   loads: (typed) => listLoads(database(), { words: typed, limit: 12 }),
 }

@@ -10,6 +10,7 @@ import { brokerage } from '#server/settings.server'
 import { AwardDialog, PayDialog } from '../load/award-dialog'
 import { ConfirmationPanel, SendDialog } from '../load/confirmation-panel'
 import { LoadHead } from '../load/load-head'
+import { LoadMap, MapDialog } from '../load/load-map'
 import { Log, Messages } from '../load/log'
 import { OfferDialog, type OfferCarrier } from '../load/offer-dialog'
 import { Offers } from '../load/offers'
@@ -33,7 +34,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
   return { page, now, zone: brokerage.zone, mayEdit: may(role, 'edit_loads'), mayHandle: may(role, 'handle_offers'), mayAward: may(role, 'award'), mayOverride: may(role, 'override_gate') }
 }
 
-type Open = { kind: 'offer'; carrier: OfferCarrier | null } | { kind: 'counter' | 'award' | 'limits' | 'pay' | 'send' | 'cancel' | 'release' } | null
+type Open = { kind: 'offer'; carrier: OfferCarrier | null } | { kind: 'counter' | 'award' | 'limits' | 'pay' | 'send' | 'cancel' | 'release' | 'map' } | null
 
 export default function Load({ loaderData }: Route.ComponentProps) {
   const { page, now, zone, mayEdit, mayHandle, mayAward, mayOverride } = loaderData
@@ -69,6 +70,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
     { key: 'l', words: 'target and most', run: () => setOpen({ kind: 'limits' }), disabled: !(uncovered || load.state === 'draft') || !mayEdit },
     { key: 's', words: 'preview and send the rate confirmation', run: () => setOpen({ kind: 'send' }), disabled: !awarded || !mayAward || confirmed },
     { key: 'b', words: 'change the agreed pay', run: () => setOpen({ kind: 'pay' }), disabled: !awarded || !mayAward },
+    { key: 'm', words: 'the map', run: () => setOpen({ kind: 'map' }) },
     { key: 'e', words: 'change the load', run: () => navigate(`/loads/${load.id}/change`), disabled: !mayEdit },
     { key: 'k', words: 'make a copy', run: () => navigate(`/loads/new?copy=${load.id}`), disabled: !mayEdit },
   ]
@@ -85,6 +87,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
             <ConfirmationPanel page={page} now={now} zone={zone} mayAward={mayAward} onSend={() => setOpen({ kind: 'send' })} onRevoke={(confirmationId) => void acting.act({ intent: 'revoke_links', confirmationId }, 'Link withdrawn')} />
           )}
           <Offers page={page} now={now} zone={zone} chosenId={uncovered ? (chosen?.id ?? null) : null} onChoose={setPicked} mayHandle={mayHandle} onRecord={() => setOpen({ kind: 'offer', carrier: null })} />
+          <LoadMap page={page} onOpen={() => setOpen({ kind: 'map' })} />
         </div>
         <div className="flex min-h-0 flex-col">
           {page.shortlist.length > 0 || uncovered ? (
@@ -127,6 +130,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
       {open?.kind === 'award' && chosen && <AwardDialog page={page} offer={chosen} acting={acting} now={now} mayOverride={mayOverride} onClose={close} onAwarded={() => setOpen({ kind: 'send' })} />}
       {open?.kind === 'counter' && chosen && <CounterDialog offer={chosen} mostMinor={load.mostMinor} acting={acting} onClose={close} />}
       {open?.kind === 'limits' && <LimitsDialog page={page} acting={acting} onClose={close} />}
+      {open?.kind === 'map' && <MapDialog page={page} onClose={close} />}
       {open?.kind === 'pay' && <PayDialog page={page} acting={acting} onClose={close} />}
       {open?.kind === 'send' && <SendDialog page={page} acting={acting} onClose={close} />}
       {open?.kind === 'cancel' && <ReasonDialog title={`Cancel ${load.number}`} intent="cancel" button="Cancel the load" acting={acting} onClose={close} />}

@@ -4,12 +4,15 @@ import { useNavigate } from 'react-router'
 import { equipmentWords, loadStateWords } from '#core/load/words'
 import { dayWords } from '#core/time/words'
 import { dayOf, toLocal } from '#core/time/local'
+import { readHowFar } from '#core/place/how-far'
 import type { ListedLoad } from '#server/load/list'
+import { HowFarPanel, useHowFar } from './how-far'
 
 /** One line for going anywhere: loads by number, customer, carrier, city or reference, and the desk's actions. */
 export function CommandLine({ open, onClose, mayEdit }: { open: boolean; onClose: () => void; mayEdit: boolean }) {
   const [typed, setTyped] = useState('')
   const [chosen, setChosen] = useState('')
+  const far = useHowFar(open && readHowFar(typed) ? typed : '')
   const { loads, busy } = useFoundLoads(open ? typed : '')
   const navigate = useNavigate()
   const go = (to: string) => {
@@ -36,9 +39,10 @@ export function CommandLine({ open, onClose, mayEdit }: { open: boolean; onClose
       overlayClassName="fixed inset-0 z-20 bg-[#17130e]/40"
       contentClassName="fixed top-[10vh] left-1/2 z-30 w-[92vw] max-w-2xl -translate-x-1/2 border border-ink bg-sheet shadow-2xl"
     >
-      <Command.Input value={typed} onValueChange={setTyped} placeholder="PR-26012, snowmelt phoenix, night heron, PU4411" className="h-11 w-full border-b border-strong bg-sheet px-4 text-base outline-none" />
+      <Command.Input value={typed} onValueChange={setTyped} placeholder="PR-26012, snowmelt phoenix, night heron, PU4411, boise to laredo" className="h-11 w-full border-b border-strong bg-sheet px-4 text-base outline-none" />
+      <HowFarPanel answer={far} />
       <Command.List className="max-h-[56vh] overflow-y-auto">
-        <Command.Empty className="px-4 py-3 text-second">{busy ? 'Looking…' : 'Nothing fits. Try fewer or other words.'}</Command.Empty>
+        <Command.Empty className="px-4 py-3 text-second">{far ? '' : busy ? 'Looking…' : 'Nothing fits. Try fewer or other words.'}</Command.Empty>
         {loads.map((load) => (
           <Command.Item key={load.id} value={`load-${load.id}`} onSelect={() => go(`/loads/${load.id}`)} className="grid grid-cols-[80px_1fr_auto] gap-3 border-t px-4 py-1.5 data-[selected=true]:bg-chosen">
             <span className="font-mono">{load.number}</span>

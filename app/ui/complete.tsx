@@ -22,7 +22,7 @@ interface CompleteProps<T> {
 const fresh = 120
 
 /** A field that completes as you type, from the server; the last entry can make a new one. */
-export function Complete<T extends { id: number }>(props: CompleteProps<T>) {
+export function Complete<T extends { id: number | string }>(props: CompleteProps<T>) {
   const { found, search } = useFound<T>(props.subject)
   const errorId = useId()
   const [typed, setTyped] = useState('')

@@ -1,6 +1,6 @@
 import { type ChargeFacts, chargeSheet, oneCurrency, type Charge } from '../charge/charge'
-import { transitHours } from '../miles/driving-time'
-import { truckLeg } from '../miles/miles'
+import { type DriveToPlan, mendsOf, planDrive } from '../miles/drive'
+import type { Leg } from '../miles/roads'
 import { formatMoney } from '../money/money'
 import type { RateBand } from '../rates/rates'
 import { hour, toInstant } from '../time/local'
@@ -14,7 +14,7 @@ import type { StopPlace } from './load'
 export interface Problem {
   /** Dotted path of the field, `stops.1.earliestLocal`. */
   path: string
-  code: 'in_the_past' | 'cannot_be_driven' | 'no_payer' | 'no_sell_charge' | 'rate_out_by_ten' | 'mixed_currencies' | 'stops_out_of_order' | 'no_temperature' | 'far_ahead'
+  code: 'in_the_past' | 'cannot_be_driven' | 'no_payer' | 'no_sell_charge' | 'rate_out_by_ten' | 'mixed_currencies' | 'stops_out_of_order' | 'no_road' | 'no_temperature' | 'far_ahead'
   severity: 'stop' | 'caution'
   message: string
 }
@@ -25,8 +25,15 @@ export interface LoadToCheck {
   tempMinF: number | null
   /** In their order; null where place or time is not given yet. */
   stops: (StopPlace | null)[]
+  /** Miles and wheel hours from each stop to the next; null where they are not known (yet). */
+  legs: (LoadLeg | null)[]
   sellCharges: Charge[]
   charges: ChargeFacts
+}
+
+/** A leg of a load; `byRoad` is false where no road joins its ends. */
+export interface LoadLeg extends Leg {
+  byRoad: boolean
 }
 
 export interface CheckFacts {
@@ -44,7 +51,7 @@ const farAheadDays = 120
 
 /** Everything worth telling about a load before it is saved, in the order of the form. */
 export function checkLoad(load: LoadToCheck, facts: CheckFacts): Problem[] {
-  return [...checkPayer(facts), ...checkEquipment(load), ...checkStops(load, facts.now), ...checkCharges(load, facts.band)]
+  return [...checkPayer(facts), ...checkEquipment(load), ...checkStops(load, facts.now), ...checkDrive(load), ...checkCharges(load, facts.band)]
 }
 
 function checkPayer(facts: CheckFacts): Problem[] {
@@ -70,21 +77,35 @@ function checkStops(load: LoadToCheck, now: number): Problem[] {
       return [{ path, code: 'far_ahead', severity: 'caution', message: `${dayWords(stop.earliestLocal.slice(0, 10))} is ${Math.round((opens - now) / (24 * hour))} days ahead: is it the right year?` } as Problem]
     }
     const before = load.stops[index - 1]
-    return before ? checkLeg(before, stop, path, load.team) : []
+    const isBefore = before && closes <= toInstant(before.earliestLocal, before.zone)
+    return isBefore ? [{ path, code: 'stops_out_of_order', severity: 'stop', message: 'Before the stop that comes first' } as Problem] : []
   })
 }
 
-function checkLeg(from: StopPlace, to: StopPlace, path: string, team: boolean): Problem[] {
-  const leaves = toInstant(from.earliestLocal, from.zone)
-  const closes = toInstant(to.latestLocal ?? to.earliestLocal, to.zone)
-  if (closes <= leaves) {
-    return [{ path, code: 'stops_out_of_order', severity: 'stop', message: 'Before the stop that comes first' }]
-  }
-  const leg = truckLeg(from, to)
-  const needed = transitHours(leg.hours, team) * hour
-  if (leaves + needed <= closes) return []
-  const message = `Cannot be driven in time: about ${Math.round(leg.miles)} miles need ${spanWords(needed)} with rests, the windows leave ${spanWords(closes - leaves)}`
-  return [{ path, code: 'cannot_be_driven', severity: 'stop', message }]
+/** Loading or unloading takes about this long; nothing better is known of a stop yet. */
+const usualWork = hour
+
+/** The drive of a load as the hours-of-service plan takes it: windows as instants, work at every stop but the last. */
+export function driveOf(stops: Pick<StopPlace, 'earliestLocal' | 'latestLocal' | 'zone'>[], legs: Leg[], team: boolean): DriveToPlan {
+  const windows = stops.map((stop, at) => ({ opens: toInstant(stop.earliestLocal, stop.zone), closes: toInstant(stop.latestLocal ?? stop.earliestLocal, stop.zone), work: at === stops.length - 1 ? 0 : usualWork }))
+  return { ready: windows[0]?.opens ?? 0, stops: windows, legs: legs.map((leg) => leg.hours), team }
+}
+
+/** Whether the load can be driven at all, and in time by the law. Told at the first stop that is missed. */
+function checkDrive(load: LoadToCheck): Problem[] {
+  const { stops, legs } = load
+  const roadless = legs.findIndex((leg) => leg?.byRoad === false)
+  if (roadless >= 0) return [{ path: `stops.${roadless + 1}.earliestLocal`, code: 'no_road', severity: 'stop', message: 'No road leads there from the stop before' }]
+  if (stops.length < 2 || stops.includes(null) || legs.length !== stops.length - 1 || legs.includes(null)) return []
+  const drive = driveOf(stops as StopPlace[], legs as LoadLeg[], load.team)
+  if (drive.stops.some((stop, at) => at > 0 && stop.closes <= drive.stops[at - 1]!.opens)) return []
+  const plan = planDrive(drive)
+  const missed = plan.stops.findIndex((stop) => stop.late > 0)
+  if (missed < 0) return []
+  const miles = (legs as LoadLeg[]).slice(0, missed).reduce((sum, leg) => sum + leg.miles, 0)
+  const mends = mendsOf(drive, plan)
+  const ways = [mends.team ? 'a team' : '', mends.earlierPickup === null ? '' : `the pickup ${spanWords(mends.earlierPickup)} earlier`, `the delivery ${spanWords(mends.laterDelivery)} later`].filter(Boolean)
+  return [{ path: `stops.${missed}.earliestLocal`, code: 'cannot_be_driven', severity: 'stop', message: `Cannot legally be there in time: ${Math.round(miles).toLocaleString('en-US')} miles with rests, ${spanWords(plan.stops[missed]!.late)} late. ${ways.join(', or ')} would mend it`.replace('. a team', '. A team').replace('. the', '. The') }]
 }
 
 function checkCharges(load: LoadToCheck, band: RateBand | null): Problem[] {

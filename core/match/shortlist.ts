@@ -1,4 +1,4 @@
-import { straightMiles, type Point } from '../miles/miles'
+import { straightMiles, type Point } from '../miles/straight'
 import { day } from '../time/local'
 import { spanWords } from '../time/words'
 

@@ -1,4 +1,4 @@
-import { cellsAround, cellOf } from '../place/place'
+import { cellOf } from '../place/place'
 import type { Network } from './network'
 import { milesPerDegree, type Point, straightMiles } from './straight'
 import { type WaterLines, type Waters, waterBetween, waterLines } from './waters'
@@ -85,38 +85,46 @@ function localWay(node: number, miles: number): Entry {
 }
 
 /** How many nodes are looked at: some of the nearest may lie across water. */
-const looked = 10
+const looked = 8
 
 /** The nearest nodes, the nearest first, from the squares around; farther squares only where the near ones are empty. */
 function nearestNodes(network: Network, cells: Map<number, number[]>, point: Point): number[] {
-  for (const reach of [1, 4]) {
-    const nodes: number[] = []
-    const away: number[] = []
-    for (const cell of cellsAround(point, reach)) {
-      const inside = cells.get(cell)
-      if (inside) for (let at = 0; at < inside.length; at += 1) insert(nodes, away, inside[at]!, flatDistance(point, network.nodes[inside[at]!]!))
+  const nodes: number[] = []
+  const away: number[] = []
+  const shrink = Math.cos((point.lat * Math.PI) / 180)
+  const centre = cellOf(point)
+  for (const reach of reaches) {
+    for (let north = -reach; north <= reach; north += 1) {
+      for (let east = -reach; east <= reach; east += 1) {
+        const inside = cells.get(centre + north * cellsEachRow + east)
+        if (inside !== undefined) lookThrough(network, inside, point, shrink, nodes, away)
+      }
     }
     if (nodes.length > 0) return nodes
   }
-  return []
+  return nodes
 }
 
-/** Keeps the `looked` nearest in order. */
-function insert(nodes: number[], away: number[], node: number, distance: number): void {
-  let at = nodes.length
-  if (at === looked && distance >= away[at - 1]!) return
-  while (at > 0 && away[at - 1]! > distance) at -= 1
-  nodes.splice(at, 0, node)
-  away.splice(at, 0, distance)
-  if (nodes.length > looked) {
-    nodes.pop()
-    away.pop()
+/** Squares of one degree in each direction: the first ring nearly always has a node. */
+const reaches = [1, 4]
+const cellsEachRow = 360
+
+/** Keeps the nearest in order; distances are squared, on the flat, for telling nearer from farther only. */
+function lookThrough(network: Network, inside: number[], point: Point, shrink: number, nodes: number[], away: number[]): void {
+  for (let index = 0; index < inside.length; index += 1) {
+    const node = network.nodes[inside[index]!]!
+    const north = node.lat - point.lat
+    const east = (node.lon - point.lon) * shrink
+    const distance = north * north + east * east
+    let at = nodes.length < looked ? nodes.length : looked
+    if (at === looked && distance >= away[looked - 1]!) continue
+    if (at === looked) at = looked - 1
+    while (at > 0 && away[at - 1]! > distance) {
+      away[at] = away[at - 1]!
+      nodes[at] = nodes[at - 1]!
+      at -= 1
+    }
+    away[at] = distance
+    nodes[at] = inside[index]!
   }
-}
-
-/** Squared distance in degrees of latitude on the flat: for telling nearer from farther only. */
-function flatDistance(point: Point, other: Point): number {
-  const north = other.lat - point.lat
-  const east = (other.lon - point.lon) * Math.cos((point.lat * Math.PI) / 180)
-  return north * north + east * east
 }

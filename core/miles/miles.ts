@@ -1,5 +1,5 @@
 import type { Choice } from './labels'
-import type { Leg, Roads, Way } from './roads'
+import type { Door, Leg, Roads, Way } from './roads'
 import type { Point } from './straight'
 
 /** Miles and hours over several stops, leg by leg. */
@@ -18,22 +18,22 @@ export interface Miles {
 }
 
 /** Places whose ways onto the network are kept ready. */
-const keptAnchors = 20_000
+const keptDoors = 50_000
 
 /** Miles over a road network. */
 export function makeMiles(roads: Roads): Miles {
-  const anchors = new Map<string, ReturnType<Roads['anchor']>>()
-  const anchor = (point: Point, choice: Choice = 'practical') => {
-    const key = `${choice[0]} ${point.lat} ${point.lon}`
-    const known = anchors.get(key)
+  const doors = new Map<string, Door>()
+  const door = (point: Point) => {
+    const key = `${point.lat} ${point.lon}`
+    const known = doors.get(key)
     if (known) return known
     // The oldest goes: a Map keeps its keys in the order in which they came.
-    if (anchors.size >= keptAnchors) anchors.delete(anchors.keys().next().value!)
-    const made = roads.anchor(point, choice)
-    anchors.set(key, made)
+    if (doors.size >= keptDoors) doors.delete(doors.keys().next().value!)
+    const made = roads.door({ lat: point.lat, lon: point.lon })
+    doors.set(key, made)
     return made
   }
-  const leg = (from: Point, to: Point) => rounded(roads.between(anchor(from), anchor(to)))
+  const leg = (from: Point, to: Point) => rounded(roads.between(door(from), door(to)))
   return {
     leg,
     route(stops) {
@@ -41,7 +41,7 @@ export function makeMiles(roads: Roads): Miles {
       if (legs.some((each) => each === null)) return null
       return { ...totals(legs as Leg[]), legs: legs as Leg[] }
     },
-    way: (from, to, choice) => roads.way(anchor(from, choice), anchor(to, choice), choice),
+    way: (from, to, choice) => roads.way(door(from), door(to), choice),
   }
 }
 

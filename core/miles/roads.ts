@@ -1,8 +1,8 @@
-import { type Entry, type Locality, makeLocality } from './access'
+import { type Entry, makeLocality } from './access'
+import { type Board, clear, makeBoard, meet, reachOf, setOut } from './board'
 import { type Choice, type Labels, noLeg, other } from './labels'
 import { type Network, type NetworkData, readNetwork } from './network'
-import type { Point } from './straight'
-import { straightMiles } from './straight'
+import { type Point, straightMiles } from './straight'
 import type { Waters } from './waters'
 
 /** Miles and wheel hours from one place to the next. */
@@ -12,17 +12,10 @@ export interface Leg {
   hours: number
 }
 
-/** A place's ways onto the network with everything they lead to: two of them give a distance. */
-export interface Anchor {
+/** A place with its ways onto the network. */
+export interface Door {
   point: Point
   entries: Entry[]
-  /** Ranks of the hubs reached, each once, by the cheapest entry. */
-  hub: Uint16Array
-  cost: Float64Array
-  miles: Float64Array
-  hours: Float64Array
-  /** Which entry the way begins with. */
-  entry: Uint8Array
 }
 
 /** A way as it is driven: legs of one road drawn together, and the line on the map. */
@@ -33,14 +26,13 @@ export interface Way extends Leg {
 
 export interface Roads {
   network: Network
-  locality: Locality
-  anchor(point: Point, choice?: Choice): Anchor
-  /** Truck miles and hours between two anchored places; null where no road joins them. */
-  between(from: Anchor, to: Anchor): Leg | null
-  /** Miles from each place to each other one, row by row; NaN where no road joins them. */
-  matrix(from: Anchor[], to: Anchor[]): Float64Array
+  door(point: Point): Door
+  /** Truck miles and hours between two places; null where no road joins them. */
+  between(from: Door, to: Door, choice?: Choice): Leg | null
   /** The same with the roads driven. */
-  way(from: Anchor, to: Anchor, choice?: Choice): Way | null
+  way(from: Door, to: Door, choice?: Choice): Way | null
+  /** Practical miles from each place to each other one, row by row; NaN where no road joins them. */
+  matrix(from: Door[], to: Door[]): Float64Array
 }
 
 export interface RoadsData {
@@ -58,139 +50,94 @@ export function openRoads(data: RoadsData): Roads {
   const network = readNetwork(data.network)
   const locality = makeLocality(network, data.waters)
   const board = makeBoard(network.nodes.length)
-  const nearer = (best: Meeting | null, local: Entry | null): Leg | null => {
-    if (!best && !local) return null
-    const way = best && (!local || best.cost <= local.cost) ? best : local!
-    return { miles: Math.max(leastMiles, way.miles), hours: Math.max(leastHours, way.hours) }
-  }
   return {
     network,
-    locality,
-    anchor: (point, choice = 'practical') => anchorOf(board, data.labels[choice], locality.near(point), point),
-    between(from, to) {
-      setOut(board, from)
-      const best = meet(board, from, to)
-      clear(board, from)
-      return nearer(best, locality.between(from.point, to.point))
+    door: (point) => ({ point, entries: locality.near(point) }),
+    between: (from, to, choice = 'practical') => nearer(meetDoors(board, data.labels[choice], from, to), locality.between(from.point, to.point)),
+    way(from, to, choice = 'practical') {
+      const labels = data.labels[choice]
+      const best = meetDoors(board, labels, from, to)
+      const local = locality.between(from.point, to.point)
+      const leg = nearer(best, local)
+      if (!leg) return null
+      return best && (!local || best.cost <= local.cost) ? { ...leg, ...drawn(network, labels, best, from, to) } : { ...leg, roads: [{ road: localRoads, miles: tenths(leg.miles) }], line: [from.point, to.point] }
     },
     matrix(from, to) {
+      const labels = data.labels.practical
+      const ends = to.map((door) => reachOf(board, labels, door.entries))
       const miles = new Float64Array(from.length * to.length)
-      for (const [row, origin] of from.entries()) {
-        setOut(board, origin)
+      for (let row = 0; row < from.length; row += 1) {
+        setOut(board, labels, from[row]!.entries)
         for (let column = 0; column < to.length; column += 1) {
-          miles[row * to.length + column] = nearer(meet(board, origin, to[column]!), locality.between(origin.point, to[column]!.point))?.miles ?? Number.NaN
+          const leg = nearer(meet(board, labels, from[row]!.entries, ends[column]!), locality.between(from[row]!.point, to[column]!.point))
+          miles[row * to.length + column] = leg ? leg.miles : Number.NaN
         }
-        clear(board, origin)
+        clear(board)
       }
       return miles
     },
-    way(from, to, choice = 'practical') {
-      setOut(board, from)
-      const best = meet(board, from, to)
-      clear(board, from)
-      return wayBetween(network, data.labels[choice], best, locality.between(from.point, to.point), from, to)
-    },
   }
 }
 
-/** One cell a hub, on which an anchor's costs are set out so that another's are looked up against them. */
-interface Board {
-  cost: Float64Array
-  /** Position of the hub in the anchor that is set out. */
-  at: Int32Array
-  /** While an anchor is drawn together: its hubs so far, and of each hub the label and the entry it came by. */
-  reached: Uint16Array
-  label: Uint32Array
-  entry: Uint8Array
+/** The cheaper of the way by the network and the way by local roads only. */
+function nearer(best: { cost: number; miles: number; hours: number } | null, local: Entry | null): Leg | null {
+  const way = best && (!local || best.cost <= local.cost) ? best : local
+  return way && { miles: Math.max(leastMiles, way.miles), hours: Math.max(leastHours, way.hours) }
 }
 
-const makeBoard = (nodes: number): Board => ({ cost: new Float64Array(nodes).fill(Number.POSITIVE_INFINITY), at: new Int32Array(nodes), reached: new Uint16Array(nodes), label: new Uint32Array(nodes), entry: new Uint8Array(nodes) })
-
-function setOut(board: Board, { hub, cost }: Anchor): void {
-  for (let at = 0; at < hub.length; at += 1) {
-    board.cost[hub[at]!] = cost[at]!
-    board.at[hub[at]!] = at
-  }
-}
-
-function clear(board: Board, { hub }: Anchor): void {
-  for (let at = 0; at < hub.length; at += 1) board.cost[hub[at]!] = Number.POSITIVE_INFINITY
-}
-
-/** Draws the labels of a place's entry nodes together: the cheapest way to each hub. */
-function anchorOf(board: Board, labels: Labels, entries: Entry[], point: Point): Anchor {
-  let count = 0
-  for (let index = 0; index < entries.length; index += 1) {
-    const { node, cost: before } = entries[index]!
-    for (let at = labels.offsets[node]!; at < labels.offsets[node + 1]!; at += 1) {
-      const hub = labels.hub[at]!
-      const cost = labels.cost[at]! + before
-      if (cost >= board.cost[hub]!) continue
-      if (board.cost[hub] === Number.POSITIVE_INFINITY) {
-        board.at[hub] = count
-        board.reached[count] = hub
-        count += 1
-      }
-      board.cost[hub] = cost
-      board.label[hub] = at
-      board.entry[hub] = index
-    }
-  }
-  const anchor: Anchor = { point, entries, hub: board.reached.slice(0, count), cost: new Float64Array(count), miles: new Float64Array(count), hours: new Float64Array(count), entry: new Uint8Array(count) }
-  for (let position = 0; position < count; position += 1) {
-    const hub = board.reached[position]!
-    const entry = entries[board.entry[hub]!]!
-    anchor.cost[position] = board.cost[hub]!
-    anchor.miles[position] = labels.miles[board.label[hub]!]! + entry.miles
-    anchor.hours[position] = labels.hours[board.label[hub]!]! + entry.hours
-    anchor.entry[position] = board.entry[hub]!
-  }
-  clear(board, anchor)
-  return anchor
-}
-
-interface Meeting {
+/** Where the best way between two doors has its busiest node, and what it takes. */
+interface DoorMeeting {
   cost: number
   miles: number
   hours: number
-  /** Positions of the meeting hub in either anchor. */
-  from: number
-  to: number
+  hub: number
+  from: Entry
+  to: Entry
 }
 
-/** The cheapest hub that an anchor shares with the one set out on the board; of equals the busier. */
-function meet(board: Board, from: Anchor, to: Anchor): Meeting | null {
-  const { hub, cost } = to
+function meetDoors(board: Board, labels: Labels, from: Door, to: Door): DoorMeeting | null {
+  setOut(board, labels, from.entries)
   let best = Number.POSITIVE_INFINITY
-  let at = -1
-  for (let position = 0; position < hub.length; position += 1) {
-    const total = board.cost[hub[position]!]! + cost[position]!
-    if (total > best || total === Number.POSITIVE_INFINITY) continue
-    if (total === best && hub[position]! > hub[at]!) continue
-    best = total
-    at = position
+  let label = -1
+  let end = -1
+  for (let index = 0; index < to.entries.length; index += 1) {
+    const { node, cost: after } = to.entries[index]!
+    for (let at = labels.offsets[node]!; at < labels.offsets[node + 1]!; at += 1) {
+      const cost = board.cost[labels.hub[at]!]! + labels.cost[at]! + after
+      // Of ways as cheap as each other the one by the busier hub, so that there and back are alike.
+      if (cost > best || cost === Number.POSITIVE_INFINITY || (cost === best && labels.hub[at]! >= labels.hub[label]!)) continue
+      best = cost
+      label = at
+      end = index
+    }
   }
-  if (at < 0) return null
-  const start = board.at[hub[at]!]!
-  return { cost: best, miles: from.miles[start]! + to.miles[at]!, hours: from.hours[start]! + to.hours[at]!, from: start, to: at }
+  const meeting = label < 0 ? null : meetingAt(board, labels, best, from.entries, to.entries[end]!, label)
+  clear(board)
+  return meeting
 }
 
-function wayBetween(network: Network, labels: Labels, best: Meeting | null, local: Entry | null, from: Anchor, to: Anchor): Way | null {
-  if (!best && !local) return null
-  if (!best || (local && local.cost < best.cost)) {
-    const miles = Math.max(leastMiles, local!.miles)
-    return { miles, hours: Math.max(leastHours, local!.hours), roads: drawnTogether([{ road: 'local roads', miles }]), line: [from.point, to.point] }
-  }
-  const out = from.entries[from.entry[best.from]!]!
-  const home = to.entries[to.entry[best.to]!]!
-  const rank = from.hub[best.from]!
-  const outward = legsToHub(network, labels, out.node, rank)
-  const homeward = legsToHub(network, labels, home.node, rank)
+function meetingAt(board: Board, labels: Labels, cost: number, from: Entry[], to: Entry, label: number): DoorMeeting {
+  const hub = labels.hub[label]!
+  const start = from[board.entry[hub]!]!
+  const first = board.label[hub]!
+  return { cost, hub, from: start, to, miles: start.miles + labels.miles[first]! + labels.miles[label]! + to.miles, hours: start.hours + labels.hours[first]! + labels.hours[label]! + to.hours }
+}
+
+const localRoads = 'local roads'
+const tenths = (miles: number) => Math.round(miles * 10) / 10
+
+/** The roads and the line of a way over the network. */
+function drawn(network: Network, labels: Labels, best: DoorMeeting, from: Door, to: Door): Pick<Way, 'roads' | 'line'> {
+  const outward = legsToHub(network, labels, best.from.node, best.hub)
+  const homeward = legsToHub(network, labels, best.to.node, best.hub)
   const legs = [...outward.legs, ...homeward.legs.toReversed()]
   const nodes = [...outward.nodes, ...homeward.nodes.toReversed().slice(1)]
-  const roads = [{ road: 'local roads', miles: out.miles }, ...legs.map((leg) => ({ road: network.legs[leg]!.road, miles: network.legs[leg]!.miles })), { road: 'local roads', miles: home.miles }]
-  const line = [from.point, ...nodes.map((node) => network.nodes[node]!), to.point].filter((point, at, all) => at === 0 || straightMiles(point, all[at - 1]!) > 0.05)
-  return { miles: Math.max(leastMiles, best.miles), hours: Math.max(leastHours, best.hours), roads: drawnTogether(roads), line }
+  const driven = legs.map((leg) => ({ road: network.legs[leg]!.road, miles: network.legs[leg]!.miles }))
+  const line = [from.point, ...nodes.map((node) => network.nodes[node]!), to.point].map(({ lat, lon }) => ({ lat, lon }))
+  return {
+    roads: drawnTogether([{ road: localRoads, miles: best.from.miles }, ...driven, { road: localRoads, miles: best.to.miles }]),
+    line: line.filter((point, at) => at === 0 || straightMiles(point, line[at - 1]!) > 0.05),
+  }
 }
 
 /** The nodes and legs from a node to the hub of a rank, following each label's first leg. */
@@ -222,12 +169,12 @@ function entryAt(labels: Labels, node: number, rank: number): number {
 
 /** Consecutive legs of one road as one, without the local miles that are none. */
 function drawnTogether(roads: { road: string; miles: number }[]): { road: string; miles: number }[] {
-  const drawn: { road: string; miles: number }[] = []
+  const together: { road: string; miles: number }[] = []
   for (const { road, miles } of roads) {
-    const last = drawn.at(-1)
+    const last = together.at(-1)
     if (miles < 0.05) continue
     if (last?.road === road) last.miles += miles
-    else drawn.push({ road, miles })
+    else together.push({ road, miles })
   }
-  return drawn.map(({ road, miles }) => ({ road, miles: Math.round(miles * 10) / 10 }))
+  return together.map(({ road, miles }) => ({ road, miles: tenths(miles) }))
 }

@@ -4,7 +4,8 @@ import { z } from 'zod'
 export interface Place {
   city: string
   region: string
-  country: 'US' | 'CA'
+  country: 'US' | 'CA' | 'MX'
+  /** Empty where we know none (Mexico). */
   postal: string
   lat: number
   lon: number
@@ -22,9 +23,9 @@ function isZone(zone: string): boolean {
 
 export const placeSchema = z.object({
   city: z.string().min(1).max(80),
-  region: z.string().length(2),
-  country: z.enum(['US', 'CA']),
-  postal: z.string().min(3).max(10),
+  region: z.string().min(2).max(3),
+  country: z.enum(['US', 'CA', 'MX']),
+  postal: z.string().max(10),
   lat: z.number().min(-90).max(90),
   lon: z.number().min(-180).max(180),
   zone: z.string().max(60).refine(isZone, 'No such time zone'),

@@ -6,7 +6,7 @@ import { facility } from '#server/schema'
 export const newFacilitySchema = placeSchema.omit({ postal: true }).extend({
   name: z.string().trim().min(1, 'Name the facility').max(120),
   address: z.string().trim().min(1, 'Give the street').max(160),
-  postal: z.string().trim().min(3, 'Give the postal code').max(10),
+  postal: z.string().trim().max(10),
   booking: z.enum(['appointment', 'first_come']).default('first_come'),
 })
 export type NewFacility = z.infer<typeof newFacilitySchema>

@@ -1,10 +1,12 @@
 import { asc, desc, eq, sql } from 'drizzle-orm'
 import { chargeSheet } from '#core/charge/charge'
+import { driveOf } from '#core/load/checks'
 import type { LogEvent } from '#core/load/log-words'
-import { truckRoute } from '#core/miles/miles'
+import { planDrive } from '#core/miles/drive'
 import type { RateBand } from '#core/rates/rates'
 import { vetCarriers, policiesOf } from '#server/carrier/vet'
 import { type Db, prepared } from '#server/db.server'
+import { routeOver, waysOver } from '#server/miles/route'
 import { findShortlist } from '#server/match/shortlist'
 import { bandOfRow } from '#server/rates/band'
 import { carrier, charge, confirmation, customer, facility, load, log, message, note, offer, posting, reference, stop, user } from '#server/schema'
@@ -57,6 +59,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     kind: own.kind, earliestLocal: own.earliestLocal, latestLocal: own.latestLocal, booking: own.booking,
     facility: at.name, address: at.address, city: at.city, region: at.region, postal: at.postal, zone: at.zone, lat: at.lat, lon: at.lon,
   }))
+  const { legs } = routeOver(stops)
   const charges = chargesQuery(db).all({ loadId })
   const offers = offersQuery(db).all({ loadId })
   const verdicts = vetCarriers(db, [...new Set(offers.filter((each) => each.offer.state === 'open' || each.offer.state === 'awarded').map((each) => each.offer.carrierId))], row.load, now)
@@ -67,7 +70,9 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     carrier: row.carrier,
     repName: row.repName,
     stops,
-    legs: truckRoute(stops).legs,
+    legs,
+    drive: planDrive(driveOf(stops, legs, row.load.team)),
+    ways: waysOver(stops),
     sell: chargeSheet(charges.filter((each) => each.side === 'sell'), row.load),
     buy: chargeSheet(charges.filter((each) => each.side === 'buy'), row.load),
     references: referencesQuery(db).all({ loadId }),

@@ -5,7 +5,6 @@ import { loadChanges } from '#core/load/changes'
 import { decide } from '#core/load/decide'
 import type { LoadTerms } from '#core/load/load'
 import type { Refusal } from '#core/load/refusals'
-import { truckRoute } from '#core/miles/miles'
 import { cellOf } from '#core/place/place'
 import { proposeLimits } from '#core/rates/limits'
 import type { RateBand } from '#core/rates/rates'
@@ -14,6 +13,7 @@ import { termChanges } from '#core/confirmation/terms'
 import { currentTerms } from '#server/confirmation/issue'
 import { type Db, inTransaction } from '#server/db.server'
 import { announce } from '#server/live/live'
+import { routeOver } from '#server/miles/route'
 import { type Act, writeLog } from '#server/log/act'
 import { bandColumns, findRateBand } from '#server/rates/band'
 import { charge, customer, facility, load, note, reference, stop } from '#server/schema'
@@ -126,7 +126,7 @@ export function complete(db: Db, terms: LoadTerms, now: number): Whole | { missi
   const origin = places[0]
   const dest = places.at(-1)
   if (!origin || !dest || places.length !== terms.stops.length) return { missing: { code: 'no_such_facility', message: 'There is no such facility.' } }
-  const route = truckRoute(places)
+  const route = routeOver(places)
   const lane = {
     originCity: origin.city, originRegion: origin.region, originPostal: origin.postal, originLat: origin.lat, originLon: origin.lon, originZone: origin.zone, originCell: cellOf(origin),
     destCity: dest.city, destRegion: dest.region, destPostal: dest.postal, destLat: dest.lat, destLon: dest.lon, destZone: dest.zone, destCell: cellOf(dest),
@@ -138,7 +138,7 @@ export function complete(db: Db, terms: LoadTerms, now: number): Whole | { missi
   return {
     columns: { ...own, ...lane, ...bandColumns(band), miles: route.miles, hours: route.hours, sellMinor, ...pickupAndDelivery(places) },
     limits: proposeLimits(band, sellMinor) ?? { targetMinor: null, mostMinor: null },
-    problems: checkLoad({ ...own, stops: places, sellCharges, charges }, { now, hasPayer: Boolean(payer.billingMail), band: band as RateBand | null }),
+    problems: checkLoad({ ...own, stops: places, legs: route.legs, sellCharges, charges }, { now, hasPayer: Boolean(payer.billingMail), band: band as RateBand | null }),
   }
 }
 

@@ -1,15 +1,33 @@
-import { and, desc, gte, like, lt, or, sql } from 'drizzle-orm'
+import { and, like, or, sql } from 'drizzle-orm'
+import type { City } from '#core/place/gazetteer'
+import { nameKey } from '#core/place/name-key'
+import { makePlaceSearch, type PlaceSearch } from '#core/place/search'
+import { gazetteer, roads } from '#server/atlas.server'
 import type { Db } from '#server/db.server'
-import { facility, place } from '#server/schema'
+import { facility, stop } from '#server/schema'
 
 const most = 8
 
-/** Cities whose name begins with what was typed (`boise`, `boise id`), or postal codes, the bigger first. */
-export function findPlaces(db: Db, typed: string) {
-  const words = typed.trim().toLowerCase().replace(/[,\s]+/g, ' ')
-  if (words.length < 2) return []
-  const column = /^\d/.test(words) ? place.postal : place.search
-  return db.select().from(place).where(and(gte(column, words), lt(column, `${words}\uffff`))).orderBy(desc(place.size)).limit(most).all()
+/** How long the brokerage's own places are remembered before they are counted anew. */
+const countedFor = 5 * 60_000
+
+let counted: { at: number; db: Db; search: PlaceSearch } | null = null
+
+/** Places for what stands in a field, the likeliest first; our own before others, then those on truck roads. */
+export function findPlaces(db: Db, typed: string, now: number) {
+  if (!counted || counted.db !== db || now - counted.at > countedFor) counted = { at: now, db, search: searchFor(db) }
+  return counted.search.find(typed, most).map((place) => ({ ...place, id: `${place.city} ${place.region} ${place.postal} ${place.lat}` }))
+}
+
+const keyOf = (city: string, region: string) => `${nameKey(city)}|${region}`
+
+function searchFor(db: Db): PlaceSearch {
+  const onRoad = new Set(roads().network.nodes.map((node) => keyOf(node.name, node.region)))
+  const uses = new Map<string, number>()
+  const rows = db.select({ city: facility.city, region: facility.region, times: sql<number>`count(*)` }).from(stop).innerJoin(facility, sql`${facility.id} = ${stop.facilityId}`).groupBy(facility.city, facility.region).all()
+  for (const row of rows) uses.set(keyOf(row.city, row.region), row.times)
+  const key = (city: City) => keyOf(city.city, city.region)
+  return makePlaceSearch(gazetteer(), { onRoad: (city) => onRoad.has(key(city)), uses: (city) => uses.get(key(city)) ?? 0 })
 }
 
 /** Facilities by name, city or street, those used most often lately first. */

@@ -1,0 +1,9 @@
+import type { Point } from '#core/miles/straight'
+
+/** What is drawn over the ground of a map. Later layers lie on earlier ones. */
+export type Layer =
+  | { kind: 'way'; points: Point[] }
+  | { kind: 'stops'; stops: (Point & { name: string; stop: 'pickup' | 'delivery' })[] }
+
+/** All points of the layers: what a map is framed around. */
+export const pointsOf = (layers: Layer[]): Point[] => layers.flatMap((layer) => (layer.kind === 'way' ? layer.points : layer.stops))

@@ -1,0 +1,141 @@
+import { useEffect, useRef, useState } from 'react'
+import { type Frame, frameAround, pathOf, project, zoom } from '#core/map/project'
+import { regionSpots } from '#core/map/region-spots'
+import { type Layer, pointsOf } from './layers'
+
+interface MapProps {
+  layers: Layer[]
+  /** What the map shows, for whoever does not see it. */
+  words: string
+  /** Width to height. */
+  shape: number
+  className?: string
+}
+
+const closer = 0.7
+const farther = 1 / closer
+const step = 0.15
+
+/** A map with layers on it: drawn on the server, moved and zoomed by wheel, drag, buttons or keys. */
+export function RouteMap({ layers, words, shape, className }: MapProps) {
+  const home = frameAround(pointsOf(layers).map(project), shape)
+  const [frame, setFrame] = useState<Frame>(home)
+  const homeKey = `${home.x} ${home.y} ${home.width}`
+  const box = useRef<SVGSVGElement>(null)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for the frame's own figures
+  useEffect(() => setFrame(home), [homeKey])
+  useWheel(box, setFrame)
+  const middle = (each: Frame) => ({ x: each.x + each.width / 2, y: each.y + each.height / 2 })
+  const move = (east: number, south: number) => setFrame((each) => ({ ...each, x: each.x + each.width * east, y: each.y + each.height * south }))
+  const keys: Record<string, () => void> = {
+    '+': () => setFrame((each) => zoom(each, closer, middle(each))),
+    '=': () => setFrame((each) => zoom(each, closer, middle(each))),
+    '-': () => setFrame((each) => zoom(each, farther, middle(each))),
+    '0': () => setFrame(home),
+    ArrowLeft: () => move(-step, 0),
+    ArrowRight: () => move(step, 0),
+    ArrowUp: () => move(0, -step),
+    ArrowDown: () => move(0, step),
+  }
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    const run = event.ctrlKey || event.metaKey || event.altKey ? undefined : keys[event.key]
+    if (!run) return
+    event.preventDefault()
+    event.stopPropagation()
+    run()
+  }
+  return (
+    <figure className={`relative overflow-hidden border bg-water ${className ?? ''}`}>
+      <svg ref={box} viewBox={`${frame.x} ${frame.y} ${frame.width} ${frame.height}`} preserveAspectRatio="xMidYMid slice" className="h-full w-full cursor-grab touch-none active:cursor-grabbing" role="img" aria-label={words} tabIndex={0} onKeyDown={onKeyDown} {...useDrag(setFrame)}>
+        <use href="/map/shapes.svg#land" className="fill-sheet stroke-strong" style={{ strokeWidth: 1, vectorEffect: 'non-scaling-stroke' }} />
+        <use href="/map/shapes.svg#lakes" className="fill-water stroke-strong" style={{ strokeWidth: 0.6, vectorEffect: 'non-scaling-stroke' }} />
+        <use href="/map/shapes.svg#borders" className="fill-none stroke-strong" style={{ strokeWidth: 0.8, vectorEffect: 'non-scaling-stroke' }} />
+        <RegionNames frame={frame} />
+        {layers.map((layer, index) => (
+          <LayerMarks key={index} layer={layer} frame={frame} />
+        ))}
+      </svg>
+      <figcaption className="sr-only">{words}</figcaption>
+      <div className="absolute right-1.5 bottom-1.5 flex gap-1 print:hidden">
+        {([['−', 'Farther', '-'], ['+', 'Closer', '+'], ['⌂', 'The whole way', '0']] as const).map(([mark, name, key]) => (
+          <button key={key} type="button" aria-label={name} title={`${name} (${key})`} onClick={keys[key]} className="h-6 w-6 border border-strong bg-sheet text-center leading-none">
+            {mark}
+          </button>
+        ))}
+      </div>
+    </figure>
+  )
+}
+
+function RegionNames({ frame }: { frame: Frame }) {
+  const size = frame.width / 42
+  const inside = regionSpots.filter(({ x, y }) => x > frame.x && x < frame.x + frame.width && y > frame.y && y < frame.y + frame.height)
+  return (
+    <g aria-hidden="true" className="fill-second" fontSize={size} textAnchor="middle" opacity={0.75}>
+      {inside.map(({ code, x, y }) => (
+        <text key={code} x={x} y={y + size / 3} letterSpacing={size / 8}>
+          {code}
+        </text>
+      ))}
+    </g>
+  )
+}
+
+function LayerMarks({ layer, frame }: { layer: Layer; frame: Frame }) {
+  if (layer.kind === 'way') return <path d={pathOf(layer.points.map(project))} className="fill-none stroke-dusk" style={{ strokeWidth: 2.5, strokeLinejoin: 'round', vectorEffect: 'non-scaling-stroke' }} />
+  const size = frame.width / 52
+  return (
+    <g>
+      {layer.stops.map((stop, index) => {
+        const { x, y } = project(stop)
+        const toTheLeft = x > frame.x + frame.width * 0.66
+        return (
+          <g key={`${stop.name}-${index}`}>
+            <rect x={x - size / 2} y={y - size / 2} width={size} height={size} className={`stroke-ink ${stop.stop === 'delivery' ? 'fill-ink' : 'fill-plain'}`} style={{ strokeWidth: 2, vectorEffect: 'non-scaling-stroke' }} />
+            <text x={x + (toTheLeft ? -size : size)} y={y - size / 2} textAnchor={toTheLeft ? 'end' : 'start'} fontSize={size * 1.45} className="fill-ink stroke-sheet font-semibold" style={{ paintOrder: 'stroke', strokeWidth: 3, vectorEffect: 'non-scaling-stroke' }}>
+              {stop.name}
+            </text>
+          </g>
+        )
+      })}
+    </g>
+  )
+}
+
+/** Zooms by the wheel around the pointer; a listener of its own, since React's cannot keep the page from scrolling. */
+function useWheel(box: React.RefObject<SVGSVGElement | null>, setFrame: React.Dispatch<React.SetStateAction<Frame>>): void {
+  useEffect(() => {
+    const svg = box.current
+    if (!svg) return
+    const onWheel = (event: WheelEvent) => {
+      event.preventDefault()
+      const at = svg.getBoundingClientRect()
+      const [across, down] = [(event.clientX - at.left) / at.width, (event.clientY - at.top) / at.height]
+      setFrame((frame) => zoom(frame, event.deltaY < 0 ? closer : farther, { x: frame.x + frame.width * across, y: frame.y + frame.height * down }))
+    }
+    svg.addEventListener('wheel', onWheel, { passive: false })
+    return () => svg.removeEventListener('wheel', onWheel)
+  }, [box, setFrame])
+}
+
+/** Moves the map with the pointer held down. */
+function useDrag(setFrame: React.Dispatch<React.SetStateAction<Frame>>) {
+  const last = useRef<{ x: number; y: number } | null>(null)
+  return {
+    onPointerDown: (event: React.PointerEvent<SVGSVGElement>) => {
+      last.current = { x: event.clientX, y: event.clientY }
+      event.currentTarget.setPointerCapture(event.pointerId)
+    },
+    onPointerMove: (event: React.PointerEvent<SVGSVGElement>) => {
+      const from = last.current
+      if (!from) return
+      const width = event.currentTarget.getBoundingClientRect().width
+      const [dx, dy] = [event.clientX - from.x, event.clientY - from.y]
+      last.current = { x: event.clientX, y: event.clientY }
+      setFrame((frame) => ({ ...frame, x: frame.x - (dx / width) * frame.width, y: frame.y - (dy / width) * frame.width }))
+    },
+    onPointerUp: () => {
+      last.current = null
+    },
+  }
+}

@@ -1,0 +1,42 @@
+import { useEffect, useState } from 'react'
+import { hour } from '#core/time/local'
+import { spanWords } from '#core/time/words'
+import type { HowFarAnswer } from '#server/miles/how-far'
+
+/** The server's answer to `boise to laredo`; null while nothing of the kind is asked. */
+export function useHowFar(typed: string): HowFarAnswer | null {
+  const [found, setFound] = useState<{ typed: string; answer: HowFarAnswer | null }>({ typed: '', answer: null })
+  useEffect(() => {
+    if (typed === '') return setFound({ typed: '', answer: null })
+    const going = new AbortController()
+    const timer = setTimeout(() => {
+      fetch(`/how-far?q=${encodeURIComponent(typed)}`, { signal: going.signal })
+        .then((response) => (response.ok ? response.json() : null))
+        .then((answer: HowFarAnswer | null) => setFound({ typed, answer }))
+        .catch(() => undefined)
+    }, 100)
+    return () => {
+      clearTimeout(timer)
+      going.abort()
+    }
+  }, [typed])
+  return typed === '' ? null : found.answer
+}
+
+/** How far, how long and by which roads, over the results of the command line. */
+export function HowFarPanel({ answer }: { answer: HowFarAnswer | null }) {
+  if (!answer) return null
+  if ('refusal' in answer) return <p className="border-b border-strong px-4 py-2 text-ring-text" role="status">{answer.refusal.message}</p>
+  return (
+    <section aria-label="How far" role="status" className="border-b border-strong px-4 py-2">
+      <p className="flex items-baseline gap-3">
+        <b className="font-mono text-xl">{answer.miles.toLocaleString('en-US')}</b> truck miles
+        <span className="label">{answer.places.map((place) => `${place.city} ${place.region}${place.near ? ` (${place.near})` : ''}`).join(' to ')}</span>
+      </p>
+      <p>
+        {spanWords(answer.hours * hour)} at the wheel, {spanWords(answer.single * hour)} with rests, {spanWords(answer.team * hour)} as a team
+      </p>
+      <p className="label">{answer.roads.map(({ road, miles }) => `${road} ${Math.round(miles)}`).join(', ')}</p>
+    </section>
+  )
+}

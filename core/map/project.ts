@@ -1,0 +1,61 @@
+import type { Point } from '../miles/straight'
+
+/**
+ * Albers' equal-area conic on a sphere of radius one, for the continent: standard parallels 29.5 and
+ * 45.5 degrees north as the US Geological Survey draws the country, centred on 96 west, 38 north.
+ * (Snyder, "Map Projections: A Working Manual", USGS Professional Paper 1395, equations 14-1 to 14-6.)
+ */
+const radian = Math.PI / 180
+const [south, north] = [29.5 * radian, 45.5 * radian]
+const [centreLat, centreLon] = [38 * radian, -96 * radian]
+const n = (Math.sin(south) + Math.sin(north)) / 2
+const c = Math.cos(south) ** 2 + 2 * n * Math.sin(south)
+const centreRho = Math.sqrt(c - 2 * n * Math.sin(centreLat)) / n
+
+/** Map units in an Earth radius: a unit is about 4 miles. */
+export const unitsPerRadius = 1000
+
+/** A point on the sheet: x to the east, y to the south, in map units from the centre. */
+export interface Spot {
+  x: number
+  y: number
+}
+
+export function project({ lat, lon }: Point): Spot {
+  const rho = Math.sqrt(Math.max(0, c - 2 * n * Math.sin(lat * radian))) / n
+  const angle = n * (lon * radian - centreLon)
+  return { x: rho * Math.sin(angle) * unitsPerRadius, y: (rho * Math.cos(angle) - centreRho) * unitsPerRadius }
+}
+
+export interface Frame {
+  x: number
+  y: number
+  width: number
+  height: number
+}
+
+/** No map shows less than this many units across: a street plan it is not. */
+const leastWidth = 40
+
+/** The frame of a given shape (width to height) that shows all spots with some room around them. */
+export function frameAround(spots: Spot[], shape: number): Frame {
+  const xs = spots.map((spot) => spot.x)
+  const ys = spots.map((spot) => spot.y)
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
+  const room = 1.25
+  const width = Math.max(leastWidth, (right - left) * room, (bottom - top) * room * shape)
+  const height = width / shape
+  return { x: (left + right) / 2 - width / 2, y: (top + bottom) / 2 - height / 2, width, height }
+}
+
+/** A frame drawn nearer (factor under 1) or farther around a spot of it, which stays where it is. */
+export function zoom(frame: Frame, factor: number, around: Spot): Frame {
+  const width = Math.min(2200, Math.max(leastWidth / 4, frame.width * factor))
+  const actual = width / frame.width
+  return { x: around.x - (around.x - frame.x) * actual, y: around.y - (around.y - frame.y) * actual, width, height: frame.height * actual }
+}
+
+/** An SVG path through spots, to a tenth of a unit. */
+export function pathOf(spots: Spot[]): string {
+  return spots.map(({ x, y }, at) => `${at === 0 ? 'M' : 'L'}${Math.round(x * 10) / 10} ${Math.round(y * 10) / 10}`).join('')
+}
