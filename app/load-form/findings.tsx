@@ -28,7 +28,7 @@ export function Findings({ values, route, band, problems, now }: { values: FormV
           <p>
             <b className="font-mono">{Math.round(route.miles).toLocaleString('en-US')}</b> truck miles, {spanWords(route.hours * hour)} at the wheel, {spanWords(transitHours(route.hours, values.team) * hour)} {values.team ? 'as a team' : 'with rests'}
           </p>
-          <RouteMap layers={routeLayers(route.ways, stopsOf(values))} words={wayWords(route.miles, route.ways)} shape={3.4} className="h-36" />
+          <RouteMap layers={routeLayers(route.ways, stopsOf(values))} words={wayWords(route.miles, route.ways)} shape={3} tall={176} className="h-44" />
           <div className="flex items-center gap-3">
             <RateStrip figures={{ band, targetMinor: limits?.targetMinor ?? null, mostMinor: limits?.mostMinor ?? null, sellMinor, pegs: [] }} />
             <span className="label">{bandWords(band, now)}</span>

@@ -22,7 +22,7 @@ export function NewFacility({ name, onClose, onMade }: { name: string; onClose: 
   }
   return (
     <Dialog open onClose={onClose} title="New facility">
-      <form onSubmit={save} className="flex flex-col gap-3" noValidate>
+      <form onSubmit={save} className="flex min-h-96 flex-col gap-3" noValidate>
         <Field label="Name" value={fresh.name} onChange={(event) => setFresh({ ...fresh, name: event.target.value })} error={errorOf('name')} />
         <PlaceField label="City or postal code" value={place} onPick={setPlace} error={errorOf('city')} autoFocus={place === null} />
         <Field label="Street" value={fresh.address} onChange={(event) => setFresh({ ...fresh, address: event.target.value })} error={errorOf('address')} autoFocus={place !== null} />

@@ -18,7 +18,7 @@ export function LoadMap({ page, onOpen }: { page: LoadPage; onOpen: () => void }
           <kbd className="key">m</kbd> larger
         </button>
       </p>
-      <RouteMap layers={layersOf(page)} words={wordsOf(page)} shape={4} className="mt-1 min-h-0 flex-1" />
+      <RouteMap layers={layersOf(page)} words={wordsOf(page)} shape={5} tall={110} className="mt-1 min-h-0 flex-1" />
     </section>
   )
 }
@@ -27,7 +27,7 @@ export function LoadMap({ page, onOpen }: { page: LoadPage; onOpen: () => void }
 export function MapDialog({ page, onClose }: { page: LoadPage; onClose: () => void }) {
   return (
     <Dialog open onClose={onClose} title={`${page.load.number}, the way`} wide>
-      <RouteMap layers={layersOf(page)} words={wordsOf(page)} shape={1.9} className="h-[52vh]" />
+      <RouteMap layers={layersOf(page)} words={wordsOf(page)} shape={1.5} tall={416} className="h-[52vh]" />
       <ol className="mt-3 flex flex-col gap-1">
         {page.ways.map((way, index) => (
           <li key={index}>

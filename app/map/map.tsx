@@ -9,6 +9,8 @@ interface MapProps {
   words: string
   /** Width to height. */
   shape: number
+  /** About how many pixels high it is shown: what is written on it is sized by that. */
+  tall: number
   className?: string
 }
 
@@ -17,7 +19,7 @@ const farther = 1 / closer
 const step = 0.15
 
 /** A map with layers on it: drawn on the server, moved and zoomed by wheel, drag, buttons or keys. */
-export function RouteMap({ layers, words, shape, className }: MapProps) {
+export function RouteMap({ layers, words, shape, tall, className }: MapProps) {
   const home = frameAround(pointsOf(layers).map(project), shape)
   const [frame, setFrame] = useState<Frame>(home)
   const homeKey = `${home.x} ${home.y} ${home.width}`
@@ -46,13 +48,13 @@ export function RouteMap({ layers, words, shape, className }: MapProps) {
   }
   return (
     <figure className={`relative overflow-hidden border bg-water ${className ?? ''}`}>
-      <svg ref={box} viewBox={`${frame.x} ${frame.y} ${frame.width} ${frame.height}`} preserveAspectRatio="xMidYMid slice" className="h-full w-full cursor-grab touch-none active:cursor-grabbing" role="img" aria-label={words} tabIndex={0} onKeyDown={onKeyDown} {...useDrag(setFrame)}>
+      <svg ref={box} viewBox={`${frame.x} ${frame.y} ${frame.width} ${frame.height}`} preserveAspectRatio="xMidYMid meet" className="h-full w-full cursor-grab touch-none active:cursor-grabbing" role="img" aria-label={words} tabIndex={0} onKeyDown={onKeyDown} {...useDrag(setFrame)}>
         <use href="/map/shapes.svg#land" className="fill-sheet stroke-strong" style={{ strokeWidth: 1, vectorEffect: 'non-scaling-stroke' }} />
         <use href="/map/shapes.svg#lakes" className="fill-water stroke-strong" style={{ strokeWidth: 0.6, vectorEffect: 'non-scaling-stroke' }} />
         <use href="/map/shapes.svg#borders" className="fill-none stroke-strong" style={{ strokeWidth: 0.8, vectorEffect: 'non-scaling-stroke' }} />
-        <RegionNames frame={frame} />
+        <RegionNames letter={(frame.height / tall) * 12} />
         {layers.map((layer, index) => (
-          <LayerMarks key={index} layer={layer} frame={frame} />
+          <LayerMarks key={index} layer={layer} frame={frame} letter={(frame.height / tall) * 14} />
         ))}
       </svg>
       <figcaption className="sr-only">{words}</figcaption>
@@ -67,12 +69,10 @@ export function RouteMap({ layers, words, shape, className }: MapProps) {
   )
 }
 
-function RegionNames({ frame }: { frame: Frame }) {
-  const size = frame.width / 42
-  const inside = regionSpots.filter(({ x, y }) => x > frame.x && x < frame.x + frame.width && y > frame.y && y < frame.y + frame.height)
+function RegionNames({ letter: size }: { letter: number }) {
   return (
     <g aria-hidden="true" className="fill-second" fontSize={size} textAnchor="middle" opacity={0.75}>
-      {inside.map(({ code, x, y }) => (
+      {regionSpots.map(({ code, x, y }) => (
         <text key={code} x={x} y={y + size / 3} letterSpacing={size / 8}>
           {code}
         </text>
@@ -81,9 +81,9 @@ function RegionNames({ frame }: { frame: Frame }) {
   )
 }
 
-function LayerMarks({ layer, frame }: { layer: Layer; frame: Frame }) {
+function LayerMarks({ layer, frame, letter }: { layer: Layer; frame: Frame; letter: number }) {
   if (layer.kind === 'way') return <path d={pathOf(layer.points.map(project))} className="fill-none stroke-dusk" style={{ strokeWidth: 2.5, strokeLinejoin: 'round', vectorEffect: 'non-scaling-stroke' }} />
-  const size = frame.width / 52
+  const size = letter * 0.7
   return (
     <g>
       {layer.stops.map((stop, index) => {
@@ -92,7 +92,7 @@ function LayerMarks({ layer, frame }: { layer: Layer; frame: Frame }) {
         return (
           <g key={`${stop.name}-${index}`}>
             <rect x={x - size / 2} y={y - size / 2} width={size} height={size} className={`stroke-ink ${stop.stop === 'delivery' ? 'fill-ink' : 'fill-plain'}`} style={{ strokeWidth: 2, vectorEffect: 'non-scaling-stroke' }} />
-            <text x={x + (toTheLeft ? -size : size)} y={y - size / 2} textAnchor={toTheLeft ? 'end' : 'start'} fontSize={size * 1.45} className="fill-ink stroke-sheet font-semibold" style={{ paintOrder: 'stroke', strokeWidth: 3, vectorEffect: 'non-scaling-stroke' }}>
+            <text x={x + (toTheLeft ? -size : size)} y={y - size / 2} textAnchor={toTheLeft ? 'end' : 'start'} fontSize={letter} className="fill-ink stroke-sheet font-semibold" style={{ paintOrder: 'stroke', strokeWidth: 3, vectorEffect: 'non-scaling-stroke' }}>
               {stop.name}
             </text>
           </g>
@@ -129,10 +129,13 @@ function useDrag(setFrame: React.Dispatch<React.SetStateAction<Frame>>) {
     onPointerMove: (event: React.PointerEvent<SVGSVGElement>) => {
       const from = last.current
       if (!from) return
-      const width = event.currentTarget.getBoundingClientRect().width
+      const { width, height } = event.currentTarget.getBoundingClientRect()
       const [dx, dy] = [event.clientX - from.x, event.clientY - from.y]
       last.current = { x: event.clientX, y: event.clientY }
-      setFrame((frame) => ({ ...frame, x: frame.x - (dx / width) * frame.width, y: frame.y - (dy / width) * frame.width }))
+      setFrame((frame) => {
+        const scale = Math.max(frame.width / width, frame.height / height)
+        return { ...frame, x: frame.x - dx * scale, y: frame.y - dy * scale }
+      })
     },
     onPointerUp: () => {
       last.current = null

@@ -1,3 +1,4 @@
+import { localRoads } from '#core/miles/roads'
 import type { Point } from '#core/miles/straight'
 import type { Layer } from './layers'
 
@@ -15,7 +16,7 @@ const toldRoads = 6
 
 /** The way in words: miles, then the roads that matter in the order in which they are driven. */
 export function wayWords(miles: number, ways: DrivenWay[]): string {
-  const roads = ways.flatMap((way) => way.roads)
+  const roads = ways.flatMap((way) => way.roads).filter(({ road }) => road !== localRoads)
   const longest = new Set(roads.toSorted((one, other) => other.miles - one.miles).slice(0, toldRoads))
   const told = roads.filter((road) => longest.has(road)).map(({ road, miles: on }) => `${road} ${Math.round(on)}`)
   return `${Math.round(miles).toLocaleString('en-US')} miles${told.length > 0 ? `, mostly ${told.join(', ')}` : ''}`

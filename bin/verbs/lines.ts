@@ -19,7 +19,7 @@ const chunk = 64 * 1024
 export async function answerLines(file: string, answer: Answerer): Promise<number> {
   const input = file === '-' ? process.stdin : createReadStream(file)
   let failed = false
-  input.on('error', (error) => {
+  input.on('error', (error: Error) => {
     process.stderr.write(`${file} cannot be read: ${error.message}\n`)
     process.exit(2)
   })

@@ -123,7 +123,8 @@ function meetingAt(board: Board, labels: Labels, cost: number, from: Entry[], to
   return { cost, hub, from: start, to, miles: start.miles + labels.miles[first]! + labels.miles[label]! + to.miles, hours: start.hours + labels.hours[first]! + labels.hours[label]! + to.hours }
 }
 
-const localRoads = 'local roads'
+/** What the way between a door and the network is called. */
+export const localRoads = 'local roads'
 const tenths = (miles: number) => Math.round(miles * 10) / 10
 
 /** The roads and the line of a way over the network. */
