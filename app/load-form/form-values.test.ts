@@ -2,11 +2,12 @@ import { describe, expect, test } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
 import { loadTermsSchema } from '#core/load/load'
 import type { LoadFormStart } from '#server/load/form'
-import { formPath, missingFields, problemsSoFar, routeSoFar } from './form-problems'
+import { formPath, missingFields, problemsSoFar } from './form-problems'
 import { chargesFrom, emptyForm, type FacilityChoice, type FormValues, formFrom, proposedDelivery, readRate, termsFrom, windowOf } from './form-values'
 
 const now = Date.UTC(2026, 10, 23, 20, 12)
 const facility = (id: number, over: Partial<FacilityChoice> = {}): FacilityChoice => ({ id, name: 'Shed 4', address: '12 Canal Rd', city: 'Twin Falls', region: 'ID', postal: '83301', zone: 'America/Boise', lat: 42.56, lon: -114.46, booking: 'appointment', ...over })
+const route = { miles: 796, legs: [{ miles: 796, hours: 13.9, byRoad: true }] }
 const phoenix = facility(2, { name: 'Harrow DC', city: 'Phoenix', region: 'AZ', zone: 'America/Phoenix', lat: 33.45, lon: -112.07 })
 const start: LoadFormStart = {
   number: 'PR-20001', state: 'paid', customer: { id: 1, name: 'Snowmelt', city: '', region: '', hasPayer: true }, facilities: [facility(1), phoenix] as unknown as LoadFormStart['facilities'],
@@ -74,7 +75,7 @@ describe('what is typed', () => {
 })
 
 describe('what the form tells while it is typed', () => {
-  const codes = (values: FormValues) => problemsSoFar(values, now, null).map((problem) => problem.code)
+  const codes = (values: FormValues) => problemsSoFar(values, now, null, route).map((problem) => problem.code)
   test('nothing on an empty form', () => expect(codes(emptyForm)).toEqual([]))
   test('the past, before the delivery is given', () => expect(codes(withWhen(copy(), '2026-11-20 8', ''))).toEqual(['in_the_past']))
   test('a way that cannot be driven, and that a team could', () => {
@@ -85,8 +86,7 @@ describe('what the form tells while it is typed', () => {
   test('a customer whom nobody bills', () => {
     expect(codes({ ...emptyForm, customer: { id: 2, name: 'x', city: '', region: '', hasPayer: false } })).toEqual(['no_payer'])
   })
-  test('miles over the facilities chosen so far', () => {
-    expect(routeSoFar(emptyForm).miles).toBe(0)
-    expect(routeSoFar(copy()).miles).toBeGreaterThan(700)
+  test('until the miles are known nothing is said of the way', () => {
+    expect(problemsSoFar(withWhen(copy(), 'tomorrow 8', 'wed 6a'), now, null, null)).toEqual([])
   })
 })

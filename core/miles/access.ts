@@ -1,4 +1,5 @@
 import { cellOf } from '../place/place'
+import type { Choice } from './labels'
 import type { Network } from './network'
 import { milesPerDegree, type Point, straightMiles } from './straight'
 import { type WaterLines, type Waters, waterBetween, waterLines } from './waters'
@@ -27,6 +28,9 @@ const remoteReachMiles = 250
 
 /** A place as near as this to a town's middle is that town. */
 const townCentreMiles = 0.15
+
+/** What an entry weighs in a choice of ways: the same as a leg of the network does. */
+export const entryWeight = (entry: Entry, choice: Choice): number => (choice === 'practical' ? entry.cost : entry.miles)
 
 export interface Locality {
   near(point: Point): Entry[]

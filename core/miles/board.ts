@@ -1,5 +1,5 @@
-import type { Entry } from './access'
-import type { Labels } from './labels'
+import { type Entry, entryWeight } from './access'
+import type { Choice, Labels } from './labels'
 
 /** One cell a hub, on which the costs from a place are set out so that another's are looked up against them. */
 export interface Board {
@@ -15,9 +15,10 @@ export interface Board {
 export const makeBoard = (nodes: number): Board => ({ cost: new Float64Array(nodes).fill(Number.POSITIVE_INFINITY), label: new Uint32Array(nodes), entry: new Uint8Array(nodes), reached: new Uint16Array(nodes), count: 0 })
 
 /** Sets out the cheapest way from a place to each hub its entries lead to. */
-export function setOut(board: Board, labels: Labels, entries: Entry[]): void {
+export function setOut(board: Board, labels: Labels, entries: Entry[], choice: Choice): void {
   for (let index = 0; index < entries.length; index += 1) {
-    const { node, cost: before } = entries[index]!
+    const { node } = entries[index]!
+    const before = entryWeight(entries[index]!, choice)
     for (let at = labels.offsets[node]!; at < labels.offsets[node + 1]!; at += 1) {
       const hub = labels.hub[at]!
       const cost = labels.cost[at]! + before
@@ -38,7 +39,7 @@ export function clear(board: Board): void {
   board.count = 0
 }
 
-/** All hubs a place reaches, each once: what is looked up many times in a matrix. */
+/** All hubs a place reaches on practical ways, each once: what is looked up many times in a matrix. */
 export interface Reach {
   hub: Uint16Array
   cost: Float64Array
@@ -47,7 +48,7 @@ export interface Reach {
 }
 
 export function reachOf(board: Board, labels: Labels, entries: Entry[]): Reach {
-  setOut(board, labels, entries)
+  setOut(board, labels, entries, 'practical')
   const { count } = board
   const reach: Reach = { hub: board.reached.slice(0, count), cost: new Float64Array(count), miles: new Float64Array(count), hours: new Float64Array(count) }
   for (let at = 0; at < count; at += 1) {

@@ -1,63 +1,160 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { cellOf, cellsAround } from '../place/place'
-import { restsOnTheWay, transitHours } from './driving-time'
-import { straightMiles, truckLeg, truckRoute } from './miles'
+import { bestOrder } from './best-order'
+import { makeLabels } from './labels'
+import { packLabels, unpackLabels } from './labels-buffer'
+import { makeMiles } from './miles'
+import { type NetworkData, readNetwork, roadClasses, type RoadLeg } from './network'
+import { openRoads, type Roads } from './roads'
+import { straightMiles } from './straight'
+import { waterBetween, waterLines } from './waters'
 
 const twinFalls = { lat: 42.563, lon: -114.461 }
 const phoenix = { lat: 33.448, lon: -112.074 }
 
-describe('miles', () => {
-  test('a degree of latitude is 69.09 statute miles', () => {
-    expect(straightMiles({ lat: 40, lon: -100 }, { lat: 41, lon: -100 })).toBeCloseTo(69.09, 1)
+describe('straight miles', () => {
+  test('a degree of latitude is 69.09 statute miles', () => expect(straightMiles({ lat: 40, lon: -100 }, { lat: 41, lon: -100 })).toBeCloseTo(69.09, 1))
+  test('across the date line is the short way', () => expect(straightMiles({ lat: 0, lon: 179.5 }, { lat: 0, lon: -179.5 })).toBeCloseTo(69.09, 1))
+  test('there and back are alike', () => expect(straightMiles(twinFalls, phoenix)).toBe(straightMiles(phoenix, twinFalls)))
+})
+
+/** A network of random towns: a chain through all of them, and some roads across. */
+function randomNetwork(towns: { lat: number; lon: number }[], across: [number, number, number][]): NetworkData {
+  const pairs = [...towns.slice(1).map((_, at): [number, number, number] => [at, at + 1, 0]), ...across.map(([one, other, kind]): [number, number, number] => [one % towns.length, other % towns.length, kind])].filter(([one, other]) => one !== other)
+  return {
+    nodes: { name: towns.map((_, at) => `Town ${at}`), region: towns.map(() => 'ID'), lat: towns.map(({ lat }) => Math.round(lat * 1e4)), lon: towns.map(({ lon }) => Math.round(lon * 1e4)), offRoad: towns.map(() => 0) },
+    roads: ['I-1', 'US-2'],
+    legs: { from: pairs.map(([from]) => from), to: pairs.map(([, to]) => to), road: pairs.map(([, , kind]) => kind % 2), class: pairs.map(([, , kind]) => kind % 4), tenths: pairs.map(([from, to]) => Math.max(5, Math.round(straightMiles(towns[from]!, towns[to]!) * 11))) },
+  }
+}
+
+const anyNetwork = fc.tuple(
+  fc.array(fc.record({ lat: fc.double({ min: 40, max: 43, noNaN: true }), lon: fc.double({ min: -116, max: -111, noNaN: true }) }), { minLength: 4, maxLength: 24 }),
+  fc.array(fc.tuple(fc.nat(40), fc.nat(40), fc.nat(7)), { maxLength: 30 }),
+).map(([towns, across]) => randomNetwork(towns, across))
+
+/** Plain Bellman-Ford: slow, short, and of another kind than what it checks. */
+function cheapest(data: NetworkData, weight: (leg: RoadLeg) => number): number[][] {
+  const { nodes, legs } = readNetwork(data)
+  return nodes.map((_, start) => {
+    const cost = nodes.map((__, at) => (at === start ? 0 : Number.POSITIVE_INFINITY))
+    for (let round = 0; round < nodes.length; round += 1) {
+      for (const leg of legs) {
+        cost[leg.to] = Math.min(cost[leg.to]!, cost[leg.from]! + weight(leg))
+        cost[leg.from] = Math.min(cost[leg.from]!, cost[leg.to]! + weight(leg))
+      }
+    }
+    return cost
   })
-  test('across the date line is the short way', () => {
-    expect(straightMiles({ lat: 0, lon: 179.5 }, { lat: 0, lon: -179.5 })).toBeCloseTo(69.09, 1)
-  })
-  test('the truck never drives less than the straight line, and both ways are alike', () => {
-    const point = fc.record({ lat: fc.double({ min: 25, max: 49, noNaN: true }), lon: fc.double({ min: -124, max: -67, noNaN: true }) })
+}
+
+describe('hub labels', () => {
+  test.each(['practical', 'shortest'] as const)('%s: the same best cost as a plain search, between all towns', (choice) => {
     fc.assert(
-      fc.property(point, point, (from, to) => {
-        const leg = truckLeg(from, to)
-        return leg.miles >= straightMiles(from, to) && truckLeg(to, from).miles === leg.miles
+      fc.property(anyNetwork, (data) => {
+        const labels = makeLabels(readNetwork(data), choice)
+        const costs = cheapest(data, (leg) => (choice === 'practical' ? leg.cost : leg.miles))
+        for (let from = 0; from < costs.length; from += 1) {
+          for (let to = 0; to < costs.length; to += 1) {
+            const byHub = new Map<number, number>()
+            for (let at = labels.offsets[from]!; at < labels.offsets[from + 1]!; at += 1) byHub.set(labels.hub[at]!, labels.cost[at]!)
+            let best = Number.POSITIVE_INFINITY
+            for (let at = labels.offsets[to]!; at < labels.offsets[to + 1]!; at += 1) best = Math.min(best, (byHub.get(labels.hub[at]!) ?? Number.POSITIVE_INFINITY) + labels.cost[at]!)
+            if (Math.abs(best - costs[from]![to]!) > 1e-4 * (1 + best)) return false
+          }
+        }
+        return true
       }),
+      { numRuns: 60 },
     )
   })
-  test('Twin Falls to Phoenix within a tenth of the 868 road miles', () => {
-    expect(Math.abs(truckLeg(twinFalls, phoenix).miles - 868) / 868).toBeLessThan(0.15)
-  })
-  test('a route adds up its legs', () => {
-    const route = truckRoute([twinFalls, phoenix, twinFalls])
-    expect(route.legs).toHaveLength(2)
-    expect(route.miles).toBeCloseTo(route.legs[0]!.miles * 2, 5)
-  })
-  test('one stop has no miles', () => expect(truckRoute([phoenix])).toEqual({ miles: 0, hours: 0, legs: [] }))
-})
-
-describe('driving time', () => {
-  test.each([
-    [7.5, 7.5],
-    [8, 8],
-    [8.5, 9],
-    [11, 11.5],
-    [12, 12 + 0.5 + 10],
-    [22, 22 + 1 + 10],
-    [30, 30 + 1 + 20],
-  ])('%s wheel hours take %s', (wheel, total) => expect(transitHours(wheel, false)).toBe(total))
-  test('a team does not sleep by the road', () => {
-    expect(restsOnTheWay(30, true)).toEqual([])
-    expect(transitHours(30, true)).toBeLessThan(transitHours(30, false))
-  })
-  test('the way never takes less than the wheel time', () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 80, noNaN: true }), (wheel) => transitHours(wheel, false) >= wheel && transitHours(wheel, true) >= wheel))
+  test('written to a buffer and read again they are the same; a cut buffer is refused', () => {
+    const labels = makeLabels(readNetwork(randomNetwork([twinFalls, phoenix, { lat: 40, lon: -112 }], [])), 'practical')
+    const buffer = packLabels(labels)
+    expect(unpackLabels(buffer)).toEqual(labels)
+    expect(() => unpackLabels(buffer.slice(0, -4))).toThrow(/bytes/)
   })
 })
 
-describe('squares of the map', () => {
-  test('a neighbour is one of nine', () => {
-    const around = cellsAround(twinFalls, 1)
-    expect(around).toHaveLength(9)
-    expect(around).toContain(cellOf({ lat: twinFalls.lat + 0.9, lon: twinFalls.lon - 0.9 }))
-    expect(around).not.toContain(cellOf(phoenix))
+const open = (data: NetworkData, waters: { name: string; line: { lat: number; lon: number }[] }[] = []): Roads => {
+  const network = readNetwork(data)
+  return openRoads({ network: data, waters, labels: { practical: makeLabels(network, 'practical'), shortest: makeLabels(network, 'shortest') } })
+}
+const anyPoint = fc.record({ lat: fc.double({ min: 40, max: 43, noNaN: true }), lon: fc.double({ min: -116, max: -111, noNaN: true }) })
+
+describe('between doors', () => {
+  test('there and back are alike, the way tells the same miles, its roads and the matrix too', () => {
+    fc.assert(
+      fc.property(anyNetwork, anyPoint, anyPoint, (data, one, other) => {
+        const roads = open(data)
+        const [from, to] = [roads.door(one), roads.door(other)]
+        const there = roads.between(from, to)
+        const back = roads.between(to, from)
+        const way = roads.way(from, to)
+        if (!there || !back || !way) return there === back && way === null
+        const told = way.roads.reduce((sum, road) => sum + road.miles, 0)
+        const inMatrix = roads.matrix([from], [to, from])[0]!
+        return Math.abs(there.miles - back.miles) < 1e-6 && way.miles === there.miles && Math.abs(inMatrix - there.miles) < 1e-6 && (there.miles <= 1.0001 || Math.abs(told - way.miles) < 0.11 * way.roads.length + 0.15)
+      }),
+      { numRuns: 150 },
+    )
+  })
+  test('the shortest way is never longer than the practical one', () => {
+    fc.assert(
+      fc.property(anyNetwork, fc.nat(23), fc.nat(23), (data, one, other) => {
+        const roads = open(data)
+        const node = (at: number) => roads.door(roads.network.nodes[at % roads.network.nodes.length]!)
+        const practical = roads.between(node(one), node(other))
+        const shortest = roads.between(node(one), node(other), 'shortest')
+        return !practical || !shortest || shortest.miles <= practical.miles + 0.01
+      }),
+      { numRuns: 80 },
+    )
+  })
+  test('nobody is let across the water, however near the other side is', () => {
+    const data = randomNetwork([{ lat: 42, lon: -114 }, { lat: 42, lon: -113.8 }], [])
+    const lake = [{ name: 'Long Lake', line: [{ lat: 41, lon: -114.05 }, { lat: 43, lon: -114.05 }] }]
+    const place = { lat: 42, lon: -114.1 }
+    expect(open(data).door(place).entries).toHaveLength(2)
+    expect(open(data, lake).door(place).entries).toHaveLength(0)
+    expect(waterBetween(waterLines(lake), place, { lat: 42, lon: -114 })).toBe('Long Lake')
+    expect(waterBetween(waterLines(lake), place, { lat: 42.2, lon: -114.2 })).toBeNull()
+  })
+  test('a route adds up its legs; one stop has none; a place nobody can drive to gives null', () => {
+    const miles = makeMiles(open(randomNetwork([{ lat: 42, lon: -114 }, { lat: 42, lon: -113 }, { lat: 41, lon: -113 }], [])))
+    const [a, b, c] = [{ lat: 42, lon: -114 }, { lat: 42, lon: -113 }, { lat: 41, lon: -113 }]
+    const route = miles.route([a, b, c])!
+    expect(route.miles).toBeCloseTo(miles.leg(a, b)!.miles + miles.leg(b, c)!.miles, 6)
+    expect(miles.route([a])).toEqual({ miles: 0, hours: 0, legs: [] })
+    expect(miles.route([a, { lat: 20, lon: -156 }])).toBeNull()
+    expect(miles.leg(a, a)).toEqual({ miles: 1, hours: 0.03 })
+  })
+})
+
+test('every class of road is driven at some speed', () => {
+  const data = randomNetwork([twinFalls, phoenix], [])
+  for (const kind of roadClasses.keys()) expect(readNetwork({ ...data, legs: { ...data.legs, class: [kind] } }).legs[0]!.hours).toBeGreaterThan(0)
+})
+
+describe('the best order of the middle stops', () => {
+  const matrixOf = (points: [number, number][]) => points.map(([x, y]) => points.map(([u, v]) => Math.hypot(x - u, y - v)))
+  const lengthOf = (miles: number[][], order: number[]) => order.slice(1).reduce((sum, stop, at) => sum + miles[order[at]!]![stop]!, 0)
+  const permutations = (stops: number[]): number[][] => (stops.length < 2 ? [stops] : stops.flatMap((stop) => permutations(stops.filter((each) => each !== stop)).map((rest) => [stop, ...rest])))
+  test('is as short as the best of all orders, and keeps first and last', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.integer({ min: 0, max: 500 }), fc.integer({ min: 0, max: 500 })), { minLength: 2, maxLength: 8 }), (points) => {
+        const miles = matrixOf(points)
+        const order = bestOrder(miles)
+        const last = points.length - 1
+        const brute = Math.min(...permutations(points.map((_, at) => at).slice(1, -1)).map((middle) => lengthOf(miles, [0, ...middle, last])))
+        return order[0] === 0 && order.at(-1) === last && new Set(order).size === points.length && Math.abs(lengthOf(miles, order) - brute) < 1e-6
+      }),
+      { numRuns: 120 },
+    )
+  })
+  test('twelve are ordered, thirteen refused', () => {
+    const line = (count: number) => matrixOf(Array.from({ length: count }, (_, at): [number, number] => [at * 10, 0]))
+    expect(bestOrder(line(14))).toEqual(Array.from({ length: 14 }, (_, at) => at))
+    expect(() => bestOrder(line(15))).toThrow(/13 middle stops/)
   })
 })

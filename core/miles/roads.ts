@@ -1,4 +1,4 @@
-import { type Entry, makeLocality } from './access'
+import { type Entry, entryWeight, makeLocality } from './access'
 import { type Board, clear, makeBoard, meet, reachOf, setOut } from './board'
 import { type Choice, type Labels, noLeg, other } from './labels'
 import { type Network, type NetworkData, readNetwork } from './network'
@@ -53,23 +53,23 @@ export function openRoads(data: RoadsData): Roads {
   return {
     network,
     door: (point) => ({ point, entries: locality.near(point) }),
-    between: (from, to, choice = 'practical') => nearer(meetDoors(board, data.labels[choice], from, to), locality.between(from.point, to.point)),
+    between: (from, to, choice = 'practical') => nearer(meetDoors(board, data.labels[choice], from, to, choice), locality.between(from.point, to.point), choice),
     way(from, to, choice = 'practical') {
       const labels = data.labels[choice]
-      const best = meetDoors(board, labels, from, to)
+      const best = meetDoors(board, labels, from, to, choice)
       const local = locality.between(from.point, to.point)
-      const leg = nearer(best, local)
+      const leg = nearer(best, local, choice)
       if (!leg) return null
-      return best && (!local || best.cost <= local.cost) ? { ...leg, ...drawn(network, labels, best, from, to) } : { ...leg, roads: [{ road: localRoads, miles: tenths(leg.miles) }], line: [from.point, to.point] }
+      return best && (!local || best.cost <= entryWeight(local, choice)) ? { ...leg, ...drawn(network, labels, best, from, to) } : { ...leg, roads: [{ road: localRoads, miles: tenths(leg.miles) }], line: [from.point, to.point] }
     },
     matrix(from, to) {
       const labels = data.labels.practical
       const ends = to.map((door) => reachOf(board, labels, door.entries))
       const miles = new Float64Array(from.length * to.length)
       for (let row = 0; row < from.length; row += 1) {
-        setOut(board, labels, from[row]!.entries)
+        setOut(board, labels, from[row]!.entries, 'practical')
         for (let column = 0; column < to.length; column += 1) {
-          const leg = nearer(meet(board, labels, from[row]!.entries, ends[column]!), locality.between(from[row]!.point, to[column]!.point))
+          const leg = nearer(meet(board, labels, from[row]!.entries, ends[column]!), locality.between(from[row]!.point, to[column]!.point), 'practical')
           miles[row * to.length + column] = leg ? leg.miles : Number.NaN
         }
         clear(board)
@@ -80,8 +80,8 @@ export function openRoads(data: RoadsData): Roads {
 }
 
 /** The cheaper of the way by the network and the way by local roads only. */
-function nearer(best: { cost: number; miles: number; hours: number } | null, local: Entry | null): Leg | null {
-  const way = best && (!local || best.cost <= local.cost) ? best : local
+function nearer(best: { cost: number; miles: number; hours: number } | null, local: Entry | null, choice: Choice): Leg | null {
+  const way = best && (!local || best.cost <= entryWeight(local, choice)) ? best : local
   return way && { miles: Math.max(leastMiles, way.miles), hours: Math.max(leastHours, way.hours) }
 }
 
@@ -95,13 +95,14 @@ interface DoorMeeting {
   to: Entry
 }
 
-function meetDoors(board: Board, labels: Labels, from: Door, to: Door): DoorMeeting | null {
-  setOut(board, labels, from.entries)
+function meetDoors(board: Board, labels: Labels, from: Door, to: Door, choice: Choice): DoorMeeting | null {
+  setOut(board, labels, from.entries, choice)
   let best = Number.POSITIVE_INFINITY
   let label = -1
   let end = -1
   for (let index = 0; index < to.entries.length; index += 1) {
-    const { node, cost: after } = to.entries[index]!
+    const { node } = to.entries[index]!
+    const after = entryWeight(to.entries[index]!, choice)
     for (let at = labels.offsets[node]!; at < labels.offsets[node + 1]!; at += 1) {
       const cost = board.cost[labels.hub[at]!]! + labels.cost[at]! + after
       // Of ways as cheap as each other the one by the busier hub, so that there and back are alike.

@@ -1,8 +1,8 @@
 import { afterEach, beforeEach, expect, test } from 'vitest'
 import { findCarriers, identifyCarrier } from '#server/carrier/find'
 import { createCustomer, findCustomers } from '#server/customer/customers'
-import { place } from '#server/schema'
-import { openLoad, type TestWorld, testWorld } from '#server/testing/world'
+import { facility } from '#server/schema'
+import { now, openLoad, terms, type TestWorld, testWorld } from '#server/testing/world'
 import { findFacilities, findPlaces } from './find'
 
 let world: TestWorld
@@ -19,15 +19,45 @@ test('facilities are found by the beginning of any word, the most used first', (
   expect(findFacilities(world.db, ' ')).toEqual([])
 })
 
-test('cities by name or postal code, the bigger first', () => {
-  const row = { region: 'ID', country: 'US' as const, lat: 43, lon: -116, zone: 'America/Boise' }
-  world.db.insert(place).values([
-    { ...row, city: 'Boise City', postal: '83799', search: 'boise city id', size: 1 },
-    { ...row, city: 'Boise', postal: '83701', search: 'boise id', size: 20 },
-  ]).run()
-  expect(findPlaces(world.db, 'bois').map((found) => found.city)).toEqual(['Boise', 'Boise City'])
-  expect(findPlaces(world.db, 'Boise, ID').map((found) => found.city)).toEqual(['Boise'])
-  expect(findPlaces(world.db, '8379').map((found) => found.city)).toEqual(['Boise City'])
+const found = (typed: string) => findPlaces(world.db, typed, now).map((place) => `${place.city} ${place.region}`)
+
+test.each([
+  ['chi', 'Chicago IL'],
+  ['sprfld mo', 'Springfield MO'],
+  ['st louis', 'St. Louis MO'],
+  ['Saint Louis', 'St. Louis MO'],
+  ['ft wayne', 'Fort Wayne IN'],
+  ['837', 'Boise ID'],
+  ['83301', 'Twin Falls ID'],
+  ['T2P', 'Calgary AB'],
+  ['t2p 1j9', 'Calgary AB'],
+  ['boise id', 'Boise ID'],
+  ['Boise, ID', 'Boise ID'],
+  ['boise idaho', 'Boise ID'],
+  ['chicgao', 'Chicago IL'],
+  ['milwakee', 'Milwaukee WI'],
+  ['port', 'Portland OR'],
+  ['monterrey', 'Monterrey NLE'],
+  ['nuevo l', 'Nuevo Laredo TAM'],
+])('%s gives %s first', (typed, first) => expect(found(typed)[0]).toBe(first))
+
+test('a place we load at comes before a bigger one', () => {
+  expect(found('phoe')[0]).toBe('Phoenix AZ')
+  expect(found('twin')[0]).toBe('Twin Falls ID')
+  const before = found('jer')
+  expect(before[0]).toBe('Jersey City NJ')
+  const { id } = world.db.insert(facility).values({ name: 'Dairy', search: 'dairy jerome', address: '1 Rd', city: 'Jerome', region: 'ID', country: 'US', postal: '83338', lat: 42.7, lon: -114.5, zone: 'America/Boise' }).returning().get()
+  for (let times = 0; times < 9; times++) openLoad(world.db, { stops: terms().stops.map((stop, at) => (at === 0 ? { ...stop, facilityId: id } : stop)) })
+  expect(findPlaces(world.db, 'jer', now + 6 * 60_000)[0]).toMatchObject({ city: 'Jerome', region: 'ID' })
+})
+
+test('two of one name are told apart; nothing is found for nothing', () => {
+  const springfields = findPlaces(world.db, 'springfield', now)
+  expect(springfields.length).toBe(8)
+  expect(springfields.find((place) => place.region === 'OH')?.near).toBe('23 mi northeast of Dayton')
+  expect(found('x')).toEqual([])
+  expect(found('qqqqqq')).toEqual([])
+  expect(found('%')).toEqual([])
 })
 
 test('carriers by name, by any word, by MC number; nobody by a pattern', () => {

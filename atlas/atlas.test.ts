@@ -1,0 +1,186 @@
+import { readFileSync } from 'node:fs'
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { gazetteer, miles, roads, tradeAreas } from '#server/atlas.server'
+import { straightMiles } from '../core/miles/straight'
+import { waterBetween, waterLines } from '../core/miles/waters'
+import { resolvePlace } from '../core/place/resolve'
+import { readWaters } from './compile'
+import { comparePublished, errorsOf, heldBack, publishedMiles } from './published'
+import { readRoads, statedMiles } from './read-roads'
+
+const place = (text: string) => {
+  const found = resolvePlace(gazetteer(), text)
+  if ('refusal' in found) throw new Error(found.refusal.message)
+  return found.place
+}
+const far = (from: string, to: string) => miles().leg(place(from), place(to))!.miles
+const waters = waterLines(readWaters(readFileSync('atlas/waters.txt', 'utf8')))
+const onRoad = ['US', 'CA']
+const mainland = gazetteer().postalCodes.map((code) => gazetteer().postals.get(code)!).filter((postal) => {
+  const city = gazetteer().cities[postal.city]!
+  return onRoad.includes(city.country) && !['HI', 'PR', 'VI', 'AK', 'NU', 'NT'].includes(city.region)
+})
+const anyPlace = fc.nat(mainland.length - 1).map((at) => mainland[at]!)
+
+describe('the published mileages', () => {
+  test('median, 95th and worst error, over the half the factors were fitted on and the half held back', () => {
+    const rows = publishedMiles()
+    const halves = { fitted: rows.filter((row, at) => !heldBack(row, at)), held: rows.filter(heldBack) }
+    const percent = (share: number) => `${(share * 100).toFixed(2)}%`
+    for (const [name, half] of Object.entries(halves)) {
+      const compared = comparePublished(half, gazetteer(), miles())
+      const errors = errorsOf(compared)
+      console.log(`published mileages, ${name}: ${errors.pairs} pairs, median ${percent(errors.median)}, 90% within ${percent(errors.p90)}, 95% within ${percent(errors.p95)}, worst ${percent(errors.worst)} (${compared[0]!.from} to ${compared[0]!.to})`)
+      expect(errors.median).toBeLessThan(0.015)
+      expect(errors.p95).toBeLessThan(0.06)
+      expect(errors.worst).toBeLessThan(0.12)
+    }
+  })
+})
+
+describe('the network', () => {
+  test('97 of 100 US ZIP codes lie within 25 air miles of a node', () => {
+    const american = mainland.filter((postal) => gazetteer().cities[postal.city]!.country === 'US')
+    const near = american.filter((postal) => roads().network.nodes.some((node) => Math.abs(node.lat - postal.lat) < 0.37 && straightMiles(node, postal) < 25))
+    expect(near.length / american.length).toBeGreaterThan(0.97)
+  })
+  test('every node can be driven to from every other', () => {
+    const home = roads().door(place('Pocatello, ID'))
+    const cut = roads().network.nodes.filter((node) => roads().between(home, { point: node, entries: roads().door(node).entries }) === null)
+    expect(cut.map((node) => `${node.name}, ${node.region}`)).toEqual([])
+  })
+  test('no leg is shorter than the straight line but by the rounding of mileposts and the middle of towns', () => {
+    const { nodes, legs } = roads().network
+    const short = legs.filter((leg) => leg.miles < straightMiles(nodes[leg.from]!, nodes[leg.to]!) - 16)
+    expect(short.map((leg) => `${leg.road} ${nodes[leg.from]!.name} ${nodes[leg.to]!.name}`)).toEqual([])
+  })
+  test('the same both ways, never shorter than by way of a third place but for the access', () => {
+    fc.assert(
+      fc.property(anyPlace, anyPlace, anyPlace, (from, via, to) => {
+        const there = miles().leg(from, to)
+        const back = miles().leg(to, from)
+        const [one, other] = [miles().leg(from, via), miles().leg(via, to)]
+        if (!there || !back || !one || !other) return false
+        // A practical way may be longer than a detour on small roads, by a little.
+        return Math.abs(there.miles - back.miles) < 0.2 && there.miles <= (one.miles + other.miles) * 1.08 + 60
+      }),
+      { numRuns: 300 },
+    )
+  })
+  test('via adds up', () => {
+    const [boise, salt, laredo] = ['Boise, ID', 'Salt Lake City, UT', 'Laredo, TX'].map(place)
+    const route = miles().route([boise!, salt!, laredo!])!
+    expect(route.miles).toBeCloseTo(far('Boise, ID', 'Salt Lake City, UT') + far('Salt Lake City, UT', 'Laredo, TX'), 1)
+  })
+  test('nobody is let onto the network across water', () => {
+    fc.assert(
+      fc.property(anyPlace, (from) => roads().door(from).entries.every(({ node }) => straightMiles(from, roads().network.nodes[node]!) <= 0.15 || waterBetween(waters, from, roads().network.nodes[node]!) === null)),
+      { numRuns: 2000 },
+    )
+  })
+  test.each([
+    ['Holland, MI', 'Milwaukee, WI', 230],
+    ['Bainbridge Island, WA', 'Seattle, WA', 60],
+    ['Port Jefferson, NY', 'Bridgeport, CT', 75],
+    ['Sausalito, CA', 'Oakland, CA', 12],
+    ['Crisfield, MD', 'Lexington Park, MD', 150],
+    ['Leamington, ON', 'Sandusky, OH', 130],
+    ['Tiburon, CA', 'San Francisco, CA', 10],
+  ])('from %s to %s one drives round the water: over %i miles', (from, to, least) => expect(far(from, to)).toBeGreaterThan(least))
+  test('over a bridge one drives across', () => {
+    expect(far('St. Ignace, MI', 'Mackinaw City, MI')).toBeLessThan(12)
+    expect(far('Oakland, CA', 'San Francisco, CA')).toBeLessThan(16)
+    expect(far('Detroit, MI', 'Windsor, ON')).toBeLessThan(10)
+  })
+  test('two places in one town have a small distance, the same place too', () => {
+    expect(far('83702', '83704')).toBeGreaterThan(2)
+    expect(far('83702', '83704')).toBeLessThan(12)
+    expect(far('Boise, ID', 'Boise, ID')).toBe(1)
+  })
+  test('nobody drives to Hawaii, and to Newfoundland with the ferry', () => {
+    expect(miles().leg(place('Honolulu, HI'), place('Boise, ID'))).toBeNull()
+    expect(miles().way(place("St. John's, NL"), place('Halifax, NS'))!.roads.map((road) => road.road)).toContain('NL-1')
+  })
+})
+
+describe('places for machine use', () => {
+  test.each([
+    ['Boise, ID', 'Boise ID US'],
+    ['boise id', 'Boise ID US'],
+    ['Boise, Idaho', 'Boise ID US'],
+    ['83702', 'Boise ID US'],
+    ['83702-1234', 'Boise ID US'],
+    ['T2P', 'Calgary AB CA'],
+    ['t2p 1j9', 'Calgary AB CA'],
+    ['T2P1J9', 'Calgary AB CA'],
+    ['Saint Louis, MO', 'St. Louis MO US'],
+    ['Monterrey, NLE', 'Monterrey NLE MX'],
+    ['New York, NY', 'New York NY US'],
+    ['Kansas City, KS', 'Kansas City KS US'],
+  ])('%s is %s', (text, means) => {
+    const { city, region, country } = place(text)
+    expect(`${city} ${region} ${country}`).toBe(means)
+  })
+  test.each([
+    ['Springfield', 'ambiguous_place', 'Springfield, MO'],
+    ['Portland', 'ambiguous_place', 'Portland, OR'],
+    ['Bosie, ID', 'unknown_place', 'Boise, ID'],
+    ['Chicgao, IL', 'unknown_place', 'Chicago, IL'],
+    ['Boise, TX', 'unknown_place', 'Boise, ID'],
+    ['00000', 'unknown_place', undefined],
+    ['xyzzy', 'unknown_place', undefined],
+  ])('%s is refused as %s', (text, code, candidate) => {
+    const found = resolvePlace(gazetteer(), text)
+    if (!('refusal' in found)) throw new Error('should be refused')
+    expect(found.refusal.code).toBe(code)
+    if (candidate) expect(found.refusal.candidates).toContain(candidate)
+  })
+  test.each([
+    ['Boise, ID', 'America/Boise'],
+    ['Coeur d\'Alene, ID', 'America/Los_Angeles'],
+    ['Phoenix, AZ', 'America/Phoenix'],
+    ['Pensacola, FL', 'America/Chicago'],
+    ['Miami, FL', 'America/New_York'],
+    ['El Paso, TX', 'America/Denver'],
+    ['Gary, IN', 'America/Chicago'],
+    ['Regina, SK', 'America/Regina'],
+    ['Nuevo Laredo, TAM', 'America/Matamoros'],
+  ])('%s keeps the clock of %s', (text, zone) => expect(place(text).zone).toBe(zone))
+})
+
+describe('market areas', () => {
+  test('about 130, each prefix in one of them, named after a city in it', () => {
+    const { all, of } = tradeAreas()
+    expect(all.length).toBeGreaterThan(115)
+    expect(all.length).toBeLessThan(145)
+    const prefixes = all.flatMap((area) => area.prefixes)
+    expect(new Set(prefixes).size).toBe(prefixes.length)
+    expect(mainland.filter((postal) => of(postal.code) === null)).toEqual([])
+    expect([of('83702')?.name, of('T2P 1J9')?.name, of('606')?.name, of('TAM')]).toEqual(['Boise', 'Calgary', 'Chicago', null])
+  })
+})
+
+describe('a file of roads', () => {
+  const read = (text: string) => readRoads('test.txt', text)
+  test('mileposts, state lines, stated miles and breaks', () => {
+    const [first, second] = read('# words\n= I-84-East freeway\nOR 0..378: 304 Baker City; Huntington; 374 Ontario\nID 0..276: 3 Fruitland; [divided] +25 Caldwell | Nampa; +8 Meridian\n')
+    expect(first!.road).toBe('I-84')
+    expect(first!.towns.map((town) => town.class)).toEqual(['freeway', 'freeway', 'freeway', 'freeway', 'divided'])
+    expect(statedMiles(first!)).toEqual([
+      { miles: null, between: { from: 0, to: 2, miles: 70 } },
+      { miles: null, between: { from: 0, to: 2, miles: 70 } },
+      { miles: 7, between: null },
+      { miles: 25, between: null },
+    ])
+    expect(second!.towns.map((town) => town.town)).toEqual(['Nampa', 'Meridian'])
+  })
+  test('a new line of the same state is another stretch unless it takes up the last town', () => {
+    expect(read('= I-90 freeway\nMT: Butte; Bozeman\nMT: Billings; Hardin\n')).toHaveLength(2)
+    expect(read('= I-90 freeway\nMT: Butte; Bozeman\nMT: Bozeman; Billings\n')).toHaveLength(1)
+  })
+  test.each([
+    ['= I-90 motorway\n', /test.txt:1: no such class/],
+    ['= I-90 freeway\nButte; Bozeman\n', /test.txt:2: neither a road nor a state/],
+  ])('what cannot be read is told with its line', (text, message) => expect(() => read(text)).toThrow(message))
+})
