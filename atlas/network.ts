@@ -43,10 +43,10 @@ export function makeNetwork(stretches: Stretch[], towns: TownPoints, junctions: 
   return { data: columns(draft, factors.offRoad), lost }
 }
 
-/** West of this meridian towns are far apart, and a two-lane road is driven nearly as fast as a divided one. */
-const openCountryLongitude = -97.5
+/** West and north of these towns are far apart, and a two-lane road is driven nearly as fast as a divided one. */
+const openCountry = { westOf: -97.5, northOf: 45.5 }
 
-const drivenClass = (written: RoadClass, { lon }: Point): RoadClass => (written === 'two-lane' && lon < openCountryLongitude ? 'open' : written)
+const drivenClass = (written: RoadClass, { lat, lon }: Point): RoadClass => (written === 'two-lane' && (lon < openCountry.westOf || lat > openCountry.northOf) ? 'open' : written)
 
 /** Mileposts are whole miles: this much of a difference is rounding. */
 const milepostSlack = 0

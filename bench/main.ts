@@ -1,6 +1,8 @@
 // npm run bench [-- NAME]: measures the product beside a peer in the same run.
 export const benches: Record<string, () => Promise<{ run: () => Promise<void> }>> = {
+  miles: () => import('./miles'),
   pages: () => import('./pages'),
+  places: () => import('./places'),
   rates: () => import('./rates'),
 }
 

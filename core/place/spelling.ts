@@ -6,23 +6,30 @@ import { nameKey } from './name-key'
  * word the other (Damerau's distance, neighbours only), or `most + 1` as soon as it is more than `most`.
  */
 export function lettersApart(one: string, other: string, most: number): number {
-  if (Math.abs(one.length - other.length) > most) return most + 1
-  let twoBack: number[] = []
-  let back = Array.from({ length: other.length + 1 }, (_, at) => at)
+  const width = other.length + 1
+  if (Math.abs(one.length - other.length) > most || width > longest) return most + 1
+  let [twoBack, back, row] = rows
+  for (let at = 0; at < width; at += 1) back[at] = at
   for (let i = 1; i <= one.length; i += 1) {
-    const row = [i]
-    for (let j = 1; j <= other.length; j += 1) {
-      const change = one[i - 1] === other[j - 1] ? 0 : 1
-      let least = Math.min(back[j]! + 1, row[j - 1]! + 1, back[j - 1]! + change)
-      if (i > 1 && j > 1 && one[i - 1] === other[j - 2] && one[i - 2] === other[j - 1]) least = Math.min(least, twoBack[j - 2]! + 1)
-      row.push(least)
+    row[0] = i
+    let least = i
+    for (let j = 1; j < width; j += 1) {
+      const change = one.charCodeAt(i - 1) === other.charCodeAt(j - 1) ? 0 : 1
+      let steps = Math.min(back[j]! + 1, row[j - 1]! + 1, back[j - 1]! + change)
+      const swapped = i > 1 && j > 1 && one.charCodeAt(i - 1) === other.charCodeAt(j - 2) && one.charCodeAt(i - 2) === other.charCodeAt(j - 1)
+      if (swapped) steps = Math.min(steps, twoBack[j - 2]! + 1)
+      row[j] = steps
+      if (steps < least) least = steps
     }
-    if (Math.min(...row) > most) return most + 1
-    twoBack = back
-    back = row
+    if (least > most) return most + 1
+    ;[twoBack, back, row] = [back, row, twoBack]
   }
   return back[other.length]!
 }
+
+/** Names longer than this are not compared; rows kept, since thousands of words are compared for a keystroke. */
+const longest = 64
+const rows: [Uint8Array, Uint8Array, Uint8Array] = [new Uint8Array(longest + 1), new Uint8Array(longest + 1), new Uint8Array(longest + 1)]
 
 /** Whether the letters stand in the word in their order, the first letter first: `sprfld` in `springfield`. */
 export function abbreviates(letters: string, word: string): boolean {
