@@ -43,10 +43,12 @@ export function makeNetwork(stretches: Stretch[], towns: TownPoints, junctions: 
   return { data: columns(draft, factors.offRoad), lost }
 }
 
-/** West and north of these towns are far apart, and a two-lane road is driven nearly as fast as a divided one. */
+/** West and north of these towns are far apart, and a two-lane road is driven nearly as fast as a divided one, a divided one as a freeway. */
 const openCountry = { westOf: -97.5, northOf: 45.5 }
 
-const drivenClass = (written: RoadClass, { lat, lon }: Point): RoadClass => (written === 'two-lane' && (lon < openCountry.westOf || lat > openCountry.northOf) ? 'open' : written)
+const openClasses: Partial<Record<RoadClass, RoadClass>> = { 'two-lane': 'open', divided: 'wide' }
+
+const drivenClass = (written: RoadClass, { lat, lon }: Point): RoadClass => (lon < openCountry.westOf || lat > openCountry.northOf ? (openClasses[written] ?? written) : written)
 
 /** Mileposts are whole miles: this much of a difference is rounding. */
 const milepostSlack = 0
