@@ -112,7 +112,7 @@ function runningMiles(stretch: Stretch): number[] | null {
 
 function nearestPair(ones: Point[], others: Point[]): [Point, Point] {
   const pairs = ones.flatMap((one) => others.map((other): [Point, Point] => [one, other]))
-  return pairs.reduce((best, pair) => (straightMiles(...pair) < straightMiles(...best) ? pair : best))
+  return pairs.reduce((best, pair) => (straightMiles(pair[0], pair[1]) < straightMiles(best[0], best[1]) ? pair : best))
 }
 
 /** The point of each town of a stretch; of two towns of one name, the one nearer to its neighbours. */

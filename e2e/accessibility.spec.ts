@@ -26,7 +26,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     }
     await page.goto(`/loads/${loads[0]!.id}`)
     await ready(page)
-    for (const key of ['o', 'l', '?', '/']) {
+    for (const key of ['o', 'l', 'm', '?', '/']) {
       await page.keyboard.press(key)
       await expect(page.getByRole('dialog')).toBeVisible()
       expect(await violations(page), `dialog ${key}`).toEqual([])

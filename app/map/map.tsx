@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
-import { type Frame, frameAround, pathOf, project, zoom } from '#core/map/project'
+import { closer, type Frame, farther, frameAfter, frameAround, isMapKey, pathOf, project, zoom } from '#core/map/project'
 import { regionSpots } from '#core/map/region-spots'
 import { type Layer, pointsOf } from './layers'
 
@@ -14,10 +14,6 @@ interface MapProps {
   className?: string
 }
 
-const closer = 0.7
-const farther = 1 / closer
-const step = 0.15
-
 /** A map with layers on it: drawn on the server, moved and zoomed by wheel, drag, buttons or keys. */
 export function RouteMap({ layers, words, shape, tall, className }: MapProps) {
   const home = frameAround(pointsOf(layers).map(project), shape)
@@ -27,24 +23,11 @@ export function RouteMap({ layers, words, shape, tall, className }: MapProps) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for the frame's own figures
   useEffect(() => setFrame(home), [homeKey])
   useWheel(box, setFrame)
-  const middle = (each: Frame) => ({ x: each.x + each.width / 2, y: each.y + each.height / 2 })
-  const move = (east: number, south: number) => setFrame((each) => ({ ...each, x: each.x + each.width * east, y: each.y + each.height * south }))
-  const keys: Record<string, () => void> = {
-    '+': () => setFrame((each) => zoom(each, closer, middle(each))),
-    '=': () => setFrame((each) => zoom(each, closer, middle(each))),
-    '-': () => setFrame((each) => zoom(each, farther, middle(each))),
-    '0': () => setFrame(home),
-    ArrowLeft: () => move(-step, 0),
-    ArrowRight: () => move(step, 0),
-    ArrowUp: () => move(0, -step),
-    ArrowDown: () => move(0, step),
-  }
   const onKeyDown = (event: React.KeyboardEvent) => {
-    const run = event.ctrlKey || event.metaKey || event.altKey ? undefined : keys[event.key]
-    if (!run) return
+    if (event.ctrlKey || event.metaKey || event.altKey || !isMapKey(event.key)) return
     event.preventDefault()
     event.stopPropagation()
-    run()
+    setFrame((each) => frameAfter(event.key, each, home))
   }
   return (
     <figure className={`relative overflow-hidden border bg-water ${className ?? ''}`}>
@@ -60,7 +43,7 @@ export function RouteMap({ layers, words, shape, tall, className }: MapProps) {
       <figcaption className="sr-only">{words}</figcaption>
       <div className="absolute right-1.5 bottom-1.5 flex gap-1 print:hidden">
         {([['−', 'Farther', '-'], ['+', 'Closer', '+'], ['⌂', 'The whole way', '0']] as const).map(([mark, name, key]) => (
-          <button key={key} type="button" aria-label={name} title={`${name} (${key})`} onClick={keys[key]} className="h-6 w-6 border border-strong bg-sheet text-center leading-none">
+          <button key={key} type="button" aria-label={name} title={`${name} (${key})`} onClick={() => setFrame((each) => frameAfter(key, each, home))} className="h-6 w-6 border border-strong bg-sheet text-center leading-none">
             {mark}
           </button>
         ))}
@@ -71,7 +54,7 @@ export function RouteMap({ layers, words, shape, tall, className }: MapProps) {
 
 function RegionNames({ letter: size }: { letter: number }) {
   return (
-    <g aria-hidden="true" className="fill-second" fontSize={size} textAnchor="middle" opacity={0.75}>
+    <g className="fill-second" fontSize={size} textAnchor="middle" opacity={0.75}>
       {regionSpots.map(({ code, x, y }) => (
         <text key={code} x={x} y={y + size / 3} letterSpacing={size / 8}>
           {code}

@@ -55,6 +55,25 @@ export function zoom(frame: Frame, factor: number, around: Spot): Frame {
   return { x: around.x - (around.x - frame.x) * actual, y: around.y - (around.y - frame.y) * actual, width, height: frame.height * actual }
 }
 
+/** One step nearer and one farther, and how far an arrow key moves a map (shares of its width and height). */
+export const closer = 0.7
+export const farther = 1 / closer
+const step = 0.15
+
+const moves: Record<string, [east: number, south: number]> = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }
+const zooms: Record<string, number> = { '+': closer, '=': closer, '-': farther }
+
+/** Whether a key does something on a map. */
+export const isMapKey = (key: string): boolean => key === '0' || key in moves || key in zooms
+
+/** The frame after a key: `+` and `-` draw nearer and farther, arrows move, `0` brings it home. */
+export function frameAfter(key: string, frame: Frame, home: Frame): Frame {
+  const move = moves[key]
+  if (move) return { ...frame, x: frame.x + frame.width * move[0], y: frame.y + frame.height * move[1] }
+  if (zooms[key]) return zoom(frame, zooms[key], { x: frame.x + frame.width / 2, y: frame.y + frame.height / 2 })
+  return key === '0' ? home : frame
+}
+
 /** An SVG path through spots, to a tenth of a unit. */
 export function pathOf(spots: Spot[]): string {
   return spots.map(({ x, y }, at) => `${at === 0 ? 'M' : 'L'}${Math.round(x * 10) / 10} ${Math.round(y * 10) / 10}`).join('')
