@@ -44,18 +44,18 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   await expect(page.getByText(/is in the past, by/).first()).toBeVisible()
   await page.getByLabel('When').first().fill('tomorrow 8-11')
   await page.getByLabel('When').nth(1).fill('tomorrow 14:00')
-  await expect(page.getByText(/Cannot be driven in time/).first()).toBeVisible()
+  await expect(page.getByText(/Cannot legally be there in time/).first()).toBeVisible()
   await page.getByLabel('Rate of charge 1').fill('28800')
   await expect(page.getByText(/times what this lane costs/)).toBeVisible()
   await page.getByRole('button', { name: /Open for cover/ }).click()
-  await expect(page.getByRole('alert')).toContainText('Cannot be driven in time')
+  await expect(page.getByRole('alert')).toContainText('Cannot legally be there in time')
   await page.getByLabel('When').nth(1).fill('+3 8-16:00')
   await page.getByLabel('Rate of charge 1').fill('2880')
   await page.getByRole('button', { name: /Open for cover/ }).click()
 
   // The load: ribbon, strip, shortlist.
   await expect(page.getByRole('heading', { name: 'Twin Falls to Phoenix' })).toBeVisible()
-  await expect(page.getByText(/truck miles/).first()).toBeVisible()
+  await expect(page.getByText(/\d{3} mi · /).first()).toBeVisible()
   await expect(page.getByRole('img', { name: /target .*most .*sell 2,880/ })).toBeVisible()
   const number = await page.getByText(/^PR-\d+$/).innerText()
 

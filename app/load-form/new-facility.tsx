@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { type PlaceChoice, PlaceField } from '../ui/place-field'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
@@ -10,6 +10,12 @@ export function NewFacility({ name, onClose, onMade }: { name: string; onClose: 
   const [fresh, setFresh] = useState({ name, address: '' })
   const [place, setPlace] = useState<PlaceChoice | null>(null)
   const [errors, setErrors] = useState<FieldError[]>([])
+  const form = useRef<HTMLFormElement>(null)
+  const pick = (chosen: PlaceChoice) => {
+    setPlace(chosen)
+    // Once the chosen city stands in its field, what is left to give is the street.
+    requestAnimationFrame(() => form.current?.querySelector<HTMLInputElement>('[name=street]')?.focus())
+  }
   const errorOf = (path: string) => errors.find((error) => error.path === path)?.message
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
@@ -22,10 +28,10 @@ export function NewFacility({ name, onClose, onMade }: { name: string; onClose: 
   }
   return (
     <Dialog open onClose={onClose} title="New facility">
-      <form onSubmit={save} className="flex min-h-96 flex-col gap-3" noValidate>
+      <form ref={form} onSubmit={save} className="flex min-h-96 flex-col gap-3" noValidate>
         <Field label="Name" value={fresh.name} onChange={(event) => setFresh({ ...fresh, name: event.target.value })} error={errorOf('name')} />
-        <PlaceField label="City or postal code" value={place} onPick={setPlace} error={errorOf('city')} autoFocus={place === null} />
-        <Field label="Street" value={fresh.address} onChange={(event) => setFresh({ ...fresh, address: event.target.value })} error={errorOf('address')} autoFocus={place !== null} />
+        <PlaceField label="City or postal code" value={place} onPick={pick} error={errorOf('city')} autoFocus={place === null} />
+        <Field label="Street" name="street" value={fresh.address} onChange={(event) => setFresh({ ...fresh, address: event.target.value })} error={errorOf('address')} />
         <button type="submit" className="button first self-start">
           Make the facility <kbd className="key">Enter</kbd>
         </button>

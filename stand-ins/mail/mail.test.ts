@@ -27,7 +27,10 @@ test('a line cut off by a sudden end is passed over', () => {
   const path = file()
   openMailbox(path).keep(mail('k1'))
   appendFileSync(path, '{"key":"k2","to":[')
-  expect(openMailbox(path).all().map((each) => each.key)).toEqual(['k1'])
+  const after = openMailbox(path)
+  expect(after.all().map((each) => each.key)).toEqual(['k1'])
+  after.keep(mail('k3'))
+  expect(openMailbox(path).all().map((each) => each.key)).toEqual(['k1', 'k3'])
 })
 
 test('markup in a mail is shown as text, its links can be followed', () => {

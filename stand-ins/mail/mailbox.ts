@@ -27,7 +27,12 @@ export function openMailbox(file: string) {
     if (mail.key) byKey.set(mail.key, kept)
     return true
   }
-  if (existsSync(file)) for (const line of readFileSync(file, 'utf8').split('\n').filter(Boolean)) takeLine(line)
+  if (existsSync(file)) {
+    const written = readFileSync(file, 'utf8')
+    for (const line of written.split('\n').filter(Boolean)) takeLine(line)
+    // A line cut off by a sudden end is closed, or the next mail would be written into it.
+    if (written !== '' && !written.endsWith('\n')) appendFileSync(file, '\n')
+  }
 
   function takeLine(line: string): void {
     try {
