@@ -76,6 +76,7 @@ function WhenField({ index, now, autoFocus, problem }: { index: number; now: num
   const window = windowOf(stop, now)
   const zone = stop.facility?.zone ?? 'America/Boise'
   const reading = window ? stopWords({ ...window, zone }, now) : stop.when.trim() ? 'a day and an hour: tue 8-11' : undefined
-  const error = problem?.message ?? (window ? undefined : formState.errors.stops?.[index]?.when?.message)
+  // What would mend it stands with the findings; the field has room for what is wrong.
+  const error = problem?.message.split('. ')[0] ?? (window ? undefined : formState.errors.stops?.[index]?.when?.message)
   return <Field label="When" placeholder="tue 8-11" {...register(`stops.${index}.when`)} autoFocus={autoFocus} reading={reading} error={error ? (window ? `${reading}: ${error}` : error) : undefined} />
 }

@@ -52,10 +52,13 @@ export function RouteMap({ layers, words, shape, tall, className }: MapProps) {
   )
 }
 
+/** Letters bigger than this (map units) do not fit into a small state. */
+const mostLetter = 14
+
 function RegionNames({ letter: size }: { letter: number }) {
   return (
     <g className="fill-second" fontSize={size} textAnchor="middle" opacity={0.75}>
-      {regionSpots.map(({ code, x, y }) => (
+      {regionSpots.filter(({ isSmall }) => !isSmall || size < mostLetter).map(({ code, x, y }) => (
         <text key={code} x={x} y={y + size / 3} letterSpacing={size / 8}>
           {code}
         </text>

@@ -42,8 +42,9 @@ export function frameAround(spots: Spot[], shape: number): Frame {
   const xs = spots.map((spot) => spot.x)
   const ys = spots.map((spot) => spot.y)
   const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
-  const room = 1.25
-  const width = Math.max(leastWidth, (right - left) * room, (bottom - top) * room * shape)
+  // More room up and down than aside: the names of the stops stand over them.
+  const room = { aside: 1.25, up: 1.5 }
+  const width = Math.max(leastWidth, (right - left) * room.aside, (bottom - top) * room.up * shape)
   const height = width / shape
   return { x: (left + right) / 2 - width / 2, y: (top + bottom) / 2 - height / 2, width, height }
 }

@@ -8,4 +8,7 @@ const middles: Record<string, [lat: number, lon: number]> = {
   AB: [54.8, -114.8], BC: [54.2, -124.5], MB: [54.5, -97.8], NB: [46.6, -66.4], NL: [48.6, -56.2], NS: [45.1, -63], ON: [50, -86.5], QC: [51.5, -72], SK: [54, -106], YT: [63, -135.5], SON: [29.6, -110.6], CHH: [28.8, -106.4], COA: [27.3, -102], NLE: [25.6, -99.9], TAM: [24.3, -98.6], DUR: [24.9, -104.9], SIN: [25, -107.5],
 }
 
-export const regionSpots = Object.entries(middles).map(([code, [lat, lon]]) => ({ code, ...project({ lat, lon }) }))
+/** States with room for their code on a near map only. */
+const small = ['CT', 'DE', 'MD', 'MA', 'NH', 'NJ', 'RI', 'VT', 'WV']
+
+export const regionSpots = Object.entries(middles).map(([code, [lat, lon]]) => ({ code, isSmall: small.includes(code), ...project({ lat, lon }) }))
