@@ -14,7 +14,7 @@ import { RateStrip } from '../ui/rate-strip'
 import { chargesFrom, type FormValues, readRate } from './form-values'
 
 /** What we already know about the load being typed: way, price, and what looks wrong. */
-export function Findings({ values, route, band, problems, now }: { values: FormValues; route: TypedRoute | null; band: RateBand | null; problems: Problem[]; now: number }) {
+export function Findings({ values, route, band, problems, now, onReorder }: { values: FormValues; route: TypedRoute | null; band: RateBand | null; problems: Problem[]; now: number; onReorder: (order: number[]) => void }) {
   const charges = chargesFrom(values.sellCharges.filter((charge) => readRate(charge.rate) !== null))
   const sellMinor = chargeSheet(charges, { miles: route?.miles ?? 0, weightLb: Number(values.weightLb.replaceAll(',', '')) || null }).totalMinor
   const limits = proposeLimits(band, sellMinor)
@@ -28,6 +28,14 @@ export function Findings({ values, route, band, problems, now }: { values: FormV
           <p>
             <b className="font-mono">{Math.round(route.miles).toLocaleString('en-US')}</b> truck miles, {spanWords(route.hours * hour)} at the wheel, {spanWords(transitHours(route.hours, values.team) * hour)} {values.team ? 'as a team' : 'with rests'}
           </p>
+          {route.shorter && (
+            <p>
+              Another order of the stops between saves {route.shorter.savedMiles} miles.{' '}
+              <button type="button" className="text-dusk underline" onClick={() => onReorder(route.shorter!.order)}>
+                Put them in that order
+              </button>
+            </p>
+          )}
           <RouteMap layers={routeLayers(route.ways, stopsOf(values))} words={wayWords(route.miles, route.ways)} shape={3} tall={176} className="h-44" />
           <div className="flex items-center gap-3">
             <RateStrip figures={{ band, targetMinor: limits?.targetMinor ?? null, mostMinor: limits?.mostMinor ?? null, sellMinor, pegs: [] }} />

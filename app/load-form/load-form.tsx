@@ -83,7 +83,7 @@ export function LoadForm({ initial, now, loadId, copiedFrom, state, title }: Loa
             <FreightFields />
           </div>
           <div className="flex flex-col gap-3 px-4 py-3">
-            <Findings values={values} route={route} band={band} problems={problems} now={now} />
+            <Findings values={values} route={route} band={band} problems={problems} now={now} onReorder={(order) => form.setValue('stops', order.map((at) => form.getValues('stops')[at]!), { shouldDirty: true })} />
             <ChargeFields miles={route?.miles ?? 0} />
             <ReferenceFields />
             <NoteFields />

@@ -1,7 +1,7 @@
 import { inArray } from 'drizzle-orm'
 import { z } from 'zod'
 import { database } from '#server/db.server'
-import { routeOver, waysOver } from '#server/miles/route'
+import { routeOver, shorterOrder, waysOver } from '#server/miles/route'
 import { facility } from '#server/schema'
 import type { Route } from './+types/load-route'
 
@@ -15,7 +15,7 @@ export function loader({ request }: Route.LoaderArgs) {
   const found = database().select({ id: facility.id, lat: facility.lat, lon: facility.lon }).from(facility).where(inArray(facility.id, stops.data)).all()
   const places = stops.data.flatMap((id) => found.filter((each) => each.id === id))
   if (places.length !== stops.data.length) throw new Response('There is no such facility.', { status: 404 })
-  return Response.json({ ...routeOver(places), ways: waysOver(places) } satisfies TypedRoute)
+  return Response.json({ ...routeOver(places), ways: waysOver(places), shorter: shorterOrder(places) } satisfies TypedRoute)
 }
 
-export type TypedRoute = ReturnType<typeof routeOver> & { ways: ReturnType<typeof waysOver> }
+export type TypedRoute = ReturnType<typeof routeOver> & { ways: ReturnType<typeof waysOver>; shorter: ReturnType<typeof shorterOrder> }

@@ -35,6 +35,7 @@ export function HowFarPanel({ answer }: { answer: HowFarAnswer | null }) {
       </p>
       <p>
         {spanWords(answer.hours * hour)} at the wheel, {spanWords(answer.single * hour)} with rests, {spanWords(answer.team * hour)} as a team
+        {answer.shortest < answer.miles && <span className="label"> (shortest way {answer.shortest.toLocaleString('en-US')} miles)</span>}
       </p>
       <p className="label">{answer.roads.map(({ road, miles }) => `${road} ${Math.round(miles)}`).join(', ')}</p>
     </section>

@@ -2,6 +2,7 @@ import type { City, Gazetteer, PostalCode } from './gazetteer'
 import { nameKey } from './name-key'
 import type { Place } from './place'
 import { regionNames } from './regions'
+import { firstFrom } from './sorted'
 import { closestNames } from './spelling'
 
 /** What was meant by a written place, or why it cannot be told. */
@@ -43,8 +44,15 @@ function regionOfName(written: string): string | null {
 function byPostal(gazetteer: Gazetteer, code: string, written: string): Resolved {
   const postal = gazetteer.postals.get(code)
   if (postal) return { place: placeOfPostal(gazetteer, postal), city: gazetteer.cities[postal.city]! }
-  const near = gazetteer.postalCodes.filter((each) => each.startsWith(code.slice(0, code.length - 1)) || each.startsWith(code.slice(0, 3))).slice(0, mostCandidates)
+  const near = codesAround(gazetteer.postalCodes, code)
   return { refusal: { code: 'unknown_place', message: `No postal code ${written}`, candidates: near } }
+}
+
+/** Codes of the same three characters that stand nearest to a code in their order. */
+function codesAround(codes: string[], code: string): string[] {
+  const at = firstFrom(codes, code)
+  const around = codes.slice(Math.max(0, at - mostCandidates / 2), at + mostCandidates / 2)
+  return around.filter((each) => each.slice(0, 3) === code.slice(0, 3) || each.slice(0, 2) === code.slice(0, 2))
 }
 
 /** A postal code as a place: its own point, its city's name and clock. */

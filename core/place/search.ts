@@ -4,6 +4,7 @@ import { shortForm, wordsOf } from './name-key'
 import type { Place } from './place'
 import { regionNames } from './regions'
 import { placeOfCity, placeOfPostal } from './resolve'
+import { firstFrom } from './sorted'
 import { abbreviates, lettersApart } from './spelling'
 
 /** A place offered while somebody types. */
@@ -144,17 +145,6 @@ function wordsAlike(index: WordIndex, typed: string): [string, number][] {
     else if (word.length > typed.length && abbreviates(typed, word) && word.at(-1) === typed.at(-1)) found.push([word, fits.abbreviation])
   }
   return found
-}
-
-function firstFrom(words: string[], start: string): number {
-  let low = 0
-  let high = words.length
-  while (low < high) {
-    const middle = (low + high) >> 1
-    if (words[middle]! < start) low = middle + 1
-    else high = middle
-  }
-  return low
 }
 
 /** Postal codes that begin as typed: each city once, the likelier city first, a whole code as itself. */

@@ -1,6 +1,7 @@
-import { miles } from '#server/atlas.server'
+import { bestOrder, mostMiddleStops } from '#core/miles/best-order'
 import type { Leg } from '#core/miles/roads'
 import { type Point, straightMiles } from '#core/miles/straight'
+import { miles } from '#server/atlas.server'
 
 export interface StopRoute extends Leg {
   legs: StopLeg[]
@@ -27,6 +28,26 @@ export function legBetween(from: Point, to: Point): StopLeg {
 
 /** Where no road leads nobody drives: hours enough that nothing is promised. */
 const slowest = 30
+
+/** An order of the middle stops that is shorter than the given one. */
+export interface ShorterOrder {
+  /** Positions of the stops in the better order; first and last stay. */
+  order: number[]
+  savedMiles: number
+}
+
+/** Fewer miles than this are not worth another order of stops. */
+const worthMiles = 5
+
+/** The best order of the middle stops, where it saves enough to be said; null where the given order is as good. */
+export function shorterOrder(stops: Point[]): ShorterOrder | null {
+  if (stops.length < 4 || stops.length > mostMiddleStops + 2) return null
+  const between = stops.map((from) => stops.map((to) => (from === to ? 0 : legBetween(from, to).miles)))
+  const order = bestOrder(between)
+  const along = (positions: number[]) => positions.slice(1).reduce((sum, stop, at) => sum + between[positions[at]!]![stop]!, 0)
+  const savedMiles = Math.round(along(stops.map((_, at) => at)) - along(order))
+  return savedMiles >= worthMiles ? { order, savedMiles } : null
+}
 
 /** The way of a load on the map: a line a leg, and the roads it takes. */
 export function waysOver(stops: Point[]) {
