@@ -110,3 +110,20 @@ test('a delivery that the law does not allow is told with what would mend it', a
   await page.getByLabel('When').nth(1).fill('tomorrow 20:00')
   await expect(page.getByText(/Cannot legally be there in time: [\d,]+ miles with rests, .* late\. .* would mend it/).first()).toBeVisible()
 })
+
+test('stops between that zigzag are put in their best order with one click', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/loads/new')
+  await ready(page)
+  for (let extra = 0; extra < 2; extra++) await page.getByRole('button', { name: 'Add a stop' }).click()
+  const facilities = page.getByRole('combobox', { name: 'Facility' })
+  for (const [at, city] of ['Yakima', 'Denver', 'Pocatello', 'Phoenix'].entries()) {
+    await facilities.nth(at).fill(city)
+    await page.getByRole('option', { name: new RegExp(city) }).first().click()
+  }
+  await expect(page.getByText(/Another order of the stops between saves \d{3} miles/)).toBeVisible()
+  await page.getByRole('button', { name: 'Put them in that order' }).click()
+  await expect(facilities.nth(1)).toHaveValue(/Pocatello/)
+  await expect(facilities.nth(2)).toHaveValue(/Denver/)
+  await expect(page.getByText(/Another order of the stops/)).toBeHidden()
+})
