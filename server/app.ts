@@ -9,6 +9,7 @@ import { logger } from '#server/log/logger'
 import { startInboundMail } from '#server/message/inbound'
 import { lapseOffers } from '#server/offer/offers'
 import { startWorker } from '#server/outbox/worker'
+import { readyPlaces } from '#server/place/find'
 import { settings } from '#server/settings.server'
 
 export const app = express()
@@ -35,6 +36,9 @@ app.use(
 
 const lapseEvery = 5_000
 
+/** The place search is made ready once the start is over: it takes half a second that no keystroke should wait for. */
+const readyPlacesAfter = 3_000
+
 /** Starts what runs beside the requests; the answer stops it, finishing the step in hand. */
 export async function startWork(): Promise<() => Promise<void>> {
   // The first request would otherwise wait for every route's modules.
@@ -49,7 +53,9 @@ export async function startWork(): Promise<() => Promise<void>> {
       logger().error({ err: error }, 'offers could not be ended')
     }
   }, lapseEvery)
+  const readying = setTimeout(() => readyPlaces(db, Date.now()), readyPlacesAfter)
   return async () => {
+    clearTimeout(readying)
     clearInterval(lapsing)
     endStreams()
     await new Promise<void>((resolve) => inbound.close(() => resolve()))

@@ -1,4 +1,4 @@
-import { and, like, or, sql } from 'drizzle-orm'
+import { and, eq, like, or, sql } from 'drizzle-orm'
 import type { City } from '#core/place/gazetteer'
 import { nameKey } from '#core/place/name-key'
 import { makePlaceSearch, type PlaceSearch } from '#core/place/search'
@@ -11,23 +11,38 @@ const most = 8
 /** How long the brokerage's own places are remembered before they are counted anew. */
 const countedFor = 5 * 60_000
 
-let counted: { at: number; db: Db; search: PlaceSearch } | null = null
+interface OwnPlaces {
+  db: Db
+  at: number
+  uses: Map<string, number>
+}
+
+let own: OwnPlaces | null = null
+let search: PlaceSearch | null = null
 
 /** Places for what stands in a field, the likeliest first; our own before others, then those on truck roads. */
 export function findPlaces(db: Db, typed: string, now: number) {
-  if (!counted || counted.db !== db || now - counted.at > countedFor) counted = { at: now, db, search: searchFor(db) }
-  return counted.search.find(typed, most).map((place) => ({ ...place, id: `${place.city} ${place.region} ${place.postal} ${place.lat}` }))
+  return readyPlaces(db, now).find(typed, most).map((place) => ({ ...place, id: `${place.city} ${place.region} ${place.postal} ${place.lat}` }))
+}
+
+/** The search over all places. Its index is made once; how often we use a place is counted anew now and then. */
+export function readyPlaces(db: Db, now: number): PlaceSearch {
+  if (!own || own.db !== db || now - own.at > countedFor) own = { db, at: now, uses: countUses(db) }
+  search ??= indexPlaces()
+  return search
 }
 
 const keyOf = (city: string, region: string) => `${nameKey(city)}|${region}`
 
-function searchFor(db: Db): PlaceSearch {
+function countUses(db: Db): Map<string, number> {
+  const rows = db.select({ city: facility.city, region: facility.region, times: sql<number>`count(*)` }).from(stop).innerJoin(facility, eq(facility.id, stop.facilityId)).groupBy(facility.city, facility.region).all()
+  return new Map(rows.map((row) => [keyOf(row.city, row.region), row.times]))
+}
+
+function indexPlaces(): PlaceSearch {
   const onRoad = new Set(roads().network.nodes.map((node) => keyOf(node.name, node.region)))
-  const uses = new Map<string, number>()
-  const rows = db.select({ city: facility.city, region: facility.region, times: sql<number>`count(*)` }).from(stop).innerJoin(facility, sql`${facility.id} = ${stop.facilityId}`).groupBy(facility.city, facility.region).all()
-  for (const row of rows) uses.set(keyOf(row.city, row.region), row.times)
   const key = (city: City) => keyOf(city.city, city.region)
-  return makePlaceSearch(gazetteer(), { onRoad: (city) => onRoad.has(key(city)), uses: (city) => uses.get(key(city)) ?? 0 })
+  return makePlaceSearch(gazetteer(), { onRoad: (city) => onRoad.has(key(city)), uses: (city) => own?.uses.get(key(city)) ?? 0 })
 }
 
 /** Facilities by name, city or street, those used most often lately first. */
