@@ -1,12 +1,17 @@
-import { makePlaceSearch } from '#core/place/search'
+import { join } from 'node:path'
 import { gazetteer } from '#server/atlas.server'
+import { openDatabase } from '#server/db.server'
+import { readyPlaces } from '#server/place/find'
+import { mkdirSync } from 'node:fs'
 
 const typed = ['chicago', 'sprfld mo', 'st louis', 'ft wayne', '83702', 't2p 1j9', 'boise id', 'milwakee', 'los angeles', 'salt lake city ut', 'phenix', 'kansas city', 'new york', 'monterrey', 'wsahington', 'grand rapids mi']
 
 /** Every keystroke of some places: ours beside a plain look through all names. */
 export async function run(): Promise<void> {
   const places = gazetteer()
-  const search = makePlaceSearch(places, { onRoad: () => false, uses: () => 0 })
+  const folder = '.tmp/bench-places'
+  mkdirSync(folder, { recursive: true })
+  const search = readyPlaces(openDatabase(join(folder, 'places.db')), Date.now())
   const keystrokes = typed.flatMap((words) => Array.from({ length: words.length - 1 }, (_, at) => words.slice(0, at + 2)))
   const names = places.cities.map((city) => `${city.city} ${city.region}`.toLowerCase())
   const plain = (words: string) => names.flatMap((name, at) => (name.startsWith(words) ? [places.cities[at]!] : [])).sort((one, other) => other.population - one.population).slice(0, 8)

@@ -1,5 +1,4 @@
 import { and, eq, like, or, sql } from 'drizzle-orm'
-import type { City } from '#core/place/gazetteer'
 import { nameKey } from '#core/place/name-key'
 import { makePlaceSearch, type PlaceSearch } from '#core/place/search'
 import { gazetteer, roads } from '#server/atlas.server'
@@ -14,7 +13,7 @@ const countedFor = 5 * 60_000
 interface OwnPlaces {
   db: Db
   at: number
-  uses: Map<string, number>
+  uses: Map<number, number>
 }
 
 let own: OwnPlaces | null = null
@@ -32,17 +31,17 @@ export function readyPlaces(db: Db, now: number): PlaceSearch {
   return search
 }
 
-const keyOf = (city: string, region: string) => `${nameKey(city)}|${region}`
+/** The cities of a name and region, by their place in the gazetteer: looked up once, not for every keystroke. */
+const positions = (name: string, region: string): number[] => (gazetteer().byName.get(nameKey(name)) ?? []).filter((city) => city.region === region).map((city) => city.at)
 
-function countUses(db: Db): Map<string, number> {
+function countUses(db: Db): Map<number, number> {
   const rows = db.select({ city: facility.city, region: facility.region, times: sql<number>`count(*)` }).from(stop).innerJoin(facility, eq(facility.id, stop.facilityId)).groupBy(facility.city, facility.region).all()
-  return new Map(rows.map((row) => [keyOf(row.city, row.region), row.times]))
+  return new Map(rows.flatMap((row) => positions(row.city, row.region).map((at): [number, number] => [at, row.times])))
 }
 
 function indexPlaces(): PlaceSearch {
-  const onRoad = new Set(roads().network.nodes.map((node) => keyOf(node.name, node.region)))
-  const key = (city: City) => keyOf(city.city, city.region)
-  return makePlaceSearch(gazetteer(), { onRoad: (city) => onRoad.has(key(city)), uses: (city) => own?.uses.get(key(city)) ?? 0 })
+  const onRoad = new Set(roads().network.nodes.flatMap((node) => positions(node.name, node.region)))
+  return makePlaceSearch(gazetteer(), { onRoad: (city) => onRoad.has(city.at), uses: (city) => own?.uses.get(city.at) ?? 0 })
 }
 
 /** Facilities by name, city or street, those used most often lately first. */
