@@ -10,7 +10,7 @@ import { makeGazetteer } from './gazetteer'
 import { makeNetwork } from './network'
 import { comparePublished, errorsOf, heldBack, publishedMiles } from './published'
 import { readRoads } from './read-roads'
-import { readJunctions, townPoints } from './towns'
+import { bigCityKeys, readJunctions, townPoints } from './towns'
 
 /**
  * `npm run atlas:fit`: looks for factors that bring the network nearer to the published mileages.
@@ -21,6 +21,7 @@ const text = (name: string) => readFileSync(`atlas/${name}`, 'utf8')
 const stored = makeGazetteer(text('more-towns.txt'))
 const gazetteer = readGazetteer(stored)
 const towns = townPoints(stored, text('junctions.txt'))
+const bigCities = bigCityKeys(stored)
 const junctions = new Set(readJunctions(text('junctions.txt')).map(([key]) => key))
 const waters = readWaters(text('waters.txt'))
 const rows = publishedMiles()
@@ -31,7 +32,7 @@ const mostWeight = 0.06
 
 function compared(factors: Factors, half: keyof typeof halves) {
   const stretches = readdirSync('atlas/roads').sort().flatMap((file) => readRoads(file, text(`roads/${file}`)))
-  const { data } = makeNetwork(stretches, towns, junctions, factors)
+  const { data } = makeNetwork(stretches, towns, junctions, bigCities, factors)
   const labels = makeLabels(readNetwork(data), 'practical')
   return comparePublished(halves[half], gazetteer, makeMiles(openRoads({ network: data, waters, labels: { practical: labels, shortest: labels } })))
 }
@@ -48,7 +49,7 @@ const report = (name: string, factors: Factors) => {
   }
 }
 
-const steps: Partial<Factors> = { freeway: 0.01, urban: 0.04, divided: 0.01, open: 0.01, 'two-lane': 0.01, mountain: 0.03, trust: 0.1, trustRounded: 0.1, offRoad: 0.1 }
+const steps: Partial<Factors> = { freeway: 0.01, urban: 0.04, divided: 0.01, open: 0.01, 'two-lane': 0.01, mountain: 0.03, trust: 0.1, trustRounded: 0.1, offRoad: 0.1, cityStreets: 0.2 }
 let best = { factors: current, score: score(current) }
 report('now', current)
 for (const key of Object.keys(steps) as (keyof Factors)[]) {

@@ -22,7 +22,7 @@ interface Draft {
 }
 
 /** The network out of the roads: towns become nodes, neighbours on a road are joined by a leg. */
-export function makeNetwork(stretches: Stretch[], towns: TownPoints, junctions: Set<string>, factors: Factors): { data: NetworkData; lost: string[] } {
+export function makeNetwork(stretches: Stretch[], towns: TownPoints, junctions: Set<string>, bigCities: Set<string>, factors: Factors): { data: NetworkData; lost: string[] } {
   const lost: string[] = []
   const placed = placeJunctions(stretches, towns)
   for (const town of stretches.flatMap((stretch) => stretch.towns)) town.junction = junctions.has(townKey(town)) || !towns.has(townKey(town))
@@ -40,7 +40,7 @@ export function makeNetwork(stretches: Stretch[], towns: TownPoints, junctions: 
       addLeg(draft, { from: before, to: node, road: stretch.road, class: roadClasses.indexOf(drivenClass(to.class, points[at]!)), miles: miles[at - 1]! })
     }
   }
-  return { data: columns(draft, factors.offRoad), lost }
+  return { data: columns(draft, bigCities, factors), lost }
 }
 
 /** West and north of these towns are far apart, and a two-lane road is driven nearly as fast as a divided one, a divided one as a freeway. */
@@ -169,13 +169,14 @@ function addLeg(draft: Draft, leg: { from: number; to: number; road: string; cla
   if (!known || leg.class < known.class) draft.legs.set(key, leg)
 }
 
-function columns(draft: Draft, offRoad: number): NetworkData {
+function columns(draft: Draft, bigCities: Set<string>, factors: Factors): NetworkData {
   const nodes = [...draft.nodes.values()]
+  const toMiddle = (node: (typeof nodes)[number]) => (draft.offRoad.get(node.at) ?? 0) * factors.offRoad + (bigCities.has(townKey({ town: node.name, region: node.region })) ? factors.cityStreets : 0)
   const legs = [...draft.legs.values()]
   const roads = [...new Set(legs.map((leg) => leg.road))]
   const degrees = (value: number) => Math.round(value * 10_000)
   return {
-    nodes: { name: nodes.map((node) => node.name), region: nodes.map((node) => node.region), lat: nodes.map((node) => degrees(node.point.lat)), lon: nodes.map((node) => degrees(node.point.lon)), offRoad: nodes.map((node) => Math.round((draft.offRoad.get(node.at) ?? 0) * offRoad * 10)) },
+    nodes: { name: nodes.map((node) => node.name), region: nodes.map((node) => node.region), lat: nodes.map((node) => degrees(node.point.lat)), lon: nodes.map((node) => degrees(node.point.lon)), offRoad: nodes.map((node) => Math.round(toMiddle(node) * 10)) },
     roads,
     legs: { from: legs.map((leg) => leg.from), to: legs.map((leg) => leg.to), road: legs.map((leg) => roads.indexOf(leg.road)), class: legs.map((leg) => leg.class), tenths: legs.map((leg) => Math.max(1, Math.round(leg.miles * 10))) },
   }

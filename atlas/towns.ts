@@ -24,6 +24,14 @@ export function townPoints(gazetteer: GazetteerData, junctions: string): TownPoi
   return towns
 }
 
+/** A city with as many people has a middle some way from its freeways. */
+const bigCityPeople = 100_000
+
+/** Keys of the big cities. */
+export function bigCityKeys({ cities }: GazetteerData): Set<string> {
+  return new Set(cities.name.flatMap((name, at) => (cities.population[at]! > bigCityPeople ? [`${nameKey(name)}|${cities.country[at] === 'MX' ? 'MX' : cities.region[at]}`] : [])))
+}
+
 /** The junctions file: name and place of what no gazetteer knows, by town key. */
 export function readJunctions(text: string): [string, Point][] {
   return text.split('\n').flatMap((line): [string, Point][] => {
