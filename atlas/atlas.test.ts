@@ -17,9 +17,11 @@ const place = (text: string) => {
 const far = (from: string, to: string) => miles().leg(place(from), place(to))!.miles
 const waters = waterLines(readWaters(readFileSync('atlas/waters.txt', 'utf8')))
 const onRoad = ['US', 'CA']
+/** Labrador and Nunavik lie beyond the roads of the network. */
+const beyondRoads = ['A0P', 'A0R', 'J0M']
 const mainland = gazetteer().postalCodes.map((code) => gazetteer().postals.get(code)!).filter((postal) => {
   const city = gazetteer().cities[postal.city]!
-  return onRoad.includes(city.country) && !['HI', 'PR', 'VI', 'AK', 'NU', 'NT'].includes(city.region)
+  return onRoad.includes(city.country) && !['HI', 'PR', 'VI', 'AK', 'NU', 'NT'].includes(city.region) && !beyondRoads.includes(postal.code)
 })
 const anyPlace = fc.nat(mainland.length - 1).map((at) => mainland[at]!)
 
@@ -49,6 +51,10 @@ describe('the network', () => {
     const home = roads().door(place('Pocatello, ID'))
     const cut = roads().network.nodes.filter((node) => roads().between(home, { point: node, entries: roads().door(node).entries }) === null)
     expect(cut.map((node) => `${node.name}, ${node.region}`)).toEqual([])
+  })
+  test('every postal code on the mainland can be driven to', () => {
+    const home = place('Pocatello, ID')
+    expect(mainland.filter((postal) => miles().leg(home, postal) === null).map((postal) => postal.code)).toEqual([])
   })
   test('no leg is shorter than the straight line but by the rounding of mileposts and the middle of towns', () => {
     const { nodes, legs } = roads().network

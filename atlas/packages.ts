@@ -67,12 +67,13 @@ export function postalPoints(): PostalPoint[] {
   const { codes } = load('zipcodes') as { codes: Record<string, ZipcodesRow> }
   return Object.values(codes).flatMap((row): PostalPoint[] => {
     const region = provinces[row.state] ?? row.state
-    const placed = Number.isFinite(row.latitude) && (row.latitude !== 0 || row.longitude !== 0)
+    const placed = Number.isFinite(row.latitude) && row.longitude !== 0 && row.latitude < 80
     // Overseas military post offices (AA, AE, AP) and the Pacific islands are nowhere a truck goes.
     if (!/^[A-Z]{2}$/.test(region) || !placed || ['AA', 'AE', 'AP', 'GU', 'AS', 'MP', 'PW', 'FM', 'MH'].includes(region)) return []
     // The package writes Mcallen: the Mc names have their second capital.
     const city = row.city.replace(/^Mc([a-z])/, (_, letter: string) => `Mc${letter.toUpperCase()}`)
-    return [{ postal: row.zip, city, region, country: row.country === 'Canada' ? 'CA' : 'US', lat: row.latitude, lon: row.longitude }]
+    // Some longitudes lack their sign; everything here lies west of Greenwich.
+    return [{ postal: row.zip, city, region, country: row.country === 'Canada' ? 'CA' : 'US', lat: row.latitude, lon: -Math.abs(row.longitude) }]
   })
 }
 
