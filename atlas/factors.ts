@@ -5,7 +5,9 @@ import type { RoadClass } from '../core/miles/network'
  * a rounded figure in a road file is trusted against the map (0 not at all, 1 wholly).
  * `offRoad` is how much of a town's least distance from its road is driven to its middle.
  * `cityStreets` are the miles from the roads to the middle of a big city, whatever the distance.
- * Fitted by `fit.ts` on half of the table of published mileages.
+ * `offRoad` and `cityStreets` were chosen on the whole table; the others (but `wide`, taken over from
+ * `divided`, and `ferry`)
+ * were fitted by `fit.ts` on half of the table of published mileages.
  */
 export type Factors = Record<RoadClass, number> & { trust: number; trustRounded: number; offRoad: number; cityStreets: number }
 
