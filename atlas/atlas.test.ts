@@ -34,9 +34,9 @@ describe('the published mileages', () => {
       const compared = comparePublished(half, gazetteer(), miles())
       const errors = errorsOf(compared)
       console.log(`published mileages, ${name}: ${errors.pairs} pairs, median ${percent(errors.median)}, 90% within ${percent(errors.p90)}, 95% within ${percent(errors.p95)}, worst ${percent(errors.worst)} (${compared[0]!.from} to ${compared[0]!.to})`)
-      expect(errors.median).toBeLessThan(0.015)
-      expect(errors.p95).toBeLessThan(0.06)
-      expect(errors.worst).toBeLessThan(0.12)
+      expect(errors.median).toBeLessThan(0.0125)
+      expect(errors.p95).toBeLessThan(0.04)
+      expect(errors.worst).toBeLessThan(0.09)
     }
   })
 })
