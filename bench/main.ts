@@ -3,7 +3,7 @@ export const benches: Record<string, () => Promise<{ run: () => Promise<void> }>
   miles: () => import('./miles'),
   pages: () => import('./pages'),
   places: () => import('./places'),
-  rates: () => import('./rates'),
+  rates: () => import('./rates/main'),
 }
 
 const chosen = process.argv[2]
