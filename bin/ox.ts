@@ -9,11 +9,32 @@ const usage = `Usage: bin/ox VERB [ARGS]
                  {"from": PLACE, "to": PLACE, "via": [PLACE, …]?}
                  PLACE is "City, ST", a US ZIP or a Canadian postal code
 
+  rates --history H.csv --queries Q.csv
+                 what a lane is likely to cost: 10th, 50th and 90th percentile, from the past
+                 H: id,booked_at,origin_postal,dest_postal,equipment,miles,weight_lb,pickup_date,lead_hours,buy_usd
+                 Q: the same without buy_usd, and as_of in place of booked_at
+
 Records come from FILE, or from standard input where it is - or missing.
 `
 
 const [verb, ...args] = process.argv.slice(2)
-if (verb !== 'miles' || args.length > 1 || args[0]?.startsWith('--')) {
+
+/** What a verb does with its arguments, once the atlas is there; null where they make no sense. */
+function chooseRun(): (() => Promise<number>) | null {
+  if (verb === 'miles' && args.length <= 1 && !args[0]?.startsWith('--')) {
+    return async () => (await import('./verbs/lines')).answerLines(args[0] ?? '-', (await import('./verbs/miles')).milesAnswerer())
+  }
+  if (verb === 'rates') {
+    const [history, queries] = [fileAfter('--history'), fileAfter('--queries')]
+    if (args.length === 4 && history && queries) return async () => (await import('./verbs/rates')).answerRates({ history, queries })
+  }
+  return null
+}
+
+const fileAfter = (flag: string): string | undefined => (args.includes(flag) ? args[args.indexOf(flag) + 1] : undefined)
+
+const run = chooseRun()
+if (!run) {
   process.stderr.write(usage)
   process.exit(2)
 }
@@ -24,6 +45,4 @@ if (compileAtlas()) process.stderr.write('The atlas was compiled first.\n')
 process.env.OX_ATLAS = resolve(root, '.atlas')
 process.chdir(calledFrom)
 
-const { answerLines } = await import('./verbs/lines')
-const { milesAnswerer } = await import('./verbs/miles')
-process.exitCode = await answerLines(args[0] ?? '-', milesAnswerer())
+process.exitCode = await run()

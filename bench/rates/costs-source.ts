@@ -1,6 +1,6 @@
 import { straightMiles } from '#core/miles/straight'
 import type { PastPrice } from '#core/rates/past-price'
-import { prefixPoints } from './prefixes'
+import { townPoints } from './towns'
 import { type Asked, chanceFrom, type Source } from './source'
 
 const day = 86_400_000
@@ -19,7 +19,7 @@ const kinds = [
  */
 export function costsSource(seed: number, pastLoads = 60_000, asked = 3000): Source {
   const luck = chanceFrom(seed * 7919)
-  const all = [...prefixPoints()].filter(([prefix, point]) => /^\d/.test(prefix) && point.lat > 25 && point.lat < 49.5)
+  const all = townPoints().filter(([prefix, point]) => /^\d/.test(prefix) && point.lat > 25 && point.lat < 49.5)
   const cities = Array.from({ length: 40 }, () => luck.pick(all)[1])
   const towns = all.map(([prefix, point]) => ({ prefix, ...point, near: Math.min(...cities.map((city) => straightMiles(city, point))), market: cities.reduce((best, city, at) => (straightMiles(city, point) < straightMiles(cities[best]!, point) ? at : best), 0) }))
   const ship = towns.map((town) => Math.exp(-town.near / 90) * Math.exp(luck.bell()) + 0.02)

@@ -1,6 +1,6 @@
 import { straightMiles } from '#core/miles/straight'
 import type { PastPrice } from '#core/rates/past-price'
-import { prefixPoints } from './prefixes'
+import { townPoints } from './towns'
 import { type Asked, type Chance, chanceFrom, type Source } from './source'
 
 const day = 86_400_000
@@ -28,7 +28,7 @@ function noiseOf(luck: Chance): number {
  */
 export function levelsSource(seed: number, pastLoads = 60_000, asked = 3000): Source {
   const luck = chanceFrom(seed)
-  const points = [...prefixPoints()].filter(([prefix, point]) => /^\d/.test(prefix) && point.lat > 25 && point.lat < 49.5 && point.codes > 2)
+  const points = townPoints().filter(([prefix, point]) => /^\d/.test(prefix) && point.lat > 25 && point.lat < 49.5 && point.codes > 2)
   const end = Date.UTC(2026, 10, 1)
   const start = end - 456 * day
   const weightOfPlace = points.map(() => Math.exp(luck.bell() * 1.3))

@@ -31,6 +31,12 @@ export interface FeatureInput {
   source: number
 }
 
+/**
+ * What a load costs where nothing at all is known: a fixed part and a sum for each mile, in log dollars.
+ * Only a starting point: the fit moves it wherever there are prices.
+ */
+export const usualLogPrice = (logMiles: number): number => Math.log(250 + 1.9 * Math.exp(logMiles))
+
 /** Which features a history of these equipments has. */
 export function planFeatures(equipments: string[]): FeaturePlan {
   const groups: FeatureGroup[] = ['base', 'base', ...mileKnots.map((): FeatureGroup => 'base')]

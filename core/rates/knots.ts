@@ -35,6 +35,7 @@ export function chooseKnots(spots: Spots, weight: ArrayLike<number>): Knots {
     chosen.push(point)
     for (let at = 0; at < count; at++) distance[at] = Math.min(distance[at]!, straightMiles(point, pointAt(spots, at)))
   }
+  if (chosen.length === 0 && count > 0) chosen.push(pointAt(spots, 0))
   for (let round = 0; round < rounds; round++) moveToMiddles(chosen, spots, weight)
   const miles = new Float64Array(chosen.length ** 2)
   for (let one = 0; one < chosen.length; one++) for (let other = 0; other < chosen.length; other++) miles[one * chosen.length + other] = straightMiles(chosen[one]!, chosen[other]!)

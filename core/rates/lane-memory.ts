@@ -112,6 +112,8 @@ export interface LaneAnswer {
   /** Prices of this very lane, and of the lanes around that had a say. */
   onLane: number
   around: number
+  /** Days since 1970 of the newest of them. */
+  newest: number | null
 }
 
 const factor = new Float64Array(mostLanes * mostLanes)
@@ -124,20 +126,22 @@ export function laneLevel(memory: LaneMemory, origins: Neighbours, dests: Neighb
   if (same !== undefined && onLane >= busy) {
     const spread = noise / effective(memory, same, at)
     const pull = (shared + own) / (shared + own + spread)
-    return { level: (pull * memory.sum[same]!) / memory.weight[same]!, variance: (1 - pull) * (shared + own), onLane, around: 0 }
+    return { level: (pull * memory.sum[same]!) / memory.weight[same]!, variance: (1 - pull) * (shared + own), onLane, around: 0, newest: memory.at[same]! }
   }
   const found: { position: number; origin: Neighbours[number]; dest: Neighbours[number]; alike: number; spread: number }[] = []
   let around = 0
+  let newest: number | null = null
   for (const origin of origins) {
     for (const dest of dests) {
       const position = memory.index.get(laneKey(origin.at, dest.at))
       if (position === undefined) continue
       const alike = shared * Math.exp(-(milesApart(origins[0]!, origin) + milesApart(dests[0]!, dest)) / togetherMiles) + (position === same ? own : 0)
+      newest = Math.max(newest ?? 0, memory.at[position]!)
       if (position !== same) around += memory.count[position]!
       found.push({ position, origin, dest, alike, spread: noise / effective(memory, position, at) })
     }
   }
-  if (found.length === 0) return { level: 0, variance: shared + own, onLane, around }
+  if (found.length === 0) return { level: 0, variance: shared + own, onLane, around, newest }
   found.sort((one, other) => (other.alike * other.alike) / (shared + own + other.spread) - (one.alike * one.alike) / (shared + own + one.spread))
   if (found.length > mostLanes) found.length = mostLanes
   const size = found.length
@@ -154,7 +158,7 @@ export function laneLevel(memory: LaneMemory, origins: Neighbours, dests: Neighb
     level += (alpha[row]! * memory.sum[position]!) / memory.weight[position]!
     variance -= alpha[row]! * alike
   }
-  return { level, variance: Math.max(0, variance), onLane, around }
+  return { level, variance: Math.max(0, variance), onLane, around, newest }
 }
 
 const effective = (memory: LaneMemory, position: number, at: number) => memory.weight[position]! * 0.5 ** (Math.max(0, at - memory.at[position]!) / halfLifeDays) + 1e-6

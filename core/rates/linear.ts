@@ -7,8 +7,7 @@ export function choleskyInPlace(matrix: Float64Array, size: number): Float64Arra
     const rowAt = row * size
     for (let column = 0; column <= row; column++) {
       const columnAt = column * size
-      let sum = matrix[rowAt + column]!
-      for (let k = 0; k < column; k++) sum -= matrix[rowAt + k]! * matrix[columnAt + k]!
+      const sum = matrix[rowAt + column]! - product(matrix, rowAt, columnAt, column)
       if (row > column) {
         matrix[rowAt + column] = sum / matrix[columnAt + column]!
         continue
@@ -18,6 +17,20 @@ export function choleskyInPlace(matrix: Float64Array, size: number): Float64Arra
     }
   }
   return matrix
+}
+
+/** Sum of products of two stretches of one array; four sums side by side, which a processor adds twice as fast as one. */
+function product(values: Float64Array, one: number, other: number, length: number): number {
+  let [first, second, third, fourth] = [0, 0, 0, 0]
+  let k = 0
+  for (; k + 3 < length; k += 4) {
+    first += values[one + k]! * values[other + k]!
+    second += values[one + k + 1]! * values[other + k + 1]!
+    third += values[one + k + 2]! * values[other + k + 2]!
+    fourth += values[one + k + 3]! * values[other + k + 3]!
+  }
+  for (; k < length; k++) first += values[one + k]! * values[other + k]!
+  return first + second + third + fourth
 }
 
 /** Solves `L Lᵀ x = right` by a factor of `choleskyInPlace`; the answer replaces `right`. */

@@ -1,13 +1,15 @@
 import { day } from '../time/local'
-import { type Columns, leadOf, makeColumns, milesOf, noSpot, type SpotTable, spotOf, weightOf } from './columns'
-import { type FeatureGroup, type FeaturePlan, writeFeatures } from './features'
+import { leadOf, milesOf, noSpot, type SpotTable, spotOf, weightOf } from './columns'
+import { type FeatureGroup, type FeaturePlan, usualLogPrice, writeFeatures } from './features'
 import { fieldAt, pointAt } from './field'
 import { knotShares } from './knots'
-import { emptyLaneMemory, type LaneAnswer, type LaneMemory, laneKey, laneLevel, learnLane, type Neighbours, neighboursOf } from './lane-memory'
-import { levelFor, learnLevel, type Loading, type MarketLevel, passTime, startMarketLevel, trustIn } from './market-level'
+import { type LaneAnswer, type LaneMemory, laneKey, laneLevel, learnLane, type Neighbours, neighboursOf } from './lane-memory'
+import { levelFor, learnLevel, type Loading, type MarketLevel, passTime, trustIn } from './market-level'
 import { type Locate, type PastPrice, priceSources, type RateQuestion, type RateSubject } from './past-price'
-import { fitSpread, guessedSpread, percentilesOf, type Spread, type SpreadInput } from './spread'
-import { fitStatic, shortness, type SideName, sideNames, type StaticFit } from './static-fit'
+import { shortness } from './side-part'
+import { percentilesOf, type Spread, type SpreadInput } from './spread'
+import { type SideName, sideNames, type StaticFit } from './static-fit'
+import type { Suspect } from './suspects'
 
 /** Everything that is known of prices, as plain data: a worker hands it over as it is. */
 export interface RateModel {
@@ -23,6 +25,10 @@ export interface RateModel {
   shortPower: number
   /** Prices learnt from. */
   learnt: number
+  /** Instant of the newest price learnt from. */
+  newestAt: number
+  /** Past prices for a person to look at. */
+  suspects: Suspect[]
 }
 
 interface PlaceMemory {
@@ -41,7 +47,7 @@ export interface Expected {
   lane: LaneAnswer
 }
 
-interface Subject {
+export interface Subject {
   origin: number
   dest: number
   equipment: number
@@ -53,11 +59,11 @@ interface Subject {
 }
 
 const unknownPlace: PlaceMemory = { levels: { origin: 0, dest: 0, originShort: 0, destShort: 0 }, knots: [], neighbours: [], asOrigin: 0, asDest: 0 }
-const nowhere: LaneAnswer = { level: 0, variance: 0, onLane: 0, around: 0 }
-const placeOf = (model: RateModel, spot: number): PlaceMemory => (spot === noSpot ? unknownPlace : model.places[spot]!)
+const nowhere: LaneAnswer = { level: 0, variance: 0, onLane: 0, around: 0, newest: null }
+export const placeOf = (model: RateModel, spot: number): PlaceMemory => (spot === noSpot ? unknownPlace : model.places[spot]!)
 
 /** Remembers a spot that came up after the fit. */
-function rememberSpots(model: RateModel): void {
+export function rememberSpots(model: RateModel): void {
   for (let at = model.places.length; at < model.spots.lat.length; at++) {
     const point = pointAt(model.spots, at)
     model.places.push({
@@ -67,7 +73,7 @@ function rememberSpots(model: RateModel): void {
   }
 }
 
-function loadingOf(model: RateModel, origin: PlaceMemory, dest: PlaceMemory, equipment: number, logMiles: number): Loading {
+export function loadingOf(model: RateModel, origin: PlaceMemory, dest: PlaceMemory, equipment: number, logMiles: number): Loading {
   const weight = (1 + shortness(logMiles)) ** model.shortPower
   const from = 1 + model.plan.equipments.length
   const at = [0]
@@ -88,8 +94,8 @@ function loadingOf(model: RateModel, origin: PlaceMemory, dest: PlaceMemory, equ
 }
 
 /** The still part of a price: features and places. */
-function stillParts(model: RateModel, features: ArrayLike<number>, from: number, subject: Subject): Expected['parts'] {
-  const parts: Expected['parts'] = { base: 0, equipment: 0, notice: 0, weight: 0, weekday: 0, season: 0, source: 0, origin: 0, dest: 0, lane: 0, market: 0 }
+export function stillParts(model: RateModel, features: ArrayLike<number>, from: number, subject: Subject): Expected['parts'] {
+  const parts: Expected['parts'] = { base: usualLogPrice(subject.logMiles), equipment: 0, notice: 0, weight: 0, weekday: 0, season: 0, source: 0, origin: 0, dest: 0, lane: 0, market: 0 }
   const { groups, size } = model.plan
   for (let column = 0; column < size; column++) {
     const value = features[from + column]!
@@ -106,7 +112,7 @@ function stillParts(model: RateModel, features: ArrayLike<number>, from: number,
 }
 
 /** `around` false leaves a lane's neighbours unasked, for prices long past that are only learnt from. */
-function expect(model: RateModel, features: ArrayLike<number>, from: number, subject: Subject, around = true): Expected & { loading: Loading } {
+export function expectPrice(model: RateModel, features: ArrayLike<number>, from: number, subject: Subject, around = true): Expected & { loading: Loading } {
   const parts = stillParts(model, features, from, subject)
   const [origin, dest] = [placeOf(model, subject.origin), placeOf(model, subject.dest)]
   const loading = loadingOf(model, origin, dest, subject.equipment, subject.logMiles)
@@ -119,26 +125,6 @@ function expect(model: RateModel, features: ArrayLike<number>, from: number, sub
   return { parts, log, lane, loading, spread: { logMiles: subject.logMiles, leadHours: subject.leadHours, variance: market.variance + lane.variance, noise, onLane: lane.onLane, atOrigin: origin.asOrigin, atDest: dest.asDest, equipmentShare: 1 } }
 }
 
-const subjectAt = (columns: Columns, at: number): Subject => ({ origin: columns.origin[at]!, dest: columns.dest[at]!, equipment: columns.equipment[at]!, source: columns.source[at]!, logMiles: columns.logMiles[at]!, leadHours: columns.leadHours[at]!, at: columns.booked[at]! })
-
-/** Of prices older than this, only some move the market's level: it has long forgotten them. */
-const recentDays = 90
-const oldStride = 6
-
-/** Follows prices from one position to another in the order of booking: foretells each, then learns from it. */
-function follow(model: RateModel, columns: Columns, trust: Float64Array, from: number, to: number, seen?: (at: number, expected: Expected, error: number) => void): void {
-  const noise = model.still.noise ** 2
-  const recent = (columns.booked[to - 1] ?? 0) - recentDays
-  for (let at = from; at < to; at++) {
-    const subject = subjectAt(columns, at)
-    passTime(model.market, Math.floor(subject.at))
-    const expected = expect(model, columns.features, at * model.plan.size, subject, seen !== undefined || subject.at >= recent)
-    const error = columns.logPrice[at]! - expected.log
-    seen?.(at, expected, error)
-    if (trust[at]! > 0) learn(model, subject, expected, error, noise, subject.at >= recent || at % oldStride === 0)
-  }
-}
-
 /** A single offer that was turned down, a quote or an average tells less, or more, of a price than a buy. */
 const noiseOfSource: Record<(typeof priceSources)[number], (noise: number, loads: number) => number> = {
   buy: (noise) => noise,
@@ -147,7 +133,7 @@ const noiseOfSource: Record<(typeof priceSources)[number], (noise: number, loads
   market: (noise, loads) => noise * (0.5 + 1 / loads),
 }
 
-function learn(model: RateModel, subject: Subject, expected: Expected & { loading: Loading }, error: number, noise: number, moves = true): void {
+export function learnExpected(model: RateModel, subject: Subject, expected: Expected & { loading: Loading }, error: number, noise: number, moves = true): void {
   const own = noiseOfSource[priceSources[subject.source]!](noise, 1)
   if (moves) learnLevel(model.market, model.still.knots.miles, expected.loading, error + expected.parts.market, own + expected.lane.variance)
   if (subject.origin !== noSpot && subject.dest !== noSpot) {
@@ -158,74 +144,7 @@ function learn(model: RateModel, subject: Subject, expected: Expected & { loadin
     model.places[subject.dest]!.asDest++
   }
   model.learnt++
-}
-
-/** A model with the still part fitted on prices up to `to` and nothing learnt of the market yet. */
-function startModel(columns: Columns, spots: SpotTable, trust: Float64Array, to: number, options: { before?: StaticFit; progress: (share: number) => void }): RateModel {
-  const part = to === columns.count ? columns : { ...columns, count: to, booked: columns.booked.subarray(0, to), logPrice: columns.logPrice.subarray(0, to) }
-  const still = fitStatic(part, spots, trust.subarray(0, to), options)
-  const model: RateModel = {
-    plan: columns.plan, spots, still, market: startMarketLevel(columns.plan.equipments.length, still.knots, Math.floor(columns.booked[0] ?? 0)),
-    lanes: emptyLaneMemory(still.laneLikeness), spread: guessedSpread(still.noise), places: [], shortPower: 0, learnt: 0,
-  }
-  rememberSpots(model)
-  return model
-}
-
-/** Share of the history on which the spread is measured by foretelling it. */
-const measuredShare = 0.15
-const shortPowers = [0, 0.5, 1] as const
-const triedShare = 0.2
-const triedStride = 2
-/** Twice the log likelihood by which dollars must explain more than shares. */
-const clearlyBetter = 20
-
-/** Whether the market moves prices by shares or by dollars: what makes the last part of the history least surprising. */
-function chooseShortPower(model: RateModel, columns: Columns, trust: Float64Array, to: number): number {
-  const from = Math.floor(to * (1 - triedShare))
-  const noise = model.still.noise ** 2 + model.still.laneLikeness.own + model.still.laneLikeness.shared
-  const surprises = shortPowers.map((power) => {
-    const tried: RateModel = { ...model, shortPower: power, market: startMarketLevel(columns.plan.equipments.length, model.still.knots, Math.floor(columns.booked[from] ?? 0)) }
-    let surprise = 0
-    for (let at = from; at < to; at += triedStride) {
-      if (trust[at] === 0) continue
-      const subject = subjectAt(columns, at)
-      passTime(tried.market, Math.floor(subject.at))
-      const parts = stillParts(tried, columns.features, at * columns.plan.size, subject)
-      const left = columns.logPrice[at]! - Object.values(parts).reduce((sum, part) => sum + part, 0)
-      surprise += learnLevel(tried.market, tried.still.knots.miles, loadingOf(tried, placeOf(tried, subject.origin), placeOf(tried, subject.dest), subject.equipment, subject.logMiles), left, noise)
-    }
-    return surprise
-  })
-  if (Math.min(...surprises) > surprises[0]! - clearlyBetter) return shortPowers[0]
-  return shortPowers[surprises.indexOf(Math.min(...surprises))]!
-}
-
-export interface FitOptions {
-  locate: Locate
-  progress?: (share: number, step: 'reading' | 'measuring' | 'fitting') => void
-}
-
-/** Fits a model to a history in the order of booking. */
-export function fitRates(history: PastPrice[], { locate, progress = () => {} }: FitOptions): RateModel {
-  const spots: SpotTable = { index: new Map(), lat: [], lon: [] }
-  progress(0, 'reading')
-  const columns = makeColumns(history, spots, locate)
-  const trust = new Float64Array(columns.count).fill(1)
-  const split = Math.floor(columns.count * (1 - measuredShare))
-  const trial = startModel(columns, spots, trust, split, { progress: (share) => progress(0.05 + 0.4 * share, 'measuring') })
-  trial.shortPower = chooseShortPower(trial, columns, trust, split)
-  follow(trial, columns, trust, 0, split)
-  const seen: { input: SpreadInput; error: number }[] = []
-  follow(trial, columns, trust, split, columns.count, (_, expected, error) => {
-    if (Math.abs(error) < 0.8) seen.push({ input: { ...expected.spread }, error })
-  })
-  const model = startModel(columns, spots, trust, columns.count, { before: trial.still, progress: (share) => progress(0.6 + 0.2 * share, 'fitting') })
-  model.spread = fitSpread(seen, model.still.noise)
-  model.shortPower = trial.shortPower
-  follow(model, columns, trust, 0, columns.count)
-  progress(1, 'fitting')
-  return model
+  model.newestAt = Math.max(model.newestAt, subject.at * day)
 }
 
 /** Takes in one price after the fit; the still part stays as it is. A price that cannot be used is passed over. */
@@ -233,8 +152,8 @@ export function learnPrice(model: RateModel, price: PastPrice, locate: Locate): 
   const asked = subjectOf(model, price, price.bookedAt, priceSources.indexOf(price.source), locate)
   if (!asked || price.buyMinor <= 0) return
   passTime(model.market, Math.floor(asked.subject.at))
-  const expected = expect(model, asked.features, 0, asked.subject)
-  learn(model, asked.subject, expected, Math.log(price.buyMinor / 100) - expected.log, model.still.noise ** 2)
+  const expected = expectPrice(model, asked.features, 0, asked.subject)
+  learnExpected(model, asked.subject, expected, Math.log(price.buyMinor / 100) - expected.log, model.still.noise ** 2)
 }
 
 export interface RawAnswer {
@@ -248,7 +167,7 @@ export interface RawAnswer {
 export function answerRate(model: RateModel, question: RateQuestion, locate: Locate): RawAnswer | null {
   const asked = subjectOf(model, question, question.asOf, 0, locate)
   if (!asked) return null
-  const expected = expect(model, asked.features, 0, asked.subject)
+  const expected = expectPrice(model, asked.features, 0, asked.subject)
   const [low, middle, high] = percentilesOf(model.spread, expected.spread)
   return { low: Math.exp(expected.log + low), middle: Math.exp(expected.log + middle), high: Math.exp(expected.log + high), expected }
 }

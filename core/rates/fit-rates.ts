@@ -1,0 +1,133 @@
+import { type Columns, makeColumns, type SpotTable } from './columns'
+import { usualLogPrice } from './features'
+import { emptyLaneMemory } from './lane-memory'
+import { median } from './linear'
+import { learnLevel, passTime, startMarketLevel } from './market-level'
+import type { Locate, PastPrice } from './past-price'
+import { expectPrice, type Expected, learnExpected, loadingOf, placeOf, type RateModel, rememberSpots, stillParts, type Subject } from './rate-model'
+import { fitSpread, guessedSpread, type SpreadInput } from './spread'
+import { fitStatic, leftOver, nearestKnots, type StaticFit } from './static-fit'
+import { isLeftOut, plainSuspects, slipOf, type Suspect } from './suspects'
+
+/** A model with the still part fitted on prices up to `to` and nothing learnt of the market yet. */
+function startModel(columns: Columns, spots: SpotTable, trust: Float64Array, to: number, options: { before?: StaticFit; progress: (share: number) => void }): RateModel {
+  const part = to === columns.count ? columns : { ...columns, count: to, booked: columns.booked.subarray(0, to), logPrice: columns.logPrice.subarray(0, to) }
+  const still = fitStatic(part, spots, trust.subarray(0, to), options)
+  const model: RateModel = {
+    plan: columns.plan, spots, still, market: startMarketLevel(columns.plan.equipments.length, still.knots, Math.floor(columns.booked[0] ?? 0)),
+    lanes: emptyLaneMemory(still.laneLikeness), spread: guessedSpread(still.noise), places: [], shortPower: 0, learnt: 0, newestAt: 0, suspects: [],
+  }
+  rememberSpots(model)
+  return model
+}
+
+/** Share of the history on which the spread is measured by foretelling it. */
+const measuredShare = 0.15
+const shortPowers = [0, 0.5, 1] as const
+const triedShare = 0.2
+const triedStride = 2
+/** Twice the log likelihood by which dollars must explain more than shares. */
+const clearlyBetter = 20
+
+/** Whether the market moves prices by shares or by dollars: what makes the last part of the history least surprising. */
+function chooseShortPower(model: RateModel, columns: Columns, trust: Float64Array, to: number): number {
+  const from = Math.floor(to * (1 - triedShare))
+  const noise = model.still.noise ** 2 + model.still.laneLikeness.own + model.still.laneLikeness.shared
+  const surprises = shortPowers.map((power) => {
+    const tried: RateModel = { ...model, shortPower: power, market: startMarketLevel(columns.plan.equipments.length, model.still.knots, Math.floor(columns.booked[from] ?? 0)) }
+    let surprise = 0
+    for (let at = from; at < to; at += triedStride) {
+      if (trust[at] === 0) continue
+      const subject = subjectAt(columns, at)
+      passTime(tried.market, Math.floor(subject.at))
+      const parts = stillParts(tried, columns.features, at * columns.plan.size, subject)
+      const left = columns.logPrice[at]! - Object.values(parts).reduce((sum, part) => sum + part, 0)
+      surprise += learnLevel(tried.market, tried.still.knots.miles, loadingOf(tried, placeOf(tried, subject.origin), placeOf(tried, subject.dest), subject.equipment, subject.logMiles), left, noise)
+    }
+    return surprise
+  })
+  if (Math.min(...surprises) > surprises[0]! - clearlyBetter) return shortPowers[0]
+  return shortPowers[surprises.indexOf(Math.min(...surprises))]!
+}
+
+/** 1 for prices to learn from, 0 for those left out. */
+function trustOf(columns: Columns, suspects: Suspect[]): Float64Array {
+  const left = new Set(suspects.filter(isLeftOut).map(({ id }) => id))
+  return Float64Array.from({ length: columns.count }, (_, at) => (left.has(columns.ids[at]!) ? 0 : 1))
+}
+
+/** No place or season makes a load cost five times another of its length (natural logarithm). */
+const roughlyFarOff = 1.5
+
+/** Keeps plain slips out of the first fit, which they would bend before they can be told by it. */
+function distrustFarOff(columns: Columns, trust: Float64Array): void {
+  const over = Float64Array.from({ length: columns.count }, (_, at) => columns.logPrice[at]! - usualLogPrice(columns.logMiles[at]!))
+  const usual = median(over)
+  for (let at = 0; at < columns.count; at++) if (Math.abs(over[at]! - usual) > roughlyFarOff) trust[at] = 0
+}
+
+/** Prices that are far from what the still part tells. */
+function slipsOf(columns: Columns, still: StaticFit, spots: SpotTable, known: Suspect[]): Suspect[] {
+  const left = new Set(known.filter(isLeftOut).map(({ id }) => id))
+  const nearest = nearestKnots(still.knots, spots)
+  const rest = leftOver(columns, still, nearest)
+  const usual = median(rest)
+  return Array.from(rest).flatMap((error, at) => {
+    if (left.has(columns.ids[at]!) || columns.source[at] !== 0) return []
+    const slip = slipOf({ id: columns.ids[at]!, buyMinor: Math.round(Math.exp(columns.logPrice[at]!) * 100) }, error - usual, Math.exp(columns.logMiles[at]!))
+    return slip ? [slip] : []
+  })
+}
+
+export interface FitOptions {
+  locate: Locate
+  progress?: (share: number, step: 'reading' | 'measuring' | 'fitting') => void
+}
+
+/** Fits a model to a history in the order of booking. */
+export function fitRates(history: PastPrice[], { locate, progress = () => {} }: FitOptions): RateModel {
+  const spots: SpotTable = { index: new Map(), lat: [], lon: [] }
+  progress(0, 'reading')
+  const columns = makeColumns(history, spots, locate)
+  const suspects = plainSuspects(history)
+  const trust = trustOf(columns, suspects)
+  distrustFarOff(columns, trust)
+  const split = Math.floor(columns.count * (1 - measuredShare))
+  const trial = startModel(columns, spots, trust, split, { progress: (share) => progress(0.05 + 0.4 * share, 'measuring') })
+  suspects.push(...slipsOf(columns, trial.still, spots, suspects))
+  trust.set(trustOf(columns, suspects))
+  trial.shortPower = chooseShortPower(trial, columns, trust, split)
+  follow(trial, columns, trust, 0, split)
+  const seen: { input: SpreadInput; error: number }[] = []
+  follow(trial, columns, trust, split, columns.count, (_, expected, error) => {
+    if (Math.abs(error) < 0.8) seen.push({ input: { ...expected.spread }, error })
+  })
+  const model = startModel(columns, spots, trust, columns.count, { before: trial.still, progress: (share) => progress(0.6 + 0.2 * share, 'fitting') })
+  model.spread = fitSpread(seen, model.still.noise)
+  model.shortPower = trial.shortPower
+  model.suspects = suspects
+  follow(model, columns, trust, 0, columns.count)
+  progress(1, 'fitting')
+  return model
+}
+
+const subjectAt = (columns: Columns, at: number): Subject => ({ origin: columns.origin[at]!, dest: columns.dest[at]!, equipment: columns.equipment[at]!, source: columns.source[at]!, logMiles: columns.logMiles[at]!, leadHours: columns.leadHours[at]!, at: columns.booked[at]! })
+
+/** Of prices older than this, only some move the market's level: it has long forgotten them. */
+const recentDays = 90
+const oldStride = 6
+
+/** Follows prices from one position to another in the order of booking: foretells each, then learns from it. */
+function follow(model: RateModel, columns: Columns, trust: Float64Array, from: number, to: number, seen?: (at: number, expected: Expected, error: number) => void): void {
+  const noise = model.still.noise ** 2
+  const recent = (columns.booked[to - 1] ?? 0) - recentDays
+  for (let at = from; at < to; at++) {
+    const subject = subjectAt(columns, at)
+    passTime(model.market, Math.floor(subject.at))
+    const expected = expectPrice(model, columns.features, at * model.plan.size, subject, seen !== undefined || subject.at >= recent)
+    const error = columns.logPrice[at]! - expected.log
+    seen?.(at, expected, error)
+    if (trust[at]! > 0) learnExpected(model, subject, expected, error, noise, subject.at >= recent || at % oldStride === 0)
+  }
+}
+

@@ -1,0 +1,36 @@
+import type { PastPrice, PriceSource } from '#core/rates/past-price'
+import { hour } from '#core/time/local'
+import { type Db, prepared } from '#server/db.server'
+
+/** Prices older than this many days tell of another market. */
+const keptDays = 540
+
+interface Row {
+  id: number
+  bookedAt: number
+  originPostal: string
+  destPostal: string
+  equipment: string
+  miles: number
+  weightLb: number | null
+  pickupAt: number
+  buyMinor: number
+}
+
+const columns = 'load.origin_postal originPostal, load.dest_postal destPostal, load.equipment, load.miles, load.weight_lb weightLb, load.pickup_at pickupAt'
+
+const buys = prepared((db) => db.$client.prepare(`select load.id, load.covered_at bookedAt, ${columns}, load.pay_minor buyMinor from load where pay_minor is not null and practice = 0 and covered_at >= ? and covered_at > ? order by covered_at`))
+
+const lostOffers = prepared((db) =>
+  db.$client.prepare(`select offer.id, offer.received_at bookedAt, ${columns}, offer.pay_minor buyMinor from offer join load on load.id = offer.load_id
+    where offer.state = 'turned_down' and load.practice = 0 and offer.received_at >= ? and offer.received_at > ? order by offer.received_at`),
+)
+
+const toPrice = (source: PriceSource, prefix: string) => ({ id, bookedAt, pickupAt, ...row }: Row): PastPrice => ({ ...row, id: `${prefix}${id}`, bookedAt, pickupAt, leadHours: Math.max(0, (pickupAt - bookedAt) / hour), source, count: 1 })
+
+/** Our own past buys and the offers we turned down, in the order of booking; those after `after` alone. */
+export function readPastPrices(db: Db, { now = Number.MAX_SAFE_INTEGER, after = 0 }: { now?: number; after?: number } = {}): PastPrice[] {
+  const since = now === Number.MAX_SAFE_INTEGER ? 0 : now - keptDays * 24 * hour
+  const prices = [...(buys(db).all(since, after) as Row[]).map(toPrice('buy', '')), ...(lostOffers(db).all(since, after) as Row[]).map(toPrice('lost_offer', 'offer '))]
+  return prices.filter(({ bookedAt }) => bookedAt < now).sort((one, other) => one.bookedAt - other.bookedAt)
+}
