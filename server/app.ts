@@ -10,6 +10,7 @@ import { startInboundMail } from '#server/message/inbound'
 import { lapseOffers } from '#server/offer/offers'
 import { startWorker } from '#server/outbox/worker'
 import { readyPlaces } from '#server/place/find'
+import { startRateModel } from '#server/rates/model'
 import { settings } from '#server/settings.server'
 
 export const app = express()
@@ -44,6 +45,7 @@ export async function startWork(): Promise<() => Promise<void>> {
   // The first request would otherwise wait for every route's modules.
   await import('virtual:react-router/server-build')
   const db = database()
+  const stopRates = startRateModel()
   const workers = [startWorker(db, 'mail'), startWorker(db, 'board')]
   const inbound = await startInboundMail(db, settings().OX_INBOUND_PORT)
   const lapsing = setInterval(() => {
@@ -58,6 +60,7 @@ export async function startWork(): Promise<() => Promise<void>> {
     clearTimeout(readying)
     clearInterval(lapsing)
     endStreams()
+    await stopRates()
     await new Promise<void>((resolve) => inbound.close(() => resolve()))
     await Promise.all(workers.map((worker) => worker.stop()))
     closeDatabase()

@@ -6,6 +6,7 @@ import type { ConfirmationTerms } from '#core/confirmation/terms'
 import { audiences, equipmentKinds, type Equipment, loadStates, type Paper, referenceKinds } from '#core/load/load'
 import { currencies } from '#core/money/money'
 import { offerSources, offerStates } from '#core/offer/offer'
+import { rateBases } from '#core/rates/ask'
 import { policyKinds } from '#core/vetting/vetting'
 
 const id = () => integer('id').primaryKey({ autoIncrement: true })
@@ -137,7 +138,7 @@ export const load = sqliteTable('load', {
   bandHighMinor: integer('band_high_minor'),
   bandComparables: integer('band_comparables'),
   bandNewestAt: instant('band_newest_at'),
-  bandBasis: text('band_basis', { enum: ['lane', 'area', 'region'] }),
+  bandBasis: text('band_basis', { enum: rateBases }),
   carrierId: integer('carrier_id').references(() => carrier.id),
   payMinor: integer('pay_minor'),
   deliveredOnTime: integer('delivered_on_time', { mode: 'boolean' }),
@@ -160,6 +161,15 @@ export const load = sqliteTable('load', {
 ])
 
 const loadId = () => integer('load_id').notNull().references(() => load.id)
+
+/** What a person said of a past price that looked wrong: what the load paid stays as it was booked. */
+export const rateCorrection = sqliteTable('rate_correction', {
+  loadId: integer('load_id').primaryKey().references(() => load.id),
+  verdict: text('verdict', { enum: ['price', 'left_out', 'as_paid'] }).notNull(),
+  priceMinor: integer('price_minor'),
+  byName: text('by_name').notNull(),
+  at: instant('at').notNull(),
+}, () => [check('rate_correction_price', sql`(verdict = 'price') = (price_minor is not null)`)])
 
 export const stop = sqliteTable('stop', {
   loadId: loadId(),

@@ -18,7 +18,7 @@ export function figuresOf(page: LoadPage): StripFigures {
 }
 
 /** The large rate strip: what the lane is likely to cost, our limits and sell price, every live offer a peg. */
-export function RatePanel({ page, now }: { page: LoadPage; now: number }) {
+export function RatePanel({ page, now, onPicture }: { page: LoadPage; now: number; onPicture: () => void }) {
   const figures = figuresOf(page)
   const range = stripRange(figures, true)
   const { load } = page
@@ -26,7 +26,12 @@ export function RatePanel({ page, now }: { page: LoadPage; now: number }) {
     <section aria-label="Rate strip" className="border-b px-4 pt-2 pb-1.5">
       <div className="flex justify-between">
         <h2 className="head">Rate strip, $</h2>
-        <span className="label">{bandWords(page.band, now)}</span>
+        <span>
+          <span className="label">{bandWords(page.band, now)}</span>{' '}
+          <button type="button" onClick={onPicture} className="pl-2 text-dusk">
+            <kbd className="key">r</kbd> why
+          </button>
+        </span>
       </div>
       {range ? <LargeStrip figures={figures} range={range} /> : <p className="label py-6">Nothing to go by yet: no history near this lane and no sell charge.</p>}
       <p className="flex gap-x-6">

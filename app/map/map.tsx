@@ -69,6 +69,15 @@ function RegionNames({ letter: size }: { letter: number }) {
 
 function LayerMarks({ layer, frame, letter }: { layer: Layer; frame: Frame; letter: number }) {
   if (layer.kind === 'way') return <path d={pathOf(layer.points.map(project))} className="fill-none stroke-dusk" style={{ strokeWidth: 2.5, strokeLinejoin: 'round', vectorEffect: 'non-scaling-stroke' }} />
+  if (layer.kind === 'lanes') {
+    return (
+      <g>
+        {layer.lanes.map(({ from, to, strong }, index) => (
+          <path key={index} d={pathOf([project(from), project(to)])} className={`fill-none ${strong ? 'stroke-ink' : 'stroke-second'}`} opacity={strong ? 0.7 : 0.35} style={{ strokeWidth: strong ? 1.6 : 1, vectorEffect: 'non-scaling-stroke' }} />
+        ))}
+      </g>
+    )
+  }
   const size = letter * 0.7
   return (
     <g>

@@ -14,6 +14,7 @@ import { LoadMap, MapDialog } from '../load/load-map'
 import { Log, Messages } from '../load/log'
 import { OfferDialog, type OfferCarrier } from '../load/offer-dialog'
 import { Offers } from '../load/offers'
+import { RateDrawer } from '../load/rate-drawer'
 import { RatePanel } from '../load/rate-panel'
 import { RouteRibbon } from '../load/route-ribbon'
 import { Shortlist } from '../load/shortlist'
@@ -34,7 +35,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
   return { page, now, zone: brokerage.zone, mayEdit: may(role, 'edit_loads'), mayHandle: may(role, 'handle_offers'), mayAward: may(role, 'award'), mayOverride: may(role, 'override_gate') }
 }
 
-type Open = { kind: 'offer'; carrier: OfferCarrier | null } | { kind: 'counter' | 'award' | 'limits' | 'pay' | 'send' | 'cancel' | 'release' | 'map' } | null
+type Open = { kind: 'offer'; carrier: OfferCarrier | null } | { kind: 'counter' | 'award' | 'limits' | 'pay' | 'send' | 'cancel' | 'release' | 'map' | 'rates' } | null
 
 export default function Load({ loaderData }: Route.ComponentProps) {
   const { page, now, zone, mayEdit, mayHandle, mayAward, mayOverride } = loaderData
@@ -70,6 +71,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
     { key: 'l', words: 'target and most', run: () => setOpen({ kind: 'limits' }), disabled: !(uncovered || load.state === 'draft') || !mayEdit },
     { key: 's', words: 'preview and send the rate confirmation', run: () => setOpen({ kind: 'send' }), disabled: !awarded || !mayAward || confirmed },
     { key: 'b', words: 'change the agreed pay', run: () => setOpen({ kind: 'pay' }), disabled: !awarded || !mayAward },
+    { key: 'r', words: 'what the rate strip rests on', run: () => setOpen({ kind: 'rates' }) },
     { key: 'm', words: 'the map', run: () => setOpen({ kind: 'map' }) },
     { key: 'e', words: 'change the load', run: () => navigate(`/loads/${load.id}/change`), disabled: !mayEdit },
     { key: 'k', words: 'make a copy', run: () => navigate(`/loads/new?copy=${load.id}`), disabled: !mayEdit },
@@ -82,7 +84,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
       <RouteRibbon page={page} now={now} />
       <div className="grid min-h-0 flex-1 grid-cols-2">
         <div className="flex min-h-0 flex-col border-r border-strong">
-          <RatePanel page={page} now={now} />
+          <RatePanel page={page} now={now} onPicture={() => setOpen({ kind: 'rates' })} />
           {page.confirmations.length > 0 && (
             <ConfirmationPanel page={page} now={now} zone={zone} mayAward={mayAward} onSend={() => setOpen({ kind: 'send' })} onRevoke={(confirmationId) => void acting.act({ intent: 'revoke_links', confirmationId }, 'Link withdrawn')} />
           )}
@@ -130,6 +132,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
       {open?.kind === 'award' && chosen && <AwardDialog page={page} offer={chosen} acting={acting} now={now} mayOverride={mayOverride} onClose={close} onAwarded={() => setOpen({ kind: 'send' })} />}
       {open?.kind === 'counter' && chosen && <CounterDialog offer={chosen} mostMinor={load.mostMinor} acting={acting} onClose={close} />}
       {open?.kind === 'limits' && <LimitsDialog page={page} acting={acting} onClose={close} />}
+      {open?.kind === 'rates' && <RateDrawer page={page} onClose={close} />}
       {open?.kind === 'map' && <MapDialog page={page} onClose={close} />}
       {open?.kind === 'pay' && <PayDialog page={page} acting={acting} onClose={close} />}
       {open?.kind === 'send' && <SendDialog page={page} acting={acting} onClose={close} />}

@@ -20,9 +20,9 @@ const priceOfMile = 2.2
 
 /**
  * Splits the middle figure: distance alone first, then what each part adds to it or takes away, by
- * its share of the logarithm. Fuel is taken out of the market's part, of which it is one.
+ * its share of the logarithm, in steps of `stepMinor`. Fuel is taken out of the market's part, of which it is one.
  */
-export function accountFor(expected: Expected, middleMinor: number, fuel: FuelShare | null): Account {
+export function accountFor(expected: Expected, middleMinor: number, fuel: FuelShare | null, stepMinor = 1): Account {
   const { parts } = expected
   const fuelPart = fuel ? Math.log1p((fuel.now - fuel.usual) / milesPerGallon / priceOfMile) : 0
   const logs: Record<Exclude<Reason, 'distance'>, number> = {
@@ -30,14 +30,15 @@ export function accountFor(expected: Expected, middleMinor: number, fuel: FuelSh
     notice: parts.notice, load: parts.weight + parts.weekday, fuel: fuelPart, market: parts.market + parts.source - fuelPart,
   }
   const change = Object.values(logs).reduce((sum, part) => sum + part, 0)
-  const distance = Math.round(middleMinor / Math.exp(change))
+  const rounded = (minor: number) => Math.round(minor / stepMinor) * stepMinor
+  const distance = rounded(middleMinor / Math.exp(change))
   // (e^c - 1)/c dollars a unit of logarithm, so that the parts add up whatever their order.
   const perLog = Math.abs(change) < 1e-9 ? distance : (middleMinor - distance) / change
   const account: Account = { distance, equipment: 0, direction: 0, lane: 0, season: 0, notice: 0, load: 0, fuel: 0, market: 0 }
   let left = middleMinor - distance
   for (const reason of reasons) {
     if (reason === 'distance' || reason === 'market') continue
-    account[reason] = Math.round(logs[reason] * perLog)
+    account[reason] = rounded(logs[reason] * perLog)
     left -= account[reason]
   }
   account.market = left

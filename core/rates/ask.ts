@@ -27,12 +27,12 @@ const enoughOnLane = 5
 const enoughAround = 4
 const enoughInRegion = 10
 
-/** The rate picture of a lane on a day. A question that tells neither miles nor known places is refused. */
-export function askRate(model: RateModel, question: RateQuestion, locate: Locate, fuel: FuelShare | null = null): RatePicture | NoRate {
+/** The rate picture of a lane on a day, its figures in steps of `stepMinor`. A question that tells neither miles nor known places is refused. */
+export function askRate(model: RateModel, question: RateQuestion, locate: Locate, { fuel = null, stepMinor = 1 }: { fuel?: FuelShare | null; stepMinor?: number } = {}): RatePicture | NoRate {
   const answer = answerRate(model, question, locate)
   if (!answer) return { refusal: { code: 'no_miles', message: `Neither the miles nor both places of ${question.originPostal} to ${question.destPostal} are known` } }
-  const [lowMinor, middleMinor, highMinor] = [answer.low, answer.middle, answer.high].map((dollars) => Math.round(dollars * 100)) as [number, number, number]
-  return { lowMinor, middleMinor, highMinor, ...groundsOf(model, question.equipment, answer.expected), account: accountFor(answer.expected, middleMinor, fuel) }
+  const [lowMinor, middleMinor, highMinor] = [answer.low, answer.middle, answer.high].map((dollars) => Math.round((dollars * 100) / stepMinor) * stepMinor) as [number, number, number]
+  return { lowMinor, middleMinor, highMinor, ...groundsOf(model, question.equipment, answer.expected), account: accountFor(answer.expected, middleMinor, fuel, stepMinor === 1 ? 1 : 100) }
 }
 
 function groundsOf(model: RateModel, equipment: string, { lane, spread }: { lane: { onLane: number; around: number; newest: number | null }; spread: { atOrigin: number; atDest: number } }): Pick<RatePicture, 'comparables' | 'newestAt' | 'basis'> {

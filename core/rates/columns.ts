@@ -39,6 +39,8 @@ export function milesOf(subject: RateSubject, origin: number, dest: number, spot
 export interface Columns {
   count: number
   ids: string[]
+  /** 1 where a person has said that the price is right. */
+  confirmed: Uint8Array
   /** Days since 1970, with fractions. */
   booked: Float64Array
   origin: Int32Array
@@ -67,6 +69,7 @@ export function makeColumns(history: PastPrice[], spots: SpotTable, locate: Loca
   const count = usable.length
   const columns: Columns = {
     count, plan, ids: usable.map(({ price }) => price.id),
+    confirmed: Uint8Array.from(usable, ({ price }) => Number(price.confirmed === true)),
     booked: Float64Array.from(usable, ({ price }) => price.bookedAt / day),
     origin: Int32Array.from(usable, ({ origin }) => origin), dest: Int32Array.from(usable, ({ dest }) => dest),
     equipment: Int32Array.from(usable, ({ price }) => equipments.indexOf(price.equipment)),

@@ -73,7 +73,7 @@ function slipsOf(columns: Columns, still: StaticFit, spots: SpotTable, known: Su
   const rest = leftOver(columns, still, nearest)
   const usual = median(rest)
   return Array.from(rest).flatMap((error, at) => {
-    if (left.has(columns.ids[at]!) || columns.source[at] !== 0) return []
+    if (left.has(columns.ids[at]!) || columns.source[at] !== 0 || columns.confirmed[at] === 1) return []
     const slip = slipOf({ id: columns.ids[at]!, buyMinor: Math.round(Math.exp(columns.logPrice[at]!) * 100) }, error - usual, Math.exp(columns.logMiles[at]!))
     return slip ? [slip] : []
   })

@@ -9,6 +9,7 @@ export interface LaneMemory {
   weight: number[]
   /** Days since 1970 of the last price. */
   at: number[]
+  /** Loads bought. */
   count: number[]
   likeness: LaneLikeness
 }
@@ -88,8 +89,8 @@ export function laneLikenessOf(lanes: { index: Map<number, number>; means: Float
   return { shared, own: Math.max(least, (total > 0 ? variance / total : 0) - shared) }
 }
 
-/** Learns what one price showed beyond its ends. `noise` is the variance of a single price. */
-export function learnLane(memory: LaneMemory, key: number, residual: number, at: number, trust: number): void {
+/** Learns what one price showed beyond its ends. Only what was paid counts as a comparable. */
+export function learnLane(memory: LaneMemory, key: number, residual: number, at: number, trust: number, counts = true): void {
   let position = memory.index.get(key)
   if (position === undefined) {
     position = memory.sum.length
@@ -103,7 +104,7 @@ export function learnLane(memory: LaneMemory, key: number, residual: number, at:
   memory.sum[position] = memory.sum[position]! * left + trust * residual
   memory.weight[position] = memory.weight[position]! * left + trust
   memory.at[position] = Math.max(at, memory.at[position]!)
-  memory.count[position]!++
+  if (counts) memory.count[position]!++
 }
 
 export interface LaneAnswer {

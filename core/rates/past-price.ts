@@ -25,6 +25,8 @@ export interface PastPrice extends RateSubject {
   source: PriceSource
   /** How many loads an average stands for; 1 for a single load. */
   count: number
+  /** A person has looked at it and says that it is right. */
+  confirmed?: boolean
 }
 
 /** A rate asked for, as things stood at `asOf`: nothing booked at or after it is seen. */

@@ -139,7 +139,7 @@ export function learnExpected(model: RateModel, subject: Subject, expected: Expe
   if (subject.origin !== noSpot && subject.dest !== noSpot) {
     const { level } = levelFor(model.market, expected.loading)
     const residual = error + expected.parts.lane + expected.parts.market - level
-    learnLane(model.lanes, laneKey(subject.origin, subject.dest), residual, subject.at, (Math.min(1.2, trustIn(error, noise + expected.spread.variance)) * noise) / own)
+    learnLane(model.lanes, laneKey(subject.origin, subject.dest), residual, subject.at, (Math.min(1.2, trustIn(error, noise + expected.spread.variance)) * noise) / own, priceSources[subject.source] === 'buy')
     model.places[subject.origin]!.asOrigin++
     model.places[subject.dest]!.asDest++
   }

@@ -1,5 +1,6 @@
 import type { Equipment } from '../load/load'
 import { day } from '../time/local'
+import type { RateBasis } from './ask'
 
 /** Where a lane begins and ends, and how long it is. */
 interface Lane {
@@ -20,6 +21,9 @@ export interface Comparable extends Lane {
 
 export interface RateQuery extends Lane {
   equipment: Equipment
+  weightLb?: number | null
+  /** When the truck is wanted; the day after tomorrow where nobody has said. */
+  pickupAt?: number | null
 }
 
 /** What a lane is likely to cost: 10th, 50th and 90th percentile of what a carrier is paid. */
@@ -29,8 +33,8 @@ export interface RateBand {
   highMinor: number
   comparables: number
   newestAt: number
-  /** What the figures lean on: this lane, the areas around both ends, or the wider region. */
-  basis: 'lane' | 'area' | 'region'
+  /** What the figures lean on: this lane, the areas around both ends, the wider region, or the general model. */
+  basis: RateBasis
 }
 
 /** A buy weighs half as much after this many days. */

@@ -37,7 +37,7 @@ export function slipOf(price: Pick<PastPrice, 'id' | 'buyMinor'>, error: number,
 export function plainSuspects(history: PastPrice[]): Suspect[] {
   const seen = new Map<string, number>()
   return history.flatMap((price): Suspect[] => {
-    if (price.source !== 'buy') return []
+    if (price.source !== 'buy' || price.confirmed) return []
     const of = (kind: SuspectKind): Suspect => ({ id: price.id, kind, paidMinor: price.buyMinor, likelyMinor: null, meantMinor: null })
     if (!(price.buyMinor > 0)) return [of('no_price')]
     if (isRepeat(price, seen)) return [of('duplicate')]

@@ -3,7 +3,8 @@ import { nextStep } from '#core/horizon/next-step'
 import { pressure, urgency } from '#core/horizon/pressure'
 import { dayOf, hour, toInstant, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
-import { bandOfRow } from '#server/rates/band'
+import type { RateBand } from '#core/rates/rates'
+import { currentBand } from '#server/rates/band'
 import { carrier, confirmation, customer, load, offer, posting } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { usualCoverHours } from './cover-times'
@@ -12,7 +13,7 @@ import { usualCoverHours } from './cover-times'
 const mostLoads = 250
 
 const shown = {
-  id: load.id, number: load.number, state: load.state, practice: load.practice, equipment: load.equipment, miles: load.miles, pickupAt: load.pickupAt, pickupBy: load.pickupBy,
+  id: load.id, number: load.number, state: load.state, practice: load.practice, equipment: load.equipment, miles: load.miles, weightLb: load.weightLb, originPostal: load.originPostal, destPostal: load.destPostal, originLat: load.originLat, originLon: load.originLon, destLat: load.destLat, destLon: load.destLon, pickupAt: load.pickupAt, pickupBy: load.pickupBy,
   originCity: load.originCity, originRegion: load.originRegion, originZone: load.originZone, destCity: load.destCity, destRegion: load.destRegion,
   sellMinor: load.sellMinor, targetMinor: load.targetMinor, mostMinor: load.mostMinor, payMinor: load.payMinor,
   bandLowMinor: load.bandLowMinor, bandMiddleMinor: load.bandMiddleMinor, bandHighMinor: load.bandHighMinor, bandComparables: load.bandComparables, bandNewestAt: load.bandNewestAt, bandBasis: load.bandBasis,
@@ -54,7 +55,7 @@ export function readHorizon(db: Db, now: number) {
   const confirmations = groupBy(standingConfirmations(db).all({ ids }), (each) => each.loadId)
   const coverHours = usualCoverHours(db, now)
   const loads = rows
-    .map((row) => horizonLoad(row, { offers: offers.get(row.load.id) ?? [], posting: postings.get(row.load.id)?.[0] ?? null, confirmation: confirmations.get(row.load.id)?.[0]?.state ?? null, coverHours: coverHours(row.load.equipment) }, now))
+    .map((row) => horizonLoad(row, { offers: offers.get(row.load.id) ?? [], posting: postings.get(row.load.id)?.[0] ?? null, confirmation: confirmations.get(row.load.id)?.[0]?.state ?? null, coverHours: coverHours(row.load.equipment), band: currentBand(db, row.load, now) }, now))
     .filter((each) => !(each.confirmation === 'accepted' && each.pickupBy < now - 12 * hour))
     .sort((one, other) => other.pressure - one.pressure || one.pickupAt - other.pickupAt)
   return { loads, today: todaysNumbers(db, now) }
@@ -62,7 +63,7 @@ export function readHorizon(db: Db, now: number) {
 
 function horizonLoad(
   { load: row, customerName, carrierName }: { load: Pick<typeof load.$inferSelect, keyof typeof shown>; customerName: string; carrierName: string | null },
-  around: { offers: { carrierName: string; payMinor: number; counterMinor: number | null; goodUntil: number | null }[]; posting: { upAt: number | null } | null; confirmation: string | null; coverHours: number },
+  around: { offers: { carrierName: string; payMinor: number; counterMinor: number | null; goodUntil: number | null }[]; posting: { upAt: number | null } | null; confirmation: string | null; coverHours: number; band: RateBand | null },
   now: number,
 ) {
   const facts = {
@@ -83,7 +84,7 @@ function horizonLoad(
     id: row.id, number: row.number, state: facts.state, practice: row.practice, customerName, carrierName,
     origin: { city: row.originCity, region: row.originRegion, zone: row.originZone }, dest: { city: row.destCity, region: row.destRegion },
     equipment: row.equipment, miles: Math.round(row.miles), pickupAt: row.pickupAt, pickupBy: row.pickupBy, dueAt: facts.dueAt,
-    sellMinor: row.sellMinor, targetMinor: row.targetMinor, mostMinor: row.mostMinor, payMinor: row.payMinor, band: bandOfRow(row),
+    sellMinor: row.sellMinor, targetMinor: row.targetMinor, mostMinor: row.mostMinor, payMinor: row.payMinor, band: around.band,
     offers: around.offers, confirmation: facts.confirmation, posted: facts.posted, usualCoverHours: around.coverHours,
     pressure: value, urgency: urgency(value), step: nextStep(facts, now),
   }

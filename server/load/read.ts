@@ -3,12 +3,11 @@ import { chargeSheet } from '#core/charge/charge'
 import { driveOf } from '#core/load/checks'
 import type { LogEvent } from '#core/load/log-words'
 import { planDrive } from '#core/miles/drive'
-import type { RateBand } from '#core/rates/rates'
 import { vetCarriers, policiesOf } from '#server/carrier/vet'
 import { type Db, prepared } from '#server/db.server'
 import { routeOver, waysOver } from '#server/miles/route'
 import { findShortlist } from '#server/match/shortlist'
-import { bandOfRow } from '#server/rates/band'
+import { currentBand } from '#server/rates/band'
 import { carrier, charge, confirmation, customer, facility, load, log, message, note, offer, posting, reference, stop, user } from '#server/schema'
 
 const at = sql.placeholder('loadId')
@@ -65,7 +64,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
   const verdicts = vetCarriers(db, [...new Set(offers.filter((each) => each.offer.state === 'open' || each.offer.state === 'awarded').map((each) => each.offer.carrierId))], row.load, now)
   return {
     load: row.load,
-    band: bandOfRow(row.load) as RateBand | null,
+    band: currentBand(db, row.load, now),
     customer: row.customer,
     carrier: row.carrier,
     repName: row.repName,

@@ -131,7 +131,7 @@ export function complete(db: Db, terms: LoadTerms, now: number): Whole | { missi
     originCity: origin.city, originRegion: origin.region, originPostal: origin.postal, originLat: origin.lat, originLon: origin.lon, originZone: origin.zone, originCell: cellOf(origin),
     destCity: dest.city, destRegion: dest.region, destPostal: dest.postal, destLat: dest.lat, destLon: dest.lon, destZone: dest.zone, destCell: cellOf(dest),
   }
-  const band = findRateBand(db, { ...lane, equipment: terms.equipment, miles: route.miles }, now)
+  const band = findRateBand(db, { ...lane, equipment: terms.equipment, miles: route.miles, weightLb: terms.weightLb, pickupAt: pickupAndDelivery(places).pickupAt }, now)
   const charges = { miles: route.miles, weightLb: terms.weightLb }
   const sellMinor = chargeSheet(terms.sellCharges, charges).totalMinor
   const { stops: _s, references: _r, notes: _n, sellCharges, ...own } = terms

@@ -1,6 +1,12 @@
 import { cellsAround } from '#core/place/place'
+import { askRate, type RatePicture } from '#core/rates/ask'
+import { usualLeadHours } from '#core/rates/features'
+import type { RateQuestion } from '#core/rates/past-price'
 import { type Comparable, type RateBand, type RateQuery, rateBand } from '#core/rates/rates'
+import { hour } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
+import { locatePrefix } from './locate'
+import { rateModel } from './model'
 
 /** Squares around each end that are looked at, first near, then wide. */
 const nearReach = 1
@@ -19,8 +25,26 @@ function comparablesSql(reach: number): string {
       order by covered_at desc limit ${mostComparables})`
 }
 
-/** The rate band of a lane from our own buys on it and around it, as of `now`. */
+/** Figures are told in whole steps of five dollars: nobody can tell nearer. */
+const stepMinor = 500
+
+/** The rate picture of a lane by the model; null until the model is there, or where it has nothing to go by. */
+export function findRatePicture(db: Db, query: RateQuery, now: number): RatePicture | null {
+  const model = rateModel(db, now)
+  if (!model) return null
+  const pickupAt = query.pickupAt ?? now + usualLeadHours * hour
+  const question: RateQuestion = { originPostal: query.originPostal, destPostal: query.destPostal, equipment: query.equipment, miles: query.miles, weightLb: query.weightLb ?? null, pickupAt, leadHours: Math.max(0, (pickupAt - now) / hour), asOf: now }
+  const picture = askRate(model, question, locatePrefix, { stepMinor })
+  return 'refusal' in picture ? null : picture
+}
+
+/**
+ * The rate band of a lane as of `now`: by the model, or, while it is being fitted, from our own buys on the lane and
+ * around it alone.
+ */
 export function findRateBand(db: Db, query: RateQuery, now: number): RateBand | null {
+  const picture = findRatePicture(db, query, now)
+  if (picture) return bandOfPicture(picture, now)
   const near = comparables(db, query, nearReach, now)
   const band = rateBand(query, near, now)
   return band ?? rateBand(query, comparables(db, query, wideReach, now), now)
@@ -31,6 +55,20 @@ function comparables(db: Db, query: RateQuery, reach: number, now: number): Comp
   const origin = cellsAround({ lat: query.originLat, lon: query.originLon }, reach)
   const dest = cellsAround({ lat: query.destLat, lon: query.destLon }, reach)
   return statement.all(query.equipment, ...origin, ...dest, now) as Comparable[]
+}
+
+type LoadRow = ReturnType<typeof bandColumns> & RateQuery & { state: string }
+
+/** The band of a load as its lane stands now while it is looking for a truck, else the one it was priced with. */
+export function currentBand(db: Db, row: LoadRow, now: number): RateBand | null {
+  const picture = row.state === 'draft' || row.state === 'uncovered' ? findRatePicture(db, row, now) : null
+  return picture ? bandOfPicture(picture, now) : bandOfRow(row)
+}
+
+/** A picture as the strip draws it. */
+export function bandOfPicture(picture: RatePicture, now: number): RateBand {
+  const { lowMinor, middleMinor, highMinor } = picture
+  return { lowMinor, middleMinor, highMinor, comparables: picture.comparables, newestAt: picture.newestAt ?? now, basis: picture.basis }
 }
 
 /** The columns in which a load keeps the band it was priced with. */

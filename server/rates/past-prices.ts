@@ -15,18 +15,21 @@ interface Row {
   weightLb: number | null
   pickupAt: number
   buyMinor: number
+  verdict?: 'price' | 'as_paid' | null
 }
 
 const columns = 'load.origin_postal originPostal, load.dest_postal destPostal, load.equipment, load.miles, load.weight_lb weightLb, load.pickup_at pickupAt'
 
-const buys = prepared((db) => db.$client.prepare(`select load.id, load.covered_at bookedAt, ${columns}, load.pay_minor buyMinor from load where pay_minor is not null and practice = 0 and covered_at >= ? and covered_at > ? order by covered_at`))
+const buys = prepared((db) => db.$client.prepare(`select load.id, load.covered_at bookedAt, ${columns}, coalesce(fixed.price_minor, load.pay_minor) buyMinor, fixed.verdict
+    from load left join rate_correction fixed on fixed.load_id = load.id
+    where pay_minor is not null and practice = 0 and covered_at >= ? and covered_at > ? and coalesce(fixed.verdict, '') <> 'left_out' order by covered_at`))
 
 const lostOffers = prepared((db) =>
   db.$client.prepare(`select offer.id, offer.received_at bookedAt, ${columns}, offer.pay_minor buyMinor from offer join load on load.id = offer.load_id
     where offer.state = 'turned_down' and load.practice = 0 and offer.received_at >= ? and offer.received_at > ? order by offer.received_at`),
 )
 
-const toPrice = (source: PriceSource, prefix: string) => ({ id, bookedAt, pickupAt, ...row }: Row): PastPrice => ({ ...row, id: `${prefix}${id}`, bookedAt, pickupAt, leadHours: Math.max(0, (pickupAt - bookedAt) / hour), source, count: 1 })
+const toPrice = (source: PriceSource, prefix: string) => ({ id, bookedAt, pickupAt, verdict, ...row }: Row): PastPrice => ({ ...row, confirmed: Boolean(verdict), id: `${prefix}${id}`, bookedAt, pickupAt, leadHours: Math.max(0, (pickupAt - bookedAt) / hour), source, count: 1 })
 
 /** Our own past buys and the offers we turned down, in the order of booking; those after `after` alone. */
 export function readPastPrices(db: Db, { now = Number.MAX_SAFE_INTEGER, after = 0 }: { now?: number; after?: number } = {}): PastPrice[] {

@@ -1,0 +1,88 @@
+import { existsSync } from 'node:fs'
+import { resolve } from 'node:path'
+import { Worker } from 'node:worker_threads'
+import { learnPrice, type RateModel } from '#core/rates/rate-model'
+import { day } from '#core/time/local'
+import { type Db, databasePath } from '#server/db.server'
+import { logger } from '#server/log/logger'
+import { settings } from '#server/settings.server'
+import type { FitNews, FitOrder } from './fit-worker'
+import { locatePrefix } from './locate'
+import { readPastPrices } from './past-prices'
+
+export type RateModelState = { state: 'none' } | { state: 'fitting'; progress: number } | { state: 'ready'; prices: number; fittedAt: number } | { state: 'failed'; message: string }
+
+interface Held {
+  model: RateModel | null
+  readUpTo: number
+  lookedAt: number
+  state: RateModelState
+  worker: Worker | null
+  timer: NodeJS.Timeout | null
+}
+
+const held = globalThis as { oxRates?: Held }
+const rates = (): Held => {
+  held.oxRates ??= { model: null, readUpTo: 0, lookedAt: 0, state: { state: 'none' }, worker: null, timer: null }
+  return held.oxRates
+}
+
+const refitEvery = day
+/** New loads are looked for at most this often. */
+const lookEvery = 2000
+
+/** Fits the rate model on a thread of its own now, and again every day; the answer stops it. */
+export function startRateModel(): () => Promise<void> {
+  refitRates()
+  rates().timer = setInterval(refitRates, refitEvery)
+  return async () => {
+    const { timer, worker } = rates()
+    if (timer) clearInterval(timer)
+    await worker?.terminate()
+  }
+}
+
+/** Fits anew, after corrections or a day; the model in use stays until the new one is there. A fit that is going on is begun again. */
+export function refitRates(): void {
+  const mine = rates()
+  void mine.worker?.terminate()
+  const order: FitOrder = { databasePath: resolve(databasePath(settings().OX_DATA)), now: Date.now() }
+  const built = resolve('build/server/fit-rates-worker.js')
+  const development = Boolean(import.meta.env?.DEV) || !existsSync(built)
+  const worker = new Worker(development ? resolve('server/rates/fit-worker.dev.mjs') : built, { workerData: order })
+  mine.worker = worker
+  if (!mine.model) mine.state = { state: 'fitting', progress: 0 }
+  worker.on('message', (news: FitNews) => {
+    if (mine.worker !== worker) return
+    if ('model' in news) {
+      mine.model = news.model
+      mine.readUpTo = news.readUpTo
+      mine.state = { state: 'ready', prices: news.model.learnt, fittedAt: order.now }
+      logger().info({ prices: news.model.learnt, suspects: news.model.suspects.length }, 'rates fitted')
+    } else if (!mine.model) mine.state = { state: 'fitting', progress: news.progress }
+  })
+  worker.on('error', (error) => {
+    logger().error({ err: error }, 'rates could not be fitted')
+    if (!mine.model) mine.state = { state: 'failed', message: error.message }
+  })
+}
+
+/** The rate model with every load booked so far; null until the first fit is through. */
+export function rateModel(db: Db, now: number): RateModel | null {
+  const mine = rates()
+  if (!mine.model || now - mine.lookedAt < lookEvery) return mine.model
+  mine.lookedAt = now
+  const fresh = readPastPrices(db, { now, after: mine.readUpTo }).filter(({ source }) => source === 'buy')
+  for (const price of fresh) {
+    learnPrice(mine.model, price, locatePrefix)
+    mine.readUpTo = Math.max(mine.readUpTo, price.bookedAt)
+  }
+  return mine.model
+}
+
+export const rateModelState = (): RateModelState => rates().state
+
+/** Puts a model in place, for whoever has one without a thread. */
+export function useRateModel(model: RateModel | null, readUpTo = 0): void {
+  Object.assign(rates(), { model, readUpTo, lookedAt: 0, state: model ? { state: 'ready', prices: model.learnt, fittedAt: readUpTo } : { state: 'none' } })
+}
