@@ -4,6 +4,7 @@ export const benches: Record<string, () => Promise<{ run: () => Promise<void> }>
   pages: () => import('./pages'),
   places: () => import('./places'),
   rates: () => import('./rates/main'),
+  waiting: () => import('./waiting'),
 }
 
 const chosen = process.argv[2]

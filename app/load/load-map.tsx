@@ -11,14 +11,14 @@ const wordsOf = (page: LoadPage) => wayWords(page.legs.reduce((sum, leg) => sum 
 /** The way on the map, small, in the room the offers leave; its words beside the key that opens it large. */
 export function LoadMap({ page, onOpen }: { page: LoadPage; onOpen: () => void }) {
   return (
-    <section aria-label="Way" className="flex h-44 shrink-0 flex-col border-t border-strong px-4 pt-2 pb-2 max-[760px]:hidden">
+    <section aria-label="Way" className="flex h-36 shrink-0 flex-col border-t border-strong px-4 pt-2 pb-2 max-[760px]:hidden">
       <p className="flex justify-between gap-3">
         <span className="label truncate">{wordsOf(page)}</span>
         <button type="button" onClick={onOpen} className="shrink-0 text-dusk">
           <kbd className="key">m</kbd> larger
         </button>
       </p>
-      <RouteMap layers={layersOf(page)} words={wordsOf(page)} shape={5} tall={110} className="mt-1 min-h-0 flex-1" />
+      <RouteMap layers={layersOf(page)} words={wordsOf(page)} shape={6.4} tall={86} className="mt-1 min-h-0 flex-1" />
     </section>
   )
 }

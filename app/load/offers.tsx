@@ -1,6 +1,8 @@
 import { formatAmount } from '#core/money/money'
 import { offerSourceWords, offerStateWords } from '#core/offer/offer'
 import { momentWords } from '#core/time/words'
+import type { Advice } from '#core/waiting/advice'
+import { adviceReason, adviceStepWords } from '#core/waiting/words'
 import type { LoadPage } from '#server/load/read'
 
 export type OfferRow = LoadPage['offers'][number]
@@ -30,8 +32,9 @@ export function Offers({ page, now, zone, chosenId, onChoose, mayHandle, onRecor
               <span className={`text-right font-mono ${offer.state === 'declined' || offer.state === 'lapsed' || offer.state === 'turned_down' ? 'text-second line-through' : 'font-semibold'}`}>{formatAmount(offer.payMinor)}</span>
               <span className="label text-right font-mono">{load.miles > 0 ? `${(offer.payMinor / 100 / load.miles).toFixed(2)}/mi` : ''}</span>
               <span className="label truncate">{offer.goodUntil !== null && offer.state === 'open' ? `till ${momentWords(offer.goodUntil, now, zone)}` : ''}</span>
-              <Standing offer={offer} mostMinor={load.mostMinor} />
+              <Standing offer={offer} mostMinor={load.mostMinor} advice={adviceOf(page, offer.id)} now={now} zone={zone} />
             </button>
+            {offer.id === chosenId && adviceOf(page, offer.id) && offer.verdict?.verdict !== 'stop' && <p className="label px-2 pb-1.5">{adviceReason(adviceOf(page, offer.id)!, now, zone)}</p>}
           </li>
         ))}
       </ul>
@@ -39,11 +42,15 @@ export function Offers({ page, now, zone, chosenId, onChoose, mayHandle, onRecor
   )
 }
 
-function Standing({ offer, mostMinor }: { offer: OfferRow; mostMinor: number | null }) {
+const adviceOf = (page: LoadPage, offerId: number): Advice | null => page.plan?.advice.find((each) => each.offerId === offerId)?.advice ?? null
+
+function Standing({ offer, mostMinor, advice, now, zone }: { offer: OfferRow; mostMinor: number | null; advice: Advice | null; now: number; zone: string }) {
   if (offer.state === 'awarded') return <span className="font-semibold text-acacia">awarded</span>
   if (offer.state !== 'open') return <span className="label">{offerStateWords[offer.state]}</span>
   if (offer.verdict?.verdict === 'stop') return <span className="truncate text-bill" title={offer.verdict.reasons[0]?.message}>{offer.verdict.reasons[0]?.message}</span>
   if (offer.counterMinor !== null) return <span className="truncate text-dusk">countered at {formatAmount(offer.counterMinor)}</span>
+  if (advice && mostMinor !== null && offer.payMinor > mostMinor && advice.step !== 'counter') return <span className="truncate text-ring-text">worth it, {formatAmount(offer.payMinor - mostMinor)} over the most</span>
+  if (advice) return <span className={`truncate font-semibold ${advice.step === 'take' ? 'text-acacia' : advice.step === 'hold' ? 'text-dusk' : ''}`} title={adviceReason(advice, now, zone)}>{adviceStepWords(advice, now, zone)}</span>
   if (mostMinor !== null && offer.payMinor > mostMinor) return <span className="truncate text-second">{formatAmount(offer.payMinor - mostMinor)} over the most</span>
   if (offer.verdict?.verdict === 'caution') return <span className="truncate text-ring-text" title={offer.verdict.reasons[0]?.message}>{offer.verdict.reasons[0]?.message}</span>
   return <span className="truncate text-acacia">clear</span>

@@ -2,9 +2,10 @@ import { formatAmount } from '#core/money/money'
 import { bandWords } from '#core/rates/words'
 import type { LoadPage } from '#server/load/read'
 import { marginWords } from '../load-form/findings'
+import { TakeLineDrawing, WaitingWords } from './take-line'
 import { pegColor, stripRange, stripWords, type StripFigures } from '../ui/rate-strip'
 
-const size = { width: 600, height: 142, left: 14, right: 586, band: 50, tall: 26, axis: 102 }
+const size = { width: 600, height: 132, left: 14, right: 586, band: 44, tall: 24, axis: 94 }
 
 export function figuresOf(page: LoadPage): StripFigures {
   const { load, offers } = page
@@ -18,7 +19,7 @@ export function figuresOf(page: LoadPage): StripFigures {
 }
 
 /** The large rate strip: what the lane is likely to cost, our limits and sell price, every live offer a peg. */
-export function RatePanel({ page, now, onPicture }: { page: LoadPage; now: number; onPicture: () => void }) {
+export function RatePanel({ page, now, zone, onPicture }: { page: LoadPage; now: number; zone: string; onPicture: () => void }) {
   const figures = figuresOf(page)
   const range = stripRange(figures, true)
   const { load } = page
@@ -34,7 +35,9 @@ export function RatePanel({ page, now, onPicture }: { page: LoadPage; now: numbe
         </span>
       </div>
       {range ? <LargeStrip figures={figures} range={range} /> : <p className="label py-6">Nothing to go by yet: no history near this lane and no sell charge.</p>}
-      <p className="flex gap-x-6">
+      {range && page.plan && <TakeLineDrawing plan={page.plan} range={range} mostMinor={load.mostMinor} now={now} zone={zone} />}
+      <p className="flex flex-wrap gap-x-4">
+        {page.plan && <WaitingWords plan={page.plan} mostMinor={load.mostMinor} targetMinor={load.targetMinor} now={now} zone={zone} />}
         {load.targetMinor !== null && load.mostMinor !== null && load.sellMinor > 0 ? (
           <>
             <span>

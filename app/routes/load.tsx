@@ -84,7 +84,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
       <RouteRibbon page={page} now={now} />
       <div className="grid min-h-0 flex-1 grid-cols-2">
         <div className="flex min-h-0 flex-col border-r border-strong">
-          <RatePanel page={page} now={now} onPicture={() => setOpen({ kind: 'rates' })} />
+          <RatePanel page={page} now={now} zone={zone} onPicture={() => setOpen({ kind: 'rates' })} />
           {page.confirmations.length > 0 && (
             <ConfirmationPanel page={page} now={now} zone={zone} mayAward={mayAward} onSend={() => setOpen({ kind: 'send' })} onRevoke={(confirmationId) => void acting.act({ intent: 'revoke_links', confirmationId }, 'Link withdrawn')} />
           )}

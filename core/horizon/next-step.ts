@@ -1,7 +1,8 @@
 import { formatAmount } from '../money/money'
 import { hour } from '../time/local'
-import { clockWords } from '../time/words'
+import { clockWords, momentWords } from '../time/words'
 import { toLocal } from '../time/local'
+import type { Advice } from '../waiting/advice'
 import type { OpenLoad } from './pressure'
 
 export interface LoadToAdvance extends OpenLoad {
@@ -11,6 +12,8 @@ export interface LoadToAdvance extends OpenLoad {
   offers: { payMinor: number; goodUntil: number | null; carrierName: string; counterMinor: number | null }[]
   carrierName: string | null
   zone: string
+  /** What waiting tells of the best offer in hand; null where nobody can tell. */
+  advice?: Advice | null
 }
 
 export interface NextStep {
@@ -41,6 +44,7 @@ function coveredStep(load: LoadToAdvance): NextStep {
 function offerStep(load: LoadToAdvance, best: LoadToAdvance['offers'][number], now: number): NextStep {
   const price = formatAmount(best.payMinor)
   const until = best.goodUntil !== null ? ` before ${clockWords(toLocal(best.goodUntil, load.zone))}` : ''
+  if (load.advice && load.mostMinor !== null) return advisedStep(load, best, load.advice, now)
   if (load.mostMinor === null) return { kind: 'decide', words: `Weigh ${price} from ${best.carrierName}` }
   if (best.payMinor > load.mostMinor) {
     if (best.counterMinor !== null) return { kind: 'hold', words: `${best.carrierName} has our counter of ${formatAmount(best.counterMinor)}` }
@@ -50,6 +54,17 @@ function offerStep(load: LoadToAdvance, best: LoadToAdvance['offers'][number], n
   const late = load.dueAt - now < holdHours * hour
   if (underTarget || late) return { kind: 'take', words: `Take ${price} from ${best.carrierName}${until}` }
   return { kind: 'decide', words: `Take or counter ${price}, ${best.carrierName}${until}` }
+}
+
+/** The best offer as the take line sees it; what is over the most is never taken without asking. */
+function advisedStep(load: LoadToAdvance, best: LoadToAdvance['offers'][number], advice: Advice, now: number): NextStep {
+  const price = formatAmount(best.payMinor)
+  const until = best.goodUntil !== null ? ` before ${clockWords(toLocal(best.goodUntil, load.zone))}` : ''
+  if (best.counterMinor !== null && advice.step === 'counter') return { kind: 'hold', words: `${best.carrierName} has our counter of ${formatAmount(best.counterMinor)}` }
+  if (advice.step === 'counter') return { kind: 'counter', words: `Counter ${best.carrierName} at ${formatAmount(Math.min(advice.atMinor, load.mostMinor ?? advice.atMinor))}` }
+  if (load.mostMinor !== null && best.payMinor > load.mostMinor) return { kind: 'decide', words: `Raise the most? ${price}, ${best.carrierName}` }
+  if (advice.step === 'hold') return { kind: 'hold', words: `Hold ${price}, ${best.carrierName}, till ${momentWords(advice.until, now, load.zone)}` }
+  return { kind: 'take', words: `Take ${price} from ${best.carrierName}${until}` }
 }
 
 function searchStep(load: LoadToAdvance, now: number): NextStep {

@@ -9,6 +9,8 @@ export interface OpenLoad {
   mostMinor: number | null
   offers: { payMinor: number; goodUntil: number | null }[]
   confirmation: 'issued' | 'sent' | 'accepted' | null
+  /** Chance that it is not covered at or under the most in time, offers in hand reckoned in; null where nobody can tell. */
+  uncoveredChance?: number | null
 }
 
 /** What a good offer in hand takes off the pressure, and what one above the most does. */
@@ -17,12 +19,16 @@ const reliefOfAnyOffer = 0.8
 /** A confirmation usually comes back within an hour. */
 const usualAcceptanceHours = 1
 
+/** Even odds of not being covered are a pressure of 1; certainty is as pressing as a load can be before it is late. */
+const oddsOf = (chance: number): number => Math.min(20, chance / Math.max(0.05, 1 - chance))
+
 /**
- * How pressing a load is: the time a cover usually takes against the hours left, eased by offers
+ * How pressing a load is: the odds that it is not covered in time, where the pace of offers is known; else the time a cover usually takes against the hours left, eased by offers
  * in hand. 1 means the usual time is just what is left; above 1 the clock is ahead of us.
  */
 export function pressure(load: OpenLoad, now: number): number {
   const hoursLeft = (load.dueAt - now) / hour
+  if (load.state === 'uncovered' && hoursLeft > 0 && load.uncoveredChance !== null && load.uncoveredChance !== undefined) return oddsOf(load.uncoveredChance)
   const needed = load.state === 'covered' ? usualAcceptanceHours : load.usualCoverHours
   const bare = hoursLeft <= 0 ? 20 + Math.min(20, -hoursLeft) : Math.min(20, needed / hoursLeft)
   if (load.state === 'draft') return bare * 0.5

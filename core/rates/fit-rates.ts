@@ -3,10 +3,11 @@ import { usualLogPrice } from './features'
 import { emptyLaneMemory } from './lane-memory'
 import { median } from './linear'
 import { learnLevel, passTime, startMarketLevel } from './market-level'
-import type { Locate, PastPrice } from './past-price'
-import { expectPrice, type Expected, learnExpected, loadingOf, placeOf, type RateModel, rememberSpots, stillParts, type Subject } from './rate-model'
+import { type Locate, type PastPrice, priceSources } from './past-price'
+import { expectPrice, type Expected, learnExpected, loadingOf, placeOf, type RateModel, rememberSpots, sourcePart, stillParts, type Subject } from './rate-model'
 import { fitSpread, guessedSpread, type SpreadInput } from './spread'
 import { fitStatic, leftOver, nearestKnots, type StaticFit } from './static-fit'
+import { guessedSpread as guessedOffers, offerSpreadOf } from '../waiting/prices'
 import { isLeftOut, plainSuspects, slipOf, type Suspect } from './suspects'
 
 /** A model with the still part fitted on prices up to `to` and nothing learnt of the market yet. */
@@ -15,7 +16,7 @@ function startModel(columns: Columns, spots: SpotTable, trust: Float64Array, to:
   const still = fitStatic(part, spots, trust.subarray(0, to), options)
   const model: RateModel = {
     plan: columns.plan, spots, still, market: startMarketLevel(columns.plan.equipments.length, still.knots, Math.floor(columns.booked[0] ?? 0)),
-    lanes: emptyLaneMemory(still.laneLikeness), spread: guessedSpread(still.noise), places: [], shortPower: 0, learnt: 0, newestAt: 0, suspects: [],
+    lanes: emptyLaneMemory(still.laneLikeness), spread: guessedSpread(still.noise), places: [], shortPower: 0, learnt: 0, newestAt: 0, suspects: [], offerSpread: guessedOffers,
   }
   rememberSpots(model)
   return model
@@ -99,13 +100,18 @@ export function fitRates(history: PastPrice[], { locate, progress = () => {} }: 
   trial.shortPower = chooseShortPower(trial, columns, trust, split)
   follow(trial, columns, trust, 0, split)
   const seen: { input: SpreadInput; error: number }[] = []
-  follow(trial, columns, trust, split, columns.count, (_, expected, error) => {
-    if (Math.abs(error) < 0.8) seen.push({ input: { ...expected.spread }, error })
+  const offers: number[] = []
+  follow(trial, columns, trust, split, columns.count, (at, expected, error) => {
+    if (Math.abs(error) >= 0.8) return
+    const source = priceSources[columns.source[at]!]!
+    if (source === 'buy') seen.push({ input: { ...expected.spread }, error })
+    if (source === 'buy' || source === 'lost_offer') offers.push(error + expected.parts.source - sourcePart(trial, 'buy'))
   })
   const model = startModel(columns, spots, trust, columns.count, { before: trial.still, progress: (share) => progress(0.6 + 0.2 * share, 'fitting') })
   model.spread = fitSpread(seen, model.still.noise)
   model.shortPower = trial.shortPower
   model.suspects = suspects
+  model.offerSpread = offerSpreadOf(offers)
   follow(model, columns, trust, 0, columns.count)
   progress(1, 'fitting')
   return model

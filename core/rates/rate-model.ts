@@ -5,10 +5,11 @@ import { fieldAt, pointAt } from './field'
 import { knotShares } from './knots'
 import { type LaneAnswer, type LaneMemory, laneKey, laneLevel, learnLane, type Neighbours, neighboursOf } from './lane-memory'
 import { levelFor, learnLevel, type Loading, type MarketLevel, passTime, trustIn } from './market-level'
-import { type Locate, type PastPrice, priceSources, type RateQuestion, type RateSubject } from './past-price'
+import { type Locate, type PastPrice, type PriceSource, priceSources, type RateQuestion, type RateSubject } from './past-price'
 import { shortness } from './side-part'
 import { percentilesOf, type Spread, type SpreadInput } from './spread'
 import { type SideName, sideNames, type StaticFit } from './static-fit'
+import type { OfferSpread } from '../waiting/prices'
 import type { Suspect } from './suspects'
 
 /** Everything that is known of prices, as plain data: a worker hands it over as it is. */
@@ -29,6 +30,8 @@ export interface RateModel {
   newestAt: number
   /** Past prices for a person to look at. */
   suspects: Suspect[]
+  /** How offers, won and lost, lie around what is paid in the end. */
+  offerSpread: OfferSpread
 }
 
 interface PlaceMemory {
@@ -60,6 +63,9 @@ export interface Subject {
 
 const unknownPlace: PlaceMemory = { levels: { origin: 0, dest: 0, originShort: 0, destShort: 0 }, knots: [], neighbours: [], asOrigin: 0, asDest: 0 }
 const nowhere: LaneAnswer = { level: 0, variance: 0, onLane: 0, around: 0, newest: null }
+/** How prices of a source lie to those of all, in log price. */
+export const sourcePart = (model: RateModel, source: PriceSource): number => model.still.coefficients[model.plan.size - priceSources.length + priceSources.indexOf(source)]!
+
 export const placeOf = (model: RateModel, spot: number): PlaceMemory => (spot === noSpot ? unknownPlace : model.places[spot]!)
 
 /** Remembers a spot that came up after the fit. */

@@ -7,13 +7,14 @@ import type { RateBand } from '#core/rates/rates'
 import { currentBand } from '#server/rates/band'
 import { carrier, confirmation, customer, load, offer, posting } from '#server/schema'
 import { brokerage } from '#server/settings.server'
+import { findPlan } from '#server/waiting/plan'
 import { usualCoverHours } from './cover-times'
 
 /** The desk's open loads, the soonest first; more than this is no longer one rep's horizon. */
 const mostLoads = 250
 
 const shown = {
-  id: load.id, number: load.number, state: load.state, practice: load.practice, equipment: load.equipment, miles: load.miles, weightLb: load.weightLb, originPostal: load.originPostal, destPostal: load.destPostal, originLat: load.originLat, originLon: load.originLon, destLat: load.destLat, destLon: load.destLon, pickupAt: load.pickupAt, pickupBy: load.pickupBy,
+  id: load.id, number: load.number, state: load.state, practice: load.practice, equipment: load.equipment, miles: load.miles, weightLb: load.weightLb, originPostal: load.originPostal, destPostal: load.destPostal, originLat: load.originLat, originLon: load.originLon, destLat: load.destLat, destLon: load.destLon, pickupAt: load.pickupAt, pickupBy: load.pickupBy, openedAt: load.openedAt,
   originCity: load.originCity, originRegion: load.originRegion, originZone: load.originZone, destCity: load.destCity, destRegion: load.destRegion,
   sellMinor: load.sellMinor, targetMinor: load.targetMinor, mostMinor: load.mostMinor, payMinor: load.payMinor,
   bandLowMinor: load.bandLowMinor, bandMiddleMinor: load.bandMiddleMinor, bandHighMinor: load.bandHighMinor, bandComparables: load.bandComparables, bandNewestAt: load.bandNewestAt, bandBasis: load.bandBasis,
@@ -32,7 +33,7 @@ const openQuery = prepared((db) =>
 const among = (column: SQLWrapper) => sql`${column} in (select value from json_each(${sql.placeholder('ids')}))`
 const openOffers = prepared((db) =>
   db
-    .select({ loadId: offer.loadId, carrierName: carrier.name, payMinor: offer.payMinor, counterMinor: offer.counterMinor, goodUntil: offer.goodUntil })
+    .select({ id: offer.id, loadId: offer.loadId, receivedAt: offer.receivedAt, carrierName: carrier.name, payMinor: offer.payMinor, counterMinor: offer.counterMinor, goodUntil: offer.goodUntil })
     .from(offer)
     .innerJoin(carrier, eq(carrier.id, offer.carrierId))
     .where(and(eq(offer.state, 'open'), among(offer.loadId)))
@@ -55,7 +56,7 @@ export function readHorizon(db: Db, now: number) {
   const confirmations = groupBy(standingConfirmations(db).all({ ids }), (each) => each.loadId)
   const coverHours = usualCoverHours(db, now)
   const loads = rows
-    .map((row) => horizonLoad(row, { offers: offers.get(row.load.id) ?? [], posting: postings.get(row.load.id)?.[0] ?? null, confirmation: confirmations.get(row.load.id)?.[0]?.state ?? null, coverHours: coverHours(row.load.equipment), band: currentBand(db, row.load, now) }, now))
+    .map((row) => horizonLoad(row, { offers: offers.get(row.load.id) ?? [], posting: postings.get(row.load.id)?.[0] ?? null, confirmation: confirmations.get(row.load.id)?.[0]?.state ?? null, coverHours: coverHours(row.load.equipment), band: currentBand(db, row.load, now), db }, now))
     .filter((each) => !(each.confirmation === 'accepted' && each.pickupBy < now - 12 * hour))
     .sort((one, other) => other.pressure - one.pressure || one.pickupAt - other.pickupAt)
   return { loads, today: todaysNumbers(db, now) }
@@ -63,10 +64,14 @@ export function readHorizon(db: Db, now: number) {
 
 function horizonLoad(
   { load: row, customerName, carrierName }: { load: Pick<typeof load.$inferSelect, keyof typeof shown>; customerName: string; carrierName: string | null },
-  around: { offers: { carrierName: string; payMinor: number; counterMinor: number | null; goodUntil: number | null }[]; posting: { upAt: number | null } | null; confirmation: string | null; coverHours: number; band: RateBand | null },
+  around: { offers: { id: number; receivedAt: number; carrierName: string; payMinor: number; counterMinor: number | null; goodUntil: number | null }[]; posting: { upAt: number | null } | null; confirmation: string | null; coverHours: number; band: RateBand | null; db: Db },
   now: number,
 ) {
+  const plan = row.state === 'uncovered' ? findPlan(around.db, row, around.offers.map((each) => ({ id: each.id, payMinor: each.payMinor, goodUntil: each.goodUntil, receivedAt: each.receivedAt, open: true })), around.posting?.upAt ?? null, now) : null
+  const best = around.offers.toSorted((one, other) => one.payMinor - other.payMinor)[0]
   const facts = {
+    uncoveredChance: plan?.uncoveredChance ?? null,
+    advice: plan?.advice.find(({ offerId }) => offerId === best?.id)?.advice ?? null,
     state: row.state as 'draft' | 'uncovered' | 'covered',
     dueAt: dueAt(row, now),
     usualCoverHours: around.coverHours,
@@ -85,7 +90,7 @@ function horizonLoad(
     origin: { city: row.originCity, region: row.originRegion, zone: row.originZone }, dest: { city: row.destCity, region: row.destRegion },
     equipment: row.equipment, miles: Math.round(row.miles), pickupAt: row.pickupAt, pickupBy: row.pickupBy, dueAt: facts.dueAt,
     sellMinor: row.sellMinor, targetMinor: row.targetMinor, mostMinor: row.mostMinor, payMinor: row.payMinor, band: around.band,
-    offers: around.offers, confirmation: facts.confirmation, posted: facts.posted, usualCoverHours: around.coverHours,
+    offers: around.offers, confirmation: facts.confirmation, posted: facts.posted, usualCoverHours: around.coverHours, uncoveredChance: facts.uncoveredChance,
     pressure: value, urgency: urgency(value), step: nextStep(facts, now),
   }
 }

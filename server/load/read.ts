@@ -8,6 +8,7 @@ import { type Db, prepared } from '#server/db.server'
 import { routeOver, waysOver } from '#server/miles/route'
 import { findShortlist } from '#server/match/shortlist'
 import { currentBand } from '#server/rates/band'
+import { findPlan } from '#server/waiting/plan'
 import { carrier, charge, confirmation, customer, facility, load, log, message, note, offer, posting, reference, stop, user } from '#server/schema'
 
 const at = sql.placeholder('loadId')
@@ -62,7 +63,10 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
   const charges = chargesQuery(db).all({ loadId })
   const offers = offersQuery(db).all({ loadId })
   const verdicts = vetCarriers(db, [...new Set(offers.filter((each) => each.offer.state === 'open' || each.offer.state === 'awarded').map((each) => each.offer.carrierId))], row.load, now)
+  const postings = postingsQuery(db).all({ loadId })
+  const plan = row.load.state === 'uncovered' ? findPlan(db, row.load, offers.map(({ offer: each }) => ({ id: each.id, payMinor: each.payMinor, goodUntil: each.goodUntil, receivedAt: each.receivedAt, open: each.state === 'open' })), postings.find(({ state }) => state === 'up' || state === 'asked')?.askedAt ?? null, now) : null
   return {
+    plan,
     load: row.load,
     band: currentBand(db, row.load, now),
     customer: row.customer,
@@ -77,7 +81,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     references: referencesQuery(db).all({ loadId }),
     notes: notesQuery(db).all({ loadId }),
     offers: offers.map((each) => ({ ...each.offer, carrierName: each.carrierName, phone: each.phone, verdict: verdicts.get(each.offer.carrierId) ?? null })),
-    postings: postingsQuery(db).all({ loadId }),
+    postings,
     confirmations: confirmationsQuery(db).all({ loadId }),
     messages: messagesQuery(db).all({ loadId }),
     log: logQuery(db).all({ loadId }).map((line) => ({ id: line.id, at: line.at, actorKind: line.actorKind, actorName: line.actorName, event: line.data as unknown as LogEvent })),
