@@ -2,6 +2,7 @@ import { requirePermission } from '#server/access/viewer'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { readJson } from '#server/http/body'
+import { refitRates } from '#server/rates/model'
 import { correctionSchema, correctPrice } from '#server/rates/suspects'
 import type { Route } from './+types/rates-correct'
 
@@ -12,5 +13,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const body = await readJson(request, correctionSchema)
   if ('errors' in body) return Response.json(body, { status: body.status })
   const answer = correctPrice(database(), body.value, { now: Date.now(), by: { kind: 'person', name: user.name } })
-  return 'refusal' in answer ? Response.json({ message: answer.refusal.message }, { status: 409 }) : Response.json(answer)
+  if ('refusal' in answer) return Response.json({ message: answer.refusal.message }, { status: 409 })
+  refitRates()
+  return Response.json(answer)
 }

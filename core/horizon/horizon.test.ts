@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { hour } from '../time/local'
+import type { Advice } from '../waiting/advice'
 import { type LoadToAdvance, nextStep } from './next-step'
 import { pressure, urgency } from './pressure'
 
@@ -8,6 +9,10 @@ const load = (over: Partial<LoadToAdvance> = {}): LoadToAdvance => ({
   state: 'uncovered', dueAt: now + 10 * hour, usualCoverHours: 5, targetMinor: 225_000, mostMinor: 250_000, offers: [], confirmation: null, posted: true, postedAt: now, carrierName: null, zone: 'America/Denver', ...over,
 })
 const offer = (payMinor: number, over = {}) => ({ payMinor, goodUntil: null, carrierName: 'Night Heron Lines', counterMinor: null, ...over })
+
+const take: Advice = { step: 'take', savesMinor: 0, words: { code: 'under_line', lineMinor: 1 } }
+const hold: Advice = { step: 'hold', until: now + 2 * hour, savesMinor: 0, words: { code: 'stands', until: now, likelyMinor: 1 } }
+const counter: Advice = { step: 'counter', atMinor: 240_000, words: { code: 'above_line', lineMinor: 1, risesAt: null } }
 
 describe('pressure', () => {
   test('grows as the pickup comes closer, and goes on growing past it', () => {
@@ -20,6 +25,12 @@ describe('pressure', () => {
   test('a good offer eases it more than a dear one', () => {
     const [none, dear, good] = [[], [offer(300_000)], [offer(240_000)]].map((offers) => pressure(load({ offers }), now))
     expect(none! > dear! && dear! > good!).toBe(true)
+  })
+  test('where the pace of offers is known, it is the odds of not being covered', () => {
+    const at = [0, 0.1, 0.3, 0.5, 0.9, 1].map((uncoveredChance) => pressure(load({ uncoveredChance }), now))
+    expect(at).toEqual(at.toSorted((one, other) => one - other))
+    expect(at.map(urgency)).toEqual(['clear', 'clear', 'care', 'act', 'act', 'act'])
+    expect(pressure(load({ uncoveredChance: 0.01, dueAt: now - hour }), now)).toBeGreaterThan(20)
   })
   test('a confirmed load presses no more', () => expect(pressure(load({ state: 'covered', confirmation: 'accepted' }), now)).toBe(0))
 })
@@ -37,6 +48,11 @@ describe('next step', () => {
     ['above the most', { offers: [offer(260_000)] }, 'Counter Night Heron Lines at 2,500'],
     ['countered', { offers: [offer(260_000, { counterMinor: 245_000 })] }, 'Night Heron Lines has our counter of 2,450'],
     ['no limits set', { mostMinor: null, offers: [offer(1)] }, 'Weigh 0.01 from Night Heron Lines'],
+    ['worth taking by the take line', { offers: [offer(240_000)], advice: take }, 'Take 2,400 from Night Heron Lines'],
+    ['worth holding', { offers: [offer(240_000)], advice: hold }, 'Hold 2,400, Night Heron Lines, till 3:00 pm'],
+    ['to be countered at the line, never over the most', { offers: [offer(290_000)], advice: { ...counter, atMinor: 270_000 } }, 'Counter Night Heron Lines at 2,500'],
+    ['countered already', { offers: [offer(290_000, { counterMinor: 245_000 })], advice: counter }, 'Night Heron Lines has our counter of 2,450'],
+    ['worth it, but over the most', { offers: [offer(260_000)], advice: take }, 'Raise the most? 2,600, Night Heron Lines'],
     ['awarded', { state: 'covered', confirmation: 'issued', carrierName: 'Blue Thistle' }, 'Send the confirmation to Blue Thistle'],
     ['mailed', { state: 'covered', confirmation: 'sent', carrierName: 'Blue Thistle' }, 'Blue Thistle has not accepted yet'],
   ])('%s', (_, over, words) => expect(nextStep(load(over), now).words).toBe(words))

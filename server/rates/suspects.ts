@@ -4,7 +4,7 @@ import type { SuspectKind } from '#core/rates/suspects'
 import { type Db, inTransaction } from '#server/db.server'
 import { carrier, load, rateCorrection } from '#server/schema'
 import { eq } from 'drizzle-orm'
-import { rateModel, refitRates } from './model'
+import { rateModel } from './model'
 import type { Act } from '#server/log/act'
 
 /** A past price that looks wrong, with the load it was paid for. */
@@ -53,7 +53,7 @@ export const correctionSchema = z.discriminatedUnion('verdict', [
 ])
 export type Correction = z.infer<typeof correctionSchema>
 
-/** Keeps what a person says of a past price, or takes it back, and begins a new fit. What was paid stays in the books. */
+/** Keeps what a person says of a past price, or takes it back; the next fit goes by it. What was paid stays in the books. */
 export function correctPrice(db: Db, correction: Correction, { now, by }: Act): { done: true } | { refusal: { code: string; message: string } } {
   const { loadId } = correction
   const refusal = inTransaction(db, () => {
@@ -64,7 +64,5 @@ export function correctPrice(db: Db, correction: Correction, { now, by }: Act): 
     if (correction.verdict !== 'undo') db.insert(rateCorrection).values({ loadId, verdict: correction.verdict, priceMinor: correction.verdict === 'price' ? correction.priceMinor : null, byName: by.name, at: now }).run()
     return null
   })
-  if (refusal) return { refusal }
-  refitRates()
-  return { done: true }
+  return refusal ? { refusal } : { done: true }
 }
