@@ -19,14 +19,14 @@ for (const colorScheme of ['light', 'dark'] as const) {
     const api = await caller()
     const loads = (await (await api.get('/find/loads?q=uncovered')).json()) as { id: number }[]
     const covered = (await (await api.get('/find/loads?q=covered')).json()) as { id: number }[]
-    for (const path of ['/loads', '/loads/new', `/loads/new?copy=${loads[0]!.id}`, `/loads/${loads[0]!.id}`, `/loads/${covered[0]!.id}`, `/loads/${covered[0]!.id}/change`]) {
+    for (const path of ['/loads', '/rates/suspects', '/loads/new', `/loads/new?copy=${loads[0]!.id}`, `/loads/${loads[0]!.id}`, `/loads/${covered[0]!.id}`, `/loads/${covered[0]!.id}/change`]) {
       await page.goto(path)
       await ready(page)
       expect(await violations(page), path).toEqual([])
     }
     await page.goto(`/loads/${loads[0]!.id}`)
     await ready(page)
-    for (const key of ['o', 'l', 'm', '?', '/']) {
+    for (const key of ['o', 'l', 'm', 'r', '?', '/']) {
       await page.keyboard.press(key)
       await expect(page.getByRole('dialog')).toBeVisible()
       expect(await violations(page), `dialog ${key}`).toEqual([])

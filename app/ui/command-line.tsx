@@ -78,6 +78,7 @@ function matching(typed: string, mayEdit: boolean): { to: string; words: string 
   const all = [
     { to: '/', words: 'Horizon: what to work on now' },
     { to: '/loads', words: 'Loads: search them all' },
+    { to: '/rates/suspects', words: 'Past prices to look at: what looks like a mistake' },
     ...(mayEdit ? [{ to: '/loads/new', words: 'New load' }] : []),
   ]
   return all.filter((action) => action.words.toLowerCase().includes(typed.trim().toLowerCase()))

@@ -25,7 +25,7 @@ const subjectOf = (row: z.infer<typeof historyRow> | z.infer<typeof queryRow>) =
 })
 
 /** The still part of the model is fitted anew after so many days, or once the history has grown by this share. */
-const refitDays = 21
+const refitDays = 30
 const refitGrowth = 0.15
 
 async function rowsOf(file: string): Promise<Record<string, string>[]> {

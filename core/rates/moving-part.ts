@@ -1,6 +1,6 @@
 import { type Columns, noSpot, type SpotTable } from './columns'
 import type { Knots } from './knots'
-import { laneKey, type LaneLikeness, laneLikenessOf } from './lane-memory'
+import { laneKey, laneLikenessOf } from './lane-memory'
 import { choleskyInPlace, solveInPlace } from './linear'
 
 export const laneSharedVariance = 0.004

@@ -27,7 +27,8 @@ function follow(scene: Waiting, runs: number) {
   let [cost, covered, underTarget] = [0, 0, 0]
   for (let run = 0; run < runs; run++) {
     let paid = scene.rescueMinor
-    for (let at = scene.now - (Math.log(1 - next()) * hour) / scene.pace(scene.now); at < scene.until; at -= (Math.log(1 - next()) * hour) / scene.pace(at)) {
+    const gap = (at: number) => (-Math.log(1 - next()) * hour) / scene.pace(at)
+    for (let at = scene.now + gap(scene.now); at < scene.until; at += gap(at)) {
       const price = prices[Math.floor(next() * prices.length)]! * scene.level(at)
       if (price > takeAt(line, at)) continue
       paid = price

@@ -10,7 +10,7 @@ import { readLoadPage } from '#server/load/read'
 import { currentBand, findRateBand, findRatePicture } from './band'
 import { readLaneHistory } from './lane-history'
 import { locatePrefix } from './locate'
-import { rateModel, useRateModel } from './model'
+import { rateModel, placeRateModel } from './model'
 import { readPastPrices } from './past-prices'
 import { correctionSchema, correctPrice, listSuspects } from './suspects'
 
@@ -40,14 +40,14 @@ function history(): number {
   }
   return past(2_050_000, 20.5)
 }
-const fit = () => useRateModel(fitRates(readPastPrices(world.db, { now }), { locate: locatePrefix }), now)
+const fitModel = () => placeRateModel(fitRates(readPastPrices(world.db, { now }), { locate: locatePrefix }), now)
 
 beforeEach(() => {
   world = testWorld()
-  useRateModel(null)
+  placeRateModel(null)
 })
 afterEach(() => {
-  useRateModel(null)
+  placeRateModel(null)
   world.end()
 })
 
@@ -56,7 +56,7 @@ describe('the rate model on the desk', () => {
     history()
     expect(findRatePicture(world.db, query, now)).toBeNull()
     expect(findRateBand(world.db, query, now)).toMatchObject({ basis: 'lane' })
-    fit()
+    fitModel()
     const picture = findRatePicture(world.db, query, now)!
     expect(picture).toMatchObject({ basis: 'lane', comparables: 80 })
     expect(Math.abs(picture.middleMinor / 200_000 - 1)).toBeLessThan(0.06)
@@ -64,7 +64,7 @@ describe('the rate model on the desk', () => {
   })
   test('a load bought after the fit is taken in without a new one; practice and other people’s quotes are not', () => {
     history()
-    fit()
+    fitModel()
     const before = rateModel(world.db, now)!.learnt
     past(260_000, -0.001)
     past(900_000, -0.001, { practice: true })
@@ -73,7 +73,7 @@ describe('the rate model on the desk', () => {
   })
   test('a covered load keeps the band it was priced with', () => {
     history()
-    fit()
+    fitModel()
     const row = { ...query, state: 'covered', bandLowMinor: 1, bandMiddleMinor: 2, bandHighMinor: 3, bandComparables: 4, bandNewestAt: 5, bandBasis: 'area' as const }
     expect(currentBand(world.db, row, now)).toMatchObject({ middleMinor: 2 })
     expect(currentBand(world.db, { ...row, state: 'uncovered' }, now)!.middleMinor).toBeGreaterThan(100_000)
@@ -83,7 +83,7 @@ describe('the rate model on the desk', () => {
 describe('past prices to look at', () => {
   test('a slip is listed with what was meant; corrected it counts as corrected, left out not at all, undone it is listed again', () => {
     const slip = history()
-    fit()
+    fitModel()
     expect(listSuspects(world.db, now)).toMatchObject([{ loadId: slip, kind: 'ten_times', meantMinor: 205_000 }])
     expect(correctPrice(world.db, { loadId: slip, verdict: 'price', priceMinor: 205_000 }, ines)).toEqual({ done: true })
     expect(listSuspects(world.db, now)).toEqual([])
@@ -97,7 +97,7 @@ describe('past prices to look at', () => {
   test('what a person says is right is believed', () => {
     const slip = history()
     correctPrice(world.db, { loadId: slip, verdict: 'as_paid' }, ines)
-    fit()
+    fitModel()
     expect(rateModel(world.db, now)!.suspects).toEqual([])
   })
   test('what makes no sense is refused', () => {
@@ -109,7 +109,7 @@ describe('past prices to look at', () => {
   })
   test('the lane’s past names who moved it, what was turned down and what was left out', () => {
     const slip = history()
-    fit()
+    fitModel()
     const id = past(201_000, 1)
     const lanePast = readLaneHistory(world.db, id, now)!
     expect(lanePast.buys.length).toBe(82)
@@ -122,7 +122,7 @@ describe('past prices to look at', () => {
 describe('waiting on a load', () => {
   test('the load’s page tells the take line and what to do with each offer; the Horizon the odds', () => {
     history()
-    fit()
+    fitModel()
     const loadId = openLoad(world.db)
     world.db.insert(offer).values([
       { loadId, carrierId: 1, payMinor: 170_000, source: 'phone', state: 'open', receivedAt: now },
@@ -146,7 +146,7 @@ describe('waiting on a load', () => {
   })
   test('the plan is remembered while nothing changes, and made anew when an offer comes', () => {
     history()
-    fit()
+    fitModel()
     const row = { id: 7, ...query, weightLb: 40_000, pickupAt: now + day, pickupBy: now + day, openedAt: now - hour, targetMinor: 190_000, mostMinor: 210_000 }
     const first = findPlan(world.db, row, [], null, now)
     expect(findPlan(world.db, row, [], null, now + 60_000)).toBe(first)

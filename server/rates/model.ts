@@ -83,6 +83,6 @@ export function rateModel(db: Db, now: number): RateModel | null {
 export const rateModelState = (): RateModelState => rates().state
 
 /** Puts a model in place, for whoever has one without a thread. */
-export function useRateModel(model: RateModel | null, readUpTo = 0): void {
+export function placeRateModel(model: RateModel | null, readUpTo = 0): void {
   Object.assign(rates(), { model, readUpTo, lookedAt: 0, state: model ? { state: 'ready', prices: model.learnt, fittedAt: readUpTo } : { state: 'none' } })
 }
