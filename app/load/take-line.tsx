@@ -61,9 +61,11 @@ export function WaitingWords({ plan, mostMinor, now, zone, targetMinor }: { plan
           <span className="label">over the most</span> {line.passesMostAt <= now ? 'already' : `from ${momentWords(line.passesMostAt, now, zone)}`}
         </span>
       )}
-      <span>
-        <span className="label">20 calls save</span> {formatAmount(roundTo(plan.calls))}
-      </span>
+      {plan.calls !== null && (
+        <span>
+          <span className="label">20 calls save</span> {formatAmount(roundTo(plan.calls))}
+        </span>
+      )}
       {plan.posting !== null && (
         <span>
           <span className="label">posting saves</span> {formatAmount(roundTo(plan.posting))}

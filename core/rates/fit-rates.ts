@@ -4,29 +4,39 @@ import { emptyLaneMemory } from './lane-memory'
 import { median } from './linear'
 import { learnLevel, passTime, startMarketLevel } from './market-level'
 import { type Locate, type PastPrice, priceSources } from './past-price'
-import { expectPrice, type Expected, learnExpected, loadingOf, placeOf, type RateModel, rememberSpots, sourcePart, stillParts, type Subject } from './rate-model'
+import { expectPrice, type Expected, learnExpected, learnPlaces, loadingOf, placeOf, type RateModel, rememberSpots, sourcePart, stillParts, type Subject } from './rate-model'
 import { fitSpread, guessedSpread, type SpreadInput } from './spread'
 import { fitStatic, leftOver, nearestKnots, type StaticFit } from './static-fit'
 import { guessedSpread as guessedOffers, offerSpreadOf } from '../waiting/prices'
 import { isLeftOut, plainSuspects, slipOf, type Suspect } from './suspects'
 
-/** A model with the still part fitted on prices up to `to` and nothing learnt of the market yet. */
-function startModel(columns: Columns, spots: SpotTable, trust: Float64Array, to: number, options: { before?: StaticFit; progress: (share: number) => void }): RateModel {
+/**
+ * The market forgets within some months: its levels are followed through the last of the history only, so many days.
+ * What older prices showed of their lanes is taken from the fit of the still part.
+ */
+const followedDays = 130
+
+/** A model with the still part fitted on prices up to `to`, and the lanes learnt from those up to where the market is followed from. */
+function startModel(columns: Columns, spots: SpotTable, trust: Float64Array, to: number, options: { before?: StaticFit; progress: (share: number) => void }): { model: RateModel; from: number } {
   const part = to === columns.count ? columns : { ...columns, count: to, booked: columns.booked.subarray(0, to), logPrice: columns.logPrice.subarray(0, to) }
-  const still = fitStatic(part, spots, trust.subarray(0, to), options)
+  const { fit: still, lanes, weights } = fitStatic(part, spots, trust.subarray(0, to), options)
+  const since = (columns.booked[to - 1] ?? 0) - followedDays
+  const later = columns.booked.findIndex((booked) => booked >= since)
+  const from = later < 0 ? 0 : Math.min(later, to)
   const model: RateModel = {
-    plan: columns.plan, spots, still, market: startMarketLevel(columns.plan.equipments.length, still.knots, Math.floor(columns.booked[0] ?? 0)),
+    plan: columns.plan, spots, still, market: startMarketLevel(columns.plan.equipments.length, still.knots, Math.floor(columns.booked[from] ?? 0)),
     lanes: emptyLaneMemory(still.laneLikeness), spread: guessedSpread(still.noise), places: [], shortPower: 0, learnt: 0, newestAt: 0, suspects: [], offerSpread: guessedOffers,
   }
   rememberSpots(model)
-  return model
+  for (let at = 0; at < from; at++) if (trust[at]! > 0) learnPlaces(model, subjectAt(columns, at), lanes[at]!, weights[at]!)
+  return { model, from }
 }
 
 /** Share of the history on which the spread is measured by foretelling it. */
 const measuredShare = 0.15
 const shortPowers = [0, 0.5, 1] as const
 const triedShare = 0.2
-const triedStride = 2
+const triedStride = 3
 /** Twice the log likelihood by which dollars must explain more than shares. */
 const clearlyBetter = 20
 
@@ -94,11 +104,11 @@ export function fitRates(history: PastPrice[], { locate, progress = () => {} }: 
   const trust = trustOf(columns, suspects)
   distrustFarOff(columns, trust)
   const split = Math.floor(columns.count * (1 - measuredShare))
-  const trial = startModel(columns, spots, trust, split, { progress: (share) => progress(0.05 + 0.4 * share, 'measuring') })
+  const { model: trial, from: trialFrom } = startModel(columns, spots, trust, split, { progress: (share) => progress(0.05 + 0.4 * share, 'measuring') })
   suspects.push(...slipsOf(columns, trial.still, spots, suspects))
   trust.set(trustOf(columns, suspects))
   trial.shortPower = chooseShortPower(trial, columns, trust, split)
-  follow(trial, columns, trust, 0, split)
+  follow(trial, columns, trust, trialFrom, split)
   const seen: { input: SpreadInput; error: number }[] = []
   const offers: number[] = []
   follow(trial, columns, trust, split, columns.count, (at, expected, error) => {
@@ -107,33 +117,28 @@ export function fitRates(history: PastPrice[], { locate, progress = () => {} }: 
     if (source === 'buy') seen.push({ input: { ...expected.spread }, error })
     if (source === 'buy' || source === 'lost_offer') offers.push(error + expected.parts.source - sourcePart(trial, 'buy'))
   })
-  const model = startModel(columns, spots, trust, columns.count, { before: trial.still, progress: (share) => progress(0.6 + 0.2 * share, 'fitting') })
+  const { model, from } = startModel(columns, spots, trust, columns.count, { before: trial.still, progress: (share) => progress(0.6 + 0.2 * share, 'fitting') })
   model.spread = fitSpread(seen, model.still.noise)
   model.shortPower = trial.shortPower
   model.suspects = suspects
   model.offerSpread = offerSpreadOf(offers)
-  follow(model, columns, trust, 0, columns.count)
+  follow(model, columns, trust, from, columns.count)
   progress(1, 'fitting')
   return model
 }
 
 const subjectAt = (columns: Columns, at: number): Subject => ({ origin: columns.origin[at]!, dest: columns.dest[at]!, equipment: columns.equipment[at]!, source: columns.source[at]!, logMiles: columns.logMiles[at]!, leadHours: columns.leadHours[at]!, at: columns.booked[at]! })
 
-/** Of prices older than this, only some move the market's level: it has long forgotten them. */
-const recentDays = 90
-const oldStride = 6
-
 /** Follows prices from one position to another in the order of booking: foretells each, then learns from it. */
 function follow(model: RateModel, columns: Columns, trust: Float64Array, from: number, to: number, seen?: (at: number, expected: Expected, error: number) => void): void {
   const noise = model.still.noise ** 2
-  const recent = (columns.booked[to - 1] ?? 0) - recentDays
   for (let at = from; at < to; at++) {
     const subject = subjectAt(columns, at)
     passTime(model.market, Math.floor(subject.at))
-    const expected = expectPrice(model, columns.features, at * model.plan.size, subject, seen !== undefined || subject.at >= recent)
+    const expected = expectPrice(model, columns.features, at * model.plan.size, subject)
     const error = columns.logPrice[at]! - expected.log
     seen?.(at, expected, error)
-    if (trust[at]! > 0) learnExpected(model, subject, expected, error, noise, subject.at >= recent || at % oldStride === 0)
+    if (trust[at]! > 0) learnExpected(model, subject, expected, error, noise)
   }
 }
 

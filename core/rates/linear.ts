@@ -1,36 +1,59 @@
 /**
  * The lower Cholesky factor of a symmetric positive definite matrix (row by row in one array), in
- * place of the matrix's lower triangle. Throws where the matrix is not positive definite.
+ * place of the matrix's lower triangle. Throws where the matrix is not positive definite. Four rows
+ * are worked on side by side: a big matrix is read from memory a quarter as often.
  */
 export function choleskyInPlace(matrix: Float64Array, size: number): Float64Array {
-  for (let row = 0; row < size; row++) {
-    const rowAt = row * size
-    for (let column = 0; column <= row; column++) {
-      const columnAt = column * size
-      const sum = matrix[rowAt + column]! - product(matrix, rowAt, columnAt, column)
-      if (row > column) {
-        matrix[rowAt + column] = sum / matrix[columnAt + column]!
-        continue
-      }
-      if (!(sum > 0)) throw new Error(`Not positive definite at ${row} of ${size}: ${sum}`)
-      matrix[rowAt + row] = Math.sqrt(sum)
-    }
+  let row = 0
+  for (; row + 3 < size; row += 4) {
+    fourRows(matrix, size, row)
+    for (let last = 0; last < 4; last++) oneRow(matrix, size, row + last, row)
   }
+  for (; row < size; row++) oneRow(matrix, size, row, 0)
   return matrix
 }
 
-/** Sum of products of two stretches of one array; four sums side by side, which a processor adds twice as fast as one. */
-function product(values: Float64Array, one: number, other: number, length: number): number {
-  let [first, second, third, fourth] = [0, 0, 0, 0]
-  let k = 0
-  for (; k + 3 < length; k += 4) {
-    first += values[one + k]! * values[other + k]!
-    second += values[one + k + 1]! * values[other + k + 1]!
-    third += values[one + k + 2]! * values[other + k + 2]!
-    fourth += values[one + k + 3]! * values[other + k + 3]!
+/** Four rows of the factor, as far as the columns before the first of them. */
+function fourRows(matrix: Float64Array, size: number, row: number): void {
+  const first = row * size
+  const second = first + size
+  const third = second + size
+  const fourth = third + size
+  for (let column = 0; column < row; column++) {
+    const columnAt = column * size
+    let a = matrix[first + column]!
+    let b = matrix[second + column]!
+    let c = matrix[third + column]!
+    let d = matrix[fourth + column]!
+    for (let k = 0; k < column; k++) {
+      const shared = matrix[columnAt + k]!
+      a -= matrix[first + k]! * shared
+      b -= matrix[second + k]! * shared
+      c -= matrix[third + k]! * shared
+      d -= matrix[fourth + k]! * shared
+    }
+    const scale = 1 / matrix[columnAt + column]!
+    matrix[first + column] = a * scale
+    matrix[second + column] = b * scale
+    matrix[third + column] = c * scale
+    matrix[fourth + column] = d * scale
   }
-  for (; k < length; k++) first += values[one + k]! * values[other + k]!
-  return first + second + third + fourth
+}
+
+/** One row of the factor from a column on to the diagonal. */
+function oneRow(matrix: Float64Array, size: number, row: number, from: number): void {
+  const rowAt = row * size
+  for (let column = from; column <= row; column++) {
+    const columnAt = column * size
+    let sum = matrix[rowAt + column]!
+    for (let k = 0; k < column; k++) sum -= matrix[rowAt + k]! * matrix[columnAt + k]!
+    if (row > column) {
+      matrix[rowAt + column] = sum / matrix[columnAt + column]!
+      continue
+    }
+    if (!(sum > 0)) throw new Error(`Not positive definite at ${row} of ${size}: ${sum}`)
+    matrix[rowAt + row] = Math.sqrt(sum)
+  }
 }
 
 /** Solves `L Lᵀ x = right` by a factor of `choleskyInPlace`; the answer replaces `right`. */

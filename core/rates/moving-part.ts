@@ -89,6 +89,8 @@ export function makeLanes({ origin, dest, count }: Columns) {
   const means = new Float64Array(index.size)
   const weight = new Float64Array(index.size)
   return {
+    /** What a price showed of its lane: what is left of it, with the lane's own level. */
+    shownBy: (rest: Float64Array): Float64Array => Float64Array.from({ length: count }, (_, at) => rest[at]! + values[lane[at]!]!),
     likeness: (spots: SpotTable, noise: number) => laneLikenessOf({ index, means, weight }, spots, noise * noise),
     refit(rest: Float64Array, weights: Float64Array, noise: number) {
       const sum = new Float64Array(values.length)

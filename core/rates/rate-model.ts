@@ -117,14 +117,13 @@ export function stillParts(model: RateModel, features: ArrayLike<number>, from: 
   return parts
 }
 
-/** `around` false leaves a lane's neighbours unasked, for prices long past that are only learnt from. */
-export function expectPrice(model: RateModel, features: ArrayLike<number>, from: number, subject: Subject, around = true): Expected & { loading: Loading } {
+export function expectPrice(model: RateModel, features: ArrayLike<number>, from: number, subject: Subject): Expected & { loading: Loading } {
   const parts = stillParts(model, features, from, subject)
   const [origin, dest] = [placeOf(model, subject.origin), placeOf(model, subject.dest)]
   const loading = loadingOf(model, origin, dest, subject.equipment, subject.logMiles)
   const market = levelFor(model.market, loading)
   const noise = model.still.noise
-  const lane = subject.origin === noSpot || subject.dest === noSpot ? nowhere : laneLevel(model.lanes, around ? origin.neighbours : origin.neighbours.slice(0, 1), around ? dest.neighbours : dest.neighbours.slice(0, 1), subject.at, noise * noise)
+  const lane = subject.origin === noSpot || subject.dest === noSpot ? nowhere : laneLevel(model.lanes, origin.neighbours, dest.neighbours, subject.at, noise * noise)
   parts.market = market.level
   parts.lane = lane.level
   const log = Object.values(parts).reduce((sum, part) => sum + part, 0)
@@ -139,18 +138,22 @@ const noiseOfSource: Record<(typeof priceSources)[number], (noise: number, loads
   market: (noise, loads) => noise * (0.5 + 1 / loads),
 }
 
-export function learnExpected(model: RateModel, subject: Subject, expected: Expected & { loading: Loading }, error: number, noise: number, moves = true): void {
+export function learnExpected(model: RateModel, subject: Subject, expected: Expected & { loading: Loading }, error: number, noise: number): void {
   const own = noiseOfSource[priceSources[subject.source]!](noise, 1)
-  if (moves) learnLevel(model.market, model.still.knots.miles, expected.loading, error + expected.parts.market, own + expected.lane.variance)
-  if (subject.origin !== noSpot && subject.dest !== noSpot) {
-    const { level } = levelFor(model.market, expected.loading)
-    const residual = error + expected.parts.lane + expected.parts.market - level
-    learnLane(model.lanes, laneKey(subject.origin, subject.dest), residual, subject.at, (Math.min(1.2, trustIn(error, noise + expected.spread.variance)) * noise) / own, priceSources[subject.source] === 'buy')
-    model.places[subject.origin]!.asOrigin++
-    model.places[subject.dest]!.asDest++
-  }
+  learnLevel(model.market, model.still.knots.miles, expected.loading, error + expected.parts.market, own + expected.lane.variance)
+  const { level } = levelFor(model.market, expected.loading)
+  learnPlaces(model, subject, error + expected.parts.lane + expected.parts.market - level, Math.min(1.2, trustIn(error, noise + expected.spread.variance)))
+}
+
+/** Learns what a price showed of its lane, and counts it at both ends. */
+export function learnPlaces(model: RateModel, subject: Subject, shown: number, trust: number): void {
   model.learnt++
   model.newestAt = Math.max(model.newestAt, subject.at * day)
+  if (subject.origin === noSpot || subject.dest === noSpot) return
+  const source = priceSources[subject.source]!
+  learnLane(model.lanes, laneKey(subject.origin, subject.dest), shown, subject.at, trust / noiseOfSource[source](1, 1), source === 'buy')
+  model.places[subject.origin]!.asOrigin++
+  model.places[subject.dest]!.asDest++
 }
 
 /** Takes in one price after the fit; the still part stays as it is. A price that cannot be used is passed over. */

@@ -42,7 +42,7 @@ const trustRounds = 2
  * others leave, prices far off trusted less. `trust` is 0 for prices to leave out. What moves with time is fitted
  * coarsely along, only so that it does not bend the rest.
  */
-export function fitStatic(columns: Columns, spots: SpotTable, trust: Float64Array, { before, progress = () => {} }: StaticOptions = {}): StaticFit {
+export function fitStatic(columns: Columns, spots: SpotTable, trust: Float64Array, { before, progress = () => {} }: StaticOptions = {}): FittedStatic {
   const { plan, origin, dest, equipment } = columns
   const places = spots.lat.length
   const knots = before?.knots ?? chooseKnots(spots, loadsBySpot(columns, places))
@@ -84,7 +84,14 @@ export function fitStatic(columns: Columns, spots: SpotTable, trust: Float64Arra
   }
   fit.noise = noiseOf(rest, trust, columns)
   fit.laneLikeness = lanes.likeness(spots, fit.noise)
-  return fit
+  return { fit, lanes: lanes.shownBy(rest), weights }
+}
+
+/** A fit, with what each price showed of its lane and how far it was trusted. */
+export interface FittedStatic {
+  fit: StaticFit
+  lanes: Float64Array
+  weights: Float64Array
 }
 
 interface StaticOptions {

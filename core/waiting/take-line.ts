@@ -29,7 +29,8 @@ export interface TakeLine {
 }
 
 const slice = hour / 4
-const mostSlices = 4 * 24 * 10
+/** A pickup days away is looked at in longer slices: the line is as good, and a desk of loads is planned at once. */
+const mostSlices = 240
 
 /**
  * The take line: the highest price it is wiser to take than to wait, at every moment until it is too late. Optimal

@@ -64,7 +64,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
   const offers = offersQuery(db).all({ loadId })
   const verdicts = vetCarriers(db, [...new Set(offers.filter((each) => each.offer.state === 'open' || each.offer.state === 'awarded').map((each) => each.offer.carrierId))], row.load, now)
   const postings = postingsQuery(db).all({ loadId })
-  const plan = row.load.state === 'uncovered' ? findPlan(db, row.load, offers.map(({ offer: each }) => ({ id: each.id, payMinor: each.payMinor, goodUntil: each.goodUntil, receivedAt: each.receivedAt, open: each.state === 'open' })), postings.find(({ state }) => state === 'up' || state === 'asked')?.askedAt ?? null, now) : null
+  const plan = row.load.state === 'uncovered' ? findPlan(db, row.load, offers.map(({ offer: each }) => ({ id: each.id, payMinor: each.payMinor, goodUntil: each.goodUntil, receivedAt: each.receivedAt, open: each.state === 'open' })), postings.find(({ state }) => state === 'up' || state === 'asked')?.askedAt ?? null, now, true) : null
   return {
     plan,
     load: row.load,

@@ -40,9 +40,9 @@ export interface WaitingPlan {
   rescueMinor: number
   /** Chance that no offer at or under the most comes in time. */
   uncoveredChance: number
-  /** What it is expected to save if it were posted, and if twenty more carriers were called today; null where that is done or unknown. */
+  /** What it is expected to save if it were posted, and if twenty more carriers were called now; null where that is done, unknown or not asked for. */
   posting: number | null
-  calls: number
+  calls: number | null
   advice: { offerId: number; advice: Advice }[]
   /** Past loads the pace of offers was learnt from. */
   learntFrom: number
@@ -60,8 +60,8 @@ const linePoints = 48
 /** Instants at which the price of haste is asked for; between them it is taken as even. */
 const haste = [1, 4, 9, 16, 30, 60]
 
-/** The plan for a load that looks for a truck; null without a rate picture. */
-export function planWaiting(db: Db, load: LoadToWaitFor, offers: OfferSeen[], postedAt: number | null, now: number): WaitingPlan | null {
+/** The plan for a load that looks for a truck, on demand with what one more step would change; null without a rate picture. */
+export function planWaiting(db: Db, load: LoadToWaitFor, offers: OfferSeen[], postedAt: number | null, now: number, whatIf: boolean): WaitingPlan | null {
   const model = rateModel(db, now)
   if (!model) return null
   const ask = (leadHours: number) => {
@@ -89,8 +89,8 @@ export function planWaiting(db: Db, load: LoadToWaitFor, offers: OfferSeen[], po
   return {
     line: { ...line, points: thinned(line.points) }, takeMinor: takeAt(line, now), rescueMinor,
     uncoveredChance: uncovered(waiting, load.mostMinor ?? picture.highMinor, offers.filter(({ open }) => open)),
-    posting: postedAt === null && pace.knowsPosting ? saved((at) => own * paceAt(pace, at, { ...context, postedAt: now })) : null,
-    calls: saved((at) => own * paceAt(pace, at, context) + (at < now + answersWithin ? perHourOfCalls : 0)),
+    posting: whatIf && postedAt === null && pace.knowsPosting ? saved((at) => own * paceAt(pace, at, { ...context, postedAt: now })) : null,
+    calls: !whatIf ? null : saved((at) => own * paceAt(pace, at, context) + (at < now + answersWithin ? perHourOfCalls : 0)),
     advice: offers.filter(({ open }) => open).map((offer) => ({ offerId: offer.id, advice: judgeOffer(waiting, line, offer) })),
     learntFrom: pace.loads,
   }
@@ -126,15 +126,15 @@ const mostRemembered = 2000
 const plans = new WeakMap<object, Map<number, { key: string; at: number; plan: WaitingPlan | null }>>()
 
 /** The plan of a load, remembered for two minutes while nothing about it changes: the Horizon asks for all at once. */
-export function findPlan(db: Db, load: LoadToWaitFor, offers: OfferSeen[], postedAt: number | null, now: number): WaitingPlan | null {
+export function findPlan(db: Db, load: LoadToWaitFor, offers: OfferSeen[], postedAt: number | null, now: number, whatIf = false): WaitingPlan | null {
   const known = plans.get(db) ?? new Map()
   plans.set(db, known)
   if (known.size > mostRemembered) known.clear()
   const model = rateModel(db, now)
-  const key = JSON.stringify([load, offers, postedAt, model?.learnt ?? 0])
+  const key = JSON.stringify([load, offers, postedAt, model?.learnt ?? 0, whatIf])
   const found = known.get(load.id)
   if (found && found.key === key && now - found.at < remembering && now >= found.at) return found.plan
-  const plan = planWaiting(db, load, offers, postedAt, now)
+  const plan = planWaiting(db, load, offers, postedAt, now, whatIf)
   known.set(load.id, { key, at: now, plan })
   return plan
 }
