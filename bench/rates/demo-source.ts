@@ -1,5 +1,5 @@
 import { rmSync } from 'node:fs'
-import type { PastPrice } from '#core/rates/past-price'
+import { type PastPrice, prefixOf } from '#core/rates/past-price'
 import { databasePath, openDatabase } from '#server/db.server'
 import { readPastPrices } from '#server/rates/past-prices'
 import { makeWorld } from '../../bin/world'
@@ -12,7 +12,7 @@ export async function demoSource(pastLoads: number): Promise<Source> {
   rmSync(folder, { recursive: true, force: true })
   await makeWorld(folder, { seed: 17, pastLoads })
   const db = openDatabase(databasePath(folder))
-  const all: PastPrice[] = readPastPrices(db).filter(({ source }) => source === 'buy')
+  const all: PastPrice[] = readPastPrices(db).filter(({ source }) => source === 'buy').map((price) => ({ ...price, originPostal: prefixOf(price.originPostal), destPostal: prefixOf(price.destPostal) }))
   db.$client.close()
   const history = all.slice(0, Math.floor(all.length * 0.9))
   const lanes = new Map<string, number>()
