@@ -1,7 +1,7 @@
 import { straightMiles } from '#core/miles/straight'
 import type { PastPrice } from '#core/rates/past-price'
 import { townPoints } from './towns'
-import { type Asked, chanceFrom, type Source } from './source'
+import { type Asked, chanceFrom, pickerOf, type Source } from './source'
 
 const day = 86_400_000
 const kinds = [
@@ -23,23 +23,9 @@ export function costsSource(seed: number, pastLoads = 60_000, asked = 3000): Sou
   const cities = Array.from({ length: 40 }, () => luck.pick(all)[1])
   const towns = all.map(([prefix, point]) => ({ prefix, ...point, near: Math.min(...cities.map((city) => straightMiles(city, point))), market: cities.reduce((best, city, at) => (straightMiles(city, point) < straightMiles(cities[best]!, point) ? at : best), 0) }))
   const ship = towns.map((town) => Math.exp(-town.near / 90) * Math.exp(luck.bell()) + 0.02)
-  const picker = (weights: number[]) => {
-    const sums: number[] = []
-    weights.reduce((sum, weight, at) => (sums[at] = sum + weight), 0)
-    return () => {
-      const target = luck.next() * sums.at(-1)!
-      let [low, high] = [0, sums.length - 1]
-      while (low < high) {
-        const half = (low + high) >> 1
-        if (sums[half]! < target) low = half + 1
-        else high = half
-      }
-      return low
-    }
-  }
-  const anyTown = picker(ship)
+  const anyTown = pickerOf(luck, ship)
   const plants = Array.from({ length: 60 }, () => ({ town: anyTown(), customers: Array.from({ length: 25 }, anyTown), size: Math.exp(luck.bell()) }))
-  const anyPlant = picker(plants.map(({ size }) => size))
+  const anyPlant = pickerOf(luck, plants.map(({ size }) => size))
   const end = Date.UTC(2026, 9, 18)
   const start = end - 456 * day
   const walk = (size: number, back: number) => {

@@ -1,7 +1,7 @@
 import { straightMiles } from '#core/miles/straight'
 import type { PastPrice } from '#core/rates/past-price'
 import { townPoints } from './towns'
-import { type Asked, type Chance, chanceFrom, type Source } from './source'
+import { type Asked, type Chance, chanceFrom, pickerOf, type Source } from './source'
 
 const day = 86_400_000
 const equipments = ['van', 'reefer', 'flatbed', 'step_deck'] as const
@@ -51,34 +51,15 @@ export function levelsSource(seed: number, pastLoads = 60_000, asked = 3000): So
     laneLevels.set(key, made)
     return made
   }
-  const cumulative: number[] = []
-  weightOfPlace.reduce((sum, weight, at) => (cumulative[at] = sum + weight), 0)
-  const anyPlace = () => {
-    const target = luck.next() * cumulative.at(-1)!
-    let [low, high] = [0, cumulative.length - 1]
-    while (low < high) {
-      const half = (low + high) >> 1
-      if (cumulative[half]! < target) low = half + 1
-      else high = half
-    }
-    return low
-  }
+  const anyPlace = pickerOf(luck, weightOfPlace)
   const lanes = Array.from({ length: 6000 }, () => ({ origin: anyPlace(), dest: anyPlace(), weight: Math.exp(luck.bell() * 1.6) })).filter(({ origin, dest }) => origin !== dest)
-  const laneSums: number[] = []
-  lanes.reduce((sum, lane, at) => (laneSums[at] = sum + lane.weight), 0)
+  const usualLane = pickerOf(luck, lanes.map(({ weight }) => weight))
   const anyLane = () => {
     if (luck.next() < 0.18) {
       const [origin, dest] = [anyPlace(), anyPlace()]
       if (origin !== dest) return { origin, dest }
     }
-    const target = luck.next() * laneSums.at(-1)!
-    let [low, high] = [0, laneSums.length - 1]
-    while (low < high) {
-      const half = (low + high) >> 1
-      if (laneSums[half]! < target) low = half + 1
-      else high = half
-    }
-    return lanes[low]!
+    return lanes[usualLane()]!
   }
   const draw = (bookedAt: number, lane: { origin: number; dest: number }) => {
     const [from, to] = [points[lane.origin]!, points[lane.dest]!]

@@ -29,4 +29,20 @@ export function chanceFrom(seed: number) {
   const bell = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next())
   return { next, bell, between: (low: number, high: number) => low + (high - low) * next(), pick: <T>(items: readonly T[]): T => items[Math.floor(next() * items.length)]! }
 }
+/** Draws positions, each as often as its weight says. */
+export function pickerOf(luck: Chance, weights: number[]): () => number {
+  const sums: number[] = []
+  weights.reduce((sum, weight, at) => (sums[at] = sum + weight), 0)
+  return () => {
+    const target = luck.next() * sums.at(-1)!
+    let [low, high] = [0, sums.length - 1]
+    while (low < high) {
+      const half = (low + high) >> 1
+      if (sums[half]! < target) low = half + 1
+      else high = half
+    }
+    return low
+  }
+}
+
 export type Chance = ReturnType<typeof chanceFrom>

@@ -3,15 +3,10 @@ import { cellOf } from '#core/place/place'
 import { day } from '#core/time/local'
 import { findShortlist } from '#server/match/shortlist'
 import { load } from '#server/schema'
-import { now, type TestWorld, testWorld } from '#server/testing/world'
+import { now, type TestWorld, testWorld, twinFallsToPhoenix } from '#server/testing/world'
 import { findRateBand } from './band'
 
-const twinFalls = { lat: 42.56, lon: -114.46 }
-const phoenix = { lat: 33.45, lon: -112.07 }
-const lane = {
-  originCity: 'Twin Falls', originRegion: 'ID', originPostal: '83301', originLat: twinFalls.lat, originLon: twinFalls.lon, originCell: cellOf(twinFalls), originZone: 'America/Boise',
-  destCity: 'Phoenix', destRegion: 'AZ', destPostal: '85001', destLat: phoenix.lat, destLon: phoenix.lon, destCell: cellOf(phoenix), destZone: 'America/Phoenix',
-}
+const lane = twinFallsToPhoenix
 const query = { ...lane, equipment: 'reefer' as const, miles: 800 }
 let world: TestWorld
 let number = 0

@@ -1,9 +1,8 @@
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { fitRates } from '#core/rates/fit-rates'
-import { cellOf } from '#core/place/place'
 import { day, hour } from '#core/time/local'
 import { load, offer, rateCorrection } from '#server/schema'
-import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
+import { ines, now, openLoad, type TestWorld, testWorld, twinFallsToPhoenix } from '#server/testing/world'
 import { findPlan } from '#server/waiting/plan'
 import { readHorizon } from '#server/horizon/read'
 import { readLoadPage } from '#server/load/read'
@@ -14,12 +13,7 @@ import { rateModel, placeRateModel } from './model'
 import { readPastPrices } from './past-prices'
 import { correctionSchema, correctPrice, listSuspects } from './suspects'
 
-const twinFalls = { lat: 42.56, lon: -114.46 }
-const phoenix = { lat: 33.45, lon: -112.07 }
-const lane = {
-  originCity: 'Twin Falls', originRegion: 'ID', originPostal: '83301', originLat: twinFalls.lat, originLon: twinFalls.lon, originCell: cellOf(twinFalls), originZone: 'America/Boise',
-  destCity: 'Phoenix', destRegion: 'AZ', destPostal: '85001', destLat: phoenix.lat, destLon: phoenix.lon, destCell: cellOf(phoenix), destZone: 'America/Phoenix',
-}
+const lane = twinFallsToPhoenix
 const query = { ...lane, equipment: 'reefer' as const, miles: 800 }
 let world: TestWorld
 let number = 0

@@ -69,5 +69,14 @@ export function openLoad(db: Db, over: Partial<LoadTerms> = {}): number {
   return made.loadId
 }
 
+const twinFalls = { lat: 42.56, lon: -114.46 }
+const phoenix = { lat: 33.45, lon: -112.07 }
+
+/** The lane of the world's two facilities, as a load's columns have it. */
+export const twinFallsToPhoenix = {
+  originCity: 'Twin Falls', originRegion: 'ID', originPostal: '83301', originLat: twinFalls.lat, originLon: twinFalls.lon, originCell: cellOf(twinFalls), originZone: 'America/Boise',
+  destCity: 'Phoenix', destRegion: 'AZ', destPostal: '85001', destLat: phoenix.lat, destLon: phoenix.lon, destCell: cellOf(phoenix), destZone: 'America/Phoenix',
+}
+
 /** The open offers of a load, by carrier id. */
 export const openOffers = (db: Db, loadId: number) => db.select().from(offer).all().filter((row) => row.loadId === loadId && row.state === 'open')
