@@ -127,7 +127,7 @@ export function fitRates(history: PastPrice[], { locate, progress = () => {} }: 
   return model
 }
 
-const subjectAt = (columns: Columns, at: number): Subject => ({ origin: columns.origin[at]!, dest: columns.dest[at]!, equipment: columns.equipment[at]!, source: columns.source[at]!, logMiles: columns.logMiles[at]!, leadHours: columns.leadHours[at]!, at: columns.booked[at]! })
+const subjectAt = (columns: Columns, at: number): Subject => ({ origin: columns.origin[at]!, dest: columns.dest[at]!, equipment: columns.equipment[at]!, source: columns.source[at]!, loads: columns.loads[at]!, logMiles: columns.logMiles[at]!, leadHours: columns.leadHours[at]!, at: columns.booked[at]! })
 
 /** Follows prices from one position to another in the order of booking: foretells each, then learns from it. */
 function follow(model: RateModel, columns: Columns, trust: Float64Array, from: number, to: number, seen?: (at: number, expected: Expected, error: number) => void): void {

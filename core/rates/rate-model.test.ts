@@ -117,6 +117,26 @@ describe('a region that moves at once', () => {
   })
 })
 
+describe('other sources', () => {
+  const week = (source: PastPrice['source'], count: number): PastPrice[] => pastOf({ count: 300 }, 31).map((price, at) => ({ ...price, id: `m${at}`, bookedAt: start + 300 * day + at * hour / 4, pickupAt: start + 303 * day, buyMinor: Math.round(price.buyMinor * 1.2), source, count }))
+  const learning = (prices: PastPrice[]) => {
+    const model = fitRates(pastOf(), { locate })
+    const before = picture(askRate(model, question({ asOf: start + 306 * day }), locate))
+    for (const price of prices) learnPrice(model, price, locate)
+    const now = picture(askRate(model, question({ asOf: start + 306 * day }), locate))
+    return { moved: now.middleMinor / before.middleMinor, before, now }
+  }
+  test('the market’s averages move the picture, those of many loads more, and count as no comparables of ours', () => {
+    const [few, many] = [learning(week('market', 1).slice(0, 20)), learning(week('market', 40).slice(0, 20))]
+    expect(few.moved).toBeGreaterThan(1.005)
+    expect(many.moved).toBeGreaterThan(few.moved)
+    expect(learning(week('market', 40)).moved).toBeGreaterThan(1.12)
+  })
+  test('a turned-down offer tells less than a buy', () => {
+    expect(learning(week('lost_offer', 1).slice(0, 20)).moved).toBeLessThan(learning(week('buy', 1).slice(0, 20)).moved)
+  })
+})
+
 describe('a dirty history', () => {
   const clean = pastOf({ count: 3000 })
   const dirty = clean.map((price, at): PastPrice => {

@@ -55,6 +55,8 @@ export interface Subject {
   dest: number
   equipment: number
   source: number
+  /** Loads an average stands for. */
+  loads: number
   logMiles: number
   leadHours: number
   /** Days since 1970. */
@@ -127,7 +129,7 @@ export function expectPrice(model: RateModel, features: ArrayLike<number>, from:
   parts.market = market.level
   parts.lane = lane.level
   const log = Object.values(parts).reduce((sum, part) => sum + part, 0)
-  return { parts, log, lane, loading, spread: { logMiles: subject.logMiles, leadHours: subject.leadHours, variance: market.variance + lane.variance, noise, onLane: lane.onLane, atOrigin: origin.asOrigin, atDest: dest.asDest, equipmentShare: 1 } }
+  return { parts, log, lane, loading, spread: { logMiles: subject.logMiles, leadHours: subject.leadHours, variance: market.variance + lane.variance, noise, onLane: lane.onLane, atOrigin: origin.asOrigin, atDest: dest.asDest } }
 }
 
 /** A single offer that was turned down, a quote or an average tells less, or more, of a price than a buy. */
@@ -139,7 +141,7 @@ const noiseOfSource: Record<(typeof priceSources)[number], (noise: number, loads
 }
 
 export function learnExpected(model: RateModel, subject: Subject, expected: Expected & { loading: Loading }, error: number, noise: number): void {
-  const own = noiseOfSource[priceSources[subject.source]!](noise, 1)
+  const own = noiseOfSource[priceSources[subject.source]!](noise, subject.loads)
   learnLevel(model.market, model.still.knots.miles, expected.loading, error + expected.parts.market, own + expected.lane.variance)
   const { level } = levelFor(model.market, expected.loading)
   learnPlaces(model, subject, error + expected.parts.lane + expected.parts.market - level, Math.min(1.2, trustIn(error, noise + expected.spread.variance)))
@@ -151,14 +153,14 @@ export function learnPlaces(model: RateModel, subject: Subject, shown: number, t
   model.newestAt = Math.max(model.newestAt, subject.at * day)
   if (subject.origin === noSpot || subject.dest === noSpot) return
   const source = priceSources[subject.source]!
-  learnLane(model.lanes, laneKey(subject.origin, subject.dest), shown, subject.at, trust / noiseOfSource[source](1, 1), source === 'buy')
+  learnLane(model.lanes, laneKey(subject.origin, subject.dest), shown, subject.at, trust / noiseOfSource[source](1, subject.loads), source === 'buy')
   model.places[subject.origin]!.asOrigin++
   model.places[subject.dest]!.asDest++
 }
 
 /** Takes in one price after the fit; the still part stays as it is. A price that cannot be used is passed over. */
 export function learnPrice(model: RateModel, price: PastPrice, locate: Locate): void {
-  const asked = subjectOf(model, price, price.bookedAt, priceSources.indexOf(price.source), locate)
+  const asked = subjectOf(model, price, { at: price.bookedAt, source: priceSources.indexOf(price.source), loads: price.count }, locate)
   if (!asked || price.buyMinor <= 0) return
   passTime(model.market, Math.floor(asked.subject.at))
   const expected = expectPrice(model, asked.features, 0, asked.subject)
@@ -174,19 +176,19 @@ export interface RawAnswer {
 
 /** Low, middle and high in dollars for a question; null where neither miles nor places are known. */
 export function answerRate(model: RateModel, question: RateQuestion, locate: Locate): RawAnswer | null {
-  const asked = subjectOf(model, question, question.asOf, 0, locate)
+  const asked = subjectOf(model, question, { at: question.asOf, source: 0, loads: 1 }, locate)
   if (!asked) return null
   const expected = expectPrice(model, asked.features, 0, asked.subject)
   const [low, middle, high] = percentilesOf(model.spread, expected.spread)
   return { low: Math.exp(expected.log + low), middle: Math.exp(expected.log + middle), high: Math.exp(expected.log + high), expected }
 }
 
-function subjectOf(model: RateModel, asked: RateSubject, at: number, source: number, locate: Locate): { subject: Subject; features: Float64Array } | null {
+function subjectOf(model: RateModel, asked: RateSubject, { at, source, loads }: { at: number; source: number; loads: number }, locate: Locate): { subject: Subject; features: Float64Array } | null {
   const [origin, dest] = [spotOf(model.spots, asked.originPostal, locate), spotOf(model.spots, asked.destPostal, locate)]
   if (model.places.length < model.spots.lat.length) rememberSpots(model)
   const miles = milesOf(asked, origin, dest, model.spots)
   if (miles === null) return null
-  const subject: Subject = { origin, dest, equipment: model.plan.equipments.indexOf(asked.equipment), source, logMiles: Math.log(miles), leadHours: leadOf(asked), at: at / day }
+  const subject: Subject = { origin, dest, equipment: model.plan.equipments.indexOf(asked.equipment), source, loads: Math.max(1, loads), logMiles: Math.log(miles), leadHours: leadOf(asked), at: at / day }
   const features = new Float64Array(model.plan.size)
   writeFeatures(features, 0, { logMiles: subject.logMiles, equipment: subject.equipment, leadHours: subject.leadHours, weightLb: weightOf(asked), pickupAt: asked.pickupAt, source }, model.plan)
   return { subject, features }

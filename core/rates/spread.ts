@@ -23,7 +23,6 @@ export interface SpreadInput {
   onLane: number
   atOrigin: number
   atDest: number
-  equipmentShare: number
 }
 
 const scaleSize = 8
@@ -36,7 +35,7 @@ function scaleFeatures(input: SpreadInput): Float64Array {
     Math.log(input.leadHours + 2) - 3.9,
     Math.max(0, Math.log(14) - Math.log(input.leadHours + 2)),
     0.5 * Math.log(1 + input.variance / (input.noise * input.noise)),
-    1 / Math.sqrt(1 + input.onLane) + 0,
+    1 / Math.sqrt(1 + input.onLane),
     1 / Math.sqrt(1 + input.atOrigin) + 1 / Math.sqrt(1 + input.atDest),
   )
 }

@@ -3,6 +3,7 @@ import { fitRates } from '#core/rates/fit-rates'
 import { day, hour } from '#core/time/local'
 import { load, offer, rateCorrection } from '#server/schema'
 import { ines, now, openLoad, type TestWorld, testWorld, twinFallsToPhoenix } from '#server/testing/world'
+import { readArrivalPace } from '#server/waiting/arrivals'
 import { findPlan } from '#server/waiting/plan'
 import { readHorizon } from '#server/horizon/read'
 import { readLoadPage } from '#server/load/read'
@@ -10,7 +11,7 @@ import { currentBand, findRateBand, findRatePicture } from './band'
 import { readLaneHistory } from './lane-history'
 import { locatePrefix } from './locate'
 import { rateModel, placeRateModel } from './model'
-import { readPastPrices } from './past-prices'
+import { readPastBuys, readPastPrices } from './past-prices'
 import { correctionSchema, correctPrice, listSuspects } from './suspects'
 
 const lane = twinFallsToPhoenix
@@ -64,6 +65,20 @@ describe('the rate model on the desk', () => {
     past(900_000, -0.001, { practice: true })
     expect(rateModel(world.db, now + 10_000)!.learnt).toBe(before)
     expect(rateModel(world.db, now + 10 * 60_000)!.learnt).toBe(before + 1)
+  })
+  test('what is looked for between fits is found by its index, and is our own buys alone', () => {
+    history()
+    const plan = world.db.$client.prepare("explain query plan select load.id from load left join rate_correction fixed on fixed.load_id = load.id where pay_minor is not null and practice = 0 and covered_at >= ? and covered_at > ? and coalesce(fixed.verdict, '') <> 'left_out' order by covered_at").all(0, 0) as { detail: string }[]
+    expect(plan[0]!.detail).toContain('USING INDEX load_covered')
+    expect(readPastBuys(world.db, { now, after: now - 45 * day }).every(({ source, bookedAt }) => source === 'buy' && bookedAt > now - 45 * day)).toBe(true)
+    expect(readPastBuys(world.db, { now, after: now - 45 * day }).length).toBe(3)
+  })
+  test('how offers came in is read from loads, their offers and their postings', () => {
+    history()
+    const pace = readArrivalPace(world.db, now)
+    expect(pace.loads).toBeGreaterThan(30)
+    expect(pace.perHour).toBeGreaterThan(0.05)
+    expect(pace.knowsPosting).toBe(false)
   })
   test('a covered load keeps the band it was priced with', () => {
     history()

@@ -3,17 +3,19 @@ import { resolve } from 'node:path'
 import { Worker } from 'node:worker_threads'
 import { learnPrice, type RateModel } from '#core/rates/rate-model'
 import { day } from '#core/time/local'
+import { type ArrivalPace, guessedPace } from '#core/waiting/arrivals'
 import { type Db, databasePath } from '#server/db.server'
 import { logger } from '#server/log/logger'
 import { settings } from '#server/settings.server'
 import type { FitNews, FitOrder } from './fit-worker'
 import { locatePrefix } from './locate'
-import { readPastPrices } from './past-prices'
+import { readPastBuys } from './past-prices'
 
 export type RateModelState = { state: 'none' } | { state: 'fitting'; progress: number } | { state: 'ready'; prices: number; fittedAt: number } | { state: 'failed'; message: string }
 
 interface Held {
   model: RateModel | null
+  pace: ArrivalPace
   readUpTo: number
   lookedAt: number
   state: RateModelState
@@ -23,7 +25,7 @@ interface Held {
 
 const held = globalThis as { oxRates?: Held }
 const rates = (): Held => {
-  held.oxRates ??= { model: null, readUpTo: 0, lookedAt: 0, state: { state: 'none' }, worker: null, timer: null }
+  held.oxRates ??= { model: null, pace: guessedPace, readUpTo: 0, lookedAt: 0, state: { state: 'none' }, worker: null, timer: null }
   return held.oxRates
 }
 
@@ -56,6 +58,7 @@ export function refitRates(): void {
     if (mine.worker !== worker) return
     if ('model' in news) {
       mine.model = news.model
+      mine.pace = news.pace
       mine.readUpTo = news.readUpTo
       mine.state = { state: 'ready', prices: news.model.learnt, fittedAt: order.now }
       logger().info({ prices: news.model.learnt, suspects: news.model.suspects.length }, 'rates fitted')
@@ -72,17 +75,19 @@ export function rateModel(db: Db, now: number): RateModel | null {
   const mine = rates()
   if (!mine.model || now - mine.lookedAt < lookEvery) return mine.model
   mine.lookedAt = now
-  const fresh = readPastPrices(db, { now, after: mine.readUpTo }).filter(({ source }) => source === 'buy')
-  for (const price of fresh) {
+  for (const price of readPastBuys(db, { now, after: mine.readUpTo })) {
     learnPrice(mine.model, price, locatePrefix)
     mine.readUpTo = Math.max(mine.readUpTo, price.bookedAt)
   }
   return mine.model
 }
 
+/** The pace at which offers come in, learnt with the last fit; a guess before the first. */
+export const arrivalPace = (): ArrivalPace => rates().pace
+
 export const rateModelState = (): RateModelState => rates().state
 
 /** Puts a model in place, for whoever has one without a thread. */
-export function placeRateModel(model: RateModel | null, readUpTo = 0): void {
-  Object.assign(rates(), { model, readUpTo, lookedAt: 0, state: model ? { state: 'ready', prices: model.learnt, fittedAt: readUpTo } : { state: 'none' } })
+export function placeRateModel(model: RateModel | null, readUpTo = 0, pace: ArrivalPace = guessedPace): void {
+  Object.assign(rates(), { model, pace, readUpTo, lookedAt: 0, state: model ? { state: 'ready', prices: model.learnt, fittedAt: readUpTo } : { state: 'none' } })
 }

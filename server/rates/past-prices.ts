@@ -26,14 +26,18 @@ const buys = prepared((db) => db.$client.prepare(`select load.id, load.covered_a
 
 const lostOffers = prepared((db) =>
   db.$client.prepare(`select offer.id, offer.received_at bookedAt, ${columns}, offer.pay_minor buyMinor from offer join load on load.id = offer.load_id
-    where offer.state = 'turned_down' and load.practice = 0 and offer.received_at >= ? and offer.received_at > ? order by offer.received_at`),
+    where offer.state = 'turned_down' and load.practice = 0 and offer.received_at >= ? order by offer.received_at`),
 )
 
 const toPrice = (source: PriceSource, prefix: string) => ({ id, bookedAt, pickupAt, verdict, ...row }: Row): PastPrice => ({ ...row, confirmed: Boolean(verdict), id: `${prefix}${id}`, bookedAt, pickupAt, leadHours: Math.max(0, (pickupAt - bookedAt) / hour), source, count: 1 })
 
-/** Our own past buys and the offers we turned down, in the order of booking; those after `after` alone. */
-export function readPastPrices(db: Db, { now = Number.MAX_SAFE_INTEGER, after = 0 }: { now?: number; after?: number } = {}): PastPrice[] {
+/** Our own past buys in the order of booking, from after an instant to before another. */
+export const readPastBuys = (db: Db, { now, after }: { now: number; after: number }): PastPrice[] =>
+  (buys(db).all(now - keptDays * 24 * hour, after) as Row[]).map(toPrice('buy', '')).filter(({ bookedAt }) => bookedAt < now)
+
+/** Our own past buys and the offers we turned down, in the order of booking. Reads every offer: for a thread that nobody waits for. */
+export function readPastPrices(db: Db, { now = Number.MAX_SAFE_INTEGER }: { now?: number } = {}): PastPrice[] {
   const since = now === Number.MAX_SAFE_INTEGER ? 0 : now - keptDays * 24 * hour
-  const prices = [...(buys(db).all(since, after) as Row[]).map(toPrice('buy', '')), ...(lostOffers(db).all(since, after) as Row[]).map(toPrice('lost_offer', 'offer '))]
+  const prices = [...(buys(db).all(since, 0) as Row[]).map(toPrice('buy', '')), ...(lostOffers(db).all(since) as Row[]).map(toPrice('lost_offer', 'offer '))]
   return prices.filter(({ bookedAt }) => bookedAt < now).sort((one, other) => one.bookedAt - other.bookedAt)
 }

@@ -1,12 +1,11 @@
 import { type ArrivalPace, learnArrivals, type WaitedLoad } from '#core/waiting/arrivals'
-import { day, hour } from '#core/time/local'
+import { day } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
 import { brokerage } from '#server/settings.server'
 
 /** How offers came in of late; loads older than this tell of another market. */
 const learntDays = 120
 const mostLoads = 3000
-const learnEvery = hour
 
 const waitedQuery = prepared((db) =>
   db.$client.prepare(`select load.id, load.opened_at openedAt, load.covered_at endedAt, load.pickup_at pickupAt, (select min(coalesce(up_at, asked_at)) from posting where posting.load_id = load.id) postedAt,
@@ -17,14 +16,8 @@ const waitedQuery = prepared((db) =>
 
 type Row = Omit<WaitedLoad, 'offersAt'> & { offersAt: string }
 
-const learnt = new WeakMap<object, { at: number; pace: ArrivalPace }>()
-
-/** The pace at which offers come in, learnt anew every hour. */
-export function arrivalPace(db: Db, now: number): ArrivalPace {
-  const known = learnt.get(db)
-  if (known && now - known.at < learnEvery && now >= known.at) return known.pace
+/** The pace at which offers came in of late. Looks at thousands of loads: for a thread that nobody waits for. */
+export function readArrivalPace(db: Db, now: number): ArrivalPace {
   const rows = waitedQuery(db).all(now - learntDays * day, now) as Row[]
-  const pace = learnArrivals(rows.map((row) => ({ ...row, offersAt: JSON.parse(row.offersAt) as number[] })), brokerage.zone)
-  learnt.set(db, { at: now, pace })
-  return pace
+  return learnArrivals(rows.map((row) => ({ ...row, offersAt: JSON.parse(row.offersAt) as number[] })), brokerage.zone)
 }

@@ -6,9 +6,8 @@ import { expectedPrices } from '#core/waiting/prices'
 import { type TakeLine, takeAt, takeLine, type Waiting } from '#core/waiting/take-line'
 import type { Db } from '#server/db.server'
 import { locatePrefix } from '#server/rates/locate'
-import { rateModel } from '#server/rates/model'
+import { arrivalPace, rateModel } from '#server/rates/model'
 import { brokerage } from '#server/settings.server'
-import { arrivalPace } from './arrivals'
 
 export interface LoadToWaitFor {
   id: number
@@ -73,7 +72,7 @@ export function planWaiting(db: Db, load: LoadToWaitFor, offers: OfferSeen[], po
   if (!picture) return null
   const rises = haste.filter((hours) => hours < left).map((hours) => ({ hours, factor: (ask(hours)?.middleMinor ?? picture.middleMinor) / picture.middleMinor }))
   const level = (at: number) => Math.max(1, rises.find(({ hours }) => (load.pickupAt - at) / hour <= hours * 1.3)?.factor ?? 1)
-  const pace = arrivalPace(db, now)
+  const pace = arrivalPace()
   const context: PaceContext = { pickupAt: load.pickupAt, postedAt, laneLoads: picture.basis === 'lane' ? picture.comparables : 0, zone: brokerage.zone }
   const openedAt = load.openedAt ?? now
   const own = ownPace(pace.steadiness, offers.length, expectedOffers(pace, openedAt, now, context))
