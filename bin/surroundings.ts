@@ -5,14 +5,16 @@ import { start } from './processes'
 
 export interface Surroundings {
   folder: string
-  /** The first of five ports: application, board, mail (SMTP), mailbox (HTTP), our inbound mail. */
+  /** The first of six ports: application, board, mail (SMTP), mailbox (HTTP), our inbound mail, market figures. */
   port: number
   origin: string
   mailbox: string
   board: string
+  market: string
   application: Record<string, string>
   boardEnvironment: Record<string, string>
   mailEnvironment: Record<string, string>
+  marketEnvironment: Record<string, string>
 }
 
 /** Where everything listens and what it shares, for one demo or test world in one folder. */
@@ -21,7 +23,7 @@ export function surroundings(folder: string, port: number): Surroundings {
   const secretFile = join(folder, 'secret')
   if (!existsSync(secretFile)) writeFileSync(secretFile, randomBytes(24).toString('hex'), { mode: 0o600 })
   const secret = readFileSync(secretFile, 'utf8')
-  const [board, smtp, mailbox, inbound] = [port + 1, port + 2, port + 3, port + 4]
+  const [board, smtp, mailbox, inbound, market] = [port + 1, port + 2, port + 3, port + 4, port + 5]
   const origin = `http://localhost:${port}`
   return {
     folder,
@@ -29,15 +31,18 @@ export function surroundings(folder: string, port: number): Surroundings {
     origin,
     mailbox: `http://localhost:${mailbox}`,
     board: `http://127.0.0.1:${board}`,
+    market: `http://127.0.0.1:${market}`,
     application: {
       OX_DATA: folder, OX_PORT: String(port), OX_ORIGIN: origin, OX_SECRET: secret, OX_BOARD_URL: `http://127.0.0.1:${board}`, OX_BOARD_KEY: 'demo-key', OX_BOARD_SECRET: `${secret}-board`,
-      OX_SMTP_HOST: '127.0.0.1', OX_SMTP_PORT: String(smtp), OX_INBOUND_PORT: String(inbound), OX_MAILBOX_URL: `http://localhost:${mailbox}`,
+      OX_MARKET_URL: `http://127.0.0.1:${market}`, OX_SMTP_HOST: '127.0.0.1', OX_SMTP_PORT: String(smtp), OX_INBOUND_PORT: String(inbound), OX_MAILBOX_URL: `http://localhost:${mailbox}`,
     },
     boardEnvironment: { BOARD_PORT: String(board), BOARD_KEY: 'demo-key', BOARD_SECRET: `${secret}-board`, BOARD_MEMBERS: join(folder, 'board-members.json'), BOARD_SMTP_PORT: String(smtp) },
+    marketEnvironment: { MARKET_PORT: String(market) },
     mailEnvironment: { MAIL_SMTP_PORT: String(smtp), MAIL_HTTP_PORT: String(mailbox), MAIL_FILE: join(folder, 'mailbox.jsonl'), MAIL_OWN_DOMAIN: 'ploverrook.example', MAIL_OWN_PORT: String(inbound) },
   }
 }
 
 export const startBoard = (around: Surroundings, extra: Record<string, string> = {}) => start('board', process.execPath, ['--import', 'tsx', 'stand-ins/board/main.ts'], { ...around.boardEnvironment, ...extra }, true)
 export const startMail = (around: Surroundings, extra: Record<string, string> = {}) => start('mail', process.execPath, ['--import', 'tsx', 'stand-ins/mail/main.ts'], { ...around.mailEnvironment, ...extra }, true)
+export const startMarket = (around: Surroundings, extra: Record<string, string> = {}) => start('market', process.execPath, ['--import', 'tsx', 'stand-ins/market/main.ts'], { ...around.marketEnvironment, ...extra }, true)
 export const startApplication = (around: Surroundings, extra: Record<string, string> = {}) => start('application', process.execPath, ['server.js'], { ...around.application, NODE_ENV: 'production', ...extra })

@@ -4,6 +4,7 @@ import { type Db, inTransaction } from '#server/db.server'
 import { carrier } from '#server/schema'
 import { writeHistory } from './history'
 import { writeOpenLoads } from './open-loads'
+import { writeQuotes } from './quotes'
 import { chance } from './random'
 import { settleWorld } from './settle'
 
@@ -19,6 +20,7 @@ export async function generateDemo(db: Db, plan: DemoPlan): Promise<void> {
   const world = await settleWorld(db, plan.now, luck)
   inTransaction(db, () => writeHistory(db, world, plan.pastLoads, plan.now, luck))
   writeOpenLoads(db, world, plan.now, luck)
+  inTransaction(db, () => writeQuotes(db, world, plan.now, chance(plan.seed + 1)))
   db.$client.exec('analyze')
 }
 

@@ -2,7 +2,7 @@
 import { rmSync } from 'node:fs'
 import { buildIfNeeded } from '../bin/build'
 import { answering, stopAll } from '../bin/processes'
-import { startApplication, startBoard, startMail, surroundings } from '../bin/surroundings'
+import { startApplication, startBoard, startMail, startMarket, surroundings } from '../bin/surroundings'
 
 const folder = '.tmp/e2e'
 rmSync(folder, { recursive: true, force: true })
@@ -11,9 +11,10 @@ Object.assign(process.env, around.application)
 buildIfNeeded()
 const { makeWorld } = await import('../bin/world')
 await makeWorld(folder, { seed: 11, pastLoads: 1500 })
-const children = [startMail(around), startBoard(around, { BOARD_TROUBLE: '0.2', BOARD_PACE: '3' })]
+const children = [startMail(around), startBoard(around, { BOARD_TROUBLE: '0.2', BOARD_PACE: '3' }), startMarket(around, { MARKET_TROUBLE: '0' })]
 await answering(`${around.mailbox}/healthz`, children[0]!)
 await answering(`${around.board}/healthz`, children[1]!)
+await answering(`${around.market}/healthz`, children[2]!)
 const application = startApplication(around, { OX_LOG_LEVEL: 'error', OX_OUTBOX_DELAY_MS: '200' })
 children.push(application)
 process.on('SIGTERM', async () => {

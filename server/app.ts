@@ -6,10 +6,12 @@ import { closeDatabase, database } from '#server/db.server'
 import { guardRequests } from '#server/http/guard'
 import { endStreams } from '#server/live/live'
 import { logger } from '#server/log/logger'
+import { startFeeds } from '#server/market/feeds'
 import { startInboundMail } from '#server/message/inbound'
 import { lapseOffers } from '#server/offer/offers'
 import { startWorker } from '#server/outbox/worker'
 import { readyPlaces } from '#server/place/find'
+import { lapseQuotes } from '#server/quote/quotes'
 import { startRateModel } from '#server/rates/model'
 import { settings } from '#server/settings.server'
 
@@ -36,6 +38,7 @@ app.use(
 )
 
 const lapseEvery = 5_000
+const longestFeedWait = 4_000
 
 /** The place search is made ready once the start is over: it takes half a second that no keystroke should wait for. */
 const readyPlacesAfter = 3_000
@@ -45,19 +48,23 @@ export async function startWork(): Promise<() => Promise<void>> {
   // The first request would otherwise wait for every route's modules.
   await import('virtual:react-router/server-build')
   const db = database()
-  const stopRates = startRateModel()
-  const workers = [startWorker(db, 'mail'), startWorker(db, 'board')]
+  const feeds = startFeeds(db)
+  // The fit wants the market's figures: it waits for them, but not for a publisher that does not answer.
+  const stopRates = startRateModel(Promise.race([feeds.first, new Promise<void>((resolve) => setTimeout(resolve, longestFeedWait).unref())]))
+  const workers = [startWorker(db, 'mail'), startWorker(db, 'board'), startWorker(db, 'quote_mail')]
   const inbound = await startInboundMail(db, settings().OX_INBOUND_PORT)
   const lapsing = setInterval(() => {
     try {
       lapseOffers(db, Date.now())
+      lapseQuotes(db, Date.now())
     } catch (error) {
-      logger().error({ err: error }, 'offers could not be ended')
+      logger().error({ err: error }, 'what has run out could not be ended')
     }
   }, lapseEvery)
   const readying = setTimeout(() => readyPlaces(db, Date.now()), readyPlacesAfter)
   return async () => {
     clearTimeout(readying)
+    feeds.stop()
     clearInterval(lapsing)
     endStreams()
     await stopRates()

@@ -8,6 +8,7 @@ const settingsSchema = z.object({
   OX_BOARD_URL: z.string().url().default('http://localhost:4101'),
   OX_BOARD_KEY: z.string().min(1).default('board-key'),
   OX_BOARD_SECRET: z.string().min(8).default('board-reply-secret'),
+  OX_MARKET_URL: z.string().url().default('http://localhost:4105'),
   OX_SMTP_PORT: z.coerce.number().int().default(4102),
   OX_SMTP_HOST: z.string().default('localhost'),
   OX_INBOUND_PORT: z.coerce.number().int().default(4104),
@@ -50,4 +51,12 @@ export const conditions = [
   'Detention is paid after two free hours at a stop, from the time of the appointment, when told to us while the truck is waiting.',
   'Unloading charges are paid against the receipt. Extra charges not on this confirmation need our consent beforehand.',
   'The signed proof of delivery and the carrier’s invoice are due within five days. We pay within thirty days of both.',
+]
+
+/** What holds for every price we give; printed on every quote. */
+export const quoteTerms = [
+  'Prices are in US dollars for one truckload, dock to dock, with two free hours at each stop.',
+  'Extra stops, detention, unloading, layover and tarping not named above are charged as agreed beforehand.',
+  'Prices hold for freight tendered and picked up by the day above, subject to a truck being free on the day asked for.',
+  'Freight is legal in weight and size, not hazardous, and worth no more than $100,000 a load unless we agree otherwise in writing.',
 ]

@@ -37,6 +37,7 @@ function Room(desk: Route.ComponentProps['loaderData']) {
   useKeys('Everywhere', [
     { key: '/', words: 'go to a load or an action; Shift+Enter there copies the load', run: () => setAsking(true) },
     { key: 'h', words: 'Horizon', run: () => navigate('/') },
+    { key: 'q', words: 'Quotes', run: () => navigate('/quotes') },
     { key: 'n', words: 'new load', run: () => navigate('/loads/new'), disabled: !desk.mayEdit },
     { key: '?', words: 'these keys', run: () => setHelp(keyList()) },
   ])
@@ -48,6 +49,7 @@ function Room(desk: Route.ComponentProps['loaderData']) {
         </Link>
         <nav aria-label="Rooms" className="flex items-stretch">
           <RoomLink to="/" words="Horizon" />
+          <RoomLink to="/quotes" words="Quotes" />
           <RoomLink to="/loads" words="Loads" />
         </nav>
         <span className={`ml-2 self-center text-sm ${busy ? 'label' : 'invisible'}`} role="status">

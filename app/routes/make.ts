@@ -1,13 +1,20 @@
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
-import { createCustomer, newCustomerSchema } from '#server/customer/customers'
+import { createCustomer, createProspect, newCustomerSchema, newProspectSchema } from '#server/customer/customers'
 import { database } from '#server/db.server'
 import { createFacility, newFacilitySchema } from '#server/facility/facilities'
 import { readJson } from '#server/http/body'
 import type { Route } from './+types/make'
 
-/** Makes a customer or a facility on the spot. */
+/** Makes a customer, a prospect or a facility on the spot. */
 export async function action({ params, request, context }: Route.ActionArgs) {
+  if (params.subject === 'prospect') {
+    requirePermission(viewer(context), 'edit_quotes')
+    const body = await readJson(request, newProspectSchema)
+    if ('errors' in body) return Response.json(body, { status: body.status })
+    const made = createProspect(database(), body.value)
+    return 'refusal' in made ? Response.json(made.refusal, { status: 409 }) : Response.json(made)
+  }
   requirePermission(viewer(context), 'edit_loads')
   if (params.subject === 'customer') {
     const body = await readJson(request, newCustomerSchema)

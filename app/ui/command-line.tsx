@@ -77,7 +77,9 @@ export function CommandLine({ open, onClose, mayEdit }: { open: boolean; onClose
 function matching(typed: string, mayEdit: boolean): { to: string; words: string }[] {
   const all = [
     { to: '/', words: 'Horizon: what to work on now' },
+    { to: '/quotes', words: 'Quotes: what to charge for these lanes' },
     { to: '/loads', words: 'Loads: search them all' },
+    { to: '/fuel', words: 'Diesel and fuel tables' },
     { to: '/rates/suspects', words: 'Past prices to look at: what looks like a mistake' },
     ...(mayEdit ? [{ to: '/loads/new', words: 'New load' }] : []),
   ]

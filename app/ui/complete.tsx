@@ -17,6 +17,10 @@ interface CompleteProps<T> {
   error?: string
   autoFocus?: boolean
   placeholder?: string
+  /** Begins with this text standing in the field, and looks for it at once. */
+  startWith?: string
+  /** In a grid: Enter and Tab end the typing, with what is marked in the list or, where nothing is, with the text; Escape gives it up. */
+  onEnd?: (end: { item: T | null; text: string; key: 'Enter' | 'Tab' | 'Shift+Tab' | 'Escape' }) => void
 }
 
 const fresh = 120
@@ -25,7 +29,7 @@ const fresh = 120
 export function Complete<T extends { id: number | string }>(props: CompleteProps<T>) {
   const { found, search } = useFound<T>(props.subject)
   const errorId = useId()
-  const [typed, setTyped] = useState('')
+  const [typed, setTyped] = useState(props.startWith ?? '')
   // Only what was found for the very word that stands there is offered: a quick Enter takes no older answer.
   const items = found.typed === typed ? found.items : []
   const makes = props.onMake && typed.trim().length > 1 && found.typed === typed
@@ -33,7 +37,8 @@ export function Complete<T extends { id: number | string }>(props: CompleteProps
   const box = useCombobox<T | 'make'>({
     items: makes ? [...items, 'make'] : items,
     selectedItem: props.value,
-    initialInputValue: props.value ? props.text(props.value) : '',
+    initialInputValue: props.startWith ?? (props.value ? props.text(props.value) : ''),
+    initialIsOpen: props.startWith !== undefined,
     itemToString: (item) => (item === 'make' || !item ? typed : props.text(item)),
     defaultHighlightedIndex: 0,
     onInputValueChange: ({ inputValue, type }) => {
@@ -49,12 +54,26 @@ export function Complete<T extends { id: number | string }>(props: CompleteProps
       else if (selectedItem) props.onPick(selectedItem)
     },
   })
+  const { startWith, onEnd } = props
+  // biome-ignore lint/correctness/useExhaustiveDependencies: looked for once, as the field appears
+  useEffect(() => {
+    if (startWith) search(startWith)
+  }, [])
+  const endTyping = (event: React.KeyboardEvent<HTMLInputElement>) => {
+    if (!onEnd || (event.key !== 'Enter' && event.key !== 'Tab' && event.key !== 'Escape')) return
+    event.preventDefault()
+    event.stopPropagation()
+    // The list's own meaning of these keys is not wanted here.
+    Object.assign(event.nativeEvent, { preventDownshiftDefault: true })
+    const marked = box.isOpen ? items[box.highlightedIndex] : undefined
+    onEnd({ item: marked ?? null, text: box.inputValue.trim(), key: event.key === 'Tab' && event.shiftKey ? 'Shift+Tab' : (event.key as 'Enter') })
+  }
   return (
     <div className="relative">
       <label {...box.getLabelProps()} className={props.hideLabel ? 'sr-only' : 'label'}>
         {props.label}
       </label>
-      <input {...box.getInputProps({ onFocus: (event) => event.currentTarget.select() })} autoFocus={props.autoFocus} placeholder={props.placeholder} className="field" aria-invalid={props.error ? true : undefined} aria-describedby={props.error ? errorId : undefined} autoComplete="off" spellCheck={false} />
+      <input {...box.getInputProps({ onKeyDown: endTyping, onFocus: (event) => startWith === undefined && event.currentTarget.select() })} autoFocus={props.autoFocus} placeholder={props.placeholder} className="field" aria-invalid={props.error ? true : undefined} aria-describedby={props.error ? errorId : undefined} autoComplete="off" spellCheck={false} />
       <ul {...box.getMenuProps()} className={`absolute z-40 max-h-72 w-full min-w-80 overflow-y-auto border border-ink bg-sheet shadow-xl ${box.isOpen && count > 0 ? '' : 'hidden'}`}>
         {box.isOpen &&
           items.map((item, index) => (

@@ -1,12 +1,12 @@
 export const roles = ['rep', 'manager', 'viewer'] as const
 export type Role = (typeof roles)[number]
 
-export type Permission = 'see_loads' | 'edit_loads' | 'handle_offers' | 'award' | 'override_gate' | 'export' | 'correct_rates'
+export type Permission = 'see_loads' | 'edit_loads' | 'handle_offers' | 'award' | 'override_gate' | 'export' | 'correct_rates' | 'edit_quotes' | 'set_pricing'
 
 const grants: Record<Role, readonly Permission[]> = {
   viewer: ['see_loads'],
-  rep: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'correct_rates'],
-  manager: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'correct_rates', 'override_gate'],
+  rep: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'correct_rates', 'edit_quotes'],
+  manager: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'correct_rates', 'edit_quotes', 'set_pricing', 'override_gate'],
 }
 
 /** Whether a role may do something. The only place where that is written. */
@@ -20,4 +20,6 @@ export const permissionWords: Record<Permission, string> = {
   override_gate: 'override the gate',
   export: 'export',
   correct_rates: 'correct past prices',
+  edit_quotes: 'make or change quotes',
+  set_pricing: 'change how customers are priced',
 }

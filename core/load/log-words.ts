@@ -5,7 +5,7 @@ import { loadStateWords } from './words'
 
 /** What the log keeps besides decisions: what the outside world did afterwards. */
 export type OutsideEvent =
-  | { kind: 'load_created'; copiedFrom: string | null; practice: boolean }
+  | { kind: 'load_created'; copiedFrom: string | null; practice: boolean; quote?: string }
   | { kind: 'posting_up'; board: string; attempts: number }
   | { kind: 'posting_updated'; board: string; attempts: number }
   | { kind: 'posting_down'; board: string; attempts: number }
@@ -21,7 +21,7 @@ export type LogEvent = LoadEvent | OutsideEvent
 export function logWords(event: LogEvent): string {
   switch (event.kind) {
     case 'load_created':
-      return event.copiedFrom ? `Load made as a copy of ${event.copiedFrom}` : 'Load made'
+      return event.quote ? `Load made, won with ${event.quote}` : event.copiedFrom ? `Load made as a copy of ${event.copiedFrom}` : 'Load made'
     case 'state_changed':
       return stateWords(event.from, event.to)
     case 'limits_set':

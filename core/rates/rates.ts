@@ -24,6 +24,8 @@ export interface RateQuery extends Lane {
   weightLb?: number | null
   /** When the truck is wanted; the day after tomorrow where nobody has said. */
   pickupAt?: number | null
+  /** How long before it we book; from now to the pickup where nobody says. */
+  leadHours?: number | null
 }
 
 /** What a lane is likely to cost: 10th, 50th and 90th percentile of what a carrier is paid. */

@@ -65,6 +65,12 @@ function zoneOffset(zone: string, instant: number): number {
 /** The calendar day of a wall-clock time, `2026-12-01`. */
 export const dayOf = (local: LocalTime): string => local.slice(0, 10)
 
+/** Whether a text is a real calendar day: `2026-02-28`, not `2026-02-30`. */
+export function isDay(text: string): boolean {
+  const at = /^\d{4}-\d{2}-\d{2}$/.test(text) ? Date.parse(`${text}T00:00:00Z`) : Number.NaN
+  return !Number.isNaN(at) && new Date(at).toISOString().startsWith(text)
+}
+
 /** Moves a calendar day by whole days; month and year ends included. */
 export function addDays(date: string, days: number): string {
   const at = new Date(`${date}T00:00:00Z`)

@@ -25,7 +25,8 @@ export function readWhen(text: string, today: string): Window | null {
   return isLocalTime(earliestLocal) && (!latestLocal || isLocalTime(latestLocal)) ? { earliestLocal, latestLocal } : null
 }
 
-function readDay(word: string, today: string): string | null {
+/** A day as it is said in one word: `tue`, `tomorrow`, `+2`, `12/1`, `12/1/26`, `2026-12-01`; null for anything else. */
+export function readDay(word: string, today: string): string | null {
   if (/^(today|tod|now)$/.test(word)) return today
   if (/^(tomorrow|tom|tmrw)$/.test(word)) return addDays(today, 1)
   const ahead = /^\+(\d{1,2})$/.exec(word)

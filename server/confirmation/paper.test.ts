@@ -6,7 +6,7 @@ import { awardLoad } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
 import { confirmation } from '#server/schema'
 import { ines, openLoad, type TestWorld, testWorld } from '#server/testing/world'
-import { paperFont } from './fonts'
+import { paperFont } from '#server/paper/fonts'
 import { confirmationPaper } from './paper'
 import { confirmationPdf } from './pdf'
 

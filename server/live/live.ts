@@ -16,6 +16,9 @@ function emitter(): EventEmitter {
 /** Tells whoever listens that the log has grown; called after the transaction is through. */
 export const announce = (): void => void emitter().emit('log')
 
+/** Tells whoever looks at a quote that it has changed. */
+export const announceQuote = (quoteId: number): void => void emitter().emit('quote', quoteId)
+
 export interface LiveEvent {
   id: number
   loadId: number
@@ -46,10 +49,12 @@ export function liveStream(db: Db, after: number, signal: AbortSignal): Readable
           send(`id: ${event.id}\ndata: ${JSON.stringify(event)}\n\n`)
         }
       }
+      const pushQuote = (quoteId: number) => send(`event: quote\ndata: ${JSON.stringify({ quoteId })}\n\n`)
       const heartbeat = setInterval(() => send(': still here\n\n'), 25_000)
       stop = () => {
         clearInterval(heartbeat)
         emitter().off('log', push)
+        emitter().off('quote', pushQuote)
         emitter().off('stop', end)
         signal.removeEventListener('abort', end)
       }
@@ -62,6 +67,7 @@ export function liveStream(db: Db, after: number, signal: AbortSignal): Readable
         }
       }
       emitter().on('log', push)
+      emitter().on('quote', pushQuote)
       emitter().on('stop', end)
       signal.addEventListener('abort', end)
       send('retry: 2000\n\n')

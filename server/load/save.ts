@@ -28,6 +28,8 @@ export interface SaveRequest {
   /** Codes of the cautions the rep has seen and meant. */
   acknowledged: string[]
   copiedFrom: string | null
+  /** The line of the quote it was sold by, where it was. */
+  quote?: { lineId: number; number: string; position: number }
 }
 
 export type SaveOutcome = { loadId: number } | { problems: Problem[] } | { refusal: Refusal | { code: string; message: string } }
@@ -41,11 +43,11 @@ export function createLoad(db: Db, request: SaveRequest, act: Act & { repId: num
     if (open.length > 0) return { problems: open }
     const row = db
       .insert(load)
-      .values({ ...whole.columns, ...whole.limits, number: nextNumber(db), state: 'draft', createdAt: act.now, repId: act.repId })
+      .values({ ...whole.columns, ...whole.limits, number: nextNumber(db), state: 'draft', createdAt: act.now, repId: act.repId, quoteLineId: request.quote?.lineId ?? null })
       .returning({ id: load.id })
       .get()
     writeParts(db, row.id, request.terms)
-    writeLog(db, row.id, 'load_created', { kind: 'load_created', copiedFrom: request.copiedFrom, practice: request.terms.practice }, act)
+    writeLog(db, row.id, 'load_created', { kind: 'load_created', copiedFrom: request.copiedFrom, practice: request.terms.practice, ...(request.quote ? { quote: `${request.quote.number}, line ${request.quote.position}` } : {}) }, act)
     if (request.open) record(db, row.id, [{ kind: 'state_changed', from: 'draft', to: 'uncovered' }], { ...act, practice: request.terms.practice })
     return { loadId: row.id }
   })

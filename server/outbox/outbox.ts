@@ -3,14 +3,14 @@ import { alias } from 'drizzle-orm/sqlite-core'
 import type { Db } from '#server/db.server'
 import { outbox } from '#server/schema'
 
-export type OutboxKind = 'mail' | 'board'
+export type OutboxKind = 'mail' | 'board' | 'quote_mail'
 export type OutboxEntry = typeof outbox.$inferSelect
 
 /**
  * Puts something to be sent into the outbox, in the transaction that decided it. Its key is the
  * stream's name and the next number in it.
  */
-export function enqueue(db: Db, entry: { kind: OutboxKind; stream: string; loadId: number; payload: Record<string, unknown> }, now: number): void {
+export function enqueue(db: Db, entry: { kind: OutboxKind; stream: string; loadId: number | null; payload: Record<string, unknown> }, now: number): void {
   // A range of keys, not a pattern: it is found by the index however long the outbox grows.
   const first = `${entry.stream}-`
   const inStream = and(gte(outbox.key, first), lt(outbox.key, `${first}:`))
@@ -29,6 +29,12 @@ export function nextDue(db: Db, kind: OutboxKind, now: number): OutboxEntry | un
     .orderBy(asc(outbox.nextAt), asc(outbox.id))
     .limit(1)
     .get()
+}
+
+/** The load an entry is of; one without is a fault of whoever wrote it. */
+export function loadOf(entry: OutboxEntry): number {
+  if (entry.loadId === null) throw new Error(`Outbox entry ${entry.key} names no load`)
+  return entry.loadId
 }
 
 /** Tries before an entry is given up: with growing delays that is about two days. */

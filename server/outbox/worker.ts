@@ -2,6 +2,7 @@ import type { Db } from '#server/db.server'
 import { logger } from '#server/log/logger'
 import { sendConfirmationMail } from '#server/message/send'
 import { sendToBoard } from '#server/posting/board'
+import { sendQuoteMail } from '#server/quote/send'
 import { nextDue, type OutboxEntry, type OutboxKind } from './outbox'
 
 const idleWait = 250
@@ -9,6 +10,7 @@ const idleWait = 250
 const senders: Record<OutboxKind, (db: Db, entry: OutboxEntry, clock: () => number) => Promise<boolean>> = {
   mail: sendConfirmationMail,
   board: sendToBoard,
+  quote_mail: sendQuoteMail,
 }
 
 export interface Worker {

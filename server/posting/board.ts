@@ -5,7 +5,7 @@ import { replyReference } from '#core/message/read-reply'
 import { type Db, inTransaction } from '#server/db.server'
 import { announce } from '#server/live/live'
 import { writeLog } from '#server/log/act'
-import { markFailed, markSent, mostAttempts, type OutboxEntry } from '#server/outbox/outbox'
+import { loadOf, markFailed, markSent, mostAttempts, type OutboxEntry } from '#server/outbox/outbox'
 import { facility, load, note, posting, stop } from '#server/schema'
 import { brokerage, settings } from '#server/settings.server'
 
@@ -35,7 +35,7 @@ export async function sendToBoard(db: Db, entry: OutboxEntry, clock: () => numbe
     markFailed(db, entry, answer.problem, giveUp, now, settings().OX_OUTBOX_DELAY_MS)
     if (giveUp) {
       db.update(posting).set({ state: 'refused', problem: answer.problem }).where(eq(posting.id, postingId)).run()
-      writeLog(db, entry.loadId, 'posting_refused', { kind: 'posting_refused', board: row.board, problem: answer.problem }, boardAct(row.board, now))
+      writeLog(db, loadOf(entry), 'posting_refused', { kind: 'posting_refused', board: row.board, problem: answer.problem }, boardAct(row.board, now))
     }
   })
   announce()
@@ -50,11 +50,11 @@ function noteAnswer(db: Db, entry: OutboxEntry, row: typeof posting.$inferSelect
   // A removal asked for while the posting was on its way is still to come: it stays asked.
   if (what === 'remove') db.update(posting).set({ state: 'down' }).where(eq(posting.id, row.id)).run()
   else db.update(posting).set({ externalId, upAt: now, problem: null, ...(first ? { state: 'up' as const } : {}) }).where(eq(posting.id, row.id)).run()
-  writeLog(db, entry.loadId, kind, { kind, board: row.board, attempts: entry.attempts + 1 }, boardAct(row.board, now))
+  writeLog(db, loadOf(entry), kind, { kind, board: row.board, attempts: entry.attempts + 1 }, boardAct(row.board, now))
 }
 
 async function putListing(db: Db, entry: OutboxEntry, row: typeof posting.$inferSelect): Promise<BoardAnswer> {
-  const whole = postableLoad(db, entry.loadId)
+  const whole = postableLoad(db, loadOf(entry))
   const replyTo = `offers+${row.reference}@${brokerage.mailDomain}`
   if (replyReference(replyTo) !== row.reference) throw new Error(`Reply address ${replyTo} cannot be read back`)
   const wire = listingOnTheWire(boardPosting(whole, { reference: row.reference, phone: brokerage.phone, replyTo }))

@@ -5,6 +5,7 @@ import type { RateQuestion } from '#core/rates/past-price'
 import { type Comparable, type RateBand, type RateQuery, rateBand } from '#core/rates/rates'
 import { hour } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
+import { fuelShare } from '#server/fuel/fuel'
 import { locatePrefix } from './locate'
 import { rateModel } from './model'
 
@@ -33,8 +34,8 @@ export function findRatePicture(db: Db, query: RateQuery, now: number): RatePict
   const model = rateModel(db, now)
   if (!model) return null
   const pickupAt = query.pickupAt ?? now + usualLeadHours * hour
-  const question: RateQuestion = { originPostal: query.originPostal, destPostal: query.destPostal, equipment: query.equipment, miles: query.miles, weightLb: query.weightLb ?? null, pickupAt, leadHours: Math.max(0, (pickupAt - now) / hour), asOf: now }
-  const picture = askRate(model, question, locatePrefix, { stepMinor })
+  const question: RateQuestion = { originPostal: query.originPostal, destPostal: query.destPostal, equipment: query.equipment, miles: query.miles, weightLb: query.weightLb ?? null, pickupAt, leadHours: query.leadHours ?? Math.max(0, (pickupAt - now) / hour), asOf: now }
+  const picture = askRate(model, question, locatePrefix, { stepMinor, fuel: fuelShare(db, now) })
   return 'refusal' in picture ? null : picture
 }
 

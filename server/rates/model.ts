@@ -9,7 +9,7 @@ import { logger } from '#server/log/logger'
 import { settings } from '#server/settings.server'
 import type { FitNews, FitOrder } from './fit-worker'
 import { locatePrefix } from './locate'
-import { readPastBuys } from './past-prices'
+import { readNewAverages, readPastBuys } from './past-prices'
 
 export type RateModelState = { state: 'none' } | { state: 'fitting'; progress: number } | { state: 'ready'; prices: number; fittedAt: number } | { state: 'failed'; message: string }
 
@@ -17,6 +17,8 @@ interface Held {
   model: RateModel | null
   pace: ArrivalPace
   readUpTo: number
+  /** Market averages received until then are in the model. */
+  averagesUpTo: number
   lookedAt: number
   state: RateModelState
   worker: Worker | null
@@ -25,7 +27,7 @@ interface Held {
 
 const held = globalThis as { oxRates?: Held }
 const rates = (): Held => {
-  held.oxRates ??= { model: null, pace: guessedPace, readUpTo: 0, lookedAt: 0, state: { state: 'none' }, worker: null, timer: null }
+  held.oxRates ??= { model: null, pace: guessedPace, readUpTo: 0, averagesUpTo: 0, lookedAt: 0, state: { state: 'none' }, worker: null, timer: null }
   return held.oxRates
 }
 
@@ -33,11 +35,13 @@ const refitEvery = day
 /** New loads are looked for at most this often. */
 const lookEvery = 2000
 
-/** Fits the rate model on a thread of its own now, and again every day; the answer stops it. */
-export function startRateModel(): () => Promise<void> {
-  refitRates()
+/** Fits the rate model on a thread of its own once `ready` is through, and again every day; the answer stops it. */
+export function startRateModel(ready: Promise<void> = Promise.resolve()): () => Promise<void> {
+  let stopped = false
+  void ready.then(() => !stopped && refitRates())
   rates().timer = setInterval(refitRates, refitEvery)
   return async () => {
+    stopped = true
     const { timer, worker } = rates()
     if (timer) clearInterval(timer)
     await worker?.terminate()
@@ -60,6 +64,7 @@ export function refitRates(): void {
       mine.model = news.model
       mine.pace = news.pace
       mine.readUpTo = news.readUpTo
+      mine.averagesUpTo = order.now
       mine.state = { state: 'ready', prices: news.model.learnt, fittedAt: order.now }
       logger().info({ prices: news.model.learnt, suspects: news.model.suspects.length }, 'rates fitted')
     } else if (!mine.model) mine.state = { state: 'fitting', progress: news.progress }
@@ -79,6 +84,8 @@ export function rateModel(db: Db, now: number): RateModel | null {
     learnPrice(mine.model, price, locatePrefix)
     mine.readUpTo = Math.max(mine.readUpTo, price.bookedAt)
   }
+  for (const price of readNewAverages(db, { now, after: mine.averagesUpTo })) learnPrice(mine.model, price, locatePrefix)
+  mine.averagesUpTo = now
   return mine.model
 }
 
@@ -89,5 +96,5 @@ export const rateModelState = (): RateModelState => rates().state
 
 /** Puts a model in place, for whoever has one without a thread. */
 export function placeRateModel(model: RateModel | null, readUpTo = 0, pace: ArrivalPace = guessedPace): void {
-  Object.assign(rates(), { model, pace, readUpTo, lookedAt: 0, state: model ? { state: 'ready', prices: model.learnt, fittedAt: readUpTo } : { state: 'none' } })
+  Object.assign(rates(), { model, pace, readUpTo, averagesUpTo: readUpTo, lookedAt: 0, state: model ? { state: 'ready', prices: model.learnt, fittedAt: readUpTo } : { state: 'none' } })
 }

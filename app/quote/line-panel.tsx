@@ -1,0 +1,198 @@
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { formatAmount, formatMoney } from '#core/money/money'
+import { reasons } from '#core/rates/account'
+import { bandWords, reasonWords } from '#core/rates/words'
+import type { CellName, Cells } from '#core/quote/quote'
+import { cellWords, lineStateWords, lostReasonWords } from '#core/quote/words'
+import { dayOf, toLocal } from '#core/time/local'
+import { dayWords } from '#core/time/words'
+import type { LineInsight, PriorLine } from '#server/quote/insight'
+import { Field } from '../ui/field'
+import type { ScreenLine } from './use-quote'
+import { WinCurve } from './win-curve'
+
+interface PanelProps {
+  quoteId: number
+  line: ScreenLine | null
+  now: number
+  zone: string
+  mayEdit: boolean
+  onType: (cells: Cells) => void
+}
+
+/** What stands behind the chosen line: what is wrong with it, how its price is made, the chance to win, and what was quoted before. */
+export function LinePanel({ quoteId, line, now, zone, mayEdit, onType }: PanelProps) {
+  const insight = useInsight(quoteId, line)
+  return (
+    <section aria-label="The chosen line" className="grid h-[212px] shrink-0 grid-cols-[1.15fr_1fr_1.1fr] gap-6 overflow-hidden border-t border-strong bg-sheet px-4 py-2">
+      {line ? (
+        <>
+          <Making key={line.key} line={line} insight={insight} now={now} mayEdit={mayEdit} onType={onType} />
+          <Winning line={line} insight={insight} mayEdit={mayEdit} onType={onType} />
+          <Before insight={insight} zone={zone} />
+        </>
+      ) : (
+        <p className="label col-span-3 self-center">Type an origin and a destination: miles, likely cost and price stand beside them at once. Or copy rows in a spreadsheet and paste them here with <kbd className="key">Ctrl+v</kbd>.</p>
+      )}
+    </section>
+  )
+}
+
+/** What is known of a line beyond its figures, read once it rests under the cursor. */
+function useInsight(quoteId: number, line: ScreenLine | null): LineInsight | null {
+  const [found, setFound] = useState<{ of: string; insight: LineInsight } | null>(null)
+  const of = line && line.id > 0 && !line.busy && line.miles !== null ? `${line.id}/${line.pricedAt}/${line.sellMinor}/${line.equipment}` : null
+  const lineId = line?.id
+  useEffect(() => {
+    if (of === null) return
+    const going = new AbortController()
+    const timer = setTimeout(() => {
+      fetch(`/quotes/${quoteId}/lines/${lineId}`, { signal: going.signal })
+        .then(async (response) => response.ok && setFound({ of, insight: await response.json() }))
+        .catch(() => undefined)
+    }, 140)
+    return () => {
+      clearTimeout(timer)
+      going.abort()
+    }
+  }, [of, quoteId, lineId])
+  return found && found.of === of ? found.insight : null
+}
+
+const sideCells: CellName[] = ['commodity', 'extras', 'comment']
+const hints: Partial<Record<CellName, string>> = { extras: 'tarp 75, detention 60 an hour', comment: 'for the customer to read', commodity: 'what it is' }
+
+function Making({ line, insight, now, mayEdit, onType }: { line: ScreenLine; insight: LineInsight | null; now: number; mayEdit: boolean; onType: (cells: Cells) => void }) {
+  const account = insight?.account
+  const moving = account ? reasons.filter((reason) => reason !== 'distance' && Math.abs(account[reason]) >= 1500).sort((one, other) => Math.abs(account[other]) - Math.abs(account[one])).slice(0, 4) : []
+  return (
+    <div className="flex min-w-0 flex-col gap-1 overflow-y-auto">
+      {line.problems.map((problem) => (
+        <p key={problem.cell} className="text-bill">
+          {cellWords[problem.cell]}: {problem.message}
+          {problem.candidates.length > 0 && mayEdit && (
+            <span className="ml-2 inline-flex flex-wrap gap-x-2">
+              {problem.candidates.slice(0, 5).map((candidate) => (
+                <button key={candidate} type="button" className="text-dusk underline" onClick={() => onType({ [problem.cell]: candidate })}>
+                  {candidate}
+                </button>
+              ))}
+            </span>
+          )}
+        </p>
+      ))}
+      {line.sellMinor !== null && (
+        <p>
+          <b className="font-mono text-base font-semibold">{formatMoney(line.sellMinor)}</b>{' '}
+          <span className="label">
+            {line.fuelMinor ? `line haul ${formatAmount(line.lineHaulMinor ?? 0)}, fuel ${formatAmount(line.fuelMinor)}` : 'fuel in it'}
+            {line.extrasMinor > 0 && `, extras ${formatAmount(line.extrasMinor)}`}
+            {line.own ? '; typed, the rule would not ask it' : '; by the margin rule'}
+          </span>
+        </p>
+      )}
+      {line.band && (
+        <p>
+          <span className="label">cost</span> <span className="font-mono">{formatAmount(line.band.middleMinor)}</span> <span className="label">({formatAmount(line.band.lowMinor)} to {formatAmount(line.band.highMinor)}), {bandWords(line.band, now)}</span>
+        </p>
+      )}
+      {account && (
+        <p className="label">
+          {formatAmount(account.distance)} for the miles
+          {moving.map((reason) => `, ${account[reason] < 0 ? '−' : '+'}${formatAmount(Math.abs(account[reason]))} ${reasonWords[reason]}`).join('')}
+        </p>
+      )}
+      <div className="mt-auto grid grid-cols-3 gap-2">
+        {sideCells.map((cell) => (
+          <SideField key={cell} cell={cell} line={line} mayEdit={mayEdit} onType={onType} />
+        ))}
+      </div>
+    </div>
+  )
+}
+
+function SideField({ cell, line, mayEdit, onType }: { cell: CellName; line: ScreenLine; mayEdit: boolean; onType: (cells: Cells) => void }) {
+  const standing = line.cells[cell] ?? ''
+  const save = (text: string) => text.trim() !== standing && onType({ [cell]: text.trim() })
+  return (
+    <Field
+      key={standing}
+      label={cellWords[cell]}
+      placeholder={hints[cell]}
+      defaultValue={standing}
+      disabled={!mayEdit || line.state === 'won' || line.state === 'lost'}
+      error={line.problems.find((problem) => problem.cell === cell) ? ' ' : undefined}
+      onBlur={(event) => save(event.target.value)}
+      onKeyDown={(event) => event.key === 'Enter' && save(event.currentTarget.value)}
+    />
+  )
+}
+
+const percent = (share: number) => `${Math.round(share * 100)}%`
+
+function Winning({ line, insight, mayEdit, onType }: { line: ScreenLine; insight: LineInsight | null; mayEdit: boolean; onType: (cells: Cells) => void }) {
+  const win = insight?.win
+  const asked = line.sellMinor === null ? null : (line.lineHaulMinor ?? 0) + (line.fuelMinor ?? 0)
+  return (
+    <div className="min-w-0">
+      <h2 className="head">Chance to win it</h2>
+      {!win && <p className="label">{line.miles === null || line.problems.length > 0 ? 'Once the line is whole.' : 'Reckoning…'}</p>}
+      {win && 'tooFew' in win && <p className="label">{win.tooFew}.</p>}
+      {win && 'best' in win && (
+        <>
+          <WinCurve win={win} askedMinor={asked} />
+          <p>
+            {win.now && (
+              <>
+                <b className="font-semibold">{percent(win.now.middle)}</b> <span className="label">as asked ({percent(win.now.low)} to {percent(win.now.high)}). </span>
+              </>
+            )}
+            <span className="text-dusk">
+              Most is kept on average at <b className="font-mono font-semibold">{formatAmount(win.best.priceMinor)}</b>
+            </span>{' '}
+            <span className="label">
+              (somewhere from {formatAmount(win.best.lowMinor)} to {formatAmount(win.best.highMinor)}), {percent(win.best.chance.middle)} to win
+            </span>{' '}
+            {mayEdit && line.state !== 'won' && line.state !== 'lost' && win.best.priceMinor !== asked && (
+              <button type="button" className="text-dusk underline" onClick={() => onType({ price: formatAmount(win.best.priceMinor) })}>
+                ask that
+              </button>
+            )}
+          </p>
+          <p className="label">
+            from {win.decided} lines won or lost, {win.ownDecided} of them theirs
+          </p>
+        </>
+      )}
+    </div>
+  )
+}
+
+function Before({ insight, zone }: { insight: LineInsight | null; zone: string }) {
+  return (
+    <div className="flex min-w-0 flex-col">
+      <h2 className="head">Quoted before on this lane</h2>
+      {insight?.priors.length === 0 && <p className="label">Never.</p>}
+      <ul className="min-h-0 overflow-y-auto">
+        {insight?.priors.map((prior) => (
+          <li key={`${prior.quoteId}-${prior.position}`} className="grid grid-cols-[74px_56px_minmax(0,1fr)_52px_minmax(0,0.9fr)] gap-2 border-b py-0.5">
+            <span className="label">{dayWords(dayOf(toLocal(prior.at, zone)))}</span>
+            <Link to={`/quotes/${prior.quoteId}`} className="font-mono text-dusk underline">
+              {prior.number}
+            </Link>
+            <span className={`truncate ${prior.same ? '' : 'text-second'}`}>{prior.same ? 'this customer' : prior.customerName}</span>
+            <span className="text-right font-mono">{formatAmount(Math.round(prior.sellMinor / 100) * 100)}</span>
+            <span className="truncate">{outcomeWords(prior)}</span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+function outcomeWords({ state, lostWhy, lostToMinor }: PriorLine) {
+  if (state === 'won') return <span className="text-acacia">won</span>
+  if (state !== 'lost') return <span className="label">{lineStateWords[state].toLowerCase()}</span>
+  return <span className="label">{lostToMinor ? `lost to ${formatAmount(lostToMinor)}` : `lost, ${lostReasonWords[lostWhy ?? 'other'].toLowerCase()}`}</span>
+}

@@ -1,0 +1,47 @@
+import { formatAmount, formatMoney, percentOf } from '#core/money/money'
+import { sumBid } from '#core/quote/compare'
+import { validWords } from '#core/quote/words'
+import { momentWords } from '#core/time/words'
+import type { QuotePage } from '#server/quote/read'
+import type { ScreenLine } from './use-quote'
+
+/** Which quote, for whom, how long it stands, what it comes to. */
+export function QuoteHead({ page, lines, now, zone }: { page: QuotePage; lines: ScreenLine[]; now: number; zone: string }) {
+  const { quote, customer, papers } = page
+  const bad = lines.filter((line) => line.problems.length > 0 && !line.busy).length
+  const sum = sumBid(lines)
+  const hasVolumes = lines.some(({ loads }) => loads !== null)
+  const moved = percentOf(sum.comparedNowMinor - sum.comparedThenMinor, sum.comparedThenMinor)
+  const newest = papers[0]
+  return (
+    <div className="flex shrink-0 items-baseline gap-x-4 border-b border-strong px-4 py-2">
+      <h1 className="text-lg font-semibold whitespace-nowrap">{customer.name}</h1>
+      {customer.prospect && <span className="text-ring-text">prospect</span>}
+      <span className="font-mono">{quote.number}</span>
+      {quote.title && <span className="truncate">{quote.title}</span>}
+      <span className={quote.validUntil < page.today ? 'text-bill' : ''}>{validWords(quote.validUntil, page.today)}</span>
+      <span className="whitespace-nowrap">
+        {lines.length} {lines.length === 1 ? 'line' : 'lines'}
+        {bad > 0 && <b className="font-semibold text-bill">, {bad} to mend</b>}
+      </span>
+      {sum.priced > 1 && (
+        <span className="whitespace-nowrap">
+          <span className="label">{hasVolumes ? `${sum.loads.toLocaleString('en-US')} loads come to` : 'together'}</span> <b className="font-semibold">{formatMoney(Math.round(sum.sellMinor / 100) * 100)}</b> <span className="label">keeping {percentOf(sum.marginMinor, sum.sellMinor)?.toFixed(1)}%</span>
+        </span>
+      )}
+      {sum.compared > 0 && (
+        <span className="whitespace-nowrap" title={`${sum.compared} of these lanes were quoted before: ${formatAmount(sum.comparedThenMinor)} then, ${formatAmount(sum.comparedNowMinor)} now, by this year’s volumes`}>
+          <span className="label">{sum.compared} lanes as before,</span> {moved === null ? '' : `${moved > 0 ? '+' : ''}${moved}%`}
+        </span>
+      )}
+      <span role="status" className="label ml-auto whitespace-nowrap">
+        {newest ? sentWords(newest, now, zone) : 'not sent'}
+      </span>
+    </div>
+  )
+}
+
+function sentWords(paper: QuotePage['papers'][number], now: number, zone: string): string {
+  if (paper.problem) return `version ${paper.version} could not be sent: ${paper.problem}`
+  return `version ${paper.version} ${paper.deliveredAt ? 'sent' : 'on its way'} to ${paper.sentTo}, ${momentWords(paper.sentAt, now, zone)}`
+}

@@ -1,0 +1,31 @@
+import { quoteLogWords } from '#core/quote/log-words'
+import { momentWords } from '#core/time/words'
+import type { QuotePage } from '#server/quote/read'
+import { Dialog } from '../ui/dialog'
+
+/** Who did what to the quote, the newest first, with every version as it was sent. */
+export function QuoteLog({ page, now, zone, onClose }: { page: QuotePage; now: number; zone: string; onClose: () => void }) {
+  return (
+    <Dialog open onClose={onClose} title={`What happened to ${page.quote.number}`} wide>
+      {page.papers.length > 0 && (
+        <p className="mb-3 flex flex-wrap gap-x-4">
+          <span className="label">As sent:</span>
+          {page.papers.map((paper) => (
+            <a key={paper.id} href={`/quotes/${page.quote.id}/paper?paper=${paper.id}`} target="_blank" rel="noreferrer" className="text-dusk underline">
+              version {paper.version}
+            </a>
+          ))}
+        </p>
+      )}
+      <ul>
+        {page.log.map((entry) => (
+          <li key={entry.id} className="grid grid-cols-[150px_130px_1fr] gap-3 border-t py-1">
+            <span className="label">{momentWords(entry.at, now, zone)}</span>
+            <span>{entry.actorName}</span>
+            <span>{quoteLogWords(entry.kind, entry.data)}</span>
+          </li>
+        ))}
+      </ul>
+    </Dialog>
+  )
+}

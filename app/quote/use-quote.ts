@@ -1,0 +1,139 @@
+import { useEffect, useRef, useState } from 'react'
+import { useRevalidator } from 'react-router'
+import { toast } from 'sonner'
+import type { Cells } from '#core/quote/quote'
+import type { QuoteAct, QuoteActed } from '#server/quote/act'
+import type { GridLine, QuotePage } from '#server/quote/read'
+import { type Posted, postJson } from '../ui/post'
+
+/** A line on the screen: as the server has it, or as typed while it is on its way. */
+export interface ScreenLine extends GridLine {
+  /** Stands from the first keystroke on, also when the line has no number of its own yet. */
+  key: string
+  busy: boolean
+}
+
+/** Our own acts come back as news of the quote: so long they are not read again. */
+const ownEcho = 1500
+const gather = 200
+
+export interface Quoting {
+  lines: ScreenLine[]
+  busy: boolean
+  /** Puts text into a cell of a line; of a line past the last one, begins it. */
+  type: (key: string | null, cells: Cells) => void
+  /** Sends an act and takes in the lines it answers; a refusal is told. */
+  act: (act: QuoteAct, done?: string) => Promise<Posted<QuoteActed>>
+  remove: (lineIds: number[]) => Promise<void>
+}
+
+const blank: Omit<GridLine, 'id' | 'position' | 'cells'> = {
+  state: 'draft', problems: [], originCity: '', originRegion: '', destCity: '', destRegion: '', equipment: null, weightLb: null, pickupFrom: null, pickupTo: null, loads: null, comment: '', theirsMinor: null, lostWhy: null, lostToMinor: null,
+  sellMinor: null, lineHaulMinor: null, fuelMinor: null, pricedAt: null, miles: null, band: null, own: false, extrasMinor: 0, extras: 0, marginMinor: null, marginPercent: null, thenMinor: null, loadsMade: 0,
+}
+
+const fresh = (line: GridLine): ScreenLine => ({ ...line, key: String(line.id), busy: false })
+
+/** The lines of a quote as they are worked on: what is typed shows at once, acts go one after another. */
+export function useQuote(page: QuotePage): Quoting {
+  const quoteId = page.quote.id
+  const [lines, setLines] = useState(() => page.lines.map(fresh))
+  const [going, setGoing] = useState(0)
+  const { revalidate } = useRevalidator()
+  const queue = useRef<Promise<unknown>>(Promise.resolve())
+  const ids = useRef(new Map<string, number>())
+  const count = useRef(0)
+  const lastAct = useRef(0)
+
+  useEffect(() => {
+    // What is still on its way stays as it was typed.
+    setLines((before) => (before.some(({ busy }) => busy) ? before : page.lines.map((line) => ({ ...fresh(line), key: before.find(({ id }) => id === line.id)?.key ?? String(line.id) }))))
+  }, [page.lines])
+
+  useEffect(() => {
+    const source = new EventSource('/live')
+    let timer: ReturnType<typeof setTimeout> | undefined
+    source.addEventListener('quote', (message) => {
+      if ((JSON.parse(message.data) as { quoteId: number }).quoteId !== quoteId) return
+      clearTimeout(timer)
+      timer = setTimeout(() => void revalidate(), Date.now() - lastAct.current < ownEcho ? ownEcho : gather)
+    })
+    return () => {
+      clearTimeout(timer)
+      source.close()
+    }
+  }, [quoteId, revalidate])
+
+  const takeIn = (changed: GridLine[], key?: string) =>
+    setLines((before) => {
+      const byId = new Map(changed.map((line) => [line.id, line]))
+      const kept = before.map((line) => {
+        const next = byId.get(line.id) ?? (line.key === key ? changed[0] : undefined)
+        if (!next) return line
+        byId.delete(next.id)
+        return { ...next, key: line.key, busy: false }
+      })
+      return byId.size === 0 ? kept : [...kept, ...[...byId.values()].map(fresh)].sort((one, other) => one.position - other.position)
+    })
+
+  const send = (act: QuoteAct): Promise<Posted<QuoteActed>> => {
+    setGoing((before) => before + 1)
+    const answer = queue.current.then(async () => {
+      lastAct.current = Date.now()
+      const posted = await postJson<QuoteActed>(`/quotes/${quoteId}/act`, act)
+      lastAct.current = Date.now()
+      setGoing((before) => before - 1)
+      return posted
+    })
+    queue.current = answer
+    return answer
+  }
+
+  const type: Quoting['type'] = (key, cells) => {
+    const own = key ?? `new-${++count.current}`
+    if (key === null) setLines((before) => [...before, { ...blank, id: -count.current, position: (before.at(-1)?.position ?? 0) + 1, cells, key: own, busy: true }])
+    else setLines((before) => before.map((line) => (line.key === key ? { ...line, cells: { ...line.cells, ...cells }, busy: true } : line)))
+    const known = lines.find((line) => line.key === key)
+    setGoing((before) => before + 1)
+    const step = queue.current.then(async () => {
+      const lineId = known && known.id > 0 ? known.id : ids.current.get(own)
+      const act: QuoteAct = lineId === undefined ? { intent: 'add_lines', rows: [{ cells }] } : { intent: 'change_line', lineId, cells }
+      lastAct.current = Date.now()
+      const answer = await postJson<QuoteActed>(`/quotes/${quoteId}/act`, act)
+      lastAct.current = Date.now()
+      setGoing((before) => before - 1)
+      if (answer.ok) {
+        const made = answer.value.lines[0]
+        if (made) ids.current.set(own, made.id)
+        return takeIn(answer.value.lines, own)
+      }
+      toast(answer.message, { className: '!text-bill' })
+      setLines((before) => before.map((line) => (line.key === own ? { ...line, busy: false } : line)))
+      if (answer.status !== 0) await revalidate()
+    })
+    queue.current = step
+  }
+
+  const act: Quoting['act'] = async (sent, done) => {
+    const answer = await send(sent)
+    if (answer.ok) {
+      takeIn(answer.value.lines)
+      if (done) toast(done)
+    } else toast(answer.message, { className: '!text-bill' })
+    return answer
+  }
+
+  const remove: Quoting['remove'] = async (lineIds) => {
+    const answer = await send({ intent: 'remove_lines', lineIds })
+    if (!answer.ok) return void toast(answer.message, { className: '!text-bill' })
+    setLines((before) => before.filter(({ id }) => !lineIds.includes(id)))
+    const rows = answer.value.removed ?? []
+    toast(rows.length === 1 ? 'Line removed' : `${rows.length} lines removed`, { action: { label: 'Undo', onClick: () => void bringBack(rows) } })
+  }
+
+  const bringBack = async (rows: NonNullable<QuoteActed['removed']>) => {
+    for (let at = 0; at < rows.length; at += 250) await act({ intent: 'add_lines', rows: rows.slice(at, at + 250) })
+  }
+
+  return { lines, busy: going > 0, type, act, remove }
+}

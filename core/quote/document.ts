@@ -1,0 +1,102 @@
+import type { Charge } from '../charge/charge'
+import { chargeKindWords, chargeRateWords } from '../charge/words'
+import type { FuelTable } from '../fuel/fuel'
+import { dieselWords, fuelTableWords } from '../fuel/words'
+import type { Equipment } from '../load/load'
+import { equipmentWords } from '../load/words'
+import { dayWords } from '../time/words'
+import { pickupWords } from './words'
+
+/**
+ * All that a customer reads of a quote, frozen when it is sent. Only what stands here leaves the building: no cost, no
+ * margin, no rate picture, nothing of other customers.
+ */
+export interface QuoteDocument {
+  number: string
+  version: number
+  title: string
+  broker: { name: string; address: string[]; phone: string; mail: string; mcNumber: string }
+  rep: { name: string; phone: string; mail: string }
+  customer: string
+  writtenOn: string
+  validUntil: string
+  showsMiles: boolean
+  /** How fuel is charged; null where prices have it in them. */
+  fuel: string | null
+  lines: DocumentLine[]
+  terms: string[]
+}
+
+export interface DocumentLine {
+  position: number
+  origin: string
+  dest: string
+  equipment: string
+  weightLb: number | null
+  pickup: string
+  loads: number | null
+  /** Null where the customer's setting keeps miles off the paper. */
+  miles: number | null
+  lineHaulMinor: number
+  fuelMinor: number
+  extras: string[]
+  totalMinor: number
+  comment: string
+}
+
+export interface LineToShow {
+  position: number
+  originCity: string
+  originRegion: string
+  originPostal: string
+  destCity: string
+  destRegion: string
+  destPostal: string
+  equipment: Equipment
+  weightLb: number | null
+  pickupFrom: string | null
+  pickupTo: string | null
+  loads: number | null
+  miles: number
+  charges: Charge[]
+  lineHaulMinor: number
+  fuelMinor: number
+  sellMinor: number
+  comment: string
+}
+
+export interface QuoteToShow {
+  number: string
+  version: number
+  title: string
+  customerName: string
+  showMiles: boolean
+  validUntil: string
+  fuel: { table: FuelTable; dieselE3: number; week: string } | null
+  lines: LineToShow[]
+}
+
+/** The document of a quote for its customer. */
+export function quoteDocument(quote: QuoteToShow, desk: Pick<QuoteDocument, 'broker' | 'rep' | 'terms'> & { writtenOn: string }): QuoteDocument {
+  const { broker, rep } = desk
+  return {
+    number: quote.number, version: quote.version, title: quote.title,
+    broker: { name: broker.name, address: broker.address, phone: broker.phone, mail: broker.mail, mcNumber: broker.mcNumber },
+    rep: { name: rep.name, phone: rep.phone, mail: rep.mail },
+    customer: quote.customerName, writtenOn: desk.writtenOn, validUntil: quote.validUntil, showsMiles: quote.showMiles,
+    fuel: quote.fuel && `Fuel: ${fuelTableWords(quote.fuel.table)}. Shown at diesel of $${dieselWords(quote.fuel.dieselE3)} (week of ${dayWords(quote.fuel.week)}); it moves with the index.`,
+    lines: quote.lines.map((line) => lineOnPaper(line, quote.showMiles)),
+    terms: desk.terms,
+  }
+}
+
+function lineOnPaper(line: LineToShow, showMiles: boolean): DocumentLine {
+  const extras = line.charges.filter(({ kind }) => kind !== 'line_haul' && kind !== 'fuel_surcharge')
+  return {
+    position: line.position, origin: placeOnPaper(line.originCity, line.originRegion, line.originPostal), dest: placeOnPaper(line.destCity, line.destRegion, line.destPostal), equipment: equipmentWords[line.equipment],
+    weightLb: line.weightLb, pickup: pickupWords(line.pickupFrom, line.pickupTo), loads: line.loads, miles: showMiles ? Math.round(line.miles) : null,
+    lineHaulMinor: line.lineHaulMinor, fuelMinor: line.fuelMinor, extras: extras.map((charge) => `${charge.note ? charge.note.replace(/^./, (first) => first.toUpperCase()) : chargeKindWords[charge.kind]} ${chargeRateWords({ ...charge, quantity: null })}`), totalMinor: line.sellMinor, comment: line.comment,
+  }
+}
+
+const placeOnPaper = (city: string, region: string, postal: string): string => `${city}, ${region}${postal ? ` ${postal}` : ''}`

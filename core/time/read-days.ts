@@ -1,0 +1,35 @@
+import { addDays, isDay } from './local'
+import { readDay } from './read-when'
+
+const months = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
+
+/**
+ * Reads a day or a span of days as sheets and people write them, relative to `today`: `12/1`,
+ * `2026-12-01`, `Dec 1`, `1 Dec 2026`, `tue`, `12/1 to 12/5`, `12/1-12/5`, `week of 12/7`. Null for anything else.
+ */
+export function readDays(text: string, today: string): { from: string; to: string } | null {
+  const words = text.trim().toLowerCase().replace(/\s+/g, ' ')
+  const week = /^(?:week of|wk of|w\/o|week) (.+)$/.exec(words)
+  if (week) {
+    const from = readOne(week[1]!, today)
+    return from === null ? null : { from, to: addDays(from, 6) }
+  }
+  const whole = readOne(words, today)
+  if (whole) return { from: whole, to: whole }
+  const between = /\s*(?:\bto\b|\.\.|–|—|\bthrough\b|\bthru\b| - )\s*/
+  const parts = words.split(between.test(words) ? between : '-')
+  if (parts.length !== 2) return null
+  const from = readOne(parts[0]!, today)
+  // `dec 1-5`: the month said once holds for both.
+  const to = from && (readOne(parts[1]!, from) ?? readOne(parts[0]!.replace(/\d{1,2}(?=\D*$)/, parts[1]!), from))
+  return from && to && to >= from ? { from, to } : null
+}
+
+function readOne(word: string, today: string): string | null {
+  const named = /^([a-z]{3,9})\.? (\d{1,2})(?:,? (\d{4}))?$/.exec(word) ?? swapped(/^(\d{1,2}) ([a-z]{3,9})\.?(?:,? (\d{4}))?$/.exec(word))
+  const month = named ? months.indexOf(named[1]!.slice(0, 3)) : -1
+  const read = named && month >= 0 ? readDay(`${month + 1}/${named[2]}${named[3] ? `/${named[3]}` : ''}`, today) : readDay(word.replace(/ 0?0:00(:00)?$/, ''), today)
+  return read && isDay(read) ? read : null
+}
+
+const swapped = (match: RegExpExecArray | null): (string | undefined)[] | null => match && [match[0], match[2], match[1], match[3]]

@@ -1,0 +1,38 @@
+import { stringify } from 'csv-stringify/sync'
+import writeXlsx from 'write-excel-file/node'
+import { safeCell } from '#core/export/cell'
+import { equipmentWords } from '#core/load/words'
+import { lineStateWords, lostReasonWords, pickupWords } from '#core/quote/words'
+import type { Db } from '#server/db.server'
+import { type GridLine, readQuote } from '#server/quote/read'
+
+const heads = ['Line', 'State', 'Origin', 'Destination', 'Equipment', 'Weight lb', 'Pickup', 'Loads', 'Miles', 'Likely cost USD', 'Low USD', 'High USD', 'Line haul USD', 'Fuel USD', 'Extras USD', 'Price USD', 'Margin %', 'They pay USD', 'Before USD', 'Comment', 'What is wrong']
+
+/** A line's cells for a sheet: money in dollars as numbers, texts safe to open. */
+function rowOf(line: GridLine): (string | number | null)[] {
+  const dollars = (minor: number | null | undefined) => (minor === null || minor === undefined ? null : minor / 100)
+  const place = (city: string, region: string, typed: string | undefined) => (city ? `${city}, ${region}` : (typed ?? ''))
+  return [
+    line.position, line.state === 'lost' && line.lostWhy ? `Lost: ${lostReasonWords[line.lostWhy]}` : lineStateWords[line.state], place(line.originCity, line.originRegion, line.cells.origin), place(line.destCity, line.destRegion, line.cells.dest), line.equipment ? equipmentWords[line.equipment] : (line.cells.equipment ?? ''),
+    line.weightLb, pickupWords(line.pickupFrom, line.pickupTo), line.loads, line.miles, dollars(line.band?.middleMinor), dollars(line.band?.lowMinor), dollars(line.band?.highMinor), dollars(line.lineHaulMinor), dollars(line.fuelMinor), line.sellMinor === null ? null : dollars(line.extrasMinor), dollars(line.sellMinor), line.marginPercent,
+    dollars(line.theirsMinor), dollars(line.thenMinor), line.comment, line.problems.map(({ message }) => message).join('; '),
+  ]
+}
+
+/** A quote's lines as CSV (RFC 4180) for ourselves: costs are in it. */
+export function quoteCsv(db: Db, quoteId: number, now: number): string | null {
+  const page = readQuote(db, quoteId, now)
+  return page && stringify([heads, ...page.lines.map((line) => rowOf(line).map(safeCell))])
+}
+
+/** The same as a workbook (Office Open XML), the head row standing. */
+export async function quoteXlsx(db: Db, quoteId: number, now: number): Promise<Buffer | null> {
+  const page = readQuote(db, quoteId, now)
+  if (!page) return null
+  const cell = (value: string | number | null) => {
+    const safe = safeCell(value)
+    return value === null || safe === '' ? null : typeof safe === 'number' ? { value: safe, type: Number } : { value: safe, type: String }
+  }
+  const rows = [heads.map((value) => ({ value, type: String, fontWeight: 'bold' as const })), ...page.lines.map((line) => rowOf(line).map(cell))]
+  return writeXlsx(rows, { stickyRowsCount: 1, columns: heads.map((head) => ({ width: Math.max(9, head.length + 2) })) }).toBuffer()
+}

@@ -1,0 +1,25 @@
+import { existsSync } from 'node:fs'
+import { resolve } from 'node:path'
+import { Worker } from 'node:worker_threads'
+import type { QuoteDocument } from '#core/quote/document'
+
+const longestDrawing = 30_000
+
+/** Draws a quote as PDF on a thread of its own: hundreds of lines take long enough to hold up everybody else. */
+export function drawQuote(document: QuoteDocument): Promise<Buffer> {
+  const built = resolve('build/server/draw-quote-worker.js')
+  const development = Boolean(import.meta.env?.DEV) || !existsSync(built)
+  const worker = new Worker(development ? resolve('server/quote/draw-worker.dev.mjs') : built, { workerData: document })
+  return new Promise((done, fail) => {
+    const timer = setTimeout(() => {
+      void worker.terminate()
+      fail(new Error(`Quote ${document.number} was not drawn within ${longestDrawing / 1000} s`))
+    }, longestDrawing)
+    worker.once('message', (pdf: Uint8Array) => done(Buffer.from(pdf)))
+    worker.once('error', fail)
+    worker.once('exit', (code) => {
+      clearTimeout(timer)
+      if (code !== 0) fail(new Error(`Drawing quote ${document.number} ended with ${code}`))
+    })
+  })
+}

@@ -1,0 +1,37 @@
+import { asc, eq } from 'drizzle-orm'
+import { type QuoteDocument, quoteDocument } from '#core/quote/document'
+import { quoteNumber } from '#core/quote/quote'
+import { dayOf, toLocal } from '#core/time/local'
+import type { Db } from '#server/db.server'
+import { customer, quote, quoteLine, quotePaper, user } from '#server/schema'
+import { brokerage, quoteTerms } from '#server/settings.server'
+import { drawQuote } from './draw'
+import type { LineRow } from './lines'
+import { pricingOf } from './price'
+
+/** Whether a line stands on the customer's paper: priced, nothing wrong with it, not lost or lapsed. */
+export const onPaper = (line: Pick<LineRow, 'state' | 'sellMinor' | 'problems'>): boolean => line.sellMinor !== null && line.problems.length === 0 && line.state !== 'lost' && line.state !== 'lapsed'
+
+/** The document of a quote as it stands now, under a version's number; null where there is no such quote. */
+export function documentNow(db: Db, quoteId: number, version: number, now: number): QuoteDocument | null {
+  const row = db.select({ quote, customer, rep: { name: user.name, phone: user.phone, mail: user.mail } }).from(quote).innerJoin(customer, eq(customer.id, quote.customerId)).innerJoin(user, eq(user.id, quote.repId)).where(eq(quote.id, quoteId)).get()
+  if (!row) return null
+  const pricing = pricingOf(db, row.customer.id)
+  const lines = db.select().from(quoteLine).where(eq(quoteLine.quoteId, quoteId)).orderBy(asc(quoteLine.position)).all().filter(onPaper)
+  const shown = lines.map((line, index) => ({ ...line, position: index + 1, equipment: line.equipment!, miles: line.miles ?? 0, lineHaulMinor: line.lineHaulMinor ?? 0, fuelMinor: line.fuelMinor ?? 0, sellMinor: line.sellMinor ?? 0 }))
+  const fuel = pricing.table && pricing.diesel ? { table: pricing.table, dieselE3: pricing.diesel.priceE3, week: pricing.diesel.week } : null
+  return quoteDocument(
+    { number: quoteNumber(quoteId), version, title: row.quote.title, customerName: row.customer.name, showMiles: pricing.showMiles, validUntil: row.quote.validUntil, fuel, lines: shown },
+    { broker: brokerage, rep: row.rep, terms: quoteTerms, writtenOn: dayOf(toLocal(now, brokerage.zone)) },
+  )
+}
+
+/** The PDF of a version as it was sent, drawn at the first call and kept. */
+export async function sentPaper(db: Db, paperId: number): Promise<{ document: QuoteDocument; pdf: Buffer } | null> {
+  const row = db.select().from(quotePaper).where(eq(quotePaper.id, paperId)).get()
+  if (!row) return null
+  if (row.pdf) return { document: row.document, pdf: row.pdf }
+  const pdf = await drawQuote(row.document)
+  db.update(quotePaper).set({ pdf }).where(eq(quotePaper.id, paperId)).run()
+  return { document: row.document, pdf }
+}

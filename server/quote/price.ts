@@ -1,0 +1,117 @@
+import { eq } from 'drizzle-orm'
+import type { Charge } from '#core/charge/charge'
+import type { DieselPrice, FuelTable } from '#core/fuel/fuel'
+import { type Place, placeSchema } from '#core/place/place'
+import { resolvePlace, type Resolved } from '#core/place/resolve'
+import { usualMarginRule } from '#core/quote/margin-rule'
+import { type PricingTerms, priceLine } from '#core/quote/price-line'
+import type { Cells, LineFields } from '#core/quote/quote'
+import { readLine } from '#core/quote/read-line'
+import type { RateBand } from '#core/rates/rates'
+import { addDays, dayOf, daysBetween, toInstant, toLocal } from '#core/time/local'
+import { gazetteer } from '#server/atlas.server'
+import type { Db } from '#server/db.server'
+import { latestDiesel } from '#server/fuel/fuel'
+import { legBetween } from '#server/miles/route'
+import { bandColumns, findRateBand } from '#server/rates/band'
+import { customer, fuelTable, type quoteLine } from '#server/schema'
+import { brokerage } from '#server/settings.server'
+
+/** How a customer's quotes are priced, and what it takes to tell them. */
+export interface Pricing {
+  terms: PricingTerms
+  /** Whether the margin rule is the customer's own. */
+  ownRule: boolean
+  table: (FuelTable & { id: number }) | null
+  diesel: DieselPrice | null
+  showMiles: boolean
+}
+
+export function pricingOf(db: Db, customerId: number): Pricing {
+  const row = db.select().from(customer).where(eq(customer.id, customerId)).get()
+  if (!row) throw new Error(`There is no customer ${customerId} to price for`)
+  const table = row.fuelTableId === null ? null : (db.select().from(fuelTable).where(eq(fuelTable.id, row.fuelTableId)).get() ?? null)
+  const diesel = latestDiesel(db)
+  const ownRule = row.marginPercentE2 !== null
+  return {
+    ownRule, table, diesel, showMiles: row.showMiles,
+    terms: { rule: ownRule ? { percentE2: row.marginPercentE2!, floorMinor: row.marginFloorMinor, capMinor: row.marginCapMinor } : usualMarginRule, fuel: table && diesel ? { table, dieselE3: diesel.priceE3 } : null },
+  }
+}
+
+export interface PriceContext {
+  db: Db
+  now: number
+  today: string
+  pricing: Pricing
+  /** The last day the quote stands: a price for any day has to hold until then. */
+  validUntil: string
+  place: (text: string) => Resolved
+}
+
+export function priceContext(db: Db, { customerId, validUntil }: { customerId: number; validUntil: string }, now: number): PriceContext {
+  const known = new Map<string, Resolved>()
+  const place = (text: string): Resolved => {
+    let found = known.get(text)
+    if (!found) {
+      found = resolvePlace(gazetteer(), text)
+      known.set(text, found)
+    }
+    return found
+  }
+  return { db, now, today: dayOf(toLocal(now, brokerage.zone)), pricing: pricingOf(db, customerId), validUntil, place }
+}
+
+export type LineColumns = Omit<typeof quoteLine.$inferInsert, 'id' | 'quoteId' | 'position' | 'state' | 'decidedAt' | 'lostWhy' | 'lostToMinor'>
+
+/** A line's columns from its cells: read, driven, priced. What cannot be read stays in its cells with the reason beside it. */
+export function columnsOf(cells: Cells, context: PriceContext): LineColumns {
+  const { fields, problems } = readLine(cells, context)
+  const { origin, dest } = fields
+  const bare: LineColumns = {
+    cells, problems, ...endColumns('origin', origin), ...endColumns('dest', dest), equipment: fields.equipment, weightLb: fields.weightLb, pickupFrom: fields.pickupFrom, pickupTo: fields.pickupTo, loads: fields.loads,
+    commodity: fields.commodity, comment: fields.comment, theirsMinor: fields.theirsMinor, ownPriceMinor: fields.ownPriceMinor, miles: null, charges: fields.extras, lineHaulMinor: null, fuelMinor: null, sellMinor: null, pricedAt: null, ...bandColumns(null),
+  }
+  if (!origin || !dest || !fields.equipment) return bare
+  const leg = legBetween(origin, dest)
+  const band = bandOver({ ...fields, origin, dest, equipment: fields.equipment }, leg.miles, context)
+  const driven = { ...bare, miles: leg.miles, ...bandColumns(band) }
+  // A price is not asked on what is half read: the bad cell may be the very one that changes it.
+  if (problems.length > 0) return driven
+  if (!leg.byRoad) return { ...driven, problems: [{ cell: 'dest', message: `No road leads from ${origin.city} to ${dest.city}`, candidates: [] }] }
+  const price = priceLine({ costMinor: band?.middleMinor ?? null, ownPriceMinor: fields.ownPriceMinor, extras: fields.extras, facts: { miles: leg.miles, weightLb: fields.weightLb } }, context.pricing.terms)
+  if (!price) return { ...driven, problems: [{ cell: 'price', message: 'Nothing is known of what this costs: type a price', candidates: [] }] }
+  return { ...driven, charges: price.charges, lineHaulMinor: price.lineHaulMinor, fuelMinor: price.fuelMinor, sellMinor: price.sellMinor, pricedAt: context.now }
+}
+
+function endColumns(end: 'origin' | 'dest', place: Place | null) {
+  const known = place && placeSchema.parse(place)
+  const columns = { City: known?.city ?? '', Region: known?.region ?? '', Postal: known?.postal ?? '', Lat: known?.lat ?? null, Lon: known?.lon ?? null }
+  return Object.fromEntries(Object.entries(columns).map(([name, value]) => [`${end}${name}`, value])) as Record<`${typeof end}City` | `${typeof end}Region` | `${typeof end}Postal`, string> & Record<`${typeof end}Lat` | `${typeof end}Lon`, number | null>
+}
+
+type Lane = LineFields & { origin: Place; dest: Place; equipment: NonNullable<LineFields['equipment']> }
+
+/** A price that stands longer than this is asked for through the months it stands. */
+const longDays = 45
+const everyDays = 30
+const usualLeadHours = 48
+
+/** The rate band on the pickup day, or, for any day of a long validity, the mean of the months it stands. */
+function bandOver(lane: Lane, miles: number, { db, now, today, validUntil }: PriceContext): RateBand | null {
+  const query = {
+    equipment: lane.equipment, miles, weightLb: lane.weightLb, originPostal: lane.origin.postal, destPostal: lane.dest.postal, originLat: lane.origin.lat, originLon: lane.origin.lon, destLat: lane.dest.lat, destLon: lane.dest.lon,
+  }
+  const on = (day: string, leadHours: number | null) => findRateBand(db, { ...query, pickupAt: toInstant(`${day}T09:00`, lane.origin.zone), leadHours }, now)
+  if (lane.pickupFrom && lane.pickupTo) return on(lane.pickupFrom, null)
+  const days = daysBetween(today, validUntil)
+  if (days < longDays) return findRateBand(db, query, now)
+  const asked = Array.from({ length: Math.floor(days / everyDays) + 1 }, (_, month) => on(addDays(today, month * everyDays + 1), usualLeadHours)).filter((band) => band !== null)
+  const first = asked[0]
+  if (!first) return null
+  const mean = (pick: (band: RateBand) => number) => Math.round(asked.reduce((sum, band) => sum + pick(band), 0) / asked.length / 500) * 500
+  return { ...first, lowMinor: mean((band) => band.lowMinor), middleMinor: mean((band) => band.middleMinor), highMinor: mean((band) => band.highMinor) }
+}
+
+/** The charges of a line that are not line haul or fuel. */
+export const extrasOf = (charges: Charge[]): Charge[] => charges.filter(({ kind }) => kind !== 'line_haul' && kind !== 'fuel_surcharge')

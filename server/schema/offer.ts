@@ -1,0 +1,64 @@
+import { sql } from 'drizzle-orm'
+import { blob, check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
+import type { ConfirmationTerms } from '#core/confirmation/terms'
+import { offerSources, offerStates } from '#core/offer/offer'
+import { id, instant } from './columns'
+import { loadId } from './load'
+import { carrier } from './party'
+
+export const offer = sqliteTable('offer', {
+  id: id(),
+  loadId: loadId(),
+  carrierId: integer('carrier_id').notNull().references(() => carrier.id),
+  payMinor: integer('pay_minor').notNull(),
+  counterMinor: integer('counter_minor'),
+  source: text('source', { enum: offerSources }).notNull(),
+  state: text('state', { enum: offerStates }).notNull(),
+  goodUntil: instant('good_until'),
+  note: text('note').notNull().default(''),
+  receivedAt: instant('received_at').notNull(),
+  /** The sender's own key: the same reply twice is one offer. */
+  externalKey: text('external_key'),
+}, (table) => [
+  index('offer_load').on(table.loadId),
+  index('offer_lapsing').on(table.goodUntil).where(sql`state = 'open' and good_until is not null`),
+  uniqueIndex('offer_external').on(table.externalKey),
+  uniqueIndex('offer_one_award').on(table.loadId).where(sql`state = 'awarded'`),
+  check('offer_pay', sql`pay_minor > 0`),
+])
+
+export const posting = sqliteTable('posting', {
+  id: id(),
+  loadId: loadId(),
+  board: text('board').notNull(),
+  state: text('state', { enum: ['asked', 'up', 'removal_asked', 'down', 'refused'] }).notNull(),
+  reference: text('reference').notNull(),
+  externalId: text('external_id'),
+  askedAt: instant('asked_at').notNull(),
+  upAt: instant('up_at'),
+  problem: text('problem'),
+}, (table) => [index('posting_load').on(table.loadId), uniqueIndex('posting_reference').on(table.reference)])
+
+export const confirmation = sqliteTable('confirmation', {
+  id: id(),
+  loadId: loadId(),
+  version: integer('version').notNull(),
+  number: text('number').notNull(),
+  state: text('state', { enum: ['issued', 'sent', 'accepted', 'void'] }).notNull(),
+  terms: text('terms', { mode: 'json' }).$type<ConfirmationTerms>().notNull(),
+  pdf: blob('pdf', { mode: 'buffer' }),
+  issuedAt: instant('issued_at').notNull(),
+  sentAt: instant('sent_at'),
+  sentTo: text('sent_to'),
+  deliveredAt: instant('delivered_at'),
+  acceptedAt: instant('accepted_at'),
+  acceptedName: text('accepted_name'),
+  acceptedTitle: text('accepted_title'),
+}, (table) => [uniqueIndex('confirmation_version').on(table.loadId, table.version)])
+
+export const link = sqliteTable('link', {
+  id: id(),
+  confirmationId: integer('confirmation_id').notNull().references(() => confirmation.id),
+  expiresAt: instant('expires_at').notNull(),
+  revokedAt: instant('revoked_at'),
+}, (table) => [index('link_confirmation').on(table.confirmationId)])

@@ -1,0 +1,48 @@
+import { sql } from 'drizzle-orm'
+import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
+import { id, instant } from './columns'
+import { load, loadId } from './load'
+import { carrier } from './party'
+
+export const log = sqliteTable('log', {
+  id: id(),
+  at: instant('at').notNull(),
+  loadId: loadId(),
+  actorKind: text('actor_kind', { enum: ['person', 'carrier', 'rule', 'board'] }).notNull(),
+  actorName: text('actor_name').notNull(),
+  kind: text('kind').notNull(),
+  data: text('data', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+}, (table) => [index('log_load').on(table.loadId)])
+
+export const outbox = sqliteTable('outbox', {
+  id: id(),
+  /** What the receiver checks: the same key twice is one message. */
+  key: text('key').notNull(),
+  kind: text('kind', { enum: ['mail', 'board', 'quote_mail'] }).notNull(),
+  /** Entries of one stream leave in their order. */
+  stream: text('stream').notNull(),
+  /** The load it is of; null for what is of no load. */
+  loadId: integer('load_id').references(() => load.id),
+  payload: text('payload', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+  state: text('state', { enum: ['waiting', 'sent', 'failed'] }).notNull(),
+  attempts: integer('attempts').notNull().default(0),
+  nextAt: instant('next_at').notNull(),
+  lastError: text('last_error'),
+}, (table) => [
+  uniqueIndex('outbox_key').on(table.key),
+  index('outbox_due').on(table.kind, table.nextAt).where(sql`state = 'waiting'`),
+  index('outbox_stream').on(table.stream).where(sql`state = 'waiting'`),
+])
+
+export const message = sqliteTable('message', {
+  id: id(),
+  messageId: text('message_id').notNull(),
+  loadId: integer('load_id').references(() => load.id),
+  carrierId: integer('carrier_id').references(() => carrier.id),
+  sender: text('sender').notNull(),
+  subject: text('subject').notNull(),
+  text: text('text').notNull(),
+  receivedAt: instant('received_at').notNull(),
+  /** What became of it: read into an offer, or left for a person. */
+  reading: text('reading', { enum: ['offer', 'left'] }).notNull(),
+}, (table) => [uniqueIndex('message_id').on(table.messageId), index('message_load').on(table.loadId)])
