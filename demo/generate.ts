@@ -1,6 +1,10 @@
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { fitRates } from '#core/rates/fit-rates'
 import { type Db, inTransaction } from '#server/db.server'
+import { locatePrefix } from '#server/rates/locate'
+import { placeRateModel } from '#server/rates/model'
+import { readPastPrices } from '#server/rates/past-prices'
 import { carrier } from '#server/schema'
 import { writeHistory } from './history'
 import { writeOpenLoads } from './open-loads'
@@ -20,6 +24,8 @@ export async function generateDemo(db: Db, plan: DemoPlan): Promise<void> {
   const world = await settleWorld(db, plan.now, luck)
   inTransaction(db, () => writeHistory(db, world, plan.pastLoads, plan.now, luck))
   writeOpenLoads(db, world, plan.now, luck)
+  // Quotes are priced by what was learnt of the past, as on any other day.
+  placeRateModel(fitRates(readPastPrices(db, { now: plan.now }), { locate: locatePrefix }), plan.now)
   inTransaction(db, () => writeQuotes(db, world, plan.now, chance(plan.seed + 1)))
   db.$client.exec('analyze')
 }

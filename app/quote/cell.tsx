@@ -32,6 +32,8 @@ function PlaceEditor({ cell, start, onEnd }: CellEditorProps) {
   }
   return (
     <div
+      role="group"
+      aria-label={cellWords[cell]}
       className="absolute inset-x-0 top-0 z-30"
       onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && end(event.currentTarget.querySelector('input')?.value.trim() ?? null, 'left')}
     >

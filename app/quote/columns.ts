@@ -13,20 +13,20 @@ const number: GridColumn = { id: 'number', head: '', track: '34px', cell: null }
 const all: GridColumn[] = [
   { id: 'origin', head: 'Origin', track: 'minmax(118px,1.1fr)', cell: 'origin' },
   { id: 'dest', head: 'Destination', track: 'minmax(118px,1.1fr)', cell: 'dest' },
-  { id: 'equipment', head: 'Equipment', track: '70px', cell: 'equipment' },
+  { id: 'equipment', head: 'Equipment', track: '68px', cell: 'equipment' },
   { id: 'weight', head: 'Pounds', track: '52px', cell: 'weight', figure: true },
-  { id: 'pickup', head: 'Pickup', track: '84px', cell: 'pickup' },
+  { id: 'pickup', head: 'Pickup', track: '80px', cell: 'pickup' },
   { id: 'loads', head: 'Loads', track: '40px', cell: 'loads', figure: true },
   { id: 'miles', head: 'Miles', track: '44px', cell: null, figure: true },
-  { id: 'strip', head: 'Likely cost, $', track: '216px', cell: null },
-  { id: 'price', head: 'Price $', track: '64px', cell: 'price', figure: true },
-  { id: 'margin', head: 'Margin', track: '84px', cell: null, figure: true },
-  { id: 'theirs', head: 'They pay', track: '58px', cell: 'theirs', figure: true },
+  { id: 'strip', head: 'Likely cost, $', track: '196px', cell: null },
+  { id: 'price', head: 'Price $', track: '60px', cell: 'price', figure: true },
+  { id: 'margin', head: 'Margin', track: '80px', cell: null, figure: true },
 ]
+const theirs: GridColumn = { id: 'theirs', head: 'They pay', track: '58px', cell: 'theirs', figure: true }
 const before: GridColumn = { id: 'before', head: 'Before', track: '86px', cell: null, figure: true }
 const note: GridColumn = { id: 'note', head: '', track: 'minmax(110px,1fr)', cell: null }
 
-/** The columns of a quote; what it was before only where it is held against another. */
-export const gridColumns = (compared: boolean): GridColumn[] => [number, ...all, ...(compared ? [before] : []), note]
+/** The columns of a quote: what was asked before where it is held against another, and then what they pay only where somebody has said so. */
+export const gridColumns = ({ compared, told }: { compared: boolean; told: boolean }): GridColumn[] => [number, ...all, ...(told || !compared ? [theirs] : []), ...(compared ? [before] : []), note]
 
 export const tracksOf = (columns: GridColumn[]): string => columns.map(({ track }) => track).join(' ')

@@ -3,17 +3,13 @@ import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
 import type { Cells } from '#core/quote/quote'
 import { CellEditor, type EndKey } from './cell'
 import { type GridColumn, tracksOf } from './columns'
+import { type At, downFrom, movedBy, typedNext } from './grid-moves'
 import { LineCell } from './row'
 import type { ScreenLine } from './use-quote'
 
 const rowHeight = 32
 /** Room under the last line for a list of places that drops down. */
 const belowLast = 260
-
-export interface At {
-  row: number
-  column: number
-}
 
 interface GridProps {
   lines: ScreenLine[]
@@ -42,17 +38,11 @@ export function QuoteGrid({ lines, columns, at, onAt, selected, onSelect, onType
     box.current?.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.column}"]`)?.focus()
   })
 
-  const goTo = (row: number, column: number) => {
-    const next = { row: Math.max(0, Math.min(rows - 1, row)), column: Math.max(0, Math.min(columns.length - 1, column)) }
+  const goTo = (next: At) => {
+    const kept = { row: Math.max(0, Math.min(rows - 1, next.row)), column: next.column }
     wantFocus.current = true
-    onAt(next)
-    virtual.scrollToIndex(next.row)
-  }
-  /** The next column that is typed into, or the first of the next line. */
-  const goOn = (from: At, step: 1 | -1) => {
-    for (let column = from.column + step; column > 0 && column < columns.length; column += step) if (columns[column]!.cell) return goTo(from.row, column)
-    if (step > 0) return goTo(from.row + 1, 1)
-    goTo(from.row - 1, columns.findLastIndex(({ cell }) => cell !== null))
+    onAt(kept)
+    virtual.scrollToIndex(kept.row)
   }
   const edit = (where: At, start: string) => {
     const cell = columns[where.column]?.cell
@@ -75,30 +65,28 @@ export function QuoteGrid({ lines, columns, at, onAt, selected, onSelect, onType
       const before = lines.at(-1)?.cells.equipment
       onType(line?.key ?? null, line ? { [cell]: text } : { ...(before ? { equipment: before } : {}), [cell]: text })
     }
-    if (key === 'Tab') goOn(where, 1)
-    else if (key === 'Shift+Tab') goOn(where, -1)
-    else if (key === 'Enter') (cell === 'origin' ? goTo(where.row, where.column + 1) : cell === 'dest' && where.row >= lines.length - 1 ? goTo(where.row + 1, 1) : goTo(where.row + 1, where.column))
-    else if (key === 'Escape') goTo(where.row, where.column)
+    if (key === 'Tab') goTo(typedNext(columns, where, 1))
+    else if (key === 'Shift+Tab') goTo(typedNext(columns, where, -1))
+    else if (key === 'Enter') goTo(downFrom(columns, where, lines.length))
+    else if (key === 'Escape') goTo(where)
+  }
+  /** Keys of a cell that is not being typed into; whether it took the key. */
+  const take = ({ key, ctrlKey }: KeyboardEvent): boolean => {
+    const cell = columns[at.column]?.cell
+    const line = lines[at.row]
+    const moved = !ctrlKey || key === 'Home' || key === 'End' ? movedBy(key, at, { rows, columns: columns.length }, ctrlKey) : null
+    if (moved) goTo(moved)
+    else if (key === ' ' && (ctrlKey || !cell)) {
+      if (line && line.id > 0) onSelect(line.id)
+    } else if (ctrlKey) return false
+    else if (key === 'Enter' || key === 'F2') edit(at, typedIn(at))
+    else if ((key === 'Delete' || key === 'Backspace') && cell && mayEdit && line?.cells[cell]) onType(line.key, { [cell]: '' })
+    else if (key.length === 1 && cell && mayEdit) edit(at, key)
+    else return false
+    return true
   }
   const onKeyDown = (event: KeyboardEvent) => {
-    if (editing || event.altKey || event.metaKey) return
-    const { key } = event
-    const moves: Record<string, () => void> = {
-      ArrowDown: () => goTo(at.row + 1, at.column), ArrowUp: () => goTo(at.row - 1, at.column), ArrowLeft: () => goTo(at.row, at.column - 1), ArrowRight: () => goTo(at.row, at.column + 1),
-      PageDown: () => goTo(at.row + 12, at.column), PageUp: () => goTo(at.row - 12, at.column), Home: () => goTo(event.ctrlKey ? 0 : at.row, 1), End: () => goTo(event.ctrlKey ? rows - 1 : at.row, columns.length - 1),
-      Enter: () => edit(at, typedIn(at)), F2: () => edit(at, typedIn(at)), Escape: () => goTo(at.row, 0),
-    }
-    const cell = columns[at.column]?.cell
-    const run = event.ctrlKey && key !== 'Home' && key !== 'End' ? undefined : moves[key]
-    if (run) run()
-    else if ((key === ' ' && !cell) || (event.ctrlKey && key === ' ')) {
-      const id = lines[at.row]?.id
-      if (id && id > 0) onSelect(id)
-    } else if (event.ctrlKey) return
-    else if ((key === 'Delete' || key === 'Backspace') && cell && mayEdit && lines[at.row]?.cells[cell]) onType(lines[at.row]!.key, { [cell]: '' })
-    else if (key.length === 1 && cell && mayEdit) edit(at, key)
-    else return
-    event.preventDefault()
+    if (!editing && !event.altKey && !event.metaKey && take(event)) event.preventDefault()
   }
   return (
     <div
@@ -119,9 +107,9 @@ export function QuoteGrid({ lines, columns, at, onAt, selected, onSelect, onType
         if (cell) onType(lines[at.row]?.key ?? null, { [cell]: text.trim() })
       }}
     >
-      <div role="row" aria-rowindex={1} className="label sticky top-0 z-20 grid items-center gap-x-2 border-b border-strong bg-plain px-4 py-1" style={{ gridTemplateColumns: tracks }}>
+      <div role="row" tabIndex={-1} aria-rowindex={1} className="label sticky top-0 z-20 grid items-center gap-x-2 border-b border-strong bg-plain px-4 py-1" style={{ gridTemplateColumns: tracks }}>
         {columns.map((column) => (
-          <span key={column.id} role="columnheader" className={column.figure ? 'text-right' : ''}>
+          <span key={column.id} role="columnheader" tabIndex={-1} className={column.figure ? 'text-right' : ''}>
             {column.head || <span className="sr-only">{column.id === 'number' ? 'Line' : 'How it stands'}</span>}
           </span>
         ))}
@@ -134,6 +122,7 @@ export function QuoteGrid({ lines, columns, at, onAt, selected, onSelect, onType
             <div
               key={line?.key ?? 'new'}
               role="row"
+              tabIndex={-1}
               aria-rowindex={index + 2}
               aria-selected={line ? selected.has(line.id) : undefined}
               className={`absolute inset-x-0 grid items-center gap-x-2 border-b px-4 ${current ? 'bg-chosen' : ''} ${editing?.at.row === index ? 'z-10' : ''}`}

@@ -61,7 +61,7 @@ function useInsight(quoteId: number, line: ScreenLine | null): LineInsight | nul
 }
 
 const sideCells: CellName[] = ['commodity', 'extras', 'comment']
-const hints: Partial<Record<CellName, string>> = { extras: 'tarp 75, detention 60 an hour', comment: 'for the customer to read', commodity: 'what it is' }
+const hints: Partial<Record<CellName, string>> = { extras: 'tarp 75, lumper 150', comment: 'they will read it', commodity: 'what it is' }
 
 function Making({ line, insight, now, mayEdit, onType }: { line: ScreenLine; insight: LineInsight | null; now: number; mayEdit: boolean; onType: (cells: Cells) => void }) {
   const account = insight?.account

@@ -23,6 +23,7 @@ export function PasteDialog({ initial, standing, act, onClose }: { initial: stri
   const [done, setDone] = useState<number | null>(null)
   const [message, setMessage] = useState<string | null>(null)
   const stopped = useRef(false)
+  const button = useRef<HTMLButtonElement>(null)
   useEffect(() => {
     let current = true
     if (!text.trim()) return setRows([])
@@ -35,7 +36,15 @@ export function PasteDialog({ initial, standing, act, onClose }: { initial: stri
       current = false
     }
   }, [text])
+  const stop = () => {
+    stopped.current = true
+  }
   const cells = cellsFrom(rows, sheet)
+  const ready = cells.length > 0 && hasEnds(sheet.columns)
+  useEffect(() => {
+    // Pasted into the grid, all is there: Enter takes it.
+    if (initial && ready) button.current?.focus()
+  }, [initial, ready])
   const room = mostLines - standing
   const taking = cells.slice(0, room)
   const take = async () => {
@@ -61,7 +70,7 @@ export function PasteDialog({ initial, standing, act, onClose }: { initial: stri
     setMessage(words)
   }
   return (
-    <Dialog open onClose={() => (done === null ? onClose() : (stopped.current = true))} title="Rows from a spreadsheet" wide>
+    <Dialog open onClose={() => (done === null ? onClose() : stop())} title="Rows from a spreadsheet" wide="sheet">
       <form
         onSubmit={(event) => {
           event.preventDefault()
@@ -86,11 +95,11 @@ export function PasteDialog({ initial, standing, act, onClose }: { initial: stri
           </div>
         )}
         <div className="flex items-center gap-3">
-          <button type="submit" className="button first" disabled={done !== null || cells.length === 0 || !hasEnds(sheet.columns)} autoFocus={Boolean(initial)}>
+          <button type="submit" className="button first" ref={button} disabled={done !== null || !ready}>
             {done === null ? `Price ${cells.length === 1 ? 'this row' : `these ${cells.length.toLocaleString('en-US')} rows`}` : `${done} of ${taking.length}…`} <kbd className="key">Enter</kbd>
           </button>
           {done !== null && (
-            <button type="button" className="button" onClick={() => (stopped.current = true)}>
+            <button type="button" className="button" onClick={stop}>
               Stop
             </button>
           )}

@@ -31,7 +31,7 @@ export function QuoteHead({ page, lines, now, zone }: { page: QuotePage; lines: 
       )}
       {sum.compared > 0 && (
         <span className="whitespace-nowrap" title={`${sum.compared} of these lanes were quoted before: ${formatAmount(sum.comparedThenMinor)} then, ${formatAmount(sum.comparedNowMinor)} now, by this year’s volumes`}>
-          <span className="label">{sum.compared} lanes as before,</span> {moved === null ? '' : `${moved > 0 ? '+' : ''}${moved}%`}
+          {moved === null ? '' : `${moved < 0 ? '−' : '+'}${Math.abs(moved)}%`} <span className="label">against before, on {sum.compared} lanes</span>
         </span>
       )}
       <span role="status" className="label ml-auto whitespace-nowrap">

@@ -2,8 +2,8 @@ import type { CellName } from '#core/quote/quote'
 import { equipmentWords } from '#core/load/words'
 import { formatAmount, percentOf } from '#core/money/money'
 import { lineStateWords, lostReasonWords, pickupWords } from '#core/quote/words'
-import { RateStrip } from '../ui/rate-strip'
 import type { GridColumn } from './columns'
+import { QuoteStrip } from './quote-strip'
 import type { ScreenLine } from './use-quote'
 
 /** What a line shows in a column. */
@@ -52,7 +52,7 @@ function Typed({ line, cell, words }: { line: ScreenLine; cell: CellName; words:
 function Strip({ line }: { line: ScreenLine }) {
   if (!line.band) return line.busy && line.cells.dest ? <span className="label">pricing…</span> : null
   const ours = (line.lineHaulMinor ?? 0) + (line.fuelMinor ?? 0)
-  return <RateStrip width={216} withSell figures={{ band: line.band, targetMinor: null, mostMinor: null, sellMinor: ours, pegs: [] }} />
+  return <QuoteStrip band={line.band} sellMinor={ours} />
 }
 
 function Price({ line }: { line: ScreenLine }) {
@@ -81,7 +81,7 @@ function Before({ line }: { line: ScreenLine }) {
   const moved = line.sellMinor === null ? null : percentOf(line.sellMinor - line.thenMinor, line.thenMinor)
   return (
     <span className="font-mono">
-      {formatAmount(Math.round(line.thenMinor / 100) * 100)} {moved !== null && <span className="text-second">{moved > 0 ? `+${moved.toFixed(0)}` : moved.toFixed(0)}%</span>}
+      {formatAmount(Math.round(line.thenMinor / 100) * 100)} {moved !== null && <span className="text-second">{moved < 0 ? '−' : '+'}{Math.abs(moved).toFixed(0)}%</span>}
     </span>
   )
 }

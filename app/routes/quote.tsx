@@ -7,7 +7,8 @@ import { listFuelTables } from '#server/fuel/fuel'
 import { readQuote } from '#server/quote/read'
 import { brokerage } from '#server/settings.server'
 import { gridColumns } from '../quote/columns'
-import { type At, QuoteGrid } from '../quote/grid'
+import { QuoteGrid } from '../quote/grid'
+import type { At } from '../quote/grid-moves'
 import { LinePanel } from '../quote/line-panel'
 import { PasteDialog } from '../quote/paste-dialog'
 import { QuoteHead } from '../quote/quote-head'
@@ -41,7 +42,7 @@ function QuoteDesk({ page, tables, now, zone, mayEdit, mayPrice, mayExport }: Ro
   const [at, setAt] = useState<At>({ row: 0, column: 1 })
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set())
   const [open, setOpen] = useState<Open>(null)
-  const columns = gridColumns(page.quote.comparedId !== null)
+  const columns = gridColumns({ compared: page.quote.comparedId !== null, told: lines.some(({ cells }) => Boolean(cells.theirs)) })
   const current = lines[at.row] ?? null
   const chosen = selected.size > 0 ? lines.filter(({ id }) => selected.has(id)) : current && current.id > 0 ? [current] : []
   const close = () => {

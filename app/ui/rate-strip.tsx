@@ -29,29 +29,37 @@ export const pegColor = (payMinor: number, mostMinor: number | null): string => 
 
 const size = { width: 250, height: 24 }
 
-/** The rate strip in a list: band, target, most, offers, and where it is asked for the sell price; its words are in its label. */
-export function RateStrip({ figures, withSell = false, width = size.width }: { figures: StripFigures; withSell?: boolean; width?: number }) {
-  const range = stripRange(figures, withSell)
+/** The band of a small strip: low to high, the middle marked. */
+export function StripBand({ band, x }: { band: RateBand; x: (minor: number) => number }) {
+  return (
+    <>
+      <rect x={x(band.lowMinor)} y={7} width={Math.max(1, x(band.highMinor) - x(band.lowMinor))} height={9} fill="var(--grain)" />
+      <rect x={x(band.middleMinor) - 1} y={5.5} width={2} height={12} fill="var(--grain-middle)" />
+    </>
+  )
+}
+
+/** The rate strip in a list: band, target, most, offers; its words are in its label. */
+export function RateStrip({ figures }: { figures: StripFigures }) {
+  const range = stripRange(figures, false)
   if (!range) return <span className="label">no history near this lane</span>
-  const x = (minor: number) => 42 + ((minor - range.low) / (range.high - range.low)) * (width - 84)
+  const x = (minor: number) => 42 + ((minor - range.low) / (range.high - range.low)) * (size.width - 84)
   const { band } = figures
   return (
-    <svg width={width} height={size.height} role="img" aria-label={stripWords(figures)} className="block">
+    <svg width={size.width} height={size.height} role="img" aria-label={stripWords(figures)} className="block">
       {band && (
         <>
-          <rect x={x(band.lowMinor)} y={7} width={Math.max(1, x(band.highMinor) - x(band.lowMinor))} height={9} fill="var(--grain)" />
-          <rect x={x(band.middleMinor) - 1} y={5.5} width={2} height={12} fill="var(--grain-middle)" />
+          <StripBand band={band} x={x} />
           <text x={x(band.lowMinor) - 4} y={15} textAnchor="end" className="fill-second font-mono text-[10px]">
             {formatAmount(Math.round(band.lowMinor / 100) * 100)}
           </text>
-          <text x={Math.max(x(band.highMinor), ...figures.pegs.map((peg) => x(peg.payMinor)), figures.mostMinor ? x(figures.mostMinor) : 0, withSell && figures.sellMinor > 0 ? x(figures.sellMinor) : 0) + 7} y={15} className="fill-second font-mono text-[10px]">
+          <text x={Math.max(x(band.highMinor), ...figures.pegs.map((peg) => x(peg.payMinor)), figures.mostMinor ? x(figures.mostMinor) : 0) + 7} y={15} className="fill-second font-mono text-[10px]">
             {formatAmount(Math.round(band.highMinor / 100) * 100)}
           </text>
         </>
       )}
       {figures.targetMinor !== null && <path d={`M${x(figures.targetMinor) - 4} 1h8l-4 5z`} fill="var(--dusk)" />}
       {figures.mostMinor !== null && <rect x={x(figures.mostMinor) - 0.75} y={3} width={1.5} height={17} fill="var(--ink)" />}
-      {withSell && figures.sellMinor > 0 && <rect x={x(figures.sellMinor) - 1} y={1} width={2} height={21} fill="var(--second-ink)" />}
       {figures.pegs.map((peg, index) => (
         <g key={`${peg.label}-${index}`} stroke={pegColor(peg.payMinor, figures.mostMinor)} strokeWidth={1.5}>
           <line x1={x(peg.payMinor)} x2={x(peg.payMinor)} y1={8} y2={16} />

@@ -56,7 +56,7 @@ export function readDiesel(rows: string[][]): FeedReading<DieselPrice> {
   const reading: FeedReading<DieselPrice> = { rows: [], refused: [] }
   rows.slice(1).forEach(([area = '', week = '', price = ''], at) => {
     const line = at + 2
-    if (!/^[A-Z]{2}\d?$/.test(area)) reading.refused.push({ line, reason: `no such area: ${area}` })
+    if (!/^[A-Z][A-Z0-9]{1,2}$/.test(area)) reading.refused.push({ line, reason: `no such area: ${area}` })
     else if (!isDay(week)) reading.refused.push({ line, reason: `no such day: ${week}` })
     else if (!/^\d{1,2}\.\d{1,3}$/.test(price) || Number(price) < 0.5 || Number(price) > 20) reading.refused.push({ line, reason: `no price of diesel: ${price}` })
     else reading.rows.push({ area, week, priceE3: Math.round(Number(price) * dieselScale) })

@@ -42,7 +42,7 @@ const looks: [Look, (text: string) => boolean][] = [
   ['equipment', (text) => text.length > 1 && readEquipment(text) !== null],
   ['weight', (text) => (readWeight(text) ?? 0) >= 1500],
   ['count', (text) => /^\d{1,4}$/.test(text)],
-  ['place', (text) => /^[\p{L}][\p{L} .'\-]+(,? [A-Za-z]{2})?( \d{5})?$/u.test(text) && !/^any$/i.test(text)],
+  ['place', (text) => /^[\p{L}][\p{L} .'-]+(,? [A-Za-z]{2})?( \d{5})?$/u.test(text) && !/^any$/i.test(text)],
 ]
 
 /** A sheet without heads: the first column of places is where lanes begin, the second where they end. */
@@ -50,7 +50,11 @@ function byContent(rows: string[][], width: number): (ColumnKind | null)[] {
   const kinds: (ColumnKind | null)[] = []
   let side: 'origin' | 'dest' | null = null
   const used = new Set<ColumnKind>()
-  const take = (kind: ColumnKind): ColumnKind | null => (used.has(kind) ? null : (used.add(kind), kind))
+  const take = (kind: ColumnKind): ColumnKind | null => {
+    if (used.has(kind)) return null
+    used.add(kind)
+    return kind
+  }
   for (let column = 0; column < width; column++) {
     const look = lookOf(rows.map((row) => (row[column] ?? '').trim()).filter(Boolean))
     if (look === 'place' && !(side === 'dest')) {

@@ -27,13 +27,13 @@ export interface PriorLine {
 const priors = prepared((db) =>
   db.$client.prepare(`select quote.id quoteId, quote_line.position, customer.name customerName, quote.customer_id customerId, quote_line.state, quote_line.sell_minor sellMinor, quote_line.lost_why lostWhy, quote_line.lost_to_minor lostToMinor, coalesce(quote.sent_at, quote.created_at) at
     from quote_line join quote on quote.id = quote_line.quote_id join customer on customer.id = quote.customer_id
-    where quote_line.origin_postal >= ?1 and quote_line.origin_postal < ?1 || '~' and quote_line.dest_postal >= ?2 and quote_line.dest_postal < ?2 || '~' and quote_line.equipment = ?3 and quote_line.sell_minor is not null and quote_line.quote_id <> ?4
-    order by (quote.customer_id = ?5) desc, at desc limit 12`),
+    where quote_line.origin_postal >= @origin and quote_line.origin_postal < @origin || '~' and quote_line.dest_postal >= @dest and quote_line.dest_postal < @dest || '~' and quote_line.equipment = @equipment and quote_line.sell_minor is not null and quote_line.quote_id <> @quoteId
+    order by (quote.customer_id = @customerId) desc, at desc limit 12`),
 )
 
 /** What the lane was quoted at before, this customer's own first. */
 function priorLines(db: Db, line: { originPostal: string; destPostal: string; equipment: string }, quoteId: number, customerId: number): PriorLine[] {
-  const rows = priors(db).all(prefixOf(line.originPostal), prefixOf(line.destPostal), line.equipment, quoteId, customerId) as (Omit<PriorLine, 'number' | 'same'> & { customerId: number })[]
+  const rows = priors(db).all({ origin: prefixOf(line.originPostal), dest: prefixOf(line.destPostal), equipment: line.equipment, quoteId, customerId }) as (Omit<PriorLine, 'number' | 'same'> & { customerId: number })[]
   return rows.map(({ customerId: of, ...row }) => ({ ...row, number: quoteNumber(row.quoteId), same: of === customerId }))
 }
 

@@ -14,6 +14,7 @@ import type { Db } from '#server/db.server'
 import { latestDiesel } from '#server/fuel/fuel'
 import { legBetween } from '#server/miles/route'
 import { bandColumns, findRateBand } from '#server/rates/band'
+import { rateModelState } from '#server/rates/model'
 import { customer, fuelTable, type quoteLine } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 
@@ -80,7 +81,7 @@ export function columnsOf(cells: Cells, context: PriceContext): LineColumns {
   if (problems.length > 0) return driven
   if (!leg.byRoad) return { ...driven, problems: [{ cell: 'dest', message: `No road leads from ${origin.city} to ${dest.city}`, candidates: [] }] }
   const price = priceLine({ costMinor: band?.middleMinor ?? null, ownPriceMinor: fields.ownPriceMinor, extras: fields.extras, facts: { miles: leg.miles, weightLb: fields.weightLb } }, context.pricing.terms)
-  if (!price) return { ...driven, problems: [{ cell: 'price', message: 'Nothing is known of what this costs: type a price', candidates: [] }] }
+  if (!price) return { ...driven, problems: [{ cell: 'price', message: rateModelState().state === 'fitting' || rateModelState().state === 'none' ? 'Our past prices are still being read: price it anew in a moment, or type a price' : 'Nothing is known of what this costs: type a price', candidates: [] }] }
   return { ...driven, charges: price.charges, lineHaulMinor: price.lineHaulMinor, fuelMinor: price.fuelMinor, sellMinor: price.sellMinor, pricedAt: context.now }
 }
 

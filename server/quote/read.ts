@@ -76,7 +76,7 @@ const listed = prepared((db) =>
       count(quote_line.id) lines, sum(quote_line.state = 'draft') draft, sum(quote_line.state = 'sent') sent, sum(quote_line.state = 'won') won, sum(quote_line.state = 'lost') lost, sum(quote_line.state = 'lapsed') lapsed,
       sum(quote_line.problems <> '[]') bad, sum(coalesce(quote_line.sell_minor, 0) * coalesce(quote_line.loads, 1)) sellMinor,
       min(quote_line.position) firstPosition
-    from (select * from quote where customer_id in (select id from customer where search like ?1) or ?1 = '%' or id = ?2 or title like ?3 order by created_at desc limit ?4) quote
+    from (select * from quote where customer_id in (select id from customer where search like @words) or @words = '%' or id = @id or (@words <> '%' and title like @words) order by created_at desc limit @limit) quote
     join customer on customer.id = quote.customer_id join user on user.id = quote.rep_id left join quote_line on quote_line.quote_id = quote.id
     group by quote.id order by quote.created_at desc`),
 )
@@ -108,7 +108,7 @@ export interface ListedQuote {
 export function listQuotes(db: Db, { words, limit }: { words: string; limit: number }): ListedQuote[] {
   const plain = words.trim().toLowerCase().replace(/[%_]/g, '')
   const number = /^q?-?(\d{3,9})$/.exec(plain)?.[1]
-  const rows = listed(db).all(plain === '' ? '%' : `%${plain}%`, number ? Number(number) - 1000 : -1, plain === '' ? '' : `%${plain}%`, limit) as (Omit<ListedQuote, 'number' | 'lane' | 'prospect'> & { prospect: number })[]
+  const rows = listed(db).all({ words: plain === '' ? '%' : `%${plain}%`, id: number ? Number(number) - 1000 : -1, limit }) as (Omit<ListedQuote, 'number' | 'lane' | 'prospect'> & { prospect: number })[]
   const lanes = new Map((firstLanes(db).all(JSON.stringify(rows.map(({ id }) => id))) as { quoteId: number; lane: string }[]).map(({ quoteId, lane }) => [quoteId, lane]))
   return rows.map((row) => ({ ...row, prospect: row.prospect === 1, number: quoteNumber(row.id), lane: lanes.get(row.id) ?? '' }))
 }

@@ -1,4 +1,4 @@
-import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
+import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { roles } from '#core/access/access'
 import type { Equipment } from '#core/load/load'
 import { policyKinds } from '#core/vetting/vetting'
