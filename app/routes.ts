@@ -19,6 +19,7 @@ export default [
     route('quotes/new', 'routes/quote-new.ts'),
     route('quotes/:quoteId/act', 'routes/quote-act.ts'),
     route('quotes/:quoteId/lines/:lineId', 'routes/quote-line.ts'),
+    route('quotes/:quoteId/document', 'routes/quote-document.ts'),
     route('quotes/:quoteId/paper', 'routes/quote-paper.ts'),
     route('quotes/:quoteId/export/:format', 'routes/quote-file.ts'),
     route('customers/:customerId/pricing', 'routes/customer-pricing.ts'),

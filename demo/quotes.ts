@@ -29,7 +29,8 @@ export function writeQuotes(db: Db, world: World, now: number, luck: Chance): vo
 }
 
 function setPricing(db: Db, world: World, now: number): void {
-  const monday = addDays(dayOf(toLocal(now, zone)), -7 - ((new Date(now).getUTCDay() + 6) % 7))
+  const today = dayOf(toLocal(now, zone))
+  const monday = addDays(today, -7 - ((new Date(`${today}T12:00:00Z`).getUTCDay() + 6) % 7))
   db.insert(dieselPrice).values({ area: 'US', week: monday, priceE3: 3720, receivedAt: now }).run()
   const tables = db.insert(fuelTable).values([
     { name: 'House table, a mile', baseE3: 1250, stepE3: 60, basis: 'per_mile', addE4: 100, begunStepCounts: true },

@@ -81,7 +81,7 @@ function Before({ line }: { line: ScreenLine }) {
   const moved = line.sellMinor === null ? null : percentOf(line.sellMinor - line.thenMinor, line.thenMinor)
   return (
     <span className="font-mono">
-      {formatAmount(Math.round(line.thenMinor / 100) * 100)} {moved !== null && <span className="text-second">{moved < 0 ? '−' : '+'}{Math.abs(moved).toFixed(0)}%</span>}
+      {formatAmount(Math.round(line.thenMinor / 100) * 100)} <span className="inline-block w-9 text-right text-second">{moved !== null && `${moved < 0 ? '−' : '+'}${Math.abs(moved).toFixed(0)}%`}</span>
     </span>
   )
 }

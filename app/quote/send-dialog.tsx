@@ -1,7 +1,9 @@
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
+import type { QuoteDocument } from '#core/quote/document'
 import type { QuotePage } from '#server/quote/read'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
+import { DocumentView } from './document-view'
 import type { Quoting, ScreenLine } from './use-quote'
 
 /** Sends the quote by mail, once it has been looked at as the customer will see it. */
@@ -9,6 +11,7 @@ export function SendQuoteDialog({ page, lines, quoting, onClose }: { page: Quote
   const [to, setTo] = useState(page.quote.sentTo ?? page.customer.mail)
   const [message, setMessage] = useState('')
   const [error, setError] = useState<string>()
+  const document = useDocument(page.quote.id)
   const open = lines.filter(({ state }) => state !== 'lost' && state !== 'lapsed')
   const fit = open.filter((line) => line.sellMinor !== null && line.problems.length === 0).length
   const send = async (event: React.FormEvent) => {
@@ -18,8 +21,8 @@ export function SendQuoteDialog({ page, lines, quoting, onClose }: { page: Quote
     else setError(answer.message)
   }
   return (
-    <Dialog open onClose={onClose} title={`Send ${page.quote.number} to ${page.customer.name}`} wide>
-      <form onSubmit={send} className="grid grid-cols-[1fr_1.3fr] gap-4" noValidate>
+    <Dialog open onClose={onClose} title={`Send ${page.quote.number} to ${page.customer.name}`} wide="sheet">
+      <form onSubmit={send} className="grid grid-cols-[1fr_2.2fr] gap-5" noValidate>
         <div className="flex flex-col gap-3">
           <Field label="To (mail)" type="email" value={to} onChange={(event) => setTo(event.target.value)} error={error} autoFocus />
           <div>
@@ -40,8 +43,22 @@ export function SendQuoteDialog({ page, lines, quoting, onClose }: { page: Quote
             Send <kbd className="key">Enter</kbd>
           </button>
         </div>
-        <iframe title="As they will see it" src={`/quotes/${page.quote.id}/paper#toolbar=0`} className="h-[52vh] w-full border border-strong bg-plain" />
+        <section aria-label="As they will read it" tabIndex={0} className="h-[66vh] overflow-y-auto border border-strong bg-plain p-3">
+          {document ? <DocumentView document={document} /> : <p className="label">Writing it out…</p>}
+        </section>
       </form>
     </Dialog>
   )
+}
+
+function useDocument(quoteId: number): QuoteDocument | null {
+  const [document, setDocument] = useState<QuoteDocument | null>(null)
+  useEffect(() => {
+    const going = new AbortController()
+    fetch(`/quotes/${quoteId}/document`, { signal: going.signal })
+      .then(async (response) => response.ok && setDocument(await response.json()))
+      .catch(() => undefined)
+    return () => going.abort()
+  }, [quoteId])
+  return document
 }

@@ -42,7 +42,7 @@ function QuoteDesk({ page, tables, now, zone, mayEdit, mayPrice, mayExport }: Ro
   const [at, setAt] = useState<At>({ row: 0, column: 1 })
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set())
   const [open, setOpen] = useState<Open>(null)
-  const columns = gridColumns({ compared: page.quote.comparedId !== null, told: lines.some(({ cells }) => Boolean(cells.theirs)) })
+  const columns = gridColumns({ compared: lines.some(({ thenMinor }) => thenMinor !== null), told: lines.some(({ cells }) => Boolean(cells.theirs)) })
   const current = lines[at.row] ?? null
   const chosen = selected.size > 0 ? lines.filter(({ id }) => selected.has(id)) : current && current.id > 0 ? [current] : []
   const close = () => {
