@@ -1,3 +1,4 @@
+import { Link } from 'react-router'
 import { freightWords, loadStateWords } from '#core/load/words'
 import { hour } from '#core/time/local'
 import { momentWords, spanWords } from '#core/time/words'
@@ -15,6 +16,11 @@ export function LoadHead({ page, now, zone }: { page: LoadPage; now: number; zon
       <span className="font-mono">{load.number}</span>
       {load.practice && <b className="bg-ring px-1.5 text-[#231c14]">Practice</b>}
       <span className="truncate">{page.customer.name}</span>
+      {page.soldBy && (
+        <Link to={`/quotes/${page.soldBy.quoteId}`} className="whitespace-nowrap text-dusk underline">
+          {page.soldBy.number}, line {page.soldBy.position}
+        </Link>
+      )}
       <span className="truncate">
         {freightWords(load)}, {load.commodity}
         {load.commodityHidden && ' (secret)'}

@@ -9,6 +9,7 @@ import { dayWords } from '#core/time/words'
 import type { LoadPage } from '#server/load/read'
 import type { LaneBuy, LaneHistory } from '#server/rates/lane-history'
 import { RouteMap } from '../map/map'
+import { PriorQuote } from '../quote/prior-quote'
 
 const PriceChart = lazy(() => import('../rates/price-chart'))
 
@@ -98,40 +99,80 @@ function Picture({ history, page }: { history: LaneHistory; page: LoadPage }) {
             ))}
           </ul>
         </section>
-        <section aria-label="Offers not taken">
-          <h3 className="head">Offers not taken</h3>
-          {lost.length === 0 && <p className="label py-2">None on record.</p>}
-          <ul>
-            {lost.slice(0, 18).map((offer, index) => (
-              <li key={index} className="grid grid-cols-[82px_1fr_auto] gap-2 border-b py-1">
-                <span className="label">{dayWords(dayOf(toLocal(offer.receivedAt, zone)))}</span>
-                <span className="truncate">{offer.carrierName}</span>
-                <span className="font-mono">{formatAmount(offer.payMinor)}</span>
-              </li>
-            ))}
-          </ul>
-          {leftOut.length > 0 && (
-            <>
-              <h3 className="head pt-3">Left out, they look like mistakes</h3>
-              <ul>
-                {leftOut.slice(0, 8).map((buy) => (
-                  <li key={buy.loadId} className="grid grid-cols-[76px_auto_1fr] gap-2 border-b py-1">
-                    <Link to={`/loads/${buy.loadId}`} className="font-mono text-dusk underline">
-                      {buy.number}
-                    </Link>
-                    <span className="font-mono line-through">{formatAmount(buy.payMinor)}</span>
-                    <span className="label truncate">{suspectWords[buy.suspect!]}</span>
-                  </li>
-                ))}
-              </ul>
-              <Link to="/rates/suspects" className="text-dusk underline">
-                Look at all of them
-              </Link>
-            </>
-          )}
-        </section>
+        <div>
+          <Market market={history.market} />
+          <section aria-label="Quoted to customers" className="pb-3">
+            <h3 className="head">Quoted to customers</h3>
+            {history.quotes.length === 0 && <p className="label py-2">Never on this lane.</p>}
+            <ul>
+              {history.quotes.map((prior) => (
+                <PriorQuote key={`${prior.quoteId}-${prior.position}`} prior={prior} zone={zone} />
+              ))}
+            </ul>
+          </section>
+          <section aria-label="Offers not taken">
+            <h3 className="head">Offers not taken</h3>
+            {lost.length === 0 && <p className="label py-2">None on record.</p>}
+            <ul>
+              {lost.slice(0, 18).map((offer, index) => (
+                <li key={index} className="grid grid-cols-[82px_1fr_auto] gap-2 border-b py-1">
+                  <span className="label">{dayWords(dayOf(toLocal(offer.receivedAt, zone)))}</span>
+                  <span className="truncate">{offer.carrierName}</span>
+                  <span className="font-mono">{formatAmount(offer.payMinor)}</span>
+                </li>
+              ))}
+            </ul>
+            {leftOut.length > 0 && (
+              <>
+                <h3 className="head pt-3">Left out, they look like mistakes</h3>
+                <ul>
+                  {leftOut.slice(0, 8).map((buy) => (
+                    <li key={buy.loadId} className="grid grid-cols-[76px_auto_1fr] gap-2 border-b py-1">
+                      <Link to={`/loads/${buy.loadId}`} className="font-mono text-dusk underline">
+                        {buy.number}
+                      </Link>
+                      <span className="font-mono line-through">{formatAmount(buy.payMinor)}</span>
+                      <span className="label truncate">{suspectWords[buy.suspect!]}</span>
+                    </li>
+                  ))}
+                </ul>
+                <Link to="/rates/suspects" className="text-dusk underline">
+                  Look at all of them
+                </Link>
+              </>
+            )}
+          </section>
+        </div>
       </div>
     </>
+  )
+}
+
+/** What others paid between the areas, for this lane's miles. */
+function Market({ market }: { market: LaneHistory['market'] }) {
+  return (
+    <section aria-label="The market" className="pb-3">
+      <h3 className="head">The market, area to area</h3>
+      {!market && <p className="label py-1">Nothing reported between these areas in five weeks.</p>}
+      {market && (
+        <p>
+          <span className="label">
+            {market.from} to {market.to}:
+          </span>{' '}
+          {market.lastWeek && (
+            <>
+              <b className="font-mono font-semibold">{formatAmount(market.lastWeek.averageMinor)}</b> <span className="label">on {market.lastWeek.loads} loads in the week to {dayWords(market.newestDay)}</span>
+            </>
+          )}
+          {market.before && (
+            <span className="label">
+              {market.lastWeek && ', '}
+              <span className="font-mono text-ink">{formatAmount(market.before.averageMinor)}</span> on {market.before.loads} in the weeks before
+            </span>
+          )}
+        </p>
+      )}
+    </section>
   )
 }
 

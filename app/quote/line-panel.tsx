@@ -1,14 +1,12 @@
 import { useEffect, useState } from 'react'
-import { Link } from 'react-router'
 import { formatAmount, formatMoney } from '#core/money/money'
 import { reasons } from '#core/rates/account'
 import { bandWords, reasonWords } from '#core/rates/words'
 import type { CellName, Cells } from '#core/quote/quote'
-import { cellWords, lineStateWords, lostReasonWords } from '#core/quote/words'
-import { dayOf, toLocal } from '#core/time/local'
-import { dayWords } from '#core/time/words'
-import type { LineInsight, PriorLine } from '#server/quote/insight'
+import { cellWords } from '#core/quote/words'
+import type { LineInsight } from '#server/quote/insight'
 import { Field } from '../ui/field'
+import { PriorQuote } from './prior-quote'
 import type { ScreenLine } from './use-quote'
 import { WinCurve } from './win-curve'
 
@@ -176,23 +174,9 @@ function Before({ insight, zone }: { insight: LineInsight | null; zone: string }
       {insight?.priors.length === 0 && <p className="label">Never.</p>}
       <ul className="min-h-0 overflow-y-auto">
         {insight?.priors.map((prior) => (
-          <li key={`${prior.quoteId}-${prior.position}`} className="grid grid-cols-[74px_56px_minmax(0,1fr)_52px_minmax(0,0.9fr)] gap-2 border-b py-0.5">
-            <span className="label">{dayWords(dayOf(toLocal(prior.at, zone)))}</span>
-            <Link to={`/quotes/${prior.quoteId}`} className="font-mono text-dusk underline">
-              {prior.number}
-            </Link>
-            <span className={`truncate ${prior.same ? '' : 'text-second'}`}>{prior.same ? 'this customer' : prior.customerName}</span>
-            <span className="text-right font-mono">{formatAmount(Math.round(prior.sellMinor / 100) * 100)}</span>
-            <span className="truncate">{outcomeWords(prior)}</span>
-          </li>
+          <PriorQuote key={`${prior.quoteId}-${prior.position}`} prior={prior} zone={zone} />
         ))}
       </ul>
     </div>
   )
-}
-
-function outcomeWords({ state, lostWhy, lostToMinor }: PriorLine) {
-  if (state === 'won') return <span className="text-acacia">won</span>
-  if (state !== 'lost') return <span className="label">{lineStateWords[state].toLowerCase()}</span>
-  return <span className="label">{lostToMinor ? `lost to ${formatAmount(lostToMinor)}` : `lost, ${lostReasonWords[lostWhy ?? 'other'].toLowerCase()}`}</span>
 }

@@ -15,7 +15,7 @@ const partWords: [RegExp, 'city' | 'region' | 'postal'][] = [
 
 /** Heads of one column each, in the order in which they are tried. */
 const wholeHeads: [RegExp, ColumnKind][] = [
-  [/\b(pick ?up|pu|ship|ready|load|start|earliest)( ?(date|day|by|from))\b|^(date|pickup window|window|ready)$/, 'pickup'],
+  [/\b(pick ?up|pu|ship|ready|load|start|earliest)( ?(date|day|by))\b|^(date|pickup window|window|ready)$/, 'pickup'],
   [/\b(latest|last|pickup (to|end)|end)( ?(date|day))\b|^(pickup to|latest)$/, 'pickup_to'],
   [/\b(equipment|equip|trailer|truck type|trailer type|mode|eq)\b/, 'equipment'],
   [/\b(weight|wt|lbs|pounds|avg weight|kg)\b/, 'weight'],

@@ -56,7 +56,8 @@ function byContent(rows: string[][], width: number): (ColumnKind | null)[] {
     return kind
   }
   for (let column = 0; column < width; column++) {
-    const look = lookOf(rows.map((row) => (row[column] ?? '').trim()).filter(Boolean))
+    const texts = rows.map((row) => (row[column] ?? '').trim()).filter(Boolean)
+    const look = beyondEnds(kinds) && lookOf(texts) === 'postal' && texts.every((text) => readWeight(text) !== null) ? 'weight' : lookOf(texts)
     if (look === 'place' && !(side === 'dest')) {
       side = side === null ? 'origin' : 'dest'
       kinds.push(take(looksWhole(rows, column) ? side : `${side}_city`))
@@ -72,6 +73,11 @@ function byContent(rows: string[][], width: number): (ColumnKind | null)[] {
     else kinds.push(look === null ? null : take('comment'))
   }
   return kinds
+}
+
+/** Whether both ends are told and the column before is of neither: five digits are no postal code there, but pounds. */
+function beyondEnds(kinds: (ColumnKind | null)[]): boolean {
+  return hasEnds(kinds) && !/^(origin|dest)/.test(kinds.at(-1) ?? '')
 }
 
 function lookOf(texts: string[]): Look | null {

@@ -4,12 +4,13 @@ import { driveOf } from '#core/load/checks'
 import type { LogEvent } from '#core/load/log-words'
 import { planDrive } from '#core/miles/drive'
 import { vetCarriers, policiesOf } from '#server/carrier/vet'
+import { quoteNumber } from '#core/quote/quote'
 import { type Db, prepared } from '#server/db.server'
 import { routeOver, waysOver } from '#server/miles/route'
 import { findShortlist } from '#server/match/shortlist'
 import { currentBand } from '#server/rates/band'
 import { findPlan } from '#server/waiting/plan'
-import { carrier, charge, confirmation, customer, facility, load, log, message, note, offer, posting, reference, stop, user } from '#server/schema'
+import { carrier, charge, confirmation, customer, facility, load, log, message, note, offer, posting, quoteLine, reference, stop, user } from '#server/schema'
 
 const at = sql.placeholder('loadId')
 
@@ -70,6 +71,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     load: row.load,
     band: currentBand(db, row.load, now),
     customer: row.customer,
+    soldBy: row.load.quoteLineId === null ? null : soldBy(db, row.load.quoteLineId),
     carrier: row.carrier,
     repName: row.repName,
     stops,
@@ -96,4 +98,10 @@ export function readGate(db: Db, loadId: number, carrierId: number, now: number)
   const row = db.select({ deliverBy: load.deliverBy, destZone: load.destZone, freightValueMinor: load.freightValueMinor }).from(load).where(eq(load.id, loadId)).get()
   const verdict = row && vetCarriers(db, [carrierId], row, now).get(carrierId)
   return verdict ? { verdict, policies: policiesOf(db, carrierId) } : null
+}
+
+/** The quote and line a load was sold by. */
+function soldBy(db: Db, lineId: number): { quoteId: number; number: string; position: number } | null {
+  const line = db.select({ quoteId: quoteLine.quoteId, position: quoteLine.position }).from(quoteLine).where(eq(quoteLine.id, lineId)).get()
+  return line ? { ...line, number: quoteNumber(line.quoteId) } : null
 }

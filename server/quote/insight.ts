@@ -32,7 +32,7 @@ const priors = prepared((db) =>
 )
 
 /** What the lane was quoted at before, this customer's own first. */
-function priorLines(db: Db, line: { originPostal: string; destPostal: string; equipment: string }, quoteId: number, customerId: number): PriorLine[] {
+export function priorLines(db: Db, line: { originPostal: string; destPostal: string; equipment: string }, quoteId: number, customerId: number): PriorLine[] {
   const rows = priors(db).all({ origin: prefixOf(line.originPostal), dest: prefixOf(line.destPostal), equipment: line.equipment, quoteId, customerId }) as (Omit<PriorLine, 'number' | 'same'> & { customerId: number })[]
   return rows.map(({ customerId: of, ...row }) => ({ ...row, number: quoteNumber(row.quoteId), same: of === customerId }))
 }

@@ -4,6 +4,8 @@ import type { SuspectKind } from '#core/rates/suspects'
 import { cellsAround } from '#core/place/place'
 import type { Equipment } from '#core/load/load'
 import { type Db, prepared } from '#server/db.server'
+import { laneAverage } from '#server/market/lane-average'
+import { priorLines } from '#server/quote/insight'
 import { load } from '#server/schema'
 import { bandOfPicture, findRatePicture } from './band'
 import { rateModel, rateModelState } from './model'
@@ -73,7 +75,7 @@ export interface LostOffer {
   receivedAt: number
 }
 
-type Lane = Pick<typeof load.$inferSelect, 'equipment' | 'originPostal' | 'destPostal' | 'originLat' | 'originLon' | 'destLat' | 'destLon' | 'miles' | 'weightLb' | 'pickupAt'>
+type Lane = Pick<typeof load.$inferSelect, 'customerId' | 'equipment' | 'originPostal' | 'destPostal' | 'originLat' | 'originLon' | 'destLat' | 'destLon' | 'miles' | 'weightLb' | 'pickupAt'>
 
 /** What the rate picture of a load rests on: the picture with its account, who moved the lane before, what was turned down. */
 export function readLaneHistory(db: Db, loadId: number, now: number) {
@@ -93,7 +95,7 @@ function laneHistory(db: Db, lane: Lane, now: number) {
     same: prefixOf(row.originPostal) === prefixOf(lane.originPostal) && prefixOf(row.destPostal) === prefixOf(lane.destPostal), suspect: suspects.get(String(row.id)) ?? null,
   }))
   const lost = lostQuery(db).all(JSON.stringify(buys.filter(({ same }) => same).map((buy) => buy.loadId))) as LostOffer[]
-  return { picture, band: picture && bandOfPicture(picture, now), state: rateModelState(), buys, lost, now }
+  return { picture, band: picture && bandOfPicture(picture, now), state: rateModelState(), buys, lost, quotes: priorLines(db, lane, 0, lane.customerId), market: laneAverage(db, lane, now), now }
 }
 
 export type LaneHistory = NonNullable<ReturnType<typeof readLaneHistory>>
