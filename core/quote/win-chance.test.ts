@@ -22,7 +22,7 @@ function history(count: number, { level, slope, own = 0, seed = 7 }: { level: nu
 describe('the chance to win', () => {
   test('finds the curve the customers decided by', () => {
     const model = fitWinChance(history(6000, { level: 2, slope: 18 }))!
-    expect(model.at[0]).toBeCloseTo(2, 0.6)
+    expect(Math.abs(model.at[0] - 2)).toBeLessThan(0.3)
     expect(Math.exp(model.at[1])).toBeGreaterThan(16)
     expect(Math.exp(model.at[1])).toBeLessThan(20)
   })

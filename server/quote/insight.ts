@@ -6,6 +6,7 @@ import type { Account } from '#core/rates/account'
 import { toInstant } from '#core/time/local'
 import type { Equipment } from '#core/load/load'
 import { type Db, prepared } from '#server/db.server'
+import { fuelShare } from '#server/fuel/fuel'
 import { findRatePicture } from '#server/rates/band'
 import { quote, quoteLine } from '#server/schema'
 import { brokerage } from '#server/settings.server'
@@ -67,7 +68,7 @@ export function lineInsight(db: Db, quoteId: number, lineId: number, now: number
   const { line, customerId } = row
   if (!line.equipment || line.originLat === null || line.originLon === null || line.destLat === null || line.destLon === null || line.miles === null) return { priors: [], account: null as Account | null, middleMinor: null as number | null, win: null as WinInsight | null }
   const pickupAt = line.pickupFrom ? toInstant(`${line.pickupFrom}T09:00`, brokerage.zone) : null
-  const picture = findRatePicture(db, { equipment: line.equipment as Equipment, originPostal: line.originPostal, destPostal: line.destPostal, originLat: line.originLat, originLon: line.originLon, destLat: line.destLat, destLon: line.destLon, miles: line.miles, weightLb: line.weightLb, pickupAt }, now)
+  const picture = findRatePicture(db, { equipment: line.equipment as Equipment, originPostal: line.originPostal, destPostal: line.destPostal, originLat: line.originLat, originLon: line.originLon, destLat: line.destLat, destLon: line.destLon, miles: line.miles, weightLb: line.weightLb, pickupAt }, now, fuelShare(db, now))
   return { priors: priorLines(db, { ...line, equipment: line.equipment }, quoteId, customerId), account: picture?.account ?? null, middleMinor: picture?.middleMinor ?? null, win: winInsight(db, line, customerId, now) }
 }
 

@@ -36,13 +36,15 @@ export function addLines(db: Db, quoteId: number, rows: NewRow[], act: Act): { l
     const taken = new Set(asked.length === 0 ? [] : db.select({ position: quoteLine.position }).from(quoteLine).where(and(eq(quoteLine.quoteId, quoteId), inArray(quoteLine.position, asked))).all().map(({ position }) => position))
     const context = priceContext(db, own, act.now)
     let next = Math.max(standing?.last ?? 0, ...asked) + 1
-    const lineIds = rows.map((row) => {
+    const values = rows.map((row) => {
       const position = row.position !== undefined && !taken.has(row.position) ? row.position : next++
       taken.add(position)
-      return db.insert(quoteLine).values({ ...columnsOf(row.cells as Cells, context), quoteId, position }).returning({ id: quoteLine.id }).get().id
+      return { ...columnsOf(row.cells as Cells, context), quoteId, position }
     })
+    const added = db.insert(quoteLine).values(values).returning({ id: quoteLine.id, position: quoteLine.position }).all()
+    const byPosition = new Map(added.map(({ id, position }) => [position, id]))
     writeQuoteLog(db, quoteId, 'lines_added', { lines: rows.length }, act)
-    return { lineIds }
+    return { lineIds: values.map(({ position }) => byPosition.get(position)!) }
   })
   if ('lineIds' in added) announceQuote(quoteId)
   return added

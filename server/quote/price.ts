@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import type { Charge } from '#core/charge/charge'
 import type { DieselPrice, FuelTable } from '#core/fuel/fuel'
-import { type Place, placeSchema } from '#core/place/place'
+import type { Place } from '#core/place/place'
 import { resolvePlace, type Resolved } from '#core/place/resolve'
 import { usualMarginRule } from '#core/quote/margin-rule'
 import { type PricingTerms, priceLine } from '#core/quote/price-line'
@@ -86,8 +86,7 @@ export function columnsOf(cells: Cells, context: PriceContext): LineColumns {
 }
 
 function endColumns(end: 'origin' | 'dest', place: Place | null) {
-  const known = place && placeSchema.parse(place)
-  const columns = { City: known?.city ?? '', Region: known?.region ?? '', Postal: known?.postal ?? '', Lat: known?.lat ?? null, Lon: known?.lon ?? null }
+  const columns = { City: place?.city ?? '', Region: place?.region ?? '', Postal: place?.postal ?? '', Lat: place?.lat ?? null, Lon: place?.lon ?? null }
   return Object.fromEntries(Object.entries(columns).map(([name, value]) => [`${end}${name}`, value])) as Record<`${typeof end}City` | `${typeof end}Region` | `${typeof end}Postal`, string> & Record<`${typeof end}Lat` | `${typeof end}Lon`, number | null>
 }
 

@@ -1,11 +1,11 @@
 import { cellsAround } from '#core/place/place'
+import type { FuelShare } from '#core/rates/account'
 import { askRate, type RatePicture } from '#core/rates/ask'
 import { usualLeadHours } from '#core/rates/features'
 import type { RateQuestion } from '#core/rates/past-price'
 import { type Comparable, type RateBand, type RateQuery, rateBand } from '#core/rates/rates'
 import { hour } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
-import { fuelShare } from '#server/fuel/fuel'
 import { locatePrefix } from './locate'
 import { rateModel } from './model'
 
@@ -29,13 +29,13 @@ function comparablesSql(reach: number): string {
 /** Figures are told in whole steps of five dollars: nobody can tell nearer. */
 const stepMinor = 500
 
-/** The rate picture of a lane by the model; null until the model is there, or where it has nothing to go by. */
-export function findRatePicture(db: Db, query: RateQuery, now: number): RatePicture | null {
+/** The rate picture of a lane by the model; null until the model is there, or where it has nothing to go by. `fuel` is told apart in its account where it is given. */
+export function findRatePicture(db: Db, query: RateQuery, now: number, fuel: FuelShare | null = null): RatePicture | null {
   const model = rateModel(db, now)
   if (!model) return null
   const pickupAt = query.pickupAt ?? now + usualLeadHours * hour
   const question: RateQuestion = { originPostal: query.originPostal, destPostal: query.destPostal, equipment: query.equipment, miles: query.miles, weightLb: query.weightLb ?? null, pickupAt, leadHours: query.leadHours ?? Math.max(0, (pickupAt - now) / hour), asOf: now }
-  const picture = askRate(model, question, locatePrefix, { stepMinor, fuel: fuelShare(db, now) })
+  const picture = askRate(model, question, locatePrefix, { stepMinor, fuel })
   return 'refusal' in picture ? null : picture
 }
 

@@ -4,6 +4,7 @@ import type { SuspectKind } from '#core/rates/suspects'
 import { cellsAround } from '#core/place/place'
 import type { Equipment } from '#core/load/load'
 import { type Db, prepared } from '#server/db.server'
+import { fuelShare } from '#server/fuel/fuel'
 import { laneAverage } from '#server/market/lane-average'
 import { priorLines } from '#server/quote/insight'
 import { load } from '#server/schema'
@@ -84,7 +85,7 @@ export function readLaneHistory(db: Db, loadId: number, now: number) {
 }
 
 function laneHistory(db: Db, lane: Lane, now: number) {
-  const picture = findRatePicture(db, { ...lane, equipment: lane.equipment as Equipment }, now)
+  const picture = findRatePicture(db, { ...lane, equipment: lane.equipment as Equipment }, now, fuelShare(db, now))
   const suspects = new Map(rateModel(db, now)?.suspects.filter(({ kind }) => kind !== 'no_weight').map(({ id, kind }) => [id, kind]) ?? [])
   const near = (lat: number, lon: number) => cellsAround({ lat, lon }, reach)
   const rows = buysQuery(db).all(lane.equipment, ...near(lane.originLat, lane.originLon), ...near(lane.destLat, lane.destLon), now) as Row[]
