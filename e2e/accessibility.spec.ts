@@ -19,7 +19,8 @@ for (const colorScheme of ['light', 'dark'] as const) {
     const api = await caller()
     const loads = (await (await api.get('/find/loads?q=uncovered')).json()) as { id: number }[]
     const covered = (await (await api.get('/find/loads?q=covered')).json()) as { id: number }[]
-    for (const path of ['/loads', '/rates/suspects', '/loads/new', `/loads/new?copy=${loads[0]!.id}`, `/loads/${loads[0]!.id}`, `/loads/${covered[0]!.id}`, `/loads/${covered[0]!.id}/change`]) {
+    const quoteId = Number(/\/quotes\/(\d+)/.exec(await (await api.get('/quotes?q=coming')).text())![1])
+    for (const path of ['/loads', '/rates/suspects', '/quotes', `/quotes/${quoteId}`, '/fuel', '/loads/new', `/loads/new?copy=${loads[0]!.id}`, `/loads/${loads[0]!.id}`, `/loads/${covered[0]!.id}`, `/loads/${covered[0]!.id}/change`]) {
       await page.goto(path)
       await ready(page)
       expect(await violations(page), path).toEqual([])
@@ -30,6 +31,17 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.keyboard.press(key)
       await expect(page.getByRole('dialog')).toBeVisible()
       expect(await violations(page), `dialog ${key}`).toEqual([])
+      await page.keyboard.press('Escape')
+      await expect(page.getByRole('dialog')).toBeHidden()
+    }
+    await page.goto(`/quotes/${quoteId}`)
+    await ready(page)
+    for (const key of ['s', 'v', 'w', 'l', 't', 'm', 'g']) {
+      await page.locator('[data-cell="0-0"]').focus()
+      await page.keyboard.press(key)
+      await expect(page.getByRole('dialog')).toBeVisible()
+      if (key === 's') await expect(page.getByRole('region', { name: 'As they will read it' })).toContainText('Quiet Anvil Steel')
+      expect(await violations(page), `quote dialog ${key}`).toEqual([])
       await page.keyboard.press('Escape')
       await expect(page.getByRole('dialog')).toBeHidden()
     }

@@ -28,7 +28,7 @@ export function missingFields(values: FormValues, now: number): Record<string, s
 export function problemsSoFar(values: FormValues, now: number, band: RateBand | null, route: { miles: number; legs: LoadLeg[] } | null): Problem[] {
   const stops = values.stops.map((stop) => {
     const window = windowOf(stop, now)
-    return stop.facility && window ? { kind: stop.kind, ...window, zone: stop.facility.zone, lat: stop.facility.lat, lon: stop.facility.lon } : null
+    return stop.facility && window ? { kind: stop.kind, ...window, zone: stop.facility.zone, lat: stop.facility.lat, lon: stop.facility.lon, address: stop.facility.address } : null
   })
   const sellCharges = chargesFrom(values.sellCharges).filter((charge) => !Number.isNaN(charge.rateE4))
   const temperature = values.tempMinF.trim() || values.tempMaxF.trim()

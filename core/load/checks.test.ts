@@ -55,3 +55,10 @@ describe('told before saving', () => {
     expect(problem!.message).toBe('Cannot legally be there in time: 796 miles with rests, 13 h 24 late. The pickup 13 h 30 earlier, or the delivery 13 h 24 later would mend it')
   })
 })
+
+test('a facility known by its city alone is told, another is not', () => {
+  const [pickup, delivery] = load().stops
+  const problems = (address: string) => checkLoad(load({ stops: [{ ...pickup!, address }, delivery!] }), { now, hasPayer: true, band }).map(({ code, severity, path }) => [code, severity, path])
+  expect(problems('Street not known yet')).toEqual([['no_street', 'caution', 'stops.0.facilityId']])
+  expect(problems('12 Canal Rd')).toEqual([])
+})

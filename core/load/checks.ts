@@ -5,7 +5,7 @@ import { formatMoney } from '../money/money'
 import type { RateBand } from '../rates/rates'
 import { hour, toInstant } from '../time/local'
 import { dayWords, spanWords } from '../time/words'
-import type { StopPlace } from './load'
+import { type StopPlace, unknownStreet } from './load'
 
 /**
  * Something wrong or odd in what was typed, told at its field before saving. `stop` keeps a load
@@ -14,7 +14,7 @@ import type { StopPlace } from './load'
 export interface Problem {
   /** Dotted path of the field, `stops.1.earliestLocal`. */
   path: string
-  code: 'in_the_past' | 'cannot_be_driven' | 'no_payer' | 'no_sell_charge' | 'rate_out_by_ten' | 'mixed_currencies' | 'stops_out_of_order' | 'no_road' | 'no_temperature' | 'far_ahead'
+  code: 'in_the_past' | 'cannot_be_driven' | 'no_payer' | 'no_sell_charge' | 'rate_out_by_ten' | 'mixed_currencies' | 'stops_out_of_order' | 'no_road' | 'no_temperature' | 'far_ahead' | 'no_street'
   severity: 'stop' | 'caution'
   message: string
 }
@@ -51,7 +51,7 @@ const farAheadDays = 120
 
 /** Everything worth telling about a load before it is saved, in the order of the form. */
 export function checkLoad(load: LoadToCheck, facts: CheckFacts): Problem[] {
-  return [...checkPayer(facts), ...checkEquipment(load), ...checkStops(load, facts.now), ...checkDrive(load), ...checkCharges(load, facts.band)]
+  return [...checkPayer(facts), ...checkEquipment(load), ...checkStops(load, facts.now), ...checkStreets(load), ...checkDrive(load), ...checkCharges(load, facts.band)]
 }
 
 function checkPayer(facts: CheckFacts): Problem[] {
@@ -80,6 +80,10 @@ function checkStops(load: LoadToCheck, now: number): Problem[] {
     const isBefore = before && closes <= toInstant(before.earliestLocal, before.zone)
     return isBefore ? [{ path, code: 'stops_out_of_order', severity: 'stop', message: 'Before the stop that comes first' } as Problem] : []
   })
+}
+
+function checkStreets(load: LoadToCheck): Problem[] {
+  return load.stops.flatMap((stop, index) => (stop?.address === unknownStreet ? [{ path: `stops.${index}.facilityId`, code: 'no_street', severity: 'caution', message: 'The street is not known yet: choose or make the facility' } as Problem] : []))
 }
 
 /** Loading or unloading takes about this long; nothing better is known of a stop yet. */

@@ -19,7 +19,7 @@ const rowsAtOnce = 500
 /** Reads one feed over its wire and keeps what is new; what went wrong is kept beside it and tried again next time. */
 export async function readFeed(db: Db, name: FeedName, clock: () => number = Date.now): Promise<{ rows: number; refused: number } | { problem: string }> {
   try {
-    const rows = parse(await fetchText(urlOf(db, name)), { relax_column_count: true, skip_empty_lines: true, trim: true }) as string[][]
+    const rows = parse(await fetchText(urlOf(db, name)), { record_delimiter: ['\r\n', '\n', '\r'], relax_column_count: true, skip_empty_lines: true, trim: true }) as string[][]
     const reading: FeedReading<unknown> = name === 'diesel' ? keepDiesel(db, rows, clock()) : keepAverages(db, rows, clock())
     note(db, name, { readAt: clock(), rows: reading.rows.length, refused: reading.refused.length, problem: null })
     if (reading.refused.length > 0) logger().warn({ feed: name, refused: reading.refused.slice(0, 5) }, 'lines of a feed could not be read')

@@ -1,6 +1,6 @@
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm'
 import { z } from 'zod'
-import type { Equipment, LoadTerms } from '#core/load/load'
+import { type Equipment, type LoadTerms, unknownStreet } from '#core/load/load'
 import { transitHours } from '#core/miles/drive'
 import type { Place } from '#core/place/place'
 import { quoteNumber } from '#core/quote/quote'
@@ -92,8 +92,6 @@ function facilityFor(db: Db, customerId: number, { city, region, country, postal
   const standing = db.select().from(facility).where(and(eq(facility.search, facilitySearch(row)), eq(facility.address, unknownStreet))).get()
   return { ...(standing ?? db.insert(facility).values({ ...row, search: facilitySearch(row) }).returning().get()), fresh: true }
 }
-
-const unknownStreet = 'Street not known yet'
 
 /** What this customer's last load on the equipment was like. */
 function habitOf(db: Db, customerId: number, equipment: Equipment) {
