@@ -3,6 +3,7 @@ export const benches: Record<string, () => Promise<{ run: () => Promise<void> }>
   miles: () => import('./miles'),
   pages: () => import('./pages'),
   places: () => import('./places'),
+  quotes: () => import('./quotes'),
   rates: () => import('./rates/main'),
   waiting: () => import('./waiting'),
 }

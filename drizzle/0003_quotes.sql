@@ -106,6 +106,7 @@ CREATE TABLE `quote_line` (
 	FOREIGN KEY (`quote_id`) REFERENCES `quote`(`id`) ON UPDATE no action ON DELETE no action,
 	CONSTRAINT "quote_line_state" CHECK(state in ('draft', 'sent', 'won', 'lost', 'lapsed')),
 	CONSTRAINT "quote_line_priced" CHECK(state = 'draft' or sell_minor is not null),
+	CONSTRAINT "quote_line_whole" CHECK(sell_minor is null or problems = '[]'),
 	CONSTRAINT "quote_line_lost" CHECK((state = 'lost') = (lost_why is not null))
 );
 --> statement-breakpoint

@@ -91,7 +91,9 @@ function Picture({ history, page }: { history: LaneHistory; page: LoadPage }) {
       </section>
       <div className="grid grid-cols-[1.35fr_1fr] gap-6 py-3">
         <section aria-label="On this lane">
-          <h3 className="head">On this lane</h3>
+          <h3 className="head">
+            On this lane <span className="label font-normal">who moved it, for how much, how often they are in time for us</span>
+          </h3>
           {lane.length === 0 && <p className="label py-2">No load of ours yet; the figure leans on the lanes around.</p>}
           <ul>
             {lane.slice(0, 30).map((buy) => (
@@ -193,13 +195,16 @@ function AccountList({ account }: { account: Account }) {
 
 function BuyLine({ buy, zone }: { buy: LaneBuy; zone: string }) {
   return (
-    <li className="grid grid-cols-[82px_76px_1fr_auto_52px] gap-2 border-b py-1">
+    <li className="grid grid-cols-[82px_76px_minmax(0,1fr)_auto_auto_48px] gap-2 border-b py-1">
       <span className="label">{dayWords(dayOf(toLocal(buy.coveredAt, zone)))}</span>
       <Link to={`/loads/${buy.loadId}`} className="font-mono text-dusk underline">
         {buy.number}
       </Link>
       <span className="truncate">{buy.carrierName}</span>
       <span className={`font-mono ${buy.suspect ? 'text-second line-through' : 'font-semibold'}`}>{formatAmount(buy.payMinor)}</span>
+      <span className="label" title="deliveries in time, of all whose time we know">
+        {buy.grade.of > 0 && `${buy.grade.onTime} of ${buy.grade.of}`}
+      </span>
       <span className={buy.deliveredOnTime === false ? 'text-ring-text' : 'label'}>{buy.deliveredOnTime === null ? '' : buy.deliveredOnTime ? 'on time' : 'late'}</span>
     </li>
   )

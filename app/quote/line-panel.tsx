@@ -1,10 +1,14 @@
 import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
 import { formatAmount, formatMoney } from '#core/money/money'
 import { reasons } from '#core/rates/account'
 import { bandWords, reasonWords } from '#core/rates/words'
-import type { CellName, Cells } from '#core/quote/quote'
+import { type CellName, type Cells, quoteNumber } from '#core/quote/quote'
 import { cellWords } from '#core/quote/words'
+import { dayOf, toLocal } from '#core/time/local'
+import { dayWords } from '#core/time/words'
 import type { LineInsight } from '#server/quote/insight'
+import type { QuotePage } from '#server/quote/read'
 import { Field } from '../ui/field'
 import { PriorQuote } from './prior-quote'
 import type { ScreenLine } from './use-quote'
@@ -17,10 +21,11 @@ interface PanelProps {
   zone: string
   mayEdit: boolean
   onType: (cells: Cells) => void
+  others: QuotePage['others']
 }
 
 /** What stands behind the chosen line: what is wrong with it, how its price is made, the chance to win, and what was quoted before. */
-export function LinePanel({ quoteId, line, now, zone, mayEdit, onType }: PanelProps) {
+export function LinePanel({ quoteId, line, now, zone, mayEdit, onType, others }: PanelProps) {
   const insight = useInsight(quoteId, line)
   return (
     <section aria-label="The chosen line" className="grid h-[212px] shrink-0 grid-cols-[1.15fr_1fr_1.1fr] gap-6 overflow-hidden border-t border-strong bg-sheet px-4 py-2">
@@ -28,10 +33,13 @@ export function LinePanel({ quoteId, line, now, zone, mayEdit, onType }: PanelPr
         <>
           <Making key={line.key} line={line} insight={insight} now={now} mayEdit={mayEdit} onType={onType} />
           <Winning line={line} insight={insight} mayEdit={mayEdit} onType={onType} />
-          <Before insight={insight} zone={zone} />
+          <Before insight={insight} zone={zone} others={others} />
         </>
       ) : (
-        <p className="label col-span-3 self-center">Type an origin and a destination: miles, likely cost and price stand beside them at once. Or copy rows in a spreadsheet and paste them here with <kbd className="key">Ctrl+v</kbd>.</p>
+        <>
+          <p className="label col-span-2 self-center">Type an origin and a destination: miles, likely cost and price stand beside them at once. Or copy rows in a spreadsheet and paste them here with <kbd className="key">Ctrl+v</kbd>.</p>
+          <Before insight={null} zone={zone} others={others} />
+        </>
       )}
     </section>
   )
@@ -167,14 +175,32 @@ function Winning({ line, insight, mayEdit, onType }: { line: ScreenLine; insight
   )
 }
 
-function Before({ insight, zone }: { insight: LineInsight | null; zone: string }) {
+function Before({ insight, zone, others }: { insight: LineInsight | null; zone: string; others: QuotePage['others'] }) {
   return (
-    <div className="flex min-w-0 flex-col">
-      <h2 className="head">Quoted before on this lane</h2>
-      {insight?.priors.length === 0 && <p className="label">Never.</p>}
-      <ul className="min-h-0 overflow-y-auto">
-        {insight?.priors.map((prior) => (
-          <PriorQuote key={`${prior.quoteId}-${prior.position}`} prior={prior} zone={zone} />
+    <div className="flex min-w-0 flex-col overflow-y-auto" tabIndex={0} role="group" aria-label="Quotes before">
+      {insight && (
+        <>
+          <h2 className="head">Quoted before on this lane</h2>
+          {insight.priors.length === 0 && <p className="label">Never.</p>}
+          <ul className="mb-1">
+            {insight.priors.map((prior) => (
+              <PriorQuote key={`${prior.quoteId}-${prior.position}`} prior={prior} zone={zone} />
+            ))}
+          </ul>
+        </>
+      )}
+      <h2 className="head">Their quotes before this one</h2>
+      {others.length === 0 && <p className="label">None.</p>}
+      <ul>
+        {others.slice(0, 8).map((other) => (
+          <li key={other.id} className="grid grid-cols-[74px_56px_minmax(0,1fr)_auto] gap-2 border-b py-0.5">
+            <span className="label">{dayWords(dayOf(toLocal(other.createdAt, zone)))}</span>
+            <Link to={`/quotes/${other.id}`} className="font-mono text-dusk underline">
+              {quoteNumber(other.id)}
+            </Link>
+            <span className="truncate">{other.title || (other.lines === 1 ? 'one line' : `${other.lines} lines`)}</span>
+            <span className="label">{[other.won > 0 ? `${other.won} won` : '', other.lost > 0 ? `${other.lost} lost` : ''].filter(Boolean).join(', ')}</span>
+          </li>
         ))}
       </ul>
     </div>

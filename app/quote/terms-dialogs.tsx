@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { useRevalidator } from 'react-router'
 import { toast } from 'sonner'
 import { formatAmount, readAmount } from '#core/money/money'
+import { quoteNumber } from '#core/quote/quote'
 import { fuelTableWords } from '#core/fuel/words'
 import type { FuelTable } from '#core/fuel/fuel'
 import { addDays, daysBetween } from '#core/time/local'
@@ -44,7 +45,7 @@ export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoti
             <option value="">no earlier quote</option>
             {others.map((other) => (
               <option key={other.id} value={other.id}>
-                {other.number} {other.title}
+                {quoteNumber(other.id)} {other.title || `${other.lines} lines`}
               </option>
             ))}
           </select>

@@ -120,7 +120,7 @@ function QuoteDesk({ page, tables, now, zone, mayEdit, mayPrice, mayExport }: Ro
         </span>
       </div>
       <QuoteGrid lines={lines} columns={columns} at={at} onAt={setAt} selected={selected} onSelect={select} onType={quoting.type} onPaste={(text) => setOpen({ kind: 'paste', text })} mayEdit={mayEdit} />
-      <LinePanel quoteId={page.quote.id} line={current} now={now} zone={zone} mayEdit={mayEdit} onType={(cells) => current && quoting.type(current.key, cells)} />
+      <LinePanel quoteId={page.quote.id} line={current} now={now} zone={zone} mayEdit={mayEdit} others={page.others} onType={(cells) => current && quoting.type(current.key, cells)} />
       {open?.kind === 'paste' && <PasteDialog initial={open.text} standing={lines.length} act={quoting.act} onClose={close} />}
       {open?.kind === 'send' && <SendQuoteDialog page={page} lines={lines} quoting={quoting} onClose={close} />}
       {open?.kind === 'won' && chosen.length > 0 && <WonDialog lines={chosen} today={page.today} quoting={quoting} onClose={close} />}

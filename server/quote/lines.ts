@@ -105,5 +105,5 @@ export function linesOf(db: Db, quoteId: number, lineIds: number[]): LineRow[] {
 /** What deciding about a line needs to know of it. */
 export function factsOf(db: Db, line: LineRow) {
   const loadsMade = line.state === 'won' ? (db.select({ count: sql<number>`count(*)` }).from(load).where(and(eq(load.quoteLineId, line.id), sql`${load.state} <> 'cancelled'`)).get()?.count ?? 0) : 0
-  return { state: line.state, priced: line.sellMinor !== null && line.problems.length === 0, loadsMade }
+  return { state: line.state, priced: line.sellMinor !== null, loadsMade }
 }

@@ -9,8 +9,8 @@ import { drawQuote } from './draw'
 import type { LineRow } from './lines'
 import { pricingOf } from './price'
 
-/** Whether a line stands on the customer's paper: priced, nothing wrong with it, not lost or lapsed. */
-export const onPaper = (line: Pick<LineRow, 'state' | 'sellMinor' | 'problems'>): boolean => line.sellMinor !== null && line.problems.length === 0 && line.state !== 'lost' && line.state !== 'lapsed'
+/** Whether a line stands on the customer's paper: priced, not lost or lapsed. */
+export const onPaper = (line: Pick<LineRow, 'state' | 'sellMinor'>): boolean => line.sellMinor !== null && line.state !== 'lost' && line.state !== 'lapsed'
 
 /** The document of a quote as it stands now, under a version's number; null where there is no such quote. */
 export function documentNow(db: Db, quoteId: number, version: number, now: number): QuoteDocument | null {

@@ -61,13 +61,29 @@ export function readQuote(db: Db, quoteId: number, now: number) {
   const row = db.select({ quote, customer, rep: user.name }).from(quote).innerJoin(customer, eq(customer.id, quote.customerId)).innerJoin(user, eq(user.id, quote.repId)).where(eq(quote.id, quoteId)).get()
   if (!row) return null
   const papers = db.select({ id: quotePaper.id, version: quotePaper.version, sentTo: quotePaper.sentTo, sentAt: quotePaper.sentAt, deliveredAt: quotePaper.deliveredAt, problem: quotePaper.problem }).from(quotePaper).where(eq(quotePaper.quoteId, quoteId)).orderBy(desc(quotePaper.version)).all()
-  const others = db.select({ id: quote.id, title: quote.title, createdAt: quote.createdAt }).from(quote).where(and(eq(quote.customerId, row.quote.customerId), ne(quote.id, quoteId))).orderBy(desc(quote.createdAt)).limit(20).all()
+  const others = otherQuotes(db).all(row.quote.customerId, quoteId) as OtherQuote[]
   const { id, name, city, region, prospect, billingMail, quoteMail, fuelTableId } = row.customer
   return {
     quote: { ...row.quote, number: quoteNumber(row.quote.id) }, rep: row.rep, customer: { id, name, city, region, prospect, mail: quoteMail ?? billingMail ?? '', fuelTableId }, pricing: pricingOf(db, id),
     lines: gridLines(db, quoteId), papers, others: others.map((other) => ({ ...other, number: quoteNumber(other.id) })), log: readQuoteLog(db, quoteId), rates: rateModelState(), today: dayOf(toLocal(now, brokerage.zone)),
   }
 }
+
+/** Another quote of the customer, and what came of its lines. */
+export interface OtherQuote {
+  id: number
+  title: string
+  createdAt: number
+  lines: number
+  won: number
+  lost: number
+  sellMinor: number
+}
+
+const otherQuotes = prepared((db) =>
+  db.$client.prepare(`select quote.id, quote.title, quote.created_at createdAt, count(quote_line.id) lines, coalesce(sum(quote_line.state = 'won'), 0) won, coalesce(sum(quote_line.state = 'lost'), 0) lost, coalesce(sum(quote_line.sell_minor), 0) sellMinor
+    from (select * from quote where customer_id = ? and id <> ? order by created_at desc limit 20) quote left join quote_line on quote_line.quote_id = quote.id group by quote.id order by quote.created_at desc`),
+)
 
 export type QuotePage = NonNullable<ReturnType<typeof readQuote>>
 

@@ -21,6 +21,8 @@ export interface LaneBuy {
   perLaneMinor: number
   carrierName: string
   deliveredOnTime: boolean | null
+  /** All the carrier's deliveries for us whose time we know, and how many of them were in time. */
+  grade: { onTime: number; of: number }
   origin: { city: string; region: string; lat: number; lon: number }
   dest: { city: string; region: string; lat: number; lon: number }
   /** On this very lane, not only near it. */
@@ -34,6 +36,7 @@ interface Row {
   coveredAt: number
   payMinor: number
   miles: number
+  carrierId: number
   carrierName: string
   deliveredOnTime: number | null
   originCity: string
@@ -54,13 +57,21 @@ const mostLost = 40
 const marks = Array.from({ length: (reach * 2 + 1) ** 2 }, () => '?').join(', ')
 
 const buysQuery = prepared((db) =>
-  db.$client.prepare(`select load.id, load.number, load.covered_at coveredAt, coalesce(fixed.price_minor, load.pay_minor) payMinor, load.miles, carrier.name carrierName, load.delivered_on_time deliveredOnTime,
+  db.$client.prepare(`select load.id, load.number, load.covered_at coveredAt, coalesce(fixed.price_minor, load.pay_minor) payMinor, load.miles, load.carrier_id carrierId, carrier.name carrierName, load.delivered_on_time deliveredOnTime,
       load.origin_city originCity, load.origin_region originRegion, load.origin_postal originPostal, load.origin_lat originLat, load.origin_lon originLon,
       load.dest_city destCity, load.dest_region destRegion, load.dest_postal destPostal, load.dest_lat destLat, load.dest_lon destLon
     from load indexed by load_lane join carrier on carrier.id = load.carrier_id left join rate_correction fixed on fixed.load_id = load.id
     where load.pay_minor is not null and load.practice = 0 and load.equipment = ? and load.origin_cell in (${marks}) and load.dest_cell in (${marks}) and load.covered_at < ? and coalesce(fixed.verdict, '') <> 'left_out'
     order by load.covered_at desc limit ${mostBuys}`),
 )
+
+const gradesQuery = prepared((db) => db.$client.prepare('select carrier_id carrierId, sum(delivered_on_time) onTime, count(delivered_on_time) "of" from load where carrier_id in (select value from json_each(?)) group by carrier_id'))
+
+/** How punctual carriers were for us, by carrier. */
+function gradesOf(db: Db, carrierIds: number[]): Map<number, { onTime: number; of: number }> {
+  const rows = gradesQuery(db).all(JSON.stringify([...new Set(carrierIds)])) as { carrierId: number; onTime: number | null; of: number }[]
+  return new Map(rows.map(({ carrierId, onTime, of }) => [carrierId, { onTime: onTime ?? 0, of }]))
+}
 
 /** Offers on the loads given that were not taken. */
 const lostQuery = prepared((db) =>
@@ -89,7 +100,9 @@ function laneHistory(db: Db, lane: Lane, now: number) {
   const suspects = new Map(rateModel(db, now)?.suspects.filter(({ kind }) => kind !== 'no_weight').map(({ id, kind }) => [id, kind]) ?? [])
   const near = (lat: number, lon: number) => cellsAround({ lat, lon }, reach)
   const rows = buysQuery(db).all(lane.equipment, ...near(lane.originLat, lane.originLon), ...near(lane.destLat, lane.destLon), now) as Row[]
+  const grades = gradesOf(db, rows.map(({ carrierId }) => carrierId))
   const buys = rows.map((row): LaneBuy => ({
+    grade: grades.get(row.carrierId) ?? { onTime: 0, of: 0 },
     loadId: row.id, number: row.number, coveredAt: row.coveredAt, payMinor: row.payMinor, perLaneMinor: row.miles > 0 ? Math.round((row.payMinor / row.miles) * lane.miles) : row.payMinor,
     carrierName: row.carrierName, deliveredOnTime: row.deliveredOnTime === null ? null : row.deliveredOnTime === 1,
     origin: { city: row.originCity, region: row.originRegion, lat: row.originLat, lon: row.originLon }, dest: { city: row.destCity, region: row.destRegion, lat: row.destLat, lon: row.destLon },

@@ -78,6 +78,8 @@ export const quoteLine = sqliteTable('quote_line', {
   index('quote_line_sent').on(table.quoteId).where(sql`state = 'sent'`),
   check('quote_line_state', sql`state in (${quoted(lineStates)})`),
   check('quote_line_priced', sql`state = 'draft' or sell_minor is not null`),
+  // A price is never asked on a line with something wrong in it.
+  check('quote_line_whole', sql`sell_minor is null or problems = '[]'`),
   check('quote_line_lost', sql`(state = 'lost') = (lost_why is not null)`),
 ])
 
