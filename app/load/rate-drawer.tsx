@@ -195,14 +195,14 @@ function AccountList({ account }: { account: Account }) {
 
 function BuyLine({ buy, zone }: { buy: LaneBuy; zone: string }) {
   return (
-    <li className="grid grid-cols-[82px_76px_minmax(0,1fr)_auto_auto_48px] gap-2 border-b py-1">
+    <li className="grid grid-cols-[82px_76px_minmax(0,1fr)_48px_56px_52px] gap-2 border-b py-1">
       <span className="label">{dayWords(dayOf(toLocal(buy.coveredAt, zone)))}</span>
       <Link to={`/loads/${buy.loadId}`} className="font-mono text-dusk underline">
         {buy.number}
       </Link>
       <span className="truncate">{buy.carrierName}</span>
-      <span className={`font-mono ${buy.suspect ? 'text-second line-through' : 'font-semibold'}`}>{formatAmount(buy.payMinor)}</span>
-      <span className="label" title="deliveries in time, of all whose time we know">
+      <span className={`text-right font-mono ${buy.suspect ? 'text-second line-through' : 'font-semibold'}`}>{formatAmount(buy.payMinor)}</span>
+      <span className="label text-right" title="deliveries in time, of all whose time we know">
         {buy.grade.of > 0 && `${buy.grade.onTime} of ${buy.grade.of}`}
       </span>
       <span className={buy.deliveredOnTime === false ? 'text-ring-text' : 'label'}>{buy.deliveredOnTime === null ? '' : buy.deliveredOnTime ? 'on time' : 'late'}</span>

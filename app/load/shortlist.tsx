@@ -36,7 +36,7 @@ export function Shortlist({ page, now, onOffer }: { page: LoadPage; now: number;
                   ) : (
                     <span className="font-semibold">{entry.name}</span>
                   )}
-                  <span className="label font-mono">{entry.phone}</span>
+                  <span className="label block font-mono">{entry.phone}</span>
                 </td>
                 <td className="py-1 pr-2 leading-snug">{entry.why.join(' · ')}</td>
                 <td className="py-1 text-right whitespace-nowrap">
