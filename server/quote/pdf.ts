@@ -42,29 +42,33 @@ function head(doc: Doc, quote: QuoteDocument): void {
 }
 
 /** The columns that this quote has something to say in. */
-function columnsOf({ lines, showsMiles, fuel }: QuoteDocument): Column[] {
+function columnsOf(doc: Doc, { lines, showsMiles, fuel }: QuoteDocument): Column[] {
   const has = (pick: (line: DocumentLine) => unknown) => lines.some((line) => Boolean(pick(line)))
   const figures: Column[] = [
-    ...(showsMiles ? [{ head: 'Miles', wide: 36, figure: true, text: (line: DocumentLine) => (line.miles ?? 0).toLocaleString('en-US') }] : []),
+    ...(showsMiles ? [{ head: 'Miles', wide: 32, figure: true, text: (line: DocumentLine) => (line.miles ?? 0).toLocaleString('en-US') }] : []),
     ...(has((line) => line.loads) ? [{ head: 'Loads', wide: 34, figure: true, text: (line: DocumentLine) => line.loads?.toLocaleString('en-US') ?? '' }] : []),
-    ...(fuel ? [{ head: 'Line haul', wide: 56, figure: true, text: (line: DocumentLine) => formatMoney(line.lineHaulMinor) }, { head: 'Fuel', wide: 50, figure: true, text: (line: DocumentLine) => formatMoney(line.fuelMinor) }] : []),
-    { head: 'USD, all in', wide: 62, figure: true, text: (line) => formatMoney(line.totalMinor) },
+    ...(fuel ? [{ head: 'Line haul', wide: 52, figure: true, text: (line: DocumentLine) => formatMoney(line.lineHaulMinor) }, { head: 'Fuel', wide: 44, figure: true, text: (line: DocumentLine) => formatMoney(line.fuelMinor) }] : []),
+    { head: 'USD, all in', wide: 54, figure: true, text: (line) => formatMoney(line.totalMinor) },
   ]
   const words: Column[] = [
-    { head: '', wide: 20, text: (line) => String(line.position) },
-    { head: 'Equipment', wide: 52, text: (line) => line.equipment },
+    { head: '', wide: 18, text: (line) => String(line.position) },
+    { head: 'Equipment', wide: 46, text: (line) => line.equipment },
     ...(has((line) => line.pickup !== 'any') ? [{ head: 'Pickup', wide: 64, text: (line: DocumentLine) => line.pickup }] : []),
     ...(has((line) => line.weightLb) ? [{ head: 'Pounds', wide: 40, figure: true, text: (line: DocumentLine) => line.weightLb?.toLocaleString('en-US') ?? '' }] : []),
   ]
   const left = (width - [...figures, ...words].reduce((sum, column) => sum + column.wide, 0) - ([...figures, ...words].length + 1) * gap) / 2
   const [position, ...rest] = words
-  return [position!, { head: 'From', wide: left, text: (line) => line.origin }, { head: 'To', wide: left, text: (line) => line.dest }, ...rest, ...figures]
+  // Where one place does not fit its column, all are broken behind the city: a ragged column reads badly.
+  doc.font('text').fontSize(9)
+  const broken = lines.some(({ origin, dest }) => doc.widthOfString(origin) > left || doc.widthOfString(dest) > left)
+  const place = (words: string) => (broken ? words.replace(', ', ',\n') : words)
+  return [position!, { head: 'From', wide: left, text: (line) => place(line.origin) }, { head: 'To', wide: left, text: (line) => place(line.dest) }, ...rest, ...figures]
 }
 
 const gap = 6
 
 function table(doc: Doc, quote: QuoteDocument): void {
-  const columns = columnsOf(quote)
+  const columns = columnsOf(doc, quote)
   heads(doc, columns)
   for (const line of quote.lines) {
     const beneath = [...line.extras.map((extra) => `plus ${extra}`), line.comment].filter(Boolean).join('; ')
