@@ -18,18 +18,23 @@ export function CellEditor(props: CellEditorProps) {
   return props.cell === 'origin' || props.cell === 'dest' ? <PlaceEditor {...props} /> : <TextEditor {...props} />
 }
 
+/** A key that ends the typing takes the field away, which it feels as being left: only the first end counts. */
+function useOnce(onEnd: CellEditorProps['onEnd']): CellEditorProps['onEnd'] {
+  const ended = useRef(false)
+  return (text, key) => {
+    if (ended.current) return
+    ended.current = true
+    onEnd(text, key)
+  }
+}
+
 type Found = FoundPlace & { id: string }
 
 /** A place as the cell keeps it: its code tells two of one name apart. */
 const placeText = (place: FoundPlace): string => [`${place.city}, ${place.region}`, place.country === 'MX' ? '' : place.postal].filter(Boolean).join(' ')
 
 function PlaceEditor({ cell, start, onEnd }: CellEditorProps) {
-  const ended = useRef(false)
-  const end = (text: string | null, key: EndKey) => {
-    if (ended.current) return
-    ended.current = true
-    onEnd(text, key)
-  }
+  const end = useOnce(onEnd)
   return (
     <div
       role="group"
@@ -55,16 +60,11 @@ function PlaceEditor({ cell, start, onEnd }: CellEditorProps) {
 
 function TextEditor({ cell, start, onEnd }: CellEditorProps) {
   const field = useRef<HTMLInputElement>(null)
-  const ended = useRef(false)
+  const end = useOnce(onEnd)
   useEffect(() => {
     field.current?.focus()
     field.current?.setSelectionRange(start.length, start.length)
   }, [start])
-  const end = (text: string | null, key: EndKey) => {
-    if (ended.current) return
-    ended.current = true
-    onEnd(text, key)
-  }
   return (
     <input
       ref={field}

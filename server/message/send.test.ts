@@ -1,6 +1,3 @@
-import type { AddressInfo } from 'node:net'
-import PostalMime, { type Email } from 'postal-mime'
-import { SMTPServer } from 'smtp-server'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
 import { readByLink } from '#server/confirmation/carrier-view'
@@ -11,40 +8,23 @@ import { nextDue, retryDelay } from '#server/outbox/outbox'
 import { startWorker } from '#server/outbox/worker'
 import { confirmation, link, log, outbox } from '#server/schema'
 import { settings } from '#server/settings.server'
+import { type TestMailServer, testMailServer } from '#server/testing/mail-server'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { sendConfirmationMail } from './send'
 
 let world: TestWorld
-let server: SMTPServer
-let received: Email[]
-let answer: Error | null
+let server: TestMailServer
 
 beforeEach(async () => {
   world = testWorld()
-  received = []
-  answer = null
-  server = new SMTPServer({
-    authOptional: true,
-    disabledCommands: ['AUTH', 'STARTTLS'],
-    onData(stream, _session, done) {
-      const chunks: Buffer[] = []
-      stream.on('data', (chunk: Buffer) => chunks.push(chunk))
-      stream.on('end', async () => {
-        received.push(await PostalMime.parse(Buffer.concat(chunks)))
-        done(answer)
-      })
-    },
-  })
-  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', () => resolve()))
-  settings().OX_SMTP_HOST = '127.0.0.1'
-  settings().OX_SMTP_PORT = (server.server.address() as AddressInfo).port
+  server = await testMailServer()
   const loadId = openLoad(world.db)
   recordOffer(world.db, loadId, { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' }, ines)
   awardLoad(world.db, loadId, { offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], override: null, mayOverride: false }, ines)
   carryOut(world.db, loadId, { kind: 'send_confirmation', to: 'dispatch@carrier1.example', again: false }, ines)
 })
 afterEach(async () => {
-  await new Promise<void>((resolve) => server.close(() => resolve()))
+  await server.close()
   world.end()
 })
 
@@ -54,7 +34,7 @@ const kinds = () => world.db.select({ kind: log.kind }).from(log).all().map((row
 describe('the confirmation’s mail', () => {
   test('carries its key, the PDF and a link that opens this confirmation, and nothing meant for us', async () => {
     expect(await send()).toBe(true)
-    const [mail] = received
+    const [mail] = server.received
     expect(mail!.messageId).toBe('<confirmation-1-1@ploverrook.example>')
     expect(mail!.headers.find((header) => header.key === 'x-idempotency-key')?.value).toBe('confirmation-1-1')
     expect(mail!.attachments.map((part) => [part.filename, part.mimeType])).toEqual([['RC-20001-1.pdf', 'application/pdf']])
@@ -66,17 +46,17 @@ describe('the confirmation’s mail', () => {
     expect(kinds().at(-1)).toBe('mail_delivered')
   })
   test('that the server cannot take now is tried again, later each time, with the same key and link', async () => {
-    answer = Object.assign(new Error('busy'), { responseCode: 451 })
+    server.answer = Object.assign(new Error('busy'), { responseCode: 451 })
     expect(await send()).toBe(false)
     expect(nextDue(world.db, 'mail', now)).toBeUndefined()
-    answer = null
+    server.answer = null
     expect(await send(now + settings().OX_OUTBOX_DELAY_MS)).toBe(true)
-    expect(received.map((mail) => mail.messageId)).toEqual(['<confirmation-1-1@ploverrook.example>', '<confirmation-1-1@ploverrook.example>'])
+    expect(server.received.map((mail) => mail.messageId)).toEqual(['<confirmation-1-1@ploverrook.example>', '<confirmation-1-1@ploverrook.example>'])
     expect(world.db.select().from(link).all()).toHaveLength(1)
     expect(world.db.select().from(outbox).get()).toMatchObject({ state: 'sent', attempts: 2 })
   })
   test('that the server refuses for good is given up, and the log says so', async () => {
-    answer = Object.assign(new Error('no such mailbox'), { responseCode: 550 })
+    server.answer = Object.assign(new Error('no such mailbox'), { responseCode: 550 })
     expect(await send()).toBe(false)
     expect(world.db.select().from(outbox).get()).toMatchObject({ state: 'failed', lastError: expect.stringContaining('no such mailbox') })
     expect(kinds().at(-1)).toBe('mail_failed')
@@ -84,7 +64,7 @@ describe('the confirmation’s mail', () => {
   })
   test('goes out by itself, and the worker finishes the step in hand when it is stopped', async () => {
     const worker = startWorker(world.db, 'mail', () => now)
-    await expect.poll(() => received.length).toBe(1)
+    await expect.poll(() => server.received.length).toBe(1)
     await worker.stop()
     expect(world.db.select().from(outbox).get()!.state).toBe('sent')
   })

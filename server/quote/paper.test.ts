@@ -1,13 +1,10 @@
-import type { AddressInfo } from 'node:net'
 import { unzipSync } from 'fflate'
-import PostalMime, { type Email } from 'postal-mime'
-import { SMTPServer } from 'smtp-server'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import type { QuoteDocument } from '#core/quote/document'
 import { quoteCsv, quoteXlsx } from '#server/export/quotes'
 import { nextDue } from '#server/outbox/outbox'
 import { outbox, quoteLine, quotePaper } from '#server/schema'
-import { settings } from '#server/settings.server'
+import { type TestMailServer, testMailServer } from '#server/testing/mail-server'
 import { ines, now, type TestWorld, testWorld } from '#server/testing/world'
 import { drawQuote } from './draw'
 import { addLines } from './lines'
@@ -52,48 +49,32 @@ describe('the customer’s paper', () => {
 })
 
 describe('by mail', () => {
-  let server: SMTPServer
-  let received: Email[]
-  let answer: Error | null
+  let server: TestMailServer
   beforeEach(async () => {
-    received = []
-    answer = null
-    server = new SMTPServer({
-      authOptional: true, disabledCommands: ['AUTH', 'STARTTLS'],
-      onData(stream, _session, done) {
-        const chunks: Buffer[] = []
-        stream.on('data', (chunk: Buffer) => chunks.push(chunk))
-        stream.on('end', async () => {
-          received.push(await PostalMime.parse(Buffer.concat(chunks)))
-          done(answer)
-        })
-      },
-    })
-    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', () => resolve()))
-    Object.assign(settings(), { OX_SMTP_HOST: '127.0.0.1', OX_SMTP_PORT: (server.server.address() as AddressInfo).port })
+    server = await testMailServer()
     sendQuote(world.db, quoteId, { to: 'traffic@snowmelt.example', message: 'As asked.' }, ines)
   })
-  afterEach(() => new Promise<void>((resolve) => server.close(() => resolve())))
+  afterEach(() => server.close())
   const step = () => sendQuoteMail(world.db, nextDue(world.db, 'quote_mail', now + 1e9)!, () => now + 60_000)
 
   test('goes out with its PDF, and is noted as delivered', async () => {
     expect(await step()).toBe(true)
-    expect(received[0]).toMatchObject({ subject: expect.stringContaining(`Q-${1000 + quoteId}`), text: expect.stringContaining('As asked.') })
-    expect(received[0]!.attachments[0]).toMatchObject({ filename: `Q-${1000 + quoteId}.pdf`, mimeType: 'application/pdf' })
+    expect(server.received[0]).toMatchObject({ subject: expect.stringContaining(`Q-${1000 + quoteId}`), text: expect.stringContaining('As asked.') })
+    expect(server.received[0]!.attachments[0]).toMatchObject({ filename: `Q-${1000 + quoteId}.pdf`, mimeType: 'application/pdf' })
     expect(world.db.select().from(quotePaper).get()!.deliveredAt).toBe(now + 60_000)
     expect(readQuote(world.db, quoteId, now)!.log[0]!.kind).toBe('delivered')
     expect(nextDue(world.db, 'quote_mail', now + 1e12)).toBeUndefined()
   })
   test('a server that is away for now is asked again under the same key', async () => {
-    answer = Object.assign(new Error('busy'), { responseCode: 451 })
+    server.answer = Object.assign(new Error('busy'), { responseCode: 451 })
     expect(await step()).toBe(false)
     expect(world.db.select().from(outbox).get()).toMatchObject({ state: 'waiting', attempts: 1 })
-    answer = null
+    server.answer = null
     expect(await step()).toBe(true)
-    expect(new Set(received.map((mail) => mail.messageId)).size).toBe(1)
+    expect(new Set(server.received.map((mail) => mail.messageId)).size).toBe(1)
   })
   test('an address that is refused for good is told on the quote', async () => {
-    answer = Object.assign(new Error('no such mailbox'), { responseCode: 550 })
+    server.answer = Object.assign(new Error('no such mailbox'), { responseCode: 550 })
     await step()
     expect(readQuote(world.db, quoteId, now)!.papers[0]!.problem).toMatch(/no such mailbox/)
   })
