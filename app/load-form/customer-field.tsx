@@ -26,6 +26,7 @@ export function CustomerField({ autoFocus }: { autoFocus: boolean }) {
         error={error}
         autoFocus={autoFocus}
       />
+      {field.value?.hasPayer === false && <Payer key={field.value.id} customer={field.value} onSaved={() => field.onChange({ ...field.value!, hasPayer: true })} />}
       <Dialog open={making !== null} onClose={() => setMaking(null)} title="New customer">
         <NewCustomer
           name={making ?? ''}
@@ -36,6 +37,37 @@ export function CustomerField({ autoFocus }: { autoFocus: boolean }) {
         />
       </Dialog>
     </>
+  )
+}
+
+/** Where the bills go of a customer who had nobody to bill, a prospect who won, say. Stands inside the load's form and is none itself. */
+function Payer({ customer, onSaved }: { customer: CustomerChoice; onSaved: () => void }) {
+  const [mail, setMail] = useState('')
+  const [error, setError] = useState<string>()
+  const save = async () => {
+    const answer = await postJson('/make/payer', { customerId: customer.id, billingMail: mail })
+    if (answer.ok) onSaved()
+    else setError(answer.message)
+  }
+  return (
+    <div className="flex items-end gap-2">
+      <Field
+        className="w-72"
+        label={`Bills for ${customer.name} go to (mail)`}
+        type="email"
+        value={mail}
+        onChange={(event) => setMail(event.target.value)}
+        error={error}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter' || event.ctrlKey) return
+          event.preventDefault()
+          void save()
+        }}
+      />
+      <button type="button" className="button" onClick={() => void save()} disabled={mail.trim() === ''}>
+        Keep
+      </button>
+    </div>
   )
 }
 

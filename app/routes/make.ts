@@ -1,12 +1,12 @@
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
-import { createCustomer, createProspect, newCustomerSchema, newProspectSchema } from '#server/customer/customers'
+import { createCustomer, createProspect, newCustomerSchema, newProspectSchema, payerSchema, setPayer } from '#server/customer/customers'
 import { database } from '#server/db.server'
 import { createFacility, newFacilitySchema } from '#server/facility/facilities'
 import { readJson } from '#server/http/body'
 import type { Route } from './+types/make'
 
-/** Makes a customer, a prospect or a facility on the spot. */
+/** Makes a customer, a prospect, a payer or a facility on the spot. */
 export async function action({ params, request, context }: Route.ActionArgs) {
   if (params.subject === 'prospect') {
     requirePermission(viewer(context), 'edit_quotes')
@@ -22,6 +22,12 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     const made = createCustomer(database(), body.value)
     if ('refusal' in made) return Response.json({ message: made.refusal?.message, errors: [{ path: 'name', message: made.refusal?.message }] }, { status: 409 })
     return Response.json(made.customer)
+  }
+  if (params.subject === 'payer') {
+    const body = await readJson(request, payerSchema)
+    if ('errors' in body) return Response.json(body, { status: body.status })
+    const set = setPayer(database(), body.value)
+    return 'refusal' in set ? Response.json(set.refusal, { status: 409 }) : Response.json(set)
   }
   if (params.subject === 'facility') {
     const body = await readJson(request, newFacilitySchema)

@@ -52,3 +52,19 @@ export function createProspect(db: Db, { name, quoteMail }: z.infer<typeof newPr
     return db.insert(customer).values({ name, search, prospect: true, quoteMail: quoteMail || null }).returning({ id: customer.id }).get()
   })
 }
+
+export const payerSchema = z.object({
+  customerId: z.number().int().positive(),
+  billingMail: z.string().trim().email('Give the mail address that bills go to').max(200),
+})
+
+/** Says where a customer's bills go who had nobody to bill; one that has is left as it is. */
+export function setPayer(db: Db, { customerId, billingMail }: z.infer<typeof payerSchema>): { done: true } | { refusal: { code: 'no_such_customer' | 'has_payer'; message: string } } {
+  return inTransaction(db, () => {
+    const row = db.select({ name: customer.name, billingMail: customer.billingMail }).from(customer).where(eq(customer.id, customerId)).get()
+    if (!row) return { refusal: { code: 'no_such_customer' as const, message: 'There is no such customer.' } }
+    if (row.billingMail) return { refusal: { code: 'has_payer' as const, message: `${row.name} is billed at ${row.billingMail} already.` } }
+    db.update(customer).set({ billingMail, prospect: false }).where(eq(customer.id, customerId)).run()
+    return { done: true as const }
+  })
+}

@@ -4,7 +4,7 @@ import { fitRates } from '#core/rates/fit-rates'
 import { day, hour } from '#core/time/local'
 import type { Viewer } from '#server/access/viewer'
 import { setCustomerPricing } from '#server/customer/pricing'
-import { createProspect } from '#server/customer/customers'
+import { createProspect, setPayer } from '#server/customer/customers'
 import { saveFuelTable } from '#server/fuel/fuel'
 import { readLoadPage } from '#server/load/read'
 import { locatePrefix } from '#server/rates/locate'
@@ -212,6 +212,13 @@ describe('won and lost', () => {
     const told = readPastPrices(world.db, { now: now + day }).filter(({ source }) => source === 'quote')
     expect(told).toMatchObject([{ buyMinor: 215_000, originPostal: '83301', equipment: 'reefer' }])
     expect(changeLine(world.db, quoteId, id!, { weight: '1' }, act)).toMatchObject({ refusal: { code: 'line_settled' } })
+  })
+  test('a prospect that won is told where bills go, once', () => {
+    const made = createProspect(world.db, { name: 'Gravel & Wren', quoteMail: '' }) as { id: number }
+    expect(setPayer(world.db, { customerId: made.id, billingMail: 'bills@gravel.example' })).toEqual({ done: true })
+    expect(world.db.select().from(customer).where(eq(customer.id, made.id)).get()).toMatchObject({ billingMail: 'bills@gravel.example', prospect: false })
+    expect(setPayer(world.db, { customerId: made.id, billingMail: 'other@gravel.example' })).toMatchObject({ refusal: { code: 'has_payer', message: 'Gravel & Wren is billed at bills@gravel.example already.' } })
+    expect(setPayer(world.db, { customerId: 99, billingMail: 'x@y.example' })).toMatchObject({ refusal: { code: 'no_such_customer' } })
   })
   test('a prospect that wins is a customer', () => {
     const made = createProspect(world.db, { name: 'Gravel & Wren', quoteMail: '' }) as { id: number }

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { Worker } from 'node:worker_threads'
+import type { PastPrice } from '#core/rates/past-price'
 import { learnPrice, type RateModel } from '#core/rates/rate-model'
 import { day } from '#core/time/local'
 import { type ArrivalPace, guessedPace } from '#core/waiting/arrivals'
@@ -84,10 +85,18 @@ export function rateModel(db: Db, now: number): RateModel | null {
     learnPrice(mine.model, price, locatePrefix)
     mine.readUpTo = Math.max(mine.readUpTo, price.bookedAt)
   }
-  for (const price of readNewAverages(db, { now, after: mine.averagesUpTo })) learnPrice(mine.model, price, locatePrefix)
+  takeInAverages(mine.model, readNewAverages(db, { now, after: mine.averagesUpTo }))
   mine.averagesUpTo = now
   return mine.model
 }
+
+/** Many new averages at once (a feed that was long away) are for the thread, not for whoever asks for a page. */
+function takeInAverages(model: RateModel, averages: PastPrice[]): void {
+  if (averages.length > mostAtOnce) return refitRates()
+  for (const price of averages) learnPrice(model, price, locatePrefix)
+}
+
+const mostAtOnce = 1500
 
 /** The pace at which offers come in, learnt with the last fit; a guess before the first. */
 export const arrivalPace = (): ArrivalPace => rates().pace
