@@ -193,7 +193,7 @@ function Before({ insight, zone, others }: { insight: LineInsight | null; zone: 
       {others.length === 0 && <p className="label">None.</p>}
       <ul>
         {others.slice(0, 8).map((other) => (
-          <li key={other.id} className="grid grid-cols-[74px_56px_minmax(0,1fr)_auto] gap-2 border-b py-0.5">
+          <li key={other.id} className="grid grid-cols-[74px_56px_minmax(0,1fr)_auto] gap-2 border-b py-1">
             <span className="label">{dayWords(dayOf(toLocal(other.createdAt, zone)))}</span>
             <Link to={`/quotes/${other.id}`} className="font-mono text-dusk underline">
               {quoteNumber(other.id)}

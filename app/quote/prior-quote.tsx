@@ -8,7 +8,7 @@ import type { PriorLine } from '#server/quote/insight'
 /** What a lane was quoted at before, to whom, and what came of it. */
 export function PriorQuote({ prior, zone }: { prior: PriorLine; zone: string }) {
   return (
-    <li className="grid grid-cols-[74px_56px_minmax(0,1fr)_52px_minmax(0,0.9fr)] gap-2 border-b py-0.5">
+    <li className="grid grid-cols-[74px_56px_minmax(0,1fr)_52px_minmax(0,0.9fr)] gap-2 border-b py-1">
       <span className="label">{dayWords(dayOf(toLocal(prior.at, zone)))}</span>
       <Link to={`/quotes/${prior.quoteId}`} className="font-mono text-dusk underline">
         {prior.number}

@@ -29,6 +29,8 @@ export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoti
     if (!validUntil) return setError('Until which day? 12/31, or 30 days')
     const answer = await quoting.act({ intent: 'change_terms', terms: { title, validUntil, comparedId } }, 'Kept')
     if (!answer.ok) return setError(answer.message)
+    // How long it stands is part of what a price for any day costs.
+    if (validUntil !== quote.validUntil) await quoting.act({ intent: 'reprice' })
     await revalidate()
     onClose()
   }

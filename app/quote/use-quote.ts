@@ -42,6 +42,7 @@ export function useQuote(page: QuotePage): Quoting {
   const { revalidate } = useRevalidator()
   const queue = useRef<Promise<unknown>>(Promise.resolve())
   const ids = useRef(new Map<string, number>())
+  const unsent = useRef(new Map<string, Cells>())
   const count = useRef(0)
   const lastAct = useRef(0)
 
@@ -93,25 +94,33 @@ export function useQuote(page: QuotePage): Quoting {
     const own = key ?? `new-${++count.current}`
     if (key === null) setLines((before) => [...before, { ...blank, id: -count.current, position: (before.at(-1)?.position ?? 0) + 1, cells, key: own, busy: true }])
     else setLines((before) => before.map((line) => (line.key === key ? { ...line, cells: { ...line.cells, ...cells }, busy: true } : line)))
-    const known = lines.find((line) => line.key === key)
+    unsent.current.set(own, { ...unsent.current.get(own), ...cells })
+    const known = lines.find((line) => line.key === key)?.id ?? 0
     setGoing((before) => before + 1)
-    const step = queue.current.then(async () => {
-      const lineId = known && known.id > 0 ? known.id : ids.current.get(own)
-      const act: QuoteAct = lineId === undefined ? { intent: 'add_lines', rows: [{ cells }] } : { intent: 'change_line', lineId, cells }
-      lastAct.current = Date.now()
-      const answer = await postJson<QuoteActed>(`/quotes/${quoteId}/act`, act)
-      lastAct.current = Date.now()
-      setGoing((before) => before - 1)
-      if (answer.ok) {
-        const made = answer.value.lines[0]
-        if (made) ids.current.set(own, made.id)
-        return takeIn(answer.value.lines, own)
-      }
-      toast(answer.message, { className: '!text-bill' })
-      setLines((before) => before.map((line) => (line.key === own ? { ...line, busy: false } : line)))
-      if (answer.status !== 0) await revalidate()
-    })
-    queue.current = step
+    queue.current = queue.current.then(() => deliver(own, known > 0 ? known : undefined))
+  }
+
+  /** Sends what of a line the server does not have yet; what it could not take stays to be sent again. */
+  const deliver = async (key: string, known: number | undefined) => {
+    const cells = unsent.current.get(key)
+    const lineId = known ?? ids.current.get(key)
+    if (!cells) return setGoing((before) => before - 1)
+    unsent.current.delete(key)
+    const act: QuoteAct = lineId === undefined ? { intent: 'add_lines', rows: [{ cells }] } : { intent: 'change_line', lineId, cells }
+    lastAct.current = Date.now()
+    const answer = await postJson<QuoteActed>(`/quotes/${quoteId}/act`, act)
+    lastAct.current = Date.now()
+    setGoing((before) => before - 1)
+    if (answer.ok) {
+      const made = answer.value.lines[0]
+      if (made) ids.current.set(key, made.id)
+      return takeIn(answer.value.lines, key)
+    }
+    setLines((before) => before.map((line) => (line.key === key ? { ...line, busy: false } : line)))
+    const refused = answer.status >= 400 && answer.status < 500
+    if (!refused || lineId === undefined) unsent.current.set(key, { ...cells, ...unsent.current.get(key) })
+    toast(answer.message, { className: '!text-bill', ...(refused ? {} : { duration: 60_000, action: { label: 'Try again', onClick: () => type(key, {}) } }) })
+    if (refused && lineId !== undefined) await revalidate()
   }
 
   const act: Quoting['act'] = async (sent, done) => {

@@ -88,8 +88,8 @@ export function repriceQuote(db: Db, quoteId: number, act: Act): { lineIds: numb
     const own = db.select().from(quote).where(eq(quote.id, quoteId)).get()
     if (!own) return noSuchQuote
     const context = priceContext(db, own, act.now)
-    const lines = db.select().from(quoteLine).where(and(eq(quoteLine.quoteId, quoteId), inArray(quoteLine.state, ['draft', 'lapsed']))).all()
-    for (const line of lines) db.update(quoteLine).set({ ...columnsOf(line.cells, context), state: 'draft' }).where(eq(quoteLine.id, line.id)).run()
+    const lines = db.select().from(quoteLine).where(and(eq(quoteLine.quoteId, quoteId), eq(quoteLine.state, 'draft'))).all()
+    for (const line of lines) db.update(quoteLine).set(columnsOf(line.cells, context)).where(eq(quoteLine.id, line.id)).run()
     writeQuoteLog(db, quoteId, 'repriced', { lines: lines.length }, act)
     return { lineIds: lines.map(({ id }) => id) }
   })

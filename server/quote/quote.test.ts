@@ -94,6 +94,14 @@ describe('lines', () => {
     repriceQuote(world.db, quoteId, act)
     expect(line(id!).sellMinor).not.toBeNull()
   })
+  test('pricing anew touches drafts alone', () => {
+    const [draft, sent] = add({ ...good, weight: '100' }, good)
+    sendQuote(world.db, quoteId, { to: 'a@b.example', message: '' }, act)
+    changeLine(world.db, quoteId, draft!, { weight: '200' }, act)
+    world.db.update(quoteLine).set({ sellMinor: 1 }).run()
+    repriceQuote(world.db, quoteId, act)
+    expect([line(draft!).sellMinor! > 1, line(sent!).sellMinor]).toEqual([true, 1])
+  })
   test('no road there is told', () => {
     const [id] = add({ ...good, dest: 'Honolulu HI' })
     expect(line(id!).problems[0]!.message).toMatch(/No road leads|No place|No Honolulu/)
