@@ -105,6 +105,7 @@ function Making({ line, insight, now, mayEdit, onType }: { line: ScreenLine; ins
       )}
       {account && (
         <p className="label">
+          {insight.middleMinor !== null && insight.middleMinor !== line.band?.middleMinor && `Asked for now it is ${formatAmount(insight.middleMinor)}: `}
           {formatAmount(account.distance)} for the miles
           {moving.map((reason) => `, ${account[reason] < 0 ? '−' : '+'}${formatAmount(Math.abs(account[reason]))} ${reasonWords[reason]}`).join('')}
         </p>

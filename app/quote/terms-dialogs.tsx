@@ -30,7 +30,7 @@ export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoti
     const answer = await quoting.act({ intent: 'change_terms', terms: { title, validUntil, comparedId } }, 'Kept')
     if (!answer.ok) return setError(answer.message)
     // How long it stands is part of what a price for any day costs.
-    if (validUntil !== quote.validUntil) await quoting.act({ intent: 'reprice' })
+    if (validUntil !== quote.validUntil) await quoting.reprice()
     await revalidate()
     onClose()
   }
@@ -87,7 +87,7 @@ export function PricingDialog({ page, tables, mayChange, quoting, onClose }: { p
     const sent: CustomerPricing = { rule: own ? { percentE2: Math.round(Number(percent) * 100), floorMinor: amount(floor), capMinor: amount(cap) } : null, fuelTableId: tableId, showMiles }
     const answer = await postJson(`/customers/${customer.id}/pricing`, sent)
     if (!answer.ok) return setErrors(Object.fromEntries(answer.errors.length > 0 ? answer.errors.map((error) => [error.path.split('.').at(-1), error.message]) : [['percentE2', answer.message]]))
-    await quoting.act({ intent: 'reprice' })
+    await quoting.reprice()
     await revalidate()
     toast('Kept; draft lines are priced by it')
     onClose()

@@ -16,6 +16,7 @@ export interface ScreenLine extends GridLine {
 /** Our own acts come back as news of the quote: so long they are not read again. */
 const ownEcho = 1500
 const gather = 200
+const repricedInPart = 100
 
 export interface Quoting {
   lines: ScreenLine[]
@@ -25,6 +26,8 @@ export interface Quoting {
   /** Sends an act and takes in the lines it answers; a refusal is told. */
   act: (act: QuoteAct, done?: string) => Promise<Posted<QuoteActed>>
   remove: (lineIds: number[]) => Promise<void>
+  /** Prices every draft anew, part by part, so that nobody else waits for all of them. */
+  reprice: (done?: string) => Promise<void>
 }
 
 const blank: Omit<GridLine, 'id' | 'position' | 'cells'> = {
@@ -144,5 +147,14 @@ export function useQuote(page: QuotePage): Quoting {
     for (let at = 0; at < rows.length; at += 250) await act({ intent: 'add_lines', rows: rows.slice(at, at + 250) })
   }
 
-  return { lines, busy: going > 0, type, act, remove }
+  const reprice: Quoting['reprice'] = async (done) => {
+    const drafts = lines.filter(({ id, state }) => id > 0 && state === 'draft').map(({ id }) => id)
+    for (let at = 0; at < drafts.length; at += repricedInPart) {
+      const answer = await act({ intent: 'reprice', lineIds: drafts.slice(at, at + repricedInPart) })
+      if (!answer.ok) return
+    }
+    if (done) toast(done)
+  }
+
+  return { lines, busy: going > 0, type, act, remove, reprice }
 }

@@ -65,7 +65,7 @@ function QuoteDesk({ page, tables, now, zone, mayEdit, mayPrice, mayExport }: Ro
     { key: 'l', words: 'the chosen lines are lost', run: () => setOpen({ kind: 'lost' }), disabled: !anything },
     { key: 'o', words: 'open the chosen lines again', run: () => void quoting.act({ intent: 'reopen', lineIds: ids }, 'Open again'), disabled: !anything },
     { key: 'd', words: 'remove the chosen lines', run: () => void quoting.remove(ids).then(() => setSelected(new Set())), disabled: !anything },
-    { key: 'p', words: 'price the drafts anew', run: () => void quoting.act({ intent: 'reprice' }, 'Priced as the market stands'), disabled: !mayEdit },
+    { key: 'p', words: 'price the drafts anew', run: () => void quoting.reprice('Priced as the market stands'), disabled: !mayEdit },
     { key: 't', words: 'title, validity, what it is held against', run: () => setOpen({ kind: 'terms' }), disabled: !mayEdit },
     { key: 'm', words: 'how this customer is priced', run: () => setOpen({ kind: 'pricing' }) },
     { key: 'g', words: 'what happened to it', run: () => setOpen({ kind: 'log' }) },

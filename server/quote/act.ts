@@ -3,7 +3,7 @@ import type { Permission } from '#core/access/access'
 import { lostReasons, mostLines } from '#core/quote/quote'
 import { requirePermission, type Viewer } from '#server/access/viewer'
 import type { Db } from '#server/db.server'
-import { addLines, cellsSchema, changeLine, newRowSchema, removeLines, repriceQuote, rowsAtOnce } from './lines'
+import { addLines, cellsSchema, changeLine, newRowSchema, removeLines, repriceLines, rowsAtOnce } from './lines'
 import { loadPlanSchema } from './loads'
 import { changeQuoteTerms, quoteTermsSchema } from './quotes'
 import { type GridLine, gridLines } from './read'
@@ -18,7 +18,7 @@ export const quoteActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('add_lines'), rows: z.array(newRowSchema).min(1).max(rowsAtOnce, `At most ${rowsAtOnce} rows at once`) }),
   z.object({ intent: z.literal('change_line'), lineId: id, cells: cellsSchema }),
   z.object({ intent: z.literal('remove_lines'), lineIds }),
-  z.object({ intent: z.literal('reprice') }),
+  z.object({ intent: z.literal('reprice'), lineIds: z.array(id).min(1).max(rowsAtOnce, `At most ${rowsAtOnce} lines at once`) }),
   z.object({ intent: z.literal('change_terms'), terms: quoteTermsSchema }),
   z.object({ intent: z.literal('send') }).extend(sendQuoteSchema.shape),
   z.object({ intent: z.literal('win'), lineIds, loads: loadPlanSchema.nullable() }),
@@ -42,7 +42,7 @@ export function actOnQuote(db: Db, quoteId: number, act: z.output<typeof quoteAc
     case 'change_line':
       return withLines(db, quoteId, changeLine(db, quoteId, act.lineId, act.cells, who))
     case 'reprice':
-      return withLines(db, quoteId, repriceQuote(db, quoteId, who))
+      return withLines(db, quoteId, repriceLines(db, quoteId, act.lineIds, who))
     case 'remove_lines': {
       const outcome = removeLines(db, quoteId, act.lineIds, who)
       return 'refusal' in outcome ? outcome : { lines: [], removed: outcome.removed }

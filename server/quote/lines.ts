@@ -82,13 +82,13 @@ export function removeLines(db: Db, quoteId: number, lineIds: number[], act: Act
   return outcome
 }
 
-/** Prices every draft line anew, as the market and diesel stand. */
-export function repriceQuote(db: Db, quoteId: number, act: Act): { lineIds: number[] } | Refused {
+/** Prices drafts anew, as the market and diesel stand: those of the lines given, at most `rowsAtOnce`, for two thousand would hold everybody up for seconds. */
+export function repriceLines(db: Db, quoteId: number, asked: number[], act: Act): { lineIds: number[] } | Refused {
   const outcome = inTransaction(db, (): { lineIds: number[] } | Refused => {
     const own = db.select().from(quote).where(eq(quote.id, quoteId)).get()
     if (!own) return noSuchQuote
     const context = priceContext(db, own, act.now)
-    const lines = db.select().from(quoteLine).where(and(eq(quoteLine.quoteId, quoteId), eq(quoteLine.state, 'draft'))).all()
+    const lines = db.select().from(quoteLine).where(and(eq(quoteLine.quoteId, quoteId), eq(quoteLine.state, 'draft'), inArray(quoteLine.id, asked))).all()
     for (const line of lines) db.update(quoteLine).set(columnsOf(line.cells, context)).where(eq(quoteLine.id, line.id)).run()
     writeQuoteLog(db, quoteId, 'repriced', { lines: lines.length }, act)
     return { lineIds: lines.map(({ id }) => id) }

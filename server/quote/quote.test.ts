@@ -14,7 +14,7 @@ import { charge, customer, dieselPrice, load, log, note, outbox, quote, quoteLin
 import { ines, now, type TestWorld, testWorld, twinFallsToPhoenix } from '#server/testing/world'
 import { actOnQuote, quoteActSchema } from './act'
 import { lineInsight } from './insight'
-import { addLines, changeLine, removeLines, repriceQuote } from './lines'
+import { addLines, changeLine, removeLines, repriceLines } from './lines'
 import { documentNow } from './paper'
 import { changeQuoteTerms, createQuote, lapseQuotes } from './quotes'
 import { gridLines, listQuotes, readQuote } from './read'
@@ -91,16 +91,17 @@ describe('lines', () => {
     const [id] = add({ origin: 'Bangor ME', dest: 'Tallahassee FL', equipment: 'hopper' })
     expect(line(id!).problems[0]!.message).toMatch(/still being read/)
     placeRateModel(fitRates(readPastPrices(world.db, { now }), { locate: locatePrefix }), now)
-    repriceQuote(world.db, quoteId, act)
+    repriceLines(world.db, quoteId, [id!], act)
     expect(line(id!).sellMinor).not.toBeNull()
   })
-  test('pricing anew touches drafts alone', () => {
+  test('pricing anew touches drafts alone, and takes no more lines at once than a paste', () => {
     const [draft, sent] = add({ ...good, weight: '100' }, good)
     sendQuote(world.db, quoteId, { to: 'a@b.example', message: '' }, act)
     changeLine(world.db, quoteId, draft!, { weight: '200' }, act)
     world.db.update(quoteLine).set({ sellMinor: 1 }).run()
-    repriceQuote(world.db, quoteId, act)
+    repriceLines(world.db, quoteId, [draft!, sent!], act)
     expect([line(draft!).sellMinor! > 1, line(sent!).sellMinor]).toEqual([true, 1])
+    expect(quoteActSchema.safeParse({ intent: 'reprice', lineIds: Array.from({ length: 251 }, (_, at) => at + 1) }).success).toBe(false)
   })
   test('no road there is told', () => {
     const [id] = add({ ...good, dest: 'Honolulu HI' })
@@ -249,6 +250,7 @@ describe('what is known beside a line', () => {
     const insight = lineInsight(world.db, quoteId, id!, now)!
     expect(insight.priors.map(({ same }) => same)).toEqual([true, false])
     expect(insight.win).toHaveProperty('tooFew')
+    expect(Object.values(insight.account!).reduce((sum, part) => sum + part, 0)).toBe(insight.middleMinor)
     world.db.insert(quoteLine).values(Array.from({ length: 60 }, (_, at) => ({ ...row(mine.quoteId, at + 10), bandMiddleMinor: 200_000, lineHaulMinor: 205_000 + at * 1000, fuelMinor: 0, sellMinor: 205_000 + at * 1000, state: at < 25 ? ('won' as const) : ('lost' as const), lostWhy: at < 25 ? null : ('price' as const), decidedAt: now - day }))).run()
     const { win } = lineInsight(world.db, quoteId, id!, now)!
     expect(win).toMatchObject({ decided: 60, won: 25, ownDecided: 60 })

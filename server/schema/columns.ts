@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
-import { integer } from 'drizzle-orm/sqlite-core'
+import { integer, text } from 'drizzle-orm/sqlite-core'
+import { rateBases } from '#core/rates/ask'
 
 /** A row's own number. */
 export const id = () => integer('id').primaryKey({ autoIncrement: true })
@@ -11,3 +12,13 @@ export const flag = (name: string) => integer(name, { mode: 'boolean' }).notNull
 
 /** Values of a list as a check writes them. */
 export const quoted = (values: readonly string[]) => sql.raw(values.map((value) => `'${value}'`).join(', '))
+
+/** The rate band something was priced with; all null where nothing was known. */
+export const band = () => ({
+  bandLowMinor: integer('band_low_minor'),
+  bandMiddleMinor: integer('band_middle_minor'),
+  bandHighMinor: integer('band_high_minor'),
+  bandComparables: integer('band_comparables'),
+  bandNewestAt: instant('band_newest_at'),
+  bandBasis: text('band_basis', { enum: rateBases }),
+})

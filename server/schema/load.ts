@@ -3,8 +3,7 @@ import { type AnySQLiteColumn, check, index, integer, primaryKey, real, sqliteTa
 import { chargeBases, chargeKinds } from '#core/charge/charge'
 import { audiences, equipmentKinds, loadStates, type Paper, referenceKinds } from '#core/load/load'
 import { currencies } from '#core/money/money'
-import { rateBases } from '#core/rates/ask'
-import { flag, id, instant, quoted } from './columns'
+import { band, flag, id, instant, quoted } from './columns'
 import { carrier, customer, facility, user } from './party'
 import { quoteLine } from './quote'
 
@@ -47,12 +46,7 @@ export const load = sqliteTable('load', {
   sellMinor: integer('sell_minor').notNull().default(0),
   targetMinor: integer('target_minor'),
   mostMinor: integer('most_minor'),
-  bandLowMinor: integer('band_low_minor'),
-  bandMiddleMinor: integer('band_middle_minor'),
-  bandHighMinor: integer('band_high_minor'),
-  bandComparables: integer('band_comparables'),
-  bandNewestAt: instant('band_newest_at'),
-  bandBasis: text('band_basis', { enum: rateBases }),
+  ...band(),
   carrierId: integer('carrier_id').references(() => carrier.id),
   payMinor: integer('pay_minor'),
   deliveredOnTime: integer('delivered_on_time', { mode: 'boolean' }),

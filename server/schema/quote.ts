@@ -4,8 +4,7 @@ import type { Charge } from '#core/charge/charge'
 import { equipmentKinds } from '#core/load/load'
 import type { QuoteDocument } from '#core/quote/document'
 import { type Cells, type LineProblem, lineStates, lostReasons } from '#core/quote/quote'
-import { rateBases } from '#core/rates/ask'
-import { id, instant, quoted } from './columns'
+import { band, id, instant, quoted } from './columns'
 import { customer, user } from './party'
 
 export const quote = sqliteTable('quote', {
@@ -55,12 +54,7 @@ export const quoteLine = sqliteTable('quote_line', {
   theirsMinor: integer('theirs_minor'),
   ownPriceMinor: integer('own_price_minor'),
   miles: real('miles'),
-  bandLowMinor: integer('band_low_minor'),
-  bandMiddleMinor: integer('band_middle_minor'),
-  bandHighMinor: integer('band_high_minor'),
-  bandComparables: integer('band_comparables'),
-  bandNewestAt: instant('band_newest_at'),
-  bandBasis: text('band_basis', { enum: rateBases }),
+  ...band(),
   charges: text('charges', { mode: 'json' }).$type<Charge[]>().notNull(),
   lineHaulMinor: integer('line_haul_minor'),
   fuelMinor: integer('fuel_minor'),
