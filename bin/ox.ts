@@ -14,6 +14,9 @@ const usage = `Usage: bin/ox VERB [ARGS]
                  H: id,booked_at,origin_postal,dest_postal,equipment,miles,weight_lb,pickup_date,lead_hours,buy_usd
                  Q: the same without buy_usd, and as_of in place of booked_at
 
+  vet [FILE]     whether a carrier may be used; one JSON record a line in, one a line out
+                 {"as_of": DAY, "load": {…}?, "carrier": {…}, "policy": {…}?}, shapes in the README
+
 Records come from FILE, or from standard input where it is - or missing.
 `
 
@@ -23,6 +26,9 @@ const [verb, ...args] = process.argv.slice(2)
 function chooseRun(): (() => Promise<number>) | null {
   if (verb === 'miles' && args.length <= 1 && !args[0]?.startsWith('--')) {
     return async () => (await import('./verbs/lines')).answerLines(args[0] ?? '-', (await import('./verbs/miles')).milesAnswerer())
+  }
+  if (verb === 'vet' && args.length <= 1 && !args[0]?.startsWith('--')) {
+    return async () => (await import('./verbs/lines')).answerLines(args[0] ?? '-', (await import('./verbs/vet')).vetAnswerer())
   }
   if (verb === 'rates') {
     const [history, queries] = [fileAfter('--history'), fileAfter('--queries')]

@@ -81,3 +81,11 @@ export function addDays(date: string, days: number): string {
 export function daysBetween(from: string, to: string): number {
   return Math.round((new Date(`${to}T00:00:00Z`).getTime() - new Date(`${from}T00:00:00Z`).getTime()) / day)
 }
+
+/** Moves a calendar day by whole months; a day the month does not have becomes its last: 31 January and one month is 28 or 29 February. */
+export function addMonths(date: string, months: number): string {
+  const [year, month, dayOfMonth] = date.split('-').map(Number) as [number, number, number]
+  const first = new Date(Date.UTC(year, month - 1 + months, 1))
+  const last = new Date(Date.UTC(first.getUTCFullYear(), first.getUTCMonth() + 1, 0)).getUTCDate()
+  return `${first.toISOString().slice(0, 8)}${String(Math.min(dayOfMonth, last)).padStart(2, '0')}`
+}

@@ -1,107 +1,62 @@
-import { addDays } from '../time/local'
-import { dayWords } from '../time/words'
+import type { Role } from '../access/access'
+import type { VetFacts } from './facts'
+import { appliesTo, findingsOf, type Rule, type VettingPolicy } from './policy'
+import { type Sign, signsOf } from './signs'
 
-export const policyKinds = ['liability', 'cargo'] as const
-export type PolicyKind = (typeof policyKinds)[number]
+export type Severity = 'caution' | 'stop'
 
-export interface Policy {
-  kind: PolicyKind
-  insurer: string
-  limitMinor: number
-  /** Calendar days; the policy covers both of them. */
-  effectiveOn: string
-  expiresOn: string
-  cancelledOn: string | null
-}
-
-export interface CarrierToVet {
-  authorityStatus: 'active' | 'inactive' | 'revoked'
-  authorityGrantedOn: string | null
-  policies: Policy[]
-  w9OnFile: boolean
-  agreementOnFile: boolean
-  doNotUse: string | null
-}
-
-export interface LoadToVet {
-  /** The last delivery's local calendar day: insurance must be in force through it. */
-  lastDeliveryOn: string
-  freightValueMinor: number | null
-}
-
-export interface GateReason {
-  code: 'do_not_use' | 'authority_not_active' | 'authority_young' | 'no_liability' | 'liability_low' | 'liability_lapses' | 'no_cargo' | 'cargo_low' | 'cargo_lapses' | 'no_w9' | 'no_agreement'
-  severity: 'caution' | 'stop'
+/** One reason of a verdict: what, how bad, what would mend it, and by which rule. */
+export interface Reason {
+  code: string
+  severity: Severity
   message: string
+  mend: string
+  rule: string
 }
 
 export interface Verdict {
-  verdict: 'clear' | 'caution' | 'stop'
-  reasons: GateReason[]
+  verdict: 'clear' | Severity
+  /** Stops first, then in the policy's order. */
+  reasons: Reason[]
+  /** Signs seen, also those that are too light for any rule. */
+  signs: Sign[]
+  policyVersion: number
 }
-
-/** Least liability for general freight by for-hire carriers, 49 CFR 387.9: 750,000 dollars; the trade asks for a million. */
-const leastLiabilityMinor = 1_000_000_00
-/** What the trade asks for where the freight's value is not given. */
-const usualCargoMinor = 100_000_00
-const youngAuthorityDays = 90
-/** Insurance that ends within this many days of the delivery deserves a look. */
-const closeToEndDays = 3
 
 /**
- * Whether this carrier may be awarded this load as of `today` (a calendar day), with every
- * reason against, the worst first. `stop` keeps the award from happening.
+ * Whether a carrier may be used: for one load, or by itself where `load` is null. Pure and in a fixed order, so that the same
+ * facts, day and policy always give the same words. Of several rules that find the same thing the strictest speaks.
  */
-export function vet(carrier: CarrierToVet, load: LoadToVet, today: string): Verdict {
-  const reasons = [
-    ...authorityReasons(carrier, today),
-    ...policyReasons(carrier.policies, 'liability', leastLiabilityMinor, load),
-    ...policyReasons(carrier.policies, 'cargo', load.freightValueMinor ?? usualCargoMinor, load),
-    ...paperReasons(carrier),
-  ].sort((one, other) => Number(other.severity === 'stop') - Number(one.severity === 'stop'))
-  const verdict = reasons.some((reason) => reason.severity === 'stop') ? 'stop' : reasons.length > 0 ? 'caution' : 'clear'
-  return { verdict, reasons }
-}
-
-function authorityReasons(carrier: CarrierToVet, today: string): GateReason[] {
-  const reasons: GateReason[] = []
-  if (carrier.doNotUse) reasons.push({ code: 'do_not_use', severity: 'stop', message: `Do not use: ${carrier.doNotUse}` })
-  if (carrier.authorityStatus !== 'active') {
-    reasons.push({ code: 'authority_not_active', severity: 'stop', message: `Authority is ${carrier.authorityStatus}` })
-  } else if (carrier.authorityGrantedOn && carrier.authorityGrantedOn > addDays(today, -youngAuthorityDays)) {
-    reasons.push({ code: 'authority_young', severity: 'caution', message: `Authority granted only ${dayWords(carrier.authorityGrantedOn, today)}` })
+export function vet(facts: VetFacts, policy: VettingPolicy): Verdict {
+  const reasons = new Map<string, Reason>()
+  for (const rule of policy.rules) {
+    if (!appliesTo(rule, facts.load)) continue
+    for (const finding of findingsOf(rule, facts, policy)) {
+      const key = finding.code
+      const before = reasons.get(key)
+      if (!before || (before.severity === 'caution' && rule.severity === 'stop') || stricter(rule, before, policy)) reasons.set(key, { ...finding, severity: rule.severity, rule: rule.id })
+    }
   }
-  return reasons
+  const sorted = [...reasons.values()].sort((one, other) => Number(other.severity === 'stop') - Number(one.severity === 'stop'))
+  return { verdict: verdictOf(sorted), reasons: sorted, signs: signsOf(facts, policy.signWeights, policy.signLimits), policyVersion: policy.version }
 }
 
-function policyReasons(policies: Policy[], kind: PolicyKind, neededMinor: number, load: LoadToVet): GateReason[] {
-  const name = kind === 'liability' ? 'Liability' : 'Cargo cover'
-  const held = policies.filter((policy) => policy.kind === kind)
-  if (held.length === 0) return [{ code: `no_${kind}`, severity: 'stop', message: `${name}: no certificate on file` }]
-  const longest = held.reduce((one, other) => (endOf(other) > endOf(one) ? other : one))
-  const end = endOf(longest)
-  const reasons: GateReason[] = []
-  if (end < load.lastDeliveryOn) {
-    reasons.push({ code: `${kind}_lapses`, severity: 'stop', message: `${name} ends ${dayWords(end)}, before the delivery on ${dayWords(load.lastDeliveryOn)}` })
-  } else if (end <= addDays(load.lastDeliveryOn, closeToEndDays)) {
-    reasons.push({ code: `${kind}_lapses`, severity: 'caution', message: `${name} ends ${dayWords(end)}, days after the delivery` })
-  }
-  if (longest.limitMinor < neededMinor) {
-    const dollars = (minor: number) => `$${Math.round(minor / 100).toLocaleString('en-US')}`
-    reasons.push({ code: `${kind}_low`, severity: 'stop', message: `${name} of ${dollars(longest.limitMinor)} is below ${dollars(neededMinor)}` })
-  }
-  return reasons
+/** Of two stops for one thing, the one that fewer may go past counts. */
+function stricter(rule: Rule, before: Reason, policy: VettingPolicy): boolean {
+  if (rule.severity !== 'stop' || before.severity !== 'stop') return false
+  const other = policy.rules.find((each) => each.id === before.rule)
+  return other !== undefined && rule.overridableBy.length < other.overridableBy.length
 }
 
-/** The last calendar day a policy covers: a cancellation ends it the day before. */
-export function endOf(policy: Policy): string {
-  const cancelled = policy.cancelledOn ? addDays(policy.cancelledOn, -1) : policy.expiresOn
-  return cancelled < policy.expiresOn ? cancelled : policy.expiresOn
+export function verdictOf(reasons: readonly { severity: Severity }[]): Verdict['verdict'] {
+  if (reasons.some((reason) => reason.severity === 'stop')) return 'stop'
+  return reasons.length > 0 ? 'caution' : 'clear'
 }
 
-function paperReasons(carrier: CarrierToVet): GateReason[] {
-  const reasons: GateReason[] = []
-  if (!carrier.w9OnFile) reasons.push({ code: 'no_w9', severity: 'stop', message: 'W-9 is not on file' })
-  if (!carrier.agreementOnFile) reasons.push({ code: 'no_agreement', severity: 'stop', message: 'Broker-carrier agreement is not on file' })
-  return reasons
+/** A verdict for somebody nothing is known against; what is not vetted by any rule. */
+export const clearVerdict = (policyVersion: number): Verdict => ({ verdict: 'clear', reasons: [], signs: [], policyVersion })
+
+/** The first stop that a role may not go past; null where it may go past all of them. */
+export function barFor(role: Role, verdict: Verdict, policy: VettingPolicy): Reason | null {
+  return verdict.reasons.find((reason) => reason.severity === 'stop' && !policy.rules.find((rule) => rule.id === reason.rule)?.overridableBy.includes(role)) ?? null
 }
