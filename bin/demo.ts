@@ -2,7 +2,7 @@ import { rmSync } from 'node:fs'
 import { demoPassword, people } from '../demo/world'
 import { buildIfNeeded } from './build'
 import { answering, stopAll } from './processes'
-import { startApplication, startBoard, startMail, startMarket, surroundings } from './surroundings'
+import { startApplication, startBoard, startMail, startMarket, startRegister, surroundings } from './surroundings'
 
 const folder = '.demo'
 const started = performance.now()
@@ -13,9 +13,10 @@ buildIfNeeded()
 const { makeWorld } = await import('./world')
 if (await makeWorld(folder, { seed: 20417, pastLoads: 6000 })) console.error('Demo world made.')
 
-const children = [startMail(around), startBoard(around), startMarket(around)]
+const children = [startMail(around), startBoard(around), startMarket(around), startRegister(around)]
 await answering(`${around.mailbox}/healthz`, children[0]!)
 await answering(`${around.market}/healthz`, children[2]!)
+await answering(`${around.register}/healthz`, children[3]!)
 const application = startApplication(around, { OX_LOG_LEVEL: process.env.OX_LOG_LEVEL ?? 'warn' })
 children.push(application)
 await answering(`${around.origin}/healthz`, application)

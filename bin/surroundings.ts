@@ -5,16 +5,18 @@ import { start } from './processes'
 
 export interface Surroundings {
   folder: string
-  /** The first of six ports: application, board, mail (SMTP), mailbox (HTTP), our inbound mail, market figures. */
+  /** The first of seven ports: application, board, mail (SMTP), mailbox (HTTP), our inbound mail, market figures, register of carriers. */
   port: number
   origin: string
   mailbox: string
   board: string
   market: string
+  register: string
   application: Record<string, string>
   boardEnvironment: Record<string, string>
   mailEnvironment: Record<string, string>
   marketEnvironment: Record<string, string>
+  registerEnvironment: Record<string, string>
 }
 
 /** Where everything listens and what it shares, for one demo or test world in one folder. */
@@ -23,7 +25,7 @@ export function surroundings(folder: string, port: number): Surroundings {
   const secretFile = join(folder, 'secret')
   if (!existsSync(secretFile)) writeFileSync(secretFile, randomBytes(24).toString('hex'), { mode: 0o600 })
   const secret = readFileSync(secretFile, 'utf8')
-  const [board, smtp, mailbox, inbound, market] = [port + 1, port + 2, port + 3, port + 4, port + 5]
+  const [board, smtp, mailbox, inbound, market, register] = [port + 1, port + 2, port + 3, port + 4, port + 5, port + 6]
   const origin = `http://localhost:${port}`
   return {
     folder,
@@ -32,12 +34,14 @@ export function surroundings(folder: string, port: number): Surroundings {
     mailbox: `http://localhost:${mailbox}`,
     board: `http://127.0.0.1:${board}`,
     market: `http://127.0.0.1:${market}`,
+    register: `http://127.0.0.1:${register}`,
     application: {
       OX_DATA: folder, OX_PORT: String(port), OX_ORIGIN: origin, OX_SECRET: secret, OX_BOARD_URL: `http://127.0.0.1:${board}`, OX_BOARD_KEY: 'demo-key', OX_BOARD_SECRET: `${secret}-board`,
-      OX_MARKET_URL: `http://127.0.0.1:${market}`, OX_SMTP_HOST: '127.0.0.1', OX_SMTP_PORT: String(smtp), OX_INBOUND_PORT: String(inbound), OX_MAILBOX_URL: `http://localhost:${mailbox}`,
+      OX_MARKET_URL: `http://127.0.0.1:${market}`, OX_REGISTER_URL: `http://127.0.0.1:${register}`, OX_SMTP_HOST: '127.0.0.1', OX_SMTP_PORT: String(smtp), OX_INBOUND_PORT: String(inbound), OX_MAILBOX_URL: `http://localhost:${mailbox}`,
     },
     boardEnvironment: { BOARD_PORT: String(board), BOARD_KEY: 'demo-key', BOARD_SECRET: `${secret}-board`, BOARD_MEMBERS: join(folder, 'board-members.json'), BOARD_SMTP_PORT: String(smtp) },
     marketEnvironment: { MARKET_PORT: String(market) },
+    registerEnvironment: { REGISTER_PORT: String(register), REGISTER_MEMBERS: join(folder, 'register-members.json'), REGISTER_FILE: join(folder, 'register-changes.jsonl') },
     mailEnvironment: { MAIL_SMTP_PORT: String(smtp), MAIL_HTTP_PORT: String(mailbox), MAIL_FILE: join(folder, 'mailbox.jsonl'), MAIL_OWN_DOMAIN: 'ploverrook.example', MAIL_OWN_PORT: String(inbound) },
   }
 }
@@ -45,4 +49,5 @@ export function surroundings(folder: string, port: number): Surroundings {
 export const startBoard = (around: Surroundings, extra: Record<string, string> = {}) => start('board', process.execPath, ['--import', 'tsx', 'stand-ins/board/main.ts'], { ...around.boardEnvironment, ...extra }, true)
 export const startMail = (around: Surroundings, extra: Record<string, string> = {}) => start('mail', process.execPath, ['--import', 'tsx', 'stand-ins/mail/main.ts'], { ...around.mailEnvironment, ...extra }, true)
 export const startMarket = (around: Surroundings, extra: Record<string, string> = {}) => start('market', process.execPath, ['--import', 'tsx', 'stand-ins/market/main.ts'], { ...around.marketEnvironment, ...extra }, true)
+export const startRegister = (around: Surroundings, extra: Record<string, string> = {}) => start('register', process.execPath, ['--import', 'tsx', 'stand-ins/register/main.ts'], { ...around.registerEnvironment, ...extra }, true)
 export const startApplication = (around: Surroundings, extra: Record<string, string> = {}) => start('application', process.execPath, ['server.js'], { ...around.application, NODE_ENV: 'production', ...extra })

@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { databasePath, openDatabase } from '#server/db.server'
-import { generateDemo, writeBoardMembers } from '../demo/generate'
+import { generateDemo, writeBoardMembers, writeRegisterMembers } from '../demo/generate'
 
 /** Makes the demo world in a folder unless it stands there already; whether it was made. */
 export async function makeWorld(folder: string, plan: { seed: number; pastLoads: number }): Promise<boolean> {
@@ -14,6 +14,7 @@ export async function makeWorld(folder: string, plan: { seed: number; pastLoads:
   const db = openDatabase(making)
   await generateDemo(db, { ...plan, now: Date.now() })
   writeBoardMembers(db, folder)
+  writeRegisterMembers(db, folder)
   db.$client.pragma('wal_checkpoint(TRUNCATE)')
   db.$client.close()
   renameSync(making, path)

@@ -5,7 +5,8 @@ import { type Db, inTransaction } from '#server/db.server'
 import { locatePrefix } from '#server/rates/locate'
 import { placeRateModel } from '#server/rates/model'
 import { readPastPrices } from '#server/rates/past-prices'
-import { carrier } from '#server/schema'
+import { carrier, registerRecord } from '#server/schema'
+import { keepVerdicts, nightOrder, noteLastLoads } from '#server/vetting/sweep'
 import { writeHistory } from './history'
 import { writeOpenLoads } from './open-loads'
 import { writeQuotes } from './quotes'
@@ -27,6 +28,8 @@ export async function generateDemo(db: Db, plan: DemoPlan): Promise<void> {
   // Quotes are priced by what was learnt of the past, as on any other day.
   placeRateModel(fitRates(readPastPrices(db, { now: plan.now }), { locate: locatePrefix }), plan.now)
   inTransaction(db, () => writeQuotes(db, world, plan.now, chance(plan.seed + 1)))
+  noteLastLoads(db)
+  inTransaction(db, () => keepVerdicts(db, nightOrder(db), plan.now))
   db.$client.exec('analyze')
 }
 
@@ -34,4 +37,10 @@ export async function generateDemo(db: Db, plan: DemoPlan): Promise<void> {
 export function writeBoardMembers(db: Db, folder: string): void {
   const members = db.select({ mc: carrier.mcNumber, name: carrier.name, mail: carrier.mail, phone: carrier.phone }).from(carrier).limit(200).all()
   writeFileSync(join(folder, 'board-members.json'), JSON.stringify(members))
+}
+
+/** Our carriers as the register stand-in tells them: a file, nothing of ours. */
+export function writeRegisterMembers(db: Db, folder: string): void {
+  const carriers = db.select({ record: registerRecord.record }).from(registerRecord).all().map(({ record }) => record)
+  writeFileSync(join(folder, 'register-members.json'), JSON.stringify({ madeAt: Date.now(), carriers }))
 }

@@ -78,7 +78,7 @@ function cover(db: Db, world: World, loadId: number, shipment: ReturnType<typeof
     const payMinor = Math.round((marketPrice(plan.lane, now) * luck.between(0.97, 1.05)) / 10) * 1000
     recordOffer(db, loadId, { carrierId, payMinor, source: 'phone', goodUntil: null, note: '' }, act(0.3))
     const offerId = db.select({ id: offer.id }).from(offer).where(eq(offer.loadId, loadId)).all().at(-1)!.id
-    const awarded = awardLoad(db, loadId, { offerId, buyCharges: [flatCharge('line_haul', payMinor)], override: null, mayOverride: false }, act(0.5))
+    const awarded = awardLoad(db, loadId, { offerId, buyCharges: [flatCharge('line_haul', payMinor)], override: null, role: 'rep' }, act(0.5))
     if ('done' in awarded) break
   }
   const stage = Math.floor(plan.index / 5) % 3

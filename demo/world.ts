@@ -45,3 +45,5 @@ export const insurers = ['Lark Mutual', 'Granary Casualty', 'Three Bridges Insur
 
 /** How well a place pays for freight going there: a truck delivered where freight is scarce asks more. */
 export const pullOf: Record<string, number> = { AZ: 1.0, CO: 1.16, CA: 0.9, TX: 0.95, MN: 1.0, UT: 0.98, NV: 1.05, MT: 1.18, WY: 1.2, OK: 0.98, MO: 0.97, OH: 0.94, ID: 0.97, ND: 1.15, SD: 1.14, IA: 0.98, WA: 0.96, SC: 0.98, NC: 0.98 }
+
+export const dispatchers = ['Ada Finch', 'Orrin Tate', 'Lupe Marrow', 'Signe Dahl', 'Cass Whitlow', 'Bo Renner', 'Mina Farrow', 'Jasper Quill', 'Tess Kimura', 'Rafe Solano', 'Ivy Brandt', 'Nolan Pruitt', 'Greta Voss', 'Milo Santoro', 'Della Crane', 'Hal Yarrow', 'Opal Kerr', 'Dev Marsh', 'Wren Tully', 'Abe Lindqvist']

@@ -14,6 +14,7 @@ import { readyPlaces } from '#server/place/find'
 import { lapseQuotes } from '#server/quote/quotes'
 import { startRateModel } from '#server/rates/model'
 import { settings } from '#server/settings.server'
+import { startVetting } from '#server/vetting/schedule'
 
 export const app = express()
 app.disable('x-powered-by')
@@ -51,7 +52,8 @@ export async function startWork(): Promise<() => Promise<void>> {
   const feeds = startFeeds(db)
   // The fit wants the market's figures: it waits for them, but not for a publisher that does not answer.
   const stopRates = startRateModel(Promise.race([feeds.first, new Promise<void>((resolve) => setTimeout(resolve, longestFeedWait).unref())]))
-  const workers = [startWorker(db, 'mail'), startWorker(db, 'board'), startWorker(db, 'quote_mail')]
+  const vetting = startVetting(db)
+  const workers = [startWorker(db, 'mail'), startWorker(db, 'board'), startWorker(db, 'quote_mail'), startWorker(db, 'carrier_mail')]
   const inbound = await startInboundMail(db, settings().OX_INBOUND_PORT)
   const lapsing = setInterval(() => {
     try {
@@ -65,6 +67,7 @@ export async function startWork(): Promise<() => Promise<void>> {
   return async () => {
     clearTimeout(readying)
     feeds.stop()
+    vetting.stop()
     clearInterval(lapsing)
     endStreams()
     await stopRates()

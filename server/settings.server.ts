@@ -9,6 +9,8 @@ const settingsSchema = z.object({
   OX_BOARD_KEY: z.string().min(1).default('board-key'),
   OX_BOARD_SECRET: z.string().min(8).default('board-reply-secret'),
   OX_MARKET_URL: z.string().url().default('http://localhost:4105'),
+  OX_REGISTER_URL: z.string().url().default('http://localhost:4106'),
+  OX_REGISTER_EVERY_MS: z.coerce.number().int().min(200).default(600_000),
   OX_SMTP_PORT: z.coerce.number().int().default(4102),
   OX_SMTP_HOST: z.string().default('localhost'),
   OX_INBOUND_PORT: z.coerce.number().int().default(4104),

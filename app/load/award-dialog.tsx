@@ -16,12 +16,13 @@ export function AwardDialog({ page, offer, acting, now, mayOverride, onClose, on
   const [reason, setReason] = useState('')
   const [error, setError] = useState<string>()
   const stopped = gate?.verdict.verdict === 'stop'
+  const mayPass = mayOverride && gate?.bar === null
   const others = page.offers.filter((other) => other.state === 'open' && other.id !== offer.id).length
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
     const buyCharges = readPayLines(lines)
     if (!buyCharges) return setError('One of the rates cannot be read')
-    if (stopped && !mayOverride) return setError('The gate stops this award')
+    if (stopped && !mayPass) return setError('The gate stops this award')
     const answer = await acting.act({ intent: 'award', offerId: offer.id, buyCharges, override: stopped ? reason : null }, undefined, true)
     if (answer.ok) onAwarded()
     else setError(answer.message)
@@ -31,18 +32,18 @@ export function AwardDialog({ page, offer, acting, now, mayOverride, onClose, on
       <form onSubmit={save} className="flex flex-col gap-4" noValidate>
         <Gate gate={gate} now={now} deliverBy={load.deliverBy} zone={load.destZone} />
         <PayLines lines={lines} onChange={setLines} facts={load} sellMinor={load.sellMinor} />
-        {stopped && mayOverride && <Field label="Go past the gate, because (stays in the log)" value={reason} onChange={(event) => setReason(event.target.value)} />}
+        {stopped && mayPass && <Field label="Go past the gate, because (stays in the log)" value={reason} onChange={(event) => setReason(event.target.value)} />}
         {error && (
           <p role="alert" className="text-bill">
             {error}
           </p>
         )}
         <div className="flex items-center gap-4">
-          <button type="submit" className="button first" disabled={acting.busy || !gate || (stopped && !mayOverride)}>
+          <button type="submit" className="button first" disabled={acting.busy || !gate || (stopped && !mayPass)}>
             Award <kbd className="key">Enter</kbd>
           </button>
           <span className="label">
-            {stopped && !mayOverride ? 'Only a manager may go past the gate.' : `Turns down ${others === 0 ? 'no other offer' : others === 1 ? 'one other offer' : `${others} other offers`}, takes the posting down, writes the rate confirmation.`}
+            {stopped && !mayOverride ? 'Only a manager may go past the gate.' : stopped && !mayPass ? `The policy lets nobody go past this: ${gate?.bar}.` : `Turns down ${others === 0 ? 'no other offer' : others === 1 ? 'one other offer' : `${others} other offers`}, takes the posting down, writes the rate confirmation.`}
           </span>
         </div>
       </form>

@@ -38,6 +38,7 @@ function Room(desk: Route.ComponentProps['loaderData']) {
     { key: '/', words: 'go to a load or an action; Shift+Enter there copies the load', run: () => setAsking(true) },
     { key: 'h', words: 'Horizon', run: () => navigate('/') },
     { key: 'q', words: 'Quotes', run: () => navigate('/quotes') },
+    { key: 'u', words: 'Carriers', run: () => navigate('/carriers') },
     { key: 'n', words: 'new load', run: () => navigate('/loads/new'), disabled: !desk.mayEdit },
     { key: '?', words: 'these keys', run: () => setHelp(keyList()) },
   ])
@@ -51,6 +52,7 @@ function Room(desk: Route.ComponentProps['loaderData']) {
           <RoomLink to="/" words="Horizon" />
           <RoomLink to="/quotes" words="Quotes" />
           <RoomLink to="/loads" words="Loads" />
+          <RoomLink to="/carriers" words="Carriers" />
         </nav>
         <span className={`ml-2 self-center text-sm ${busy ? 'label' : 'invisible'}`} role="status">
           {busy ? 'reading…' : ''}

@@ -3,6 +3,7 @@ import { findCustomers } from '#server/customer/customers'
 import { database } from '#server/db.server'
 import { listLoads } from '#server/load/list'
 import { findFacilities, findPlaces } from '#server/place/find'
+import { findInRegister } from '#server/register/look-up'
 import type { Route } from './+types/find'
 
 const longestQuery = 100
@@ -12,6 +13,7 @@ const finders: Record<string, (typed: string) => unknown> = {
   facilities: (typed) => findFacilities(database(), typed),
   places: (typed) => findPlaces(database(), typed, Date.now()),
   carriers: (typed) => findCarriers(database(), typed),
+  register: (typed) => findInRegister(database(), typed),
   loads: (typed) => listLoads(database(), { words: typed, limit: 12 }),
 }
 

@@ -9,6 +9,8 @@ import { readLoadPage } from '#server/load/read'
 import { brokerage } from '#server/settings.server'
 import { AwardDialog, PayDialog } from '../load/award-dialog'
 import { ConfirmationPanel, SendDialog } from '../load/confirmation-panel'
+import { DispatchDialog } from '../load/dispatch-dialog'
+import { GateStrip } from '../load/gate-strip'
 import { LoadHead } from '../load/load-head'
 import { LoadMap, MapDialog } from '../load/load-map'
 import { Log, Messages } from '../load/log'
@@ -35,7 +37,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
   return { page, now, zone: brokerage.zone, mayEdit: may(role, 'edit_loads'), mayHandle: may(role, 'handle_offers'), mayAward: may(role, 'award'), mayOverride: may(role, 'override_gate') }
 }
 
-type Open = { kind: 'offer'; carrier: OfferCarrier | null } | { kind: 'counter' | 'award' | 'limits' | 'pay' | 'send' | 'cancel' | 'release' | 'map' | 'rates' } | null
+type Open = { kind: 'offer'; carrier: OfferCarrier | null } | { kind: 'counter' | 'award' | 'limits' | 'pay' | 'send' | 'cancel' | 'release' | 'map' | 'rates' | 'dispatch' } | null
 
 export default function Load({ loaderData }: Route.ComponentProps) {
   const { page, now, zone, mayEdit, mayHandle, mayAward, mayOverride } = loaderData
@@ -81,6 +83,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <LoadHead page={page} now={now} zone={zone} />
+      <GateStrip page={page} now={now} zone={zone} />
       <RouteRibbon page={page} now={now} />
       <div className="grid min-h-0 flex-1 grid-cols-2">
         <div className="flex min-h-0 flex-col border-r border-strong">
@@ -92,7 +95,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
           <LoadMap page={page} onOpen={() => setOpen({ kind: 'map' })} />
         </div>
         <div className="flex min-h-0 flex-col">
-          {page.shortlist.length > 0 || uncovered ? (
+          {(page.shortlist.length > 0 && !awarded) || uncovered ? (
             <div className="max-h-[68%] min-h-0 overflow-y-auto border-b border-strong" tabIndex={0} role="group" aria-label="Shortlist, scrollable">
               <Shortlist page={page} now={now} onOffer={uncovered && mayHandle ? (carrier) => setOpen({ kind: 'offer', carrier }) : null} />
             </div>
@@ -110,7 +113,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
           </button>
         )}
         {mayEdit && stepsFrom(load.state).map((to) => (
-          <button key={to} type="button" className={`button ${confirmed && to === 'dispatched' ? 'first' : ''}`} disabled={acting.busy || (to === 'dispatched' && !confirmed)} title={to === 'dispatched' && !confirmed ? 'Once the carrier has accepted' : undefined} onClick={() => void acting.act({ intent: 'advance', to })}>
+          <button key={to} type="button" className={`button ${confirmed && to === 'dispatched' ? 'first' : ''}`} disabled={acting.busy || (to === 'dispatched' && !confirmed)} title={to === 'dispatched' && !confirmed ? 'Once the carrier has accepted' : undefined} onClick={() => (to === 'dispatched' ? setOpen({ kind: 'dispatch' }) : void acting.act({ intent: 'advance', to }))}>
             Mark {loadStateWords[to].toLowerCase()}
           </button>
         ))}
@@ -136,6 +139,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
       {open?.kind === 'map' && <MapDialog page={page} onClose={close} />}
       {open?.kind === 'pay' && <PayDialog page={page} acting={acting} onClose={close} />}
       {open?.kind === 'send' && <SendDialog page={page} acting={acting} onClose={close} />}
+      {open?.kind === 'dispatch' && <DispatchDialog page={page} acting={acting} now={now} mayOverride={mayOverride} onClose={close} />}
       {open?.kind === 'cancel' && <ReasonDialog title={`Cancel ${load.number}`} intent="cancel" button="Cancel the load" acting={acting} onClose={close} />}
       {open?.kind === 'release' && <ReasonDialog title={`Release ${page.carrier?.name ?? 'the carrier'}`} intent="release" button="Open it for cover again" acting={acting} onClose={close} />}
     </main>

@@ -4,22 +4,25 @@ import { useRevalidator } from 'react-router'
 const gather = 150
 
 /** Reads the page anew when the log touches it: events close together are one reading. */
-export function useLive(touches: (loadId: number) => boolean): void {
+export function useLive(touches: (loadId: number) => boolean, named?: 'carriers'): void {
   const { revalidate } = useRevalidator()
   const test = useRef(touches)
   test.current = touches
   useEffect(() => {
     const source = new EventSource('/live')
     let timer: ReturnType<typeof setTimeout> | undefined
-    source.onmessage = (message) => {
-      const event = JSON.parse(message.data) as { loadId: number }
-      if (!test.current(event.loadId)) return
+    const soon = () => {
       clearTimeout(timer)
       timer = setTimeout(() => void revalidate(), gather)
     }
+    source.onmessage = (message) => {
+      const event = JSON.parse(message.data) as { loadId: number }
+      if (test.current(event.loadId)) soon()
+    }
+    if (named) source.addEventListener(named, () => soon())
     return () => {
       clearTimeout(timer)
       source.close()
     }
-  }, [revalidate])
+  }, [revalidate, named])
 }

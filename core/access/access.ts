@@ -1,12 +1,12 @@
 export const roles = ['rep', 'manager', 'viewer'] as const
 export type Role = (typeof roles)[number]
 
-export type Permission = 'see_loads' | 'edit_loads' | 'handle_offers' | 'award' | 'override_gate' | 'export' | 'correct_rates' | 'edit_quotes' | 'set_pricing'
+export type Permission = 'see_loads' | 'edit_loads' | 'handle_offers' | 'award' | 'override_gate' | 'export' | 'correct_rates' | 'edit_quotes' | 'set_pricing' | 'edit_carriers' | 'approve_payee' | 'set_policy'
 
 const grants: Record<Role, readonly Permission[]> = {
   viewer: ['see_loads'],
-  rep: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'correct_rates', 'edit_quotes'],
-  manager: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'correct_rates', 'edit_quotes', 'set_pricing', 'override_gate'],
+  rep: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'correct_rates', 'edit_quotes', 'edit_carriers', 'approve_payee'],
+  manager: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'correct_rates', 'edit_quotes', 'set_pricing', 'override_gate', 'edit_carriers', 'approve_payee', 'set_policy'],
 }
 
 /** Whether a role may do something. The only place where that is written. */
@@ -22,4 +22,7 @@ export const permissionWords: Record<Permission, string> = {
   correct_rates: 'correct past prices',
   edit_quotes: 'make or change quotes',
   set_pricing: 'change how customers are priced',
+  edit_carriers: 'add or change carriers',
+  approve_payee: 'approve payees',
+  set_policy: 'change the vetting policy',
 }

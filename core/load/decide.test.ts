@@ -2,18 +2,20 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { flatCharge } from '../charge/charge'
 import type { Verdict } from '../vetting/vetting'
-import { decide, type LoadCommand, type LoadFacts, type OfferFacts } from './decide'
+import { decide, type GateAsked, type LoadCommand, type LoadFacts, type OfferFacts } from './decide'
 import { type LoadState, loadStates } from './load'
 
 const now = Date.UTC(2026, 10, 23, 20)
-const clear: Verdict = { verdict: 'clear', reasons: [] }
-const stop: Verdict = { verdict: 'stop', reasons: [{ code: 'no_w9', severity: 'stop', message: 'W-9 is not on file' }] }
+const verdict = (over: Partial<Verdict> = {}): Verdict => ({ verdict: 'clear', reasons: [], signs: [], policyVersion: 3, ...over })
+const asked = (over: Partial<GateAsked> = {}): GateAsked => ({ verdict: verdict(), override: null, mayOverride: false, bar: null, ...over })
+const noW9 = { code: 'no_w9', severity: 'stop' as const, message: 'W-9 is not on file', mend: 'Ask for it.', rule: 'no_w9' }
+const stopped = (over: Partial<GateAsked> = {}) => asked({ verdict: verdict({ verdict: 'stop', reasons: [noW9, { ...noW9, code: 'x', severity: 'caution', message: 'a caution' }] }), ...over })
 const offer = (id: number, over: Partial<OfferFacts> = {}): OfferFacts => ({ id, carrierId: id, carrierName: `Carrier ${id}`, payMinor: 248_000, counterMinor: null, state: 'open', goodUntil: null, ...over })
 const load = (over: Partial<LoadFacts> = {}): LoadFacts => ({
   number: 'PR-20417', state: 'uncovered', practice: false, offers: [offer(1), offer(2)], postings: [{ id: 7, board: 'Saltlick', state: 'up' }],
   confirmation: null, award: null, targetMinor: 225_000, mostMinor: 250_000, ...over,
 })
-const award = (over: Partial<LoadCommand & { kind: 'award' }> = {}): LoadCommand => ({ kind: 'award', offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], payMinor: 248_000, gate: clear, override: null, mayOverride: false, ...over })
+const award = (over: Partial<LoadCommand & { kind: 'award' }> = {}): LoadCommand => ({ kind: 'award', offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], payMinor: 248_000, gate: asked(), ...over })
 const awarded = { award: { carrierId: 1, carrierName: 'Carrier 1', payMinor: 248_000 }, state: 'covered' as LoadState, offers: [offer(1, { state: 'awarded' })], postings: [] }
 const confirmation = (state: 'issued' | 'sent' | 'accepted' | 'void', version = 1) => ({ id: 3, version, state })
 const kinds = (facts: LoadFacts, command: LoadCommand) => {
@@ -32,16 +34,18 @@ describe('award', () => {
     ['an offer past its time', load({ offers: [offer(1, { goodUntil: now })] }), award(), 'offer_lapsed'],
     ['a declined offer', load({ offers: [offer(1, { state: 'declined' })] }), award(), 'offer_ended'],
     ['pay of nothing', load(), award({ payMinor: 0 }), 'nothing_agreed'],
-    ['a failing gate', load(), award({ gate: stop, mayOverride: true }), 'gate_stops'],
-    ['an override by somebody not allowed to', load(), award({ gate: stop, override: 'owner vouched' }), 'may_not_override'],
+    ['a failing gate', load(), award({ gate: stopped({ mayOverride: true }) }), 'gate_stops'],
+    ['an override by somebody not allowed to', load(), award({ gate: stopped({ override: 'owner vouched' }) }), 'may_not_override'],
+    ['an override of what nobody may go past', load(), award({ gate: stopped({ override: 'owner vouched', mayOverride: true, bar: 'Authority is revoked' }) }), 'nobody_may_override'],
   ])('%s is refused', (_, facts, command, code) => expect(kinds(facts, command)).toBe(code))
 
   test('a manager overrides with a reason that stays on the record', () => {
-    const decision = decide(load(), award({ gate: stop, override: 'owner vouched', mayOverride: true }), now)
-    expect('events' in decision && decision.events[0]).toMatchObject({ kind: 'load_awarded', override: 'owner vouched' })
+    const decision = decide(load(), award({ gate: stopped({ override: 'owner vouched', mayOverride: true }) }), now)
+    expect('events' in decision && decision.events[0]).toMatchObject({ kind: 'load_awarded', override: 'owner vouched', policyVersion: 3 })
+    expect('events' in decision && decision.events[1]).toEqual({ kind: 'gate_passed', carrierId: 1, stage: 'award', reasons: [{ code: 'no_w9', message: 'W-9 is not on file' }], because: 'owner vouched', policyVersion: 3 })
   })
   test('an override that was not needed is not recorded as one', () => {
-    const decision = decide(load(), award({ override: 'just in case', mayOverride: true }), now)
+    const decision = decide(load(), award({ gate: asked({ override: 'just in case', mayOverride: true }) }), now)
     expect('events' in decision && decision.events[0]).toMatchObject({ override: null })
   })
   test('after a carrier fell through, the next confirmation goes on counting', () => {

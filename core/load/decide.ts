@@ -43,6 +43,15 @@ export interface Change {
   to: string
 }
 
+/** The gate's verdict where it is asked, and the reason of whoever goes past it. */
+export interface GateAsked {
+  verdict: Verdict
+  override: string | null
+  mayOverride: boolean
+  /** The stop that nobody, or not this person, may go past. */
+  bar: string | null
+}
+
 export type LoadCommand =
   | { kind: 'open'; problems: Problem[] }
   | { kind: 'set_limits'; targetMinor: number; mostMinor: number }
@@ -52,12 +61,12 @@ export type LoadCommand =
   | { kind: 'counter_offer'; offerId: number; counterMinor: number }
   | { kind: 'decline_offer'; offerId: number }
   | { kind: 'lapse_offers' }
-  | { kind: 'award'; offerId: number; buyCharges: Charge[]; payMinor: number; gate: Verdict; override: string | null; mayOverride: boolean }
+  | { kind: 'award'; offerId: number; buyCharges: Charge[]; payMinor: number; gate: GateAsked }
   | { kind: 'revise'; changes: Change[]; carrierSeesIt: boolean }
   | { kind: 'send_confirmation'; to: string; again: boolean }
   | { kind: 'accept_confirmation'; confirmationId: number; name: string; title: string }
   | { kind: 'release'; reason: string }
-  | { kind: 'advance'; to: LoadState }
+  | { kind: 'advance'; to: LoadState; gate?: GateAsked }
   | { kind: 'cancel'; reason: string }
 
 export type LoadEvent =
@@ -69,7 +78,8 @@ export type LoadEvent =
   | { kind: 'offer_recorded'; carrierId: number; carrierName: string; payMinor: number; source: OfferSource; goodUntil: number | null; note: string }
   | { kind: 'offer_countered'; offerId: number; carrierName: string; from: number; to: number }
   | { kind: 'offer_ended'; offerId: number; carrierName: string; payMinor: number; to: 'declined' | 'lapsed' | 'turned_down' }
-  | { kind: 'load_awarded'; offerId: number; carrierId: number; carrierName: string; buyCharges: Charge[]; payMinor: number; override: string | null }
+  | { kind: 'load_awarded'; offerId: number; carrierId: number; carrierName: string; buyCharges: Charge[]; payMinor: number; override: string | null; policyVersion: number }
+  | { kind: 'gate_passed'; carrierId: number; stage: 'award' | 'dispatch'; reasons: { code: string; message: string }[]; because: string; policyVersion: number }
   | { kind: 'terms_changed'; changes: Change[] }
   | { kind: 'confirmation_voided'; confirmationId: number; version: number }
   | { kind: 'confirmation_issued'; version: number }
@@ -126,7 +136,7 @@ export function decide(load: LoadFacts, command: LoadCommand, now: number): Deci
     case 'release':
       return decideRelease(load, command.reason)
     case 'advance':
-      return decideAdvance(load, command.to)
+      return decideAdvance(load, command.to, command.gate)
     case 'cancel':
       return decideCancel(load, command.reason)
   }
@@ -194,12 +204,13 @@ function decideAward(load: LoadFacts, command: LoadCommand & { kind: 'award' }, 
   return withOpenOffer(load, command.offerId, (offer) => {
     if (isPast(offer, now)) return refuse('offer_lapsed', load, offer.carrierName)
     if (command.payMinor <= 0) return refuse('nothing_agreed', load)
-    const stopped = gateRefusal(load, command)
+    const stopped = gateRefusal(load, command.gate, 'gate_stops')
     if (stopped) return stopped
     const others = load.offers.filter((other) => other.state === 'open' && other.id !== offer.id)
     return {
       events: [
-        { kind: 'load_awarded', offerId: offer.id, carrierId: offer.carrierId, carrierName: offer.carrierName, buyCharges: command.buyCharges, payMinor: command.payMinor, override: command.gate.verdict === 'stop' ? command.override : null },
+        { kind: 'load_awarded', offerId: offer.id, carrierId: offer.carrierId, carrierName: offer.carrierName, buyCharges: command.buyCharges, payMinor: command.payMinor, override: command.gate.verdict.verdict === 'stop' ? command.gate.override : null, policyVersion: command.gate.verdict.policyVersion },
+        ...gatePassed('award', offer.carrierId, command.gate),
         { kind: 'state_changed', from: load.state, to: 'covered' },
         ...others.map((other) => endOffer(other, isPast(other, now) ? 'lapsed' : 'turned_down')),
         ...removeAll(load),
@@ -209,10 +220,17 @@ function decideAward(load: LoadFacts, command: LoadCommand & { kind: 'award' }, 
   })
 }
 
-function gateRefusal(load: LoadFacts, command: LoadCommand & { kind: 'award' }): Decision | null {
-  if (command.gate.verdict !== 'stop') return null
-  if (!command.override) return refuse('gate_stops', load, command.gate.reasons[0]?.message)
-  return command.mayOverride ? null : refuse('may_not_override', load)
+function gateRefusal(load: LoadFacts, { verdict, override, mayOverride, bar }: GateAsked, code: 'gate_stops' | 'gate_holds'): Decision | null {
+  if (verdict.verdict !== 'stop') return null
+  if (!override) return refuse(code, load, verdict.reasons[0]?.message)
+  if (!mayOverride) return refuse('may_not_override', load)
+  return bar === null ? null : refuse('nobody_may_override', load, bar)
+}
+
+function gatePassed(stage: 'award' | 'dispatch', carrierId: number, { verdict, override }: GateAsked): LoadEvent[] {
+  if (verdict.verdict !== 'stop' || override === null) return []
+  const reasons = verdict.reasons.filter((reason) => reason.severity === 'stop').map(({ code, message }) => ({ code, message }))
+  return [{ kind: 'gate_passed', carrierId, stage, reasons, because: override, policyVersion: verdict.policyVersion }]
 }
 
 const removeAll = (load: LoadFacts): LoadEvent[] =>
@@ -254,10 +272,13 @@ function decideRelease(load: LoadFacts, reason: string): Decision {
   return { events: [{ kind: 'award_released', carrierName: load.award.carrierName, reason }, { kind: 'state_changed', from: load.state, to: 'uncovered' }, ...voidConfirmation(load)] }
 }
 
-function decideAdvance(load: LoadFacts, to: LoadState): Decision {
+function decideAdvance(load: LoadFacts, to: LoadState, gate: GateAsked | undefined): Decision {
   if (!nextSteps[load.state]?.includes(to)) return refuse('impossible_step', load, to)
   if (to === 'dispatched' && load.confirmation?.state !== 'accepted') return refuse('not_confirmed', load)
-  return { events: [{ kind: 'state_changed', from: load.state, to }] }
+  const held = to === 'dispatched' && gate ? gateRefusal(load, gate, 'gate_holds') : null
+  if (held) return held
+  const passed = to === 'dispatched' && gate && load.award ? gatePassed('dispatch', load.award.carrierId, gate) : []
+  return { events: [...passed, { kind: 'state_changed', from: load.state, to }] }
 }
 
 function decideCancel(load: LoadFacts, reason: string): Decision {

@@ -13,6 +13,8 @@ export type OutsideEvent =
   | { kind: 'mail_delivered'; version: number; to: string; attempts: number }
   | { kind: 'mail_failed'; version: number; to: string; problem: string }
   | { kind: 'kept_in_the_building'; what: string }
+  | { kind: 'gate_alert'; carrierName: string; reasons: string[]; policyVersion: number }
+  | { kind: 'gate_mended'; reasons: string[] }
   | { kind: 'message_left'; sender: string; subject: string }
 
 export type LogEvent = LoadEvent | OutsideEvent
@@ -48,6 +50,8 @@ export function logWords(event: LogEvent): string {
       return `Offer ${formatMoney(event.payMinor)} from ${event.carrierName} ${event.to === 'turned_down' ? 'turned down' : event.to}`
     case 'load_awarded':
       return `Awarded to ${event.carrierName} at ${formatMoney(event.payMinor)}${event.override ? `, gate overridden: ${event.override}` : ''}`
+    case 'gate_passed':
+      return `Gate passed at ${event.stage}: ${event.reasons.map((reason) => reason.message).join('; ')}. Because: ${event.because}`
     case 'terms_changed':
       return `Changed: ${event.changes.map(changeWords).join('; ')}`
     case 'confirmation_issued':
@@ -66,6 +70,10 @@ export function logWords(event: LogEvent): string {
       return `${event.carrierName} released: ${event.reason}`
     case 'load_cancelled':
       return `Cancelled: ${event.reason}`
+    case 'gate_alert':
+      return `${event.carrierName} would no longer pass the gate: ${event.reasons.join('; ')}. Dispatch waits.`
+    case 'gate_mended':
+      return `The gate is clear again: ${event.reasons.join('; ')} is mended`
     case 'kept_in_the_building':
       return `Practice: ${event.what} kept in the building`
     case 'message_left':

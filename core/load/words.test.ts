@@ -17,7 +17,7 @@ describe('the log in words', () => {
     [{ kind: 'offer_recorded', carrierId: 1, carrierName: 'Night Heron', payMinor: 248_000, source: 'phone', goodUntil: null, note: '' }, 'Offer $2,480 from Night Heron by phone'],
     [{ kind: 'offer_countered', offerId: 1, carrierName: 'Night Heron', from: 248_000, to: 235_000 }, 'Night Heron countered, $2,480 to $2,350'],
     [{ kind: 'offer_ended', offerId: 1, carrierName: 'Night Heron', payMinor: 248_000, to: 'turned_down' }, 'Offer $2,480 from Night Heron turned down'],
-    [{ kind: 'load_awarded', offerId: 1, carrierId: 1, carrierName: 'Night Heron', buyCharges: [], payMinor: 248_000, override: 'owner vouched' }, 'Awarded to Night Heron at $2,480, gate overridden: owner vouched'],
+    [{ kind: 'load_awarded', offerId: 1, carrierId: 1, carrierName: 'Night Heron', buyCharges: [], payMinor: 248_000, override: 'owner vouched', policyVersion: 3 }, 'Awarded to Night Heron at $2,480, gate overridden: owner vouched'],
     [{ kind: 'terms_changed', changes: [{ field: 'Pay', from: '$1', to: '$2' }, { field: 'Pallets', from: 'none', to: '3' }] }, 'Changed: Pay $1 to $2; Pallets none to 3'],
     [{ kind: 'confirmation_accepted', confirmationId: 1, version: 2, name: 'Ada Finch', title: 'Dispatcher' }, 'Rate confirmation version 2 accepted by Ada Finch, Dispatcher'],
     [{ kind: 'mail_failed', version: 1, to: 'a@b.example', problem: 'no such mailbox' }, 'Mail to a@b.example failed: no such mailbox'],

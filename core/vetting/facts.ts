@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { equipmentKinds } from '../load/load'
+import { paperKinds } from '../carrier/paper'
 import { daySchema, policyKinds, registerRecordSchema } from '../register/register'
 
 const words = z.string().trim().max(300)
@@ -21,9 +22,6 @@ export const insuranceSchema = z.object({
   source: z.enum(['register', 'certificate']).default('certificate'),
 })
 export type Insurance = z.infer<typeof insuranceSchema>
-
-export const paperKinds = ['w9', 'agreement', 'certificate', 'letter', 'other'] as const
-export type PaperKind = (typeof paperKinds)[number]
 
 export const permitKinds = ['hazmat', 'canada', 'mexico'] as const
 export type PermitKind = (typeof permitKinds)[number]

@@ -56,7 +56,7 @@ describe('a carrier’s signed link', () => {
   const coveredLoad = () => {
     const loadId = openLoad(world.db)
     recordOffer(world.db, loadId, { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' }, ines)
-    awardLoad(world.db, loadId, { offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], override: null, mayOverride: false }, ines)
+    awardLoad(world.db, loadId, { offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' }, ines)
     carryOut(world.db, loadId, { kind: 'send_confirmation', to: 'a@b.example', again: false }, ines)
     return loadId
   }

@@ -2,6 +2,7 @@ import { desc, eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { openLink } from '#server/access/link'
 import type { Db } from '#server/db.server'
+import { askAwarded } from '#server/vetting/alerts'
 import { carryOut, type Outcome } from '#server/load/commands'
 import { confirmation } from '#server/schema'
 
@@ -29,5 +30,8 @@ export function acceptByLink(db: Db, token: string, secret: string, acceptance: 
   const read = readByLink(db, token, secret, now)
   if ('refusal' in read) return read
   const { id, loadId, terms } = read.confirmation
-  return carryOut(db, loadId, { kind: 'accept_confirmation', confirmationId: id, ...acceptance }, { now, by: { kind: 'carrier', name: terms.carrier.name } })
+  const outcome = carryOut(db, loadId, { kind: 'accept_confirmation', confirmationId: id, ...acceptance }, { now, by: { kind: 'carrier', name: terms.carrier.name } })
+  // Their yes stands; whether we still may is asked at this moment too, and an alert holds the dispatch where not.
+  if ('done' in outcome) askAwarded(db, [loadId], now)
+  return outcome
 }

@@ -36,5 +36,5 @@ export function currentTerms(db: Db, loadId: number): ConfirmationTerms | null {
     references: db.select().from(reference).where(eq(reference.loadId, loadId)).orderBy(asc(reference.id)).all(),
     notes: db.select().from(note).where(eq(note.loadId, loadId)).orderBy(asc(note.id)).all(),
   }
-  return confirmationTerms(whole, row.carrier, chargeSheet(buyCharges, row.load), { broker: brokerage, rep: row.rep, conditions })
+  return confirmationTerms(whole, { ...row.carrier, mcNumber: row.carrier.mcNumber ?? '' }, chargeSheet(buyCharges, row.load), { broker: brokerage, rep: row.rep, conditions })
 }

@@ -17,7 +17,7 @@ beforeEach(() => {
   world = testWorld()
   loadId = openLoad(world.db)
   recordOffer(world.db, loadId, { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' }, ines)
-  awardLoad(world.db, loadId, { offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], override: null, mayOverride: false }, ines)
+  awardLoad(world.db, loadId, { offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' }, ines)
   terms = world.db.select().from(confirmation).get()!.terms
 })
 afterEach(() => world.end())

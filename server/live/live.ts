@@ -19,6 +19,9 @@ export const announce = (): void => void emitter().emit('log')
 /** Tells whoever looks at a quote that it has changed. */
 export const announceQuote = (quoteId: number): void => void emitter().emit('quote', quoteId)
 
+/** Tells whoever looks at carriers that some of them stand otherwise now. */
+export const announceCarriers = (): void => void emitter().emit('carriers')
+
 export interface LiveEvent {
   id: number
   loadId: number
@@ -50,11 +53,13 @@ export function liveStream(db: Db, after: number, signal: AbortSignal): Readable
         }
       }
       const pushQuote = (quoteId: number) => send(`event: quote\ndata: ${JSON.stringify({ quoteId })}\n\n`)
+      const pushCarriers = () => send('event: carriers\ndata: {}\n\n')
       const heartbeat = setInterval(() => send(': still here\n\n'), 25_000)
       stop = () => {
         clearInterval(heartbeat)
         emitter().off('log', push)
         emitter().off('quote', pushQuote)
+        emitter().off('carriers', pushCarriers)
         emitter().off('stop', end)
         signal.removeEventListener('abort', end)
       }
@@ -68,6 +73,7 @@ export function liveStream(db: Db, after: number, signal: AbortSignal): Readable
       }
       emitter().on('log', push)
       emitter().on('quote', pushQuote)
+      emitter().on('carriers', pushCarriers)
       emitter().on('stop', end)
       signal.addEventListener('abort', end)
       send('retry: 2000\n\n')

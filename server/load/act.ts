@@ -1,9 +1,10 @@
 import { eq } from 'drizzle-orm'
 import { z } from 'zod'
-import { may, type Permission } from '#core/access/access'
+import type { Permission } from '#core/access/access'
 import { chargeSchema } from '#core/charge/charge'
 import { loadStates } from '#core/load/load'
 import { offerTermsSchema } from '#core/offer/offer'
+import { phoneDigits } from '#core/register/phone'
 import { revokeLinks } from '#server/access/link'
 import { requirePermission, type Viewer } from '#server/access/viewer'
 import type { Db } from '#server/db.server'
@@ -11,12 +12,15 @@ import { awardLoad, changePay } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
 import { boardName } from '#server/posting/board'
 import { confirmation } from '#server/schema'
+import { dispatch } from './dispatch'
 import { carryOut } from './commands'
 import { complete } from './save'
 import { readTerms } from './terms'
 
 const id = z.number().int().positive()
 const reason = z.string().trim().min(3, 'Say why, in a few words').max(300, 'At most 300 characters')
+/** Who drives, as told when the truck is dispatched. */
+const driverSchema = z.object({ name: z.string().trim().max(120), phone: z.string().trim().max(30).refine((phone) => phone === '' || phoneDigits(phone) !== null, 'Ten digits, as 208-555-0101'), truck: z.string().trim().max(40) })
 const buyCharges = z.array(chargeSchema).min(1, 'Give the line haul').max(30)
 
 /** Everything a rep does to a load from its page, as it comes over the wire. */
@@ -33,7 +37,7 @@ export const loadActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('send_confirmation'), to: z.string().trim().email('Give a mail address').max(200), again: z.boolean().default(false) }),
   z.object({ intent: z.literal('revoke_links'), confirmationId: id }),
   z.object({ intent: z.literal('release'), reason }),
-  z.object({ intent: z.literal('advance'), to: z.enum(loadStates) }),
+  z.object({ intent: z.literal('advance'), to: z.enum(loadStates), override: reason.nullable().default(null), driver: driverSchema.optional() }),
   z.object({ intent: z.literal('cancel'), reason }),
 ])
 export type LoadAct = z.input<typeof loadActSchema>
@@ -66,7 +70,7 @@ export function actOnLoad(db: Db, loadId: number, act: z.output<typeof loadActSc
     case 'decline_offer':
       return carryOut(db, loadId, { kind: 'decline_offer', offerId: act.offerId }, who)
     case 'award':
-      return awardLoad(db, loadId, { offerId: act.offerId, buyCharges: act.buyCharges, override: act.override, mayOverride: may(viewer.role, 'override_gate') }, who)
+      return awardLoad(db, loadId, { offerId: act.offerId, buyCharges: act.buyCharges, override: act.override, role: viewer.role }, who)
     case 'change_pay':
       return changePay(db, loadId, act.buyCharges, who)
     case 'send_confirmation':
@@ -76,7 +80,7 @@ export function actOnLoad(db: Db, loadId: number, act: z.output<typeof loadActSc
     case 'release':
       return carryOut(db, loadId, { kind: 'release', reason: act.reason }, who)
     case 'advance':
-      return carryOut(db, loadId, { kind: 'advance', to: act.to }, who)
+      return act.to === 'dispatched' ? dispatch(db, loadId, act, viewer, who) : carryOut(db, loadId, { kind: 'advance', to: act.to }, who)
     case 'cancel':
       return carryOut(db, loadId, { kind: 'cancel', reason: act.reason }, who)
   }

@@ -42,7 +42,7 @@ function take({ db }: TestWorld, loadId: number, each: Step, at: number): unknow
     case 'decline':
       return carryOut(db, loadId, { kind: 'decline_offer', offerId: each.offer }, act)
     case 'award':
-      return awardLoad(db, loadId, { offerId: each.offer, buyCharges: [flatCharge('line_haul', 150_000)], override: null, mayOverride: false }, act)
+      return awardLoad(db, loadId, { offerId: each.offer, buyCharges: [flatCharge('line_haul', 150_000)], override: null, role: 'rep' }, act)
     case 'post':
       return carryOut(db, loadId, { kind: 'post', board: 'Saltlick' }, act)
     case 'unpost':

@@ -1,10 +1,11 @@
-import { eq } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
 import { logWords } from '#core/load/log-words'
 import { awardLoad, changePay } from '#server/offer/award'
 import { lapseOffers, recordOffer } from '#server/offer/offers'
-import { carrier, confirmation, load, log, offer, outbox, posting } from '#server/schema'
+import { confirmation, load, log, offer, outbox, paper, posting } from '#server/schema'
+import { gateOf } from '#server/vetting/alerts'
 import { ines, now, openLoad, openOffers, terms, type TestWorld, testWorld } from '#server/testing/world'
 import { carryOut } from './commands'
 import { listLoads } from './list'
@@ -19,7 +20,7 @@ beforeEach(() => {
 afterEach(() => world.end())
 
 const offered = (loadId: number, carrierId: number, payMinor = 248_000, goodUntil: number | null = null) => recordOffer(world.db, loadId, { carrierId, payMinor, source: 'phone', goodUntil, note: '' }, ines)
-const award = (loadId: number, offerId: number, over = {}) => awardLoad(world.db, loadId, { offerId, buyCharges: [flatCharge('line_haul', 248_000)], override: null, mayOverride: false, ...over }, ines)
+const award = (loadId: number, offerId: number, over = {}) => awardLoad(world.db, loadId, { offerId, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' as const, ...over }, ines)
 const save = (loadId: number, changed: ReturnType<typeof terms>) => changeLoad(world.db, loadId, { terms: changed, open: true, acknowledged: [], copiedFrom: null }, ines)
 const sentences = (loadId: number) => readLoadPage(world.db, loadId, now)!.log.map((line) => logWords(line.event)).reverse()
 
@@ -75,14 +76,15 @@ describe('award', () => {
     expect(world.db.select().from(confirmation).all()).toHaveLength(1)
   })
   test('the gate stops, and only a manager’s reason passes it', () => {
-    world.db.update(carrier).set({ w9OnFile: false }).where(eq(carrier.id, 1)).run()
+    world.db.delete(paper).where(and(eq(paper.carrierId, 1), eq(paper.kind, 'w9'))).run()
     const loadId = openLoad(world.db)
     offered(loadId, 1)
     const [only] = openOffers(world.db, loadId)
     expect(award(loadId, only!.id)).toMatchObject({ refusal: { code: 'gate_stops' } })
     expect(award(loadId, only!.id, { override: 'owner vouched' })).toMatchObject({ refusal: { code: 'may_not_override' } })
-    expect(award(loadId, only!.id, { override: 'owner vouched', mayOverride: true })).toEqual({ done: true })
+    expect(award(loadId, only!.id, { override: 'owner vouched', role: 'manager' })).toEqual({ done: true })
     expect(sentences(loadId)).toContain('Awarded to Carrier 1 at $2,480, gate overridden: owner vouched')
+    expect(gateOf(world.db, { id: loadId, carrierId: 1 }).overrides).toMatchObject([{ stage: 'award', because: 'owner vouched', byName: 'Ines Calloway', reasons: [{ code: 'no_w9', message: 'W-9 is not on file' }] }])
   })
   test('an offer of another load cannot be awarded here', () => {
     const [one, other] = [openLoad(world.db), openLoad(world.db)]

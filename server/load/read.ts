@@ -1,14 +1,20 @@
-import { asc, desc, eq, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, sql } from 'drizzle-orm'
+import type { Role } from '#core/access/access'
 import { chargeSheet } from '#core/charge/charge'
 import { driveOf } from '#core/load/checks'
 import type { LogEvent } from '#core/load/log-words'
 import { planDrive } from '#core/miles/drive'
-import { vetCarriers, policiesOf } from '#server/carrier/vet'
 import { quoteNumber } from '#core/quote/quote'
+import { barFor } from '#core/vetting/vetting'
 import { type Db, prepared } from '#server/db.server'
 import { routeOver, waysOver } from '#server/miles/route'
 import { findShortlist } from '#server/match/shortlist'
 import { currentBand } from '#server/rates/band'
+import { carriersToVet } from '#server/vetting/carriers-to-vet'
+import { gateOf } from '#server/vetting/alerts'
+import { askAgain } from '#server/vetting/gate'
+import { currentPolicy } from '#server/vetting/policy'
+import { coverOf, vetCarriers } from '#server/vetting/vet'
 import { findPlan } from '#server/waiting/plan'
 import { carrier, charge, confirmation, customer, facility, load, log, message, note, offer, posting, quoteLine, reference, stop, user } from '#server/schema'
 
@@ -63,11 +69,13 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
   const { legs } = routeOver(stops)
   const charges = chargesQuery(db).all({ loadId })
   const offers = offersQuery(db).all({ loadId })
-  const verdicts = vetCarriers(db, [...new Set(offers.filter((each) => each.offer.state === 'open' || each.offer.state === 'awarded').map((each) => each.offer.carrierId))], row.load, now)
+  const verdicts = vetCarriers(db, [...new Set(offers.filter((each) => each.offer.state === 'open' || each.offer.state === 'awarded').map((each) => each.offer.carrierId))], row.load, now, new Map(offers.map(({ offer: each }) => [each.carrierId, { payMinor: each.payMinor }])))
   const postings = postingsQuery(db).all({ loadId })
   const plan = row.load.state === 'uncovered' ? findPlan(db, row.load, offers.map(({ offer: each }) => ({ id: each.id, payMinor: each.payMinor, goodUntil: each.goodUntil, receivedAt: each.receivedAt, open: each.state === 'open' })), postings.find(({ state }) => state === 'up' || state === 'asked')?.askedAt ?? null, now, true) : null
+  const gate = gateOf(db, row.load)
   return {
     plan,
+    gate,
     load: row.load,
     band: currentBand(db, row.load, now),
     customer: row.customer,
@@ -87,17 +95,18 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     confirmations: confirmationsQuery(db).all({ loadId }),
     messages: messagesQuery(db).all({ loadId }),
     log: logQuery(db).all({ loadId }).map((line) => ({ id: line.id, at: line.at, actorKind: line.actorKind, actorName: line.actorName, event: line.data as unknown as LogEvent })),
-    shortlist: row.load.state === 'draft' || row.load.state === 'uncovered' ? findShortlist(db, row.load, now) : [],
+    shortlist: row.load.state === 'draft' || row.load.state === 'uncovered' || gate.alert ? findShortlist(db, row.load, now) : [],
   }
 }
 
 export type LoadPage = NonNullable<ReturnType<typeof readLoadPage>>
 
 /** The gate for one carrier on one load, with the policies behind it. */
-export function readGate(db: Db, loadId: number, carrierId: number, now: number) {
-  const row = db.select({ deliverBy: load.deliverBy, destZone: load.destZone, freightValueMinor: load.freightValueMinor }).from(load).where(eq(load.id, loadId)).get()
-  const verdict = row && vetCarriers(db, [carrierId], row, now).get(carrierId)
-  return verdict ? { verdict, policies: policiesOf(db, carrierId) } : null
+export function readGate(db: Db, loadId: number, carrierId: number, role: Role, now: number, again = false) {
+  const row = db.select().from(load).where(eq(load.id, loadId)).get()
+  const payMinor = db.select({ payMinor: offer.payMinor }).from(offer).where(and(eq(offer.loadId, loadId), eq(offer.carrierId, carrierId), eq(offer.state, 'open'))).get()?.payMinor
+  const verdict = row && again && row.carrierId === carrierId ? askAgain(db, row, now) : row && vetCarriers(db, [carrierId], row, now, new Map([[carrierId, payMinor === undefined ? {} : { payMinor }]])).get(carrierId)
+  return verdict ? { verdict, cover: coverOf(carriersToVet(db, [carrierId], null, now).get(carrierId)!), bar: barFor(role, verdict, currentPolicy(db))?.message ?? null } : null
 }
 
 /** The quote and line a load was sold by. */

@@ -1,11 +1,11 @@
 import { randomBytes } from 'node:crypto'
-import { and, eq } from 'drizzle-orm'
+import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { LoadEvent } from '#core/load/decide'
 import { issueConfirmation } from '#server/confirmation/issue'
 import type { Db } from '#server/db.server'
 import { type Act, writeLog } from '#server/log/act'
 import { enqueue } from '#server/outbox/outbox'
-import { charge, confirmation, load, offer, posting } from '#server/schema'
+import { carrier, charge, confirmation, gateAlert, gateOverride, load, offer, posting } from '#server/schema'
 
 /** What an event may need beside itself. */
 export interface RecordContext extends Act {
@@ -55,7 +55,12 @@ function apply(db: Db, loadId: number, event: LoadEvent, context: RecordContext)
     case 'load_awarded':
       db.update(offer).set({ state: 'awarded' }).where(eq(offer.id, event.offerId)).run()
       db.update(load).set({ carrierId: event.carrierId, payMinor: event.payMinor, coveredAt: now }).where(eq(load.id, loadId)).run()
+      db.update(carrier).set({ lastLoadAt: sql`max(coalesce(${carrier.lastLoadAt}, 0), (select pickup_at from load where load.id = ${loadId} and practice = 0))` }).where(and(eq(carrier.id, event.carrierId), sql`exists (select 1 from load where load.id = ${loadId} and practice = 0)`)).run()
       return writeBuyCharges(db, loadId, event.buyCharges)
+    case 'gate_passed':
+      db.insert(gateOverride).values({ loadId, carrierId: event.carrierId, stage: event.stage, reasons: event.reasons, because: event.because, byName: context.by.name, at: now, policyVersion: event.policyVersion }).run()
+      db.update(gateAlert).set({ endedAt: now, endedHow: 'passed', endedBy: context.by.name, because: event.because }).where(and(eq(gateAlert.loadId, loadId), isNull(gateAlert.endedAt))).run()
+      return
     case 'confirmation_issued':
       return issueConfirmation(db, loadId, event.version, now)
     case 'confirmation_voided':
@@ -69,6 +74,7 @@ function apply(db: Db, loadId: number, event: LoadEvent, context: RecordContext)
     case 'award_released':
       db.update(offer).set({ state: 'turned_down' }).where(and(eq(offer.loadId, loadId), eq(offer.state, 'awarded'))).run()
       db.update(load).set({ carrierId: null, payMinor: null, coveredAt: null }).where(eq(load.id, loadId)).run()
+      db.update(gateAlert).set({ endedAt: now, endedHow: 'other_carrier', endedBy: context.by.name }).where(and(eq(gateAlert.loadId, loadId), isNull(gateAlert.endedAt))).run()
       return writeBuyCharges(db, loadId, [])
     case 'load_cancelled':
       db.update(load).set({ state: 'cancelled' }).where(eq(load.id, loadId)).run()

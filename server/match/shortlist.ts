@@ -1,17 +1,16 @@
 import { sql } from 'drizzle-orm'
-import type { Equipment } from '#core/load/load'
 import { type Run, type Shortlisted, shortlist } from '#core/match/shortlist'
 import { cellsAround, postalArea } from '#core/place/place'
 import type { Verdict } from '#core/vetting/vetting'
-import { type LoadForGate, vetCarriers } from '#server/carrier/vet'
 import { type Db, prepared } from '#server/db.server'
 import { carrier } from '#server/schema'
+import type { LoadForGate } from '#server/vetting/load-to-vet'
+import { vetCarriers } from '#server/vetting/vet'
 
 const mostRuns = 300
 const mostNeighbours = 60
 
 export interface LaneToMatch extends LoadForGate {
-  equipment: Equipment
   originPostal: string
   originLat: number
   originLon: number

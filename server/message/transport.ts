@@ -5,7 +5,7 @@ import { brokerage, settings } from '#server/settings.server'
 export interface OutgoingMail extends MailText {
   to: string
   replyTo: string
-  attachment: { filename: string; content: Buffer }
+  attachment?: { filename: string; content: Buffer }
 }
 
 /** What kept a mail from being taken; `final` where trying again cannot help. */
@@ -27,7 +27,7 @@ export async function sendMail(key: string, mail: OutgoingMail): Promise<MailPro
       replyTo: mail.replyTo, to: mail.to, subject: mail.subject, text: mail.text, html: mail.html,
       messageId: `<${key}@${brokerage.mailDomain}>`,
       headers: { 'X-Idempotency-Key': key },
-      attachments: [{ ...mail.attachment, contentType: 'application/pdf' }],
+      attachments: mail.attachment ? [{ ...mail.attachment, contentType: 'application/pdf' }] : [],
     })
     return null
   } catch (thrown) {

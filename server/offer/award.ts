@@ -1,8 +1,8 @@
 import { and, eq } from 'drizzle-orm'
+import type { Role } from '#core/access/access'
 import { type Charge, chargeSheet, oneCurrency } from '#core/charge/charge'
 import { termChanges } from '#core/confirmation/terms'
 import { decide } from '#core/load/decide'
-import { vetCarriers } from '#server/carrier/vet'
 import { currentTerms } from '#server/confirmation/issue'
 import { type Db, inTransaction } from '#server/db.server'
 import { announce } from '#server/live/live'
@@ -11,13 +11,14 @@ import { findLoadFacts } from '#server/load/facts'
 import { record, writeBuyCharges } from '#server/load/record'
 import type { Act } from '#server/log/act'
 import { load, offer } from '#server/schema'
+import { askGate } from '#server/vetting/gate'
 
 export interface AwardRequest {
   offerId: number
   buyCharges: Charge[]
   /** The reason for going past a gate that stops, where somebody allowed to gives one. */
   override: string | null
-  mayOverride: boolean
+  role: Role
 }
 
 type AwardOutcome = Outcome | { refusal: { code: 'mixed_currencies'; message: string } }
@@ -31,10 +32,10 @@ export function awardLoad(db: Db, loadId: number, request: AwardRequest, act: Ac
     const facts = findLoadFacts(db, loadId)
     const row = db.select().from(load).where(eq(load.id, loadId)).get()
     if (!facts || !row) return noSuchLoad
-    const carrierId = db.select({ carrierId: offer.carrierId }).from(offer).where(and(eq(offer.id, request.offerId), eq(offer.loadId, loadId))).get()?.carrierId
-    const gate = carrierId === undefined ? undefined : vetCarriers(db, [carrierId], row, act.now).get(carrierId)
+    const offered = db.select({ carrierId: offer.carrierId, payMinor: offer.payMinor }).from(offer).where(and(eq(offer.id, request.offerId), eq(offer.loadId, loadId))).get()
+    const gate = askGate(db, row, offered ?? null, request, act.now)
     const payMinor = chargeSheet(request.buyCharges, row).totalMinor
-    const decision = decide(facts, { kind: 'award', ...request, payMinor, gate: gate ?? { verdict: 'clear', reasons: [] } }, act.now)
+    const decision = decide(facts, { kind: 'award', offerId: request.offerId, buyCharges: request.buyCharges, payMinor, gate }, act.now)
     if ('refusal' in decision) return decision
     record(db, loadId, decision.events, { ...act, practice: facts.practice })
     return { done: true }

@@ -1,3 +1,4 @@
+import { sendCarrierMail } from '#server/carrier/ask'
 import type { Db } from '#server/db.server'
 import { logger } from '#server/log/logger'
 import { sendConfirmationMail } from '#server/message/send'
@@ -11,6 +12,7 @@ const senders: Record<OutboxKind, (db: Db, entry: OutboxEntry, clock: () => numb
   mail: sendConfirmationMail,
   board: sendToBoard,
   quote_mail: sendQuoteMail,
+  carrier_mail: sendCarrierMail,
 }
 
 export interface Worker {

@@ -1,15 +1,11 @@
-import { existsSync } from 'node:fs'
-import { resolve } from 'node:path'
-import { Worker } from 'node:worker_threads'
 import type { QuoteDocument } from '#core/quote/document'
+import { startThread } from '#server/thread'
 
 const longestDrawing = 30_000
 
 /** Draws a quote as PDF on a thread of its own: hundreds of lines take long enough to hold up everybody else. */
 export function drawQuote(document: QuoteDocument): Promise<Buffer> {
-  const built = resolve('build/server/draw-quote-worker.js')
-  const development = Boolean(import.meta.env?.DEV) || !existsSync(built)
-  const worker = new Worker(development ? resolve('server/quote/draw-worker.dev.mjs') : built, { workerData: document })
+  const worker = startThread('draw-quote-worker', 'server/quote/draw-worker.dev.mjs', document)
   return new Promise((done, fail) => {
     const timer = setTimeout(() => {
       void worker.terminate()

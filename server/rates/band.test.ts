@@ -46,7 +46,7 @@ describe('the band from the database', () => {
 })
 
 describe('the shortlist from the database', () => {
-  const find = () => findShortlist(world.db, { ...query, deliverBy: now + day, destZone: 'America/Phoenix', freightValueMinor: null }, now)
+  const find = () => findShortlist(world.db, { ...query, id: null, customerId: 1, commodity: 'Seed potatoes', hazmat: false, pickupAt: now + 3_600_000, bandLowMinor: null, deliverBy: now + day, destZone: 'America/Phoenix', freightValueMinor: null }, now)
   test('runners come before neighbours, each with what was paid, when, and whether we may', () => {
     past(215_000, { carrierId: 2 })
     past(225_000, { carrierId: 2, coveredAt: now - 2 * day })

@@ -1,6 +1,5 @@
-import { existsSync } from 'node:fs'
 import { resolve } from 'node:path'
-import { Worker } from 'node:worker_threads'
+import type { Worker } from 'node:worker_threads'
 import type { PastPrice } from '#core/rates/past-price'
 import { learnPrice, type RateModel } from '#core/rates/rate-model'
 import { day } from '#core/time/local'
@@ -8,6 +7,7 @@ import { type ArrivalPace, guessedPace } from '#core/waiting/arrivals'
 import { type Db, databasePath } from '#server/db.server'
 import { logger } from '#server/log/logger'
 import { settings } from '#server/settings.server'
+import { startThread } from '#server/thread'
 import type { FitNews, FitOrder } from './fit-worker'
 import { locatePrefix } from './locate'
 import { readNewAverages, readPastBuys } from './past-prices'
@@ -54,9 +54,7 @@ export function refitRates(): void {
   const mine = rates()
   void mine.worker?.terminate()
   const order: FitOrder = { databasePath: resolve(databasePath(settings().OX_DATA)), now: Date.now() }
-  const built = resolve('build/server/fit-rates-worker.js')
-  const development = Boolean(import.meta.env?.DEV) || !existsSync(built)
-  const worker = new Worker(development ? resolve('server/rates/fit-worker.dev.mjs') : built, { workerData: order })
+  const worker = startThread('fit-rates-worker', 'server/rates/fit-worker.dev.mjs', order)
   mine.worker = worker
   if (!mine.model) mine.state = { state: 'fitting', progress: 0 }
   worker.on('message', (news: FitNews) => {

@@ -21,6 +21,7 @@ export const offer = sqliteTable('offer', {
   externalKey: text('external_key'),
 }, (table) => [
   index('offer_load').on(table.loadId),
+  index('offer_carrier').on(table.carrierId, table.state),
   index('offer_lapsing').on(table.goodUntil).where(sql`state = 'open' and good_until is not null`),
   uniqueIndex('offer_external').on(table.externalKey),
   uniqueIndex('offer_one_award').on(table.loadId).where(sql`state = 'awarded'`),

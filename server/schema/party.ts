@@ -1,7 +1,7 @@
 import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { roles } from '#core/access/access'
 import type { Equipment } from '#core/load/load'
-import { policyKinds } from '#core/vetting/vetting'
+import type { Trailers } from '#core/carrier/carrier'
 import { flag, id, instant } from './columns'
 import { fuelTable } from './market'
 
@@ -45,7 +45,7 @@ export const carrier = sqliteTable('carrier', {
   id: id(),
   name: text('name').notNull(),
   search: text('search').notNull(),
-  mcNumber: text('mc_number').notNull(),
+  mcNumber: text('mc_number'),
   dotNumber: text('dot_number').notNull(),
   mail: text('mail').notNull(),
   phone: text('phone').notNull(),
@@ -55,30 +55,32 @@ export const carrier = sqliteTable('carrier', {
   homeLon: real('home_lon').notNull(),
   homeCell: integer('home_cell').notNull(),
   equipment: text('equipment', { mode: 'json' }).$type<Equipment[]>().notNull(),
-  authorityStatus: text('authority_status', { enum: ['active', 'inactive', 'revoked'] }).notNull(),
-  authorityGrantedOn: text('authority_granted_on'),
-  w9OnFile: flag('w9_on_file'),
-  agreementOnFile: flag('agreement_on_file'),
+  trailers: text('trailers', { mode: 'json' }).$type<Trailers>().notNull().default({}),
+  /** The equipment they would rather be asked for; some of theirs. */
+  preferred: text('preferred', { mode: 'json' }).$type<Equipment[]>().notNull().default([]),
+  powerUnits: integer('power_units'),
   doNotUse: text('do_not_use'),
+  doNotUseBy: text('do_not_use_by'),
+  doNotUseAt: instant('do_not_use_at'),
+  /** Who may lift it. */
+  doNotUseLift: text('do_not_use_lift', { enum: roles }),
+  contactChangedAt: instant('contact_changed_at'),
+  addedAt: instant('added_at').notNull().default(0),
+  addedBy: text('added_by').notNull().default(''),
+  /** How it stood when it was last vetted by itself; null before the first time. */
+  verdict: text('verdict', { enum: ['clear', 'caution', 'stop'] }),
+  reasons: text('reasons', { mode: 'json' }).$type<{ code: string; severity: 'caution' | 'stop'; message: string }[]>().notNull().default([]),
+  vettedAt: instant('vetted_at'),
+  lastLoadAt: instant('last_load_at'),
 }, (table) => [
   uniqueIndex('carrier_mc').on(table.mcNumber),
   uniqueIndex('carrier_dot').on(table.dotNumber),
   index('carrier_search').on(table.search),
   index('carrier_mail').on(table.mail),
   index('carrier_home').on(table.homeCell),
+  index('carrier_verdict').on(table.verdict, table.search),
+  index('carrier_region').on(table.homeRegion, table.search),
 ])
-
-export const policy = sqliteTable('policy', {
-  id: id(),
-  carrierId: integer('carrier_id').notNull().references(() => carrier.id),
-  kind: text('kind', { enum: policyKinds }).notNull(),
-  insurer: text('insurer').notNull(),
-  number: text('number').notNull(),
-  limitMinor: integer('limit_minor').notNull(),
-  effectiveOn: text('effective_on').notNull(),
-  expiresOn: text('expires_on').notNull(),
-  cancelledOn: text('cancelled_on'),
-}, (table) => [index('policy_carrier').on(table.carrierId)])
 
 export const user = sqliteTable('user', {
   id: id(),

@@ -4,9 +4,11 @@ import { join } from 'node:path'
 import { flatCharge } from '#core/charge/charge'
 import type { LoadTerms } from '#core/load/load'
 import { cellOf } from '#core/place/place'
+import { type RegisterRecord, registerRecordSchema } from '#core/register/register'
 import { type Db, openDatabase } from '#server/db.server'
 import { createLoad } from '#server/load/save'
-import { carrier, customer, facility, offer, policy, user } from '#server/schema'
+import { keepRecord } from '#server/register/keep'
+import { carrier, customer, facility, offer, paper, policy, registerFeed, user } from '#server/schema'
 
 /** Monday 23 November 2026, 13:12 in Pocatello: every server test begins then. */
 export const now = Date.UTC(2026, 10, 23, 20, 12)
@@ -27,6 +29,7 @@ export function testWorld(carriers = 3): TestWorld {
     { mail: 'ines@ploverrook.example', name: 'Ines Calloway', role: 'rep', passwordHash: 'x' },
     { mail: 'ruth@ploverrook.example', name: 'Ruth Amsel', role: 'manager', passwordHash: 'x' },
   ]).run()
+  db.insert(registerFeed).values({ id: 1, sequence: 0, currentAt: now, triedAt: now }).run()
   db.insert(customer).values([
     { name: 'Snowmelt Potato Growers', search: 'snowmelt potato growers', billingMail: 'bills@snowmelt.example' },
     { name: 'Nobody Pays', search: 'nobody pays', billingMail: null },
@@ -43,12 +46,21 @@ function addCarrier(db: Db, index: number): void {
   const home = { lat: 42.7, lon: -114.5 }
   const { id } = db
     .insert(carrier)
-    .values({ name: `Carrier ${index}`, search: `carrier ${index}`, mcNumber: String(100_000 + index), dotNumber: String(200_000 + index), mail: `dispatch@carrier${index}.example`, phone: '208-555-0150', homeCity: 'Jerome', homeRegion: 'ID', homeLat: home.lat, homeLon: home.lon, homeCell: cellOf(home), equipment: ['van', 'reefer'], authorityStatus: 'active', authorityGrantedOn: '2018-01-01', w9OnFile: true, agreementOnFile: true })
+    .values({ name: `Carrier ${index}`, search: `carrier ${index}`, mcNumber: String(100_000 + index), dotNumber: String(200_000 + index), mail: `dispatch@carrier${index}.example`, phone: '208-555-0150', homeCity: 'Jerome', homeRegion: 'ID', homeLat: home.lat, homeLon: home.lon, homeCell: cellOf(home), equipment: ['van', 'reefer'] })
     .returning({ id: carrier.id })
     .get()
+  keepRecord(db, recordFor(index), { changedAt: now, confirmedAt: now })
+  db.insert(paper).values((['w9', 'agreement'] as const).map((kind) => ({ carrierId: id, kind, state: 'checked' as const, fileName: kind, receivedAt: now, receivedFrom: 'before', checkedAt: now, checkedBy: 'Ines Calloway' }))).run()
   const cover = { carrierId: id, insurer: 'Lark Mutual', effectiveOn: '2026-01-01', expiresOn: '2027-06-01', cancelledOn: null }
-  db.insert(policy).values([{ ...cover, kind: 'liability', number: 'L', limitMinor: 1_000_000_00 }, { ...cover, kind: 'cargo', number: 'C', limitMinor: 100_000_00 }]).run()
+  db.insert(policy).values([{ ...cover, kind: 'liability', number: `L${index}`, limitMinor: 1_000_000_00 }, { ...cover, kind: 'cargo', number: 'C', limitMinor: 100_000_00 }, { ...cover, kind: 'refrigeration', number: 'C', limitMinor: 100_000_00 }]).run()
 }
+
+/** A carrier of the world as the register has it. */
+export const recordFor = (index: number, over: Partial<RegisterRecord> = {}): RegisterRecord =>
+  registerRecordSchema.parse({
+    dotNumber: String(200_000 + index), mcNumber: String(100_000 + index), legalName: `Carrier ${index}`, physical: { street: `${index} Depot St`, city: 'Jerome', region: 'ID', postal: '83338' }, phones: [`406-555-0${100 + index}`], mail: `dispatch@carrier${index}.example`, powerUnits: 300, drivers: 300,
+    authorities: [{ kind: 'common', status: 'active', grantedOn: '2018-01-01' }], filings: [{ kind: 'liability', insurer: 'Lark Mutual', number: `L${index}`, limitMinor: 1_000_000_00, effectiveOn: '2026-01-01' }], vehicle: { inspections: 300, outOfService: 30 }, ...over,
+  })
 
 export const terms = (over: Partial<LoadTerms> = {}): LoadTerms => ({
   customerId: 1, equipment: 'reefer', lengthFt: 53, tempMinF: 36, tempMaxF: 38, team: false, commodity: 'Seed potatoes', commodityHidden: false, weightLb: 42_300, pallets: null, freightValueMinor: null, practice: false,

@@ -1,7 +1,8 @@
 import { equipmentWords } from '../../load/words'
 import { addMonths } from '../../time/local'
 import { dayWords } from '../../time/words'
-import type { PaperKind, PermitKind, VetFacts } from '../facts'
+import type { PaperKind } from '../../carrier/paper'
+import type { PermitKind, VetFacts } from '../facts'
 import { found, type RuleKind } from '../rule-kind'
 
 const permitWords: Record<PermitKind, string> = { hazmat: 'hazardous materials', canada: 'Canada', mexico: 'Mexico' }

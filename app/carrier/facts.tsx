@@ -1,0 +1,56 @@
+import { registerFieldWords } from '#core/register/fields'
+import { dayOf, toLocal } from '#core/time/local'
+import { dayWords } from '#core/time/words'
+import type { Dossier } from '#server/carrier/dossier'
+
+/** A fact's name as people read it. */
+export const fieldWords = (field: string): string => (registerFieldWords as Record<string, string>)[field] ?? `${field[0]!.toUpperCase()}${field.slice(1).replaceAll('_', ' ')}`
+
+/** Each fact with who told it and since when, and what it was before. */
+export function Facts({ dossier, today, zone }: { dossier: Dossier; today: string; zone: string }) {
+  const { current, gone } = dossier.facts
+  const when = (at: number) => dayWords(dayOf(toLocal(at, zone)), today)
+  return (
+    <table className="w-full">
+      <thead>
+        <tr className="label text-left">
+          <th className="py-1 font-normal">Fact</th>
+          <th className="font-normal">As it is now, and as it was</th>
+          <th className="font-normal">Told by</th>
+          <th className="font-normal">Seen since</th>
+        </tr>
+      </thead>
+      <tbody>
+        {current.map((fact) => (
+          <tr key={fact.id} className="border-t align-top">
+            <th scope="row" className="w-40 py-1 pr-3 text-left font-normal">
+              {fieldWords(fact.field)}
+            </th>
+            <td className="py-1 pr-3">
+              {fact.value}
+              {fact.former.map((before) => (
+                <span key={before.id} className="label block">
+                  until {when(before.endedAt!)}: <s>{before.value}</s>
+                </span>
+              ))}
+            </td>
+            <td className="label w-28 py-1">{fact.byName ?? `the ${fact.source}`}</td>
+            <td className="label w-28 py-1">{when(fact.seenAt)}</td>
+          </tr>
+        ))}
+        {gone.map((fact) => (
+          <tr key={fact.id} className="label border-t align-top">
+            <th scope="row" className="py-1 text-left font-normal">
+              {fieldWords(fact.field)}
+            </th>
+            <td>
+              <s>{fact.value}</s> no longer told
+            </td>
+            <td>{fact.byName ?? `the ${fact.source}`}</td>
+            <td>until {when(fact.endedAt!)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}

@@ -1,0 +1,57 @@
+/** What a carrier did with our loads, as counts. A pair is how often it went well, of how often it was seen. */
+export interface CarrierCounts {
+  offered: number
+  awarded: number
+  accepted: number
+  fellThrough: number
+  deliveredOnTime: number
+  delivered: number
+  pickedUpOnTime: number
+  pickedUp: number
+  callsAnswered: number
+  calls: number
+  claims: number
+  disputes: number
+  hauled: number
+}
+
+export const gradeKinds = ['award', 'accept', 'fell_through', 'delivery', 'pickup', 'calls', 'claims', 'disputes'] as const
+export type GradeKind = (typeof gradeKinds)[number]
+
+export interface Grade {
+  kind: GradeKind
+  good: number
+  of: number
+  /** The share as seen; null where nothing was seen. */
+  share: number | null
+  /** The share drawn towards that of all carriers: what to expect. Null where neither tells. */
+  expected: number | null
+}
+
+/** The average of all carriers counts as much as this many of a carrier's own loads. */
+export const priorLoads = 8
+
+/**
+ * Figures of a carrier beside what to expect of it: the mean of a Beta posterior whose prior is the average of all carriers with the weight of `priorLoads`
+ * (Gelman et al., Bayesian Data Analysis, 2.4), so that two loads on time are no record.
+ */
+export function gradesOf(own: CarrierCounts, all: CarrierCounts): Grade[] {
+  const pairs = pairsOf(own)
+  const averages = pairsOf(all)
+  return gradeKinds.map((kind) => {
+    const [good, of] = pairs[kind]
+    const [allGood, allOf] = averages[kind]
+    const average = allOf > 0 ? allGood / allOf : null
+    const expected = average === null ? (of > 0 ? good / of : null) : (good + average * priorLoads) / (of + priorLoads)
+    return { kind, good, of, share: of > 0 ? good / of : null, expected }
+  })
+}
+
+const pairsOf = (counts: CarrierCounts): Record<GradeKind, [good: number, of: number]> => ({
+  award: [counts.awarded, counts.offered], accept: [counts.accepted, counts.awarded], fell_through: [counts.fellThrough, counts.awarded], delivery: [counts.deliveredOnTime, counts.delivered], pickup: [counts.pickedUpOnTime, counts.pickedUp],
+  calls: [counts.callsAnswered, counts.calls], claims: [counts.claims, counts.hauled], disputes: [counts.disputes, counts.hauled],
+})
+
+export const gradeWords: Record<GradeKind, string> = {
+  award: 'Offers awarded', accept: 'Confirmations accepted', fell_through: 'Fell through', delivery: 'Delivered on time', pickup: 'Picked up on time', calls: 'Check calls answered', claims: 'Claims', disputes: 'Invoices disputed',
+}

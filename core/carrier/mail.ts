@@ -1,0 +1,31 @@
+import type { MailText } from '../confirmation/mail'
+import { escapeHtml } from '../confirmation/mail'
+import { type PaperKind, paperWords } from './paper'
+
+export interface AskMail {
+  carrierName: string
+  kinds: PaperKind[]
+  url: string
+  askedBy: string
+  brokerage: { name: string; phone: string }
+}
+
+const listWords = (kinds: PaperKind[]) => kinds.map((kind) => paperWords[kind]).join(', ')
+
+/** The mail that asks a carrier for papers by a link. */
+export function askPapersMail({ carrierName, kinds, url, askedBy, brokerage }: AskMail): MailText {
+  return mail(`${brokerage.name} asks ${carrierName} for papers`, [`Please send us: ${listWords(kinds)}.`, 'The link below opens a page where you can photograph or choose each of them. No password is needed; it works for fourteen days.'], 'Send the papers here', url, [askedBy, brokerage.name, brokerage.phone])
+}
+
+/** The mail that brings the agreement to be signed. */
+export function askSignatureMail({ carrierName, url, askedBy, brokerage }: AskMail): MailText {
+  return mail(`Agreement between ${brokerage.name} and ${carrierName}`, ['Before our first load together we need our agreement signed.', 'The link below opens it; you read it and sign with your name. No password is needed; it works for fourteen days.'], 'Read and sign it here', url, [askedBy, brokerage.name, brokerage.phone])
+}
+
+function mail(subject: string, lines: string[], action: string, url: string, closing: string[]): MailText {
+  return {
+    subject,
+    text: `${lines.join('\n')}\n\n${action}:\n${url}\n\n${closing.join('\n')}\n`,
+    html: `${lines.map((line) => `<p>${escapeHtml(line)}</p>`).join('')}<p><a href="${escapeHtml(url)}">${escapeHtml(action)}</a></p><p>${closing.map(escapeHtml).join('<br>')}</p>`,
+  }
+}

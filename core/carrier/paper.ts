@@ -1,0 +1,36 @@
+/** Kinds of papers a carrier may send. The three permits count for loads with hazardous freight or over a border. */
+export const paperKinds = ['w9', 'agreement', 'certificate', 'letter', 'permit_hazmat', 'permit_canada', 'permit_mexico', 'other'] as const
+export type PaperKind = (typeof paperKinds)[number]
+
+export const paperWords: Record<PaperKind, string> = {
+  w9: 'W-9', agreement: 'Broker-carrier agreement', certificate: 'Certificate of insurance', letter: 'Letter', permit_hazmat: 'Hazmat permit', permit_canada: 'Permit for Canada', permit_mexico: 'Permit for Mexico', other: 'Other paper',
+}
+
+/** What a carrier may be asked for by a link; the agreement is signed, not sent. */
+export const askedKinds = ['w9', 'certificate', 'letter', 'permit_hazmat', 'permit_canada', 'permit_mexico', 'other'] as const satisfies readonly PaperKind[]
+
+/** The largest file that is taken, in bytes. */
+export const mostPaperBytes = 10 * 1024 * 1024
+
+export type PaperType = 'application/pdf' | 'image/png' | 'image/jpeg'
+
+/**
+ * What a file is, by its first bytes alone, whatever its name or its sender says: a PDF (ISO 32000-2, 7.5.2), a PNG (RFC 2083, 3.1), a JPEG
+ * (ITU-T T.81, B.1.1.3); null for all else.
+ */
+export function paperType(content: Uint8Array): PaperType | null {
+  const begins = (...bytes: number[]) => bytes.every((byte, at) => content[at] === byte)
+  if (begins(0x25, 0x50, 0x44, 0x46, 0x2d)) return 'application/pdf'
+  if (begins(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)) return 'image/png'
+  if (begins(0xff, 0xd8, 0xff)) return 'image/jpeg'
+  return null
+}
+
+const endings: Record<PaperType, string> = { 'application/pdf': 'pdf', 'image/png': 'png', 'image/jpeg': 'jpg' }
+
+/** A file's name made safe to show and to offer for keeping: no folders, no control signs, the ending its content has. */
+export function safeFileName(name: string, type: PaperType): string {
+  // biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is taken out
+  const last = name.normalize('NFC').split(/[/\\]/).at(-1)!.replace(/[\u0000-\u001f\u007f"<>|:*?\u200e\u200f\u202a-\u202e]/g, '').replace(/\.[a-z0-9]{1,5}$/i, '').replace(/^\.+/, '').trim().slice(0, 80)
+  return `${last === '' ? 'paper' : last}.${endings[type]}`
+}

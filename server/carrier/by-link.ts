@@ -1,0 +1,35 @@
+import { and, eq, gte } from 'drizzle-orm'
+import type { PaperKind } from '#core/carrier/paper'
+import type { Db } from '#server/db.server'
+import { announceCarriers } from '#server/live/live'
+import { carrier, type carrierLink, paper } from '#server/schema'
+import { brokerage } from '#server/settings.server'
+import { openCarrierLink } from './link'
+import { receivePaper } from './papers'
+
+/** What a carrier may see by its link, built field by field: its own name and numbers, what is asked, what came of it. */
+export function readCarrierLink(db: Db, token: string, secret: string, now: number) {
+  const link = openCarrierLink(db, token, secret, now)
+  if ('refusal' in link) return link
+  const row = db.select({ name: carrier.name, mcNumber: carrier.mcNumber, dotNumber: carrier.dotNumber }).from(carrier).where(eq(carrier.id, link.carrierId)).get()!
+  const received = db.select({ id: paper.id, kind: paper.kind, fileName: paper.fileName }).from(paper).where(and(eq(paper.carrierId, link.carrierId), eq(paper.receivedFrom, `${row.name} by link`), gte(paper.receivedAt, link.askedAt))).all()
+  return {
+    purpose: link.purpose, kinds: link.kinds, carrierName: row.name, mcNumber: row.mcNumber, dotNumber: row.dotNumber, received, signed: link.purpose === 'agreement' && link.usedAt !== null,
+    broker: { name: brokerage.name, phone: brokerage.phone, address: brokerage.address, mcNumber: brokerage.mcNumber },
+  }
+}
+
+/** The most files one link may bring: more is a mistake or mischief. */
+const mostByLink = 20
+
+/** Takes a file that came by a carrier's link; only of a kind that was asked for. */
+export function receiveByLink(db: Db, link: typeof carrierLink.$inferSelect, file: { kind: PaperKind; name: string; content: Buffer }, now: number): { paperId: number } | { refusal: { code: string; message: string } } {
+  const row = db.select({ name: carrier.name }).from(carrier).where(eq(carrier.id, link.carrierId)).get()!
+  const from = `${row.name} by link`
+  if (link.purpose !== 'papers' || !link.kinds.includes(file.kind)) return { refusal: { code: 'not_asked', message: 'That paper was not asked for by this link.' } }
+  const before = db.select({ id: paper.id }).from(paper).where(and(eq(paper.carrierId, link.carrierId), eq(paper.receivedFrom, from), gte(paper.receivedAt, link.askedAt))).all().length
+  if (before >= mostByLink) return { refusal: { code: 'too_many', message: 'This link has brought enough files. Call us if more are needed.' } }
+  const outcome = receivePaper(db, link.carrierId, { ...file, linkId: link.id }, { now, by: { kind: 'carrier', name: from } })
+  if (!('refusal' in outcome)) announceCarriers()
+  return outcome
+}

@@ -1,0 +1,39 @@
+import type { CarrierCounts } from '#core/carrier/grades'
+import { type Db, prepared } from '#server/db.server'
+
+const loadsQuery = prepared((db) =>
+  db.$client.prepare(
+    `select count(*) awarded, sum(state in ('delivered', 'paperwork_in', 'invoiced', 'paid')) hauled, sum(delivered_on_time is not null) delivered, coalesce(sum(delivered_on_time = 1), 0) deliveredOnTime
+     from load where (@carrierId is null or carrier_id = @carrierId) and carrier_id is not null and practice = 0`,
+  ),
+)
+const offersQuery = prepared((db) => db.$client.prepare('select count(*) offered from offer where (@carrierId is null or carrier_id = @carrierId)'))
+// Kept by the log, for the load itself forgets a carrier that fell through.
+const fellQuery = prepared((db) => db.$client.prepare("select count(*) fell from offer join log on log.load_id = offer.load_id and log.kind = 'award_released' and json_extract(log.data, '$.carrierName') = @name where offer.carrier_id = @carrierId"))
+const acceptedQuery = prepared((db) => db.$client.prepare("select count(distinct load.id) asked, count(distinct case when confirmation.state = 'accepted' then load.id end) accepted from load join confirmation on confirmation.load_id = load.id and confirmation.state <> 'void' where (@carrierId is null or load.carrier_id = @carrierId)"))
+
+/**
+ * What one carrier did with our loads, or all of them where `carrierId` is null. Pickups on time, check calls, claims and disputes are counted from where they
+ * are kept; what nothing in the product writes yet stands at nought of nought.
+ */
+export function countsOf(db: Db, carrierId: number | null, name = ''): CarrierCounts {
+  const loads = loadsQuery(db).get({ carrierId }) as { awarded: number; hauled: number | null; delivered: number | null; deliveredOnTime: number }
+  const { offered } = offersQuery(db).get({ carrierId }) as { offered: number }
+  const fell = carrierId === null ? 0 : (fellQuery(db).get({ carrierId, name }) as { fell: number }).fell
+  const { asked, accepted } = acceptedQuery(db).get({ carrierId }) as { asked: number; accepted: number }
+  // Loads from before confirmations were kept were hauled: they count as accepted.
+  const before = loads.awarded - asked
+  return { offered, awarded: loads.awarded + fell, accepted: accepted + before, fellThrough: fell, delivered: loads.delivered ?? 0, deliveredOnTime: loads.deliveredOnTime, pickedUp: 0, pickedUpOnTime: 0, calls: 0, callsAnswered: 0, claims: 0, disputes: 0, hauled: loads.hauled ?? 0 }
+}
+
+const remembered = new WeakMap<object, { at: number; counts: CarrierCounts }>()
+const rememberFor = 600_000
+
+/** The counts of all carriers together; counted anew every ten minutes. */
+export function allCounts(db: Db, now: number): CarrierCounts {
+  const held = remembered.get(db)
+  if (held && now - held.at < rememberFor && now >= held.at) return held.counts
+  const counts = countsOf(db, null)
+  remembered.set(db, { at: now, counts })
+  return counts
+}

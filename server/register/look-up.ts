@@ -1,0 +1,88 @@
+import { and, asc, eq, gte, like, lt } from 'drizzle-orm'
+import { registerRecordSchema, type RegisterRecord } from '#core/register/register'
+import { type Db, inTransaction } from '#server/db.server'
+import { logger } from '#server/log/logger'
+import { registerRecord } from '#server/schema'
+import { settings } from '#server/settings.server'
+import { keepRecord, recordOf } from './keep'
+
+const answerTimeout = 3_000
+const largestAnswer = 512 * 1024
+
+export type LookUp = { record: RegisterRecord; confirmedAt: number; fresh: boolean; problem: string | null } | { refusal: { code: 'not_in_register' | 'register_silent' | 'no_number'; message: string } }
+
+/** Reads what was typed as a number: `MC 700037`, `DOT 2400053`, `700037`; null where it is none. Without a word before it both are tried. */
+export function readNumber(typed: string): { kind: 'mc' | 'dot' | 'either'; number: string } | null {
+  const match = /^\s*(mc|dot|usdot)?\s*[-#:]?\s*0*(\d{1,9})\s*$/i.exec(typed)
+  if (!match) return null
+  const word = match[1]?.toLowerCase()
+  return { kind: word === 'mc' ? 'mc' : word ? 'dot' : 'either', number: match[2]! }
+}
+
+/**
+ * Asks the register for one carrier and keeps the answer. Where it is silent or talks nonsense, what it last told is
+ * given, marked as not fresh.
+ */
+export async function lookUp(db: Db, typed: string, clock: () => number = Date.now): Promise<LookUp> {
+  const asked = readNumber(typed)
+  if (!asked) return { refusal: { code: 'no_number', message: 'Give an MC or a DOT number' } }
+  const kinds = asked.kind === 'either' ? (['mc', 'dot'] as const) : [asked.kind]
+  const answers = await Promise.all(kinds.map((kind) => ask(`/carriers/${kind}/${asked.number}`)))
+  const record = answers.flatMap((answer) => ('record' in answer && [answer.record.mcNumber, answer.record.dotNumber].includes(asked.number) ? [answer.record] : []))[0]
+  const problem = answers.flatMap((answer) => ('problem' in answer ? [answer.problem] : []))[0] ?? null
+  if (record) {
+    const now = clock()
+    inTransaction(db, () => keepRecord(db, record, { changedAt: now, confirmedAt: now }))
+    return { record, confirmedAt: now, fresh: true, problem: null }
+  }
+  const known = kinds.flatMap((kind) => knownByNumber(db, kind, asked.number))[0]
+  if (known && problem) return { record: known.record, confirmedAt: known.confirmedAt, fresh: false, problem }
+  if (problem) return { refusal: { code: 'register_silent', message: `The register does not answer (${problem}), and nothing is known of this number yet. Try again in a moment.` } }
+  return { refusal: { code: 'not_in_register', message: `The register knows no carrier under ${asked.kind === 'either' ? 'MC or DOT' : asked.kind.toUpperCase()} ${asked.number}.` } }
+}
+
+const knownByNumber = (db: Db, kind: 'mc' | 'dot', number: string) => db.select().from(registerRecord).where(eq(kind === 'mc' ? registerRecord.mcNumber : registerRecord.dotNumber, number)).limit(1).all()
+
+async function ask(path: string): Promise<{ record: RegisterRecord } | { problem: string } | { none: true }> {
+  try {
+    const response = await fetch(`${settings().OX_REGISTER_URL}${path}`, { signal: AbortSignal.timeout(answerTimeout), headers: { accept: 'application/json' } })
+    if (response.status === 404) return { none: true }
+    if (!response.ok) return { problem: `it answered ${response.status}` }
+    const text = await response.text()
+    const parsed = registerRecordSchema.safeParse(text.length > largestAnswer ? null : JSON.parse(text))
+    return parsed.success ? { record: parsed.data } : { problem: 'its answer makes no sense' }
+  } catch (error) {
+    logger().warn({ err: error, path }, 'the register did not answer')
+    return { problem: error instanceof SyntaxError ? 'its answer makes no sense' : error instanceof Error && error.name === 'TimeoutError' ? `no answer in ${answerTimeout / 1000} s` : 'it cannot be reached' }
+  }
+}
+
+/** Asks again for a carrier of ours; whether the register answered. */
+export async function refresh(db: Db, dotNumber: string, clock: () => number = Date.now): Promise<boolean> {
+  const answer = await ask(`/carriers/dot/${dotNumber}`)
+  if (!('record' in answer) || answer.record.dotNumber !== dotNumber) return false
+  const now = clock()
+  inTransaction(db, () => keepRecord(db, answer.record, { changedAt: recordOf(db, dotNumber)?.changedAt ?? now, confirmedAt: now }))
+  return true
+}
+
+const shown = { id: registerRecord.dotNumber, name: registerRecord.name, dotNumber: registerRecord.dotNumber, mcNumber: registerRecord.mcNumber, city: registerRecord.city, region: registerRecord.region, mayCarry: registerRecord.mayCarry }
+const most = 10
+
+/** Carriers of the register by the beginning of their name, then by any word of it, or by number; from what its feed has told. */
+export function findInRegister(db: Db, typed: string) {
+  const number = readNumber(typed)
+  if (number) {
+    const kinds = number.kind === 'either' ? (['mc', 'dot'] as const) : [number.kind]
+    return kinds.flatMap((kind) => {
+      const column = kind === 'mc' ? registerRecord.mcNumber : registerRecord.dotNumber
+      return db.select(shown).from(registerRecord).where(and(gte(column, number.number), lt(column, `${number.number}:`))).orderBy(asc(column)).limit(most / 2).all()
+    })
+  }
+  const words = typed.trim().toLowerCase().replace(/[%_]/g, '')
+  if (words.length < 2) return []
+  const first = db.select(shown).from(registerRecord).where(and(gte(registerRecord.search, words), lt(registerRecord.search, `${words}\uffff`))).orderBy(asc(registerRecord.search)).limit(most).all()
+  if (first.length === most) return first
+  const later = db.select(shown).from(registerRecord).where(like(registerRecord.search, `% ${words}%`)).limit(most).all()
+  return [...first, ...later.filter((row) => !first.some((seen) => seen.id === row.id))].slice(0, most)
+}

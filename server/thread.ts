@@ -1,0 +1,13 @@
+import { existsSync } from 'node:fs'
+import { resolve } from 'node:path'
+import { Worker } from 'node:worker_threads'
+
+/**
+ * Starts a worker thread: the built one in production, its source through tsx in development and in tests. `name` is its entry in
+ * vite.config.ts, `source` the module that begins it there.
+ */
+export function startThread(name: string, source: string, order: unknown): Worker {
+  const built = resolve(`build/server/${name}.js`)
+  const development = Boolean(import.meta.env?.DEV) || !existsSync(built)
+  return new Worker(development ? resolve(source) : built, { workerData: order })
+}

@@ -1,0 +1,51 @@
+import { and, eq, isNull } from 'drizzle-orm'
+import { type Db, inTransaction } from '#server/db.server'
+import { announce } from '#server/live/live'
+import { writeLog } from '#server/log/act'
+import { carrier, gateAlert, load } from '#server/schema'
+import { askAgain } from './gate'
+import { overridesOf } from './overrides'
+
+const rule = { kind: 'rule' as const, name: 'the gate, asked again' }
+
+/**
+ * Asks the gate again for awarded loads that have not been picked up. Where it stops now an alert stands on the load until it is mended, passed or the load
+ * is given to another; dispatch asks the gate itself. Answers how many alerts were raised and ended.
+ */
+export function askAwarded(db: Db, loadIds: number[], now: number): { raised: number; mended: number } {
+  const counts = { raised: 0, mended: 0 }
+  for (const loadId of loadIds) {
+    inTransaction(db, () => {
+      const row = db.select().from(load).where(eq(load.id, loadId)).get()
+      if (!row?.carrierId || !['covered', 'dispatched'].includes(row.state)) return
+      const open = db.select().from(gateAlert).where(and(eq(gateAlert.loadId, loadId), eq(gateAlert.carrierId, row.carrierId), isNull(gateAlert.endedAt))).get()
+      const verdict = askAgain(db, row, now)
+      const reasons = verdict.reasons.filter((reason) => reason.severity === 'stop').map(({ code, message, mend }) => ({ code, message, mend }))
+      if (reasons.length > 0 && !open) {
+        db.insert(gateAlert).values({ loadId, carrierId: row.carrierId, reasons, raisedAt: now }).run()
+        const name = db.select({ name: carrier.name }).from(carrier).where(eq(carrier.id, row.carrierId)).get()?.name ?? ''
+        writeLog(db, loadId, 'gate_alert', { kind: 'gate_alert', carrierName: name, reasons: reasons.map(({ message }) => message), policyVersion: verdict.policyVersion }, { now, by: rule })
+        counts.raised++
+      } else if (reasons.length > 0 && open && JSON.stringify(open.reasons) !== JSON.stringify(reasons)) {
+        db.update(gateAlert).set({ reasons }).where(eq(gateAlert.id, open.id)).run()
+      } else if (reasons.length === 0 && open) {
+        db.update(gateAlert).set({ endedAt: now, endedHow: 'mended', endedBy: rule.name }).where(eq(gateAlert.id, open.id)).run()
+        writeLog(db, loadId, 'gate_mended', { kind: 'gate_mended', reasons: open.reasons.map(({ message }) => message) }, { now, by: rule })
+        counts.mended++
+      }
+    })
+  }
+  if (counts.raised + counts.mended > 0) announce()
+  return counts
+}
+
+/** Loads of these carriers that are awarded and not yet picked up. */
+export function awardedTo(db: Db, carrierIds: number[]): number[] {
+  return (db.$client.prepare("select load.id from json_each(@ids) join load indexed by load_carrier on load.carrier_id = value where state in ('covered', 'dispatched')").all({ ids: JSON.stringify(carrierIds) }) as { id: number }[]).map(({ id }) => id)
+}
+
+/** What the load's page tells of its gate: the alert that stands, and what was ever passed. */
+export function gateOf(db: Db, row: { id: number; carrierId: number | null }) {
+  const alert = row.carrierId === null ? undefined : db.select({ reasons: gateAlert.reasons, raisedAt: gateAlert.raisedAt }).from(gateAlert).where(and(eq(gateAlert.loadId, row.id), eq(gateAlert.carrierId, row.carrierId), isNull(gateAlert.endedAt))).get()
+  return { alert: alert ?? null, overrides: overridesOf(db, row.id).map(({ id, stage, reasons, because, byName, at }) => ({ id, stage, reasons, because, byName, at })) }
+}

@@ -1,0 +1,84 @@
+import { eq } from 'drizzle-orm'
+import { LinkIndex } from '#core/link/link-index'
+import { sharedFacts } from '#core/link/shared'
+import { dayOf, toLocal } from '#core/time/local'
+import type { VettingPolicy } from '#core/vetting/policy'
+import { vet, type Verdict } from '#core/vetting/vetting'
+import { writeCarrierLog } from '#server/carrier/log'
+import { type Db, inTransaction } from '#server/db.server'
+import { carrier, linkFact, registerRecord } from '#server/schema'
+import { brokerage } from '#server/settings.server'
+import { carriersToVet, type SharedOf } from './carriers-to-vet'
+import { currentPolicy } from './policy'
+
+const rule = { kind: 'rule' as const, name: 'vetting' }
+/** Carriers vetted between two writes: others wait for the database no longer than that. */
+const atOnce = 500
+
+/** Vets carriers by themselves and keeps how they stand; a changed verdict is a line of the carrier's log. In the caller's transaction. */
+export function keepVerdicts(db: Db, carrierIds: number[], now: number, sharedOf?: SharedOf, policy: VettingPolicy = currentPolicy(db)): Map<number, Verdict> {
+  const today = dayOf(toLocal(now, brokerage.zone))
+  const verdicts = new Map([...carriersToVet(db, carrierIds, null, now, undefined, sharedOf)].map(([id, facts]) => [id, vet({ carrier: facts, load: null, today }, policy)]))
+  const before = new Map(standingOf(db, carrierIds).map((row) => [row.id, row]))
+  for (const [id, verdict] of verdicts) {
+    const reasons = verdict.reasons.map(({ code, severity, message }) => ({ code, severity, message }))
+    const was = before.get(id)
+    if (was?.verdict === verdict.verdict && was.codes === codesOf(reasons)) db.update(carrier).set({ vettedAt: now, reasons }).where(eq(carrier.id, id)).run()
+    else {
+      db.update(carrier).set({ verdict: verdict.verdict, reasons, vettedAt: now }).where(eq(carrier.id, id)).run()
+      if (was?.verdict) writeCarrierLog(db, id, 'verdict_changed', { from: was.verdict, to: verdict.verdict, reasons: reasons.map(({ message }) => message), policyVersion: verdict.policyVersion }, { now, by: rule })
+    }
+  }
+  return verdicts
+}
+
+const codesOf = (reasons: { code: string; severity: string }[]) => reasons.map(({ code, severity }) => `${severity} ${code}`).join()
+
+function standingOf(db: Db, carrierIds: number[]) {
+  const rows = db.$client.prepare('select id, verdict, reasons from carrier where id in (select value from json_each(@ids))').all({ ids: JSON.stringify(carrierIds) }) as { id: number; verdict: Verdict['verdict'] | null; reasons: string }[]
+  return rows.map(({ id, verdict, reasons }) => ({ id, verdict, codes: codesOf(JSON.parse(reasons)) }))
+}
+
+/** The carriers to vet at night: those with open loads or offers first. */
+export function nightOrder(db: Db): number[] {
+  const rows = db.$client
+    .prepare(
+      `select id from carrier order by exists (select 1 from load where load.carrier_id = carrier.id and load.pickup_at > @recent and state in ('covered', 'dispatched', 'in_transit')) desc,
+       exists (select 1 from offer where offer.carrier_id = carrier.id and offer.state = 'open') desc, id`,
+    )
+    .all({ recent: Date.now() - 14 * 86_400_000 }) as { id: number }[]
+  return rows.map(({ id }) => id)
+}
+
+/** Vets all carriers and keeps how they stand; answers how many there were. For a thread of its own. */
+export async function vetAll(db: Db, now: number, progress: (share: number) => void = () => {}): Promise<number> {
+  noteLastLoads(db)
+  const ids = nightOrder(db)
+  const sharedOf = sharedInMemory(db)
+  for (let at = 0; at < ids.length; at += atOnce) {
+    inTransaction(db, () => keepVerdicts(db, ids.slice(at, at + atOnce), now, sharedOf))
+    progress(Math.min(1, (at + atOnce) / ids.length))
+    await new Promise((resolve) => setImmediate(resolve))
+  }
+  return ids.length
+}
+
+/** Writes beside each carrier when its newest load with us was picked up, for the directory. */
+export function noteLastLoads(db: Db): void {
+  db.$client.exec('update carrier set last_load_at = (select max(pickup_at) from load where load.carrier_id = carrier.id and practice = 0)')
+}
+
+/** All shared facts of the register in memory: asked of fifty thousand carriers, the tables would be asked half a million times. */
+export function sharedInMemory(db: Db): SharedOf {
+  const index = new LinkIndex()
+  const names = new Map<string, { name: string; dotNumber: string; closedOn: string | null }>()
+  const facts = new Map<string, (typeof linkFact.$inferSelect)[]>()
+  for (const row of db.select().from(linkFact).all()) {
+    const list = facts.get(row.dotNumber)
+    if (list) list.push(row)
+    else facts.set(row.dotNumber, [row])
+  }
+  for (const [dot, list] of facts) index.set(dot, list)
+  for (const row of db.select({ dotNumber: registerRecord.dotNumber, name: registerRecord.name, closedOn: registerRecord.closedOn }).from(registerRecord).all()) names.set(row.dotNumber, row)
+  return (dots) => new Map(dots.map((dot) => [dot, sharedFacts(index.factsOf(dot), (fact) => index.holders(fact.kind, fact.key).map((other) => names.get(other) ?? { name: other, dotNumber: other, closedOn: null }), dot)]))
+}

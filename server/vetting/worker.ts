@@ -1,0 +1,33 @@
+import { parentPort, workerData } from 'node:worker_threads'
+import type { VettingPolicy } from '#core/vetting/policy'
+import { inTransaction, openDatabase } from '#server/db.server'
+import { readChanges } from '#server/register/feed'
+import { askAwarded, awardedTo } from './alerts'
+import { type PolicyPreview, previewPolicy } from './preview'
+import { keepVerdicts, vetAll } from './sweep'
+
+/** `feed` reads the register's changes and vets whom they touch; `night` reads them and vets everybody; `preview` tells what a policy would do. */
+export type VettingOrder = { databasePath: string; now: number } & ({ task: 'feed' } | { task: 'night' } | { task: 'preview'; policy: VettingPolicy })
+export type VettingNews = { progress: number } | { done: { taken: number; vetted: number; raised: number; problem: string | null } } | { preview: PolicyPreview }
+
+// On a thread of its own, by a connection of its own.
+const order = workerData as VettingOrder
+const db = openDatabase(order.databasePath)
+const tell = (news: VettingNews) => parentPort?.postMessage(news)
+const progress = (share: number) => tell({ progress: share })
+
+if (order.task === 'preview') tell({ preview: await previewPolicy(db, order.policy, order.now, progress) })
+else {
+  const read = await readChanges(db)
+  const changed = 'problem' in read ? [] : read.changed
+  const vetted = order.task === 'night' ? await vetAll(db, Date.now(), progress) : inTransaction(db, () => keepVerdicts(db, changed, Date.now())).size
+  const awarded = order.task === 'night' ? allAwarded() : awardedTo(db, changed)
+  const { raised } = askAwarded(db, awarded, Date.now())
+  tell({ done: { taken: 'problem' in read ? 0 : read.taken, vetted, raised, problem: 'problem' in read ? read.problem : null } })
+}
+db.$client.close()
+
+/** Every load that is awarded and not yet on the road. */
+function allAwarded(): number[] {
+  return (db.$client.prepare("select id from load where state in ('covered', 'dispatched') and carrier_id is not null and pickup_at > @since").all({ since: Date.now() - 14 * 86_400_000 }) as { id: number }[]).map(({ id }) => id)
+}
