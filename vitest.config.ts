@@ -1,5 +1,7 @@
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
-  test: { include: ['{app,atlas,bench,core,server,demo,stand-ins,bin}/**/*.test.ts'], environment: 'node', globalSetup: './atlas/before-tests.ts', testTimeout: 20_000, env: { OX_SECRET: 'a secret for tests only', OX_LOG_LEVEL: 'silent' } },
+  test: { include: ['{app,atlas,bench,core,server,demo,stand-ins,bin}/**/*.test.ts'], environment: 'node', globalSetup: './atlas/before-tests.ts', testTimeout: 20_000, env: { OX_SECRET: 'a secret for tests only', OX_LOG_LEVEL: 'silent', OX_DATA: join(tmpdir(), 'oxpecker-tests') } },
 })

@@ -7,6 +7,7 @@ import { placeRateModel } from '#server/rates/model'
 import { readPastPrices } from '#server/rates/past-prices'
 import { carrier, registerRecord } from '#server/schema'
 import { keepVerdicts, nightOrder, noteLastLoads } from '#server/vetting/sweep'
+import { writeCarrierDay } from './carriers'
 import { writeHistory } from './history'
 import { writeOpenLoads } from './open-loads'
 import { writeQuotes } from './quotes'
@@ -28,6 +29,7 @@ export async function generateDemo(db: Db, plan: DemoPlan): Promise<void> {
   // Quotes are priced by what was learnt of the past, as on any other day.
   placeRateModel(fitRates(readPastPrices(db, { now: plan.now }), { locate: locatePrefix }), plan.now)
   inTransaction(db, () => writeQuotes(db, world, plan.now, chance(plan.seed + 1)))
+  await writeCarrierDay(db, plan.now)
   noteLastLoads(db)
   inTransaction(db, () => keepVerdicts(db, nightOrder(db), plan.now))
   db.$client.exec('analyze')

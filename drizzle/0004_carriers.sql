@@ -85,6 +85,18 @@ CREATE TABLE `gate_override` (
 );
 --> statement-breakpoint
 CREATE INDEX `gate_override_load` ON `gate_override` (`load_id`);--> statement-breakpoint
+CREATE TABLE `load_mark` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`load_id` integer NOT NULL,
+	`carrier_id` integer NOT NULL,
+	`mark` text NOT NULL,
+	`by_name` text NOT NULL,
+	`at` integer NOT NULL,
+	FOREIGN KEY (`load_id`) REFERENCES `load`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`carrier_id`) REFERENCES `carrier`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+CREATE INDEX `load_mark_carrier` ON `load_mark` (`carrier_id`);--> statement-breakpoint
 CREATE TABLE `paper` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`carrier_id` integer NOT NULL,
@@ -221,7 +233,7 @@ CREATE TABLE `__new_carrier` (
 	`last_load_at` integer
 );
 --> statement-breakpoint
-INSERT INTO `__new_carrier`("id", "name", "search", "mc_number", "dot_number", "mail", "phone", "home_city", "home_region", "home_lat", "home_lon", "home_cell", "equipment", "trailers", "preferred", "power_units", "authority_status", "authority_granted_on", "w9_on_file", "agreement_on_file", "do_not_use", "do_not_use_by", "do_not_use_at", "do_not_use_lift", "contact_changed_at", "added_at", "added_by", "verdict", "reasons", "vetted_at", "last_load_at") SELECT "id", "name", "search", "mc_number", "dot_number", "mail", "phone", "home_city", "home_region", "home_lat", "home_lon", "home_cell", "equipment", "trailers", "preferred", "power_units", "authority_status", "authority_granted_on", "w9_on_file", "agreement_on_file", "do_not_use", "do_not_use_by", "do_not_use_at", "do_not_use_lift", "contact_changed_at", "added_at", "added_by", "verdict", "reasons", "vetted_at", "last_load_at" FROM `carrier`;--> statement-breakpoint
+INSERT INTO `__new_carrier`("id", "name", "search", "mc_number", "dot_number", "mail", "phone", "home_city", "home_region", "home_lat", "home_lon", "home_cell", "equipment", "trailers", "preferred", "power_units", "authority_status", "authority_granted_on", "w9_on_file", "agreement_on_file", "do_not_use", "do_not_use_by", "do_not_use_at", "do_not_use_lift", "contact_changed_at", "added_at", "added_by", "verdict", "reasons", "vetted_at", "last_load_at") SELECT "id", "name", "search", "mc_number", "dot_number", "mail", "phone", "home_city", "home_region", "home_lat", "home_lon", "home_cell", "equipment", '{}', '[]', null, "authority_status", "authority_granted_on", "w9_on_file", "agreement_on_file", "do_not_use", null, null, null, null, 0, '', null, '[]', null, null FROM `carrier`;--> statement-breakpoint
 DROP TABLE `carrier`;--> statement-breakpoint
 ALTER TABLE `__new_carrier` RENAME TO `carrier`;--> statement-breakpoint
 PRAGMA foreign_keys=ON;--> statement-breakpoint

@@ -6,7 +6,7 @@ import { regionNames } from '#core/place/regions'
 import type { DirectoryCounts } from '#server/carrier/directory'
 
 const standings = { clear: 'clear', caution: 'with care', stop: 'stopped' } as const
-const uses = { 3: 'hauled in 3 months', 12: 'hauled in 12 months', never: 'never hauled' } as const
+const uses = { 3: 'in 3 months', 12: 'in 12 months', never: 'never' } as const
 
 /** The filters with how many each choice would leave; a chosen one is left by choosing it again. */
 export function Filters({ query, counts }: { query: DirectoryQuery; counts: DirectoryCounts }) {

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { may } from '#core/access/access'
+import { type LoadMark, loadMarks, markWords } from '#core/carrier/grades'
 import { carrierLogWords } from '#core/carrier/log-words'
 import { loadStateWords } from '#core/load/words'
 import { formatMoney } from '#core/money/money'
@@ -87,7 +88,7 @@ export default function Carrier({ loaderData }: Route.ComponentProps) {
           </section>
           <section aria-label="Insurance">
             <h2 className="head">Insurance</h2>
-            <CoverLine cover={dossier.cover} today={today} deliveries={booked.map((load) => ({ on: load.deliverOn, words: `${load.number} ${dayWords(load.deliverOn)}` }))} />
+            <CoverLine wide={490} cover={dossier.cover} today={today} deliveries={booked.map((load) => ({ on: load.deliverOn, words: `${load.number} ${dayWords(load.deliverOn)}` }))} />
           </section>
           {dossier.lanes.length > 0 && (
             <section aria-label="What they run for us">
@@ -114,7 +115,7 @@ export default function Carrier({ loaderData }: Route.ComponentProps) {
       </div>
       <div role="tabpanel" id="tab-panel" aria-labelledby={`tab-${tab}`} className="px-4 pb-6">
         {tab === 'facts' && <Facts dossier={dossier} today={today} zone={zone} />}
-        {tab === 'loads' && <Loads dossier={dossier} today={today} zone={zone} />}
+        {tab === 'loads' && <Loads dossier={dossier} today={today} zone={zone} onMark={mayEdit ? (loadId, mark) => void acting.act({ intent: 'mark_load', loadId, mark }, 'Kept with the load') : null} />}
         {tab === 'log' && (
           <ul>
             {dossier.log.map((entry) => (
@@ -140,11 +141,11 @@ export default function Carrier({ loaderData }: Route.ComponentProps) {
   )
 }
 
-function Loads({ dossier, today, zone }: { dossier: Dossier; today: string; zone: string }) {
+function Loads({ dossier, today, zone, onMark }: { dossier: Dossier; today: string; zone: string; onMark: ((loadId: number, mark: LoadMark) => void) | null }) {
   return (
     <ul>
       {dossier.loads.map((load) => (
-        <li key={load.id} className="grid grid-cols-[90px_110px_minmax(0,1fr)_110px_100px_120px] items-center gap-3 border-b py-1">
+        <li key={load.id} className="grid grid-cols-[90px_100px_minmax(0,1fr)_90px_100px_70px_minmax(0,0.8fr)_150px] items-center gap-3 border-b py-1">
           <Link to={`/loads/${load.id}`} className="font-mono text-dusk underline">
             {load.number}
           </Link>
@@ -155,6 +156,19 @@ function Loads({ dossier, today, zone }: { dossier: Dossier; today: string; zone
           <span className="text-right font-mono">{load.payMinor === null ? '' : formatMoney(load.payMinor)}</span>
           <span>{loadStateWords[load.state].toLowerCase()}</span>
           <span className={load.onTime === false ? 'text-ring-text' : 'label'}>{load.onTime === null ? '' : load.onTime ? 'on time' : 'late'}</span>
+          <span className="label truncate">{load.marks.map((mark) => markWords[mark]).join(', ')}</span>
+          {onMark ? (
+            <select aria-label={`Note on ${load.number}`} className="field !h-7" value="" onChange={(event) => event.target.value && onMark(load.id, event.target.value as LoadMark)}>
+              <option value="">Note…</option>
+              {loadMarks.map((mark) => (
+                <option key={mark} value={mark}>
+                  {markWords[mark]}
+                </option>
+              ))}
+            </select>
+          ) : (
+            <span />
+          )}
         </li>
       ))}
       {dossier.loads.length === 0 && <li className="label py-2">No load with us yet.</li>}

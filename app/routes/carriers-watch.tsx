@@ -4,7 +4,7 @@ import { paperWords } from '#core/carrier/paper'
 import { dayOf, toLocal } from '#core/time/local'
 import { dayWords, momentWords } from '#core/time/words'
 import { viewer } from '#server/access/cookie'
-import { readNeeds, readWatch } from '#server/carrier/needs'
+import { type Needs, readNeeds, readWatch } from '#server/carrier/needs'
 import { database } from '#server/db.server'
 import { brokerage } from '#server/settings.server'
 import { fieldWords } from '../carrier/facts'
@@ -27,6 +27,7 @@ export default function Watch({ loaderData }: Route.ComponentProps) {
   const { needs, watch, now, zone, me, mayEdit, mayApprove } = loaderData
   const today = dayOf(toLocal(now, zone))
   useLive(() => false, 'carriers')
+  const lapsing = lapsingByCarrier(needs.lapsing)
   const nothing = needs.alerts.length + needs.lapsing.length + needs.payees.length + needs.papers.length + needs.missing.length === 0
   return (
     <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] gap-6 overflow-y-auto px-4 py-2">
@@ -43,13 +44,13 @@ export default function Watch({ loaderData }: Route.ComponentProps) {
             </Item>
           ))}
         </Part>
-        <Part title="Policies ending before or just after booked deliveries" count={needs.lapsing.length}>
-          {needs.lapsing.map((row) => (
-            <Item key={`${row.loadId} ${row.kind}`} act={mayEdit && <AskCertificate carrierId={row.carrierId} mail={row.mail} />}>
-              <Carrier id={row.carrierId} name={row.carrierName} /> {coverWords[row.kind]} ends <b className={row.expiresOn < dayOf(toLocal(row.deliverBy, row.destZone)) ? 'text-bill' : 'text-ring-text'}>{dayWords(row.expiresOn, today)}</b>
+        <Part title="Policies ending before or just after booked deliveries" count={lapsing.length}>
+          {lapsing.map((row) => (
+            <Item key={row.carrierId} act={mayEdit && <AskCertificate carrierId={row.carrierId} mail={row.mail} />}>
+              <Carrier id={row.carrierId} name={row.carrierName} /> {row.kinds.map((kind) => coverWords[kind]).join(', ')} ends <b className={row.before ? 'text-bill' : 'text-ring-text'}>{dayWords(row.expiresOn, today)}</b>
               <span className="label">
                 {' '}
-                {row.number} delivers {dayWords(dayOf(toLocal(row.deliverBy, row.destZone)), today)}
+                {row.loads.map((each) => `${each.number} delivers ${dayWords(each.on, today)}`).join(', ')}
               </span>
             </Item>
           ))}
@@ -103,6 +104,20 @@ export default function Watch({ loaderData }: Route.ComponentProps) {
       </section>
     </main>
   )
+}
+
+/** One line for a carrier, whatever of its policies ends and whichever of its loads it touches. */
+function lapsingByCarrier(rows: Needs['lapsing']) {
+  const carriers = new Map<number, { carrierId: number; carrierName: string; mail: string; expiresOn: string; before: boolean; kinds: Needs['lapsing'][number]['kind'][]; loads: { number: string; on: string }[] }>()
+  for (const row of rows) {
+    const on = dayOf(toLocal(row.deliverBy, row.destZone))
+    const held = carriers.get(row.carrierId) ?? { carrierId: row.carrierId, carrierName: row.carrierName, mail: row.mail, expiresOn: row.expiresOn, before: false, kinds: [], loads: [] }
+    held.before ||= row.expiresOn < on
+    if (!held.kinds.includes(row.kind)) held.kinds.push(row.kind)
+    if (!held.loads.some((each) => each.number === row.number)) held.loads.push({ number: row.number, on })
+    carriers.set(row.carrierId, held)
+  }
+  return [...carriers.values()]
 }
 
 function Part({ title, count, children }: { title: string; count: number; children: React.ReactNode }) {

@@ -12,11 +12,11 @@ export interface CoverStretch {
   number: string
 }
 
-const size = { width: 660, left: 158, right: 560, row: 20 }
 const names: Record<PolicyKind, string> = { liability: 'Liability', cargo: 'Cargo', refrigeration: 'Cooling' }
 
 /** Insurance as bars on a line of days stretched near today, with deliveries drawn through them: what ends before the first of them is red. */
-export function CoverLine({ cover, today, deliveries }: { cover: CoverStretch[]; today: string; deliveries: { on: string; words: string }[] }) {
+export function CoverLine({ cover, today, deliveries, wide = 660 }: { cover: CoverStretch[]; today: string; deliveries: { on: string; words: string }[]; wide?: number }) {
+  const size = { width: wide, left: 128, right: wide - 106, row: 20 }
   const last = addDays(today, 400)
   const x = (date: string) => {
     const days = daysBetween(today, date)

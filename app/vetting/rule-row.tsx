@@ -29,7 +29,7 @@ export function RuleRow({ rule, edits, error, onChange, onCondition, onRemove }:
       <span className="flex flex-wrap gap-2">
         {asks.map(([name, ask]) => (
           <label key={name} className="flex items-center gap-1">
-            <input className="field !h-7 !w-24 text-right font-mono" type="number" step={ask.unit === 'times' ? 0.1 : 1} min={ask.least} max={ask.most} aria-label={`${title}: ${ask.label}`} aria-invalid={error ? true : undefined} value={Number.isFinite(rule.ask[name]) ? rule.ask[name] : ''} disabled={!edits} onChange={(event) => onChange({ ask: { ...rule.ask, [name]: event.target.value === '' ? Number.NaN : Number(event.target.value) } })} />
+            <input className="field !h-7 !w-28 text-right font-mono" type="number" step={ask.unit === 'times' ? 0.1 : 1} min={ask.least} max={ask.most} aria-label={`${title}: ${ask.label}`} aria-invalid={error ? true : undefined} value={Number.isFinite(rule.ask[name]) ? rule.ask[name] : ''} disabled={!edits} onChange={(event) => onChange({ ask: { ...rule.ask, [name]: event.target.value === '' ? Number.NaN : Number(event.target.value) } })} />
             <span className="label">{ask.label}</span>
           </label>
         ))}

@@ -1,3 +1,8 @@
+/** What a person notes of how a carrier did on a load, beside what the load itself tells. */
+export const loadMarks = ['picked_up_on_time', 'picked_up_late', 'call_answered', 'call_missed', 'claim', 'dispute'] as const
+export type LoadMark = (typeof loadMarks)[number]
+export const markWords: Record<LoadMark, string> = { picked_up_on_time: 'picked up on time', picked_up_late: 'picked up late', call_answered: 'answered a check call', call_missed: 'missed a check call', claim: 'claim', dispute: 'invoice disputed' }
+
 /** What a carrier did with our loads, as counts. A pair is how often it went well, of how often it was seen. */
 export interface CarrierCounts {
   offered: number

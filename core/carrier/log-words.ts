@@ -1,4 +1,5 @@
 import { verdictWords } from '../vetting/words'
+import { type LoadMark, markWords } from './grades'
 import { type PaperKind, paperWords } from './paper'
 
 type Data = Record<string, unknown>
@@ -26,6 +27,7 @@ const sentences: Record<string, (data: Data) => string> = {
   papers_asked: (data) => `Asked ${text(data.to)} for ${list(data.kinds).map((kind) => paperWords[kind as PaperKind] ?? kind).join(', ')}`,
   agreement_sent: (data) => `Agreement sent to ${text(data.to)} to be signed`,
   agreement_signed: (data) => `Agreement ${text(data.version)} signed by ${text(data.name)}, ${text(data.title)}`,
+  load_marked: (data) => `${text(data.number)}: ${markWords[data.mark as LoadMark] ?? ''}`,
   link_revoked: () => 'A link was withdrawn',
   mail_failed: (data) => `Mail to ${text(data.to)} failed: ${text(data.problem)}`,
 }

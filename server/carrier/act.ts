@@ -3,12 +3,13 @@ import { z } from 'zod'
 import type { Permission } from '#core/access/access'
 import { roles } from '#core/access/access'
 import { contactSchema, payeeSchema, trailersSchema } from '#core/carrier/carrier'
+import { type LoadMark, loadMarks } from '#core/carrier/grades'
 import { equipmentKinds } from '#core/load/load'
 import { requirePermission, type Viewer } from '#server/access/viewer'
 import { type Db, inTransaction } from '#server/db.server'
 import { keepLinks, recordOf } from '#server/register/keep'
 import { refresh } from '#server/register/look-up'
-import { carrier, carrierLink, contact } from '#server/schema'
+import { carrier, carrierLink, contact, load, loadMark } from '#server/schema'
 import { vetAgain } from '#server/vetting/again'
 import { ask, askPapersSchema, sendAgreementSchema } from './ask'
 import { recordFacts } from './facts'
@@ -34,13 +35,14 @@ export const carrierActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('ask_papers'), ask: askPapersSchema }),
   z.object({ intent: z.literal('send_agreement'), ask: sendAgreementSchema }),
   z.object({ intent: z.literal('revoke_link'), linkId: id }),
+  z.object({ intent: z.literal('mark_load'), loadId: id, mark: z.enum(loadMarks) }),
   z.object({ intent: z.literal('refresh') }),
 ])
 export type CarrierActInput = z.input<typeof carrierActSchema>
 
 const permissions: Record<CarrierActInput['intent'], Permission> = {
   add_contact: 'edit_carriers', remove_contact: 'edit_carriers', set_equipment: 'edit_carriers', do_not_use: 'edit_carriers', lift_do_not_use: 'edit_carriers', ask_payee: 'edit_carriers', approve_payee: 'approve_payee', refuse_payee: 'approve_payee',
-  check_paper: 'edit_carriers', refuse_paper: 'edit_carriers', ask_papers: 'edit_carriers', send_agreement: 'edit_carriers', revoke_link: 'edit_carriers', refresh: 'edit_carriers',
+  check_paper: 'edit_carriers', refuse_paper: 'edit_carriers', ask_papers: 'edit_carriers', send_agreement: 'edit_carriers', revoke_link: 'edit_carriers', mark_load: 'edit_carriers', refresh: 'edit_carriers',
 }
 
 type Outcome = { done: true } | { refusal: { code: string; message: string } }
@@ -88,6 +90,8 @@ function decide(db: Db, row: Row, act: Instant, viewer: Viewer, who: CarrierAct)
       return ask(db, row.id, { purpose: 'papers', ...act.ask }, who)
     case 'send_agreement':
       return ask(db, row.id, { purpose: 'agreement', ...act.ask }, who)
+    case 'mark_load':
+      return inTransaction(db, () => markLoad(db, row, act, who))
     case 'revoke_link': {
       const done = db.update(carrierLink).set({ revokedAt: who.now }).where(and(eq(carrierLink.id, act.linkId), eq(carrierLink.carrierId, row.id))).run()
       return done.changes === 1 ? written(db, row.id, 'link_revoked', {}, who) : { refusal: { code: 'no_such_link', message: 'There is no such link of this carrier.' } }
@@ -130,6 +134,13 @@ function lift(db: Db, row: Row, why: string, viewer: Viewer, who: CarrierAct): O
   if (row.doNotUseLift && viewer.role !== row.doNotUseLift && viewer.role !== 'manager') return { refusal: { code: 'may_not_lift', message: `Only a ${row.doNotUseLift} may lift this.` } }
   db.update(carrier).set({ doNotUse: null, doNotUseBy: null, doNotUseAt: null, doNotUseLift: null }).where(eq(carrier.id, row.id)).run()
   return written(db, row.id, 'do_not_use_lifted', { was: row.doNotUse, reason: why }, who)
+}
+
+function markLoad(db: Db, row: Row, act: { loadId: number; mark: LoadMark }, who: CarrierAct): Outcome {
+  const held = db.select({ number: load.number }).from(load).where(and(eq(load.id, act.loadId), eq(load.carrierId, row.id))).get()
+  if (!held) return { refusal: { code: 'no_such_load', message: 'That is no load of this carrier.' } }
+  db.insert(loadMark).values({ loadId: act.loadId, carrierId: row.id, mark: act.mark, byName: who.by.name, at: who.now }).run()
+  return written(db, row.id, 'load_marked', { number: held.number, mark: act.mark }, who)
 }
 
 async function refreshCarrier(db: Db, row: Row, who: CarrierAct): Promise<Outcome> {

@@ -7,7 +7,7 @@ import { vet } from '#core/vetting/vetting'
 import { type Db, prepared } from '#server/db.server'
 import { feedState } from '#server/register/feed'
 import { recordOf } from '#server/register/keep'
-import { carrier, carrierLink, carrierLog, contact, fact, linkFact, load, paper, payee, policy, registerRecord } from '#server/schema'
+import { carrier, carrierLink, carrierLog, contact, fact, linkFact, load, loadMark, paper, payee, policy, registerRecord } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { carriersToVet } from '#server/vetting/carriers-to-vet'
 import { currentPolicy } from '#server/vetting/policy'
@@ -49,6 +49,7 @@ export function readDossier(db: Db, carrierId: number, now: number) {
 export type Dossier = NonNullable<ReturnType<typeof readDossier>>
 
 function loadsOf(db: Db, carrierId: number) {
+  const marks = db.select({ loadId: loadMark.loadId, mark: loadMark.mark }).from(loadMark).where(eq(loadMark.carrierId, carrierId)).all()
   return db
     .select({ id: load.id, number: load.number, state: load.state, originCity: load.originCity, originRegion: load.originRegion, originLat: load.originLat, originLon: load.originLon, destCity: load.destCity, destRegion: load.destRegion, destLat: load.destLat, destLon: load.destLon, pickupAt: load.pickupAt, deliverBy: load.deliverBy, destZone: load.destZone, payMinor: load.payMinor, onTime: load.deliveredOnTime, equipment: load.equipment })
     .from(load)
@@ -56,7 +57,7 @@ function loadsOf(db: Db, carrierId: number) {
     .orderBy(desc(load.pickupAt))
     .limit(mostLoads)
     .all()
-    .map((row) => ({ ...row, deliverOn: dayOf(toLocal(row.deliverBy, row.destZone)) }))
+    .map((row) => ({ ...row, marks: marks.filter((each) => each.loadId === row.id).map(({ mark }) => mark), deliverOn: dayOf(toLocal(row.deliverBy, row.destZone)) }))
 }
 
 /** The lanes a carrier ran for us, the most often first. */

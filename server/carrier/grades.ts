@@ -1,4 +1,4 @@
-import type { CarrierCounts } from '#core/carrier/grades'
+import type { CarrierCounts, LoadMark } from '#core/carrier/grades'
 import { type Db, prepared } from '#server/db.server'
 
 const loadsQuery = prepared((db) =>
@@ -12,9 +12,17 @@ const offersQuery = prepared((db) => db.$client.prepare('select count(*) offered
 const fellQuery = prepared((db) => db.$client.prepare("select count(*) fell from offer join log on log.load_id = offer.load_id and log.kind = 'award_released' and json_extract(log.data, '$.carrierName') = @name where offer.carrier_id = @carrierId"))
 const acceptedQuery = prepared((db) => db.$client.prepare("select count(distinct load.id) asked, count(distinct case when confirmation.state = 'accepted' then load.id end) accepted from load join confirmation on confirmation.load_id = load.id and confirmation.state <> 'void' where (@carrierId is null or load.carrier_id = @carrierId)"))
 
+const marksQuery = prepared((db) => db.$client.prepare('select mark, count(*) count from load_mark where (@carrierId is null or carrier_id = @carrierId) group by mark'))
+
+function marksOf(db: Db, carrierId: number | null) {
+  const marks = new Map((marksQuery(db).all({ carrierId }) as { mark: LoadMark; count: number }[]).map(({ mark, count }) => [mark, count]))
+  const of = (mark: LoadMark) => marks.get(mark) ?? 0
+  return { pickedUpOnTime: of('picked_up_on_time'), pickedUp: of('picked_up_on_time') + of('picked_up_late'), callsAnswered: of('call_answered'), calls: of('call_answered') + of('call_missed'), claims: of('claim'), disputes: of('dispute') }
+}
+
 /**
- * What one carrier did with our loads, or all of them where `carrierId` is null. Pickups on time, check calls, claims and disputes are counted from where they
- * are kept; what nothing in the product writes yet stands at nought of nought.
+ * What one carrier did with our loads, or all of them where `carrierId` is null. Pickups, check calls, claims and disputes are those that somebody
+ * noted; where nobody ever noted a claim, none of so many loads is all that is known.
  */
 export function countsOf(db: Db, carrierId: number | null, name = ''): CarrierCounts {
   const loads = loadsQuery(db).get({ carrierId }) as { awarded: number; hauled: number | null; delivered: number | null; deliveredOnTime: number }
@@ -23,7 +31,7 @@ export function countsOf(db: Db, carrierId: number | null, name = ''): CarrierCo
   const { asked, accepted } = acceptedQuery(db).get({ carrierId }) as { asked: number; accepted: number }
   // Loads from before confirmations were kept were hauled: they count as accepted.
   const before = loads.awarded - asked
-  return { offered, awarded: loads.awarded + fell, accepted: accepted + before, fellThrough: fell, delivered: loads.delivered ?? 0, deliveredOnTime: loads.deliveredOnTime, pickedUp: 0, pickedUpOnTime: 0, calls: 0, callsAnswered: 0, claims: 0, disputes: 0, hauled: loads.hauled ?? 0 }
+  return { offered, awarded: loads.awarded + fell, accepted: accepted + before, fellThrough: fell, delivered: loads.delivered ?? 0, deliveredOnTime: loads.deliveredOnTime, ...marksOf(db, carrierId), hauled: loads.hauled ?? 0 }
 }
 
 const remembered = new WeakMap<object, { at: number; counts: CarrierCounts }>()

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { contactRoles, factSources, paperStates, payeeKinds, payeeStates } from '#core/carrier/carrier'
+import { loadMarks } from '#core/carrier/grades'
 import { policyKinds } from '#core/register/register'
 import { paperKinds } from '#core/carrier/paper'
 import type { VettingPolicy } from '#core/vetting/policy'
@@ -150,6 +151,16 @@ export const gateOverride = sqliteTable('gate_override', {
   at: instant('at').notNull(),
   policyVersion: integer('policy_version').notNull(),
 }, (table) => [index('gate_override_load').on(table.loadId)])
+
+/** What a person noted of a carrier's work on a load. */
+export const loadMark = sqliteTable('load_mark', {
+  id: id(),
+  loadId: integer('load_id').notNull().references(() => load.id),
+  carrierId: carrierId(),
+  mark: text('mark', { enum: loadMarks }).notNull(),
+  byName: text('by_name').notNull(),
+  at: instant('at').notNull(),
+}, (table) => [index('load_mark_carrier').on(table.carrierId)])
 
 /** A search of the directory that somebody keeps. */
 export const savedView = sqliteTable('saved_view', {

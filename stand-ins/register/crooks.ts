@@ -54,3 +54,14 @@ const ring = (group: Carrier[], luck: Chance, crooks: Map<string, Crook>) =>
     if (luck.yes(0.6)) one.officers = [...first.officers]
     if (luck.yes(0.4)) one.physical = { ...first.physical }
   })
+
+/** Gives some well-known carriers a past: a closed number with their officers and their truck. */
+export function tieToClosed(known: readonly Carrier[], invented: readonly Carrier[]): void {
+  const closed = invented.filter((each) => each.authorities[0]?.status === 'revoked')
+  for (const [at, one] of known.filter((_, index) => index % 60 === 17).entries()) {
+    const old = closed[at * 3]
+    if (!old) return
+    old.officers = [...one.officers]
+    old.vehicles = [...one.vehicles]
+  }
+}

@@ -6,7 +6,7 @@ import { createServer } from 'node:http'
 import { type Carrier, feedLine, header } from './carrier'
 import { census } from './census'
 import { turn } from './changes'
-import { plantCrooks } from './crooks'
+import { plantCrooks, tieToClosed } from './crooks'
 
 const port = Number(process.env.REGISTER_PORT ?? 4106)
 const seed = Number(process.env.REGISTER_SEED ?? 7)
@@ -22,6 +22,7 @@ const members: Members = membersFile && existsSync(membersFile) ? JSON.parse(rea
 const today = (at: number) => new Date(at).toISOString().slice(0, 10)
 const invented = census(seed, Math.max(0, Number(process.env.REGISTER_SIZE ?? 20_000) - members.carriers.length), today(members.madeAt))
 plantCrooks(invented, seed + 1, today(members.madeAt))
+tieToClosed(members.carriers, invented)
 
 const carriers = [...members.carriers, ...invented]
 const changes: { changedAt: number; carrier: Carrier }[] = carriers.map((carrier) => ({ changedAt: members.madeAt, carrier }))
