@@ -5,6 +5,7 @@ export const benches: Record<string, () => Promise<{ run: () => Promise<void> }>
   places: () => import('./places'),
   quotes: () => import('./quotes'),
   rates: () => import('./rates/main'),
+  vetting: () => import('./vetting'),
   waiting: () => import('./waiting'),
 }
 

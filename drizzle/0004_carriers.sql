@@ -1,3 +1,8 @@
+CREATE TABLE `carrier_change` (
+	`id` integer PRIMARY KEY NOT NULL,
+	`count` integer NOT NULL
+);
+--> statement-breakpoint
 CREATE TABLE `carrier_link` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`carrier_id` integer NOT NULL,

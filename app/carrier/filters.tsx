@@ -3,7 +3,7 @@ import { type DirectoryQuery, directoryParams } from '#core/carrier/directory'
 import { type Equipment, equipmentKinds } from '#core/load/load'
 import { equipmentWords } from '#core/load/words'
 import { regionNames } from '#core/place/regions'
-import type { DirectoryCounts } from '#server/carrier/directory'
+import type { DirectoryCounts } from '#core/carrier/directory-index'
 
 const standings = { clear: 'clear', caution: 'with care', stop: 'stopped' } as const
 const uses = { 3: 'in 3 months', 12: 'in 12 months', never: 'never' } as const

@@ -2,19 +2,19 @@ import { Link } from 'react-router'
 import { linkWords } from '#core/vetting/signs'
 import type { Dossier } from '#server/carrier/dossier'
 
-const size = { width: 380, height: 190 }
 
 /** The carriers joined to this one by what they share: points on a ring, what is shared on the lines between, and the same in words. */
 export function GroupDrawing({ dossier }: { dossier: Dossier }) {
   const { members, links } = dossier.group
   const me = dossier.carrier.dotNumber
   if (members.length < 2) return null
+  const size = { width: 380, height: members.length < 4 ? 74 : 190 }
   const others = members.filter(({ dotNumber }) => dotNumber !== me)
   const spot = (dot: string) => {
     if (dot === me) return { x: size.width / 2, y: size.height / 2 }
     const at = others.findIndex(({ dotNumber }) => dotNumber === dot)
-    const turn = (at / others.length) * 2 * Math.PI - Math.PI / 2 + (others.length === 1 ? Math.PI / 2 : 0)
-    return { x: size.width / 2 + Math.cos(turn) * 118, y: size.height / 2 + Math.sin(turn) * 70 }
+    const turn = (at / others.length) * 2 * Math.PI - Math.PI / 2 + (others.length < 3 ? Math.PI / 2 : 0)
+    return { x: size.width / 2 + Math.cos(turn) * 118, y: size.height / 2 + Math.sin(turn) * (others.length < 3 ? 0 : 70) }
   }
   const sharedWords = (link: (typeof links)[number]) => [...new Set(link.facts.map(({ kind }) => linkWords[kind]))].join(', ')
   const name = (dot: string) => members.find((each) => each.dotNumber === dot)?.name ?? dot

@@ -45,13 +45,13 @@ export function Gate({ gate, now, deliverBy, zone }: { gate: GateFacts | null; n
 export function Reasons({ reasons }: { reasons: Pick<Verdict['reasons'][number], 'code' | 'severity' | 'message' | 'mend'>[] }) {
   return (
     <ul className="flex flex-col gap-1">
-      {reasons.map((reason) => (
+      {reasons.map((reason, at) => (
         <li key={reason.code + reason.message}>
           <span className={reason.severity === 'stop' ? 'text-bill' : 'text-ring-text'}>
             <span className="sr-only">{reason.severity}: </span>
             {reason.message}
           </span>
-          <span className="label"> {reason.mend}</span>
+          {reason.mend !== reasons[at + 1]?.mend && <span className="label"> {reason.mend}</span>}
         </li>
       ))}
     </ul>

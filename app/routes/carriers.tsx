@@ -7,7 +7,7 @@ import { equipmentWords } from '#core/load/words'
 import { dayOf, toLocal } from '#core/time/local'
 import { dayWords } from '#core/time/words'
 import { viewer } from '#server/access/cookie'
-import { countDirectory, type DirectoryRow, readDirectory, savedViews } from '#server/carrier/directory'
+import { type DirectoryRow, readDirectory, savedViews } from '#server/carrier/directory'
 import { database } from '#server/db.server'
 import { brokerage } from '#server/settings.server'
 import { AddCarrierDialog } from '../carrier/add-dialog'
@@ -28,7 +28,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
   const now = Date.now()
   const who = viewer(context)
   const db = database()
-  return { query, ...readDirectory(db, query, { from: 0, limit: firstRows }, now), counts: countDirectory(db, query, now), views: savedViews(db, who.id), today: dayOf(toLocal(now, brokerage.zone)), zone: brokerage.zone, mayEdit: may(who.role, 'edit_carriers') }
+  return { query, ...readDirectory(db, query, { from: 0, limit: firstRows }, now), views: savedViews(db, who.id), today: dayOf(toLocal(now, brokerage.zone)), zone: brokerage.zone, mayEdit: may(who.role, 'edit_carriers') }
 }
 
 const columns = 'grid grid-cols-[minmax(0,1.3fr)_84px_92px_minmax(0,0.9fr)_minmax(0,1fr)_48px_100px_minmax(0,1.7fr)] items-center gap-x-3 px-4'

@@ -50,8 +50,8 @@ function addressFact(address: RegisterAddress | null): LinkFact | null {
   return { kind: 'address', key: `${street} ${nameKey(address.city)} ${address.region.toLowerCase()}`, words: `${address.street}, ${address.city}` }
 }
 
-/** How much two carriers are tied by a kind of fact that nobody else has. */
-const ties: Record<LinkKind, number> = { bank: 3, insurance_policy: 3, vehicle: 2.5, phone: 2, officer: 1.4, mail_domain: 1.4, address: 1 }
+/** How much two carriers are tied by a kind of fact that nobody else has. People share their names with strangers: an officer alone joins nobody. */
+const ties: Record<LinkKind, number> = { bank: 3, insurance_policy: 3, vehicle: 2.5, phone: 2, officer: 0.9, mail_domain: 1.4, address: 1 }
 
 /** A fact that more carriers have than this ties nobody: an agent's office, a mail service. */
 export const mostTelling = 60

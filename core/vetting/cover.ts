@@ -26,6 +26,17 @@ export interface Stretch {
  * and the worse word of the two counts: the later beginning, the earlier end, the lower limit.
  */
 export function stretches(insurance: Insurance[], kind: PolicyKind): Stretch[] {
+  const ofList = remembered.get(insurance) ?? new Map<PolicyKind, Stretch[]>()
+  remembered.set(insurance, ofList)
+  const found = ofList.get(kind) ?? findStretches(insurance, kind)
+  ofList.set(kind, found)
+  return found
+}
+
+/** Several rules ask the same of one list: it is worked out once, for as long as the list is held. */
+const remembered = new WeakMap<Insurance[], Map<PolicyKind, Stretch[]>>()
+
+function findStretches(insurance: Insurance[], kind: PolicyKind): Stretch[] {
   const byNumber = new Map<string, Stretch>()
   const terms = new Map<string, Insurance[]>()
   for (const policy of insurance) {

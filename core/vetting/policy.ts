@@ -8,7 +8,7 @@ import { authorityRules } from './rules/authority'
 import { fitnessRules } from './rules/fitness'
 import { insuranceRules } from './rules/insurance'
 import { safetyRules } from './rules/safety'
-import { type SignLimits, signCodes, signsOf, usualSignLimits, usualSignWeights } from './signs'
+import { type Sign, type SignLimits, signCodes, usualSignLimits, usualSignWeights } from './signs'
 
 /** Everything a rule may look for, by its code. Signs weigh together; what they must come to is the rule's threshold. */
 export const ruleKinds = {
@@ -77,10 +77,9 @@ export function appliesTo(rule: Rule, load: LoadToVet | null): boolean {
   )
 }
 
-/** What one rule finds. */
-export function findingsOf(rule: Rule, facts: VetFacts, policy: VettingPolicy): Finding[] {
+/** What one rule finds; the signs are those seen on these facts. */
+export function findingsOf(rule: Rule, facts: VetFacts, signs: readonly Sign[]): Finding[] {
   if (rule.kind !== 'signs_heavy') return (ruleKinds[rule.kind] as RuleKind).find(facts, rule.ask)
-  const signs = signsOf(facts, policy.signWeights, policy.signLimits)
   const total = signs.reduce((sum, sign) => sum + sign.weight, 0)
   if (total < rule.ask.weight!) return []
   return signs.map((sign) => ({ code: `sign_${sign.code}`, message: sign.message, mend: 'Call the carrier at the phone in the register, not at the one they gave, and ask.' }))

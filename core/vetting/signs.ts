@@ -32,12 +32,12 @@ export interface SignLimits {
   addressCarriers: number
 }
 
-export const usualSignLimits: SignLimits = { changedDays: 30, awayMiles: 150, pricePercent: 80, addressCarriers: 4 }
+export const usualSignLimits: SignLimits = { changedDays: 30, awayMiles: 150, pricePercent: 80, addressCarriers: 5 }
 
 /** How much each sign weighs where nobody has said otherwise: ten is as good as found out. */
 export const usualSignWeights: Record<SignCode, number> = {
-  mail_looks_alike: 10, mail_other_ending: 8, mail_different: 5, mail_free: 3, phone_not_on_file: 3, phone_shared: 4, contact_changed: 3, payee_changed: 5,
-  address_shared: 2, officer_shared: 4, bank_shared: 8, vehicle_shared: 6, insurance_shared: 8, mail_domain_shared: 3, reborn: 8,
+  mail_looks_alike: 10, mail_other_ending: 8, mail_different: 5, mail_free: 3, phone_not_on_file: 3, phone_shared: 5, contact_changed: 3, payee_changed: 5,
+  address_shared: 5, officer_shared: 4, bank_shared: 8, vehicle_shared: 6, insurance_shared: 8, mail_domain_shared: 3, reborn: 8,
   truck_far_away: 6, more_offers_than_trucks: 4, price_far_under: 4, driver_seen_elsewhere: 7, truck_seen_elsewhere: 7,
 }
 
@@ -128,16 +128,18 @@ function othersWords({ with: others, count }: Shared): string {
   return total > named.length ? `${named.join(', ')} and ${total - named.length} more` : named.join(' and ')
 }
 
-/** Kinds that tie a new number to a closed one; a city's shared address alone does not. */
-const tying: LinkKind[] = ['phone', 'officer', 'bank', 'vehicle', 'insurance_policy', 'mail_domain']
+/** Kinds that tie a new number to a closed one by themselves. A name or an address may be a stranger's: those two only count together. */
+const tying: LinkKind[] = ['phone', 'bank', 'vehicle', 'insurance_policy', 'mail_domain']
 
 /** A carrier whose authority began about when, or after, another that shares its people or things was closed. */
 function rebornSentence({ carrier, today }: VetFacts): string | null {
   const since = carrier.register && mayCarry(carrier.register) ? carryingSince(carrier.register) : null
   if (!since) return null
   for (const shared of carrier.identity.shared) {
-    if (!tying.includes(shared.kind)) continue
-    const before = shared.with.find((other) => other.closedOn !== null && other.closedOn > addDays(since, -2 * 365) && other.closedOn <= addDays(since, 180))
+    const alone = tying.includes(shared.kind)
+    if (!alone && shared.kind !== 'officer') continue
+    const sameDoor = (dotNumber: string | null) => carrier.identity.shared.some((each) => each.kind === 'address' && each.with.some((other) => other.dotNumber === dotNumber))
+    const before = shared.with.find((other) => (alone || sameDoor(other.dotNumber)) && other.closedOn !== null && other.closedOn > addDays(since, -2 * 365) && other.closedOn <= addDays(since, 180))
     if (before) return `${before.name} was closed ${dayWords(before.closedOn!, today)} and shares the ${linkWords[shared.kind]}; this number carries since ${dayWords(since, today)}`
   }
   return null

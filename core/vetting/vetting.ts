@@ -28,17 +28,18 @@ export interface Verdict {
  * facts, day and policy always give the same words. Of several rules that find the same thing the strictest speaks.
  */
 export function vet(facts: VetFacts, policy: VettingPolicy): Verdict {
+  const signs = signsOf(facts, policy.signWeights, policy.signLimits)
   const reasons = new Map<string, Reason>()
   for (const rule of policy.rules) {
     if (!appliesTo(rule, facts.load)) continue
-    for (const finding of findingsOf(rule, facts, policy)) {
+    for (const finding of findingsOf(rule, facts, signs)) {
       const key = finding.code
       const before = reasons.get(key)
       if (!before || (before.severity === 'caution' && rule.severity === 'stop') || stricter(rule, before, policy)) reasons.set(key, { ...finding, severity: rule.severity, rule: rule.id })
     }
   }
   const sorted = [...reasons.values()].sort((one, other) => Number(other.severity === 'stop') - Number(one.severity === 'stop'))
-  return { verdict: verdictOf(sorted), reasons: sorted, signs: signsOf(facts, policy.signWeights, policy.signLimits), policyVersion: policy.version }
+  return { verdict: verdictOf(sorted), reasons: sorted, signs, policyVersion: policy.version }
 }
 
 /** Of two stops for one thing, the one that fewer may go past counts. */

@@ -1,7 +1,5 @@
-import { and, eq, isNull } from 'drizzle-orm'
 import type { FactSource } from '#core/carrier/carrier'
-import type { Db } from '#server/db.server'
-import { fact } from '#server/schema'
+import { type Db, prepared } from '#server/db.server'
 
 export interface FactChange {
   field: string
@@ -9,20 +7,24 @@ export interface FactChange {
   to: string | null
 }
 
+const currentQuery = prepared((db) => db.$client.prepare<[{ carrierId: number; source: FactSource }], { id: number; field: string; value: string }>('select id, field, value from fact where carrier_id = @carrierId and source = @source and ended_at is null'))
+const beginQuery = prepared((db) => db.$client.prepare('insert into fact (carrier_id, field, value, source, by_name, seen_at) values (@carrierId, @field, @value, @source, @byName, @now)'))
+const endQuery = prepared((db) => db.$client.prepare('update fact set ended_at = @now where id = @id'))
+
 /**
  * Writes what a source says now of a carrier: a changed fact ends and its new value begins, a fact no longer told ends. What
  * did not change keeps the day it was first seen. Answers the changes.
  */
 export function recordFacts(db: Db, carrierId: number, told: Readonly<Record<string, string>>, by: { source: FactSource; byName?: string; whole: boolean }, now: number): FactChange[] {
-  const current = db.select({ id: fact.id, field: fact.field, value: fact.value }).from(fact).where(and(eq(fact.carrierId, carrierId), eq(fact.source, by.source), isNull(fact.endedAt))).all()
+  const current = currentQuery(db).all({ carrierId, source: by.source })
   const before = new Map(current.map((row) => [row.field, row]))
   const changes: FactChange[] = []
-  const end = (row: { id: number }) => db.update(fact).set({ endedAt: now }).where(eq(fact.id, row.id)).run()
+  const end = (row: { id: number }) => endQuery(db).run({ id: row.id, now })
   for (const [field, value] of Object.entries(told)) {
     const row = before.get(field)
     if (row?.value === value) continue
     if (row) end(row)
-    db.insert(fact).values({ carrierId, field, value, source: by.source, byName: by.byName ?? null, seenAt: now }).run()
+    beginQuery(db).run({ carrierId, field, value, source: by.source, byName: by.byName ?? null, now })
     changes.push({ field, from: row?.value ?? null, to: value })
   }
   if (!by.whole) return changes

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, sql } from 'drizzle-orm'
+import { asc, desc, eq, sql } from 'drizzle-orm'
 import type { Role } from '#core/access/access'
 import { chargeSheet } from '#core/charge/charge'
 import { driveOf } from '#core/load/checks'
@@ -13,6 +13,7 @@ import { currentBand } from '#server/rates/band'
 import { carriersToVet } from '#server/vetting/carriers-to-vet'
 import { gateOf } from '#server/vetting/alerts'
 import { askAgain } from '#server/vetting/gate'
+import { momentsOf } from '#server/vetting/moments'
 import { currentPolicy } from '#server/vetting/policy'
 import { coverOf, vetCarriers } from '#server/vetting/vet'
 import { findPlan } from '#server/waiting/plan'
@@ -69,7 +70,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
   const { legs } = routeOver(stops)
   const charges = chargesQuery(db).all({ loadId })
   const offers = offersQuery(db).all({ loadId })
-  const verdicts = vetCarriers(db, [...new Set(offers.filter((each) => each.offer.state === 'open' || each.offer.state === 'awarded').map((each) => each.offer.carrierId))], row.load, now, new Map(offers.map(({ offer: each }) => [each.carrierId, { payMinor: each.payMinor }])))
+  const verdicts = vetCarriers(db, [...new Set(offers.filter((each) => each.offer.state === 'open' || each.offer.state === 'awarded').map((each) => each.offer.carrierId))], row.load, now, momentsOf(db, loadId))
   const postings = postingsQuery(db).all({ loadId })
   const plan = row.load.state === 'uncovered' ? findPlan(db, row.load, offers.map(({ offer: each }) => ({ id: each.id, payMinor: each.payMinor, goodUntil: each.goodUntil, receivedAt: each.receivedAt, open: each.state === 'open' })), postings.find(({ state }) => state === 'up' || state === 'asked')?.askedAt ?? null, now, true) : null
   const gate = gateOf(db, row.load)
@@ -104,8 +105,7 @@ export type LoadPage = NonNullable<ReturnType<typeof readLoadPage>>
 /** The gate for one carrier on one load, with the policies behind it. */
 export function readGate(db: Db, loadId: number, carrierId: number, role: Role, now: number, again = false) {
   const row = db.select().from(load).where(eq(load.id, loadId)).get()
-  const payMinor = db.select({ payMinor: offer.payMinor }).from(offer).where(and(eq(offer.loadId, loadId), eq(offer.carrierId, carrierId), eq(offer.state, 'open'))).get()?.payMinor
-  const verdict = row && again && row.carrierId === carrierId ? askAgain(db, row, now) : row && vetCarriers(db, [carrierId], row, now, new Map([[carrierId, payMinor === undefined ? {} : { payMinor }]])).get(carrierId)
+  const verdict = row && again && row.carrierId === carrierId ? askAgain(db, row, now) : row && vetCarriers(db, [carrierId], row, now, momentsOf(db, loadId)).get(carrierId)
   return verdict ? { verdict, cover: coverOf(carriersToVet(db, [carrierId], null, now).get(carrierId)!), bar: barFor(role, verdict, currentPolicy(db))?.message ?? null } : null
 }
 

@@ -32,7 +32,7 @@ export function awardLoad(db: Db, loadId: number, request: AwardRequest, act: Ac
     const facts = findLoadFacts(db, loadId)
     const row = db.select().from(load).where(eq(load.id, loadId)).get()
     if (!facts || !row) return noSuchLoad
-    const offered = db.select({ carrierId: offer.carrierId, payMinor: offer.payMinor }).from(offer).where(and(eq(offer.id, request.offerId), eq(offer.loadId, loadId))).get()
+    const offered = db.select({ carrierId: offer.carrierId }).from(offer).where(and(eq(offer.id, request.offerId), eq(offer.loadId, loadId))).get()
     const gate = askGate(db, row, offered ?? null, request, act.now)
     const payMinor = chargeSheet(request.buyCharges, row).totalMinor
     const decision = decide(facts, { kind: 'award', offerId: request.offerId, buyCharges: request.buyCharges, payMinor, gate }, act.now)

@@ -27,8 +27,8 @@ export async function lookUp(db: Db, typed: string, clock: () => number = Date.n
   const asked = readNumber(typed)
   if (!asked) return { refusal: { code: 'no_number', message: 'Give an MC or a DOT number' } }
   const kinds = asked.kind === 'either' ? (['mc', 'dot'] as const) : [asked.kind]
-  const answers = await Promise.all(kinds.map((kind) => ask(`/carriers/${kind}/${asked.number}`)))
-  const record = answers.flatMap((answer) => ('record' in answer && [answer.record.mcNumber, answer.record.dotNumber].includes(asked.number) ? [answer.record] : []))[0]
+  const answers = await Promise.all(kinds.map((kind) => ask(kind, asked.number)))
+  const record = answers.flatMap((answer) => ('record' in answer ? [answer.record] : []))[0]
   const problem = answers.flatMap((answer) => ('problem' in answer ? [answer.problem] : []))[0] ?? null
   if (record) {
     const now = clock()
@@ -43,14 +43,16 @@ export async function lookUp(db: Db, typed: string, clock: () => number = Date.n
 
 const knownByNumber = (db: Db, kind: 'mc' | 'dot', number: string) => db.select().from(registerRecord).where(eq(kind === 'mc' ? registerRecord.mcNumber : registerRecord.dotNumber, number)).limit(1).all()
 
-async function ask(path: string): Promise<{ record: RegisterRecord } | { problem: string } | { none: true }> {
+async function ask(kind: 'mc' | 'dot', number: string): Promise<{ record: RegisterRecord } | { problem: string } | { none: true }> {
+  const path = `/carriers/${kind}/${number}`
   try {
     const response = await fetch(`${settings().OX_REGISTER_URL}${path}`, { signal: AbortSignal.timeout(answerTimeout), headers: { accept: 'application/json' } })
     if (response.status === 404) return { none: true }
     if (!response.ok) return { problem: `it answered ${response.status}` }
     const text = await response.text()
     const parsed = registerRecordSchema.safeParse(text.length > largestAnswer ? null : JSON.parse(text))
-    return parsed.success ? { record: parsed.data } : { problem: 'its answer makes no sense' }
+    if (!parsed.success) return { problem: 'its answer makes no sense' }
+    return (kind === 'dot' ? parsed.data.dotNumber : parsed.data.mcNumber) === number ? { record: parsed.data } : { problem: 'it told of another carrier' }
   } catch (error) {
     logger().warn({ err: error, path }, 'the register did not answer')
     return { problem: error instanceof SyntaxError ? 'its answer makes no sense' : error instanceof Error && error.name === 'TimeoutError' ? `no answer in ${answerTimeout / 1000} s` : 'it cannot be reached' }
@@ -59,8 +61,8 @@ async function ask(path: string): Promise<{ record: RegisterRecord } | { problem
 
 /** Asks again for a carrier of ours; whether the register answered. */
 export async function refresh(db: Db, dotNumber: string, clock: () => number = Date.now): Promise<boolean> {
-  const answer = await ask(`/carriers/dot/${dotNumber}`)
-  if (!('record' in answer) || answer.record.dotNumber !== dotNumber) return false
+  const answer = await ask('dot', dotNumber)
+  if (!('record' in answer)) return false
   const now = clock()
   inTransaction(db, () => keepRecord(db, answer.record, { changedAt: recordOf(db, dotNumber)?.changedAt ?? now, confirmedAt: now }))
   return true

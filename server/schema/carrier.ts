@@ -162,6 +162,9 @@ export const loadMark = sqliteTable('load_mark', {
   at: instant('at').notNull(),
 }, (table) => [index('load_mark_carrier').on(table.carrierId)])
 
+/** How often anything the directory filters by has changed: counted by triggers on the carriers. */
+export const carrierChange = sqliteTable('carrier_change', { id: integer('id').primaryKey(), count: integer('count').notNull() })
+
 /** A search of the directory that somebody keeps. */
 export const savedView = sqliteTable('saved_view', {
   id: id(),

@@ -4,23 +4,23 @@ import { barFor, clearVerdict, verdictOf, type Verdict } from '#core/vetting/vet
 import type { Db } from '#server/db.server'
 import type { Moment } from './carriers-to-vet'
 import type { LoadForGate } from './load-to-vet'
+import { momentsOf } from './moments'
 import { passedCodes } from './overrides'
 import { currentPolicy } from './policy'
 import { vetCarriers } from './vet'
 
 /** The full gate for one carrier on one load, asked in the transaction that decides. */
-export function askGate(db: Db, load: LoadForGate, asked: { carrierId: number; payMinor: number | null } | null, by: { override: string | null; role: Role }, now: number): GateAsked {
+export function askGate(db: Db, load: LoadForGate, asked: { carrierId: number } | null, by: { override: string | null; role: Role }, now: number): GateAsked {
   const policy = currentPolicy(db)
-  const moment: Moment = asked?.payMinor ? { payMinor: asked.payMinor } : {}
-  const verdict = (asked && vetCarriers(db, [asked.carrierId], load, now, new Map([[asked.carrierId, moment]])).get(asked.carrierId)) || clearVerdict(policy.version)
+  const verdict = (asked && vetCarriers(db, [asked.carrierId], load, now, load.id === null ? undefined : momentsOf(db, load.id)).get(asked.carrierId)) || clearVerdict(policy.version)
   return { verdict, override: by.override, mayOverride: may(by.role, 'override_gate'), bar: barFor(by.role, verdict, policy)?.message ?? null }
 }
 
 /** The gate again for a load that is awarded, without what was passed on it before by somebody who may. */
-export function askAgain(db: Db, load: LoadForGate & { id: number; carrierId: number | null; payMinor: number | null; driverPhone?: string | null; truckNumber?: string | null }, now: number): Verdict {
+export function askAgain(db: Db, load: LoadForGate & { id: number; carrierId: number | null; driverPhone?: string | null; truckNumber?: string | null }, now: number): Verdict {
   const policy = currentPolicy(db)
   if (load.carrierId === null) return clearVerdict(policy.version)
-  const moment = { ...seenElsewhere(db, { loadId: load.id, carrierId: load.carrierId, driverPhone: load.driverPhone ?? null, truckNumber: load.truckNumber ?? null }), ...(load.payMinor ? { payMinor: load.payMinor } : {}) }
+  const moment = { ...momentsOf(db, load.id).get(load.carrierId), ...seenElsewhere(db, { loadId: load.id, carrierId: load.carrierId, driverPhone: load.driverPhone ?? null, truckNumber: load.truckNumber ?? null }) }
   const verdict = vetCarriers(db, [load.carrierId], load, now, new Map([[load.carrierId, moment]])).get(load.carrierId)
   if (!verdict) return clearVerdict(policy.version)
   const passed = passedCodes(db, load.id, load.carrierId)

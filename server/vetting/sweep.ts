@@ -1,11 +1,10 @@
-import { eq } from 'drizzle-orm'
 import { LinkIndex } from '#core/link/link-index'
 import { sharedFacts } from '#core/link/shared'
 import { dayOf, toLocal } from '#core/time/local'
 import type { VettingPolicy } from '#core/vetting/policy'
 import { vet, type Verdict } from '#core/vetting/vetting'
 import { writeCarrierLog } from '#server/carrier/log'
-import { type Db, inTransaction } from '#server/db.server'
+import { type Db, inTransaction, prepared } from '#server/db.server'
 import { carrier, linkFact, registerRecord } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { carriersToVet, type SharedOf } from './carriers-to-vet'
@@ -20,23 +19,30 @@ export function keepVerdicts(db: Db, carrierIds: number[], now: number, sharedOf
   const today = dayOf(toLocal(now, brokerage.zone))
   const verdicts = new Map([...carriersToVet(db, carrierIds, null, now, undefined, sharedOf)].map(([id, facts]) => [id, vet({ carrier: facts, load: null, today }, policy)]))
   const before = new Map(standingOf(db, carrierIds).map((row) => [row.id, row]))
+  const unchanged: number[] = []
   for (const [id, verdict] of verdicts) {
     const reasons = verdict.reasons.map(({ code, severity, message }) => ({ code, severity, message }))
     const was = before.get(id)
-    if (was?.verdict === verdict.verdict && was.codes === codesOf(reasons)) db.update(carrier).set({ vettedAt: now, reasons }).where(eq(carrier.id, id)).run()
-    else {
-      db.update(carrier).set({ verdict: verdict.verdict, reasons, vettedAt: now }).where(eq(carrier.id, id)).run()
-      if (was?.verdict) writeCarrierLog(db, id, 'verdict_changed', { from: was.verdict, to: verdict.verdict, reasons: reasons.map(({ message }) => message), policyVersion: verdict.policyVersion }, { now, by: rule })
+    const json = JSON.stringify(reasons)
+    if (was?.verdict === verdict.verdict && was.reasons === json) {
+      unchanged.push(id)
+      continue
     }
+    standQuery(db).run({ id, verdict: verdict.verdict, reasons: json, now })
+    const sameFaults = was?.verdict === verdict.verdict && codesOf(JSON.parse(was.reasons)) === codesOf(reasons)
+    if (was?.verdict && !sameFaults) writeCarrierLog(db, id, 'verdict_changed', { from: was.verdict, to: verdict.verdict, reasons: reasons.map(({ message }) => message), policyVersion: verdict.policyVersion }, { now, by: rule })
   }
+  seenQuery(db).run({ ids: JSON.stringify(unchanged), now })
   return verdicts
 }
+
+const standQuery = prepared((db) => db.$client.prepare('update carrier set verdict = @verdict, reasons = @reasons, vetted_at = @now where id = @id'))
+const seenQuery = prepared((db) => db.$client.prepare('update carrier set vetted_at = @now where id in (select value from json_each(@ids))'))
 
 const codesOf = (reasons: { code: string; severity: string }[]) => reasons.map(({ code, severity }) => `${severity} ${code}`).join()
 
 function standingOf(db: Db, carrierIds: number[]) {
-  const rows = db.$client.prepare('select id, verdict, reasons from carrier where id in (select value from json_each(@ids))').all({ ids: JSON.stringify(carrierIds) }) as { id: number; verdict: Verdict['verdict'] | null; reasons: string }[]
-  return rows.map(({ id, verdict, reasons }) => ({ id, verdict, codes: codesOf(JSON.parse(reasons)) }))
+  return db.$client.prepare('select id, verdict, reasons from carrier where id in (select value from json_each(@ids))').all({ ids: JSON.stringify(carrierIds) }) as { id: number; verdict: Verdict['verdict'] | null; reasons: string }[]
 }
 
 /** The carriers to vet at night: those with open loads or offers first. */
