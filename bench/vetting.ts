@@ -18,7 +18,7 @@ import { vetAll } from '#server/vetting/sweep'
 import { census } from '../stand-ins/register/census'
 import { plantCrooks } from '../stand-ins/register/crooks'
 
-const size = 50_000
+const size = Number(process.env.BENCH_SIZE ?? 50_000)
 const seed = 91
 const today = new Date().toISOString().slice(0, 10)
 
@@ -72,7 +72,7 @@ async function verdicts(path: string, records: RegisterRecord[], crooks: Map<str
   const second = performance.now()
   await vetAll(db, now)
   console.log(`all ${figure(size)} vetted and written: ${figure((second - first) / 1000, 2)} s the first time, ${figure((performance.now() - second) / 1000, 2)} s when little changed`)
-  const ids = Array.from({ length: 400 }, (_, at) => at * 100 + 1)
+  const ids = Array.from({ length: 400 }, (_, at) => at * Math.floor(size / 400) + 1)
   const facts = carriersToVet(db, ids, null, now)
   const times = [...facts.values()].flatMap((each) => Array.from({ length: 20 }, () => {
     const started = performance.now()

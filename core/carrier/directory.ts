@@ -14,7 +14,7 @@ export type DirectoryQuery = z.infer<typeof directoryQuerySchema>
 
 /** A directory query as it stands in the address bar, without what is not asked. */
 export function directoryParams(query: DirectoryQuery): string {
-  const params = new URLSearchParams()
-  for (const [name, value] of Object.entries(query)) if (value) params.set(name, value)
-  return params.toString()
+  return Object.entries(query)
+    .flatMap(([name, value]) => (value ? [`${name}=${encodeURIComponent(value)}`] : []))
+    .join('&')
 }

@@ -2,21 +2,30 @@ import { and, eq, sql } from 'drizzle-orm'
 import type { PaperKind } from '#core/carrier/paper'
 import { sharedFacts } from '#core/link/shared'
 import type { LinkFact } from '#core/link/link'
+import type { RegisterRecord } from '#core/register/register'
 import { dayOf, hour, toLocal } from '#core/time/local'
 import type { CarrierToVet, Identity, Insurance, LinkKind, PermitKind, Shared } from '#core/vetting/facts'
 import { type Db, prepared } from '#server/db.server'
 import { feedState } from '#server/register/feed'
-import { carrier, contact, paper, payee, policy, registerRecord } from '#server/schema'
+import { contact, paper, payee, policy } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { amongIds, heldQuery, lastLoadQuery, type LoadForGate } from './load-to-vet'
 
+interface CarrierRow {
+  id: number
+  name: string
+  dotNumber: string
+  equipment: string
+  doNotUse: string | null
+  contactChangedAt: number | null
+  record: string | null
+  confirmedAt: number | null
+}
 const carriersQuery = prepared((db) =>
-  db
-    .select({ carrier: { id: carrier.id, name: carrier.name, dotNumber: carrier.dotNumber, equipment: carrier.equipment, doNotUse: carrier.doNotUse, contactChangedAt: carrier.contactChangedAt }, record: registerRecord.record, confirmedAt: registerRecord.confirmedAt })
-    .from(carrier)
-    .leftJoin(registerRecord, eq(registerRecord.dotNumber, carrier.dotNumber))
-    .where(sql`${carrier.id} in ${amongIds}`)
-    .prepare(),
+  db.$client.prepare<[{ ids: string }], CarrierRow>(
+    `select carrier.id, carrier.name, carrier.dot_number dotNumber, equipment, do_not_use doNotUse, contact_changed_at contactChangedAt, record, confirmed_at confirmedAt
+     from carrier left join register_record on register_record.dot_number = carrier.dot_number where carrier.id in (select value from json_each(@ids))`,
+  ),
 )
 const policiesQuery = prepared((db) => db.select().from(policy).where(sql`${policy.carrierId} in ${amongIds}`).prepare())
 const papersQuery = prepared((db) => db.select({ carrierId: paper.carrierId, kind: paper.kind, expiresOn: paper.expiresOn }).from(paper).where(and(eq(paper.state, 'checked'), sql`${paper.carrierId} in ${amongIds}`)).prepare())
@@ -54,10 +63,12 @@ export function carriersToVet(db: Db, carrierIds: number[], load: LoadForGate | 
   const payees = new Map(payeesQuery(db).all({ ids }).map((row) => [row.carrierId, row.at]))
   const lastLoads = new Map(lastLoadQuery(db).all({ ids }).map((row) => [row.carrierId, row.at]))
   const held = load ? new Map(heldQuery(db).all({ ids, loadId: load.id, from: load.pickupAt, to: load.deliverBy }).map((row) => [row.carrierId, row])) : new Map()
-  const shared = sharedOf(rows.map((row) => row.carrier.dotNumber))
+  const shared = sharedOf(rows.map((row) => row.dotNumber))
   const currentAt = feedState(db)?.currentAt ?? 0
   const day = (at: number | null | undefined) => (at ? dayOf(toLocal(at, brokerage.zone)) : null)
-  return new Map(rows.map(({ carrier: row, record, confirmedAt }) => {
+  return new Map(rows.map((row) => {
+    const { confirmedAt } = row
+    const record = row.record === null ? null : (JSON.parse(row.record) as RegisterRecord)
     const moment = moments.get(row.id)
     const ownContacts = contacts.get(row.id) ?? []
     const ownPapers = papers.get(row.id) ?? []
@@ -65,7 +76,7 @@ export function carriersToVet(db: Db, carrierIds: number[], load: LoadForGate | 
       name: row.name, register: record, registerAgeHours: record ? Math.max(0, now - Math.max(currentAt, confirmedAt ?? 0)) / hour : null,
       insurance: insuranceOf(policies.get(row.id) ?? [], record),
       papers: ownPapers.map(({ kind, expiresOn }) => ({ kind, expiresOn })), permits: permitsOf(ownPapers),
-      equipment: row.equipment, doNotUse: row.doNotUse, lastLoadOn: day(lastLoads.get(row.id)), loadsHeld: held.get(row.id)?.held ?? 0,
+      equipment: JSON.parse(row.equipment), doNotUse: row.doNotUse, lastLoadOn: day(lastLoads.get(row.id)), loadsHeld: held.get(row.id)?.held ?? 0,
       identity: {
         writer: moment?.writer ?? null, mails: ownContacts.flatMap(({ mail }) => mail ?? []), phones: ownContacts.flatMap(({ phone }) => phone ?? []),
         contactChangedOn: day(row.contactChangedAt), payeeChangedOn: day(payees.get(row.id)), shared: shared.get(row.dotNumber) ?? [], position: null, openOffers: held.get(row.id)?.offered ?? 0,
@@ -78,7 +89,7 @@ export function carriersToVet(db: Db, carrierIds: number[], load: LoadForGate | 
 }
 
 /** Certificates on file and what the register has filed, side by side. */
-function insuranceOf(certificates: (typeof policy.$inferSelect)[], record: typeof registerRecord.$inferSelect.record | null): Insurance[] {
+function insuranceOf(certificates: (typeof policy.$inferSelect)[], record: RegisterRecord | null): Insurance[] {
   return [
     ...certificates.map(({ kind, insurer, number, insuredName, limitMinor, effectiveOn, expiresOn, cancelledOn }): Insurance => ({ kind, insurer, number, insuredName, limitMinor, effectiveOn, expiresOn, cancelledOn, source: 'certificate' })),
     ...(record?.filings ?? []).map((filing): Insurance => ({ ...filing, insuredName: null, expiresOn: null, source: 'register' })),

@@ -1,3 +1,4 @@
+import type { LinkFact } from '#core/link/link'
 import { LinkIndex } from '#core/link/link-index'
 import { sharedFacts } from '#core/link/shared'
 import { dayOf, toLocal } from '#core/time/local'
@@ -5,7 +6,6 @@ import type { VettingPolicy } from '#core/vetting/policy'
 import { vet, type Verdict } from '#core/vetting/vetting'
 import { writeCarrierLog } from '#server/carrier/log'
 import { type Db, inTransaction, prepared } from '#server/db.server'
-import { carrier, linkFact, registerRecord } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { carriersToVet, type SharedOf } from './carriers-to-vet'
 import { currentPolicy } from './policy'
@@ -78,13 +78,14 @@ export function noteLastLoads(db: Db): void {
 export function sharedInMemory(db: Db): SharedOf {
   const index = new LinkIndex()
   const names = new Map<string, { name: string; dotNumber: string; closedOn: string | null }>()
-  const facts = new Map<string, (typeof linkFact.$inferSelect)[]>()
-  for (const row of db.select().from(linkFact).all()) {
-    const list = facts.get(row.dotNumber)
-    if (list) list.push(row)
-    else facts.set(row.dotNumber, [row])
+  const facts = new Map<string, LinkFact[]>()
+  // Read bare: hundreds of thousands of rows are given names and types elsewhere.
+  for (const { dotNumber, ...fact } of db.$client.prepare('select kind, key, words, dot_number dotNumber from link_fact').all() as (LinkFact & { dotNumber: string })[]) {
+    const list = facts.get(dotNumber)
+    if (list) list.push(fact)
+    else facts.set(dotNumber, [fact])
   }
   for (const [dot, list] of facts) index.set(dot, list)
-  for (const row of db.select({ dotNumber: registerRecord.dotNumber, name: registerRecord.name, closedOn: registerRecord.closedOn }).from(registerRecord).all()) names.set(row.dotNumber, row)
+  for (const row of db.$client.prepare('select dot_number dotNumber, name, closed_on closedOn from register_record').all() as { name: string; dotNumber: string; closedOn: string | null }[]) names.set(row.dotNumber, row)
   return (dots) => new Map(dots.map((dot) => [dot, sharedFacts(index.factsOf(dot), (fact) => index.holders(fact.kind, fact.key).map((other) => names.get(other) ?? { name: other, dotNumber: other, closedOn: null }), dot)]))
 }
