@@ -20,7 +20,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     const loads = (await (await api.get('/find/loads?q=uncovered')).json()) as { id: number }[]
     const covered = (await (await api.get('/find/loads?q=covered')).json()) as { id: number }[]
     const quoteId = Number(/\/quotes\/(\d+)/.exec(await (await api.get('/quotes?q=coming')).text())![1])
-    for (const path of ['/loads', '/rates/suspects', '/quotes', `/quotes/${quoteId}`, '/fuel', '/loads/new', `/loads/new?copy=${loads[0]!.id}`, `/loads/${loads[0]!.id}`, `/loads/${covered[0]!.id}`, `/loads/${covered[0]!.id}/change`]) {
+    for (const path of ['/loads', '/rates/suspects', '/quotes', `/quotes/${quoteId}`, '/fuel', '/carriers', '/carriers?q=zzzz', '/carriers/1', '/carriers/watch', '/carriers/import', '/vetting', '/loads/new', `/loads/new?copy=${loads[0]!.id}`, `/loads/${loads[0]!.id}`, `/loads/${covered[0]!.id}`, `/loads/${covered[0]!.id}/change`]) {
       await page.goto(path)
       await ready(page)
       expect(await violations(page), path).toEqual([])
@@ -34,6 +34,25 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.keyboard.press('Escape')
       await expect(page.getByRole('dialog')).toBeHidden()
     }
+    await page.goto('/carriers/1')
+    await ready(page)
+    for (const key of colorScheme === 'light' ? ['c', 'y', 'e', 'p'] : ['y']) {
+      await page.keyboard.press(key)
+      await expect(page.getByRole('dialog')).toBeVisible()
+      expect(await violations(page), `carrier dialog ${key}`).toEqual([])
+      await page.keyboard.press('Escape')
+      await expect(page.getByRole('dialog')).toBeHidden()
+    }
+    for (const key of ['l', 'g']) {
+      await page.keyboard.press(key)
+      expect(await violations(page), `carrier tab ${key}`).toEqual([])
+    }
+    await page.goto('/carriers')
+    await ready(page)
+    await page.keyboard.press('a')
+    await page.getByRole('combobox').fill('heron')
+    await expect(page.getByRole('option').first()).toBeVisible()
+    expect(await violations(page), 'adding a carrier').toEqual([])
     await page.goto(`/quotes/${quoteId}`)
     await ready(page)
     for (const key of colorScheme === 'light' ? ['s', 'v', 'w', 'l', 't', 'm', 'g'] : ['s', 'v']) {

@@ -38,11 +38,11 @@ export async function mails(): Promise<MailSummary[]> {
   return (await fetch(`${mailbox}/mails`)).json()
 }
 
-/** The signed link in the newest mail whose key begins so. */
-export async function linkIn(key: string): Promise<string> {
+/** The signed link in the newest mail whose key begins so: `c` opens a confirmation, `p` what is asked of a carrier. */
+export async function linkIn(key: string, opens: 'c' | 'p' = 'c'): Promise<string> {
   const all = await mails()
   const index = all.findLastIndex((mail) => mail.key.startsWith(key))
   expect(index, `a mail with key ${key}`).toBeGreaterThanOrEqual(0)
   const source = (await (await fetch(`${mailbox}/mails/${index}/source`)).json()) as { text: string }
-  return /http\S+\/c\/\S+/.exec(source.text)![0]
+  return new RegExp(`http\\S+/${opens}/\\S+`).exec(source.text)![0]
 }

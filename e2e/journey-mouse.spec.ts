@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test'
-import { board, linkIn, ready, signIn } from './desk'
+import { board, caller, linkIn, ready, signIn } from './desk'
+import { clearCarriers, nameOf } from './loads'
 
 test('from a customer’s shipment to an accepted rate confirmation, with the mouse', async ({ page, browser }) => {
   test.setTimeout(120_000)
@@ -71,7 +72,8 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
 
   // An offer from the phone, countered; another that lapses by its time; one declined.
   await page.getByRole('button', { name: 'o record one' }).click()
-  await page.getByRole('combobox', { name: /Carrier, by name/ }).fill('Wandering Heron')
+  const [clear] = await clearCarriers(await caller(), Number(/loads\/(\d+)/.exec(page.url())![1]), 1)
+  await page.getByRole('combobox', { name: /Carrier, by name/ }).fill(nameOf(clear!))
   await page.locator('li[role=option]:visible').first().click()
   await page.getByLabel('Price, all in').fill('2,450')
   await page.getByRole('button', { name: /Record/ }).click()

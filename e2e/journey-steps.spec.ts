@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { caller, linkIn, mails, ready, signIn } from './desk'
-import { clearCarriers, freshLoad } from './loads'
+import { clearCarriers, freshLoad, passableCarrier } from './loads'
 
 test('offers, limits, award, confirmation and its second version, by keyboard alone', async ({ page, browser }) => {
   test.setTimeout(120_000)
@@ -79,11 +79,7 @@ test('offers, limits, award, confirmation and its second version, by keyboard al
 test('a manager goes past the gate with a reason, a rep cannot', async ({ page, browser }) => {
   const api = await caller()
   const loadId = await freshLoad(api)
-  let stopped = 0
-  for (let carrierId = 1; stopped === 0; carrierId++) {
-    const gate = await (await api.get(`/loads/${loadId}/gate/${carrierId}`)).json()
-    if (gate.verdict.verdict === 'stop') stopped = carrierId
-  }
+  const stopped = await passableCarrier(await caller('ruth@ploverrook.example'), loadId)
   await api.post(`/loads/${loadId}/act`, { data: { intent: 'record_offer', offer: { carrierId: stopped, payMinor: 200_000 } } })
   await signIn(page)
   await page.goto(`/loads/${loadId}`)

@@ -42,13 +42,28 @@ export async function freshLoad(api: APIRequestContext, over: object = {}): Prom
   return (await made.json()).loadId
 }
 
+/** What the gate says of the first carriers on file, for one load and whoever asks. */
+async function* gates(api: APIRequestContext, loadId: number) {
+  for (let carrierId = 1; carrierId <= 400; carrierId++) {
+    const { verdict, bar } = (await (await api.get(`/loads/${loadId}/gate/${carrierId}`)).json()) as { verdict: { verdict: string }; bar: string | null }
+    yield { carrierId, verdict: verdict.verdict, bar }
+  }
+}
+
 /** Carriers whom the gate lets through for this load. */
 export async function clearCarriers(api: APIRequestContext, loadId: number, count: number): Promise<number[]> {
   const clear: number[] = []
-  for (let carrierId = 1; clear.length < count && carrierId <= 400; carrierId++) {
-    const gate = await (await api.get(`/loads/${loadId}/gate/${carrierId}`)).json()
-    if (gate.verdict.verdict !== 'stop') clear.push(carrierId)
+  for await (const gate of gates(api, loadId)) {
+    if (gate.verdict !== 'stop') clear.push(gate.carrierId)
+    if (clear.length === count) return clear
   }
-  expect(clear).toHaveLength(count)
-  return clear
+  throw new Error(`Only ${clear.length} carriers are let through`)
 }
+
+/** A carrier whom the gate stops, for something that whoever asks may go past. */
+export async function passableCarrier(api: APIRequestContext, loadId: number): Promise<number> {
+  for await (const gate of gates(api, loadId)) if (gate.verdict === 'stop' && gate.bar === null) return gate.carrierId
+  throw new Error('Nobody is stopped by what a manager may pass')
+}
+
+export const nameOf = (carrierId: number): string => reading((db) => db.prepare('select name from carrier where id = ?').pluck().get(carrierId) as string)

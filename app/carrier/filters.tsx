@@ -30,7 +30,7 @@ function Choices({ title, part, query, choices }: { title: string; part: keyof D
           const chosen = query[part] === value
           return (
             <li key={value}>
-              <Link to={`/carriers?${directoryParams({ ...query, [part]: chosen ? null : value } as DirectoryQuery)}`} aria-current={chosen || undefined} preventScrollReset className={`flex min-h-6 items-center justify-between gap-2 px-1 ${chosen ? 'bg-chosen font-semibold' : 'hover:bg-sheet'}`}>
+              <Link to={`/carriers?${directoryParams({ ...query, [part]: chosen ? null : value } as DirectoryQuery)}`} aria-current={chosen || undefined} preventScrollReset className={`flex min-h-[24px] items-center justify-between gap-2 px-1 ${chosen ? 'bg-chosen font-semibold' : 'hover:bg-sheet'}`}>
                 <span className="truncate">{words}</span>
                 <span className="label font-mono">{count.toLocaleString('en-US')}</span>
               </Link>
