@@ -17,6 +17,7 @@ import { carriersToVet } from '#server/vetting/carriers-to-vet'
 import { vetAll } from '#server/vetting/sweep'
 import { census } from '../stand-ins/register/census'
 import { plantCrooks } from '../stand-ins/register/crooks'
+import { tieHonestOnes } from '../stand-ins/register/ties'
 
 const size = Number(process.env.BENCH_SIZE ?? 50_000)
 const seed = 91
@@ -28,6 +29,7 @@ const percentile = (times: number[], share: number) => times.toSorted((one, othe
 /** Groups, verdicts and the directory at fifty thousand carriers, and how many planted crooks the signs find. */
 export async function run(): Promise<void> {
   const made = census(seed, size, today)
+  tieHonestOnes(made, seed + 2, today)
   const crooks = plantCrooks(made, seed + 1, today)
   const records = made.map((each) => registerRecordSchema.parse(each))
   groups(records)

@@ -22,11 +22,12 @@ export function Contacts({ dossier, acting, mayEdit, mayApprove, me, onAdd, onPa
           <li key={contact.id} className="flex items-baseline gap-2 border-t py-1">
             <span className="font-semibold">{contact.name}</span>
             <span className="label">{contactRoleWords[contact.role]}</span>
-            <span className="min-w-0 flex-1 truncate text-right">
-              {contact.phone && <a href={`tel:${contact.phone}`}>{contact.phone}</a>} {contact.mail && <span className="label">{contact.mail}</span>}
+            <span className="flex min-w-0 flex-1 flex-wrap justify-end gap-x-2">
+              {contact.phone && <a href={`tel:${contact.phone}`}>{contact.phone}</a>}
+              {contact.mail && <span className="label break-all">{contact.mail}</span>}
             </span>
             {mayEdit && (
-              <button type="button" aria-label={`Remove ${contact.name}`} className="px-1 text-second" disabled={acting.busy} onClick={() => void acting.act({ intent: 'remove_contact', contactId: contact.id }, `${contact.name} removed`)}>
+              <button type="button" aria-label={`Remove ${contact.name}`} className="size-6 min-h-[24px] min-w-[24px] text-second" disabled={acting.busy} onClick={() => void acting.act({ intent: 'remove_contact', contactId: contact.id }, `${contact.name} removed`)}>
                 ×
               </button>
             )}

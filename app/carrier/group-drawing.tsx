@@ -2,7 +2,6 @@ import { Link } from 'react-router'
 import { linkWords } from '#core/vetting/signs'
 import type { Dossier } from '#server/carrier/dossier'
 
-
 /** The carriers joined to this one by what they share: points on a ring, what is shared on the lines between, and the same in words. */
 export function GroupDrawing({ dossier }: { dossier: Dossier }) {
   const { members, links } = dossier.group
@@ -11,6 +10,8 @@ export function GroupDrawing({ dossier }: { dossier: Dossier }) {
   const size = { width: 380, height: members.length < 4 ? 74 : 190 }
   const others = members.filter(({ dotNumber }) => dotNumber !== me)
   const spot = (dot: string) => {
+    // Two stand side by side; more stand around the one that is asked about.
+    if (others.length === 1) return { x: size.width * (dot === me ? 0.25 : 0.75), y: size.height / 2 }
     if (dot === me) return { x: size.width / 2, y: size.height / 2 }
     const at = others.findIndex(({ dotNumber }) => dotNumber === dot)
     const turn = (at / others.length) * 2 * Math.PI - Math.PI / 2 + (others.length < 3 ? Math.PI / 2 : 0)

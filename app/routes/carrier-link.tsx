@@ -53,7 +53,10 @@ export default function CarrierLink({ loaderData, actionData }: Route.ComponentP
         <div>
           <h1 className="text-xl font-semibold">{purpose === 'agreement' ? agreement.title : 'Papers to send'}</h1>
           <p className="label">
-            {carrierName} with {broker.name}, {broker.phone}
+            {carrierName} with {broker.name},{' '}
+            <a href={`tel:${broker.phone}`} className="whitespace-nowrap underline">
+              {broker.phone}
+            </a>
           </p>
         </div>
         <Mark className="h-8 w-10 shrink-0" />

@@ -137,7 +137,7 @@ function Row({ carrier, index, top, today, zone, onChoose }: { carrier: Director
       <span className="label truncate">{carrier.equipment.map((kind) => equipmentWords[kind].toLowerCase()).join(', ')}</span>
       <span className="text-right font-mono">{carrier.powerUnits ?? ''}</span>
       <span className="label">{carrier.lastLoadAt ? dayWords(dayOf(toLocal(carrier.lastLoadAt, zone)), today) : 'never'}</span>
-      <span className="truncate">
+      <span className="truncate" title={carrier.why ?? undefined}>
         <Standing verdict={carrier.verdict} />
         {carrier.why && <span className="label"> {carrier.why}</span>}
       </span>

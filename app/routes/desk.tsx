@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react'
-import { Form, Link, NavLink, Outlet, useNavigate, useNavigation } from 'react-router'
+import { Form, Link, NavLink, Outlet, useLocation, useNavigate, useNavigation } from 'react-router'
 import { Toaster } from 'sonner'
 import { may } from '#core/access/access'
 import { dayOf, toLocal } from '#core/time/local'
@@ -50,9 +50,9 @@ function Room(desk: Route.ComponentProps['loaderData']) {
         </Link>
         <nav aria-label="Rooms" className="flex items-stretch">
           <RoomLink to="/" words="Horizon" />
-          <RoomLink to="/quotes" words="Quotes" />
+          <RoomLink to="/quotes" also="/fuel" words="Quotes" />
           <RoomLink to="/loads" words="Loads" />
-          <RoomLink to="/carriers" words="Carriers" />
+          <RoomLink to="/carriers" also="/vetting" words="Carriers" />
         </nav>
         <span className={`ml-2 self-center text-sm ${busy ? 'label' : 'invisible'}`} role="status">
           {busy ? 'reading…' : ''}
@@ -80,9 +80,12 @@ function Room(desk: Route.ComponentProps['loaderData']) {
   )
 }
 
-function RoomLink({ to, words }: { to: string; words: string }) {
+/** The way to a room; the room is marked while one of its pages is open, `also` where that stands at another address. */
+function RoomLink({ to, also, words }: { to: string; also?: string; words: string }) {
+  const { pathname } = useLocation()
+  const within = also !== undefined && pathname.startsWith(also)
   return (
-    <NavLink to={to} end={to === '/'} className={({ isActive }) => `flex items-center px-3 ${isActive ? 'font-semibold shadow-[inset_0_-2px_0_var(--bill)]' : 'text-second hover:text-ink'}`}>
+    <NavLink to={to} end={to === '/'} className={({ isActive }) => `flex items-center px-3 ${isActive || within ? 'font-semibold shadow-[inset_0_-2px_0_var(--bill)]' : 'text-second hover:text-ink'}`}>
       {words}
     </NavLink>
   )

@@ -69,7 +69,7 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
           )}
         </span>
       </div>
-      <div className="grid grid-cols-[minmax(0,2.2fr)_minmax(0,1fr)] gap-6 px-4 py-2">
+      <div className="grid grid-cols-[minmax(0,2.6fr)_minmax(0,1fr)] gap-6 px-4 py-2">
         <section aria-labelledby="rules">
           <h2 id="rules" className="sr-only">
             Rules

@@ -16,7 +16,7 @@ interface Props {
 const passers: Record<string, Role[]> = { nobody: [], manager: ['manager'], rep: ['manager', 'rep'] }
 const passerOf = (rule: Rule) => (rule.overridableBy.includes('rep') ? 'rep' : rule.overridableBy.includes('manager') ? 'manager' : 'nobody')
 
-export const ruleColumns = 'grid grid-cols-[40px_minmax(0,1.5fr)_minmax(0,1fr)_96px_minmax(0,1fr)_130px_28px] items-center gap-x-3'
+export const ruleColumns = 'grid grid-cols-[28px_minmax(0,1fr)_220px_88px_minmax(76px,0.5fr)_112px_24px] items-center gap-x-3'
 
 /** One rule: whether it is on, what it looks for with its thresholds, how bad that is, for which loads, and who may go past it. */
 export function RuleRow({ rule, edits, error, onChange, onCondition, onRemove }: Props) {
@@ -29,8 +29,8 @@ export function RuleRow({ rule, edits, error, onChange, onCondition, onRemove }:
       <span className="flex flex-wrap gap-2">
         {asks.map(([name, ask]) => (
           <label key={name} className="flex items-center gap-1">
-            <input className="field !h-7 !w-28 text-right font-mono" type="number" step={ask.unit === 'times' ? 0.1 : 1} min={ask.least} max={ask.most} aria-label={`${title}: ${ask.label}`} aria-invalid={error ? true : undefined} value={Number.isFinite(rule.ask[name]) ? rule.ask[name] : ''} disabled={!edits} onChange={(event) => onChange({ ask: { ...rule.ask, [name]: event.target.value === '' ? Number.NaN : Number(event.target.value) } })} />
-            <span className="label">{ask.label}</span>
+            <input className="field !h-7 !w-28 !px-1.5 text-right font-mono" type="number" step={ask.unit === 'times' ? 0.1 : 1} min={ask.least} max={ask.most} aria-label={`${title}: ${ask.label}`} aria-invalid={error ? true : undefined} value={Number.isFinite(rule.ask[name]) ? rule.ask[name] : ''} disabled={!edits} onChange={(event) => onChange({ ask: { ...rule.ask, [name]: event.target.value === '' ? Number.NaN : Number(event.target.value) } })} />
+            <span className="label">{ask.unit === 'dollars' && Number.isFinite(rule.ask[name]) ? formatMoney(rule.ask[name]! * 100) : ask.label}</span>
           </label>
         ))}
         {error && <span className="text-bill">{error}</span>}
@@ -52,7 +52,7 @@ export function RuleRow({ rule, edits, error, onChange, onCondition, onRemove }:
         <span />
       )}
       {edits ? (
-        <button type="button" aria-label={`Remove: ${title}`} className="text-second" onClick={onRemove}>
+        <button type="button" aria-label={`Remove: ${title}`} className="min-h-[24px] min-w-[24px] text-second" onClick={onRemove}>
           ×
         </button>
       ) : (

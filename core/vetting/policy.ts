@@ -63,9 +63,8 @@ export type VettingPolicy = z.infer<typeof vettingPolicySchema>
 /** Whether a rule is for this load. A rule with conditions says nothing of a carrier by itself. */
 export function appliesTo(rule: Rule, load: LoadToVet | null): boolean {
   if (!rule.on) return false
+  if (!load) return !(ruleKinds[rule.kind] as RuleKind).needsLoad && !hasConditions(rule.when)
   const { customers, commodities, valueOverMinor, equipment, crossBorder, hazmat } = rule.when
-  const conditions = [customers, commodities, valueOverMinor, equipment, crossBorder, hazmat].filter((each) => each !== undefined)
-  if (!load) return conditions.length === 0 && !(ruleKinds[rule.kind] as RuleKind).needsLoad
   const among = (words: string[] | undefined, word: string | null) => words === undefined || (word !== null && words.some((each) => word.toLowerCase().includes(each.toLowerCase())))
   return (
     among(customers, load.customer) &&
@@ -75,6 +74,11 @@ export function appliesTo(rule: Rule, load: LoadToVet | null): boolean {
     (crossBorder === undefined || crossBorder === new Set(load.countries).size > 1) &&
     (hazmat === undefined || hazmat === load.hazmat)
   )
+}
+
+function hasConditions(when: Condition): boolean {
+  for (const name in when) if (when[name as keyof Condition] !== undefined) return true
+  return false
 }
 
 /** What one rule finds; the signs are those seen on these facts. */

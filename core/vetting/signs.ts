@@ -59,13 +59,15 @@ const detectors: Record<SignCode, Detector> = {
   mail_other_ending: (facts) => writerMail(facts, 'other_ending', (written, filed) => `They write from ${written}; the register has ${filed}`),
   mail_different: (facts) => writerMail(facts, 'different', (written, filed) => `They write from ${written}; the register has ${filed}`),
   mail_free: ({ carrier }) => {
+    if (!carrier.identity.writer?.mail) return null
     const [written, filed] = [domainOf(carrier.identity.writer?.mail ?? null), domainOf(carrier.register?.mail ?? null)]
     return written && filed && isFreeDomain(written) && !isFreeDomain(filed) && !onFile(carrier.identity.mails, carrier.identity.writer?.mail) ? `They write from a free address at ${written}; the register has ${filed}` : null
   },
   phone_not_on_file: ({ carrier }) => {
     const phone = phoneDigits(carrier.identity.writer?.phone ?? null)
+    if (!phone) return null
     const known = [...(carrier.register?.phones ?? []), ...carrier.identity.phones].map(phoneDigits)
-    return phone && known.length > 0 && !known.includes(phone) ? `They call from ${phoneWords(phone)}, which is not on file` : null
+    return known.length > 0 && !known.includes(phone) ? `They call from ${phoneWords(phone)}, which is not on file` : null
   },
   phone_shared: (facts) => sharedSentence(facts, 'phone', (value, others) => `The phone ${phoneWords(value)} is also that of ${others}`),
   contact_changed: ({ carrier, today }, limits) => changed(carrier.identity.contactChangedOn, today, limits, 'Mail or phone'),
@@ -100,6 +102,7 @@ const detectors: Record<SignCode, Detector> = {
 /** A sentence where the writer's domain stands so to the register's; an address on file or a free domain is another matter. */
 function writerMail({ carrier }: VetFacts, likeness: 'looks_alike' | 'other_ending' | 'different', words: (written: string, filed: string) => string): string | null {
   const mail = carrier.identity.writer?.mail ?? null
+  if (mail === null) return null
   const [written, filed] = [domainOf(mail), domainOf(carrier.register?.mail ?? null)]
   if (!written || !filed || isFreeDomain(written)) return null
   const found = isFreeDomain(filed) ? 'same' : domainLikeness(written, filed)

@@ -70,6 +70,7 @@ export const carrier = sqliteTable('carrier', {
   /** How it stood when it was last vetted by itself; null before the first time. */
   verdict: text('verdict', { enum: ['clear', 'caution', 'stop'] }),
   reasons: text('reasons', { mode: 'json' }).$type<{ code: string; severity: 'caution' | 'stop'; message: string }[]>().notNull().default([]),
+  /** When that was last found to be otherwise than before. */
   vettedAt: instant('vetted_at'),
   lastLoadAt: instant('last_load_at'),
 }, (table) => [
@@ -78,8 +79,6 @@ export const carrier = sqliteTable('carrier', {
   index('carrier_search').on(table.search),
   index('carrier_mail').on(table.mail),
   index('carrier_home').on(table.homeCell),
-  index('carrier_verdict').on(table.verdict, table.search),
-  index('carrier_region').on(table.homeRegion, table.search),
 ])
 
 export const user = sqliteTable('user', {

@@ -1,4 +1,4 @@
-import type { LinkFact } from '#core/link/link'
+import { type LinkFact, mostTelling } from '#core/link/link'
 import { LinkIndex } from '#core/link/link-index'
 import { sharedFacts } from '#core/link/shared'
 import { dayOf, toLocal } from '#core/time/local'
@@ -19,25 +19,22 @@ export function keepVerdicts(db: Db, carrierIds: number[], now: number, sharedOf
   const today = dayOf(toLocal(now, brokerage.zone))
   const verdicts = new Map([...carriersToVet(db, carrierIds, null, now, undefined, sharedOf)].map(([id, facts]) => [id, vet({ carrier: facts, load: null, today }, policy)]))
   const before = new Map(standingOf(db, carrierIds).map((row) => [row.id, row]))
-  const unchanged: number[] = []
+  const stands: { id: number; verdict: string; reasons: string }[] = []
   for (const [id, verdict] of verdicts) {
     const reasons = verdict.reasons.map(({ code, severity, message }) => ({ code, severity, message }))
     const was = before.get(id)
     const json = JSON.stringify(reasons)
-    if (was?.verdict === verdict.verdict && was.reasons === json) {
-      unchanged.push(id)
-      continue
-    }
-    standQuery(db).run({ id, verdict: verdict.verdict, reasons: json, now })
+    // Rows that stand as they did are not written again: at night that is nearly all of fifty thousand.
+    if (was?.verdict === verdict.verdict && was.reasons === json) continue
+    stands.push({ id, verdict: verdict.verdict, reasons: json })
     const sameFaults = was?.verdict === verdict.verdict && codesOf(JSON.parse(was.reasons)) === codesOf(reasons)
     if (was?.verdict && !sameFaults) writeCarrierLog(db, id, 'verdict_changed', { from: was.verdict, to: verdict.verdict, reasons: reasons.map(({ message }) => message), policyVersion: verdict.policyVersion }, { now, by: rule })
   }
-  seenQuery(db).run({ ids: JSON.stringify(unchanged), now })
+  if (stands.length > 0) standQuery(db).run({ rows: JSON.stringify(stands), now })
   return verdicts
 }
 
-const standQuery = prepared((db) => db.$client.prepare('update carrier set verdict = @verdict, reasons = @reasons, vetted_at = @now where id = @id'))
-const seenQuery = prepared((db) => db.$client.prepare('update carrier set vetted_at = @now where id in (select value from json_each(@ids))'))
+const standQuery = prepared((db) => db.$client.prepare("update carrier set verdict = value ->> 'verdict', reasons = value ->> 'reasons', vetted_at = @now from json_each(@rows) where carrier.id = value ->> 'id'"))
 
 const codesOf = (reasons: { code: string; severity: string }[]) => reasons.map(({ code, severity }) => `${severity} ${code}`).join()
 
@@ -74,18 +71,26 @@ export function noteLastLoads(db: Db): void {
   db.$client.exec('update carrier set last_load_at = (select max(pickup_at) from load where load.carrier_id = carrier.id and practice = 0)')
 }
 
-/** All shared facts of the register in memory: asked of fifty thousand carriers, the tables would be asked half a million times. */
+/**
+ * All facts of the register that tell of more than one carrier, in memory: asked of fifty thousand carriers, the tables would be asked
+ * half a million times. What one alone has, or more than can tell anything, stays where it is.
+ */
 export function sharedInMemory(db: Db): SharedOf {
   const index = new LinkIndex()
-  const names = new Map<string, { name: string; dotNumber: string; closedOn: string | null }>()
   const facts = new Map<string, LinkFact[]>()
-  // Read bare: hundreds of thousands of rows are given names and types elsewhere.
-  for (const { dotNumber, ...fact } of db.$client.prepare('select kind, key, words, dot_number dotNumber from link_fact').all() as (LinkFact & { dotNumber: string })[]) {
+  for (const { dotNumber, ...fact } of sharedQuery(db).all({ most: mostTelling })) {
     const list = facts.get(dotNumber)
     if (list) list.push(fact)
     else facts.set(dotNumber, [fact])
   }
   for (const [dot, list] of facts) index.set(dot, list)
-  for (const row of db.$client.prepare('select dot_number dotNumber, name, closed_on closedOn from register_record').all() as { name: string; dotNumber: string; closedOn: string | null }[]) names.set(row.dotNumber, row)
+  const names = new Map(namesQuery(db).all({ dots: JSON.stringify([...facts.keys()]) }).map((row) => [row.dotNumber, row]))
   return (dots) => new Map(dots.map((dot) => [dot, sharedFacts(index.factsOf(dot), (fact) => index.holders(fact.kind, fact.key).map((other) => names.get(other) ?? { name: other, dotNumber: other, closedOn: null }), dot)]))
 }
+
+const sharedQuery = prepared((db) =>
+  db.$client.prepare<[{ most: number }], LinkFact & { dotNumber: string }>(
+    'select kind, key, words, dot_number dotNumber from (select kind, key from link_fact group by kind, key having count(*) between 2 and @most) join link_fact using (kind, key)',
+  ),
+)
+const namesQuery = prepared((db) => db.$client.prepare<[{ dots: string }], { name: string; dotNumber: string; closedOn: string | null }>('select dot_number dotNumber, name, closed_on closedOn from register_record where dot_number in (select value from json_each(@dots))'))

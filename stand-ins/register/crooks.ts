@@ -40,7 +40,9 @@ function reborn(old: Carrier, young: Carrier, luck: Chance, today: string, crook
   old.authorities[0] = { ...old.authorities[0]!, revokedOn: dayBefore(today, closed), grantedOn: dayBefore(today, closed + 900) }
   young.authorities[0] = { ...young.authorities[0]!, grantedOn: dayBefore(today, Math.max(5, closed - luck.whole(10, 50))) }
   young.officers = [...old.officers]
-  if (luck.yes(0.7)) young.phones = [...old.phones]
+  const how = luck.next()
+  if (how < 0.55) young.phones = [...old.phones]
+  else if (how < 0.75) young.physical = { ...old.physical }
   else {
     if (old.vehicles.length === 0) old.vehicles = [`7OXREBORN${young.dotNumber.slice(-6)}`]
     young.vehicles = [...old.vehicles]

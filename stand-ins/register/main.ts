@@ -7,6 +7,7 @@ import { type Carrier, feedLine, header } from './carrier'
 import { census } from './census'
 import { turn } from './changes'
 import { plantCrooks, tieToClosed } from './crooks'
+import { tieHonestOnes } from './ties'
 
 const port = Number(process.env.REGISTER_PORT ?? 4106)
 const seed = Number(process.env.REGISTER_SEED ?? 7)
@@ -21,6 +22,7 @@ const membersFile = process.env.REGISTER_MEMBERS
 const members: Members = membersFile && existsSync(membersFile) ? JSON.parse(readFileSync(membersFile, 'utf8')) : { madeAt: Date.now(), carriers: [] }
 const today = (at: number) => new Date(at).toISOString().slice(0, 10)
 const invented = census(seed, Math.max(0, Number(process.env.REGISTER_SIZE ?? 20_000) - members.carriers.length), today(members.madeAt))
+tieHonestOnes(invented, seed + 2, today(members.madeAt))
 plantCrooks(invented, seed + 1, today(members.madeAt))
 tieToClosed(members.carriers, invented)
 

@@ -91,7 +91,7 @@ function lapseFinding(facts: VetFacts, kind: PolicyKind, grace: number): Finding
   if (policies.length === 0) return []
   const { from, to } = daysOf(facts)
   // Grace: what ended within these days is taken as still running.
-  const through = coveredThrough(policies.map((policy) => ({ ...policy, to: policy.to >= '9999' ? policy.to : addDays(policy.to, grace) })), from)
+  const through = coveredThrough(grace === 0 ? policies : policies.map((policy) => ({ ...policy, to: policy.to >= '9999' ? policy.to : addDays(policy.to, grace) })), from)
   if (through !== null && through >= to) return []
   const truly = coveredThrough(policies, from)
   const last = policies.map((policy) => policy.to).reduce((one, other) => (one > other ? one : other))

@@ -1,0 +1,2 @@
+DROP INDEX `carrier_verdict`;--> statement-breakpoint
+DROP INDEX `carrier_region`;
