@@ -10,7 +10,7 @@ import { factors } from './factors'
 import { makeGazetteer } from './gazetteer'
 import { makeNetwork } from './network'
 import { readRoads } from './read-roads'
-import { bigCityKeys, readJunctions, townPoints } from './towns'
+import { bigCityKeys, readJunctions, readMiddles, townPoints } from './towns'
 import { makeTradeAreas } from './trade-areas'
 
 const source = (...parts: string[]) => join('atlas', ...parts)
@@ -46,7 +46,7 @@ export function compileAtlas(): boolean {
 export function compileNetwork(gazetteer: GazetteerData) {
   const stretches = readdirSync(source('roads')).sort().flatMap((file) => readRoads(file, text(join('roads', file))))
   const junctions = text('junctions.txt')
-  const { data, lost } = makeNetwork(stretches, townPoints(gazetteer, junctions), new Set(readJunctions(junctions).map(([key]) => key)), bigCityKeys(gazetteer), factors)
+  const { data, lost } = makeNetwork(stretches, townPoints(gazetteer, junctions), new Set(readJunctions(junctions).map(([key]) => key)), { miles: readMiddles(text('middles.txt')), bigCities: bigCityKeys(gazetteer) }, factors)
   if (lost.length > 0) throw new Error(`Towns that lie nowhere:\n${lost.join('\n')}`)
   return data
 }

@@ -10,7 +10,7 @@ import { makeGazetteer } from './gazetteer'
 import { makeNetwork } from './network'
 import { comparePublished, errorsOf, heldBack, publishedMiles } from './published'
 import { readRoads } from './read-roads'
-import { bigCityKeys, readJunctions, townPoints } from './towns'
+import { bigCityKeys, readJunctions, readMiddles, townPoints } from './towns'
 
 /**
  * `npm run atlas:fit`: looks for factors that bring the network nearer to the published mileages.
@@ -21,7 +21,7 @@ const text = (name: string) => readFileSync(`atlas/${name}`, 'utf8')
 const stored = makeGazetteer(text('more-towns.txt'))
 const gazetteer = readGazetteer(stored)
 const towns = townPoints(stored, text('junctions.txt'))
-const bigCities = bigCityKeys(stored)
+const middles = { miles: readMiddles(text('middles.txt')), bigCities: bigCityKeys(stored) }
 const junctions = new Set(readJunctions(text('junctions.txt')).map(([key]) => key))
 const waters = readWaters(text('waters.txt'))
 const rows = publishedMiles()
@@ -32,7 +32,7 @@ const mostWeight = 0.06
 
 function compared(factors: Factors, half: keyof typeof halves) {
   const stretches = readdirSync('atlas/roads').sort().flatMap((file) => readRoads(file, text(`roads/${file}`)))
-  const { data } = makeNetwork(stretches, towns, junctions, bigCities, factors)
+  const { data } = makeNetwork(stretches, towns, junctions, middles, factors)
   const labels = makeLabels(readNetwork(data), 'practical')
   return comparePublished(halves[half], gazetteer, makeMiles(openRoads({ network: data, waters, labels: { practical: labels, shortest: labels } })))
 }

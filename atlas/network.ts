@@ -9,6 +9,12 @@ import { statedMiles } from './read-roads'
 /** Where each name of a town may lie: several points for a name that a region has twice. */
 export type TownPoints = Map<string, Point[]>
 
+/** What is known of the way from the roads to the middle of a town, by town key: the miles where they are written down, and which cities are big. */
+export interface TownMiddles {
+  miles: Map<string, number>
+  bigCities: Set<string>
+}
+
 export const townKey = (town: { town: string; region: string }): string => `${nameKey(town.town)}|${town.region}`
 
 /** Points of one name nearer than this are one node. */
@@ -22,7 +28,7 @@ interface Draft {
 }
 
 /** The network out of the roads: towns become nodes, neighbours on a road are joined by a leg. */
-export function makeNetwork(stretches: Stretch[], towns: TownPoints, junctions: Set<string>, bigCities: Set<string>, factors: Factors): { data: NetworkData; lost: string[] } {
+export function makeNetwork(stretches: Stretch[], towns: TownPoints, junctions: Set<string>, middles: TownMiddles, factors: Factors): { data: NetworkData; lost: string[] } {
   const lost: string[] = []
   const placed = placeJunctions(stretches, towns)
   for (const town of stretches.flatMap((stretch) => stretch.towns)) town.junction = junctions.has(townKey(town)) || !towns.has(townKey(town))
@@ -40,7 +46,7 @@ export function makeNetwork(stretches: Stretch[], towns: TownPoints, junctions: 
       addLeg(draft, { from: before, to: node, road: stretch.road, class: roadClasses.indexOf(drivenClass(to.class, points[at]!)), miles: miles[at - 1]! })
     }
   }
-  return { data: columns(draft, bigCities, factors), lost }
+  return { data: columns(draft, middles, factors), lost }
 }
 
 /** West and north of these towns are far apart, and a two-lane road is driven nearly as fast as a divided one, a divided one as a freeway. */
@@ -169,9 +175,12 @@ function addLeg(draft: Draft, leg: { from: number; to: number; road: string; cla
   if (!known || leg.class < known.class) draft.legs.set(key, leg)
 }
 
-function columns(draft: Draft, bigCities: Set<string>, factors: Factors): NetworkData {
+function columns(draft: Draft, middles: TownMiddles, factors: Factors): NetworkData {
   const nodes = [...draft.nodes.values()]
-  const toMiddle = (node: (typeof nodes)[number]) => (draft.offRoad.get(node.at) ?? 0) * factors.offRoad + (bigCities.has(townKey({ town: node.name, region: node.region })) ? factors.cityStreets : 0)
+  const toMiddle = (node: (typeof nodes)[number]) => {
+    const key = townKey({ town: node.name, region: node.region })
+    return middles.miles.get(key) ?? (draft.offRoad.get(node.at) ?? 0) * factors.offRoad + (middles.bigCities.has(key) ? factors.cityStreets : 0)
+  }
   const legs = [...draft.legs.values()]
   const roads = [...new Set(legs.map((leg) => leg.road))]
   const degrees = (value: number) => Math.round(value * 10_000)

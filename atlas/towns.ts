@@ -32,6 +32,16 @@ export function bigCityKeys({ cities }: GazetteerData): Set<string> {
   return new Set(cities.name.flatMap((name, at) => (cities.population[at]! > bigCityPeople ? [`${nameKey(name)}|${cities.country[at] === 'MX' ? 'MX' : cities.region[at]}`] : [])))
 }
 
+/** The middles file: miles from the exit to the middle of a town, by town key. */
+export function readMiddles(text: string): Map<string, number> {
+  return new Map(
+    text.split('\n').flatMap((line): [string, number][] => {
+      const found = /^([A-Z]{2}) (.+?) (\d+(?:\.\d)?)$/.exec(line)
+      return found ? [[`${nameKey(found[2]!)}|${found[1]}`, Number(found[3])]] : []
+    }),
+  )
+}
+
 /** The junctions file: name and place of what no gazetteer knows, by town key. */
 export function readJunctions(text: string): [string, Point][] {
   return text.split('\n').flatMap((line): [string, Point][] => {
