@@ -2,6 +2,9 @@ import { existsSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { Worker } from 'node:worker_threads'
 
+/** Room for short-lived objects: threads read many rows that live no longer than their verdict, and a small nursery is emptied too often. */
+const nurseryMb = 192
+
 /**
  * Starts a worker thread: the built one in production, its source through tsx in development and in tests. `name` is its entry in
  * vite.config.ts, `source` the module that begins it there.
@@ -9,5 +12,5 @@ import { Worker } from 'node:worker_threads'
 export function startThread(name: string, source: string, order: unknown): Worker {
   const built = resolve(`build/server/${name}.js`)
   const development = Boolean(import.meta.env?.DEV) || !existsSync(built)
-  return new Worker(development ? resolve(source) : built, { workerData: order })
+  return new Worker(development ? resolve(source) : built, { workerData: order, resourceLimits: { maxYoungGenerationSizeMb: nurseryMb } })
 }

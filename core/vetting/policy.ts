@@ -81,6 +81,16 @@ function hasConditions(when: Condition): boolean {
   return false
 }
 
+const alone = new WeakMap<readonly Rule[], Rule[]>()
+
+/** The rules of a policy that speak of this load, or of a carrier by itself; those of the latter are picked once for each policy. */
+export function rulesFor(rules: readonly Rule[], load: LoadToVet | null): Rule[] {
+  if (load) return rules.filter((rule) => appliesTo(rule, load))
+  const known = alone.get(rules) ?? rules.filter((rule) => appliesTo(rule, null))
+  alone.set(rules, known)
+  return known
+}
+
 /** What one rule finds; the signs are those seen on these facts. */
 export function findingsOf(rule: Rule, facts: VetFacts, signs: readonly Sign[]): Finding[] {
   if (rule.kind !== 'signs_heavy') return (ruleKinds[rule.kind] as RuleKind).find(facts, rule.ask)

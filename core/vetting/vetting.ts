@@ -1,6 +1,6 @@
 import type { Role } from '../access/access'
 import type { VetFacts } from './facts'
-import { appliesTo, findingsOf, type Rule, type VettingPolicy } from './policy'
+import { findingsOf, type Rule, rulesFor, type VettingPolicy } from './policy'
 import { type Sign, signsOf } from './signs'
 
 export type Severity = 'caution' | 'stop'
@@ -30,8 +30,7 @@ export interface Verdict {
 export function vet(facts: VetFacts, policy: VettingPolicy): Verdict {
   const signs = signsOf(facts, policy.signWeights, policy.signLimits)
   const reasons = new Map<string, Reason>()
-  for (const rule of policy.rules) {
-    if (!appliesTo(rule, facts.load)) continue
+  for (const rule of rulesFor(policy.rules, facts.load)) {
     for (const finding of findingsOf(rule, facts, signs)) {
       const key = finding.code
       const before = reasons.get(key)
