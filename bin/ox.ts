@@ -17,6 +17,13 @@ const usage = `Usage: bin/ox VERB [ARGS]
   vet [FILE]     whether a carrier may be used; one JSON record a line in, one a line out
                  {"as_of": DAY, "load": {…}?, "carrier": {…}, "policy": {…}?}, shapes in the README
 
+  x12 inspect FILE          validates interchanges; one JSON record out for each
+  x12 tender FILE           reads each 204 into a tender; one JSON record out for each
+  x12 ack FILE              the 997 for what the file holds, as X12
+  x12 respond FILE --accept | --decline REASON
+                            the 990 for each 204 of the file, as X12
+  x12 rewrite FILE          parses the file and writes it again
+
 Records come from FILE, or from standard input where it is - or missing.
 `
 
@@ -30,11 +37,23 @@ function chooseRun(): (() => Promise<number>) | null {
   if (verb === 'vet' && args.length <= 1 && !args[0]?.startsWith('--')) {
     return async () => (await import('./verbs/lines')).answerLines(args[0] ?? '-', (await import('./verbs/vet')).vetAnswerer())
   }
+  if (verb === 'x12') return chooseX12(args)
   if (verb === 'rates') {
     const [history, queries] = [fileAfter('--history'), fileAfter('--queries')]
     if (args.length === 4 && history && queries) return async () => (await import('./verbs/rates')).answerRates({ history, queries })
   }
   return null
+}
+
+const plainX12 = ['inspect', 'tender', 'ack', 'rewrite'] as const
+
+function chooseX12([what, file, ...rest]: string[]): (() => Promise<number>) | null {
+  const plain = plainX12.find((each) => each === what)
+  if (plain && rest.length === 0 && !file?.startsWith('--')) return async () => (await import('./verbs/x12'))[plain](file ?? '-')
+  if (what !== 'respond' || !file || file.startsWith('--')) return null
+  const [flag, reason, ...more] = rest
+  if (flag === '--accept' && reason === undefined) return async () => (await import('./verbs/x12')).respondTo(file, { accept: true })
+  return flag === '--decline' && reason && more.length === 0 ? async () => (await import('./verbs/x12')).respondTo(file, { accept: false, reason }) : null
 }
 
 const fileAfter = (flag: string): string | undefined => (args.includes(flag) ? args[args.indexOf(flag) + 1] : undefined)

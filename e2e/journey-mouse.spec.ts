@@ -75,10 +75,10 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   const [clear] = await clearCarriers(await caller(), Number(/loads\/(\d+)/.exec(page.url())![1]), 1)
   await page.getByRole('combobox', { name: /Carrier, by name/ }).fill(nameOf(clear!))
   await page.locator('li[role=option]:visible').first().click()
-  await page.getByLabel('Price, all in').fill('2,450')
+  await page.getByLabel('Price, all in').fill('2,457')
   await page.getByRole('button', { name: /Record/ }).click()
-  await expect(page.getByText(/Offer \$2,450 from/)).toBeVisible()
-  await page.getByRole('list', { name: /Offers/ }).getByRole('button', { name: /2,450/ }).click()
+  await expect(page.getByText(/Offer \$2,457 from/)).toBeVisible()
+  await page.getByRole('list', { name: /Offers/ }).getByRole('button', { name: /2,457/ }).click()
   await page.getByRole('button', { name: 'Counter c' }).click()
   await page.getByLabel('Our price').fill('2,300')
   await page.getByRole('button', { name: 'Counter Enter' }).click()
@@ -91,7 +91,7 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   await expect(page.getByRole('list', { name: /Offers/ }).getByText('declined')).toBeVisible()
 
   // Award at the countered price; the others are turned down; the confirmation is written and mailed.
-  await page.getByRole('list', { name: /Offers/ }).getByRole('button', { name: /2,450/ }).click()
+  await page.getByRole('list', { name: /Offers/ }).getByRole('button', { name: /2,457/ }).click()
   await page.getByRole('button', { name: 'Award a' }).click()
   await expect(page.getByText(/Clear: authority|with care/)).toBeVisible()
   await page.getByLabel('Rate of pay line 1').fill('2300')
@@ -138,6 +138,6 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
 
   // The log: every step, who and from what to what.
   const log = page.getByRole('list', { name: 'Log, newest first' })
-  for (const line of ['Load made', 'Opened for cover', 'Posting asked of Saltlick', 'countered, $2,450 to $2,300', 'Awarded to', 'version 1 accepted by Ada Finch, Dispatcher', 'version 1 void']) await expect(log.getByText(line).first()).toBeAttached()
+  for (const line of ['Load made', 'Opened for cover', 'Posting asked of Saltlick', 'countered, $2,457 to $2,300', 'Awarded to', 'version 1 accepted by Ada Finch, Dispatcher', 'version 1 void']) await expect(log.getByText(line).first()).toBeAttached()
   expect(id).toBeTruthy()
 })

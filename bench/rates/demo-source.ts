@@ -10,6 +10,7 @@ const folder = '.tmp/bench-rates'
 /** The demo's own brokerage: the last tenth of its loads is asked for, the truth unknown. */
 export async function demoSource(pastLoads: number): Promise<Source> {
   rmSync(folder, { recursive: true, force: true })
+  Object.assign(process.env, { OX_SECRET: 'a secret for the bench', OX_DATA: folder })
   await makeWorld(folder, { seed: 17, pastLoads })
   const db = openDatabase(databasePath(folder))
   const all: PastPrice[] = readPastPrices(db).filter(({ source }) => source === 'buy').map((price) => ({ ...price, originPostal: prefixOf(price.originPostal), destPostal: prefixOf(price.destPostal) }))

@@ -1,0 +1,150 @@
+import type { ElementSpec, Relation, SegmentSpec } from './grammar/grammar'
+import type { SegmentView } from './reader'
+
+/** A fault of an element by AK403; `grave` ones reject the set. */
+export interface ElementFault {
+  element: number
+  code: '1' | '2' | '3' | '4' | '5' | '6' | '7' | '8' | '9' | '10' | '13'
+  note: string
+  grave: boolean
+}
+
+/** What differs between the versions of the standard. */
+export interface VersionManners {
+  /** Dates had two-digit years before 004010. */
+  shortDates: boolean
+  /** References of up to 30 characters grew to 50 after 004010. */
+  longReferences: boolean
+}
+
+export const mannersOf = (version: string): VersionManners => ({ shortDates: version < '004010', longReferences: version.slice(0, 6) > '004010' })
+
+const none: ElementFault[] = []
+const [zero, nine, minus, point] = [48, 57, 45, 46]
+
+/** The faults of a segment's elements, in their order. */
+export function elementFaults(view: SegmentView, spec: SegmentSpec, manners: VersionManners): ElementFault[] {
+  let faults = none
+  const add = (element: number, code: ElementFault['code'], note: string, grave: boolean) => {
+    if (faults === none) faults = []
+    faults.push({ element, code, note, grave })
+  }
+  const { elements } = spec
+  const last = Math.max(view.count - 1, 0)
+  for (let at = 1; at <= elements.length; at++) {
+    const element = elements[at - 1]!
+    const length = at <= last ? view.starts[at + 1]! - 1 - view.starts[at]! : 0
+    if (length === 0) {
+      if (element.required) add(at, '1', 'must be there', true)
+      continue
+    }
+    const code = element.type === '*' ? null : contentFault(view, at, length, element, manners)
+    if (code !== null) add(at, code, contentNote(view, at, element, code), element.required || element.type === 'DT' || element.type === 'TM' || (code !== '4' && code !== '5' && code !== '6'))
+  }
+  if (last > elements.length) {
+    for (let at = elements.length + 1; at <= last; at++) {
+      if (view.lengthOf(at) > 0) {
+        add(at, '3', `has no element ${at}`, true)
+        break
+      }
+    }
+  }
+  for (const relation of spec.relations) relationFault(view, relation, add)
+  if (view.control) controlFaults(view, add)
+  return faults
+}
+
+function contentFault(view: SegmentView, at: number, length: number, element: ElementSpec, manners: VersionManners): ElementFault['code'] | null {
+  const { text } = view
+  const from = view.starts[at]!
+  const to = from + length
+  switch (element.type) {
+    case 'N':
+    case 'R': {
+      let digits = 0
+      let points = 0
+      for (let offset = from; offset < to; offset++) {
+        const char = text.charCodeAt(offset)
+        if (char >= zero && char <= nine) digits++
+        else if (char === point && element.type === 'R' && points === 0) points++
+        else if (char !== minus || offset !== from) return '6'
+      }
+      return digits < element.least ? '4' : digits > element.most ? '5' : null
+    }
+    case 'DT':
+      return dateFault(text, from, length, manners)
+    case 'TM':
+      return timeFault(text, from, length)
+    default: {
+      const most = manners.longReferences && element.most === 30 ? 50 : element.most
+      if (length < element.least) return '4'
+      if (length > most) return '5'
+      return element.codes !== null && !element.codes.has(text.slice(from, to)) ? '7' : null
+    }
+  }
+}
+
+const digitsAt = (text: string, from: number, length: number): number => {
+  let value = 0
+  for (let offset = from; offset < from + length; offset++) {
+    const digit = text.charCodeAt(offset) - zero
+    if (digit < 0 || digit > 9) return Number.NaN
+    value = value * 10 + digit
+  }
+  return value
+}
+
+const monthDays = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31]
+
+function dateFault(text: string, from: number, length: number, manners: VersionManners): '4' | '5' | '8' | null {
+  const wanted = manners.shortDates ? 6 : 8
+  if (length !== wanted) return length === 6 || length === 8 ? (length < wanted ? '4' : '5') : '8'
+  const year = digitsAt(text, from, wanted - 4)
+  const [month, date] = [digitsAt(text, from + wanted - 4, 2), digitsAt(text, from + wanted - 2, 2)]
+  if (!(month >= 1 && month <= 12) || Number.isNaN(year)) return '8'
+  const leap = year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0)
+  return date >= 1 && date <= monthDays[month - 1]! + (month === 2 && leap ? 1 : 0) ? null : '8'
+}
+
+function timeFault(text: string, from: number, length: number): '4' | '5' | '9' | null {
+  if (length < 4) return '4'
+  if (length > 8) return '5'
+  const [hours, minutes] = [digitsAt(text, from, 2), digitsAt(text, from + 2, 2)]
+  const rest = length === 4 ? 0 : digitsAt(text, from + 4, length - 4)
+  if (!(hours <= 23) || !(minutes <= 59) || Number.isNaN(rest) || length === 5) return '9'
+  return length > 4 && !(digitsAt(text, from + 4, 2) <= 59) ? '9' : null
+}
+
+const contentWords: Record<string, string> = { 4: 'is too short', 5: 'is too long', 6: 'is no number', 7: 'is none of the codes', 8: 'is no date', 9: 'is no time of day' }
+
+function contentNote(view: SegmentView, at: number, element: ElementSpec, code: string): string {
+  const size = code === '4' || code === '5' ? ` (${element.least === element.most ? element.least : `${element.least} to ${element.most}`} characters)` : ''
+  return `“${view.element(at).slice(0, 60)}” ${contentWords[code]}${size}`
+}
+
+function relationFault(view: SegmentView, { kind, elements }: Relation, add: (element: number, code: ElementFault['code'], note: string, grave: boolean) => void): void {
+  let given = 0
+  for (const at of elements) if (view.lengthOf(at) > 0) given++
+  const first = view.lengthOf(elements[0]!) > 0
+  if (kind === 'E') {
+    if (given > 1) add(elements.find((at, index) => index > 0 && view.lengthOf(at) > 0)!, '10', `stands beside ${elements[0]!}, which it may not`, true)
+    return
+  }
+  const broken = kind === 'P' ? given > 0 && given < elements.length : kind === 'R' ? given === 0 : kind === 'C' ? first && given < elements.length : first && given < 2
+  if (!broken) return
+  const missing = elements.find((at, index) => (index > 0 || kind === 'P' || kind === 'R') && view.lengthOf(at) === 0)!
+  const others = elements.filter((at) => at !== missing).join(' and ')
+  add(missing, '2', kind === 'R' ? `or ${others} must be there` : `must be there with ${others}`, true)
+}
+
+function controlFaults(view: SegmentView, add: (element: number, code: ElementFault['code'], note: string, grave: boolean) => void): void {
+  for (let at = 1; at < view.count; at++) {
+    for (let offset = view.starts[at]!; offset < view.starts[at + 1]! - 1; offset++) {
+      const char = view.text.charCodeAt(offset)
+      if (char < 32 && view.text[offset] !== view.delimiters.component) {
+        add(at, '6', 'holds a control character', false)
+        break
+      }
+    }
+  }
+}

@@ -1,0 +1,114 @@
+/**
+ * The segments of the transaction sets we know, element by element: ASC X12 004010 (the freight and control sets), read by `read-grammar.ts`.
+ *
+ *   ID  elements, one after the other, parted by `;`:
+ *       requirement (M must, O may, C by a relation)  type (AN text, ID code, N0 N2 number with so many implied decimals, R decimal,
+ *       DT date, TM time)  least/most length  {code code …} where the list of codes is closed  * where the element has components
+ *   ID ~ relations between elements: P all or none, R at least one, E at most one, C where the first is given the others must be,
+ *       L where the first is given at least one of the others must be
+ */
+export const segmentTables = `
+ST  M ID 3/3; M AN 4/9; O AN 1/35
+SE  M N0 1/10; M AN 4/9
+B2  O ID 2/2; C ID 2/4; O ID 6/9; O AN 1/30; O ID 1/1; M ID 2/2 {CC CA CD CF DC DE DF FO HP MX NC NR PA PB PC PD PE PL PO PP PS PU RC RF RS TP WC 11}; O ID 1/1; O N0 1/3; O ID 1/1; O ID 2/2; O ID 3/3; O ID 2/2
+B2A M ID 2/2 {00 01 02 03 04 05 06 07 08 09 10 11 12 13 14 15 16 17 18 19 20 21 22 24 25 26 27 28 30 31 32 33 34 35 36 37 38 39 40 41 42 43 44 45 46 47 48 49 50 51 52 53 54 55 77 CN CO EX GR PR PS RR SU ZZ}; O ID 2/2
+L11 C AN 1/30; C ID 2/3; C AN 1/80; O DT 8/8; O ID 1/1
+L11 ~ R0103 P0102
+N9  M ID 2/3; C AN 1/30; C AN 1/45; O DT 8/8; C TM 4/8; O ID 2/2; O *
+N9  ~ R0203 C0605
+G62 C ID 2/2; C DT 8/8; C ID 1/2; C TM 4/8; O ID 2/2
+G62 ~ R0103 P0102 P0304
+MS3 M ID 2/4; M ID 1/2; C AN 2/30; O ID 1/2; O ID 2/2
+MS3 ~ C0503
+AT5 O ID 2/3; O ID 2/10; O AN 2/30
+PLD M N0 1/3; O ID 1/1; C ID 1/1; C R 1/10
+PLD ~ P0304
+LH6 O AN 1/60; O ID 1/1; O AN 1/25; O AN 1/25
+NTE O ID 3/3; M AN 1/80
+N1  M ID 2/3; C AN 1/60; C ID 1/2; C AN 2/80; O ID 2/2; O ID 2/3
+N1  ~ R0203 P0304
+N2  M AN 1/60; O AN 1/60
+N3  M AN 1/55; O AN 1/55
+N4  O AN 2/30; O ID 2/2; O ID 3/15; O ID 2/3; C ID 1/2; O AN 1/30
+N4  ~ C0605
+G61 M ID 2/2; M AN 1/60; C ID 2/2; C AN 1/80; O AN 1/20
+G61 ~ P0304
+N7  O AN 1/4; M AN 1/10; C R 1/10; C ID 1/2; C N0 3/8; C N0 3/8; O N0 3/6; C R 1/8; C ID 1/1; O ID 1/1; O ID 2/2; O ID 2/4; O AN 2/6; O AN 1/3; O N0 4/5; C ID 1/1; C ID 1/1; O N0 1/1; O ID 2/2; O R 1/8; O R 1/8; O ID 4/4; O ID 2/4; O ID 1/1
+N7  ~ P0304 C1604 P0809 C1706
+N7A O ID 2/2; O N0 1/4; O AN 1/4; O AN 1/4; O ID 1/1; O ID 1/1
+N7B O N0 1/3; O ID 1/3; O ID 1/3; O AN 1/80; O ID 1/3
+M7  M AN 2/15; O AN 2/15; O AN 2/15; O AN 2/15; O ID 2/3
+MEA O ID 2/2; O ID 1/3; C R 1/20; C *; C R 1/20; C R 1/20; O ID 2/2; O ID 2/2; O ID 2/4; O ID 2/2
+MEA ~ R030506 L050304
+S5  M N0 1/3; M ID 2/2 {AL CL CN CU DC DR DT HT IN LD LE LL PA PL PU RC RT SL SU TC TL UL UD WL}; C R 1/10; C ID 1/1; C R 1/15; C ID 2/2; C R 1/8; C ID 1/1; O AN 1/80; O ID 6/9; O ID 1/1
+S5  ~ P0304 P0506 P0708
+AT8 C ID 1/2; C ID 1/1; C R 1/10; O N0 1/7; O N0 1/7; C ID 1/1; C R 1/8
+AT8 ~ P010203 P0607
+LAD C ID 3/5; C N0 1/7; C ID 1/1; C R 1/8; C ID 1/1; C R 1/10; C ID 2/2; C AN 1/48; C ID 2/2; C AN 1/48; C ID 2/2; C AN 1/48; O AN 1/50
+LAD ~ P0102 P0304 P0506 P0708 P0910 P1112
+L5  O N0 1/3; O AN 1/50; C AN 1/30; C ID 1/1; O AN 3/5; C AN 1/48; C ID 1/2; C ID 1/1; C AN 1/30; O ID 1/1
+L5  ~ P0304 C0706 P0809
+OID C AN 1/30; C AN 1/22; O AN 1/30; C ID 2/2; C R 1/15; C ID 1/1; C R 1/10; C ID 1/1; C R 1/8; C ID 1/3; C AN 1/30
+OID ~ R0102 P0405 P0607 P0809
+LH1 M ID 2/2; M N0 1/7; O ID 4/6; O AN 1/6; O AN 1/30; C ID 2/2; C R 1/15; O ID 1/1; O ID 1/1; O ID 1/3; O ID 1/3
+LH1 ~ P0607
+LH2 O AN 1/30; O ID 1/1; O AN 1/40; O AN 1/25; C ID 2/2; C R 1/4; C ID 2/2; C R 1/4; C ID 2/2; C R 1/4; O ID 1/1; O AN 1/3
+LH2 ~ P0506 P0708 P0910
+LH3 C AN 1/25; C ID 1/1; O AN 1/25; O ID 1/1
+LH3 ~ P0102
+LH4 O AN 1/25; O AN 7/21; O ID 1/1; O AN 1/25; O ID 1/1; O AN 1/25; O ID 1/1; O AN 1/25; O ID 1/1; O AN 1/25; O ID 1/1; O AN 1/9
+LHT O AN 1/30; O AN 1/40; O AN 1/40
+LFH M ID 3/3; M AN 1/25; O AN 1/25; O ID 1/1; C ID 2/2; C R 1/15; C ID 2/2
+LEP O AN 1/3; O AN 1/9; O ID 2/2; O AN 1/30
+L3  C R 1/10; C ID 1/2; C R 1/9; C ID 2/2; O N2 1/12; O N2 1/9; O N2 1/9; O ID 3/3; C R 1/8; C ID 1/1; O N0 1/7; O ID 1/1; O AN 2/7; O N2 2/12; O ID 2/2
+L3  ~ P0102 P0304 P0910
+B1  O ID 2/4; M AN 1/30; C DT 8/8; C ID 1/1 {A C D E F G R}; O ID 1/1; O ID 1/2
+L9  M ID 3/3; M N2 1/12
+V9  M ID 3/3; O AN 1/25; O DT 8/8; O TM 4/8; O AN 2/30; O ID 2/2; O ID 2/3; O ID 2/3; O ID 2/3; O AN 1/30; O R 1/8; O N0 1/6; O ID 3/6; O TM 4/8
+K1  M AN 1/30; O AN 1/30
+B10 C AN 1/30; O AN 1/30; M ID 2/4; O N0 1/3; C ID 2/3; C AN 1/30; O ID 1/1
+B10 ~ R0106 P0506
+MAN M ID 1/2; M AN 1/48; O AN 1/48; C ID 1/2; C AN 1/48; O AN 1/48
+MAN ~ P0405 C0605
+LX  M N0 1/6
+AT7 C ID 2/2; C ID 2/2; C ID 2/2; C ID 2/2; C DT 8/8; C TM 4/8; O ID 2/2
+AT7 ~ E0103 P0102 P0304 C0605 C0706
+MS1 C AN 2/30; C ID 2/2; O ID 2/3; C ID 7/7; C ID 7/7; C ID 1/1; C ID 1/1
+MS1 ~ C0201 C0301 P0405 C0604 C0704
+MS2 C ID 2/4; C AN 1/10; O ID 2/2; O N0 1/1
+MS2 ~ P0102 C0402
+Q7  M ID 1/2; C ID 3/5; C N0 1/7
+Q7  ~ P0203
+NM1 M ID 2/3; M ID 1/1; O AN 1/35; O AN 1/25; O AN 1/25; O AN 1/10; O AN 1/10; C ID 1/2; C AN 2/80; C ID 2/2; O ID 2/3
+NM1 ~ P0809 C1110
+CD3 C ID 1/2; C R 1/10; C ID 1/2; C ID 2/2; C ID 2/3; C N2 1/9; C ID 1/1; C N2 1/9; C ID 1/2; C AN 1/48; O N2 1/9; O N2 1/9; O N2 1/9; O ID 2/2
+CD3 ~ P0102
+PRF M AN 1/22; O AN 1/30; O AN 1/8; O DT 8/8; O AN 1/20; O AN 1/30; O ID 2/2
+SPO M AN 1/22; O AN 1/30; C ID 2/2; C R 1/15; C ID 1/1; C R 1/10; O ID 2/2; O AN 1/30; O AN 1/30
+SPO ~ P0304 P0506
+SDQ M ID 2/2; O ID 1/2; M AN 2/80; M R 1/15; C AN 2/80; C R 1/15; C AN 2/80; C R 1/15; C AN 2/80; C R 1/15
+SDQ ~ P0506 P0708 P0910
+B3  O ID 1/1; M AN 1/22; O AN 1/30; M ID 2/2 {CC CA CD CF DC DE DF FO HP MX NC NR PA PB PC PD PE PL PO PP PS PU RC RF RS TP WC 11}; O ID 1/1; M DT 8/8; M N2 1/12; O ID 2/2; C DT 8/8; C ID 3/3; M ID 2/4; O DT 8/8; O ID 2/2; O ID 3/3
+B3  ~ P0910
+C2  M ID 1/1; C ID 2/2; C AN 3/12; C AN 1/35; C AN 1/60; O DT 8/8; O ID 1/2
+C3  M ID 3/3; O R 4/10; O ID 3/3; O ID 3/3
+ITD O ID 2/2; O ID 1/2; O R 1/6; C DT 8/8; C N0 1/3; O DT 8/8; O N0 1/3; O N2 1/10; C DT 8/8; C N2 1/10; C R 1/5; O AN 1/80; C N0 1/2; O ID 1/2; C R 1/5
+R3  M ID 2/4; M ID 1/2; O AN 2/30; O ID 1/2; O ID 2/2; O DT 8/8; O N2 1/12; O AN 1/80; O ID 1/2; O ID 2/2; O ID 6/9; O AN 1/30; O ID 1/1
+H3  O ID 2/3; O AN 2/30; O ID 2/2; O ID 1/1; O ID 1/1
+POD M DT 8/8; O TM 4/8; M AN 1/60
+L0  O N0 1/3; C R 1/11; C ID 2/2; C R 1/10; C ID 1/2; C R 1/8; C ID 1/1; C N0 1/7; C ID 3/5; O AN 2/25; C ID 1/1; O ID 2/2; C R 1/15; C ID 3/5; C ID 1/1
+L0  ~ P0203 P0405 P0607 P0809 C1104 P1314
+L1  O N0 1/3; C R 1/9; C ID 2/2; C N2 1/12; C N2 1/9; C N2 1/9; O ID 2/9; O ID 3/3; O ID 1/2; O ID 1/1; O ID 1/4; O AN 2/25; C N2 1/12; C N2 2/12; O ID 2/2; O ID 1/1; C R 1/11; C ID 2/2; C R 1/10; O ID 3/3; C N2 1/9
+L1  ~ P0203 R040506
+L4  M R 1/8; M R 1/8; M R 1/8; M ID 1/1; O N0 1/7; O ID 1/2
+L7  O N0 1/3; O ID 1/4; C AN 1/7; O AN 1/16; O AN 1/4; O AN 1/48; O AN 1/5; O N0 1/4; O AN 1/4; O DT 8/8; O AN 1/48; O AN 1/3; O AN 1/1; O AN 1/4; O AN 1/4; O AN 1/4
+H1  M AN 4/10; O AN 1/4; O ID 1/1; O AN 2/30; O AN 1/24; C N0 1/3; C ID 2/2; O ID 1/3
+H1  ~ P0607
+H2  M AN 2/30; O AN 2/30
+AK1 M ID 2/2; M N0 1/9
+AK2 M ID 3/3; M AN 4/9
+AK3 M ID 2/3; M N0 1/6; O AN 1/4; O ID 1/3 {1 2 3 4 5 6 7 8}
+AK4 M *; O N0 1/4; M ID 1/3 {1 2 3 4 5 6 7 8 9 10 12 13}; O AN 1/99
+AK5 M ID 1/1 {A E M P R W X}; O ID 1/3; O ID 1/3; O ID 1/3; O ID 1/3; O ID 1/3
+AK9 M ID 1/1 {A E M P R W X}; M N0 1/6; M N0 1/6; M N0 1/6; O ID 1/3; O ID 1/3; O ID 1/3; O ID 1/3; O ID 1/3
+`

@@ -1,0 +1,224 @@
+import { readIsa } from './isa'
+import type { Delimiters, Spot } from './x12'
+
+/**
+ * One segment as it lies in the text that is being read. It is the reader's own and changes with the next segment: what is
+ * needed later is copied by `element` or `elements`.
+ */
+export class SegmentView {
+  text = ''
+  /** Where the segment begins in `text`, and where its terminator stands. */
+  start = 0
+  end = 0
+  /** Where each element begins in `text`, the id being element 0; `starts[count]` is one behind the last. */
+  starts = new Int32Array(64)
+  count = 0
+  /** Bytes of the file before `text`, and lines and the offset of the last line's beginning before `start`. */
+  base = 0
+  /** Whether a control character stands in it. */
+  control = false
+  /** False for a last segment that its terminator is missing. */
+  terminated = true
+  delimiters: Delimiters = { element: '*', component: ':', repetition: null, segment: '~' }
+  lineAt: (offset: number) => Spot = (offset) => ({ offset, line: 1, column: offset + 1 })
+
+  get id(): string {
+    return this.element(0)
+  }
+
+  /** The bytes of an element; empty where the segment does not have so many. */
+  element(at: number): string {
+    return at >= this.count ? '' : this.text.slice(this.starts[at], this.starts[at + 1]! - 1)
+  }
+
+  lengthOf(at: number): number {
+    return at >= this.count ? 0 : this.starts[at + 1]! - 1 - this.starts[at]!
+  }
+
+  elements(): string[] {
+    return Array.from({ length: this.count }, (_, at) => this.element(at))
+  }
+
+  /** Where an element stands in the file; of an element that is not there, the segment's end. */
+  spot(at = 0): Spot {
+    return this.lineAt(this.base + (at < this.count ? this.starts[at]! : this.end))
+  }
+}
+
+export interface SegmentHandler {
+  /** An interchange begins: its ISA as elements, with its delimiters in the view. */
+  segment: (view: SegmentView) => void
+  /** Bytes between segments where none should be: no ISA before them, or text after an IEA. */
+  stray?: (text: string, spot: Spot) => void
+  /** What stands between a segment's terminator and the next one, line ends mostly. */
+  gap?: (text: string) => void
+}
+
+/** A segment that does not end within so many bytes is none. */
+const longestSegment = 1 << 20
+const lineFeed = 10
+const carriageReturn = 13
+const space = 32
+
+/**
+ * Reads segments out of a file given in pieces of any size, a character for each byte. Memory holds no more than one piece and one
+ * segment. Delimiters come from each ISA; a segment ends with its terminator, whatever line ends stand after it.
+ */
+export class X12Reader {
+  private rest = ''
+  private base = 0
+  private delimiters: Delimiters | null = null
+  private ended = false
+  private readonly view = new SegmentView()
+  private readonly lines = new LineCounter()
+
+  constructor(private readonly handler: SegmentHandler) {
+    this.view.lineAt = (offset) => this.lines.spotOf(offset, this.view.text, this.view.base)
+  }
+
+  push(piece: string): void {
+    const text = this.rest === '' ? piece : this.rest + piece
+    const at = this.read(text, false)
+    this.lines.pass(text, this.base, at)
+    this.rest = text.slice(at)
+    this.base += at
+  }
+
+  /** Reads what is left; a last segment without its terminator is handed on as it is. */
+  end(): void {
+    const at = this.read(this.rest, true)
+    this.rest = this.rest.slice(at)
+    this.base += at
+  }
+
+  private read(text: string, last: boolean): number {
+    const view = this.view
+    view.text = text
+    view.base = this.base
+    let at = 0
+    while (at < text.length) {
+      const begin = skipLineEnds(text, at)
+      if (begin > at) this.handler.gap?.(text.slice(at, begin))
+      at = begin
+      if (at >= text.length) break
+      const isa = text.startsWith('ISA', at) || (!last && 'ISA'.startsWith(text.slice(at, at + 3)))
+      if (isa && (this.delimiters === null || this.ended || looksLikeIsa(text, at))) {
+        const read = readIsa(text, at)
+        if (read === 'more' && !last) return at
+        if (read === 'more' || 'problem' in read) return this.strayFrom(text, at, last)
+        this.delimiters = read.delimiters
+        this.ended = false
+        view.delimiters = read.delimiters
+        at = this.split(text, at, read.end - 1)
+        continue
+      }
+      if (this.delimiters === null || this.ended) return this.strayFrom(text, at, last)
+      const end = this.split(text, at, -1)
+      if (end === at) {
+        if (last) return this.unfinished(text, at)
+        return text.length - at > longestSegment ? this.strayFrom(text, at, true) : at
+      }
+      at = end
+    }
+    return at
+  }
+
+  /** Finds the elements of the segment at an offset and hands it on; the offset behind it, or `at` again where it does not end here. */
+  private split(text: string, at: number, isaEnd: number): number {
+    const view = this.view
+    const element = view.delimiters.element.charCodeAt(0)
+    const segment = view.delimiters.segment.charCodeAt(0)
+    let starts = view.starts
+    let count = 1
+    let control = false
+    starts[0] = at
+    let end = isaEnd
+    const length = isaEnd >= 0 ? isaEnd : text.length
+    let offset = at
+    for (; offset < length; offset++) {
+      const char = text.charCodeAt(offset)
+      if (char === element) {
+        if (count + 1 >= starts.length) starts = this.grow()
+        starts[count++] = offset + 1
+      } else if (char === segment) {
+        if (isaEnd < 0) {
+          end = offset
+          break
+        }
+      } else if (char < space) control = true
+    }
+    if (end < 0) return at
+    starts[count] = end + 1
+    view.start = at
+    view.end = end
+    view.count = count
+    view.control = control
+    this.tell()
+    return end + 1
+  }
+
+  /** The last segment, whose terminator is missing: line ends behind it are none of it. */
+  private unfinished(text: string, at: number): number {
+    const end = Math.max(at + 1, text.trimEnd().length)
+    this.view.text = text.slice(0, end) + this.view.delimiters.segment
+    this.view.terminated = false
+    this.split(this.view.text, at, -1)
+    if (end < text.length) this.handler.gap?.(text.slice(end))
+    return text.length
+  }
+
+  private tell(): void {
+    const view = this.view
+    this.handler.segment(view)
+    if (view.count > 0 && view.text.startsWith('IEA', view.start) && view.starts[1] === view.start + 4) this.ended = true
+  }
+
+  private strayFrom(text: string, at: number, last: boolean): number {
+    const next = text.indexOf('ISA', at + 1)
+    const end = next >= 0 ? next : last ? text.length : Math.max(at, text.length - 2)
+    if (end > at) this.handler.stray?.(text.slice(at, end), this.lines.spotOf(this.base + at, text, this.base))
+    return end
+  }
+
+  private grow(): Int32Array<ArrayBuffer> {
+    const larger = new Int32Array(this.view.starts.length * 2)
+    larger.set(this.view.starts)
+    this.view.starts = larger
+    return larger
+  }
+}
+
+/** Whether an ISA begins here although the one before it was not closed: sixteen elements of the right lengths. */
+const looksLikeIsa = (text: string, at: number) => text.length >= at + 106 && !/[\w\s]/.test(text[at + 3]!) && text[at + 103] === text[at + 3]
+
+function skipLineEnds(text: string, at: number): number {
+  let offset = at
+  for (; offset < text.length; offset++) {
+    const char = text.charCodeAt(offset)
+    if (char !== lineFeed && char !== carriageReturn && char !== space) break
+  }
+  return offset
+}
+
+/** Lines are counted only as far as was read, and only looked at where a fault asks for its place. */
+class LineCounter {
+  private lines = 1
+  private lineStart = 0
+
+  /** Passes over text that is read for good. */
+  pass(text: string, base: number, length: number): void {
+    for (let at = text.indexOf('\n'); at >= 0 && at < length; at = text.indexOf('\n', at + 1)) {
+      this.lines++
+      this.lineStart = base + at + 1
+    }
+  }
+
+  spotOf(offset: number, text: string, base: number): Spot {
+    let [line, start] = [this.lines, this.lineStart]
+    for (let at = text.indexOf('\n'); at >= 0 && base + at < offset; at = text.indexOf('\n', at + 1)) {
+      line++
+      start = base + at + 1
+    }
+    return { offset, line, column: offset - start + 1 }
+  }
+}

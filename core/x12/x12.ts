@@ -1,0 +1,78 @@
+/** The characters that part an interchange (ASC X12.5); texts are strings of bytes, a character each. */
+export interface Delimiters {
+  element: string
+  component: string
+  /** Parts repeated elements from 004020 on; null before. */
+  repetition: string | null
+  segment: string
+}
+
+/** Where something stands in the file it was read from, counted in bytes from nought; line and column from one. */
+export interface Spot {
+  offset: number
+  line: number
+  column: number
+}
+
+/**
+ * A fault by the standard's codes. Its level tells the list: `element` AK403, `segment` AK304, `transaction` AK502, `group` AK905,
+ * `interchange` TA105.
+ */
+export interface Fault {
+  level: 'element' | 'segment' | 'transaction' | 'group' | 'interchange'
+  segment: string
+  /** Of the segment in its transaction set, ST being 1; in the interchange for the levels above. */
+  position: number
+  element: number | null
+  code: string
+  note: string
+  /** The faulty element's bytes, where it has any: AK404. */
+  value?: string
+  spot: Spot
+}
+
+/** A accepted, E accepted with errors noted, R rejected (AK501, AK901). */
+export type SetVerdict = 'A' | 'E' | 'R'
+
+export interface TransactionReport {
+  type: string
+  control: string
+  segments: number
+  verdict: SetVerdict
+  faults: Fault[]
+}
+
+export interface GroupReport {
+  type: string
+  sender: string
+  receiver: string
+  control: string
+  version: string
+  transactions: TransactionReport[]
+  /** Sets that GE said the group has. */
+  told: number | null
+  faults: Fault[]
+}
+
+export interface Party {
+  qualifier: string
+  id: string
+}
+
+export interface InterchangeReport {
+  sender: Party
+  receiver: Party
+  control: string
+  version: string
+  usage: string
+  date: string
+  time: string
+  /** Whether the sender asks for a TA1. */
+  wantsAck: boolean
+  delimiters: Delimiters
+  groups: GroupReport[]
+  faults: Fault[]
+}
+
+/** The elements of one segment, its id being the first. */
+export type Segment = string[]
