@@ -7,6 +7,7 @@ export const benches: Record<string, () => Promise<{ run: () => Promise<void> }>
   rates: () => import('./rates/main'),
   vetting: () => import('./vetting'),
   waiting: () => import('./waiting'),
+  x12: () => import('./x12'),
 }
 
 const chosen = process.argv[2]

@@ -21,14 +21,19 @@ function output() {
     if (pending !== '' && !process.stdout.write(pending, 'latin1')) await once(process.stdout, 'drain')
     pending = ''
   }
-  return { write: (text: string) => void (pending += text), flush, full: () => pending.length >= chunk }
+  const write = (text: string) => {
+    pending += text
+  }
+  return { write, flush, full: () => pending.length >= chunk }
 }
 
 /** JSON as UTF-8 in a text of bytes; what the file says in UTF-8 is read so, else as Latin-1. */
 const jsonLine = (record: object) => `${Buffer.from(JSON.stringify(record, (_, value: unknown) => (typeof value === 'string' ? decoded(value) : value)), 'utf8').toString('latin1')}\n`
 
 function decoded(text: string): string {
-  if (!/[\x80-\xff]/.test(text) || /[^\x00-\xff]/.test(text)) return text
+  const highest = [...text].reduce((most, char) => Math.max(most, char.charCodeAt(0)), 0)
+  // Nothing but ASCII, or a sentence of ours with signs of its own.
+  if (highest < 0x80 || highest > 0xff) return text
   const bytes = Buffer.from(text, 'latin1')
   return isUtf8(bytes) ? bytes.toString('utf8') : text
 }

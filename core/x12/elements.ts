@@ -22,16 +22,21 @@ export const mannersOf = (version: string): VersionManners => ({ shortDates: ver
 const none: ElementFault[] = []
 const [zero, nine, minus, point] = [48, 57, 45, 46]
 
+/** Faults of the segment at hand. Not of a closure: one would be made for every segment of a file, and hardly any has a fault. */
+let faults: ElementFault[] = none
+
+function add(element: number, code: ElementFault['code'], note: string, grave: boolean): void {
+  if (faults === none) faults = []
+  faults.push({ element, code, note, grave })
+}
+
 /** The faults of a segment's elements, in their order. */
 export function elementFaults(view: SegmentView, spec: SegmentSpec, manners: VersionManners): ElementFault[] {
-  let faults = none
-  const add = (element: number, code: ElementFault['code'], note: string, grave: boolean) => {
-    if (faults === none) faults = []
-    faults.push({ element, code, note, grave })
-  }
+  faults = none
   const { elements } = spec
-  const last = Math.max(view.count - 1, 0)
-  for (let at = 1; at <= elements.length; at++) {
+  const last = view.count - 1
+  const checked = Math.max(Math.min(last, elements.length), spec.lastRequired)
+  for (let at = 1; at <= checked; at++) {
     const element = elements[at - 1]!
     const length = at <= last ? view.starts[at + 1]! - 1 - view.starts[at]! : 0
     if (length === 0) {
@@ -49,8 +54,9 @@ export function elementFaults(view: SegmentView, spec: SegmentSpec, manners: Ver
       }
     }
   }
-  for (const relation of spec.relations) relationFault(view, relation, add)
-  if (view.control) controlFaults(view, add)
+  const { relations } = spec
+  for (let at = 0; at < relations.length; at++) if (isBroken(view, relations[at]!)) relationFault(view, relations[at]!)
+  if (view.control) controlFaults(view)
   return faults
 }
 
@@ -122,22 +128,38 @@ function contentNote(view: SegmentView, at: number, element: ElementSpec, code: 
   return `“${view.element(at).slice(0, 60)}” ${contentWords[code]}${size}`
 }
 
-function relationFault(view: SegmentView, { kind, elements }: Relation, add: (element: number, code: ElementFault['code'], note: string, grave: boolean) => void): void {
-  let given = 0
-  for (const at of elements) if (view.lengthOf(at) > 0) given++
+/** Whether a relation does not hold. Asked of nearly every segment of a file, so without anything that is made for it. */
+function isBroken(view: SegmentView, { kind, elements }: Relation): boolean {
+  // Of a segment that ends before the first of them, only one that asks for one of them can be broken.
+  if (kind !== 'R' && elements[0]! >= view.count) return false
   const first = view.lengthOf(elements[0]!) > 0
+  let given = first ? 1 : 0
+  for (let at = 1; at < elements.length; at++) if (view.lengthOf(elements[at]!) > 0) given++
+  switch (kind) {
+    case 'P':
+      return given > 0 && given < elements.length
+    case 'R':
+      return given === 0
+    case 'E':
+      return given > 1
+    case 'C':
+      return first && given < elements.length
+    default:
+      return first && given < 2
+  }
+}
+
+function relationFault(view: SegmentView, { kind, elements }: Relation): void {
   if (kind === 'E') {
-    if (given > 1) add(elements.find((at, index) => index > 0 && view.lengthOf(at) > 0)!, '10', `stands beside ${elements[0]!}, which it may not`, true)
+    add(elements.find((at, index) => index > 0 && view.lengthOf(at) > 0)!, '10', `stands beside ${elements[0]!}, which it may not`, true)
     return
   }
-  const broken = kind === 'P' ? given > 0 && given < elements.length : kind === 'R' ? given === 0 : kind === 'C' ? first && given < elements.length : first && given < 2
-  if (!broken) return
   const missing = elements.find((at, index) => (index > 0 || kind === 'P' || kind === 'R') && view.lengthOf(at) === 0)!
   const others = elements.filter((at) => at !== missing).join(' and ')
   add(missing, '2', kind === 'R' ? `or ${others} must be there` : `must be there with ${others}`, true)
 }
 
-function controlFaults(view: SegmentView, add: (element: number, code: ElementFault['code'], note: string, grave: boolean) => void): void {
+function controlFaults(view: SegmentView): void {
   for (let at = 1; at < view.count; at++) {
     for (let offset = view.starts[at]!; offset < view.starts[at + 1]! - 1; offset++) {
       const char = view.text.charCodeAt(offset)

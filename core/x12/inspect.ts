@@ -1,6 +1,6 @@
 import { elementFaults, mannersOf, type VersionManners } from './elements'
 import { idCode, segmentSpecs, setMembers, setOrders } from './grammar/grammar'
-import { groupOfSet, type SetId, setIds } from './grammar/sets'
+import { groupOfSet, type SetId } from './grammar/sets'
 import { wrongLengths } from './isa'
 import { Order } from './order'
 import { type SegmentView, X12Reader } from './reader'
@@ -48,6 +48,8 @@ export class Inspector {
   private open: Open | null = null
   private manners: VersionManners = mannersOf('004010')
   private position = 0
+  /** Control numbers of the group's sets so far. */
+  private controls = new Set<string>()
 
   constructor(private readonly handler: InspectHandler) {
     this.reader = new X12Reader({ segment: (view) => this.segment(view), stray: (text, spot) => this.stray(text, spot) })
@@ -91,7 +93,7 @@ export class Inspector {
   }
 
   private beginInterchange(view: SegmentView): void {
-    this.closeInterchange(null, view.spot())
+    this.closeInterchange(null, view)
     const at = (element: number) => view.element(element)
     this.position = 1
     this.interchange = {
@@ -104,14 +106,15 @@ export class Inspector {
     if (!/^[PTI]$/.test(at(15))) this.tellInterchange(view, '020', 'ISA15 is neither P nor T', 15)
   }
 
-  private closeInterchange(view: SegmentView | null, spot: Spot | null = null): void {
+  /** Closes at an IEA, or before what came instead of it. */
+  private closeInterchange(view: SegmentView | null, instead: SegmentView | null = null): void {
     if (!this.interchange) {
       if (view) this.handler.onStray?.(view.elements().join(view.delimiters.element), view.spot())
       return
     }
-    this.closeGroup(null, view?.spot() ?? spot)
+    this.closeGroup(null, view ?? instead)
     const { interchange } = this
-    if (!view) this.tellInterchange(null, '023', 'The interchange is not closed by an IEA', null, spot)
+    if (!view) this.tellInterchange(null, '023', 'The interchange is not closed by an IEA', null, instead?.spot() ?? null)
     else {
       if (!sameNumber(view.element(2), interchange.control)) this.tellInterchange(view, '001', `IEA02 ${view.element(2)} is not ISA13 ${interchange.control}`, 2)
       if (Number(view.element(1)) !== interchange.groups.length || view.element(1) === '') this.tellInterchange(view, '021', `IEA01 says ${view.element(1) || 'nothing'}, there are ${interchange.groups.length} groups`, 1)
@@ -122,24 +125,25 @@ export class Inspector {
 
   private beginGroup(view: SegmentView): void {
     if (!this.interchange) return
-    this.closeGroup(null, view.spot())
+    this.closeGroup(null, view)
     const at = (element: number) => view.element(element)
     this.group = { type: at(1), sender: at(2), receiver: at(3), control: at(6), version: at(8), transactions: [], told: null, faults: [] }
     this.interchange.groups.push(this.group)
+    this.controls = new Set()
     this.manners = mannersOf(at(8))
     if (!knownGroups.has(at(1))) this.tellGroup(view, '1', `Groups of ${at(1) || 'no kind'} are not known here`, 1)
     if (!/^00[3-5]\d{3}/.test(at(8))) this.tellGroup(view, '2', `Version ${at(8) || 'none'} is not known here`, 8)
     if (!/^\d{1,9}$/.test(at(6))) this.tellGroup(view, '6', 'GS06 is no control number', 6)
   }
 
-  private closeGroup(view: SegmentView | null, spot: Spot | null = null): void {
-    this.breakOff(view?.spot() ?? spot)
+  private closeGroup(view: SegmentView | null, instead: SegmentView | null = null): void {
+    this.breakOff(view ?? instead)
     const { group } = this
     if (!group) {
       if (view && this.interchange) this.tellInterchange(view, '024', 'A GE without a GS')
       return
     }
-    if (!view) this.tellGroup(null, '3', 'The group is not closed by a GE', null, spot)
+    if (!view) this.tellGroup(null, '3', 'The group is not closed by a GE', null, instead?.spot() ?? null)
     else {
       group.told = /^\d{1,6}$/.test(view.element(1)) ? Number(view.element(1)) : null
       if (!sameNumber(view.element(2), group.control)) this.tellGroup(view, '4', `GE02 ${view.element(2)} is not GS06 ${group.control}`, 2)
@@ -149,20 +153,21 @@ export class Inspector {
   }
 
   private beginTransaction(view: SegmentView): void {
-    this.breakOff(view.spot())
+    this.breakOff(view)
     if (!this.group) {
       if (this.interchange) this.tellInterchange(view, '024', 'A set outside of a group')
       return
     }
     const [type, control] = [view.element(1), view.element(2)]
-    const set = setIds.find((each) => each === type) ?? null
+    const set = Object.hasOwn(setOrders, type) ? (type as SetId) : null
     const report: TransactionReport = { type, control, segments: 0, verdict: 'A', faults: [] }
     this.group.transactions.push(report)
     this.open = { report, set, order: set && new Order(setOrders[set]), members: set && setMembers[set], segments: this.handler.keep?.(type) ? [] : null, grave: false }
     if (!set) this.tell(view, { level: 'transaction', element: 1, code: '1', note: `Set ${type || 'without a number'} is not known here` })
     else if (groupOfSet[set] !== this.group.type) this.tell(view, { level: 'transaction', element: 1, code: '6', note: `A ${type} does not belong into a group of ${this.group.type}` })
     if (!/^[A-Za-z0-9]{4,9}$/.test(control)) this.tell(view, { level: 'transaction', element: 2, code: '7', note: 'ST02 is no control number of 4 to 9 characters' })
-    else if (this.group.transactions.some((each) => each !== report && each.control === control) && this.group.transactions.length < 5000) this.tell(view, { level: 'transaction', element: 2, code: '7', note: `Control number ${control} stands twice in the group` })
+    else if (this.controls.has(control)) this.tell(view, { level: 'transaction', element: 2, code: '7', note: `Control number ${control} stands twice in the group` })
+    this.controls.add(control)
     this.inner(view, codeST)
   }
 
@@ -177,15 +182,16 @@ export class Inspector {
     open.report.segments++
     if (open.segments) open.segments.push(view.elements())
     if (!open.order) return
-    const spec = segmentSpecs.get(code)
-    if (!open.members!.has(code)) {
-      this.tell(view, { level: 'segment', element: null, code: spec ? '6' : '1', note: spec ? `${view.id} does not belong into a ${open.set}` : `There is no segment “${view.id.slice(0, 12)}”` })
+    const { place, fault: misplaced, missing } = open.order.next(code)
+    if (place === null && !open.members!.has(code)) {
+      const known = segmentSpecs.has(code)
+      this.tell(view, { level: 'segment', element: null, code: known ? '6' : '1', note: known ? `${view.id} does not belong into a ${open.set}` : `There is no segment “${view.id.slice(0, 12)}”` })
       return
     }
-    const step = open.order.next(code)
-    for (const missing of step.missing) this.tell(view, { level: 'segment', element: null, code: '3', note: `${missing} must stand before this` }, missing)
-    if (step.fault) this.tell(view, { level: 'segment', element: null, code: step.fault, note: stepWords[step.fault] })
-    if (!spec) return
+    for (const id of missing) this.tell(view, { level: 'segment', element: null, code: '3', note: `${id} must stand before this` }, id)
+    const fault = place === null ? '7' : misplaced
+    if (fault) this.tell(view, { level: 'segment', element: null, code: fault, note: stepWords[fault] })
+    const spec = place?.spec ?? segmentSpecs.get(code)!
     for (const fault of elementFaults(view, spec, this.manners)) {
       this.tell(view, { level: 'element', element: fault.element, code: fault.code, note: `${view.id}${String(fault.element).padStart(2, '0')} ${fault.note}` }, view.id, fault.grave)
     }
@@ -202,11 +208,11 @@ export class Inspector {
   }
 
   /** A set that ends without its SE. */
-  private breakOff(spot: Spot | null): void {
+  private breakOff(instead: SegmentView | null): void {
     const { open } = this
     if (!open) return
     open.grave = true
-    open.report.faults.push({ level: 'transaction', segment: 'SE', position: open.report.segments + 1, element: null, code: '2', note: 'The set is not closed by an SE', spot: spot ?? nowhere })
+    open.report.faults.push({ level: 'transaction', segment: 'SE', position: open.report.segments + 1, element: null, code: '2', note: 'The set is not closed by an SE', spot: instead?.spot() ?? nowhere })
     this.closeTransaction()
   }
 

@@ -1,11 +1,13 @@
 import type { Place } from './grammar/grammar'
 
-/** What a segment in its order means: in its place, or a fault by AK304, with the mandatory segments that were passed over before it. */
+/** What a segment in its order means: its place, or none, with AK304's code and the mandatory segments that were passed over before it. */
 export interface Step {
-  /** AK304: 4 a loop too often, 5 a segment too often, 7 not in its sequence; null where it is in its place. */
-  fault: '4' | '5' | '7' | null
+  /** Null where the segment has no place from here on: not in its sequence. */
+  place: Place | null
+  /** AK304: 4 a loop too often, 5 a segment too often; null where it is in order. */
+  fault: '4' | '5' | null
   /** Ids of mandatory segments that should have stood before it. */
-  missing: string[]
+  missing: readonly string[]
 }
 
 interface Frame {
@@ -14,7 +16,7 @@ interface Frame {
   count: number
 }
 
-const inPlace: Step = { fault: null, missing: [] }
+const nothing: readonly string[] = []
 
 /**
  * Follows the segments of one transaction set through its order. A segment belongs to the innermost loop that still has a place for
@@ -23,17 +25,18 @@ const inPlace: Step = { fault: null, missing: [] }
 export class Order {
   private readonly frames: Frame[]
   private depth = 0
+  /** Given out anew for every segment: there are millions. */
+  private readonly step: Step = { place: null, fault: null, missing: nothing }
 
   constructor(places: readonly Place[]) {
     this.frames = [{ places, at: 0, count: 0 }]
   }
 
-  /** Takes the next segment by its id as a number. */
+  /** Takes the next segment by its id as a number; what it answers holds until the next. */
   next(code: number): Step {
     for (let depth = this.depth; depth >= 0; depth--) {
-      const frame = this.frames[depth]!
-      const { places } = frame
-      for (let at = frame.at; at < places.length; at++) {
+      const { places, at: from } = this.frames[depth]!
+      for (let at = from; at < places.length; at++) {
         const place = places[at]!
         if (place.code !== code) continue
         // The first segment of a loop begins it once: again it begins the loop anew, from without.
@@ -41,7 +44,10 @@ export class Order {
         return this.take(depth, at, place)
       }
     }
-    return { fault: '7', missing: [] }
+    this.step.place = null
+    this.step.fault = null
+    this.step.missing = nothing
+    return this.step
   }
 
   private take(depth: number, at: number, place: Place): Step {
@@ -53,21 +59,30 @@ export class Order {
     if (place.loop) {
       this.depth = depth + 1
       const inner = this.frames[this.depth]
-      if (inner) Object.assign(inner, { places: place.loop, at: 0, count: 1 })
-      else this.frames.push({ places: place.loop, at: 0, count: 1 })
+      if (inner) {
+        inner.places = place.loop
+        inner.at = 0
+        inner.count = 1
+      } else this.frames.push({ places: place.loop, at: 0, count: 1 })
     }
-    if (frame.count > place.most) return { fault: place.loop ? '4' : '5', missing }
-    return missing.length === 0 ? inPlace : { fault: null, missing }
+    this.step.place = place
+    this.step.fault = frame.count <= place.most ? null : place.loop ? '4' : '5'
+    this.step.missing = missing
+    return this.step
   }
 
-  private missingBefore(depth: number, to: number): string[] {
+  private missingBefore(depth: number, to: number): readonly string[] {
     const missing: string[] = []
     for (let inner = this.depth; inner > depth; inner--) {
       const { places, at } = this.frames[inner]!
-      for (let index = at + 1; index < places.length; index++) if (places[index]!.mandatory) missing.push(places[index]!.id)
+      addMandatory(missing, places, at + 1, places.length)
     }
     const { places, at, count } = this.frames[depth]!
-    for (let index = count === 0 ? at : at + 1; index < to; index++) if (places[index]!.mandatory) missing.push(places[index]!.id)
-    return missing
+    addMandatory(missing, places, count === 0 ? at : at + 1, to)
+    return missing.length === 0 ? nothing : missing
   }
+}
+
+function addMandatory(missing: string[], places: readonly Place[], from: number, to: number): void {
+  for (let at = from; at < to; at++) if (places[at]!.mandatory) missing.push(places[at]!.id)
 }

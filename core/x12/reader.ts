@@ -59,6 +59,7 @@ const longestSegment = 1 << 20
 const lineFeed = 10
 const carriageReturn = 13
 const space = 32
+const letterI = 73
 
 /**
  * Reads segments out of a file given in pieces of any size, a character for each byte. Memory holds no more than one piece and one
@@ -69,6 +70,8 @@ export class X12Reader {
   private base = 0
   private delimiters: Delimiters | null = null
   private ended = false
+  /** What each byte is to the segments of this interchange. */
+  private kinds = new Uint8Array(256)
   private readonly view = new SegmentView()
   private readonly lines = new LineCounter()
 
@@ -77,7 +80,8 @@ export class X12Reader {
   }
 
   push(piece: string): void {
-    const text = this.rest === '' ? piece : this.rest + piece
+    // Joined, not added: a sum is kept as two halves, and every look at a character would pass through them.
+    const text = this.rest === '' ? piece : [this.rest, piece].join('')
     const at = this.read(text, false)
     this.lines.pass(text, this.base, at)
     this.rest = text.slice(at)
@@ -97,11 +101,14 @@ export class X12Reader {
     view.base = this.base
     let at = 0
     while (at < text.length) {
-      const begin = skipLineEnds(text, at)
-      if (begin > at) this.handler.gap?.(text.slice(at, begin))
-      at = begin
-      if (at >= text.length) break
-      const isa = text.startsWith('ISA', at) || (!last && 'ISA'.startsWith(text.slice(at, at + 3)))
+      const first = text.charCodeAt(at)
+      if (first === lineFeed || first === carriageReturn || first === space) {
+        const begin = skipLineEnds(text, at)
+        this.handler.gap?.(text.slice(at, begin))
+        at = begin
+        continue
+      }
+      const isa = first === letterI && (text.startsWith('ISA', at) || (!last && 'ISA'.startsWith(text.slice(at, at + 3))))
       if (isa && (this.delimiters === null || this.ended || looksLikeIsa(text, at))) {
         const read = readIsa(text, at)
         if (read === 'more' && !last) return at
@@ -109,6 +116,7 @@ export class X12Reader {
         this.delimiters = read.delimiters
         this.ended = false
         view.delimiters = read.delimiters
+        this.kinds = kindsOf(read.delimiters)
         at = this.split(text, at, read.end - 1)
         continue
       }
@@ -126,26 +134,24 @@ export class X12Reader {
   /** Finds the elements of the segment at an offset and hands it on; the offset behind it, or `at` again where it does not end here. */
   private split(text: string, at: number, isaEnd: number): number {
     const view = this.view
-    const element = view.delimiters.element.charCodeAt(0)
-    const segment = view.delimiters.segment.charCodeAt(0)
+    const kinds = this.kinds
     let starts = view.starts
     let count = 1
     let control = false
     starts[0] = at
     let end = isaEnd
     const length = isaEnd >= 0 ? isaEnd : text.length
-    let offset = at
-    for (; offset < length; offset++) {
-      const char = text.charCodeAt(offset)
-      if (char === element) {
+    for (let offset = at; offset < length; offset++) {
+      const kind = kinds[text.charCodeAt(offset) & 255]
+      if (kind === ordinary) continue
+      if (kind === partsElements) {
         if (count + 1 >= starts.length) starts = this.grow()
         starts[count++] = offset + 1
-      } else if (char === segment) {
-        if (isaEnd < 0) {
-          end = offset
-          break
-        }
-      } else if (char < space) control = true
+      } else if (kind === controls) control = true
+      else if (isaEnd < 0) {
+        end = offset
+        break
+      }
     }
     if (end < 0) return at
     starts[count] = end + 1
@@ -170,7 +176,7 @@ export class X12Reader {
   private tell(): void {
     const view = this.view
     this.handler.segment(view)
-    if (view.count > 0 && view.text.startsWith('IEA', view.start) && view.starts[1] === view.start + 4) this.ended = true
+    if (view.text.charCodeAt(view.start) === letterI && view.text.startsWith('IEA', view.start) && view.starts[1] === view.start + 4) this.ended = true
   }
 
   private strayFrom(text: string, at: number, last: boolean): number {
@@ -186,6 +192,16 @@ export class X12Reader {
     this.view.starts = larger
     return larger
   }
+}
+
+const [ordinary, partsElements, endsSegments, controls] = [0, 1, 2, 3]
+
+function kindsOf({ element, segment }: Delimiters): Uint8Array<ArrayBuffer> {
+  const kinds = new Uint8Array(256)
+  kinds.fill(controls, 0, space)
+  kinds[element.charCodeAt(0)] = partsElements
+  kinds[segment.charCodeAt(0)] = endsSegments
+  return kinds
 }
 
 /** Whether an ISA begins here although the one before it was not closed: sixteen elements of the right lengths. */

@@ -22,6 +22,8 @@ export interface SegmentSpec {
   id: string
   elements: readonly ElementSpec[]
   relations: readonly Relation[]
+  /** The last element that must be there. */
+  lastRequired: number
 }
 
 /** A place in the order of a set or loop: a segment, or a loop that the segment begins. */
@@ -32,6 +34,8 @@ export interface Place {
   mandatory: boolean
   most: number
   loop: readonly Place[] | null
+  /** The elements of the segment that stands here. */
+  spec: SegmentSpec
 }
 
 /** A segment's id as a number: two or three letters, eight bits each. */
@@ -50,13 +54,16 @@ function ofEach<T>(make: (id: SetId) => T): Record<SetId, T> {
 }
 
 function readSegments(text: string): Map<number, SegmentSpec> {
-  const specs = new Map<number, { id: string; elements: ElementSpec[]; relations: Relation[] }>()
+  const specs = new Map<number, { id: string; elements: ElementSpec[]; relations: Relation[]; lastRequired: number }>()
   for (const line of text.split('\n')) {
     const found = /^(\w{2,3}) +(~ )?(.+)$/.exec(line)
     if (!found) continue
     const [, id, relation, rest] = found as unknown as [string, string, string | undefined, string]
     if (relation) specs.get(idCode(id))!.relations.push(...rest.split(' ').map(readRelation))
-    else specs.set(idCode(id), { id, elements: rest.split(';').map((element) => readElement(id, element.trim())), relations: [] })
+    else {
+      const elements = rest.split(';').map((element) => readElement(id, element.trim()))
+      specs.set(idCode(id), { id, elements, relations: [], lastRequired: elements.findLastIndex(({ required }) => required) + 1 })
+    }
   }
   return specs
 }
@@ -89,7 +96,9 @@ function readOrder(text: string): Place[] {
         places.push({ ...head, loop: [{ ...head, mandatory: true, most: 1 }, ...loop.slice(1)] })
       } else {
         const [id, required, most] = words.slice(at, at + 3) as [string, string, string]
-        places.push({ id, code: idCode(id), mandatory: required === 'M', most: most === '>' ? Number.POSITIVE_INFINITY : Number(most), loop: null })
+        const spec = segmentSpecs.get(idCode(id))
+        if (!spec) throw new Error(`Segment ${id} has no elements`)
+        places.push({ id, code: idCode(id), mandatory: required === 'M', most: most === '>' ? Number.POSITIVE_INFINITY : Number(most), loop: null, spec })
         at += 3
       }
     }
