@@ -43,7 +43,7 @@ export function elementFaults(view: SegmentView, spec: SegmentSpec, manners: Ver
       if (element.required) add(at, '1', 'must be there', true)
       continue
     }
-    const code = element.type === '*' ? null : contentFault(view, at, length, element, manners)
+    const code = contentFault(view, at, length, element, manners)
     if (code !== null) add(at, code, contentNote(view, at, element, code), element.required || element.type === 'DT' || element.type === 'TM' || (code !== '4' && code !== '5' && code !== '6'))
   }
   if (last > elements.length) {
@@ -61,6 +61,8 @@ export function elementFaults(view: SegmentView, spec: SegmentSpec, manners: Ver
 }
 
 function contentFault(view: SegmentView, at: number, length: number, element: ElementSpec, manners: VersionManners): ElementFault['code'] | null {
+  // Text and codes first: four elements of five are of these.
+  if (element.type === 'AN' || element.type === 'ID') return textFault(view, at, length, element, manners)
   const { text } = view
   const from = view.starts[at]!
   const to = from + length
@@ -81,13 +83,15 @@ function contentFault(view: SegmentView, at: number, length: number, element: El
       return dateFault(text, from, length, manners)
     case 'TM':
       return timeFault(text, from, length)
-    default: {
-      const most = manners.longReferences && element.most === 30 ? 50 : element.most
-      if (length < element.least) return '4'
-      if (length > most) return '5'
-      return element.codes !== null && !element.codes.has(text.slice(from, to)) ? '7' : null
-    }
+    default:
+      return null
   }
+}
+
+function textFault(view: SegmentView, at: number, length: number, element: ElementSpec, manners: VersionManners): '4' | '5' | '7' | null {
+  if (length < element.least) return '4'
+  if (length > element.most && !(manners.longReferences && element.most === 30 && length <= 50)) return '5'
+  return element.codes !== null && !element.codes.has(view.element(at)) ? '7' : null
 }
 
 const digitsAt = (text: string, from: number, length: number): number => {

@@ -165,7 +165,7 @@ export class Inspector {
     this.open = { report, set, order: set && new Order(setOrders[set]), members: set && setMembers[set], segments: this.handler.keep?.(type) ? [] : null, grave: false }
     if (!set) this.tell(view, { level: 'transaction', element: 1, code: '1', note: `Set ${type || 'without a number'} is not known here` })
     else if (groupOfSet[set] !== this.group.type) this.tell(view, { level: 'transaction', element: 1, code: '6', note: `A ${type} does not belong into a group of ${this.group.type}` })
-    if (!/^[A-Za-z0-9]{4,9}$/.test(control)) this.tell(view, { level: 'transaction', element: 2, code: '7', note: 'ST02 is no control number of 4 to 9 characters' })
+    if (control.length < 4 || control.length > 9 || !/^\w+$/.test(control)) this.tell(view, { level: 'transaction', element: 2, code: '7', note: 'ST02 is no control number of 4 to 9 characters' })
     else if (this.controls.has(control)) this.tell(view, { level: 'transaction', element: 2, code: '7', note: `Control number ${control} stands twice in the group` })
     this.controls.add(control)
     this.inner(view, codeST)
@@ -188,11 +188,13 @@ export class Inspector {
       this.tell(view, { level: 'segment', element: null, code: known ? '6' : '1', note: known ? `${view.id} does not belong into a ${open.set}` : `There is no segment “${view.id.slice(0, 12)}”` })
       return
     }
-    for (const id of missing) this.tell(view, { level: 'segment', element: null, code: '3', note: `${id} must stand before this` }, id)
+    if (missing.length > 0) for (const id of missing) this.tell(view, { level: 'segment', element: null, code: '3', note: `${id} must stand before this` }, id)
     const fault = place === null ? '7' : misplaced
     if (fault) this.tell(view, { level: 'segment', element: null, code: fault, note: stepWords[fault] })
     const spec = place?.spec ?? segmentSpecs.get(code)!
-    for (const fault of elementFaults(view, spec, this.manners)) {
+    const faults = elementFaults(view, spec, this.manners)
+    if (faults.length === 0) return
+    for (const fault of faults) {
       this.tell(view, { level: 'element', element: fault.element, code: fault.code, note: `${view.id}${String(fault.element).padStart(2, '0')} ${fault.note}` }, view.id, fault.grave)
     }
   }

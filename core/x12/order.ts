@@ -72,17 +72,18 @@ export class Order {
   }
 
   private missingBefore(depth: number, to: number): readonly string[] {
-    const missing: string[] = []
+    let missing = nothing
     for (let inner = this.depth; inner > depth; inner--) {
       const { places, at } = this.frames[inner]!
-      addMandatory(missing, places, at + 1, places.length)
+      missing = withMandatory(missing, places, at + 1, places.length)
     }
     const { places, at, count } = this.frames[depth]!
-    addMandatory(missing, places, count === 0 ? at : at + 1, to)
-    return missing.length === 0 ? nothing : missing
+    return withMandatory(missing, places, count === 0 ? at : at + 1, to)
   }
 }
 
-function addMandatory(missing: string[], places: readonly Place[], from: number, to: number): void {
-  for (let at = from; at < to; at++) if (places[at]!.mandatory) missing.push(places[at]!.id)
+/** The list with the mandatory places of a stretch; the list itself where there are none, as nearly always. */
+function withMandatory(list: readonly string[], places: readonly Place[], from: number, to: number): readonly string[] {
+  for (let at = from; at < to; at++) if (places[at]!.mandatory) return [...list, ...places.slice(at, to).filter(({ mandatory }) => mandatory).map(({ id }) => id)]
+  return list
 }
