@@ -19,18 +19,16 @@ export function Contacts({ dossier, acting, mayEdit, mayApprove, me, onAdd, onPa
       </h2>
       <ul>
         {dossier.contacts.map((contact) => (
-          <li key={contact.id} className="flex items-baseline gap-2 border-t py-1">
+          <li key={contact.id} className="flex flex-wrap items-baseline gap-x-2 border-t py-1">
             <span className="font-semibold">{contact.name}</span>
             <span className="label">{contactRoleWords[contact.role]}</span>
-            <span className="flex min-w-0 flex-1 flex-wrap justify-end gap-x-2">
-              {contact.phone && <a href={`tel:${contact.phone}`}>{contact.phone}</a>}
-              {contact.mail && <span className="label break-all">{contact.mail}</span>}
-            </span>
+            <span className="ml-auto">{contact.phone && <a href={`tel:${contact.phone}`}>{contact.phone}</a>}</span>
             {mayEdit && (
               <button type="button" aria-label={`Remove ${contact.name}`} className="size-6 min-h-[24px] min-w-[24px] text-second" disabled={acting.busy} onClick={() => void acting.act({ intent: 'remove_contact', contactId: contact.id }, `${contact.name} removed`)}>
                 ×
               </button>
             )}
+            {contact.mail && <span className="label basis-full">{contact.mail}</span>}
           </li>
         ))}
         {dossier.contacts.length === 0 && <li className="label border-t py-1">Nobody on file: add whom you talk to.</li>}

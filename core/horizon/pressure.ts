@@ -11,6 +11,8 @@ export interface OpenLoad {
   confirmation: 'issued' | 'sent' | 'accepted' | null
   /** Chance that it is not covered at or under the most in time, offers in hand reckoned in; null where nobody can tell. */
   uncoveredChance?: number | null
+  /** Awarded to a carrier that the gate would no longer pass: as good as not covered. */
+  gateHolds?: boolean
 }
 
 /** What a good offer in hand takes off the pressure, and what one above the most does. */
@@ -29,9 +31,11 @@ const oddsOf = (chance: number): number => Math.min(20, chance / Math.max(0.05, 
 export function pressure(load: OpenLoad, now: number): number {
   const hoursLeft = (load.dueAt - now) / hour
   if (load.state === 'uncovered' && hoursLeft > 0 && load.uncoveredChance !== null && load.uncoveredChance !== undefined) return oddsOf(load.uncoveredChance)
-  const needed = load.state === 'covered' ? usualAcceptanceHours : load.usualCoverHours
+  const held = load.state === 'covered' && load.gateHolds === true
+  const needed = load.state === 'covered' && !held ? usualAcceptanceHours : load.usualCoverHours
   const bare = hoursLeft <= 0 ? 20 + Math.min(20, -hoursLeft) : Math.min(20, needed / hoursLeft)
   if (load.state === 'draft') return bare * 0.5
+  if (held) return bare
   if (load.state === 'covered') return load.confirmation === 'accepted' ? 0 : bare
   const good = load.offers.some((offer) => load.mostMinor !== null && offer.payMinor <= load.mostMinor)
   return bare * (good ? reliefOfGoodOffer : load.offers.length > 0 ? reliefOfAnyOffer : 1)

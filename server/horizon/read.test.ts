@@ -4,7 +4,9 @@ import { hour } from '#core/time/local'
 import { carryOut } from '#server/load/commands'
 import { awardLoad } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
-import { ines, now, openLoad, terms, type TestWorld, testWorld } from '#server/testing/world'
+import { keepRecord } from '#server/register/keep'
+import { ines, now, openLoad, recordFor, terms, type TestWorld, testWorld } from '#server/testing/world'
+import { askAwarded } from '#server/vetting/alerts'
 import { readHorizon } from './read'
 
 let world: TestWorld
@@ -42,6 +44,14 @@ test('each load says its next step as things happen to it', () => {
   carryOut(world.db, loadId, { kind: 'send_confirmation', to: 'a@b.example', again: false }, ines)
   expect(step()).toBe('Carrier 2 has not accepted yet')
   carryOut(world.db, loadId, { kind: 'accept_confirmation', confirmationId: 1, name: 'Ada', title: 'Owner' }, ines)
+  expect(step()).toBe('Confirmed by Carrier 2')
+  const calm = rows()[0]!.pressure
+  keepRecord(world.db, recordFor(2, { operating: false }), { changedAt: now, confirmedAt: now })
+  askAwarded(world.db, [loadId], now)
+  expect(step()).toBe('The gate stops Carrier 2: mend it or find another')
+  expect(rows()[0]!.pressure).toBeGreaterThan(calm)
+  keepRecord(world.db, recordFor(2), { changedAt: now, confirmedAt: now })
+  askAwarded(world.db, [loadId], now)
   expect(step()).toBe('Confirmed by Carrier 2')
 })
 

@@ -1,11 +1,11 @@
-import { and, asc, eq, gte, inArray, type SQLWrapper, sql } from 'drizzle-orm'
+import { and, asc, eq, gte, inArray, isNull, type SQLWrapper, sql } from 'drizzle-orm'
 import { nextStep } from '#core/horizon/next-step'
 import { pressure, urgency } from '#core/horizon/pressure'
 import { dayOf, hour, toInstant, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
 import type { RateBand } from '#core/rates/rates'
 import { currentBand } from '#server/rates/band'
-import { carrier, confirmation, customer, load, offer, posting } from '#server/schema'
+import { carrier, confirmation, customer, gateAlert, load, offer, posting } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { findPlan } from '#server/waiting/plan'
 import { usualCoverHours } from './cover-times'
@@ -46,6 +46,9 @@ const openPostings = prepared((db) =>
 const standingConfirmations = prepared((db) =>
   db.select({ loadId: confirmation.loadId, state: confirmation.state }).from(confirmation).where(and(sql`${confirmation.state} <> 'void'`, among(confirmation.loadId))).prepare(),
 )
+const openAlerts = prepared((db) =>
+  db.select({ loadId: gateAlert.loadId }).from(gateAlert).innerJoin(load, and(eq(load.id, gateAlert.loadId), eq(load.carrierId, gateAlert.carrierId))).where(and(isNull(gateAlert.endedAt), among(gateAlert.loadId))).prepare(),
+)
 
 /** The Horizon: every open load with its pressure and next step, the most pressing first, and today's numbers. */
 export function readHorizon(db: Db, now: number) {
@@ -54,9 +57,10 @@ export function readHorizon(db: Db, now: number) {
   const offers = groupBy(openOffers(db).all({ ids }), (each) => each.loadId)
   const postings = groupBy(openPostings(db).all({ ids }), (each) => each.loadId)
   const confirmations = groupBy(standingConfirmations(db).all({ ids }), (each) => each.loadId)
+  const held = new Set(openAlerts(db).all({ ids }).map(({ loadId }) => loadId))
   const coverHours = usualCoverHours(db, now)
   const loads = rows
-    .map((row) => horizonLoad(row, { offers: offers.get(row.load.id) ?? [], posting: postings.get(row.load.id)?.[0] ?? null, confirmation: confirmations.get(row.load.id)?.[0]?.state ?? null, coverHours: coverHours(row.load.equipment), band: currentBand(db, row.load, now), db }, now))
+    .map((row) => horizonLoad(row, { offers: offers.get(row.load.id) ?? [], posting: postings.get(row.load.id)?.[0] ?? null, confirmation: confirmations.get(row.load.id)?.[0]?.state ?? null, gateHolds: held.has(row.load.id), coverHours: coverHours(row.load.equipment), band: currentBand(db, row.load, now), db }, now))
     .filter((each) => !(each.confirmation === 'accepted' && each.pickupBy < now - 12 * hour))
     .sort((one, other) => other.pressure - one.pressure || one.pickupAt - other.pickupAt)
   return { loads, today: todaysNumbers(db, now) }
@@ -64,7 +68,7 @@ export function readHorizon(db: Db, now: number) {
 
 function horizonLoad(
   { load: row, customerName, carrierName }: { load: Pick<typeof load.$inferSelect, keyof typeof shown>; customerName: string; carrierName: string | null },
-  around: { offers: { id: number; receivedAt: number; carrierName: string; payMinor: number; counterMinor: number | null; goodUntil: number | null }[]; posting: { upAt: number | null } | null; confirmation: string | null; coverHours: number; band: RateBand | null; db: Db },
+  around: { offers: { id: number; receivedAt: number; carrierName: string; payMinor: number; counterMinor: number | null; goodUntil: number | null }[]; posting: { upAt: number | null } | null; confirmation: string | null; gateHolds: boolean; coverHours: number; band: RateBand | null; db: Db },
   now: number,
 ) {
   const plan = row.state === 'uncovered' ? findPlan(around.db, row, around.offers.map((each) => ({ id: each.id, payMinor: each.payMinor, goodUntil: each.goodUntil, receivedAt: each.receivedAt, open: true })), around.posting?.upAt ?? null, now) : null
@@ -79,6 +83,7 @@ function horizonLoad(
     mostMinor: row.mostMinor,
     offers: around.offers.map((each) => ({ ...each, carrierName: shortName(each.carrierName) })),
     confirmation: around.confirmation as 'issued' | 'sent' | 'accepted' | null,
+    gateHolds: around.gateHolds,
     posted: around.posting !== null,
     postedAt: around.posting?.upAt ?? null,
     carrierName: carrierName === null ? null : shortName(carrierName),
