@@ -54,7 +54,7 @@ describe('next step', () => {
     ['countered already', { offers: [offer(290_000, { counterMinor: 245_000 })], advice: counter }, 'Night Heron Lines has our counter of 2,450'],
     ['worth it, but over the most', { offers: [offer(260_000)], advice: take }, 'Raise the most? 2,600, Night Heron Lines'],
     ['awarded', { state: 'covered', confirmation: 'issued', carrierName: 'Blue Thistle' }, 'Send the confirmation to Blue Thistle'],
-    ['awarded, and the gate would no longer pass them', { state: 'covered', confirmation: 'accepted', carrierName: 'Blue Thistle', gateHolds: true }, 'The gate stops Blue Thistle: mend it or find another'],
+    ['awarded, and the gate would no longer pass them', { state: 'covered', confirmation: 'accepted', carrierName: 'Blue Thistle', gateHolds: true }, 'Gate stops Blue Thistle: cover anew'],
     ['mailed', { state: 'covered', confirmation: 'sent', carrierName: 'Blue Thistle' }, 'Blue Thistle has not accepted yet'],
   ])('%s', (_, over, words) => expect(nextStep(load(over), now).words).toBe(words))
 })

@@ -36,7 +36,7 @@ export function nextStep(load: LoadToAdvance, now: number): NextStep {
 
 function coveredStep(load: LoadToAdvance): NextStep {
   const carrier = load.carrierName ?? 'the carrier'
-  if (load.gateHolds) return { kind: 'decide', words: `The gate stops ${carrier}: mend it or find another` }
+  if (load.gateHolds) return { kind: 'decide', words: `Gate stops ${carrier}: cover anew` }
   if (load.confirmation === 'issued') return { kind: 'send', words: `Send the confirmation to ${carrier}` }
   if (load.confirmation === 'sent') return { kind: 'chase', words: `${carrier} has not accepted yet` }
   return { kind: 'dispatch', words: `Confirmed by ${carrier}` }

@@ -48,7 +48,7 @@ test('each load says its next step as things happen to it', () => {
   const calm = rows()[0]!.pressure
   keepRecord(world.db, recordFor(2, { operating: false }), { changedAt: now, confirmedAt: now })
   askAwarded(world.db, [loadId], now)
-  expect(step()).toBe('The gate stops Carrier 2: mend it or find another')
+  expect(step()).toBe('Gate stops Carrier 2: cover anew')
   expect(rows()[0]!.pressure).toBeGreaterThan(calm)
   keepRecord(world.db, recordFor(2), { changedAt: now, confirmedAt: now })
   askAwarded(world.db, [loadId], now)
