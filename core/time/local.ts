@@ -73,9 +73,19 @@ export function isDay(text: string): boolean {
 
 /** Moves a calendar day by whole days; month and year ends included. */
 export function addDays(date: string, days: number): string {
+  const key = `${date} ${days}`
+  const known = moved.get(key)
+  if (known !== undefined) return known
   const at = new Date(`${date}T00:00:00Z`)
-  return new Date(at.getTime() + days * day).toISOString().slice(0, 10)
+  const found = new Date(at.getTime() + days * day).toISOString().slice(0, 10)
+  if (moved.size >= mostMoved) moved.clear()
+  moved.set(key, found)
+  return found
 }
+
+/** Fifty thousand carriers are asked about the same few days. */
+const moved = new Map<string, string>()
+const mostMoved = 5000
 
 /** Whole calendar days from one day to another. */
 export function daysBetween(from: string, to: string): number {
