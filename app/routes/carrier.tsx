@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { Link } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { may } from '#core/access/access'
 import { type LoadMark, loadMarks, markWords } from '#core/carrier/grades'
 import { carrierLogWords } from '#core/carrier/log-words'
@@ -43,7 +43,12 @@ const tabs = { facts: 'Facts over time', loads: 'Loads', log: 'What happened' } 
 export default function Carrier({ loaderData }: Route.ComponentProps) {
   const { dossier, now, zone, me, mayEdit, mayApprove } = loaderData
   const { carrier, verdict, loads } = dossier
-  const [open, setOpen] = useState<Open>(null)
+  const [asked] = useSearchParams()
+  // From the list of what needs a person one comes to look at one paper.
+  const [open, setOpen] = useState<Open>(() => {
+    const paper = mayEdit ? dossier.papers.find(({ id, state }) => state === 'waiting' && String(id) === asked.get('look')) : undefined
+    return paper ? { check: paper } : null
+  })
   const [tab, setTab] = useState<keyof typeof tabs>('facts')
   const acting = useCarrierAct(carrier.id)
   const today = dayOf(toLocal(now, zone))

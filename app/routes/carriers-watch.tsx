@@ -65,7 +65,7 @@ export default function Watch({ loaderData }: Route.ComponentProps) {
         </Part>
         <Part title="Papers to look at" count={needs.papers.length}>
           {needs.papers.map((row) => (
-            <Item key={row.id} act={<Go to={`/carriers/${row.carrierId}`} words="Look at it" />}>
+            <Item key={row.id} act={<Go to={`/carriers/${row.carrierId}?look=${row.id}`} words="Look at it" />}>
               <Carrier id={row.carrierId} name={row.carrierName} /> {paperWords[row.kind]} <span className="label">from {row.receivedFrom}, {momentWords(row.receivedAt, now, zone)}</span>
             </Item>
           ))}
