@@ -49,9 +49,18 @@ export default function Carriers({ loaderData }: Route.ComponentProps) {
   useLive(() => false, 'carriers')
   const step = (by: number) => {
     const next = Math.max(0, Math.min(total - 1, chosen.current + by))
+    // Kept at once: keys may come faster than rows are drawn.
+    chosen.current = next
     list.scrollToIndex(next)
-    requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-row="${next}"]`)?.focus())
+    focusWhenDrawn(next)
   }
+  const focusWhenDrawn = (index: number, frames = 30) =>
+    requestAnimationFrame(() => {
+      if (chosen.current !== index) return
+      const drawn = document.querySelector<HTMLElement>(`[data-row="${index}"]`)
+      if (drawn) drawn.focus()
+      else if (frames > 0) focusWhenDrawn(index, frames - 1)
+    })
   useKeys('Carriers', [
     { key: 'ArrowDown', words: 'next carrier', run: () => step(1) },
     { key: 'ArrowUp', words: 'carrier before', run: () => step(-1) },
