@@ -54,5 +54,6 @@ export default [
   route('c/:token', 'routes/carrier-confirmation.tsx'),
   route('c/:token/pdf', 'routes/carrier-pdf.ts'),
   route('board/replies', 'routes/board-replies.ts'),
+  route('exchange/in/:partnerId', 'routes/exchange-in.ts'),
   route('*', 'routes/nowhere.tsx'),
 ] satisfies RouteConfig

@@ -2,7 +2,7 @@ import { rmSync } from 'node:fs'
 import { demoPassword, people } from '../demo/world'
 import { buildIfNeeded } from './build'
 import { answering, stopAll } from './processes'
-import { startApplication, startBoard, startMail, startMarket, startRegister, surroundings } from './surroundings'
+import { startApplication, startBoard, startMail, startMarket, startPartners, startRegister, startSite, surroundings } from './surroundings'
 
 const folder = '.demo'
 const started = performance.now()
@@ -11,18 +11,24 @@ const around = surroundings(folder, Number(process.env.OX_PORT ?? 4100))
 Object.assign(process.env, around.application)
 buildIfNeeded()
 const { makeWorld } = await import('./world')
-if (await makeWorld(folder, { seed: 20417, pastLoads: 6000 })) console.error('Demo world made.')
+const fresh = await makeWorld(folder, { seed: 20417, pastLoads: 6000, wires: around.wires })
+if (fresh) console.error('Demo world made.')
 
-const children = [startMail(around), startBoard(around), startMarket(around), startRegister(around)]
+const children = [startMail(around), startBoard(around), startMarket(around), startRegister(around), startPartners(around), startSite(around)]
 await answering(`${around.mailbox}/healthz`, children[0]!)
 await answering(`${around.market}/healthz`, children[2]!)
 await answering(`${around.register}/healthz`, children[3]!)
+await answering(`${around.partners}/healthz`, children[4]!)
+await answering(`${around.site}/healthz`, children[5]!)
 const application = startApplication(around, { OX_LOG_LEVEL: process.env.OX_LOG_LEVEL ?? 'warn' })
 children.push(application)
 await answering(`${around.origin}/healthz`, application)
+if (fresh) await fetch(`${around.partners}/burst`, { method: 'POST', body: new URLSearchParams({ kind: 'mixed', count: '4' }) })
 console.log(`
 Oxpecker runs at ${around.origin}  (ready after ${((performance.now() - started) / 1000).toFixed(1)} s)
 Mailbox of the simulated mail server: ${around.mailbox}
+Trading partners (send a burst of tenders there, or with npm run burst): ${around.partners}
+A shipper's site with tenders: ${around.site}
 
 Sign in with the password ${demoPassword}
 ${people.map((person) => `  ${person.mail.padEnd(28)} ${person.name}, ${person.role}`).join('\n')}

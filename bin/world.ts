@@ -2,9 +2,10 @@ import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { databasePath, openDatabase } from '#server/db.server'
 import { generateDemo, writeBoardMembers, writeRegisterMembers } from '../demo/generate'
+import { type PartnerWires, writePartnerMembers, writeSiteFreight } from '../demo/partners'
 
 /** Makes the demo world in a folder unless it stands there already; whether it was made. */
-export async function makeWorld(folder: string, plan: { seed: number; pastLoads: number }): Promise<boolean> {
+export async function makeWorld(folder: string, plan: { seed: number; pastLoads: number; wires?: PartnerWires & { application: string } }): Promise<boolean> {
   const path = databasePath(folder)
   if (existsSync(path)) return false
   mkdirSync(folder, { recursive: true })
@@ -15,6 +16,10 @@ export async function makeWorld(folder: string, plan: { seed: number; pastLoads:
   await generateDemo(db, { ...plan, now: Date.now() })
   writeBoardMembers(db, folder)
   writeRegisterMembers(db, folder)
+  if (plan.wires) {
+    writePartnerMembers(db, folder, plan.wires.application)
+    writeSiteFreight(db, folder)
+  }
   db.$client.pragma('wal_checkpoint(TRUNCATE)')
   db.$client.close()
   renameSync(making, path)

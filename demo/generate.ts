@@ -10,6 +10,7 @@ import { keepVerdicts, nightOrder, noteLastLoads } from '#server/vetting/sweep'
 import { writeCarrierDay } from './carriers'
 import { writeHistory } from './history'
 import { writeOpenLoads } from './open-loads'
+import { type PartnerWires, writePartners } from './partners'
 import { writeQuotes } from './quotes'
 import { chance } from './random'
 import { settleWorld } from './settle'
@@ -18,6 +19,8 @@ export interface DemoPlan {
   seed: number
   pastLoads: number
   now: number
+  /** Where trading partners listen; without it there are none. */
+  wires?: PartnerWires
 }
 
 /** Makes the whole demo brokerage in an empty database, relative to `now`. */
@@ -29,6 +32,8 @@ export async function generateDemo(db: Db, plan: DemoPlan): Promise<void> {
   // Quotes are priced by what was learnt of the past, as on any other day.
   placeRateModel(fitRates(readPastPrices(db, { now: plan.now }), { locate: locatePrefix }), plan.now)
   inTransaction(db, () => writeQuotes(db, world, plan.now, chance(plan.seed + 1)))
+  const { wires } = plan
+  if (wires) inTransaction(db, () => writePartners(db, wires, plan.now, chance(plan.seed + 2)))
   await writeCarrierDay(db, plan.now)
   noteLastLoads(db)
   inTransaction(db, () => keepVerdicts(db, nightOrder(db), plan.now))

@@ -14,6 +14,7 @@ import { readyPlaces } from '#server/place/find'
 import { lapseQuotes } from '#server/quote/quotes'
 import { startRateModel } from '#server/rates/model'
 import { settings } from '#server/settings.server'
+import { startTenders } from '#server/tender/schedule'
 import { startVetting } from '#server/vetting/schedule'
 
 export const app = express()
@@ -53,7 +54,8 @@ export async function startWork(): Promise<() => Promise<void>> {
   // The fit wants the market's figures: it waits for them, but not for a publisher that does not answer.
   const stopRates = startRateModel(Promise.race([feeds.first, new Promise<void>((resolve) => setTimeout(resolve, longestFeedWait).unref())]))
   const vetting = startVetting(db)
-  const workers = [startWorker(db, 'mail'), startWorker(db, 'board'), startWorker(db, 'quote_mail'), startWorker(db, 'carrier_mail')]
+  const workers = [startWorker(db, 'mail'), startWorker(db, 'board'), startWorker(db, 'quote_mail'), startWorker(db, 'carrier_mail'), startWorker(db, 'exchange')]
+  const tenders = startTenders(db)
   const inbound = await startInboundMail(db, settings().OX_INBOUND_PORT)
   const lapsing = setInterval(() => {
     try {
@@ -71,6 +73,7 @@ export async function startWork(): Promise<() => Promise<void>> {
     clearInterval(lapsing)
     endStreams()
     await stopRates()
+    await tenders.stop()
     await new Promise<void>((resolve) => inbound.close(() => resolve()))
     await Promise.all(workers.map((worker) => worker.stop()))
     closeDatabase()

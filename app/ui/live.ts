@@ -4,7 +4,7 @@ import { useRevalidator } from 'react-router'
 const gather = 150
 
 /** Reads the page anew when the log touches it: events close together are one reading. */
-export function useLive(touches: (loadId: number) => boolean, named?: 'carriers'): void {
+export function useLive(touches: (loadId: number) => boolean, named?: 'carriers' | 'tenders'): void {
   const { revalidate } = useRevalidator()
   const test = useRef(touches)
   test.current = touches

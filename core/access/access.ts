@@ -1,12 +1,12 @@
 export const roles = ['rep', 'manager', 'viewer'] as const
 export type Role = (typeof roles)[number]
 
-export type Permission = 'see_loads' | 'edit_loads' | 'handle_offers' | 'award' | 'override_gate' | 'export' | 'correct_rates' | 'edit_quotes' | 'set_pricing' | 'edit_carriers' | 'approve_payee' | 'set_policy'
+export type Permission = 'see_loads' | 'edit_loads' | 'handle_offers' | 'award' | 'override_gate' | 'export' | 'correct_rates' | 'edit_quotes' | 'set_pricing' | 'edit_carriers' | 'approve_payee' | 'set_policy' | 'answer_tenders' | 'set_partners'
 
 const grants: Record<Role, readonly Permission[]> = {
   viewer: ['see_loads'],
-  rep: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'correct_rates', 'edit_quotes', 'edit_carriers', 'approve_payee'],
-  manager: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'correct_rates', 'edit_quotes', 'set_pricing', 'override_gate', 'edit_carriers', 'approve_payee', 'set_policy'],
+  rep: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'correct_rates', 'edit_quotes', 'edit_carriers', 'approve_payee', 'answer_tenders'],
+  manager: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'correct_rates', 'edit_quotes', 'set_pricing', 'override_gate', 'edit_carriers', 'approve_payee', 'set_policy', 'answer_tenders', 'set_partners'],
 }
 
 /** Whether a role may do something. The only place where that is written. */
@@ -25,4 +25,6 @@ export const permissionWords: Record<Permission, string> = {
   edit_carriers: 'add or change carriers',
   approve_payee: 'approve payees',
   set_policy: 'change the vetting policy',
+  answer_tenders: 'answer tenders',
+  set_partners: 'change trading partners and their rules',
 }

@@ -1,5 +1,6 @@
 import type { MailText } from '../confirmation/mail'
 import { escapeHtml } from '../confirmation/mail'
+import { formatMoney } from '../money/money'
 import { type PaperKind, paperWords } from './paper'
 
 export interface AskMail {
@@ -28,4 +29,11 @@ function mail(subject: string, lines: string[], action: string, url: string, clo
     text: `${lines.join('\n')}\n\n${action}:\n${url}\n\n${closing.join('\n')}\n`,
     html: `${lines.map((line) => `<p>${escapeHtml(line)}</p>`).join('')}<p><a href="${escapeHtml(url)}">${escapeHtml(action)}</a></p><p>${closing.map(escapeHtml).join('<br>')}</p>`,
   }
+}
+
+/** Tells a carrier that a load it had is cancelled, and what it is paid for the truck, if anything. */
+export function loadCancelledMail({ carrierName, loadNumber, lane, payMinor, brokerage }: { carrierName: string; loadNumber: string; lane: string; payMinor: number | null; brokerage: { name: string; phone: string } }): MailText {
+  const lines = [`Load ${loadNumber}, ${lane}, is cancelled by our customer. Please do not send a truck; a truck on its way may turn round.`, payMinor === null ? 'The rate confirmation is void.' : `For the truck that was ordered and not used we pay ${formatMoney(payMinor)}. The rate confirmation is void.`]
+  const closing = [brokerage.name, brokerage.phone]
+  return { subject: `Load ${loadNumber} for ${carrierName} is cancelled`, text: `${lines.join('\n')}\n\n${closing.join('\n')}\n`, html: `${lines.map((line) => `<p>${escapeHtml(line)}</p>`).join('')}<p>${closing.map(escapeHtml).join('<br>')}</p>` }
 }

@@ -15,6 +15,14 @@ export type OutsideEvent =
   | { kind: 'kept_in_the_building'; what: string }
   | { kind: 'gate_alert'; carrierName: string; reasons: string[]; policyVersion: number }
   | { kind: 'gate_mended'; reasons: string[] }
+  | { kind: 'tender_accepted'; shipmentId: string; partner: string; change: boolean }
+  | { kind: 'tender_change_declined'; shipmentId: string; partner: string; reason: string }
+  | { kind: 'exchange_failed'; document: string; partner: string; problem: string }
+  | { kind: 'truck_not_used'; payMinor: number; sellMinor: number }
+  | { kind: 'carrier_told'; to: string; what: string }
+  | { kind: 'status_noted'; words: string; sent: boolean }
+  | { kind: 'partner_joined'; partner: string; shipmentId: string }
+  | { kind: 'invoice_sent'; partner: string; totalMinor: number }
   | { kind: 'message_left'; sender: string; subject: string }
 
 export type LogEvent = LoadEvent | OutsideEvent
@@ -76,6 +84,22 @@ export function logWords(event: LogEvent): string {
       return `The gate is clear again: ${event.reasons.join('; ')} is mended`
     case 'kept_in_the_building':
       return `Practice: ${event.what} kept in the building`
+    case 'tender_accepted':
+      return event.change ? `${event.partner}'s change of ${event.shipmentId} accepted` : `Tender ${event.shipmentId} of ${event.partner} accepted`
+    case 'tender_change_declined':
+      return `${event.partner}'s change of ${event.shipmentId} declined: ${event.reason}`
+    case 'exchange_failed':
+      return `${event.document} to ${event.partner} failed: ${event.problem}`
+    case 'truck_not_used':
+      return `Truck ordered and not used: ${formatMoney(event.payMinor)} to the carrier, ${formatMoney(event.sellMinor)} to the customer`
+    case 'carrier_told':
+      return `${event.to} told: ${event.what}`
+    case 'status_noted':
+      return `${event.words}${event.sent ? ', told to the customer (214)' : ''}`
+    case 'partner_joined':
+      return `Reports to ${event.partner} as ${event.shipmentId} from now on`
+    case 'invoice_sent':
+      return `Invoice of ${formatMoney(event.totalMinor)} to ${event.partner} (210)`
     case 'message_left':
       return `Mail from ${event.sender}: ${event.subject || 'no subject'}`
   }

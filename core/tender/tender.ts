@@ -1,6 +1,7 @@
 import type { Equipment } from '../load/load'
 
-export type TenderPurpose = 'original' | 'change' | 'cancel' | 'confirmation'
+export const tenderPurposes = ['original', 'change', 'cancel', 'confirmation'] as const
+export type TenderPurpose = (typeof tenderPurposes)[number]
 export type StopReason = 'load' | 'unload' | 'part_load' | 'part_unload' | 'other'
 
 export interface TenderReference {
@@ -57,3 +58,10 @@ export interface Tender {
   /** What the customer's system said and has no place above, as it was said. */
   alsoSaid: string[]
 }
+
+/**
+ * Where a notice stands. `open` waits for an answer; `overtaken` was followed by a later one before it was answered, or came after
+ * it; `noted` wanted no answer.
+ */
+export const noticeStates = ['open', 'accepted', 'declined', 'lapsed', 'withdrawn', 'overtaken', 'noted'] as const
+export type NoticeState = (typeof noticeStates)[number]

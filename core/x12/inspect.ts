@@ -98,7 +98,7 @@ export class Inspector {
     this.position = 1
     this.interchange = {
       sender: { qualifier: at(5), id: at(6).trim() }, receiver: { qualifier: at(7), id: at(8).trim() }, control: at(13), version: at(12), usage: at(15), date: at(9), time: at(10), wantsAck: at(14) === '1',
-      delimiters: view.delimiters, groups: [], faults: [],
+      delimiters: view.delimiters, start: view.spot().offset, groups: [], faults: [],
     }
     const [wrong] = wrongLengths(view.elements())
     if (wrong !== undefined) this.tellInterchange(view, '022', `ISA${String(wrong).padStart(2, '0')} is not of its length`, wrong)

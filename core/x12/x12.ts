@@ -70,6 +70,8 @@ export interface InterchangeReport {
   /** Whether the sender asks for a TA1. */
   wantsAck: boolean
   delimiters: Delimiters
+  /** Where its ISA stands in what was read. */
+  start: number
   groups: GroupReport[]
   faults: Fault[]
 }

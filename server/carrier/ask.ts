@@ -8,6 +8,7 @@ import { sendMail } from '#server/message/transport'
 import { enqueue, markFailed, markSent, mostAttempts, type OutboxEntry } from '#server/outbox/outbox'
 import { carrier, carrierLink } from '#server/schema'
 import { brokerage, settings } from '#server/settings.server'
+import { cancelledSchema, sendCancelledMail } from './tell-cancelled'
 import { carrierLinkToken, createCarrierLink } from './link'
 import { type CarrierAct, writeCarrierLog } from './log'
 
@@ -27,11 +28,15 @@ export function ask(db: Db, carrierId: number, asked: { purpose: 'papers'; to: s
   })
 }
 
-const payloadSchema = z.object({ linkId: z.number() })
+const payloadSchema = z.union([cancelledSchema, z.object({ linkId: z.number() })])
 
-/** Mails one carrier's link and writes down what came of it. */
+/** Mails one carrier's link, or that a load is cancelled, and writes down what came of it. */
 export async function sendCarrierMail(db: Db, entry: OutboxEntry, clock: () => number): Promise<boolean> {
-  const { linkId } = payloadSchema.parse(entry.payload)
+  const payload = payloadSchema.parse(entry.payload)
+  return 'cancelled' in payload ? sendCancelledMail(db, entry, payload.cancelled, clock) : sendLinkMail(db, entry, payload.linkId, clock)
+}
+
+async function sendLinkMail(db: Db, entry: OutboxEntry, linkId: number, clock: () => number): Promise<boolean> {
   const row = db.select({ link: carrierLink, name: carrier.name }).from(carrierLink).innerJoin(carrier, eq(carrier.id, carrierLink.carrierId)).where(eq(carrierLink.id, linkId)).get()
   if (!row) throw new Error(`Outbox entry ${entry.key} names carrier link ${linkId}, which is not there`)
   const url = `${settings().OX_ORIGIN}/p/${carrierLinkToken(linkId, settings().OX_SECRET)}`

@@ -23,6 +23,11 @@ export async function readUpload(request: Request, mostBytes: number): Promise<U
   return { fields, file: file ? { name: file.name, content: Buffer.from(await file.arrayBuffer()) } : null }
 }
 
+/** A body of at most so many bytes; null where it is larger. */
+export async function readBytes(request: Request, most: number): Promise<Buffer | null> {
+  return Number(request.headers.get('content-length') ?? 0) > most ? null : readUpTo(request, most)
+}
+
 async function readUpTo(request: Request, most: number): Promise<Buffer | null> {
   const chunks: Uint8Array[] = []
   let length = 0

@@ -22,6 +22,9 @@ export const announceQuote = (quoteId: number): void => void emitter().emit('quo
 /** Tells whoever looks at carriers that some of them stand otherwise now. */
 export const announceCarriers = (): void => void emitter().emit('carriers')
 
+/** Tells whoever looks at Intake that tenders came or were answered. */
+export const announceTenders = (): void => void emitter().emit('tenders')
+
 export interface LiveEvent {
   id: number
   loadId: number
@@ -54,12 +57,14 @@ export function liveStream(db: Db, after: number, signal: AbortSignal): Readable
       }
       const pushQuote = (quoteId: number) => send(`event: quote\ndata: ${JSON.stringify({ quoteId })}\n\n`)
       const pushCarriers = () => send('event: carriers\ndata: {}\n\n')
+      const pushTenders = () => send('event: tenders\ndata: {}\n\n')
       const heartbeat = setInterval(() => send(': still here\n\n'), 25_000)
       stop = () => {
         clearInterval(heartbeat)
         emitter().off('log', push)
         emitter().off('quote', pushQuote)
         emitter().off('carriers', pushCarriers)
+        emitter().off('tenders', pushTenders)
         emitter().off('stop', end)
         signal.removeEventListener('abort', end)
       }
@@ -74,6 +79,7 @@ export function liveStream(db: Db, after: number, signal: AbortSignal): Readable
       emitter().on('log', push)
       emitter().on('quote', pushQuote)
       emitter().on('carriers', pushCarriers)
+      emitter().on('tenders', pushTenders)
       emitter().on('stop', end)
       signal.addEventListener('abort', end)
       send('retry: 2000\n\n')

@@ -3,7 +3,7 @@ import { alias } from 'drizzle-orm/sqlite-core'
 import type { Db } from '#server/db.server'
 import { outbox } from '#server/schema'
 
-export type OutboxKind = 'mail' | 'board' | 'quote_mail' | 'carrier_mail'
+export type OutboxKind = 'mail' | 'board' | 'quote_mail' | 'carrier_mail' | 'exchange'
 export type OutboxEntry = typeof outbox.$inferSelect
 
 /**

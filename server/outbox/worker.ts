@@ -1,5 +1,6 @@
 import { sendCarrierMail } from '#server/carrier/ask'
 import type { Db } from '#server/db.server'
+import { sendExchange } from '#server/exchange/send'
 import { logger } from '#server/log/logger'
 import { sendConfirmationMail } from '#server/message/send'
 import { sendToBoard } from '#server/posting/board'
@@ -13,6 +14,7 @@ const senders: Record<OutboxKind, (db: Db, entry: OutboxEntry, clock: () => numb
   board: sendToBoard,
   quote_mail: sendQuoteMail,
   carrier_mail: sendCarrierMail,
+  exchange: sendExchange,
 }
 
 export interface Worker {

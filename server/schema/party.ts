@@ -24,6 +24,8 @@ export const customer = sqliteTable('customer', {
   /** Null where they pay one price, fuel in it. */
   fuelTableId: integer('fuel_table_id').references(() => fuelTable.id),
   showMiles: flag('show_miles'),
+  /** Why nothing of theirs is accepted by itself just now. */
+  hold: text('hold'),
 }, (table) => [uniqueIndex('customer_name').on(table.search)])
 
 export const facility = sqliteTable('facility', {

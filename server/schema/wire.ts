@@ -18,7 +18,7 @@ export const outbox = sqliteTable('outbox', {
   id: id(),
   /** What the receiver checks: the same key twice is one message. */
   key: text('key').notNull(),
-  kind: text('kind', { enum: ['mail', 'board', 'quote_mail', 'carrier_mail'] }).notNull(),
+  kind: text('kind', { enum: ['mail', 'board', 'quote_mail', 'carrier_mail', 'exchange'] }).notNull(),
   /** Entries of one stream leave in their order. */
   stream: text('stream').notNull(),
   /** The load it is of; null for what is of no load. */

@@ -1,0 +1,19 @@
+import { database } from '#server/db.server'
+import { receive } from '#server/exchange/receive'
+import { readBytes } from '#server/http/upload'
+import { carriesSecret } from '#server/partner/http'
+import { findPartner } from '#server/partner/partners'
+import type { Route } from './+types/exchange-in'
+
+const largestInterchange = 32 * 1024 * 1024
+
+/** Where a partner posts its interchanges: 200 once they are kept, whatever they hold; the acknowledgement goes its own way. */
+export async function action({ params, request }: Route.ActionArgs) {
+  const db = database()
+  const partner = findPartner(db, Number(params.partnerId))
+  if (!partner || partner.transport !== 'http' || !carriesSecret(partner, request.headers.get('authorization'))) return Response.json({ error: 'who are you' }, { status: 401 })
+  const bytes = await readBytes(request, largestInterchange)
+  if (bytes === null) return Response.json({ error: `larger than ${largestInterchange / 1024 / 1024} MB` }, { status: 413 })
+  const { problem } = receive(db, bytes, { partner, source: `HTTP ${request.headers.get('idempotency-key') ?? ''}`.trim() }, Date.now())
+  return Response.json(problem === null ? { kept: true } : { kept: true, problem }, { status: problem === null ? 200 : 422 })
+}

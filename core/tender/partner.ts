@@ -1,0 +1,56 @@
+import { z } from 'zod'
+
+/** The ways to and from a partner. A new one is a name here and an implementation of the server's `Transport`. */
+export const transports = ['folder', 'http', 'site'] as const
+export type TransportKind = (typeof transports)[number]
+
+/** The documents that may flow, by their X12 number. */
+export const documentKinds = ['204', '990', '214', '210', '997'] as const
+export type DocumentKind = (typeof documentKinds)[number]
+
+export const codeKinds = ['customer', 'location', 'equipment'] as const
+export type CodeKind = (typeof codeKinds)[number]
+
+/** What becomes of a tender nobody answered in time: it lapses, a no is sent, or it stays to be answered late. */
+export const expiryChoices = ['lapse', 'decline', 'keep'] as const
+export type ExpiryChoice = (typeof expiryChoices)[number]
+
+/** What a check call may tell of a stop. */
+export const stopEventKinds = ['appointment', 'arrived', 'departed', 'delayed'] as const
+export type StopEventKind = (typeof stopEventKinds)[number]
+
+export const statusOccasions = ['appointment_pickup', 'appointment_delivery', 'arrived_pickup', 'arrived_delivery', 'departed_pickup', 'departed_delivery', 'delayed_pickup', 'delayed_delivery'] as const
+export type StatusOccasion = (typeof statusOccasions)[number]
+
+/** A partner's code for each of our events; an empty one is not sent. */
+export type StatusCodes = Record<StatusOccasion, string>
+
+/** X12 element 1650 (shipment status) and 1652 (appointment status): what most partners want. */
+export const usualStatusCodes: StatusCodes = {
+  appointment_pickup: 'AA', appointment_delivery: 'AB', arrived_pickup: 'X3', arrived_delivery: 'X1', departed_pickup: 'AF', departed_delivery: 'D1', delayed_pickup: 'SD', delayed_delivery: 'SD',
+}
+
+const text = (most: number) => z.string().trim().max(most)
+const ids = { theirQualifier: text(2).min(2, 'Two characters, as 02 or ZZ'), theirId: text(15).min(2, 'Give their id'), theirGroup: text(15).min(2, 'Give the id in GS'), ourQualifier: text(2).min(2, 'Two characters, as 02 or ZZ'), ourId: text(15).min(2, 'Give our id'), ourGroup: text(15).min(2, 'Give our id in GS') }
+
+/** What a manager may change of a partner. */
+export const partnerFormSchema = z.object({
+  ...ids,
+  name: text(80).min(2, 'Name the partner'),
+  scac: text(4).regex(/^[A-Z]{2,4}$/, 'Two to four capital letters'),
+  version: z.string().regex(/^00[345]0\d0$/, 'As 004010'),
+  usage: z.enum(['T', 'P']),
+  documents: z.array(z.enum(documentKinds)),
+  respondMinutes: z.number('In minutes').int().min(5, 'At least five minutes').max(10_080, 'At most a week'),
+  onExpiry: z.enum(expiryChoices),
+  takesNotes: z.boolean(),
+  statusCodes: z.record(z.enum(statusOccasions), text(2).regex(/^([A-Z0-9]{2})?$/, 'Two characters, or nothing')),
+  contactName: text(80), contactPhone: text(30), contactMail: z.union([z.literal(''), z.string().trim().email('Give a mail address')]),
+  paused: z.boolean(),
+})
+export type PartnerForm = z.infer<typeof partnerFormSchema>
+
+export const transportWords: Record<TransportKind, string> = { folder: 'Mailbox folder', http: 'HTTP', site: 'Web site' }
+export const codeKindWords: Record<CodeKind, string> = { customer: 'Customer', location: 'Location', equipment: 'Equipment' }
+export const expiryWords: Record<ExpiryChoice, string> = { lapse: 'it lapses, nothing is sent', decline: 'a no is sent', keep: 'it stays, late answers are taken' }
+export const stopEventWords: Record<StopEventKind, string> = { appointment: 'Appointment made', arrived: 'Arrived', departed: 'Departed', delayed: 'Delayed' }

@@ -1,0 +1,103 @@
+import { createHash } from 'node:crypto'
+import { eq } from 'drizzle-orm'
+import { z } from 'zod'
+import { toLocal } from '#core/time/local'
+import { groupOfSet, type SetId } from '#core/x12/grammar/sets'
+import { writeInterchange } from '#core/x12/writer'
+import { withoutDelimiters } from '#core/x12/writer'
+import type { Segment } from '#core/x12/x12'
+import { type Db, inTransaction } from '#server/db.server'
+import { announce } from '#server/live/live'
+import { writeLog } from '#server/log/act'
+import { enqueue, markFailed, markSent, mostAttempts, type OutboxEntry } from '#server/outbox/outbox'
+import { nextControl, notePartnerProblem, type Partner } from '#server/partner/partners'
+import { transportOf } from '#server/partner/transport'
+import { exchange, exchangeDocument, partner } from '#server/schema'
+import { brokerage, settings } from '#server/settings.server'
+
+/** One set to be sent, and what of ours it speaks of. */
+export interface SetToSend {
+  type: SetId
+  segments: Segment[]
+  number: string
+  loadId: number | null
+  noticeId: number | null
+}
+
+/** `20261127` and `0930`, as our envelopes say it: the desk's own clock. */
+export function envelopeMoment(now: number): { date: string; time: string } {
+  const local = toLocal(now, brokerage.zone)
+  return { date: local.slice(0, 10).replaceAll('-', ''), time: local.slice(11, 16).replace(':', '') }
+}
+
+/** Writes an interchange of one set in the partner's own manner, keeps it and puts it into the outbox; all in the caller's transaction. */
+export function sendSet(db: Db, to: Partner, set: SetToSend, now: number): number {
+  const control = nextControl(db, to.id)
+  const { lineEnd, ...delimiters } = to.delimiters
+  const clean = set.segments.map((segment) => segment.map((element) => withoutDelimiters(element, delimiters)))
+  const text = writeInterchange(
+    {
+      delimiters, version: `00${to.version.slice(1, 4)}`, groupVersion: to.version, usage: to.usage, control: String(control), groupType: groupOfSet[set.type], groupControl: String(control), ...envelopeMoment(now),
+      sender: { qualifier: to.ourQualifier, id: to.ourId, group: to.ourGroup }, receiver: { qualifier: to.theirQualifier, id: to.theirId, group: to.theirGroup },
+    },
+    [{ type: set.type, control: '0001', segments: clean }],
+  )
+  const lines = lineEnd === '' ? text : text.split(delimiters.segment).join(delimiters.segment + lineEnd)
+  return keepOutgoing(db, to, { raw: Buffer.from(lines, 'latin1'), control, documents: [{ kind: set.type, groupType: groupOfSet[set.type], number: set.number, loadId: set.loadId, noticeId: set.noticeId }] }, now)
+}
+
+interface Outgoing {
+  raw: Buffer
+  control: number | null
+  documents: { kind: string; groupType: string; number: string; loadId: number | null; noticeId: number | null }[]
+}
+
+/** Keeps what goes out with its documents, and asks the outbox to send it. */
+export function keepOutgoing(db: Db, to: Partner, { raw, control, documents }: Outgoing, now: number): number {
+  const kept = db
+    .insert(exchange)
+    .values({ partnerId: to.id, direction: 'out', at: now, source: to.address, raw, digest: createHash('sha256').update(raw).digest('hex'), control, usage: to.usage, state: 'waiting' })
+    .returning({ id: exchange.id })
+    .get()
+  db.insert(exchangeDocument)
+    .values(documents.map((each, ordinal) => ({ ...each, exchangeId: kept.id, partnerId: to.id, direction: 'out' as const, at: now, ordinal, groupControl: control === null ? '' : String(control), setControl: String(ordinal + 1).padStart(4, '0'), state: 'out' as const })))
+    .run()
+  askSending(db, to.id, kept.id, now)
+  return kept.id
+}
+
+/** Asks for an interchange to be sent, for the first time or once more: the same bytes. */
+export function askSending(db: Db, partnerId: number, exchangeId: number, now: number): void {
+  enqueue(db, { kind: 'exchange', stream: `partner-${partnerId}`, loadId: null, payload: { exchangeId } }, now)
+}
+
+const payloadSchema = z.object({ exchangeId: z.number() })
+
+/** Delivers one interchange to its partner and writes down what came of it. */
+export async function sendExchange(db: Db, entry: OutboxEntry, clock: () => number): Promise<boolean> {
+  const { exchangeId } = payloadSchema.parse(entry.payload)
+  const row = db.select({ exchange, partner }).from(exchange).innerJoin(partner, eq(partner.id, exchange.partnerId)).where(eq(exchange.id, exchangeId)).get()
+  if (!row) throw new Error(`Outbox entry ${entry.key} names exchange ${exchangeId}, which is not there`)
+  const problem = row.partner.paused ? { message: 'the partner is paused', final: false } : await transportOf(row.partner).deliver(db, row.partner, { key: entry.key, control: row.exchange.control, bytes: row.exchange.raw })
+  const now = clock()
+  inTransaction(db, () => {
+    if (problem === null) {
+      markSent(db, entry)
+      db.update(exchange).set({ state: 'sent', problem: null }).where(eq(exchange.id, exchangeId)).run()
+      notePartnerProblem(db, row.partner.id, null)
+      return
+    }
+    const giveUp = problem.final || entry.attempts + 1 >= mostAttempts
+    markFailed(db, entry, problem.message, giveUp, now, settings().OX_OUTBOX_DELAY_MS)
+    db.update(exchange).set({ problem: problem.message, ...(giveUp ? { state: 'failed' as const } : {}) }).where(eq(exchange.id, exchangeId)).run()
+    notePartnerProblem(db, row.partner.id, problem.message)
+    if (giveUp) logFailure(db, row.exchange.id, row.partner.name, problem.message, now)
+  })
+  announce()
+  return problem === null
+}
+
+function logFailure(db: Db, exchangeId: number, partnerName: string, problem: string, now: number): void {
+  const documents = db.select({ kind: exchangeDocument.kind, loadId: exchangeDocument.loadId }).from(exchangeDocument).where(eq(exchangeDocument.exchangeId, exchangeId)).all()
+  for (const { kind, loadId } of documents) if (loadId !== null) writeLog(db, loadId, 'exchange_failed', { kind: 'exchange_failed', document: kind, partner: partnerName, problem }, { now, by: { kind: 'rule', name: 'the outbox' } })
+}

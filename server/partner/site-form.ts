@@ -1,0 +1,8 @@
+import { answerAtSite } from '#server/site/session'
+import type { Transport } from './transport'
+
+/** A site has no documents to collect: its pages are read on a schedule. What goes out is an answer in the site's own form. */
+export const siteTransport: Transport = {
+  collect: () => [],
+  deliver: (db, partner, { bytes }) => answerAtSite(db, partner, new URLSearchParams(bytes.toString('latin1'))),
+}

@@ -1,0 +1,52 @@
+import { and, asc, desc, eq, gte, lt, sql } from 'drizzle-orm'
+import { answerBy } from '#core/tender/answer-rules'
+import { addDays, dayOf, toInstant, toLocal } from '#core/time/local'
+import type { Db } from '#server/db.server'
+import { isMapped, type PartnerCode } from '#server/partner/codes'
+import { answeringRule, customer, load, tender, tenderNotice, user } from '#server/schema'
+import { brokerage } from '#server/settings.server'
+import { answerInside } from './answer'
+import type { Notice, TenderRow } from './notice'
+
+/** Lets the customer's rules answer a notice that just came; what they hand over says why. A change of an accepted load is always a person's. */
+export function answerByRules(db: Db, notice: Notice, row: TenderRow, codes: readonly PartnerCode[], now: number): void {
+  const { customerId } = notice
+  if (customerId === null || (row.state === 'accepted' && row.loadId !== null)) return
+  const rules = db.select({ rule: answeringRule.rule }).from(answeringRule).where(and(eq(answeringRule.customerId, customerId), eq(answeringRule.on, true))).orderBy(asc(answeringRule.position)).all().map(({ rule }) => rule)
+  if (rules.length === 0) return
+  const held = db.select({ hold: customer.hold }).from(customer).where(eq(customer.id, customerId)).get()?.hold ?? null
+  const answer = answerBy(rules, notice.facts, { at: now, takenThisWeek: takenInWeek(db, customerId, notice.facts.pickupAt ?? now), onHold: held !== null, unknownCodes: codes.filter((code) => !isMapped(code)).length })
+  if (!answer.rule) return
+  const act = { now, by: { kind: 'rule' as const, name: answer.rule.name }, repId: repFor(db, customerId) }
+  const remark = (words: string) => db.update(tenderNotice).set({ remark: [notice.remark, words].filter(Boolean).join('. ') }).where(eq(tenderNotice.id, notice.id)).run()
+  if (answer.verdict === 'hand_over') return void remark(answer.kept ? `“${answer.rule.name}” would accept it, but ${answer.kept}` : `Handed over by “${answer.rule.name}”`)
+  const outcome = answer.verdict === 'accept' ? answerInside(db, notice, { kind: 'accept', note: '' }, act) : answerInside(db, notice, { kind: 'decline', reasonCode: answer.rule.reasonCode ?? 'BG', note: '' }, act)
+  if ('refusal' in outcome) remark(`“${answer.rule.name}” could not answer it: ${outcome.refusal.message}`)
+}
+
+/** The week of a day at the desk, by its Monday. */
+export function weekOf(at: number): string {
+  const day = dayOf(toLocal(at, brokerage.zone))
+  return addDays(day, -((new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7))
+}
+
+/** How many tenders of a customer with a pickup in the week of `at` were accepted. */
+function takenInWeek(db: Db, customerId: number, at: number): number {
+  const monday = weekOf(at)
+  const [from, to] = [monday, addDays(monday, 7)].map((day) => toInstant(`${day}T00:00`, brokerage.zone)) as [number, number]
+  const row = db
+    .select({ count: sql<number>`count(*)` })
+    .from(load)
+    .innerJoin(tender, eq(tender.loadId, load.id))
+    .where(and(eq(load.customerId, customerId), eq(tender.state, 'accepted'), gte(load.pickupAt, from), lt(load.pickupAt, to)))
+    .get()
+  return row?.count ?? 0
+}
+
+/** Who a load belongs to that nobody took: the rep of the customer's last load. */
+export function repFor(db: Db, customerId: number): number {
+  const last = db.select({ repId: load.repId }).from(load).where(eq(load.customerId, customerId)).orderBy(desc(load.createdAt)).limit(1).get()
+  const anybody = last ?? db.select({ repId: user.id }).from(user).where(eq(user.role, 'rep')).orderBy(asc(user.id)).limit(1).get() ?? db.select({ repId: user.id }).from(user).orderBy(asc(user.id)).limit(1).get()
+  if (!anybody) throw new Error('There is nobody a load could belong to')
+  return anybody.repId
+}

@@ -1,0 +1,105 @@
+import { and, eq, ne } from 'drizzle-orm'
+import { codesUsed } from '#core/tender/codes-used'
+import { respondByInstant } from '#core/tender/respond-by'
+import type { Tender } from '#core/tender/tender'
+import type { Db } from '#server/db.server'
+import { type PartnerCode, noteCodes, seeCodes } from '#server/partner/codes'
+import type { Partner } from '#server/partner/partners'
+import { tender, tenderNotice } from '#server/schema'
+import { brokerage } from '#server/settings.server'
+import { answerByRules } from './by-rule'
+import { assess } from './assess'
+import { cancelUncovered } from './cancel'
+
+export type Notice = typeof tenderNotice.$inferSelect
+export type TenderRow = typeof tender.$inferSelect
+
+/** Something said of a tender, whatever way it came. */
+export interface Said {
+  partner: Partner
+  tender: Tender
+  documentId: number | null
+  /** Its place in the partner's order: what is older than the last word changes nothing. */
+  control: number
+  practice: boolean
+}
+
+/** How a notice stands the moment it comes, and why. */
+interface Standing {
+  state: Notice['state']
+  tenderState: TenderRow['state'] | null
+  remark: string | null
+}
+
+/**
+ * Writes down what was said of a tender: an offer waits to be answered, a change of an accepted one too, a cancellation ends what was
+ * open; what comes twice or late changes nothing. Rules of the customer may answer at once. In the caller's transaction.
+ */
+export function takeNotice(db: Db, said: Said, now: number): number {
+  const { partner, tender: told } = said
+  const shipmentId = told.shipmentId ?? ''
+  const before = db.select().from(tender).where(and(eq(tender.partnerId, partner.id), eq(tender.shipmentId, shipmentId))).get() ?? null
+  const standing = standingOf(db, before, said)
+  const row = before ?? db.insert(tender).values({ partnerId: partner.id, shipmentId, state: standing.tenderState ?? 'offered', lastControl: said.control }).returning().get()
+  const codes = seeCodes(db, partner.id, codesUsed(told), now)
+  const facts = assess(db, told, equipmentOf(codes, told), now)
+  const notice = db
+    .insert(tenderNotice)
+    .values({
+      tenderId: row.id, partnerId: partner.id, documentId: said.documentId, customerId: customerOf(codes, partner), purpose: told.purpose, state: standing.state, receivedAt: now, practice: said.practice, tender: told, facts, remark: standing.remark,
+      respondBy: respondByInstant(told, { receivedAt: now, respondMinutes: partner.respondMinutes, pickupZone: facts.origin?.zone ?? null, ourZone: brokerage.zone }),
+    })
+    .returning()
+    .get()
+  noteCodes(db, notice.id, codes)
+  if (standing.state !== 'overtaken') follow(db, row, notice, standing, said)
+  if (notice.state === 'open' && told.purpose !== 'cancel') answerByRules(db, notice, row, codes, now)
+  if (notice.state === 'open' && told.purpose === 'cancel') cancelUncovered(db, notice, row, now)
+  return notice.id
+}
+
+/** The last word overtakes what was open before it. */
+function follow(db: Db, row: TenderRow, notice: Notice, standing: Standing, said: Said): void {
+  if (standing.state === 'open' || standing.tenderState === 'withdrawn') {
+    const state = standing.tenderState === 'withdrawn' ? 'withdrawn' : 'overtaken'
+    db.update(tenderNotice).set({ state, remark: state === 'withdrawn' ? 'Cancelled by the customer before it was answered' : 'A later one took its place' }).where(and(eq(tenderNotice.tenderId, row.id), eq(tenderNotice.state, 'open'), ne(tenderNotice.id, notice.id))).run()
+  }
+  db.update(tender).set({ lastControl: Math.max(row.lastControl, said.control), ...(standing.tenderState ? { state: standing.tenderState } : {}) }).where(eq(tender.id, row.id)).run()
+}
+
+/** Where a notice stands, by what is known of its tender. */
+function standingOf(db: Db, before: TenderRow | null, { tender: told, control }: Said): Standing {
+  const stands = (state: Notice['state'], remark: string | null, tenderState: TenderRow['state'] | null = null): Standing => ({ state, remark, tenderState })
+  if (before && control < before.lastControl) return stands('overtaken', 'Came after what the customer said later')
+  switch (told.purpose) {
+    case 'cancel':
+      if (!before) return stands('noted', 'Cancels what was never tendered here', 'withdrawn')
+      if (before.state === 'accepted') return stands('open', 'The customer cancels what we accepted')
+      return before.state === 'offered' ? stands('noted', 'Cancelled before it was answered', 'withdrawn') : stands('noted', 'Cancels what was over already')
+    case 'confirmation':
+      return stands('noted', before ? 'The customer confirms' : 'Confirms what was never tendered here')
+    case 'change':
+      if (!before) return stands('open', 'Came as a change: its original has not come', 'offered')
+      if (before.state === 'accepted') return stands('open', 'Changes what we accepted')
+      return before.state === 'cancelled' || before.state === 'withdrawn' ? stands('noted', 'Changes what the customer cancelled') : stands('open', 'Changed by the customer', 'offered')
+    case 'original':
+      if (!before) return stands('open', null, 'offered')
+      if (isSaidAgain(db, before.id, told)) return stands('noted', 'The same as before, word for word')
+      if (before.state === 'accepted') return stands('open', 'Tendered again with other terms after we accepted: answered as a change')
+      return stands('open', before.state === 'offered' ? 'Tendered again with other terms' : 'Tendered again', 'offered')
+  }
+}
+
+/** Whether an original says what one before it said, and that one is open or taken. */
+function isSaidAgain(db: Db, tenderId: number, told: Tender): boolean {
+  const rows = db.select({ state: tenderNotice.state, tender: tenderNotice.tender }).from(tenderNotice).where(eq(tenderNotice.tenderId, tenderId)).all()
+  const words = JSON.stringify(told)
+  return rows.some((row) => (row.state === 'open' || row.state === 'accepted') && JSON.stringify(row.tender) === words)
+}
+
+export const equipmentOf = (codes: readonly PartnerCode[], told: Tender) => codes.find(({ kind }) => kind === 'equipment')?.equipment ?? told.equipment.kind
+
+export const customerOf = (codes: readonly PartnerCode[], partner: Pick<Partner, 'customerId'>): number | null => {
+  const said = codes.find(({ kind }) => kind === 'customer')
+  return said ? said.customerId : partner.customerId
+}
