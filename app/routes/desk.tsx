@@ -38,6 +38,7 @@ function Room(desk: Route.ComponentProps['loaderData']) {
     { key: '/', words: 'go to a load or an action; Shift+Enter there copies the load', run: () => setAsking(true) },
     { key: 'h', words: 'Horizon', run: () => navigate('/') },
     { key: 'q', words: 'Quotes', run: () => navigate('/quotes') },
+    { key: 'i', words: 'Intake', run: () => navigate('/intake') },
     { key: 'u', words: 'Carriers', run: () => navigate('/carriers') },
     { key: 'n', words: 'new load', run: () => navigate('/loads/new'), disabled: !desk.mayEdit },
     { key: '?', words: 'these keys', run: () => setHelp(keyList()) },
@@ -50,9 +51,10 @@ function Room(desk: Route.ComponentProps['loaderData']) {
         </Link>
         <nav aria-label="Rooms" className="flex items-stretch">
           <RoomLink to="/" words="Horizon" />
-          <RoomLink to="/quotes" also="/fuel" words="Quotes" />
+          <RoomLink to="/quotes" also={['/fuel']} words="Quotes" />
+          <RoomLink to="/intake" also={['/exchange', '/answering', '/partners']} words="Intake" />
           <RoomLink to="/loads" words="Loads" />
-          <RoomLink to="/carriers" also="/vetting" words="Carriers" />
+          <RoomLink to="/carriers" also={['/vetting']} words="Carriers" />
         </nav>
         <span className={`ml-2 self-center text-sm ${busy ? 'label' : 'invisible'}`} role="status">
           {busy ? 'reading…' : ''}
@@ -81,9 +83,9 @@ function Room(desk: Route.ComponentProps['loaderData']) {
 }
 
 /** The way to a room; the room is marked while one of its pages is open, `also` where that stands at another address. */
-function RoomLink({ to, also, words }: { to: string; also?: string; words: string }) {
+function RoomLink({ to, also, words }: { to: string; also?: string[]; words: string }) {
   const { pathname } = useLocation()
-  const within = also !== undefined && pathname.startsWith(also)
+  const within = also?.some((each) => pathname.startsWith(each)) ?? false
   return (
     <NavLink to={to} end={to === '/'} className={({ isActive }) => `flex items-center px-3 ${isActive || within ? 'font-semibold shadow-[inset_0_-2px_0_var(--bill)]' : 'text-second hover:text-ink'}`}>
       {words}

@@ -11,7 +11,7 @@ const largestInterchange = 32 * 1024 * 1024
 export async function action({ params, request }: Route.ActionArgs) {
   const db = database()
   const partner = findPartner(db, Number(params.partnerId))
-  if (!partner || partner.transport !== 'http' || !carriesSecret(partner, request.headers.get('authorization'))) return Response.json({ error: 'who are you' }, { status: 401 })
+  if (partner?.transport !== 'http' || !carriesSecret(partner, request.headers.get('authorization'))) return Response.json({ error: 'who are you' }, { status: 401 })
   const bytes = await readBytes(request, largestInterchange)
   if (bytes === null) return Response.json({ error: `larger than ${largestInterchange / 1024 / 1024} MB` }, { status: 413 })
   const { problem } = receive(db, bytes, { partner, source: `HTTP ${request.headers.get('idempotency-key') ?? ''}`.trim() }, Date.now())

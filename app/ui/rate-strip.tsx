@@ -39,9 +39,9 @@ export function StripBand({ band, x }: { band: RateBand; x: (minor: number) => n
   )
 }
 
-/** The rate strip in a list: band, target, most, offers; its words are in its label. */
-export function RateStrip({ figures }: { figures: StripFigures }) {
-  const range = stripRange(figures, false)
+/** The rate strip in a list: band, target, most, offers, and where asked for the sell price; its words are in its label. */
+export function RateStrip({ figures, withSell = false }: { figures: StripFigures; withSell?: boolean }) {
+  const range = stripRange(figures, withSell)
   if (!range) return <span className="label">no history near this lane</span>
   const x = (minor: number) => 42 + ((minor - range.low) / (range.high - range.low)) * (size.width - 84)
   const { band } = figures
@@ -53,13 +53,14 @@ export function RateStrip({ figures }: { figures: StripFigures }) {
           <text x={x(band.lowMinor) - 4} y={15} textAnchor="end" className="fill-second font-mono text-[10px]">
             {formatAmount(Math.round(band.lowMinor / 100) * 100)}
           </text>
-          <text x={Math.max(x(band.highMinor), ...figures.pegs.map((peg) => x(peg.payMinor)), figures.mostMinor ? x(figures.mostMinor) : 0) + 7} y={15} className="fill-second font-mono text-[10px]">
+          <text x={Math.max(x(band.highMinor), ...figures.pegs.map((peg) => x(peg.payMinor)), figures.mostMinor ? x(figures.mostMinor) : 0, withSell && near(x(figures.sellMinor), x(band.highMinor)) ? x(figures.sellMinor) : 0) + 7} y={15} className="fill-second font-mono text-[10px]">
             {formatAmount(Math.round(band.highMinor / 100) * 100)}
           </text>
         </>
       )}
       {figures.targetMinor !== null && <path d={`M${x(figures.targetMinor) - 4} 1h8l-4 5z`} fill="var(--dusk)" />}
       {figures.mostMinor !== null && <rect x={x(figures.mostMinor) - 0.75} y={3} width={1.5} height={17} fill="var(--ink)" />}
+      {withSell && figures.sellMinor > 0 && <path d={`M${x(figures.sellMinor)} 5.5l6 6-6 6-6-6z`} fill="var(--plain)" stroke={band && figures.sellMinor < band.middleMinor ? 'var(--bill)' : 'var(--dusk)'} strokeWidth={1.8} />}
       {figures.pegs.map((peg, index) => (
         <g key={`${peg.label}-${index}`} stroke={pegColor(peg.payMinor, figures.mostMinor)} strokeWidth={1.5}>
           <line x1={x(peg.payMinor)} x2={x(peg.payMinor)} y1={8} y2={16} />
@@ -69,6 +70,9 @@ export function RateStrip({ figures }: { figures: StripFigures }) {
     </svg>
   )
 }
+
+/** Whether a mark stands where the figure behind the band would be written. */
+const near = (mark: number, end: number) => mark > end - 8 && mark < end + 44
 
 /** The strip in words, for who does not see it. */
 export function stripWords({ band, targetMinor, mostMinor, sellMinor, pegs }: StripFigures): string {

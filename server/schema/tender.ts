@@ -3,7 +3,7 @@ import { blob, check, index, integer, primaryKey, sqliteTable, text, uniqueIndex
 import { equipmentKinds } from '#core/load/load'
 import type { AnswerRule } from '#core/tender/answer-rules'
 import type { TenderFacts } from '#core/tender/facts'
-import { codeKinds, documentKinds, expiryChoices, type StatusCodes, stopEventKinds, transports } from '#core/tender/partner'
+import { codeKinds, type documentKinds, expiryChoices, type StatusCodes, stopEventKinds, transports } from '#core/tender/partner'
 import type { SiteDescription } from '#core/tender/site'
 import { noticeStates, type Tender, tenderPurposes } from '#core/tender/tender'
 import type { Delimiters, Fault } from '#core/x12/x12'
