@@ -21,6 +21,11 @@ export function LoadHead({ page, now, zone }: { page: LoadPage; now: number; zon
           {page.soldBy.number}, line {page.soldBy.position}
         </Link>
       )}
+      {page.reportsTo && (
+        <span className="whitespace-nowrap" title={`Statuses and the invoice go to ${page.reportsTo.name}`}>
+          <span className="label">as</span> <span className="font-mono">{page.reportsTo.shipmentId}</span>
+        </span>
+      )}
       <span className="truncate">
         {freightWords(load)}, {load.commodity}
         {load.commodityHidden && ' (secret)'}

@@ -2,6 +2,7 @@ import { findCarriers } from '#server/carrier/find'
 import { findCustomers } from '#server/customer/customers'
 import { database } from '#server/db.server'
 import { listLoads } from '#server/load/list'
+import { findPartners } from '#server/partner/partners'
 import { findFacilities, findPlaces } from '#server/place/find'
 import { findInRegister } from '#server/register/look-up'
 import type { Route } from './+types/find'
@@ -14,6 +15,7 @@ const finders: Record<string, (typed: string) => unknown> = {
   places: (typed) => findPlaces(database(), typed, Date.now()),
   carriers: (typed) => findCarriers(database(), typed),
   register: (typed) => findInRegister(database(), typed),
+  partners: (typed) => findPartners(database(), typed),
   loads: (typed) => listLoads(database(), { words: typed, limit: 12 }),
 }
 

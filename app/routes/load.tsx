@@ -8,9 +8,11 @@ import { database } from '#server/db.server'
 import { readLoadPage } from '#server/load/read'
 import { brokerage } from '#server/settings.server'
 import { AwardDialog, PayDialog } from '../load/award-dialog'
+import { CheckCallDialog } from '../load/check-call-dialog'
 import { ConfirmationPanel, SendDialog } from '../load/confirmation-panel'
 import { DispatchDialog } from '../load/dispatch-dialog'
 import { GateStrip } from '../load/gate-strip'
+import { JoinDialog } from '../load/join-dialog'
 import { LoadHead } from '../load/load-head'
 import { LoadMap, MapDialog } from '../load/load-map'
 import { Log, Messages } from '../load/log'
@@ -37,7 +39,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
   return { page, now, zone: brokerage.zone, mayEdit: may(role, 'edit_loads'), mayHandle: may(role, 'handle_offers'), mayAward: may(role, 'award'), mayOverride: may(role, 'override_gate') }
 }
 
-type Open = { kind: 'offer'; carrier: OfferCarrier | null } | { kind: 'counter' | 'award' | 'limits' | 'pay' | 'send' | 'cancel' | 'release' | 'map' | 'rates' | 'dispatch' } | null
+type Open = { kind: 'offer'; carrier: OfferCarrier | null } | { kind: 'counter' | 'award' | 'limits' | 'pay' | 'send' | 'cancel' | 'release' | 'map' | 'rates' | 'dispatch' | 'call' | 'join' } | null
 
 export default function Load({ loaderData }: Route.ComponentProps) {
   const { page, now, zone, mayEdit, mayHandle, mayAward, mayOverride } = loaderData
@@ -76,6 +78,8 @@ export default function Load({ loaderData }: Route.ComponentProps) {
     { key: 'r', words: 'what the rate strip rests on', run: () => setOpen({ kind: 'rates' }) },
     { key: 'm', words: 'the map', run: () => setOpen({ kind: 'map' }) },
     { key: 'e', words: 'change the load', run: () => navigate(`/loads/${load.id}/change`), disabled: !mayEdit },
+    { key: 't', words: 'check call: arrived, departed, late', run: () => setOpen({ kind: 'call' }), disabled: !mayEdit || load.state === 'draft' || load.state === 'cancelled' },
+    { key: 'j', words: 'which customer’s system it reports to', run: () => setOpen({ kind: 'join' }), disabled: !mayEdit || load.state === 'cancelled' },
     { key: 'k', words: 'make a copy', run: () => navigate(`/loads/new?copy=${load.id}`), disabled: !mayEdit },
   ]
   useKeys('Load', keys)
@@ -114,9 +118,14 @@ export default function Load({ loaderData }: Route.ComponentProps) {
         )}
         {mayEdit && stepsFrom(load.state).map((to) => (
           <button key={to} type="button" className={`button ${confirmed && to === 'dispatched' ? 'first' : ''}`} disabled={acting.busy || (to === 'dispatched' && !confirmed)} title={to === 'dispatched' && !confirmed ? 'Once the carrier has accepted' : undefined} onClick={() => (to === 'dispatched' ? setOpen({ kind: 'dispatch' }) : void acting.act({ intent: 'advance', to }))}>
-            Mark {loadStateWords[to].toLowerCase()}
+            {to === 'invoiced' && load.state === 'paperwork_in' ? 'Ready to bill' : `Mark ${loadStateWords[to].toLowerCase()}`}
           </button>
         ))}
+        {mayEdit && load.state === 'cancelled' && page.sell.lines.some(({ charge }) => charge.kind === 'truck_ordered_not_used') && (
+          <button type="button" className="button" disabled={acting.busy} onClick={() => void acting.act({ intent: 'bill' }, 'Billed')}>
+            Ready to bill
+          </button>
+        )}
         {mayAward && ['covered', 'dispatched'].includes(load.state) && (
           <button type="button" className="button" onClick={() => setOpen({ kind: 'release' })}>
             Carrier fell through
@@ -139,6 +148,8 @@ export default function Load({ loaderData }: Route.ComponentProps) {
       {open?.kind === 'map' && <MapDialog page={page} onClose={close} />}
       {open?.kind === 'pay' && <PayDialog page={page} acting={acting} onClose={close} />}
       {open?.kind === 'send' && <SendDialog page={page} acting={acting} onClose={close} />}
+      {open?.kind === 'call' && <CheckCallDialog page={page} acting={acting} now={now} onClose={close} />}
+      {open?.kind === 'join' && <JoinDialog page={page} acting={acting} onClose={close} />}
       {open?.kind === 'dispatch' && <DispatchDialog page={page} acting={acting} now={now} mayOverride={mayOverride} onClose={close} />}
       {open?.kind === 'cancel' && <ReasonDialog title={`Cancel ${load.number}`} intent="cancel" button="Cancel the load" acting={acting} onClose={close} />}
       {open?.kind === 'release' && <ReasonDialog title={`Release ${page.carrier?.name ?? 'the carrier'}`} intent="release" button="Open it for cover again" acting={acting} onClose={close} />}
@@ -154,6 +165,7 @@ const shown: { key: string; first?: boolean; short: string }[] = [
   { key: 'p', short: 'Post' },
   { key: 'l', short: 'Limits' },
   { key: 'b', short: 'Change pay' },
+  { key: 't', short: 'Check call' },
   { key: 'e', short: 'Change load' },
 ]
 

@@ -1,3 +1,4 @@
+import type { Tender } from '../tender/tender'
 import { readTender } from './read-tender'
 import type { Segment } from './x12'
 
@@ -54,6 +55,9 @@ export function readFields(type: string, segments: readonly Segment[]): ReadFiel
       return []
   }
 }
+
+/** A tender field by field, whatever way it came. */
+export const tenderFields = (tender: Tender): ReadField[] => flatten(tender)
 
 /** Every leaf of a record that holds something. */
 function flatten(value: unknown, path = ''): ReadField[] {

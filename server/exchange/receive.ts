@@ -63,7 +63,10 @@ function readAll(text: string): Read[] {
 }
 
 function keepIncoming(db: Db, row: Omit<typeof exchange.$inferInsert, 'direction' | 'at' | 'digest'>, now: number): number {
-  return db.insert(exchange).values({ ...row, direction: 'in', at: now, digest: digestOf(row.raw) }).returning({ id: exchange.id }).get().id
+  const { id } = db.insert(exchange).values({ ...row, direction: 'in', at: now, digest: digestOf(row.raw) }).returning({ id: exchange.id }).get()
+  // What cannot be read stands in the log as a document of its own.
+  if (row.state === 'unreadable') db.insert(exchangeDocument).values({ exchangeId: id, partnerId: row.partnerId, direction: 'in', at: now, kind: 'unread', ordinal: 0, groupType: '', groupControl: '', setControl: '', state: 'kept', problem: row.problem }).run()
+  return id
 }
 
 const digestOf = (raw: Buffer) => createHash('sha256').update(raw).digest('hex')

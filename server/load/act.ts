@@ -8,10 +8,13 @@ import { phoneDigits } from '#core/register/phone'
 import { revokeLinks } from '#server/access/link'
 import { requirePermission, type Viewer } from '#server/access/viewer'
 import type { Db } from '#server/db.server'
+import { billLoad } from '#server/invoice/bill'
 import { awardLoad, changePay } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
 import { boardName } from '#server/posting/board'
-import { confirmation } from '#server/schema'
+import { confirmation, load } from '#server/schema'
+import { joinPartner, joinSchema } from '#server/tender/join'
+import { noteStopEvent, stopEventSchema } from '#server/tender/stop-events'
 import { dispatch } from './dispatch'
 import { carryOut } from './commands'
 import { complete } from './save'
@@ -39,12 +42,15 @@ export const loadActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('release'), reason }),
   z.object({ intent: z.literal('advance'), to: z.enum(loadStates), override: reason.nullable().default(null), driver: driverSchema.optional() }),
   z.object({ intent: z.literal('cancel'), reason }),
+  z.object({ intent: z.literal('note_stop'), event: stopEventSchema }),
+  z.object({ intent: z.literal('join_partner'), join: joinSchema }),
+  z.object({ intent: z.literal('bill') }),
 ])
 export type LoadAct = z.input<typeof loadActSchema>
 
 const permissions: Record<LoadAct['intent'], Permission> = {
   open: 'edit_loads', set_limits: 'edit_loads', post: 'edit_loads', unpost: 'edit_loads', record_offer: 'handle_offers', counter_offer: 'handle_offers', decline_offer: 'handle_offers',
-  award: 'award', change_pay: 'award', send_confirmation: 'award', revoke_links: 'award', release: 'award', advance: 'edit_loads', cancel: 'edit_loads',
+  award: 'award', change_pay: 'award', send_confirmation: 'award', revoke_links: 'award', release: 'award', advance: 'edit_loads', cancel: 'edit_loads', note_stop: 'edit_loads', join_partner: 'edit_loads', bill: 'edit_loads',
 }
 
 /** Carries out one act for a viewer who may; the outcome is a value. */
@@ -80,11 +86,21 @@ export function actOnLoad(db: Db, loadId: number, act: z.output<typeof loadActSc
     case 'release':
       return carryOut(db, loadId, { kind: 'release', reason: act.reason }, who)
     case 'advance':
+      if (act.to === 'invoiced' && isToBeBilled(db, loadId)) return billLoad(db, loadId, who)
       return act.to === 'dispatched' ? dispatch(db, loadId, act, viewer, who) : carryOut(db, loadId, { kind: 'advance', to: act.to }, who)
     case 'cancel':
       return carryOut(db, loadId, { kind: 'cancel', reason: act.reason }, who)
+    case 'note_stop':
+      return noteStopEvent(db, loadId, act.event, who)
+    case 'join_partner':
+      return joinPartner(db, loadId, act.join, who)
+    case 'bill':
+      return billLoad(db, loadId, who)
   }
 }
+
+/** Going on to invoiced is billing; coming back to it from paid is not. */
+const isToBeBilled = (db: Db, loadId: number): boolean => db.select({ state: load.state }).from(load).where(eq(load.id, loadId)).get()?.state !== 'paid'
 
 function revoke(db: Db, loadId: number, confirmationId: number, now: number): { done: true } | { refusal: { code: string; message: string } } {
   const row = db.select({ loadId: confirmation.loadId }).from(confirmation).where(eq(confirmation.id, confirmationId)).get()

@@ -17,6 +17,8 @@ import { momentsOf } from '#server/vetting/moments'
 import { currentPolicy } from '#server/vetting/policy'
 import { coverOf, vetCarriers } from '#server/vetting/vet'
 import { findPlan } from '#server/waiting/plan'
+import { partnerOfLoad } from '#server/tender/join'
+import { stopEventsOf } from '#server/tender/stop-events'
 import { carrier, charge, confirmation, customer, facility, load, log, message, note, offer, posting, quoteLine, reference, stop, user } from '#server/schema'
 
 const at = sql.placeholder('loadId')
@@ -77,6 +79,8 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
   return {
     plan,
     gate,
+    reportsTo: reportsTo(db, loadId),
+    stopEvents: stopEventsOf(db, loadId),
     load: row.load,
     band: currentBand(db, row.load, now),
     customer: row.customer,
@@ -107,6 +111,12 @@ export function readGate(db: Db, loadId: number, carrierId: number, role: Role, 
   const row = db.select().from(load).where(eq(load.id, loadId)).get()
   const verdict = row && again && row.carrierId === carrierId ? askAgain(db, row, now) : row && vetCarriers(db, [carrierId], row, now, momentsOf(db, loadId)).get(carrierId)
   return verdict ? { verdict, cover: coverOf(carriersToVet(db, [carrierId], null, now).get(carrierId)!), bar: barFor(role, verdict, currentPolicy(db))?.message ?? null } : null
+}
+
+/** The partner a load reports to, and what that one takes. */
+function reportsTo(db: Db, loadId: number) {
+  const joined = partnerOfLoad(db, loadId)
+  return joined ? { partnerId: joined.partner.id, name: joined.partner.name, shipmentId: joined.shipmentId, documents: joined.partner.documents } : null
 }
 
 /** The quote and line a load was sold by. */

@@ -9,6 +9,12 @@ export const findPartner = (db: Db, partnerId: number): Partner | null => db.sel
 
 export const listPartners = (db: Db): Partner[] => db.select().from(partner).orderBy(asc(partner.name)).all()
 
+/** Partners by what their names hold, for a field that completes. */
+export function findPartners(db: Db, typed: string): { id: number; name: string; transport: string }[] {
+  const words = typed.trim().toLowerCase()
+  return listPartners(db).filter(({ name }) => name.toLowerCase().includes(words)).slice(0, 8).map(({ id, name, transport }) => ({ id, name, transport }))
+}
+
 /** The partner that an interchange says it is from, and to us; null where nobody is known by these ids. */
 export function partnerOf(db: Db, { sender, receiver }: Pick<InterchangeReport, 'sender' | 'receiver'>): Partner | null {
   return db.select().from(partner).where(and(eq(partner.theirQualifier, sender.qualifier), eq(partner.theirId, sender.id), eq(partner.ourQualifier, receiver.qualifier), eq(partner.ourId, receiver.id))).get() ?? null

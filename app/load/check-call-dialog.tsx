@@ -1,0 +1,73 @@
+import { useState } from 'react'
+import type { LoadPage } from '#server/load/read'
+import { stopEventKinds, type StopEventKind, stopEventWords } from '#core/tender/partner'
+import { delayCodes, delayReasons, type DelayCode } from '#core/tender/reasons'
+import { toLocal } from '#core/time/local'
+import { clockWords, dayWords } from '#core/time/words'
+import { Dialog } from '../ui/dialog'
+import { Choice, Field } from '../ui/field'
+import type { Acting } from './use-act'
+
+/** The event that a check call most likely tells: the one after what was told last. */
+function likelyNext(page: LoadPage): { sequence: number; kind: StopEventKind } {
+  const last = page.stopEvents.filter(({ kind }) => kind === 'arrived' || kind === 'departed').at(-1)
+  if (!last) return { sequence: 1, kind: 'arrived' }
+  if (last.kind === 'arrived') return { sequence: last.sequence, kind: 'departed' }
+  return { sequence: Math.min(page.stops.length, last.sequence + 1), kind: 'arrived' }
+}
+
+/** A check call: what happened at which stop, and when by the clock there. */
+export function CheckCallDialog({ page, acting, now, onClose }: { page: LoadPage; acting: Acting; now: number; onClose: () => void }) {
+  const next = likelyNext(page)
+  const [sequence, setSequence] = useState(String(next.sequence))
+  const [kind, setKind] = useState<StopEventKind>(next.kind)
+  const zone = page.stops[Number(sequence) - 1]?.zone ?? 'UTC'
+  const [at, setAt] = useState(toLocal(now, page.stops[next.sequence - 1]?.zone ?? 'UTC'))
+  const [reason, setReason] = useState<DelayCode>('NS')
+  const [note, setNote] = useState('')
+  const [error, setError] = useState<string>()
+  const save = async (event: React.FormEvent) => {
+    event.preventDefault()
+    const answer = await acting.act({ intent: 'note_stop', event: { sequence: Number(sequence), kind, atLocal: at, reasonCode: kind === 'delayed' ? reason : null, note } }, 'Noted', true)
+    if (answer.ok) onClose()
+    else setError(answer.message)
+  }
+  const stops = page.stops.map((_, index) => String(index + 1))
+  const words = Object.fromEntries(page.stops.map((stop, index) => [String(index + 1), `${index + 1} ${stop.kind === 'pickup' ? 'pick up' : 'deliver'}, ${stop.facility}, ${stop.city}`])) as Record<string, string>
+  const told = page.reportsTo?.documents.includes('214')
+  return (
+    <Dialog open onClose={onClose} title={`Check call for ${page.load.number}`}>
+      <form onSubmit={save} className="flex flex-col gap-3" noValidate>
+        <Choice label="Stop" value={sequence} options={stops} words={words} onChange={(value) => {
+          setSequence(value)
+          setAt(toLocal(now, page.stops[Number(value) - 1]!.zone))
+        }} />
+        <div className="grid grid-cols-2 gap-3">
+          <Choice label="What" value={kind} options={stopEventKinds} words={stopEventWords} onChange={setKind} />
+          <Field label={`${kind === 'delayed' ? 'Expected there' : 'When'}, by the clock in ${zone.split('/').at(-1)?.replace('_', ' ')}`} type="datetime-local" value={at} onChange={(event) => setAt(event.target.value)} autoFocus />
+        </div>
+        {kind === 'delayed' && <Choice label="Why" value={reason} options={delayCodes} words={delayReasons} onChange={setReason} />}
+        <Field label="Note (stays here)" value={note} maxLength={200} onChange={(event) => setNote(event.target.value)} />
+        <p className="label">{told ? `${page.reportsTo!.name} is told by a 214 as ${page.reportsTo!.shipmentId}.` : 'No customer’s system is told: this load reports to none.'}</p>
+        {error && (
+          <p role="alert" className="text-bill">
+            {error}
+          </p>
+        )}
+        <button type="submit" className="button first self-start" disabled={acting.busy}>
+          Note it <kbd className="key">Enter</kbd>
+        </button>
+      </form>
+      {page.stopEvents.length > 0 && (
+        <ol className="mt-3 border-t pt-2" aria-label="Told so far">
+          {page.stopEvents.map((event) => (
+            <li key={event.id}>
+              <span className="label">stop {event.sequence}</span> {stopEventWords[event.kind].toLowerCase()} {dayWords(event.atLocal.slice(0, 10))} {clockWords(event.atLocal)}
+              {event.reasonCode && event.reasonCode !== 'NS' && `, ${delayReasons[event.reasonCode as DelayCode].toLowerCase()}`} <span className="label">{event.byName}</span>
+            </li>
+          ))}
+        </ol>
+      )}
+    </Dialog>
+  )
+}

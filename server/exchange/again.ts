@@ -1,0 +1,46 @@
+import { eq } from 'drizzle-orm'
+import { type Db, inTransaction } from '#server/db.server'
+import { announceTenders } from '#server/live/live'
+import { codesOf } from '#server/partner/codes'
+import { findPartner } from '#server/partner/partners'
+import { exchange, exchangeDocument, tenderNotice } from '#server/schema'
+import { assess } from '#server/tender/assess'
+import { customerOf, equipmentOf } from '#server/tender/notice'
+import { askSending } from './send'
+
+type Outcome = { done: true } | { refusal: { code: string; message: string } }
+const refuse = (code: string, message: string): Outcome => ({ refusal: { code, message } })
+
+/** Sends an interchange once more: the same bytes under the same control number, so that a partner that has it knows it. */
+export function sendAgain(db: Db, exchangeId: number, now: number): Outcome {
+  return inTransaction(db, () => {
+    const row = db.select().from(exchange).where(eq(exchange.id, exchangeId)).get()
+    if (!row || row.direction !== 'out' || row.partnerId === null) return refuse('no_such_exchange', 'There is nothing to send.')
+    if (row.state === 'waiting') return refuse('still_waiting', 'It is on its way already.')
+    db.update(exchange).set({ state: 'waiting', problem: null }).where(eq(exchange.id, exchangeId)).run()
+    askSending(db, row.partnerId, exchangeId, now)
+    return { done: true }
+  })
+}
+
+/** Reads a document once more: one that could not be taken in is tried again, a tender that waits is reckoned anew. */
+export function readAgain(db: Db, documentId: number, now: number): Outcome {
+  const outcome = inTransaction(db, (): Outcome => {
+    const row = db.select().from(exchangeDocument).where(eq(exchangeDocument.id, documentId)).get()
+    if (!row || row.direction !== 'in') return refuse('no_such_document', 'There is nothing to read.')
+    if (row.noticeId !== null) return reckon(db, row.noticeId, now)
+    if (row.kind !== '204' || row.state === 'refused') return refuse('nothing_to_read', row.state === 'refused' ? 'It was rejected as faulty: the customer has to send it again.' : 'Nothing is read of this document.')
+    db.update(exchangeDocument).set({ state: 'to_read', problem: null }).where(eq(exchangeDocument.id, documentId)).run()
+    return { done: true }
+  })
+  if ('done' in outcome) announceTenders()
+  return outcome
+}
+
+function reckon(db: Db, noticeId: number, now: number): Outcome {
+  const notice = db.select().from(tenderNotice).where(eq(tenderNotice.id, noticeId)).get()!
+  if (notice.state !== 'open') return refuse('answered_already', 'It is answered: reading it again changes nothing.')
+  const codes = codesOf(db, noticeId)
+  db.update(tenderNotice).set({ customerId: customerOf(codes, findPartner(db, notice.partnerId)!), facts: assess(db, notice.tender, equipmentOf(codes, notice.tender), now) }).where(eq(tenderNotice.id, noticeId)).run()
+  return { done: true }
+}

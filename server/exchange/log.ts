@@ -1,0 +1,80 @@
+import { and, desc, eq, gte, lt, type SQL, sql } from 'drizzle-orm'
+import { z } from 'zod'
+import { addDays, isDay, toInstant } from '#core/time/local'
+import { tenderFields, traceFields } from '#core/x12/read-sets'
+import { visible } from '#core/x12/visible'
+import type { Db } from '#server/db.server'
+import { exchange, exchangeDocument, load, partner, tenderNotice } from '#server/schema'
+import { brokerage } from '#server/settings.server'
+import { setsOf } from './sets'
+
+/** What is searched for; everything may be left out. */
+export const exchangeQuerySchema = z.object({
+  q: z.string().trim().max(60).catch('').default(''),
+  partner: z.coerce.number().int().positive().nullable().catch(null).default(null),
+  kind: z.string().trim().max(12).catch('').default(''),
+  day: z.string().refine(isDay).catch('').default(''),
+  trouble: z.enum(['', '1']).catch('').default(''),
+  document: z.coerce.number().int().positive().nullable().catch(null).default(null),
+  page: z.coerce.number().int().min(0).max(10_000).catch(0).default(0),
+})
+export type ExchangeQuery = z.infer<typeof exchangeQuerySchema>
+
+export const pageSize = 100
+
+/** Whatever somebody should look at: rejected, not sent, not readable, not taken in. */
+const inTrouble = sql`(${exchangeDocument.verdict} = 'R' or ${exchangeDocument.ackVerdict} in ('R', 'P') or ${exchangeDocument.problem} is not null or ${exchange.problem} is not null)`
+
+/** Documents in and out, newest first. */
+export function listDocuments(db: Db, query: ExchangeQuery, limit = pageSize) {
+  const control = /^\d{1,9}$/.test(query.q) ? eq(exchange.control, Number(query.q)) : undefined
+  const byNumber: SQL | undefined = query.q === '' ? undefined : (control ? undefined : and(gte(exchangeDocument.number, query.q.toUpperCase()), lt(exchangeDocument.number, `${query.q.toUpperCase()}\uffff`)))
+  const from = query.day === '' ? null : toInstant(`${query.day}T00:00`, brokerage.zone)
+  return db
+    .select({
+      id: exchangeDocument.id, exchangeId: exchangeDocument.exchangeId, at: exchangeDocument.at, direction: exchangeDocument.direction, kind: exchangeDocument.kind, number: exchangeDocument.number, verdict: exchangeDocument.verdict, state: exchangeDocument.state, problem: exchangeDocument.problem,
+      ackVerdict: exchangeDocument.ackVerdict, loadId: exchangeDocument.loadId, loadNumber: load.number, partnerName: partner.name, control: exchange.control, exchangeState: exchange.state, exchangeProblem: exchange.problem, usage: exchange.usage,
+    })
+    .from(exchangeDocument)
+    .innerJoin(exchange, eq(exchange.id, exchangeDocument.exchangeId))
+    .leftJoin(partner, eq(partner.id, exchangeDocument.partnerId))
+    .leftJoin(load, eq(load.id, exchangeDocument.loadId))
+    .where(and(byNumber, control, query.partner === null ? undefined : eq(exchangeDocument.partnerId, query.partner), query.kind === '' ? undefined : eq(exchangeDocument.kind, query.kind), from === null ? undefined : and(gte(exchangeDocument.at, from), lt(exchangeDocument.at, toInstant(`${addDays(query.day, 1)}T00:00`, brokerage.zone))), query.trouble === '' ? undefined : inTrouble))
+    .orderBy(desc(exchangeDocument.id))
+    .limit(limit)
+    .offset(query.page * limit)
+    .all()
+}
+
+export type ListedDocument = ReturnType<typeof listDocuments>[number]
+
+/** One document, raw and read side by side; null where there is none. */
+export function readDocument(db: Db, documentId: number) {
+  const row = db.select({ document: exchangeDocument, exchange, partnerName: partner.name, noticeState: tenderNotice.state }).from(exchangeDocument).innerJoin(exchange, eq(exchange.id, exchangeDocument.exchangeId)).leftJoin(partner, eq(partner.id, exchangeDocument.partnerId)).leftJoin(tenderNotice, eq(tenderNotice.id, exchangeDocument.noticeId)).where(eq(exchangeDocument.id, documentId)).get()
+  if (!row) return null
+  const { raw, ...kept } = row.exchange
+  const segments = setsOf(raw, new Set([row.document.ordinal])).get(row.document.ordinal) ?? []
+  const isSet = segments.length > 0
+  const notice = row.document.noticeId === null ? null : (db.select({ tender: tenderNotice.tender }).from(tenderNotice).where(eq(tenderNotice.id, row.document.noticeId)).get() ?? null)
+  return {
+    document: row.document, exchange: kept, partnerName: row.partnerName, noticeState: row.noticeState, bytes: raw.length,
+    /** Of a set its segments, element by element; of anything else the text as it came. */
+    segments: segments.map((segment) => segment.map(visible)),
+    signs: isSet ? signsOf(raw) : null,
+    text: isSet ? '' : visibleText(raw),
+    fields: isSet ? traceFields(row.document.kind, segments) : notice ? tenderFields(notice.tender).map(([name, value]) => ({ name, value, from: [] })) : [],
+  }
+}
+
+export type ReadDocument = NonNullable<ReturnType<typeof readDocument>>
+
+const mostText = 60_000
+
+const visibleText = (raw: Buffer) => raw.toString('utf8').slice(0, mostText)
+
+/** The delimiters of the interchange, made visible. */
+function signsOf(raw: Buffer): { element: string; segment: string } {
+  const text = raw.toString('latin1')
+  const at = text.indexOf('ISA')
+  return { element: visible(text[at + 3] ?? '*'), segment: visible(text[at + 105] ?? '~') }
+}

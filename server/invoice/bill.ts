@@ -1,0 +1,96 @@
+import { and, asc, desc, eq, inArray } from 'drizzle-orm'
+import { chargeSheet, oneCurrency } from '#core/charge/charge'
+import { chargeKindWords } from '#core/charge/words'
+import { specialChargeCodes } from '#core/charge/x12'
+import type { Tender } from '#core/tender/tender'
+import { dayOf, toLocal } from '#core/time/local'
+import { type InvoiceParty, invoiceSegments } from '#core/x12/write-sets'
+import { type Db, inTransaction } from '#server/db.server'
+import { sendSet } from '#server/exchange/send'
+import { announce } from '#server/live/live'
+import { carryOut, noSuchLoad } from '#server/load/commands'
+import { type Act, writeLog } from '#server/log/act'
+import { charge, customer, exchangeDocument, facility, load, partnerCode, reference, stop, stopEvent, tender, tenderNotice } from '#server/schema'
+import { brokerage } from '#server/settings.server'
+import { partnerOfLoad } from '#server/tender/join'
+
+type Outcome = { done: true } | { refusal: { code: string; message: string } }
+
+/** What an invoice of a load would say, with everything that is missing for it, each in words. */
+export function invoiceOf(db: Db, loadId: number, now: number) {
+  const own = db.select({ load, customer }).from(load).innerJoin(customer, eq(customer.id, load.customerId)).where(eq(load.id, loadId)).get()
+  if (!own) return null
+  const joined = partnerOfLoad(db, loadId)
+  const stops = db.select({ stop, facility }).from(stop).innerJoin(facility, eq(facility.id, stop.facilityId)).where(eq(stop.loadId, loadId)).orderBy(asc(stop.sequence)).all()
+  const charges = db.select().from(charge).where(and(eq(charge.loadId, loadId), eq(charge.side, 'sell'))).orderBy(asc(charge.id)).all()
+  const sheet = chargeSheet(charges, own.load)
+  const last = stops.at(-1)!
+  const arrivals = db.select().from(stopEvent).where(and(eq(stopEvent.loadId, loadId), eq(stopEvent.sequence, last.stop.sequence), inArray(stopEvent.kind, ['arrived', 'departed']))).orderBy(desc(stopEvent.id)).all()
+  const told = standingTender(db, loadId)
+  const billTo = payerOf(own.customer, told)
+  const used = own.load.state === 'cancelled' && charges.some(({ kind }) => kind === 'truck_ordered_not_used')
+  const deliveredOn = arrivals[0]?.atLocal.slice(0, 10) ?? (used ? dayOf(toLocal(now, brokerage.zone)) : null)
+  const missing = [
+    charges.length === 0 || sheet.totalMinor <= 0 ? 'the sell charges' : '',
+    charges.length > 0 && !oneCurrency(charges) ? 'one currency for all charges' : '',
+    own.customer.billingMail ? '' : 'somebody to bill: the customer has no billing mail',
+    joined && deliveredOn === null ? 'when it was delivered: note the arrival at the last stop' : '',
+    joined && billTo.city === '' ? 'the town of who pays' : '',
+    joined && billTo.postal === '' ? 'the postal code of who pays' : '',
+    own.load.state === 'delivered' ? 'the signed proof of delivery: mark the paperwork in' : '',
+  ].filter(Boolean)
+  return { own, joined, stops, charges, sheet, deliveredOn, billTo, missing }
+}
+
+/** The tender whose terms the load has, where it came of one. */
+function standingTender(db: Db, loadId: number): Tender | null {
+  const row = db.select({ told: tenderNotice.tender }).from(tenderNotice).innerJoin(tender, eq(tender.standingNoticeId, tenderNotice.id)).where(eq(tender.loadId, loadId)).get()
+  return row?.told ?? null
+}
+
+/** Who pays, as the tender says it; where it came another way, as far as we know the customer. */
+function payerOf(own: typeof customer.$inferSelect, told: Tender | null): InvoiceParty {
+  const said = told?.parties.find(({ role }) => role === 'bill_to' || role === 'freight_payer' || role === 'payer')
+  if (said) return { name: said.name, code: said.code, street: '', city: said.city ?? own.city, region: said.region ?? own.region, postal: said.postal ?? '', country: said.country ?? 'US' }
+  return { name: own.name, code: null, street: '', city: own.city, region: own.region, postal: '', country: 'US' }
+}
+
+/**
+ * Marks a load ready to bill: invoiced, and where its customer's system takes invoices, a 210 of its sell charges is sent. What is
+ * missing is named first, and nothing is sent.
+ */
+export function billLoad(db: Db, loadId: number, act: Act): Outcome {
+  const outcome = inTransaction(db, (): Outcome => {
+    const invoice = invoiceOf(db, loadId, act.now)
+    if (!invoice) return noSuchLoad
+    const { own, joined, sheet, missing } = invoice
+    const wants210 = joined?.partner.documents.includes('210') ?? false
+    const needed = wants210 ? missing : missing.filter((words) => words.startsWith('the signed'))
+    if (needed.length > 0) return { refusal: { code: 'not_ready_to_bill', message: `${own.load.number} cannot be billed yet, missing: ${needed.join('; ')}.` } }
+    if (own.load.state === 'cancelled' && isBilled(db, loadId)) return { refusal: { code: 'already_billed', message: `${own.load.number} is billed already.` } }
+    const done = own.load.state === 'cancelled' ? ({ done: true } as const) : carryOut(db, loadId, { kind: 'advance', to: 'invoiced' }, act)
+    if ('refusal' in done) return done
+    if (!joined || !wants210) return { done: true }
+    sendSet(db, joined.partner, { type: '210', segments: segmentsOf(db, invoice, joined, act.now), number: joined.shipmentId, loadId, noticeId: null }, act.now)
+    writeLog(db, loadId, 'invoice_sent', { kind: 'invoice_sent', partner: joined.partner.name, totalMinor: sheet.totalMinor }, act)
+    return { done: true }
+  })
+  if ('done' in outcome) announce()
+  return outcome
+}
+
+const isBilled = (db: Db, loadId: number): boolean => db.select({ id: exchangeDocument.id }).from(exchangeDocument).where(and(eq(exchangeDocument.loadId, loadId), eq(exchangeDocument.kind, '210'))).get() !== undefined
+
+/** X12 element 128 for our references. */
+const qualifiers: Record<(typeof reference.$inferSelect)['kind'], string> = { purchase_order: 'PO', customer_order: 'CO', pickup_number: 'PU', delivery_number: 'DO', bill_of_lading: 'BM', contract_number: 'CT', other: 'ZZ' }
+
+function segmentsOf(db: Db, { own, stops, sheet, charges, deliveredOn, billTo }: NonNullable<ReturnType<typeof invoiceOf>>, joined: NonNullable<ReturnType<typeof partnerOfLoad>>, now: number) {
+  const references = db.select().from(reference).where(eq(reference.loadId, own.load.id)).all().filter(({ showOn }) => showOn.includes('invoice'))
+  const codes = new Map(db.select({ facilityId: partnerCode.facilityId, code: partnerCode.code }).from(partnerCode).where(and(eq(partnerCode.partnerId, joined.partner.id), eq(partnerCode.kind, 'location'))).all().map((row) => [row.facilityId, row.code]))
+  const party = ({ facility: at }: (typeof stops)[number]): InvoiceParty => ({ name: at.name, code: codes.get(at.id) ?? null, street: at.address, city: at.city, region: at.region, postal: at.postal, country: at.country })
+  return invoiceSegments({
+    number: own.load.number, shipmentId: joined.shipmentId, scac: joined.partner.scac, currency: charges[0]!.currency, invoicedOn: dayOf(toLocal(now, brokerage.zone)), deliveredOn: deliveredOn!, billTo, shipper: party(stops[0]!), consignee: party(stops.at(-1)!),
+    references: references.map(({ kind, value }) => ({ qualifier: qualifiers[kind], value })), weightLb: own.load.weightLb, description: own.load.commodity,
+    lines: sheet.lines.map(({ charge: line, amountMinor }) => ({ code: specialChargeCodes[line.kind], words: line.note || chargeKindWords[line.kind], amountMinor })),
+  })
+}

@@ -1,0 +1,80 @@
+import { and, asc, count, desc, eq, gt, isNotNull, max, sql } from 'drizzle-orm'
+import { siteDescriptionSchema } from '#core/tender/site'
+import { z } from 'zod'
+import { type PartnerForm, partnerFormSchema } from '#core/tender/partner'
+import { type Db, inTransaction } from '#server/db.server'
+import { announceTenders } from '#server/live/live'
+import { customer, exchange, facility, noticeCode, partner, partnerCode, site, tenderNotice } from '#server/schema'
+import { findPartner } from './partners'
+
+/** All partners, with what came last and what waits. */
+export function partnersOverview(db: Db) {
+  return db
+    .select({
+      id: partner.id, name: partner.name, transport: partner.transport, usage: partner.usage, version: partner.version, theirId: partner.theirId, paused: partner.paused, problem: partner.problem, onExpiry: partner.onExpiry, siteProblem: site.problem,
+      lastAt: sql<number | null>`(select max(at) from exchange where exchange.partner_id = ${sql.raw('partner.id')} and direction = 'in')`,
+      open: sql<number>`(select count(*) from tender_notice where tender_notice.partner_id = ${sql.raw('partner.id')} and tender_notice.state = 'open')`,
+      unmapped: sql<number>`(select count(*) from partner_code where partner_code.partner_id = ${sql.raw('partner.id')} and customer_id is null and facility_id is null and equipment is null)`,
+    })
+    .from(partner)
+    .leftJoin(site, eq(site.partnerId, partner.id))
+    .orderBy(asc(partner.name))
+    .all()
+}
+
+/** A partner with its codes, each with what it is and how often it was used, and its sequence; null where there is none. */
+export function readPartner(db: Db, partnerId: number) {
+  const own = findPartner(db, partnerId)
+  if (!own) return null
+  const uses = db.select({ codeId: noticeCode.codeId, times: count().as('times'), last: max(noticeCode.noticeId).as('last') }).from(noticeCode).groupBy(noticeCode.codeId).as('uses')
+  const codes = db
+    .select({ id: partnerCode.id, kind: partnerCode.kind, code: partnerCode.code, said: partnerCode.said, equipment: partnerCode.equipment, customerName: customer.name, facilityName: facility.name, facilityAddress: facility.address, facilityCity: facility.city, facilityRegion: facility.region, mappedBy: partnerCode.mappedBy, mappedAt: partnerCode.mappedAt, times: uses.times, lastShipment: sql<string | null>`${tenderNotice.tender} ->> '$.shipmentId'` })
+    .from(partnerCode)
+    .leftJoin(customer, eq(customer.id, partnerCode.customerId))
+    .leftJoin(facility, eq(facility.id, partnerCode.facilityId))
+    .leftJoin(uses, eq(uses.codeId, partnerCode.id))
+    .leftJoin(tenderNotice, eq(tenderNotice.id, uses.last))
+    .where(eq(partnerCode.partnerId, partnerId))
+    .orderBy(sql`${partnerCode.mappedAt} is not null`, asc(partnerCode.kind), asc(partnerCode.code))
+    .all()
+  const owned = db.select().from(site).where(eq(site.partnerId, partnerId)).get() ?? null
+  const { secret: _, ...shown } = own
+  return { partner: shown, codes, sequence: sequenceOf(db, partnerId), site: owned && { ...owned, page: owned.page?.slice(0, 20_000) ?? null } }
+}
+
+export type PartnerPage = NonNullable<ReturnType<typeof readPartner>>
+
+/** The control numbers that came: how many, the highest, and those still missing below it. */
+function sequenceOf(db: Db, partnerId: number): { received: number; highest: number | null; missing: number[] } {
+  const numbers = db.selectDistinct({ control: exchange.control }).from(exchange).where(and(eq(exchange.partnerId, partnerId), eq(exchange.direction, 'in'), isNotNull(exchange.control), gt(exchange.control, 0))).orderBy(desc(exchange.control)).limit(1000).all().map(({ control }) => control!)
+  const missing = numbers.slice(1).flatMap((number, at) => Array.from({ length: Math.min(50, numbers[at]! - number - 1) }, (_, gap) => number + gap + 1))
+  return { received: numbers.length, highest: numbers[0] ?? null, missing: missing.sort((one, other) => one - other).slice(0, 50) }
+}
+
+type Outcome = { done: true } | { refusal: { code: string; message: string } }
+
+/** Changes a partner's settings; ids that another one has are refused. */
+export function savePartner(db: Db, partnerId: number, form: PartnerForm): Outcome {
+  const outcome = inTransaction(db, (): Outcome => {
+    if (!findPartner(db, partnerId)) return { refusal: { code: 'no_such_partner', message: 'There is no such partner.' } }
+    const alike = db.select({ id: partner.id, name: partner.name }).from(partner).where(and(eq(partner.theirQualifier, form.theirQualifier), eq(partner.theirId, form.theirId), eq(partner.ourId, form.ourId))).all().find(({ id }) => id !== partnerId)
+    if (alike) return { refusal: { code: 'ids_taken', message: `${alike.name} has these ids: what comes could be from either.` } }
+    const named = db.select({ id: partner.id }).from(partner).where(eq(partner.name, form.name)).get()
+    if (named && named.id !== partnerId) return { refusal: { code: 'name_taken', message: 'Another partner has this name.' } }
+    db.update(partner).set(form).where(eq(partner.id, partnerId)).run()
+    return { done: true }
+  })
+  if ('done' in outcome) announceTenders()
+  return outcome
+}
+
+/** How a site's pages are read, as a manager edits it. */
+export const siteFormSchema = z.object({ userName: z.string().trim().min(1, 'Give the name we sign in with').max(80), everyMinutes: z.number('In minutes').int().min(1).max(1440), description: siteDescriptionSchema })
+
+/** Keeps a new description of a site's pages; it is read by it at once. */
+export function saveSite(db: Db, partnerId: number, form: z.infer<typeof siteFormSchema>): Outcome {
+  const changed = db.update(site).set({ ...form, nextAt: 0 }).where(eq(site.partnerId, partnerId)).run().changes
+  return changed > 0 ? { done: true } : { refusal: { code: 'no_such_partner', message: 'This partner has no site.' } }
+}
+
+export const partnerActSchema = z.discriminatedUnion('intent', [z.object({ intent: z.literal('save'), form: partnerFormSchema }), z.object({ intent: z.literal('save_site'), form: siteFormSchema })])
