@@ -6,7 +6,8 @@ import { siteDescription } from './partner-site'
 import type { TenderFacts } from '#core/tender/facts'
 import type { Tender } from '#core/tender/tender'
 import type { Db } from '#server/db.server'
-import { customer, facility, load, partner, partnerCode, site, stop, tender, tenderNotice } from '#server/schema'
+import type { AnswerRule } from '#core/tender/answer-rules'
+import { answeringRule, customer, facility, load, partner, partnerCode, site, stop, tender, tenderNotice } from '#server/schema'
 import { marketPrice } from './market'
 import type { Chance } from './random'
 import { customers, people, streets } from './world'
@@ -68,7 +69,20 @@ export function writePartners(db: Db, wires: PartnerWires, now: number, luck: Ch
     if (habit.transport === 'site') db.insert(site).values({ partnerId: row.id, userName: 'ploverrook', description: siteDescription, everyMinutes: 1, nextAt: 0 }).run()
     writeCodes(db, row.id, owner, habit, now, luck)
     writePastTenders(db, row.id, owner.id, now, luck)
+    const rules = rulesOf[habit.key] ?? []
+    rules.forEach((rule, at) => void db.insert(answeringRule).values({ customerId: owner.id, position: at + 1, rule, on: rule.verdict === 'decline', madeBy: people[2].name, madeAt: now - 20 * day, triedAt: rule.verdict === 'decline' ? now - 20 * day : null }).run())
   }
+}
+
+const anyTender: AnswerRule = { name: '', verdict: 'accept', reasonCode: null, lanes: [], equipment: [], leastDays: null, mostDays: null, driving: 'any', margin: null, week: null, hold: 'any' }
+
+/** What answers by itself: one rule at work, one that nobody has dared to switch on yet. */
+const rulesOf: Record<string, AnswerRule[]> = {
+  'quiet-anvil': [{ ...anyTender, name: 'Too tight to drive', verdict: 'decline', reasonCode: 'T7', driving: 'not_feasible' }],
+  snowmelt: [
+    { ...anyTender, name: 'Too tight to drive', verdict: 'decline', reasonCode: 'T7', driving: 'not_feasible' },
+    { ...anyTender, name: 'Potatoes to the Southwest', lanes: [{ from: 'ID', to: 'AZ' }, { from: 'ID', to: 'CA' }], equipment: ['reefer'], leastDays: 1, driving: 'feasible', margin: { at: 'middle', is: 'at_least', percent: 14 }, week: { is: 'below', count: 12 }, hold: 'free' },
+  ],
 }
 
 const customerCodeOf = (name: string) => `${name.replace(/[^A-Za-z]/g, '').slice(0, 6).toUpperCase()}01`

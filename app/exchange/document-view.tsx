@@ -33,10 +33,8 @@ export function DocumentView({ read, now, zone }: { read: ReadDocument; now: num
           ) : (
             <ol className="font-mono text-xs leading-5">
               {read.segments.map((segment, at) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: a segment is its place
                 <li key={at} className={`break-all ${faults.has(`${at}.0`) ? 'bg-ring text-[#231c14]' : ''}`} title={faults.get(`${at}.0`)}>
                   {segment.map((element, index) => (
-                    // biome-ignore lint/suspicious/noArrayIndexKey: an element is its place
                     <span key={index}>
                       {index > 0 && <span className="text-second">{read.signs?.element}</span>}
                       {/* biome-ignore lint/a11y/noStaticElementInteractions: by keyboard the fields beside it light it up */}
@@ -55,7 +53,6 @@ export function DocumentView({ read, now, zone }: { read: ReadDocument; now: num
           {document.faults.length > 0 && (
             <ul className="pb-2 text-bill">
               {document.faults.slice(0, 20).map((fault, at) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: a list that never changes
                 <li key={at}>
                   {fault.segment} at {fault.position}
                   {fault.element !== null && `, element ${fault.element}`}: {fault.note} <span className="label">code {fault.code}</span>

@@ -38,7 +38,7 @@ export function SettingsForm({ partner, mayEdit }: { partner: PartnerPage['partn
         {partner.transport === 'site' ? <span /> : text('version', 'Version we send')}
         {partner.transport !== 'site' && [text('theirQualifier', 'Their qualifier'), text('theirId', 'Their id'), text('theirGroup', 'Their id in groups'), text('ourQualifier', 'Our qualifier'), text('ourId', 'Our id'), text('ourGroup', 'Our id in groups')]}
         <Choice label="Documents are" value={form.usage} options={['P', 'T'] as const} words={usageWords} onChange={(usage) => set({ usage })} />
-        <Field label="Minutes to answer where they name none" inputMode="numeric" value={String(form.respondMinutes)} disabled={!mayEdit} onChange={(event) => set({ respondMinutes: Number(event.target.value) || 0 })} error={error('respondMinutes')} />
+        <Field label="Minutes to answer, if none named" inputMode="numeric" value={String(form.respondMinutes)} disabled={!mayEdit} onChange={(event) => set({ respondMinutes: Number(event.target.value) || 0 })} error={error('respondMinutes')} />
         <Choice label="Not answered in time" value={form.onExpiry} options={expiryChoices} words={expiryWords} onChange={(onExpiry) => set({ onExpiry })} />
         {text('contactName', 'Contact')}
         {text('contactPhone', 'Phone')}

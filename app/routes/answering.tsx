@@ -11,6 +11,7 @@ import { database } from '#server/db.server'
 import { brokerage } from '#server/settings.server'
 import { readRules, type RulesAct } from '#server/tender/rules'
 import { emptyRule, RuleDialog } from '../answering/rule-dialog'
+import { Field } from '../ui/field'
 import { useKeys } from '../ui/keys'
 import { postJson } from '../ui/post'
 import type { Route } from './+types/answering'
@@ -128,10 +129,7 @@ function Rules({ chosen, rules, now, zone, mayEdit }: Page & { chosen: NonNullab
             void act({ intent: 'hold', customerId: chosen.id, hold: hold.trim() === '' ? null : hold }, hold.trim() === '' ? 'The hold is lifted' : 'On hold: nothing is accepted by itself')
           }}
         >
-          <label className="label">
-            Why nothing of theirs is accepted by itself (empty: no hold)
-            <input className="field !w-96" value={hold} maxLength={200} disabled={!mayEdit} onChange={(event) => setHold(event.target.value)} />
-          </label>
+          <Field className="w-96" label="Why nothing of theirs is accepted by itself (empty: no hold)" value={hold} maxLength={200} disabled={!mayEdit} onChange={(event) => setHold(event.target.value)} />
           {mayEdit && (
             <button type="submit" className="button">
               Keep

@@ -146,7 +146,7 @@ function Item({ document, chosen, to, now, zone }: { document: ListedDocument; c
   const trouble = document.verdict === 'R' || document.ackVerdict === 'R' || document.exchangeState === 'failed' || document.exchangeState === 'unreadable' || document.problem !== null
   return (
     <li className={`border-b ${chosen ? 'bg-chosen shadow-[inset_4px_0_0_var(--dusk)]' : 'hover:bg-sheet'}`}>
-      <Link to={to} replace preventScrollReset data-document={document.id} aria-current={chosen || undefined} className="grid grid-cols-[26px_44px_minmax(0,1fr)_minmax(0,1fr)_auto] items-baseline gap-x-2 px-4 py-1">
+      <Link to={to} replace preventScrollReset data-document={document.id} aria-current={chosen || undefined} className="grid grid-cols-[26px_58px_minmax(0,1fr)_minmax(0,1fr)_auto] items-baseline gap-x-2 px-4 py-1">
         <span className="label">{document.direction}</span>
         <b className="font-mono font-semibold">{document.kind}</b>
         <span className="truncate font-mono">{document.number || (document.control !== null ? `#${document.control}` : '')}</span>

@@ -97,19 +97,24 @@ export interface ElementPlace {
   element: number
 }
 
+/** Another value of the same form: what a field was read from is told by what comes of it. */
+const altered = (value: string): string => value.replace(/[0-9A-Za-z]/g, (char) => (char === '9' ? '0' : char === 'z' ? 'a' : char === 'Z' ? 'A' : String.fromCharCode(char.charCodeAt(0) + 1)))
+
 /**
- * Which bytes each field was read from: found out by taking every element away in turn and reading the set again. An element belongs
- * to the fields that come out otherwise without it, so qualifiers and units belong to what they qualify.
+ * Which bytes each field was read from: found out by taking every element away, and by altering it, and reading the set again. An
+ * element belongs to the fields that come out otherwise, so qualifiers and units belong to what they qualify; one of two that say the
+ * same is found by the altering.
  */
 export function traceFields(type: string, segments: readonly Segment[]): { name: string; value: string; from: ElementPlace[] }[] {
   const whole = readFields(type, segments)
   const from = whole.map((): ElementPlace[] => [])
   segments.forEach((segment, at) => {
     for (let element = 1; element < segment.length; element++) {
-      if (segment[element] === '') continue
-      const without = new Map(readFields(type, segments.map((each, index) => (index === at ? each.with(element, '') : each))))
-      whole.forEach(([name, value], field) => {
-        if (without.get(name) !== value) from[field]!.push({ segment: at, element })
+      const value = segment[element]!
+      if (value === '') continue
+      const others = ['', altered(value)].map((other) => new Map(readFields(type, segments.map((each, index) => (index === at ? each.with(element, other) : each)))))
+      whole.forEach(([name, said], field) => {
+        if (others.some((other) => other.get(name) !== said)) from[field]!.push({ segment: at, element })
       })
     }
   })

@@ -1,5 +1,4 @@
-/** Where Unicode keeps the pictures of control characters. */
-const pictures = 0x2400
+const names = ['NUL', 'SOH', 'STX', 'ETX', 'EOT', 'ENQ', 'ACK', 'BEL', 'BS', 'TAB', 'LF', 'VT', 'FF', 'CR', 'SO', 'SI', 'DLE', 'DC1', 'DC2', 'DC3', 'DC4', 'NAK', 'SYN', 'ETB', 'CAN', 'EM', 'SUB', 'ESC', 'FS', 'GS', 'RS', 'US']
 
-/** A text whose control characters can be seen: each as its Unicode picture. */
-export const visible = (text: string): string => Array.from(text, (char) => (char < ' ' ? String.fromCharCode(pictures + char.charCodeAt(0)) : char)).join('')
+/** A text whose control characters can be seen, by their ASCII names: `[LF]`. */
+export const visible = (text: string): string => Array.from(text, (char) => (char < ' ' ? `[${names[char.charCodeAt(0)]}]` : char)).join('')

@@ -15,7 +15,7 @@ const refuse = (code: string, message: string): Outcome => ({ refusal: { code, m
 export function sendAgain(db: Db, exchangeId: number, now: number): Outcome {
   return inTransaction(db, () => {
     const row = db.select().from(exchange).where(eq(exchange.id, exchangeId)).get()
-    if (!row || row.direction !== 'out' || row.partnerId === null) return refuse('no_such_exchange', 'There is nothing to send.')
+    if (row?.direction !== 'out' || row.partnerId === null) return refuse('no_such_exchange', 'There is nothing to send.')
     if (row.state === 'waiting') return refuse('still_waiting', 'It is on its way already.')
     db.update(exchange).set({ state: 'waiting', problem: null }).where(eq(exchange.id, exchangeId)).run()
     askSending(db, row.partnerId, exchangeId, now)
@@ -27,7 +27,7 @@ export function sendAgain(db: Db, exchangeId: number, now: number): Outcome {
 export function readAgain(db: Db, documentId: number, now: number): Outcome {
   const outcome = inTransaction(db, (): Outcome => {
     const row = db.select().from(exchangeDocument).where(eq(exchangeDocument.id, documentId)).get()
-    if (!row || row.direction !== 'in') return refuse('no_such_document', 'There is nothing to read.')
+    if (row?.direction !== 'in') return refuse('no_such_document', 'There is nothing to read.')
     if (row.noticeId !== null) return reckon(db, row.noticeId, now)
     if (row.kind !== '204' || row.state === 'refused') return refuse('nothing_to_read', row.state === 'refused' ? 'It was rejected as faulty: the customer has to send it again.' : 'Nothing is read of this document.')
     db.update(exchangeDocument).set({ state: 'to_read', problem: null }).where(eq(exchangeDocument.id, documentId)).run()

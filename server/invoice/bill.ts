@@ -26,7 +26,7 @@ export function invoiceOf(db: Db, loadId: number, now: number) {
   const sheet = chargeSheet(charges, own.load)
   const last = stops.at(-1)!
   const arrivals = db.select().from(stopEvent).where(and(eq(stopEvent.loadId, loadId), eq(stopEvent.sequence, last.stop.sequence), inArray(stopEvent.kind, ['arrived', 'departed']))).orderBy(desc(stopEvent.id)).all()
-  const told = standingTender(db, loadId)
+  const told = standingTender(db, loadId) ?? (joined ? lastTender(db, joined.partner.id, own.load.customerId) : null)
   const billTo = payerOf(own.customer, told)
   const used = own.load.state === 'cancelled' && charges.some(({ kind }) => kind === 'truck_ordered_not_used')
   const deliveredOn = arrivals[0]?.atLocal.slice(0, 10) ?? (used ? dayOf(toLocal(now, brokerage.zone)) : null)
@@ -36,7 +36,6 @@ export function invoiceOf(db: Db, loadId: number, now: number) {
     own.customer.billingMail ? '' : 'somebody to bill: the customer has no billing mail',
     joined && deliveredOn === null ? 'when it was delivered: note the arrival at the last stop' : '',
     joined && billTo.city === '' ? 'the town of who pays' : '',
-    joined && billTo.postal === '' ? 'the postal code of who pays' : '',
     own.load.state === 'delivered' ? 'the signed proof of delivery: mark the paperwork in' : '',
   ].filter(Boolean)
   return { own, joined, stops, charges, sheet, deliveredOn, billTo, missing }
@@ -45,6 +44,12 @@ export function invoiceOf(db: Db, loadId: number, now: number) {
 /** The tender whose terms the load has, where it came of one. */
 function standingTender(db: Db, loadId: number): Tender | null {
   const row = db.select({ told: tenderNotice.tender }).from(tenderNotice).innerJoin(tender, eq(tender.standingNoticeId, tenderNotice.id)).where(eq(tender.loadId, loadId)).get()
+  return row?.told ?? null
+}
+
+/** The last tender that this partner sent for the customer: who pays stands there too. */
+function lastTender(db: Db, partnerId: number, customerId: number): Tender | null {
+  const row = db.select({ told: tenderNotice.tender }).from(tenderNotice).where(and(eq(tenderNotice.partnerId, partnerId), eq(tenderNotice.customerId, customerId))).orderBy(desc(tenderNotice.id)).limit(1).get()
   return row?.told ?? null
 }
 
