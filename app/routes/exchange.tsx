@@ -17,11 +17,12 @@ import type { Route } from './+types/exchange'
 export const meta: Route.MetaFunction = () => [{ title: 'Exchange log, Oxpecker' }]
 
 export function loader({ request, context }: Route.LoaderArgs) {
+  const now = Date.now()
   const query = exchangeQuerySchema.parse(Object.fromEntries(new URL(request.url).searchParams))
   const db = database()
   const documents = listDocuments(db, query)
   const openId = query.document ?? documents[0]?.id ?? null
-  return { query, documents, open: openId === null ? null : readDocument(db, openId), partners: listPartners(db).map(({ id, name }) => ({ id, name })), now: Date.now(), zone: brokerage.zone, mayAct: may(viewer(context).role, 'answer_tenders'), pageSize }
+  return { query, documents, open: openId === null ? null : readDocument(db, openId), partners: listPartners(db).map(({ id, name }) => ({ id, name })), now, zone: brokerage.zone, mayAct: may(viewer(context).role, 'answer_tenders'), pageSize }
 }
 
 const kinds = ['204', '990', '214', '210', '997', 'page', 'form', 'unread']
@@ -32,7 +33,7 @@ export default function Exchange({ loaderData }: Route.ComponentProps) {
   const navigate = useNavigate()
   const { revalidate } = useRevalidator()
   const list = useRef<HTMLUListElement>(null)
-  useLive(() => false, 'tenders')
+  useLive(() => false, 'tenders', now)
   const index = documents.findIndex(({ id }) => id === open?.document.id)
   const to = (change: Record<string, string>) => {
     const next = new URLSearchParams(params)

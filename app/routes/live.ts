@@ -6,5 +6,6 @@ import type { Route } from './+types/live'
 export function loader({ request }: Route.LoaderArgs) {
   const said = Number(request.headers.get('last-event-id'))
   const after = Number.isInteger(said) && said > 0 ? said : lastLogId(database())
-  return new Response(liveStream(database(), after, request.signal), { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', 'x-accel-buffering': 'no' } })
+  const since = Number(new URL(request.url).searchParams.get('since')) || null
+  return new Response(liveStream(database(), after, since, request.signal), { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', 'x-accel-buffering': 'no' } })
 }

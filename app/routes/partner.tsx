@@ -15,17 +15,18 @@ import type { Route } from './+types/partner'
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.page.partner.name ?? 'Partner'}, Oxpecker` }]
 
 export function loader({ params, context }: Route.LoaderArgs) {
+  const now = Date.now()
   const page = readPartner(database(), Number(params.partnerId))
   if (!page) throw new Response('There is no such partner.', { status: 404 })
   const { role } = viewer(context)
-  return { page, now: Date.now(), zone: brokerage.zone, mayEdit: may(role, 'set_partners'), mayMap: may(role, 'answer_tenders') }
+  return { page, now, zone: brokerage.zone, mayEdit: may(role, 'set_partners'), mayMap: may(role, 'answer_tenders') }
 }
 
 export default function PartnerRoute({ loaderData }: Route.ComponentProps) {
   const { page, now, zone, mayEdit, mayMap } = loaderData
   const { partner, codes, sequence, site } = page
   const { delimiters } = partner
-  useLive(() => false, 'tenders')
+  useLive(() => false, 'tenders', now)
   return (
     <main className="grid min-h-0 flex-1 grid-cols-2 gap-6 overflow-y-auto px-4 py-2">
       <div className="flex flex-col gap-3">

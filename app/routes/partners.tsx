@@ -11,14 +11,14 @@ import type { Route } from './+types/partners'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Trading partners, Oxpecker' }]
 
-export const loader = () => ({ partners: partnersOverview(database()), now: Date.now(), zone: brokerage.zone })
+export const loader = () => ({ now: Date.now(), partners: partnersOverview(database()), zone: brokerage.zone })
 
 const columns = 'grid grid-cols-[minmax(0,1.4fr)_120px_130px_90px_80px_minmax(0,1fr)_80px_minmax(0,1.4fr)] items-baseline gap-x-3 px-4'
 
 export default function Partners({ loaderData }: Route.ComponentProps) {
   const { partners, now, zone } = loaderData
   const list = useRef<HTMLUListElement>(null)
-  useLive(() => false, 'tenders')
+  useLive(() => false, 'tenders', now)
   const step = (by: number) => {
     const links = [...(list.current?.querySelectorAll<HTMLElement>('a[data-partner]') ?? [])]
     const at = links.indexOf(document.activeElement as HTMLElement)

@@ -3,13 +3,15 @@ import { useRevalidator } from 'react-router'
 
 const gather = 150
 
-/** Reads the page anew when the log touches it: events close together are one reading. */
-export function useLive(touches: (loadId: number) => boolean, named?: 'carriers' | 'tenders'): void {
+/** Reads the page anew when the log touches it: events close together are one reading. `readAt` is when the page was read: what moved since is not missed. */
+export function useLive(touches: (loadId: number) => boolean, named?: 'carriers' | 'tenders', readAt?: number): void {
   const { revalidate } = useRevalidator()
   const test = useRef(touches)
   test.current = touches
+  const since = useRef(readAt)
+  since.current = readAt
   useEffect(() => {
-    const source = new EventSource('/live')
+    const source = new EventSource(since.current === undefined ? '/live' : `/live?since=${since.current}`)
     let timer: ReturnType<typeof setTimeout> | undefined
     const soon = () => {
       clearTimeout(timer)

@@ -41,7 +41,7 @@ describe('live events', () => {
   test('begin after what was seen, follow the log, and end when the server stops', async () => {
     openLoad(world.db)
     const seen = lastLogId(world.db)
-    const reader = liveStream(world.db, seen, new AbortController().signal).getReader()
+    const reader = liveStream(world.db, seen, null, new AbortController().signal).getReader()
     const next = async () => decoder.decode((await reader.read()).value)
     expect(await next()).toContain('retry:')
     const loadId = openLoad(world.db)
@@ -55,7 +55,7 @@ describe('live events', () => {
   })
   test('end when the reader goes', async () => {
     const going = new AbortController()
-    const reader = liveStream(world.db, 0, going.signal).getReader()
+    const reader = liveStream(world.db, 0, null, going.signal).getReader()
     await reader.read()
     going.abort()
     expect((await reader.read()).done).toBe(true)

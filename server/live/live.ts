@@ -3,7 +3,7 @@ import { asc, gt, max } from 'drizzle-orm'
 import type { Db } from '#server/db.server'
 import { log } from '#server/schema'
 
-const held = globalThis as { oxLive?: EventEmitter }
+const held = globalThis as { oxLive?: EventEmitter; /** When tenders moved last. */ oxTendersAt?: number }
 
 function emitter(): EventEmitter {
   if (!held.oxLive) {
@@ -23,7 +23,10 @@ export const announceQuote = (quoteId: number): void => void emitter().emit('quo
 export const announceCarriers = (): void => void emitter().emit('carriers')
 
 /** Tells whoever looks at Intake that tenders came or were answered. */
-export const announceTenders = (): void => void emitter().emit('tenders')
+export const announceTenders = (): void => {
+  held.oxTendersAt = Date.now()
+  emitter().emit('tenders')
+}
 
 export interface LiveEvent {
   id: number
@@ -39,10 +42,10 @@ export function tail(db: Db, after: number): LiveEvent[] {
 export const lastLogId = (db: Db): number => db.select({ id: max(log.id) }).from(log).get()?.id ?? 0
 
 /**
- * The log's tail as server-sent events (WHATWG HTML, 9.2), beginning after `after`. Ends when
- * the reader goes or the server stops.
+ * The log's tail as server-sent events (WHATWG HTML, 9.2), beginning after `after`. What moved between the reading of a page (`since`)
+ * and its listening is told at once. Ends when the reader goes or the server stops.
  */
-export function liveStream(db: Db, after: number, signal: AbortSignal): ReadableStream<Uint8Array> {
+export function liveStream(db: Db, after: number, since: number | null, signal: AbortSignal): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder()
   let seen = after
   let stop = () => {}
@@ -84,6 +87,7 @@ export function liveStream(db: Db, after: number, signal: AbortSignal): Readable
       signal.addEventListener('abort', end)
       send('retry: 2000\n\n')
       push()
+      if (since !== null && (held.oxTendersAt ?? 0) >= since) pushTenders()
     },
     cancel: () => stop(),
   })
