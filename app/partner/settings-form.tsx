@@ -2,17 +2,23 @@ import { useState } from 'react'
 import { useRevalidator } from 'react-router'
 import { toast } from 'sonner'
 import { documentKinds, expiryChoices, expiryWords, type PartnerForm, statusOccasions } from '#core/tender/partner'
+import { visible } from '#core/x12/visible'
 import type { PartnerPage } from '#server/partner/read'
+import { Complete } from '../ui/complete'
 import { Choice, Field } from '../ui/field'
 import { type FieldError, postJson } from '../ui/post'
 
 const usageWords = { P: 'Production', T: 'Test' } as const
+const lineEndWords = { '': 'nothing', LF: 'a line feed', CRLF: 'return and line feed' } as const
+const lineEndOf = (text: string): '' | 'LF' | 'CRLF' => (text === '\n' ? 'LF' : text === '\r\n' ? 'CRLF' : '')
 const occasionWords = (occasion: string) => occasion.replace('_', ', ').replace(/^\w/, (letter) => letter.toUpperCase())
 
 /** What a partner is called, wants back and is told. */
-export function SettingsForm({ partner, mayEdit }: { partner: PartnerPage['partner']; mayEdit: boolean }) {
-  const { id, customerId: _c, transport: _t, address: _a, delimiters: _d, lastControl: _l, problem: _p, ...start } = partner
-  const [form, setForm] = useState<PartnerForm>(start)
+export function SettingsForm({ partner, owner, mayEdit }: { partner: PartnerPage['partner']; owner: PartnerPage['owner']; mayEdit: boolean }) {
+  const { id, transport: _t, lastControl: _l, problem: _p, delimiters, ...start } = partner
+  const shown = { element: visible(delimiters.element), component: visible(delimiters.component), segment: visible(delimiters.segment), repetition: visible(delimiters.repetition ?? ''), lineEnd: lineEndOf(delimiters.lineEnd) }
+  const [form, setForm] = useState<PartnerForm>({ ...start, secret: '', delimiters: shown })
+  const [customer, setCustomer] = useState(owner)
   const [errors, setErrors] = useState<FieldError[]>([])
   const [busy, setBusy] = useState(false)
   const { revalidate } = useRevalidator()
@@ -34,7 +40,13 @@ export function SettingsForm({ partner, mayEdit }: { partner: PartnerPage['partn
     <form onSubmit={save} className="flex flex-col gap-3" noValidate aria-label="Settings">
       <div className="grid grid-cols-3 gap-3">
         {text('name', 'Name')}
+        <Complete<NonNullable<PartnerPage['owner']>> label="Customer, unless a tender says another" subject="customers" value={customer} onPick={(item) => {
+          setCustomer(item)
+          set({ customerId: item.id })
+        }} text={(item) => item.name} detail={(item) => `${item.city} ${item.region}`} />
         {text('scac', 'Our SCAC with them')}
+        {text('address', partner.transport === 'folder' ? 'Folder' : 'Address')}
+        <Field label="Shared secret (empty: as it is)" type="password" autoComplete="new-password" value={form.secret} disabled={!mayEdit} onChange={(event) => set({ secret: event.target.value })} error={error('secret')} />
         {partner.transport === 'site' ? <span /> : text('version', 'Version we send')}
         {partner.transport !== 'site' && [text('theirQualifier', 'Their qualifier'), text('theirId', 'Their id'), text('theirGroup', 'Their id in groups'), text('ourQualifier', 'Our qualifier'), text('ourId', 'Our id'), text('ourGroup', 'Our id in groups')]}
         <Choice label="Documents are" value={form.usage} options={['P', 'T'] as const} words={usageWords} onChange={(usage) => set({ usage })} />
@@ -44,6 +56,15 @@ export function SettingsForm({ partner, mayEdit }: { partner: PartnerPage['partn
         {text('contactPhone', 'Phone')}
         {text('contactMail', 'Mail')}
       </div>
+      {partner.transport !== 'site' && (
+        <fieldset className="grid grid-cols-5 gap-2">
+          <legend className="label pb-1">What parts what in documents we send (control characters by name: [LF], [GS])</legend>
+          {(['element', 'component', 'segment', 'repetition'] as const).map((name) => (
+            <Field key={name} label={{ element: 'Elements', component: 'Components', segment: 'Segment end', repetition: 'Repetition' }[name]} value={form.delimiters[name]} maxLength={5} disabled={!mayEdit} onChange={(event) => set({ delimiters: { ...form.delimiters, [name]: event.target.value } })} error={error(`delimiters.${name}`)} className="font-mono" />
+          ))}
+          <Choice label="Then" value={form.delimiters.lineEnd} options={['', 'LF', 'CRLF'] as const} words={lineEndWords} onChange={(lineEnd) => set({ delimiters: { ...form.delimiters, lineEnd } })} />
+        </fieldset>
+      )}
       {partner.transport !== 'site' && (
         <fieldset className="flex flex-wrap gap-x-4">
           <legend className="label">Documents that flow</legend>

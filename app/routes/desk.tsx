@@ -1,14 +1,18 @@
 import { useEffect, useState } from 'react'
-import { Form, Link, NavLink, Outlet, useLocation, useNavigate, useNavigation } from 'react-router'
-import { Toaster } from 'sonner'
+import { Form, Link, NavLink, Outlet, useFetcher, useLocation, useNavigate, useNavigation } from 'react-router'
+import { Toaster, toast } from 'sonner'
 import { may } from '#core/access/access'
 import { dayOf, toLocal } from '#core/time/local'
 import { clockWords, dayWords, zoneWords } from '#core/time/words'
 import { signedInPage, viewer } from '#server/access/cookie'
+import { database } from '#server/db.server'
+import type { Warning } from '#server/live/live'
 import { brokerage, settings } from '#server/settings.server'
+import { tenderCounts } from '#server/tender/expire'
 import { CommandLine } from '../ui/command-line'
 import { KeyHelp } from '../ui/key-help'
 import { KeysProvider, type RoomKey, useKeyList, useKeys, useReady } from '../ui/keys'
+import { LiveProvider, useNamed } from '../ui/live'
 import { Mark } from '../ui/mark'
 import type { Route } from './+types/desk'
 
@@ -16,13 +20,16 @@ export const middleware: Route.MiddlewareFunction[] = [signedInPage]
 
 export function loader({ context }: Route.LoaderArgs) {
   const { name, role } = viewer(context)
-  return { name, role, mayEdit: may(role, 'edit_loads'), mailboxUrl: settings().OX_MAILBOX_URL ?? null, zone: brokerage.zone, now: Date.now() }
+  const now = Date.now()
+  return { name, role, tenders: tenderCounts(database(), now), mayEdit: may(role, 'edit_loads'), mailboxUrl: settings().OX_MAILBOX_URL ?? null, zone: brokerage.zone, now }
 }
 
 export default function Desk({ loaderData }: Route.ComponentProps) {
   return (
     <KeysProvider>
-      <Room {...loaderData} />
+      <LiveProvider readAt={loaderData.now}>
+        <Room {...loaderData} />
+      </LiveProvider>
     </KeysProvider>
   )
 }
@@ -34,6 +41,15 @@ function Room(desk: Route.ComponentProps['loaderData']) {
   const keyList = useKeyList()
   const ready = useReady()
   const busy = useNavigation().state !== 'idle'
+  // The page that is open is not read anew for a count.
+  const counts = useFetcher<typeof desk.tenders>()
+  const tenders = counts.data ?? desk.tenders
+  useNamed('tenders', () => void counts.load('/intake/counts'))
+  useNamed('warned', (data) => {
+    const warning = JSON.parse(data) as Warning
+    const local = toLocal(warning.respondBy, desk.zone)
+    toast(`${warning.shipmentId} of ${warning.customerName} has to be answered by ${clockWords(local)}`, { className: '!text-bill', duration: 20_000, action: { label: 'Intake', onClick: () => navigate('/intake') } })
+  })
   useKeys('Everywhere', [
     { key: '/', words: 'go to a load or an action; Shift+Enter there copies the load', run: () => setAsking(true) },
     { key: 'h', words: 'Horizon', run: () => navigate('/') },
@@ -52,7 +68,7 @@ function Room(desk: Route.ComponentProps['loaderData']) {
         <nav aria-label="Rooms" className="flex items-stretch">
           <RoomLink to="/" words="Horizon" />
           <RoomLink to="/quotes" also={['/fuel']} words="Quotes" />
-          <RoomLink to="/intake" also={['/exchange', '/answering', '/partners']} words="Intake" />
+          <RoomLink to="/intake" also={['/exchange', '/answering', '/partners']} words="Intake" count={tenders.open} pressing={tenders.soon} />
           <RoomLink to="/loads" words="Loads" />
           <RoomLink to="/carriers" also={['/vetting']} words="Carriers" />
         </nav>
@@ -83,12 +99,18 @@ function Room(desk: Route.ComponentProps['loaderData']) {
 }
 
 /** The way to a room; the room is marked while one of its pages is open, `also` where that stands at another address. */
-function RoomLink({ to, also, words }: { to: string; also?: string[]; words: string }) {
+function RoomLink({ to, also, words, count = 0, pressing = 0 }: { to: string; also?: string[]; words: string; count?: number; pressing?: number }) {
   const { pathname } = useLocation()
   const within = also?.some((each) => pathname.startsWith(each)) ?? false
   return (
     <NavLink to={to} end={to === '/'} className={({ isActive }) => `flex items-center px-3 ${isActive || within ? 'font-semibold shadow-[inset_0_-2px_0_var(--bill)]' : 'text-second hover:text-ink'}`}>
       {words}
+      {count > 0 && (
+        <span className={`ml-1.5 font-mono text-sm ${pressing > 0 ? 'font-semibold text-bill' : 'text-second'}`}>
+          {pressing > 0 ? `${pressing}/${count}` : count}
+          <span className="sr-only">{pressing > 0 ? ` to answer, ${pressing} very soon` : ' to answer'}</span>
+        </span>
+      )}
     </NavLink>
   )
 }

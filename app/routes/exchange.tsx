@@ -33,7 +33,7 @@ export default function Exchange({ loaderData }: Route.ComponentProps) {
   const navigate = useNavigate()
   const { revalidate } = useRevalidator()
   const list = useRef<HTMLUListElement>(null)
-  useLive(() => false, 'tenders', now)
+  useLive(() => false, 'tenders')
   const index = documents.findIndex(({ id }) => id === open?.document.id)
   const to = (change: Record<string, string>) => {
     const next = new URLSearchParams(params)

@@ -31,7 +31,7 @@ export default function Intake({ loaderData }: Route.ComponentProps) {
   const [open, setOpen] = useState<'accept' | 'decline' | 'cancel' | null>(null)
   const scroller = useRef<HTMLDivElement>(null)
   const answering = useAnswer()
-  useLive(() => false, 'tenders', now)
+  useLive(() => false, 'tenders')
   const index = Math.max(0, rows.findIndex(({ id }) => id === picked))
   const chosen = rows[index] ?? null
   const { detail, problem, reread } = useDetail(chosen?.id ?? null, loaderData)

@@ -1,24 +1,28 @@
-import { useRef } from 'react'
+import { useRef, useState } from 'react'
 import { Link } from 'react-router'
+import { may } from '#core/access/access'
 import { transportWords } from '#core/tender/partner'
 import { momentWords } from '#core/time/words'
+import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { partnersOverview } from '#server/partner/read'
 import { brokerage } from '#server/settings.server'
+import { NewPartnerDialog } from '../partner/new-partner'
 import { useKeys } from '../ui/keys'
 import { useLive } from '../ui/live'
 import type { Route } from './+types/partners'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Trading partners, Oxpecker' }]
 
-export const loader = () => ({ now: Date.now(), partners: partnersOverview(database()), zone: brokerage.zone })
+export const loader = ({ context }: Route.LoaderArgs) => ({ now: Date.now(), partners: partnersOverview(database()), zone: brokerage.zone, mayEdit: may(viewer(context).role, 'set_partners') })
 
 const columns = 'grid grid-cols-[minmax(0,1.4fr)_120px_130px_90px_80px_minmax(0,1fr)_80px_minmax(0,1.4fr)] items-baseline gap-x-3 px-4'
 
 export default function Partners({ loaderData }: Route.ComponentProps) {
-  const { partners, now, zone } = loaderData
+  const { partners, now, zone, mayEdit } = loaderData
+  const [adding, setAdding] = useState(false)
   const list = useRef<HTMLUListElement>(null)
-  useLive(() => false, 'tenders', now)
+  useLive(() => false, 'tenders')
   const step = (by: number) => {
     const links = [...(list.current?.querySelectorAll<HTMLElement>('a[data-partner]') ?? [])]
     const at = links.indexOf(document.activeElement as HTMLElement)
@@ -27,6 +31,7 @@ export default function Partners({ loaderData }: Route.ComponentProps) {
   useKeys('Trading partners', [
     { key: 'ArrowDown', words: 'next partner', run: () => step(1) },
     { key: 'ArrowUp', words: 'partner before', run: () => step(-1) },
+    { key: 'w', words: 'a new partner', run: () => setAdding(true), disabled: !mayEdit },
   ])
   return (
     <main className="flex min-h-0 flex-1 flex-col">
@@ -39,6 +44,11 @@ export default function Partners({ loaderData }: Route.ComponentProps) {
         <Link to="/intake" className="text-dusk underline">
           Intake
         </Link>
+        {mayEdit && (
+          <button type="button" className="button first" onClick={() => setAdding(true)}>
+            New partner <kbd className="key">w</kbd>
+          </button>
+        )}
       </div>
       <div className={`${columns} label border-b py-1`} aria-hidden="true">
         <span>Partner</span>
@@ -51,7 +61,7 @@ export default function Partners({ loaderData }: Route.ComponentProps) {
         <span>Standing</span>
       </div>
       {partners.length === 0 ? (
-        <p className="p-6">No trading partner yet.</p>
+        <p className="p-6">No trading partner yet. A manager makes one with w.</p>
       ) : (
         <ul ref={list} className="min-h-0 flex-1 overflow-y-auto">
           {partners.map((each) => (
@@ -73,6 +83,7 @@ export default function Partners({ loaderData }: Route.ComponentProps) {
           ))}
         </ul>
       )}
+      {adding && <NewPartnerDialog onClose={() => setAdding(false)} />}
     </main>
   )
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { controlNames } from '../x12/visible'
 
 /** The ways to and from a partner. A new one is a name here and an implementation of the server's `Transport`. */
 export const transports = ['folder', 'http', 'site'] as const
@@ -33,10 +34,37 @@ export const usualStatusCodes: StatusCodes = {
 const text = (most: number) => z.string().trim().max(most)
 const ids = { theirQualifier: text(2).min(2, 'Two characters, as 02 or ZZ'), theirId: text(15).min(2, 'Give their id'), theirGroup: text(15).min(2, 'Give the id in GS'), ourQualifier: text(2).min(2, 'Two characters, as 02 or ZZ'), ourId: text(15).min(2, 'Give our id'), ourGroup: text(15).min(2, 'Give our id in GS') }
 
+/** A delimiter as a person writes it: itself, or the ASCII name of a control character (`[LF]`, `[GS]`). */
+export function readDelimiter(text: string): string | null {
+  if (text.length === 1) return text
+  const at = controlNames.indexOf(text.replace(/[[\]]/g, '').toUpperCase())
+  return at < 0 ? null : String.fromCharCode(at)
+}
+
+const delimiter = z.string().max(5).refine((text) => readDelimiter(text) !== null && !/^[\w ]$/.test(text), 'One character that is no letter or figure, or a name as [LF]')
+
+/** What parts what in the documents we send. */
+export const delimitersFormSchema = z
+  .object({ element: delimiter, component: delimiter, segment: delimiter, repetition: z.union([z.literal(''), delimiter]), lineEnd: z.enum(['', 'LF', 'CRLF']) })
+  .refine((form) => new Set([form.element, form.component, form.segment]).size === 3, { path: ['component'], message: 'Three different ones' })
+export type DelimitersForm = z.infer<typeof delimitersFormSchema>
+
+/** Fills in the way to a partner: a folder's name, or an address. */
+export const newPartnerSchema = z
+  .object({ name: z.string().trim().min(2, 'Name the partner').max(80), customerId: z.number('Choose the customer').int().positive(), transport: z.enum(transports), address: z.string().trim().min(1, 'Give the folder or the address').max(200), theirQualifier: z.string().trim().length(2, 'Two characters, as 02 or ZZ'), theirId: z.string().trim().min(2, 'Give their id').max(15), scac: z.string().trim().regex(/^[A-Z]{2,4}$/, 'Two to four capital letters') })
+  .refine((form) => (form.transport === 'folder' ? /^[\w-]+$/.test(form.address) : /^https?:\/\/\S+$/.test(form.address)), { path: ['address'], message: 'A folder is letters, figures and hyphens; an address begins with http' })
+export type NewPartner = z.infer<typeof newPartnerSchema>
+
 /** What a manager may change of a partner. */
 export const partnerFormSchema = z.object({
   ...ids,
   name: text(80).min(2, 'Name the partner'),
+  /** Who ships where a tender does not say it. */
+  customerId: z.number().int().positive().nullable(),
+  address: text(200).min(1, 'Give the folder or the address'),
+  /** Empty leaves the secret as it is. */
+  secret: text(200).refine((secret) => secret === '' || secret.length >= 8, 'At least eight characters'),
+  delimiters: delimitersFormSchema,
   scac: text(4).regex(/^[A-Z]{2,4}$/, 'Two to four capital letters'),
   version: z.string().regex(/^00[345]0\d0$/, 'As 004010'),
   usage: z.enum(['T', 'P']),

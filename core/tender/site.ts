@@ -32,6 +32,22 @@ export const siteDescriptionSchema = z.object({
 })
 export type SiteDescription = z.infer<typeof siteDescriptionSchema>
 
+/** A description to begin with: every name in it is to be made that of the page. */
+export const siteTemplate: SiteDescription = {
+  signIn: { path: '/login', userField: 'user', passwordField: 'password', signedInMark: 'a.sign-out' },
+  lists: [{ path: '/tenders', equipment: null }],
+  table: 'table',
+  heads: ['Shipment', 'Status', 'Pays', 'From', 'To'],
+  rows: 'tbody tr',
+  next: 'a[rel=next]',
+  total: null,
+  fields: { shipmentId: { column: 0 }, status: { column: 1 }, charge: { column: 2 }, pickupCity: { column: 3 }, deliveryCity: { column: 4 } },
+  openStatus: ['open'],
+  withdrawnStatus: [],
+  equipmentWords: {},
+  answer: { path: '/tenders/{tender}', answerField: 'answer', acceptValue: 'yes', declineValue: 'no', remarkField: 'remark', doneMark: '.done' },
+}
+
 /** A row as it stands on the page: the text of its cells. */
 export type SiteRow = string[]
 

@@ -12,10 +12,10 @@ import type { Segment } from './x12'
 const delimiters = { element: '*', component: '>', repetition: null, segment: '~' }
 
 /** What the inspector says of a set that we wrote. */
-function verdictOn(type: SetId, segments: Segment[]) {
+function verdictOn(type: SetId, segments: Segment[], version = '004010') {
   const clean = segments.map((segment) => segment.map((element) => withoutDelimiters(element, delimiters)))
   const party = { qualifier: 'ZZ', id: 'PLOVERROOK', group: 'PLOVERROOK' }
-  const [report] = inspect(writeInterchange({ delimiters, version: '00401', groupVersion: '004010', usage: 'P', sender: party, receiver: party, control: '7', groupType: groupOfSet[type], groupControl: '7', date: '20261127', time: '0930' }, [{ type, control: '0001', segments: clean }]))
+  const [report] = inspect(writeInterchange({ delimiters, version: `00${version.slice(1, 4)}`, groupVersion: version, usage: 'P', sender: party, receiver: party, control: '7', groupType: groupOfSet[type], groupControl: '7', date: '20261127', time: '0930' }, [{ type, control: '0001', segments: clean }]))
   return report!.groups[0]!.transactions[0]!
 }
 
@@ -38,6 +38,12 @@ test('214: a status, and an appointment in its own place', () => {
   expect(statusSegments(status)).toEqual([['B10', 'PR-20001', 'SM1', 'PLRK'], ['LX', '1'], ['AT7', 'X3', 'NS', '', '', '20261127', '0930', 'LT'], ['MS1', 'Twin Falls', 'ID', 'US'], ['MS2', 'PLRK', 'T118'], ['L11', '1', 'QN']])
   expect(statusSegments({ ...status, isAppointment: true, code: 'AA' })[2]).toEqual(['AT7', '', '', 'AA', 'NS', '20261127', '0930', 'LT'])
   for (const isAppointment of [true, false]) expect(verdictOn('214', statusSegments({ ...status, isAppointment, truckNumber: null }))).toMatchObject({ verdict: 'A', faults: [] })
+})
+
+test.each(['003040', '003060', '004010', '004030', '005010'])('in %s dates are written as that version writes them', (version) => {
+  expect(verdictOn('214', statusSegments(status), version)).toMatchObject({ verdict: 'A', faults: [] })
+  expect(verdictOn('990', responseSegments({ scac: 'PLRK', shipmentId: 'SM1', date: '20261127', accept: true, remarks: [] }), version)).toMatchObject({ verdict: 'A', faults: [] })
+  expect(verdictOn('210', invoiceSegments({ ...invoice, lines: [{ code: '400', words: 'Line haul', amountMinor: 5 }] }), version)).toMatchObject({ verdict: 'A', faults: [] })
 })
 
 const party = (name: string) => ({ name, code: 'C1', street: '12 Canal Rd', city: 'Twin Falls', region: 'ID', postal: '83301', country: 'US' })

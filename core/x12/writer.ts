@@ -1,3 +1,5 @@
+import { mannersOf } from './elements'
+import { idCode, segmentSpecs } from './grammar/grammar'
 import { X12Reader } from './reader'
 import type { Delimiters, Party, Segment } from './x12'
 
@@ -24,14 +26,23 @@ export interface EnvelopeToWrite {
   time: string
 }
 
+/** The segments with their dates as a version writes them: before 004010 years have two digits. */
+export function withDatesOf(version: string, segments: readonly Segment[]): Segment[] {
+  if (!mannersOf(version).shortDates) return [...segments]
+  return segments.map((segment) => {
+    const spec = segmentSpecs.get(idCode(segment[0]!))
+    return segment.map((value, at) => (at > 0 && spec?.elements[at - 1]?.type === 'DT' && /^\d{8}$/.test(value) ? value.slice(2) : value))
+  })
+}
+
 /** One interchange with one group of sets; each set is its segments between ST and SE. What holds a delimiter throws: it is replaced before. */
 export function writeInterchange(envelope: EnvelopeToWrite, sets: { type: string; control: string; segments: Segment[] }[]): string {
   const { delimiters, sender, receiver } = envelope
   const { element, component, segment } = delimiters
   const isa = ['ISA', '00', ' '.repeat(10), '00', ' '.repeat(10), fixed(sender.qualifier, 2), fixed(sender.id, 15), fixed(receiver.qualifier, 2), fixed(receiver.id, 15), envelope.date.slice(2), envelope.time, delimiters.repetition ?? 'U', envelope.version, envelope.control.padStart(9, '0'), '0', envelope.usage, component]
-  const written = [isa.join(element) + segment, writeSegment(['GS', envelope.groupType, sender.group, receiver.group, envelope.date, envelope.time, envelope.groupControl, 'X', envelope.groupVersion], delimiters)]
+  const written = [isa.join(element) + segment, writeSegment(['GS', envelope.groupType, sender.group, receiver.group, mannersOf(envelope.groupVersion).shortDates ? envelope.date.slice(2) : envelope.date, envelope.time, envelope.groupControl, 'X', envelope.groupVersion], delimiters)]
   for (const { type, control, segments } of sets) {
-    const inner = segments.map((each) => writeSegment(checked(each, delimiters), delimiters))
+    const inner = withDatesOf(envelope.groupVersion, segments).map((each) => writeSegment(checked(each, delimiters), delimiters))
     written.push(writeSegment(['ST', type, control], delimiters), ...inner, writeSegment(['SE', String(segments.length + 2), control], delimiters))
   }
   written.push(writeSegment(['GE', String(sets.length), envelope.groupControl], delimiters), writeSegment(['IEA', '1', envelope.control.padStart(9, '0')], delimiters))

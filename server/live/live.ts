@@ -28,6 +28,16 @@ export const announceTenders = (): void => {
   emitter().emit('tenders')
 }
 
+/** A tender whose time to answer is nearly over. */
+export interface Warning {
+  shipmentId: string
+  customerName: string
+  respondBy: number
+}
+
+/** Tells everybody at the desk what is about to run out. */
+export const announceWarning = (warning: Warning): void => void emitter().emit('warned', warning)
+
 export interface LiveEvent {
   id: number
   loadId: number
@@ -61,6 +71,7 @@ export function liveStream(db: Db, after: number, since: number | null, signal: 
       const pushQuote = (quoteId: number) => send(`event: quote\ndata: ${JSON.stringify({ quoteId })}\n\n`)
       const pushCarriers = () => send('event: carriers\ndata: {}\n\n')
       const pushTenders = () => send('event: tenders\ndata: {}\n\n')
+      const pushWarning = (warning: Warning) => send(`event: warned\ndata: ${JSON.stringify(warning)}\n\n`)
       const heartbeat = setInterval(() => send(': still here\n\n'), 25_000)
       stop = () => {
         clearInterval(heartbeat)
@@ -68,6 +79,7 @@ export function liveStream(db: Db, after: number, since: number | null, signal: 
         emitter().off('quote', pushQuote)
         emitter().off('carriers', pushCarriers)
         emitter().off('tenders', pushTenders)
+        emitter().off('warned', pushWarning)
         emitter().off('stop', end)
         signal.removeEventListener('abort', end)
       }
@@ -83,6 +95,7 @@ export function liveStream(db: Db, after: number, since: number | null, signal: 
       emitter().on('quote', pushQuote)
       emitter().on('carriers', pushCarriers)
       emitter().on('tenders', pushTenders)
+      emitter().on('warned', pushWarning)
       emitter().on('stop', end)
       signal.addEventListener('abort', end)
       send('retry: 2000\n\n')

@@ -1,7 +1,8 @@
-import { and, asc, count, desc, eq, gt, isNotNull, max, sql } from 'drizzle-orm'
-import { siteDescriptionSchema } from '#core/tender/site'
+import { randomBytes } from 'node:crypto'
+import { and, asc, count, desc, eq, gt, isNotNull, max, or, sql } from 'drizzle-orm'
+import { siteDescriptionSchema, siteTemplate } from '#core/tender/site'
 import { z } from 'zod'
-import { type PartnerForm, partnerFormSchema } from '#core/tender/partner'
+import { type DelimitersForm, documentKinds, type NewPartner, type PartnerForm, partnerFormSchema, readDelimiter, usualStatusCodes } from '#core/tender/partner'
 import { type Db, inTransaction } from '#server/db.server'
 import { announceTenders } from '#server/live/live'
 import { customer, exchange, facility, noticeCode, partner, partnerCode, site, tenderNotice } from '#server/schema'
@@ -38,8 +39,9 @@ export function readPartner(db: Db, partnerId: number) {
     .orderBy(sql`${partnerCode.mappedAt} is not null`, asc(partnerCode.kind), asc(partnerCode.code))
     .all()
   const owned = db.select().from(site).where(eq(site.partnerId, partnerId)).get() ?? null
-  const { secret: _, ...shown } = own
-  return { partner: shown, codes, sequence: sequenceOf(db, partnerId), site: owned && { ...owned, page: owned.page?.slice(0, 20_000) ?? null } }
+  const { secret, ...shown } = own
+  const owner = own.customerId === null ? null : (db.select({ id: customer.id, name: customer.name, city: customer.city, region: customer.region }).from(customer).where(eq(customer.id, own.customerId)).get() ?? null)
+  return { partner: shown, owner, secret, codes, sequence: sequenceOf(db, partnerId), site: owned && { ...owned, page: owned.page?.slice(0, 20_000) ?? null } }
 }
 
 export type PartnerPage = NonNullable<ReturnType<typeof readPartner>>
@@ -61,11 +63,34 @@ export function savePartner(db: Db, partnerId: number, form: PartnerForm): Outco
     if (alike) return { refusal: { code: 'ids_taken', message: `${alike.name} has these ids: what comes could be from either.` } }
     const named = db.select({ id: partner.id }).from(partner).where(eq(partner.name, form.name)).get()
     if (named && named.id !== partnerId) return { refusal: { code: 'name_taken', message: 'Another partner has this name.' } }
-    db.update(partner).set(form).where(eq(partner.id, partnerId)).run()
+    const { secret, delimiters, ...rest } = form
+    db.update(partner).set({ ...rest, delimiters: delimitersOf(delimiters), ...(secret === '' ? {} : { secret }) }).where(eq(partner.id, partnerId)).run()
     return { done: true }
   })
   if ('done' in outcome) announceTenders()
   return outcome
+}
+
+const lineEnds = { '': '', LF: '\n', CRLF: '\r\n' } as const
+
+/** The delimiters of a form that its schema has looked at. */
+function delimitersOf(form: DelimitersForm): (typeof partner.$inferSelect)['delimiters'] {
+  const read = (text: string) => readDelimiter(text)!
+  return { element: read(form.element), component: read(form.component), segment: read(form.segment), repetition: form.repetition === '' ? null : read(form.repetition), lineEnd: lineEnds[form.lineEnd] }
+}
+
+/** Makes a partner, in test and with the usual manners, to be looked through; its secret is made here. */
+export function createPartner(db: Db, form: NewPartner): { partnerId: number } | { refusal: { code: string; message: string } } {
+  return inTransaction(db, () => {
+    const alike = db.select({ name: partner.name }).from(partner).where(or(eq(partner.name, form.name), and(eq(partner.theirQualifier, form.theirQualifier), eq(partner.theirId, form.theirId)))).get()
+    if (alike) return { refusal: { code: 'partner_exists', message: `${alike.name} has this name or these ids already.` } }
+    const { ourQualifier, ourId, ourGroup } = db.select({ ourQualifier: partner.ourQualifier, ourId: partner.ourId, ourGroup: partner.ourGroup }).from(partner).limit(1).get() ?? { ourQualifier: 'ZZ', ourId: form.scac, ourGroup: form.scac }
+    const usualDelimiters = { element: '*', component: '>', repetition: null, segment: '~', lineEnd: '' }
+    const row = db.insert(partner).values({ ...form, theirGroup: form.theirId, ourQualifier, ourId, ourGroup, secret: randomBytes(18).toString('base64url'), delimiters: usualDelimiters, usage: 'T', documents: form.transport === 'site' ? [] : [...documentKinds], statusCodes: usualStatusCodes, paused: form.transport === 'site' }).returning({ id: partner.id }).get()
+    // A site is left alone until somebody has described its pages.
+    if (form.transport === 'site') db.insert(site).values({ partnerId: row.id, userName: form.scac.toLowerCase(), description: siteTemplate }).run()
+    return { partnerId: row.id }
+  })
 }
 
 /** How a site's pages are read, as a manager edits it. */

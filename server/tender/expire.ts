@@ -1,7 +1,7 @@
-import { and, asc, eq, isNull, lte } from 'drizzle-orm'
+import { and, asc, eq, isNull, lte, sql } from 'drizzle-orm'
 import { minute } from '#core/time/local'
 import { type Db, inTransaction } from '#server/db.server'
-import { announceTenders } from '#server/live/live'
+import { announceTenders, announceWarning } from '#server/live/live'
 import { findPartner } from '#server/partner/partners'
 import { tender, tenderNotice } from '#server/schema'
 import { reply, settle } from './answer'
@@ -37,9 +37,20 @@ export function expireTenders(db: Db, now: number): number {
   return ended
 }
 
-/** Marks what is about to run out, once, and tells who looks. */
+/** Marks what is about to run out, once, and tells everybody at the desk. */
 export function warnOfTenders(db: Db, now: number): number {
-  const soon = db.update(tenderNotice).set({ warnedAt: now }).where(and(eq(tenderNotice.state, 'open'), lte(tenderNotice.respondBy, now + warnBefore), isNull(tenderNotice.warnedAt))).run().changes
-  if (soon > 0) announceTenders()
-  return soon
+  const soon = db.update(tenderNotice).set({ warnedAt: now }).where(and(eq(tenderNotice.state, 'open'), lte(tenderNotice.respondBy, now + warnBefore), isNull(tenderNotice.warnedAt))).returning({ tender: tenderNotice.tender, partnerId: tenderNotice.partnerId, respondBy: tenderNotice.respondBy, purpose: tenderNotice.purpose }).all()
+  if (soon.length === 0) return 0
+  for (const each of soon.slice(0, mostTold)) if (each.purpose !== 'cancel') announceWarning({ shipmentId: each.tender.shipmentId ?? '', customerName: findPartner(db, each.partnerId)!.name, respondBy: each.respondBy })
+  announceTenders()
+  return soon.length
+}
+
+/** Alerts at once: beyond these the count in the head tells enough. */
+const mostTold = 3
+
+/** How many tenders wait for an answer, and how many of them must have it soon. */
+export function tenderCounts(db: Db, now: number): { open: number; soon: number } {
+  const row = db.select({ open: sql<number>`count(*)`, soon: sql<number>`coalesce(sum(respond_by <= ${now + warnBefore} and purpose <> 'cancel'), 0)` }).from(tenderNotice).where(eq(tenderNotice.state, 'open')).get()
+  return row ?? { open: 0, soon: 0 }
 }

@@ -1,0 +1,67 @@
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef } from 'react'
+import { useRevalidator } from 'react-router'
+
+export type Named = 'carriers' | 'tenders' | 'warned'
+
+interface Listener {
+  touches: (loadId: number) => boolean
+  named: Named | undefined
+  run: (data: string) => void
+}
+
+const LiveContext = createContext<Set<Listener> | null>(null)
+
+const names: Named[] = ['carriers', 'tenders', 'warned']
+
+/** One stream of the log for the whole desk; whatever is open listens to it. `readAt` is when the page was read: what moved since is not missed. */
+export function LiveProvider({ readAt, children }: { readAt: number; children: ReactNode }) {
+  const listeners = useMemo(() => new Set<Listener>(), [])
+  const since = useRef(readAt)
+  useEffect(() => {
+    const source = new EventSource(`/live?since=${since.current}`)
+    source.onmessage = (message) => {
+      const { loadId } = JSON.parse(message.data) as { loadId: number }
+      for (const each of listeners) if (each.touches(loadId)) each.run(message.data)
+    }
+    for (const name of names) {
+      source.addEventListener(name, (message) => {
+        for (const each of listeners) if (each.named === name) each.run(message.data)
+      })
+    }
+    return () => source.close()
+  }, [listeners])
+  return <LiveContext.Provider value={listeners}>{children}</LiveContext.Provider>
+}
+
+function useListener(listener: Listener): void {
+  const listeners = useContext(LiveContext)
+  const held = useRef(listener)
+  held.current = listener
+  useEffect(() => {
+    const own: Listener = { touches: (loadId) => held.current.touches(loadId), named: held.current.named, run: (data) => held.current.run(data) }
+    listeners?.add(own)
+    return () => void listeners?.delete(own)
+  }, [listeners])
+}
+
+const gather = 150
+
+/** Reads the page anew when the log touches it, or something it is named after: events close together are one reading. */
+export function useLive(touches: (loadId: number) => boolean, named?: Named): void {
+  const { revalidate } = useRevalidator()
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
+  useListener({
+    touches,
+    named,
+    run: () => {
+      clearTimeout(timer.current)
+      timer.current = setTimeout(() => void revalidate(), gather)
+    },
+  })
+  useEffect(() => () => clearTimeout(timer.current), [])
+}
+
+/** Does something with what an event of a name brings. */
+export function useNamed(named: Named, run: (data: string) => void): void {
+  useListener({ touches: () => false, named, run })
+}
