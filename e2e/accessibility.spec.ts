@@ -1,6 +1,8 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
 import { caller, linkIn, mails, ready, signIn } from './desk'
+import { reading } from './loads'
+import { burst, choose } from './partners'
 
 async function violations(page: Page): Promise<string[]> {
   const { violations: found } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
@@ -68,5 +70,36 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await page.goto(await linkIn('confirmation-'))
     await ready(page)
     expect(await violations(page), 'the carrier’s page').toEqual([])
+  })
+
+  test(`tenders, partners and rules pass axe in ${colorScheme}`, async ({ browser }) => {
+    test.setTimeout(120_000)
+    const page = await (await browser.newContext({ colorScheme, reducedMotion: 'reduce', viewport: { width: 1280, height: 800 } })).newPage()
+    await burst('two-otters', 'original', 2)
+    await burst('quiet-anvil', 'broken')
+    const [shipment] = await burst('marigold', 'original')
+    await signIn(page, 'ruth@ploverrook.example')
+    await choose(page, shipment!)
+    expect(await violations(page), 'intake').toEqual([])
+    for (const key of ['a', 'd', '?']) {
+      await page.keyboard.press(key)
+      await expect(page.getByRole('dialog')).toBeVisible()
+      expect(await violations(page), `intake dialog ${key}`).toEqual([])
+      await page.keyboard.press('Escape')
+      await expect(page.getByRole('dialog')).toBeHidden()
+    }
+    const siteId = reading((db) => db.prepare("select id from partner where transport = 'site'").pluck().get() as number)
+    for (const path of ['/exchange', '/exchange?trouble=1', '/exchange?kind=page', '/partners', '/partners/2', `/partners/${siteId}`, '/answering', '/answering?customer=1']) {
+      await page.goto(path)
+      await ready(page)
+      expect(await violations(page), path).toEqual([])
+    }
+    for (const [path, key] of [['/answering?customer=1', 'w'], ['/partners', 'w'], ['/loads/1', 'j'], ['/loads/1', 't']] as const) {
+      await page.goto(path)
+      await ready(page)
+      await page.keyboard.press(key)
+      await expect(page.getByRole('dialog')).toBeVisible()
+      expect(await violations(page), `${path} dialog ${key}`).toEqual([])
+    }
   })
 }

@@ -10,6 +10,7 @@ test('bad input at every route: an error in words, status 4xx, nothing written',
   const huge = 'x'.repeat(300_000)
   const stranger = await request.newContext({ baseURL: origin })
   const viewer = await caller('pim@ploverrook.example')
+  const manager = await caller('ruth@ploverrook.example')
   const act = `/loads/${loadId}/act`
   const award = { intent: 'award', offerId: 1, buyCharges: [{ kind: 'line_haul', basis: 'flat', rateE4: 1000 }] }
   const cases: [string, () => Promise<{ status(): number; text(): Promise<string> }>, number][] = [
@@ -77,6 +78,37 @@ test('bad input at every route: an error in words, status 4xx, nothing written',
     ['link: altered', () => stranger.get('/c/1.AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA'), 404],
     ['link: nonsense', () => stranger.get('/c/..%2f..%2fetc'), 404],
     ['link: accept an altered one', () => stranger.post('/c/1.AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA', { form: { name: 'Ada', title: 'Owner' } }), 404],
+    ['tender: nothing chosen', () => api.post('/intake/act', { data: { intent: 'accept', noticeIds: [] } }), 400],
+    ['tender: too many at once', () => api.post('/intake/act', { data: { intent: 'accept', noticeIds: Array.from({ length: 501 }, (_, at) => at + 1) } }), 400],
+    ['tender: declined for no reason', () => api.post('/intake/act', { data: { intent: 'decline', noticeIds: [1] } }), 400],
+    ['tender: declined for a mood', () => api.post('/intake/act', { data: { intent: 'decline', noticeIds: [1], reasonCode: 'MOOD' } }), 400],
+    ['tender: as a viewer', () => viewer.post('/intake/act', { data: { intent: 'accept', noticeIds: [1] } }), 403],
+    ['tender: as a stranger', () => stranger.post('/intake/act', { data: { intent: 'accept', noticeIds: [1] } }), 401],
+    ['tender: unknown', () => api.get('/intake/99999999'), 404],
+    ['code: unknown', () => api.post('/partners/codes', { data: { codeId: 99_999_999, to: { is: 'nothing' } } }), 404],
+    ['code: of another kind', () => api.post('/partners/codes', { data: { codeId: 1, to: { is: 'equipment', equipment: 'van' } } }), 409],
+    ['code: to nothing we have', () => api.post('/partners/codes', { data: { codeId: 1, to: { is: 'customer', customerId: 99_999 } } }), 404],
+    ['exchange: without the secret', () => stranger.post('/exchange/in/2', { data: 'ISA*', headers: { 'content-type': 'application/edi-x12' } }), 401],
+    ['exchange: a wrong secret', () => stranger.post('/exchange/in/2', { data: 'ISA*', headers: { authorization: 'Bearer wrong' } }), 401],
+    ['exchange: to a partner that has a folder', () => stranger.post('/exchange/in/1', { data: 'ISA*', headers: { authorization: 'Bearer ' } }), 401],
+    ['exchange: send what came in', () => api.post('/exchange/act', { data: { intent: 'send_again', exchangeId: 99_999_999 } }), 404],
+    ['exchange: an unknown interchange', () => api.get('/exchange/99999999/raw'), 404],
+    ['exchange: export as a viewer', () => viewer.get('/exchange.csv'), 403],
+    ['partner: unknown', () => api.get('/partners/99999999'), 404],
+    ['partner: changed by a rep', () => api.post('/partners/1/act', { data: {} }), 403],
+    ['partner: made by a rep', () => api.post('/partners/new', { data: {} }), 403],
+    ['partner: nothing said', () => manager.post('/partners/new', { data: {} }), 400],
+    ['partner: a folder that leads out', () => manager.post('/partners/new', { data: { name: 'Way Out', customerId: 1, transport: 'folder', address: '../../etc', theirQualifier: 'ZZ', theirId: 'WAYOUT', scac: 'PLRK' } }), 400],
+    ['partner: ids that another has', () => manager.post('/partners/new', { data: { name: 'Twin', customerId: 1, transport: 'folder', address: 'twin', theirQualifier: 'ZZ', theirId: 'SNOWMELTPG', scac: 'PLRK' } }), 409],
+    ['rule: without a name', () => manager.post('/answering/act', { data: { intent: 'save', customerId: 1, ruleId: null, rule: { name: '', verdict: 'accept' } } }), 400],
+    ['rule: a no without a reason', () => manager.post('/answering/act', { data: { intent: 'save', customerId: 1, ruleId: null, rule: { name: 'No', verdict: 'decline' } } }), 400],
+    ['rule: unknown', () => manager.post('/answering/act', { data: { intent: 'switch', ruleId: 99_999, on: true } }), 404],
+    ['check call: no such stop', () => api.post(act, { data: { intent: 'note_stop', event: { sequence: 9, kind: 'arrived', atLocal: '2026-11-24T07:40' } } }), 404],
+    ['check call: 30 February', () => api.post(act, { data: { intent: 'note_stop', event: { sequence: 1, kind: 'arrived', atLocal: '2027-02-30T07:40' } } }), 400],
+    ['check call: no truck yet', () => api.post(act, { data: { intent: 'note_stop', event: { sequence: 1, kind: 'arrived', atLocal: '2026-11-24T07:40' } } }), 409],
+    ['join: no number', () => api.post(act, { data: { intent: 'join_partner', join: { partnerId: 1, shipmentId: '' } } }), 400],
+    ['join: an unknown partner', () => api.post(act, { data: { intent: 'join_partner', join: { partnerId: 99_999, shipmentId: 'X1' } } }), 404],
+    ['bill: not delivered', () => api.post(act, { data: { intent: 'bill' } }), 409],
     ['nowhere', () => api.get('/wp-admin'), 404],
   ]
   const before = rowCounts()

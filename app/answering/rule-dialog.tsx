@@ -47,7 +47,7 @@ export function RuleDialog({ rule, onSave, onClose }: { rule: AnswerRule; onSave
         <div className="grid grid-cols-2 gap-3">
           <div>
             <label className="label" htmlFor="lanes">
-              Lanes, one a line: from &gt; to (ID, 837, or Boise, ID; empty is anywhere)
+              Lanes, one a line, from &gt; to: ID, 837 or Boise, ID
             </label>
             <textarea id="lanes" className="field !h-20 font-mono" value={lanes} onChange={(event) => setLanes(event.target.value)} aria-invalid={error('lanes') ? true : undefined} placeholder={'ID > AZ\nBoise, ID >'} />
             {error('lanes') && <p className="text-sm text-bill">{error('lanes')}</p>}

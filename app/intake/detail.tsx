@@ -67,7 +67,7 @@ export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; 
           <ul>
             {detail.carriers.map((carrier) => (
               <li key={carrier.carrierId} className="flex items-baseline gap-3 border-t py-0.5">
-                <Link to={`/carriers/${carrier.carrierId}`} className="shrink-0 font-semibold">
+                <Link to={`/carriers/${carrier.carrierId}`} className="shrink-0 py-1 font-semibold">
                   {carrier.name}
                 </Link>
                 <span className="label min-w-0 truncate">{carrier.why.join(' · ')}</span>

@@ -40,7 +40,7 @@ export function SettingsForm({ partner, owner, mayEdit }: { partner: PartnerPage
     <form onSubmit={save} className="flex flex-col gap-3" noValidate aria-label="Settings">
       <div className="grid grid-cols-3 gap-3">
         {text('name', 'Name')}
-        <Complete<NonNullable<PartnerPage['owner']>> label="Customer, unless a tender says another" subject="customers" value={customer} onPick={(item) => {
+        <Complete<NonNullable<PartnerPage['owner']>> label="Customer" subject="customers" value={customer} onPick={(item) => {
           setCustomer(item)
           set({ customerId: item.id })
         }} text={(item) => item.name} detail={(item) => `${item.city} ${item.region}`} />
@@ -60,7 +60,7 @@ export function SettingsForm({ partner, owner, mayEdit }: { partner: PartnerPage
         <fieldset className="grid grid-cols-5 gap-2">
           <legend className="label pb-1">What parts what in documents we send (control characters by name: [LF], [GS])</legend>
           {(['element', 'component', 'segment', 'repetition'] as const).map((name) => (
-            <Field key={name} label={{ element: 'Elements', component: 'Components', segment: 'Segment end', repetition: 'Repetition' }[name]} value={form.delimiters[name]} maxLength={5} disabled={!mayEdit} onChange={(event) => set({ delimiters: { ...form.delimiters, [name]: event.target.value } })} error={error(`delimiters.${name}`)} className="font-mono" />
+            <Field key={name} label={{ element: 'Elements', component: 'Components', segment: 'Segment end', repetition: 'Repetition' }[name]} value={form.delimiters[name]} maxLength={5} disabled={!mayEdit} onChange={(event) => set({ delimiters: { ...form.delimiters, [name]: event.target.value } })} error={error(`delimiters.${name}`)} />
           ))}
           <Choice label="Then" value={form.delimiters.lineEnd} options={['', 'LF', 'CRLF'] as const} words={lineEndWords} onChange={(lineEnd) => set({ delimiters: { ...form.delimiters, lineEnd } })} />
         </fieldset>

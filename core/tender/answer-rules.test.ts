@@ -82,6 +82,6 @@ test('whatever the rules, every tender of the past is answered in exactly one wa
 })
 
 test('a rule in words', () => {
-  expect(ruleWords(rule({ equipment: ['reefer'], lanes: [{ from: 'ID', to: '' }], leastDays: 1, driving: 'feasible', margin: { at: 'middle', is: 'at_least', percent: 12 }, week: { is: 'below', count: 5 } }))).toBe('reefer, ID to anywhere, at least 1 days ahead, can be driven in time, at least 12% left at the middle price, fewer than 5 taken that week')
+  expect(ruleWords(rule({ equipment: ['reefer'], lanes: [{ from: 'ID', to: '' }], leastDays: 1, driving: 'feasible', margin: { at: 'middle', is: 'at_least', percent: 12 }, week: { is: 'below', count: 5 } }))).toBe('reefer, ID to anywhere, at least 1 day ahead, can be driven in time, at least 12% left at the middle price, fewer than 5 taken that week')
   expect(ruleWords(rule({ verdict: 'decline', reasonCode: 'T7' }))).toBe('every tender; not enough time to deliver')
 })

@@ -7,7 +7,7 @@ export const verdictWords: Record<RuleVerdict, string> = { accept: 'Accept by it
 /** A rule in a sentence: `van, from ID to any, 1 to 7 days ahead, drivable, at least 10% left at the middle price`. */
 export function ruleWords(rule: AnswerRule): string {
   const end = (text: string) => text || 'anywhere'
-  const days = rule.leastDays !== null && rule.mostDays !== null ? `${rule.leastDays} to ${rule.mostDays} days ahead` : rule.leastDays !== null ? `at least ${rule.leastDays} days ahead` : rule.mostDays !== null ? `at most ${rule.mostDays} days ahead` : ''
+  const days = rule.leastDays !== null && rule.mostDays !== null ? `${rule.leastDays} to ${rule.mostDays} days ahead` : rule.leastDays !== null ? `at least ${daysWords(rule.leastDays)} ahead` : rule.mostDays !== null ? `at most ${daysWords(rule.mostDays)} ahead` : ''
   const parts = [
     rule.equipment.map((kind) => equipmentWords[kind].toLowerCase()).join(' or '),
     rule.lanes.map(({ from, to }) => `${end(from)} to ${end(to)}`).join(' or '),
@@ -19,3 +19,5 @@ export function ruleWords(rule: AnswerRule): string {
   ].filter(Boolean)
   return `${parts.length > 0 ? parts.join(', ') : 'every tender'}${rule.verdict === 'decline' && rule.reasonCode ? `; ${declineReasons[rule.reasonCode].toLowerCase()}` : ''}`
 }
+
+const daysWords = (days: number) => (days === 1 ? '1 day' : `${days} days`)

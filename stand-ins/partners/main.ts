@@ -1,6 +1,6 @@
 // Trading partners: customers' systems that tender by X12, each in its own manner, and check and acknowledge what they get.
 // PARTNERS_PORT, PARTNERS_MEMBERS (JSON file), PARTNERS_FOLDER (root of the mailbox folders), PARTNERS_FILE (what they remember),
-// PARTNERS_SEED. `POST /burst` (form or JSON: partner, kind, count, oneFile) makes them send.
+// PARTNERS_SEED, PARTNERS_ACK_MS. `POST /burst` (form or JSON: partner, kind, count, oneFile) makes them send.
 import { readFileSync } from 'node:fs'
 import { createServer, type IncomingMessage } from 'node:http'
 import { type BurstKind, type BurstLine, burst, burstKinds } from './burst'
@@ -11,6 +11,8 @@ import { Post } from './post'
 const port = Number(process.env.PARTNERS_PORT ?? 4107)
 const members: Member[] = process.env.PARTNERS_MEMBERS ? JSON.parse(readFileSync(process.env.PARTNERS_MEMBERS, 'utf8')) : []
 const post = new Post(members, process.env.PARTNERS_FOLDER ?? '.data/partners', process.env.PARTNERS_FILE ?? '.data/partners.json')
+/** How long a partner by HTTP takes between keeping something and saying so. */
+const dawdle = Number(process.env.PARTNERS_ACK_MS ?? 0)
 const luck = seeded(Number(process.env.PARTNERS_SEED ?? 17) + post.received.length)
 
 /** mulberry32 */
@@ -48,6 +50,7 @@ const server = createServer(async (request, response) => {
   if (request.method === 'POST' && to) {
     if (request.headers.authorization !== `Bearer ${to.secret}`) return json({ error: 'who are you' }, 401)
     post.take(to, (await bodyOf(request)).toString('latin1'))
+    await new Promise((resolve) => setTimeout(resolve, dawdle))
     return json({ taken: true })
   }
   if (url.pathname === '/') return html(partnersPage(members, post.received, ''))
