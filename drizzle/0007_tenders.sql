@@ -23,6 +23,7 @@ CREATE TABLE `exchange` (
 	`usage` text DEFAULT 'P' NOT NULL,
 	`state` text NOT NULL,
 	`problem` text,
+	`attempts` integer DEFAULT 0 NOT NULL,
 	FOREIGN KEY (`partner_id`) REFERENCES `partner`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
@@ -57,6 +58,7 @@ CREATE TABLE `exchange_document` (
 CREATE INDEX `exchange_document_exchange` ON `exchange_document` (`exchange_id`);--> statement-breakpoint
 CREATE INDEX `exchange_document_to_read` ON `exchange_document` (`id`) WHERE state = 'to_read';--> statement-breakpoint
 CREATE INDEX `exchange_document_number` ON `exchange_document` (`number`);--> statement-breakpoint
+CREATE INDEX `exchange_document_rejected` ON `exchange_document` (`at`) WHERE ack_verdict in ('R', 'P');--> statement-breakpoint
 CREATE INDEX `exchange_document_kind` ON `exchange_document` (`kind`,`at`);--> statement-breakpoint
 CREATE INDEX `exchange_document_partner` ON `exchange_document` (`partner_id`,`at`);--> statement-breakpoint
 CREATE INDEX `exchange_document_load` ON `exchange_document` (`load_id`) WHERE load_id is not null;--> statement-breakpoint

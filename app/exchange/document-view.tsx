@@ -22,6 +22,7 @@ export function DocumentView({ read, now, zone }: { read: ReadDocument; now: num
           {momentWords(document.at, now, zone)}, {exchange.source}
           {exchange.control !== null && `, interchange ${exchange.control}`}
           {document.setControl && `, set ${document.setControl} of group ${document.groupControl}`}, {read.bytes.toLocaleString('en-US')} bytes, {exchangeStateWords[exchange.state]}
+          {exchange.attempts > 1 && ` at try ${exchange.attempts}`}
           {exchange.usage === 'T' && ', test'}
         </p>
         <Verdicts read={read} now={now} zone={zone} />

@@ -26,7 +26,8 @@ export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; 
         </h2>
         {detail.remark && <p className="text-ring-text">{detail.remark}</p>}
         <p className="label">
-          Answer by {momentWords(detail.respondBy, now, zone)} {zoneWords(detail.respondBy, zone)}; else {expiryWords[detail.partner.onExpiry]}. {detail.partner.contactName} {detail.partner.contactPhone}
+          {detail.purpose !== 'cancel' && `Answer by ${momentWords(detail.respondBy, now, zone)} ${zoneWords(detail.respondBy, zone)}; else ${expiryWords[detail.partner.onExpiry]}. `}
+          {detail.partner.contactName} {detail.partner.contactPhone}
         </p>
       </header>
       {detail.codes.length > 0 && (
@@ -61,7 +62,7 @@ export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; 
           </p>
         </section>
       )}
-      {detail.carriers.length > 0 && (
+      {detail.carriers.length > 0 && !detail.change && (
         <section aria-label="Who could take it">
           <h3 className="head">Who could take it</h3>
           <ul>

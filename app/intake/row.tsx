@@ -17,7 +17,7 @@ export function Row({ tender, index, top, now, chosen, marked, onChoose, onMark 
   return (
     <li style={{ height: rowHeight, transform: `translateY(${top}px)` }} className={`${columns} absolute inset-x-0 border-b ${chosen ? 'bg-chosen shadow-[inset_4px_0_0_var(--dusk)]' : 'hover:bg-sheet'}`}>
       <input type="checkbox" aria-label={`Mark ${tender.shipmentId}`} checked={marked} onChange={onMark} tabIndex={-1} className="relative z-10 !m-0" />
-      <span className={`whitespace-nowrap ${toneText[clockTone(tender, now)]}`}>{clockLeftWords(tender.respondBy, now)}</span>
+      <span className={`whitespace-nowrap ${tender.purpose === 'cancel' ? toneText.act : toneText[clockTone(tender, now)]}`}>{tender.purpose === 'cancel' ? 'now' : clockLeftWords(tender.respondBy, now)}</span>
       <span className="min-w-0">
         <button type="button" data-row={index} data-tender={tender.id} onFocus={onChoose} onClick={onChoose} aria-pressed={chosen} className="block w-full truncate text-left after:absolute after:inset-0">
           <b className="font-semibold">{tender.origin}</b> <span className="label">to</span> {tender.dest}

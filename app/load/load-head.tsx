@@ -13,7 +13,7 @@ export function LoadHead({ page, now, zone }: { page: LoadPage; now: number; zon
       <h1 className="text-lg font-semibold whitespace-nowrap">
         {load.originCity} to {load.destCity}
       </h1>
-      <span className="font-mono">{load.number}</span>
+      <span className="font-mono whitespace-nowrap">{load.number}</span>
       {load.practice && <b className="bg-ring px-1.5 text-[#231c14]">Practice</b>}
       <span className="truncate">{page.customer.name}</span>
       {page.soldBy && (
@@ -30,7 +30,7 @@ export function LoadHead({ page, now, zone }: { page: LoadPage; now: number; zon
         {freightWords(load)}, {load.commodity}
         {load.commodityHidden && ' (secret)'}
       </span>
-      <b role="status" className={standing.tone}>
+      <b role="status" className={`whitespace-nowrap ${standing.tone}`}>
         {standing.words}
       </b>
       <span className="label ml-auto whitespace-nowrap">{postedWords(page, now, zone)}</span>

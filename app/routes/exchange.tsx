@@ -66,7 +66,7 @@ export default function Exchange({ loaderData }: Route.ComponentProps) {
       <div className="flex items-center gap-3 border-b border-strong px-4 py-2">
         <h1 className="text-base font-semibold whitespace-nowrap">Exchange log</h1>
         <Form className="flex items-center gap-2" role="search" key={JSON.stringify(query)}>
-          <input name="q" defaultValue={query.q} aria-label="Shipment, load or control number" placeholder="Shipment or control number" className="field !w-52" />
+          <input name="q" defaultValue={query.q} aria-label="Shipment, load or control number" placeholder="Shipment, load, control" className="field !w-52" />
           <select name="partner" defaultValue={query.partner ?? ''} aria-label="Partner" className="field !w-44">
             <option value="">every partner</option>
             {partners.map((each) => (

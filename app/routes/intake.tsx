@@ -25,7 +25,7 @@ export function loader({ context }: Route.LoaderArgs) {
 }
 
 export default function Intake({ loaderData }: Route.ComponentProps) {
-  const { rows, today, troubles, now, zone, mayAnswer } = loaderData
+  const { rows, today, troubles, rejected, now, zone, mayAnswer } = loaderData
   const [picked, setPicked] = useState<number | null>(rows[0]?.id ?? null)
   const [marked, setMarked] = useState<ReadonlySet<number>>(new Set())
   const [open, setOpen] = useState<'accept' | 'decline' | 'cancel' | null>(null)
@@ -83,6 +83,11 @@ export default function Intake({ loaderData }: Route.ComponentProps) {
             {trouble.name}: {trouble.problem}
           </Link>
         ))}
+        {rejected > 0 && (
+          <Link to="/exchange?trouble=1" className="whitespace-nowrap text-bill underline" role="alert">
+            {rejected === 1 ? 'One of our documents was' : `${rejected} of our documents were`} rejected
+          </Link>
+        )}
         <nav aria-label="About tenders" className="ml-auto flex gap-4 whitespace-nowrap">
           <Link to="/exchange" className="text-dusk underline">
             Exchange log

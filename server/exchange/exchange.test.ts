@@ -8,10 +8,11 @@ import { afterEach, beforeEach, expect, test } from 'vitest'
 import { inspect } from '#core/x12/inspect'
 import { nextDue } from '#server/outbox/outbox'
 import { carriesSecret } from '#server/partner/http'
-import { exchange, exchangeDocument, outbox, partner, tenderNotice } from '#server/schema'
+import { exchange, exchangeDocument, load, outbox, partner, tenderNotice } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { addPartner, fileOf, mailboxSide, mapSampleCodes, sentTexts, tenderOf } from '#server/testing/partners'
-import { now, type TestWorld, testWorld } from '#server/testing/world'
+import { answerTender } from '#server/tender/answer'
+import { ines, now, type TestWorld, testWorld } from '#server/testing/world'
 import { readWaitingTenders } from '#server/tender/read-waiting'
 import { readAgain, sendAgain } from './again'
 import { collectAll } from './collect'
@@ -181,4 +182,7 @@ test('the log reads a document beside its bytes, and finds it by number', async 
   expect(listDocuments(world.db, exchangeQuerySchema.parse({ kind: '997' }))).toHaveLength(1)
   expect(listDocuments(world.db, exchangeQuerySchema.parse({ q: '1' }))).toHaveLength(3)
   expect(readAgain(world.db, found!.id, now)).toEqual({ done: true })
+  const made = answerTender(world.db, found!.noticeId!, { kind: 'accept', note: '' }, { ...ines, repId: 1 })
+  const { number } = world.db.select({ number: load.number }).from(load).where(eq(load.id, 'loadId' in made ? made.loadId! : 0)).get()!
+  expect(listDocuments(world.db, exchangeQuerySchema.parse({ q: number })).map(({ kind }) => kind)).toEqual(['990', '204'])
 })

@@ -1,10 +1,10 @@
-import { and, desc, eq, gte, lt, type SQL, sql } from 'drizzle-orm'
+import { and, desc, eq, gte, lt, or, type SQL, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { addDays, isDay, toInstant } from '#core/time/local'
 import { tenderFields, traceFields } from '#core/x12/read-sets'
 import { visible } from '#core/x12/visible'
 import type { Db } from '#server/db.server'
-import { exchange, exchangeDocument, load, partner, tenderNotice } from '#server/schema'
+import { exchange, exchangeDocument, load, loadPartner, partner, tenderNotice } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { setsOf } from './sets'
 
@@ -27,23 +27,30 @@ const inTrouble = sql`(${exchangeDocument.verdict} = 'R' or ${exchangeDocument.a
 
 /** Documents in and out, newest first. */
 export function listDocuments(db: Db, query: ExchangeQuery, limit = pageSize) {
-  const control = /^\d{1,9}$/.test(query.q) ? eq(exchange.control, Number(query.q)) : undefined
-  const byNumber: SQL | undefined = query.q === '' ? undefined : (control ? undefined : and(gte(exchangeDocument.number, query.q.toUpperCase()), lt(exchangeDocument.number, `${query.q.toUpperCase()}\uffff`)))
+  const byNumber = query.q === '' ? undefined : numberIs(db, query.q.toUpperCase())
   const from = query.day === '' ? null : toInstant(`${query.day}T00:00`, brokerage.zone)
   return db
     .select({
       id: exchangeDocument.id, exchangeId: exchangeDocument.exchangeId, at: exchangeDocument.at, direction: exchangeDocument.direction, kind: exchangeDocument.kind, number: exchangeDocument.number, verdict: exchangeDocument.verdict, state: exchangeDocument.state, problem: exchangeDocument.problem,
-      ackVerdict: exchangeDocument.ackVerdict, loadId: exchangeDocument.loadId, loadNumber: load.number, partnerName: partner.name, control: exchange.control, exchangeState: exchange.state, exchangeProblem: exchange.problem, usage: exchange.usage,
+      ackVerdict: exchangeDocument.ackVerdict, noticeId: exchangeDocument.noticeId, loadId: exchangeDocument.loadId, loadNumber: load.number, partnerName: partner.name, control: exchange.control, exchangeState: exchange.state, exchangeProblem: exchange.problem, usage: exchange.usage,
     })
     .from(exchangeDocument)
     .innerJoin(exchange, eq(exchange.id, exchangeDocument.exchangeId))
     .leftJoin(partner, eq(partner.id, exchangeDocument.partnerId))
     .leftJoin(load, eq(load.id, exchangeDocument.loadId))
-    .where(and(byNumber, control, query.partner === null ? undefined : eq(exchangeDocument.partnerId, query.partner), query.kind === '' ? undefined : eq(exchangeDocument.kind, query.kind), from === null ? undefined : and(gte(exchangeDocument.at, from), lt(exchangeDocument.at, toInstant(`${addDays(query.day, 1)}T00:00`, brokerage.zone))), query.trouble === '' ? undefined : inTrouble))
+    .where(and(byNumber, query.partner === null ? undefined : eq(exchangeDocument.partnerId, query.partner), query.kind === '' ? undefined : eq(exchangeDocument.kind, query.kind), from === null ? undefined : and(gte(exchangeDocument.at, from), lt(exchangeDocument.at, toInstant(`${addDays(query.day, 1)}T00:00`, brokerage.zone))), query.trouble === '' ? undefined : inTrouble))
     .orderBy(desc(exchangeDocument.id))
     .limit(limit)
     .offset(query.page * limit)
     .all()
+}
+
+/** A load's number finds all that was said of it, figures a control number, anything else the beginning of a shipment's number. */
+function numberIs(db: Db, said: string): SQL | undefined {
+  if (/^\d{1,9}$/.test(said)) return eq(exchange.control, Number(said))
+  const own = /^PR-\d+$/.test(said) ? db.select({ id: load.id, shipmentId: loadPartner.shipmentId }).from(load).leftJoin(loadPartner, eq(loadPartner.loadId, load.id)).where(eq(load.number, said)).get() : undefined
+  if (own) return own.shipmentId === null ? eq(exchangeDocument.loadId, own.id) : or(eq(exchangeDocument.loadId, own.id), eq(exchangeDocument.number, own.shipmentId))
+  return and(gte(exchangeDocument.number, said), lt(exchangeDocument.number, `${said}\uffff`))
 }
 
 export type ListedDocument = ReturnType<typeof listDocuments>[number]

@@ -83,13 +83,13 @@ export async function sendExchange(db: Db, entry: OutboxEntry, clock: () => numb
   inTransaction(db, () => {
     if (problem === null) {
       markSent(db, entry)
-      db.update(exchange).set({ state: 'sent', problem: null }).where(eq(exchange.id, exchangeId)).run()
+      db.update(exchange).set({ state: 'sent', problem: null, attempts: entry.attempts + 1 }).where(eq(exchange.id, exchangeId)).run()
       notePartnerProblem(db, row.partner.id, null)
       return
     }
     const giveUp = problem.final || entry.attempts + 1 >= mostAttempts
     markFailed(db, entry, problem.message, giveUp, now, settings().OX_OUTBOX_DELAY_MS)
-    db.update(exchange).set({ problem: problem.message, ...(giveUp ? { state: 'failed' as const } : {}) }).where(eq(exchange.id, exchangeId)).run()
+    db.update(exchange).set({ problem: problem.message, attempts: entry.attempts + 1, ...(giveUp ? { state: 'failed' as const } : {}) }).where(eq(exchange.id, exchangeId)).run()
     notePartnerProblem(db, row.partner.id, problem.message)
     if (giveUp) logFailure(db, row.exchange.id, row.partner.name, problem.message, now)
   })

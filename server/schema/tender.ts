@@ -76,6 +76,8 @@ export const exchange = sqliteTable('exchange', {
   usage: text('usage').notNull().default('P'),
   state: text('state', { enum: ['read', 'repeat', 'unreadable', 'waiting', 'sent', 'failed'] }).notNull(),
   problem: text('problem'),
+  /** Tries to send it so far. */
+  attempts: integer('attempts').notNull().default(0),
 }, (table) => [
   index('exchange_control').on(table.partnerId, table.direction, table.control),
   index('exchange_at').on(table.at),
@@ -110,6 +112,7 @@ export const exchangeDocument = sqliteTable('exchange_document', {
   index('exchange_document_exchange').on(table.exchangeId),
   index('exchange_document_to_read').on(table.id).where(sql`state = 'to_read'`),
   index('exchange_document_number').on(table.number),
+  index('exchange_document_rejected').on(table.at).where(sql`ack_verdict in ('R', 'P')`),
   index('exchange_document_kind').on(table.kind, table.at),
   index('exchange_document_partner').on(table.partnerId, table.at),
   index('exchange_document_load').on(table.loadId).where(sql`load_id is not null`),

@@ -1,8 +1,8 @@
 import { and, asc, eq, gte, inArray, sql } from 'drizzle-orm'
 import { tenderMargins } from '#core/tender/facts'
-import { dayOf, toInstant, toLocal } from '#core/time/local'
+import { day, dayOf, toInstant, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
-import { customer, load, partner, site, tender, tenderNotice } from '#server/schema'
+import { customer, exchangeDocument, load, partner, site, tender, tenderNotice } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { tenderBand } from './assess'
 
@@ -30,7 +30,7 @@ const unknownQuery = prepared((db) =>
 export function readIntake(db: Db, now: number) {
   const unknown = new Map(unknownQuery(db).all().map(({ noticeId, count }) => [noticeId, count]))
   const rows = openQuery(db).all().map(({ notice, ...around }) => intakeRow(db, notice, around, unknown.get(notice.id) ?? 0, now))
-  return { rows, today: todaysAnswers(db, now), troubles: troubles(db) }
+  return { rows, today: todaysAnswers(db, now), troubles: troubles(db), rejected: rejectedLately(db, now) }
 }
 
 function intakeRow(db: Db, notice: typeof tenderNotice.$inferSelect, around: { tenderState: string; partnerName: string; onExpiry: string; customerName: string | null; hold: string | null; loadNumber: string | null }, unknownCodes: number, now: number) {
@@ -66,4 +66,11 @@ function troubles(db: Db): { partnerId: number; name: string; problem: string }[
   const ways = db.select({ partnerId: partner.id, name: partner.name, problem: partner.problem }).from(partner).where(sql`problem is not null`).all()
   const sites = db.select({ partnerId: partner.id, name: partner.name, problem: site.problem }).from(site).innerJoin(partner, eq(partner.id, site.partnerId)).where(sql`${site.problem} is not null`).all()
   return [...ways, ...sites].map((each) => ({ ...each, problem: each.problem ?? '' }))
+}
+
+const rejectedDays = 3
+
+/** Documents of ours that partners rejected lately: an answer among them may not have counted. */
+function rejectedLately(db: Db, now: number): number {
+  return db.select({ count: sql<number>`count(*)` }).from(exchangeDocument).where(and(sql`ack_verdict in ('R', 'P')`, gte(exchangeDocument.at, now - rejectedDays * day))).get()?.count ?? 0
 }

@@ -116,7 +116,7 @@ test('a change before the answer takes the offer’s place; one after it waits, 
   expect(loads()[0]!.sellMinor).toBe(295_000)
   await take(fileOf(3, tenderOf('SM1', { purpose: '04', charge: '301000', pickup: ['1000', '1300'] })))
   const { change } = readTenderDetail(world.db, newest().id, now)!
-  expect(change!.lines.filter(({ changed }) => changed).map(({ what, before, after }) => [what, before, after])).toEqual([['Charge', '2950.00 USD', '3010.00 USD'], ['Stop 1, when', '2026-11-30 08:00 to 2026-11-30 11:00', '2026-11-30 10:00 to 2026-11-30 13:00']])
+  expect(change!.lines.filter(({ changed }) => changed).map(({ what, before, after }) => [what, before, after])).toEqual([['Charge', '2950.00 USD', '3010.00 USD'], ['Stop 1, when', 'Mon 30 Nov 8:00 am to 11:00 am', 'Mon 30 Nov 10:00 am to 1:00 pm']])
   answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)
   expect(loads()).toHaveLength(1)
   expect(loads()[0]).toMatchObject({ sellMinor: 301_000 })
