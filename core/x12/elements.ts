@@ -36,13 +36,18 @@ export function elementFaults(view: SegmentView, spec: SegmentSpec, manners: Ver
   const { elements } = spec
   const last = view.count - 1
   const checked = Math.max(Math.min(last, elements.length), spec.lastRequired)
+  const { starts } = view
+  /** The elements that are there, as bits: no segment has more than thirty. */
+  let given = 0
   for (let at = 1; at <= checked; at++) {
     const element = elements[at - 1]!
-    const length = at <= last ? view.starts[at + 1]! - 1 - view.starts[at]! : 0
+    const length = at <= last ? starts[at + 1]! - 1 - starts[at]! : 0
     if (length === 0) {
       if (element.required) add(at, '1', 'must be there', true)
       continue
     }
+    given |= 1 << at
+    if (element.free && length >= element.least && length <= element.most) continue
     const code = contentFault(view, at, length, element, manners)
     if (code !== null) add(at, code, contentNote(view, at, element, code), element.required || element.type === 'DT' || element.type === 'TM' || (code !== '4' && code !== '5' && code !== '6'))
   }
@@ -55,7 +60,7 @@ export function elementFaults(view: SegmentView, spec: SegmentSpec, manners: Ver
     }
   }
   const { relations } = spec
-  for (let at = 0; at < relations.length; at++) if (isBroken(view, relations[at]!)) relationFault(view, relations[at]!)
+  for (let at = 0; at < relations.length; at++) if (isBroken(given, relations[at]!)) relationFault(view, relations[at]!)
   if (view.control) controlFaults(view)
   return faults
 }
@@ -132,24 +137,21 @@ function contentNote(view: SegmentView, at: number, element: ElementSpec, code: 
   return `“${view.element(at).slice(0, 60)}” ${contentWords[code]}${size}`
 }
 
-/** Whether a relation does not hold. Asked of nearly every segment of a file, so without anything that is made for it. */
-function isBroken(view: SegmentView, { kind, elements }: Relation): boolean {
-  // Of a segment that ends before the first of them, only one that asks for one of them can be broken.
-  if (kind !== 'R' && elements[0]! >= view.count) return false
-  const first = view.lengthOf(elements[0]!) > 0
-  let given = first ? 1 : 0
-  for (let at = 1; at < elements.length; at++) if (view.lengthOf(elements[at]!) > 0) given++
+/** Whether a relation does not hold among the elements that are given, as bits. Asked of nearly every segment of a file. */
+function isBroken(given: number, { kind, bits, first }: Relation): boolean {
+  const among = given & bits
   switch (kind) {
     case 'P':
-      return given > 0 && given < elements.length
+      return among !== 0 && among !== bits
     case 'R':
-      return given === 0
+      return among === 0
     case 'E':
-      return given > 1
+      // More than one bit is set where taking the lowest away leaves some.
+      return (among & (among - 1)) !== 0
     case 'C':
-      return first && given < elements.length
+      return (among & first) !== 0 && among !== bits
     default:
-      return first && given < 2
+      return among === first
   }
 }
 

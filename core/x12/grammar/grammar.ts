@@ -6,6 +6,8 @@ export type ElementType = 'AN' | 'ID' | 'N' | 'R' | 'DT' | 'TM' | '*'
 export interface ElementSpec {
   required: boolean
   type: ElementType
+  /** Text or a code of an open list: its length alone is looked at. */
+  free: boolean
   least: number
   most: number
   /** The codes allowed, where their list is closed. */
@@ -16,6 +18,9 @@ export interface ElementSpec {
 export interface Relation {
   kind: 'P' | 'R' | 'E' | 'C' | 'L'
   elements: readonly number[]
+  /** The elements as bits, and the first of them: what is asked of every segment of a file. */
+  bits: number
+  first: number
 }
 
 export interface SegmentSpec {
@@ -72,13 +77,14 @@ function readElement(id: string, text: string): ElementSpec {
   const found = /^([MOC]) (?:(AN|ID|N\d|R|DT|TM) (\d+)\/(\d+)|(\*))(?: \{(.+)\})?$/.exec(text)
   if (!found) throw new Error(`Segment ${id}: "${text}" is no element`)
   const [, required, type, least, most, parts, codes] = found
-  return { required: required === 'M', type: (parts ?? (type!.startsWith('N') ? 'N' : type)) as ElementType, least: Number(least ?? 1), most: Number(most ?? 9999), codes: codes ? new Set(codes.split(' ')) : null }
+  return { required: required === 'M', type: (parts ?? (type!.startsWith('N') ? 'N' : type)) as ElementType, free: (type === 'AN' || type === 'ID') && !codes, least: Number(least ?? 1), most: Number(most ?? 9999), codes: codes ? new Set(codes.split(' ')) : null }
 }
 
 function readRelation(text: string): Relation {
   const found = /^([PRECL])((?:\d\d)+)$/.exec(text)
   if (!found) throw new Error(`"${text}" is no relation`)
-  return { kind: found[1] as Relation['kind'], elements: found[2]!.match(/\d\d/g)!.map(Number) }
+  const elements = found[2]!.match(/\d\d/g)!.map(Number)
+  return { kind: found[1] as Relation['kind'], elements, bits: elements.reduce((bits, at) => bits | (1 << at), 0), first: 1 << elements[0]! }
 }
 
 function readOrder(text: string): Place[] {
