@@ -20,6 +20,7 @@ CREATE TABLE `exchange` (
 	`raw` blob NOT NULL,
 	`digest` text NOT NULL,
 	`control` integer,
+	`said_at` integer,
 	`usage` text DEFAULT 'P' NOT NULL,
 	`state` text NOT NULL,
 	`problem` text,
@@ -178,6 +179,7 @@ CREATE TABLE `tender` (
 	`state` text NOT NULL,
 	`load_id` integer,
 	`last_control` integer DEFAULT 0 NOT NULL,
+	`last_said_at` integer DEFAULT 0 NOT NULL,
 	`standing_notice_id` integer,
 	FOREIGN KEY (`partner_id`) REFERENCES `partner`(`id`) ON UPDATE no action ON DELETE no action,
 	FOREIGN KEY (`load_id`) REFERENCES `load`(`id`) ON UPDATE no action ON DELETE no action
@@ -214,6 +216,7 @@ CREATE TABLE `tender_notice` (
 --> statement-breakpoint
 CREATE INDEX `tender_notice_open` ON `tender_notice` (`respond_by`) WHERE state = 'open';--> statement-breakpoint
 CREATE INDEX `tender_notice_tender` ON `tender_notice` (`tender_id`);--> statement-breakpoint
+CREATE INDEX `tender_notice_answered` ON `tender_notice` (`answered_at`) WHERE answered_at is not null;--> statement-breakpoint
 CREATE INDEX `tender_notice_customer` ON `tender_notice` (`customer_id`,`received_at`);--> statement-breakpoint
 CREATE INDEX `tender_notice_document` ON `tender_notice` (`document_id`);--> statement-breakpoint
 ALTER TABLE `customer` ADD `hold` text;

@@ -7,6 +7,7 @@ import { likeness, proposeCustomers, proposeLocations } from './propose'
 import { respondByInstant } from './respond-by'
 import type { Tender } from './tender'
 import { loadOfTender, type TenderMapping } from './to-load'
+import { isOlder, saidAtOf } from './turn'
 
 const tender = (over: Partial<Tender> = {}): Tender => ({ ...readTender([['ST', '204', '1'], ...tenderSegments]), alsoSaid: [], ...over })
 const mapping: TenderMapping = { customerId: 1, equipment: 'reefer', facilities: [{ id: 1, booking: 'appointment' }, { id: 2, booking: 'first_come' }], usual: { commodity: 'Seed potatoes', commodityHidden: false, weightLb: 41_000, tempMinF: 38, tempMaxF: 42 }, practice: false }
@@ -117,5 +118,23 @@ describe('proposals', () => {
   test('likeness is of telling words', () => {
     expect(likeness('The Quiet Anvil Co', 'Quiet Anvil Inc')).toBe(1)
     expect(likeness('The Co', 'The Inc')).toBe(0)
+  })
+})
+
+describe('who spoke last', () => {
+  const last = { control: 100, saidAt: 5000 }
+  test.each([
+    ['the next number', { control: 101, saidAt: 5001 }, false],
+    ['the next number, by a clock that went back an hour', { control: 101, saidAt: 4945 }, false],
+    ['a number before, written before', { control: 99, saidAt: 4999 }, true],
+    ['a number before, in the same minute', { control: 99, saidAt: 5000 }, true],
+    ['numbers begun anew', { control: 1, saidAt: 5060 }, false],
+    ['a number far off, written before: an old one of a numbering long gone', { control: 5_000_000, saidAt: 10 }, true],
+    ['farther on in the same interchange', { control: 100, saidAt: 5000 }, false],
+  ])('%s', (_, one, older) => expect(isOlder(one, last)).toBe(older))
+
+  test('the envelope’s date and time, or nothing', () => {
+    expect(saidAtOf('261127', '0930')).toBe(Date.UTC(2026, 10, 27, 9, 30) / 60_000)
+    for (const [date, time] of [['261327', '0930'], ['261127', '2430'], ['2611', '0930'], ['261127', '']] as const) expect(saidAtOf(date, time)).toBeNull()
   })
 })

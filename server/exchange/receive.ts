@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import { and, eq, max, sql } from 'drizzle-orm'
+import { saidAtOf } from '#core/tender/turn'
 import { acknowledge } from '#core/x12/answer'
 import { Inspector, type TransactionRead } from '#core/x12/inspect'
 import { notX12 } from '#core/x12/not-x12'
@@ -77,11 +78,13 @@ function takeIn(db: Db, { report, sets }: Read, raw: Buffer, { partner: by, sour
   const control = /^\d{9}$/.test(report.control) ? Number(report.control) : null
   if (!sender || stranger) return keepIncoming(db, { partnerId: by?.id ?? null, source, raw, control, usage: report.usage, state: 'unreadable', problem: stranger }, now)
   const standing = control === null ? { repeat: false, remark: 'It has no usable control number' } : sequence(db, sender.id, control, digestOf(raw))
-  const kept = keepIncoming(db, { partnerId: sender.id, source, raw, control, usage: report.usage, state: standing.repeat ? 'repeat' : 'read', problem: [standing.remark, ...report.faults.map(({ note }) => note)].filter(Boolean).join('. ') || null }, now)
+  const kept = keepIncoming(db, { partnerId: sender.id, source, raw, control, saidAt: saidAtOf(report.date, report.time), usage: report.usage, state: standing.repeat ? 'repeat' : 'read', problem: [standing.remark, ...report.faults.map(({ note }) => note)].filter(Boolean).join('. ') || null }, now)
   keepDocuments(db, kept, sender, { report, sets }, standing.repeat, now)
   answer(db, sender, report, now)
   return kept
 }
+
+const mostNumbers = 999_999_999
 
 /** How a control number stands in the partner's sequence: a repeat of the same bytes, a gap, out of order, or as it should. */
 function sequence(db: Db, partnerId: number, control: number, digest: string): { repeat: boolean; remark: string | null } {
@@ -90,6 +93,8 @@ function sequence(db: Db, partnerId: number, control: number, digest: string): {
   if (same.some((each) => each.digest === digest)) return { repeat: true, remark: `Interchange ${control} came before, with the same contents: it is answered again and not acted on` }
   if (same.length > 0) return { repeat: false, remark: `Control number ${control} came before, with other contents` }
   const highest = db.select({ highest: max(exchange.control) }).from(exchange).where(among).get()?.highest ?? null
+  // After the last of nine figures numbering begins anew.
+  if (highest !== null && highest - control > mostNumbers / 2) return { repeat: false, remark: null }
   if (highest !== null && control < highest) return { repeat: false, remark: `Came late: ${highest} was here before ${control}` }
   if (highest !== null && control > highest + 1) return { repeat: false, remark: control === highest + 2 ? `Interchange ${highest + 1} has not come` : `Interchanges ${highest + 1} to ${control - 1} have not come` }
   return { repeat: false, remark: null }

@@ -12,7 +12,7 @@ import { writeLog } from '#server/log/act'
 import { enqueue, markFailed, markSent, mostAttempts, type OutboxEntry } from '#server/outbox/outbox'
 import { nextControl, notePartnerProblem, type Partner } from '#server/partner/partners'
 import { transportOf } from '#server/partner/transport'
-import { exchange, exchangeDocument, partner } from '#server/schema'
+import { exchange, exchangeDocument, outbox, partner } from '#server/schema'
 import { brokerage, settings } from '#server/settings.server'
 
 /** One set to be sent, and what of ours it speaks of. */
@@ -71,6 +71,9 @@ export function askSending(db: Db, partnerId: number, exchangeId: number, now: n
   enqueue(db, { kind: 'exchange', stream: `partner-${partnerId}`, loadId: null, payload: { exchangeId } }, now)
 }
 
+/** How long what goes to a paused partner waits before it is looked at again. */
+const pausedWait = 10_000
+
 const payloadSchema = z.object({ exchangeId: z.number() })
 
 /** Delivers one interchange to its partner and writes down what came of it. */
@@ -78,7 +81,12 @@ export async function sendExchange(db: Db, entry: OutboxEntry, clock: () => numb
   const { exchangeId } = payloadSchema.parse(entry.payload)
   const row = db.select({ exchange, partner }).from(exchange).innerJoin(partner, eq(partner.id, exchange.partnerId)).where(eq(exchange.id, exchangeId)).get()
   if (!row) throw new Error(`Outbox entry ${entry.key} names exchange ${exchangeId}, which is not there`)
-  const problem = row.partner.paused ? { message: 'the partner is paused', final: false } : await transportOf(row.partner).deliver(db, row.partner, { key: entry.key, control: row.exchange.control, bytes: row.exchange.raw })
+  if (row.partner.paused) {
+    // Waiting for a person is no failed try.
+    db.update(outbox).set({ nextAt: clock() + pausedWait }).where(eq(outbox.id, entry.id)).run()
+    return false
+  }
+  const problem = await transportOf(row.partner).deliver(db, row.partner, { key: entry.key, control: row.exchange.control, bytes: row.exchange.raw })
   const now = clock()
   inTransaction(db, () => {
     if (problem === null) {

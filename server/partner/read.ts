@@ -13,7 +13,7 @@ export function partnersOverview(db: Db) {
   return db
     .select({
       id: partner.id, name: partner.name, transport: partner.transport, usage: partner.usage, version: partner.version, theirId: partner.theirId, paused: partner.paused, problem: partner.problem, onExpiry: partner.onExpiry, siteProblem: site.problem,
-      lastAt: sql<number | null>`(select max(at) from exchange where exchange.partner_id = ${sql.raw('partner.id')} and direction = 'in')`,
+      lastAt: sql<number | null>`(select at from exchange_document where exchange_document.partner_id = ${sql.raw('partner.id')} and direction = 'in' order by at desc limit 1)`,
       open: sql<number>`(select count(*) from tender_notice where tender_notice.partner_id = ${sql.raw('partner.id')} and tender_notice.state = 'open')`,
       unmapped: sql<number>`(select count(*) from partner_code where partner_code.partner_id = ${sql.raw('partner.id')} and customer_id is null and facility_id is null and equipment is null)`,
     })

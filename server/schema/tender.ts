@@ -73,6 +73,8 @@ export const exchange = sqliteTable('exchange', {
   raw: blob('raw', { mode: 'buffer' }).notNull(),
   digest: text('digest').notNull(),
   control: integer('control'),
+  /** When its sender says it was written, by the sender's own clock: minutes of a calendar without zones. */
+  saidAt: integer('said_at'),
   usage: text('usage').notNull().default('P'),
   state: text('state', { enum: ['read', 'repeat', 'unreadable', 'waiting', 'sent', 'failed'] }).notNull(),
   problem: text('problem'),
@@ -125,8 +127,9 @@ export const tender = sqliteTable('tender', {
   shipmentId: text('shipment_id').notNull(),
   state: text('state', { enum: ['offered', 'accepted', 'declined', 'lapsed', 'withdrawn', 'cancelled'] }).notNull(),
   loadId: integer('load_id').references(() => load.id),
-  /** The interchange that spoke last of it: an older one that comes late changes nothing. */
+  /** The interchange that spoke last of it, and when by its sender's clock: an older one that comes late changes nothing. */
   lastControl: integer('last_control').notNull().default(0),
+  lastSaidAt: integer('last_said_at').notNull().default(0),
   /** The notice whose terms hold. */
   standingNoticeId: integer('standing_notice_id'),
 }, (table) => [uniqueIndex('tender_shipment').on(table.partnerId, table.shipmentId), index('tender_load').on(table.loadId).where(sql`load_id is not null`)])
@@ -156,6 +159,7 @@ export const tenderNotice = sqliteTable('tender_notice', {
 }, (table) => [
   index('tender_notice_open').on(table.respondBy).where(sql`state = 'open'`),
   index('tender_notice_tender').on(table.tenderId),
+  index('tender_notice_answered').on(table.answeredAt).where(sql`answered_at is not null`),
   index('tender_notice_customer').on(table.customerId, table.receivedAt),
   index('tender_notice_document').on(table.documentId),
   check('tender_notice_state', sql`state in (${quoted(noticeStates)})`),

@@ -142,6 +142,6 @@ function takeSaid(db: Db, from: Partner, exchangeId: number, ordinal: number, to
     .values({ exchangeId, partnerId: from.id, direction: 'in', at: now, kind: 'page', ordinal, groupType: '', groupControl: '', setControl: '', number: told.shipmentId!, state: 'read' })
     .returning({ id: exchangeDocument.id })
     .get()
-  const noticeId = takeNotice(db, { partner: from, tender: told, documentId: document.id, control: now, practice: from.usage === 'T' }, now)
+  const noticeId = takeNotice(db, { partner: from, tender: told, documentId: document.id, turn: { control: 0, saidAt: now }, practice: from.usage === 'T' }, now)
   db.update(exchangeDocument).set({ noticeId }).where(eq(exchangeDocument.id, document.id)).run()
 }

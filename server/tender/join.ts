@@ -1,4 +1,4 @@
-import { and, eq, inArray } from 'drizzle-orm'
+import { and, eq, inArray, isNull } from 'drizzle-orm'
 import { z } from 'zod'
 import { type Db, inTransaction } from '#server/db.server'
 import { announce } from '#server/live/live'
@@ -22,7 +22,7 @@ export function joinPartner(db: Db, loadId: number, { partnerId, shipmentId }: z
     const joined = { partnerId, shipmentId, joinedBy: act.by.name, joinedAt: act.now }
     db.insert(loadPartner).values({ loadId, ...joined }).onConflictDoUpdate({ target: loadPartner.loadId, set: joined }).run()
     // A tender of theirs that nobody made a load of is this load.
-    db.update(tender).set({ loadId }).where(and(eq(tender.partnerId, partnerId), eq(tender.shipmentId, shipmentId), eq(tender.state, 'accepted'))).run()
+    db.update(tender).set({ loadId }).where(and(eq(tender.partnerId, partnerId), eq(tender.shipmentId, shipmentId), eq(tender.state, 'accepted'), isNull(tender.loadId))).run()
     writeLog(db, loadId, 'partner_joined', { kind: 'partner_joined', partner: partner.name, shipmentId }, act)
     return { done: true }
   })

@@ -2,6 +2,7 @@ import { and, eq, ne } from 'drizzle-orm'
 import { codesUsed } from '#core/tender/codes-used'
 import { respondByInstant } from '#core/tender/respond-by'
 import type { Tender } from '#core/tender/tender'
+import { isOlder, type Turn } from '#core/tender/turn'
 import type { Db } from '#server/db.server'
 import { type PartnerCode, noteCodes, seeCodes } from '#server/partner/codes'
 import type { Partner } from '#server/partner/partners'
@@ -19,8 +20,8 @@ export interface Said {
   partner: Partner
   tender: Tender
   documentId: number | null
-  /** Its place in the partner's order: what is older than the last word changes nothing. */
-  control: number
+  /** Its place among all that the partner said: what is older than the last word changes nothing. */
+  turn: Turn
   practice: boolean
 }
 
@@ -40,7 +41,7 @@ export function takeNotice(db: Db, said: Said, now: number): number {
   const shipmentId = told.shipmentId ?? ''
   const before = db.select().from(tender).where(and(eq(tender.partnerId, partner.id), eq(tender.shipmentId, shipmentId))).get() ?? null
   const standing = standingOf(db, before, said)
-  const row = before ?? db.insert(tender).values({ partnerId: partner.id, shipmentId, state: standing.tenderState ?? 'offered', lastControl: said.control }).returning().get()
+  const row = before ?? db.insert(tender).values({ partnerId: partner.id, shipmentId, state: standing.tenderState ?? 'offered', lastControl: said.turn.control, lastSaidAt: said.turn.saidAt }).returning().get()
   const codes = seeCodes(db, partner.id, codesUsed(told), now)
   const facts = assess(db, told, equipmentOf(codes, told), now)
   const notice = db
@@ -64,13 +65,13 @@ function follow(db: Db, row: TenderRow, notice: Notice, standing: Standing, said
     const state = standing.tenderState === 'withdrawn' ? 'withdrawn' : 'overtaken'
     db.update(tenderNotice).set({ state, remark: state === 'withdrawn' ? 'Cancelled by the customer before it was answered' : 'A later one took its place' }).where(and(eq(tenderNotice.tenderId, row.id), eq(tenderNotice.state, 'open'), ne(tenderNotice.id, notice.id))).run()
   }
-  db.update(tender).set({ lastControl: Math.max(row.lastControl, said.control), ...(standing.tenderState ? { state: standing.tenderState } : {}) }).where(eq(tender.id, row.id)).run()
+  db.update(tender).set({ lastControl: said.turn.control, lastSaidAt: said.turn.saidAt, ...(standing.tenderState ? { state: standing.tenderState } : {}) }).where(eq(tender.id, row.id)).run()
 }
 
 /** Where a notice stands, by what is known of its tender. */
-function standingOf(db: Db, before: TenderRow | null, { tender: told, control }: Said): Standing {
+function standingOf(db: Db, before: TenderRow | null, { tender: told, turn }: Said): Standing {
   const stands = (state: Notice['state'], remark: string | null, tenderState: TenderRow['state'] | null = null): Standing => ({ state, remark, tenderState })
-  if (before && control < before.lastControl) return stands('overtaken', 'Came after what the customer said later')
+  if (before && isOlder(turn, { control: before.lastControl, saidAt: before.lastSaidAt })) return stands('overtaken', 'Came after what the customer said later')
   switch (told.purpose) {
     case 'cancel':
       if (!before) return stands('noted', 'Cancels what was never tendered here', 'withdrawn')

@@ -1,6 +1,7 @@
 import { and, asc, eq } from 'drizzle-orm'
 import { readTender } from '#core/x12/read-tender'
 import type { Segment } from '#core/x12/x12'
+import { minute } from '#core/time/local'
 import { type Db, inTransaction } from '#server/db.server'
 import { announce, announceTenders } from '#server/live/live'
 import { setsOf } from '#server/exchange/sets'
@@ -51,7 +52,7 @@ function readDocument(db: Db, partner: Partner, kept: typeof exchange.$inferSele
   }
   try {
     // A savepoint: what cannot be taken in takes nothing with it.
-    const noticeId = inTransaction(db, () => takeNotice(db, { partner, tender: told, documentId: document.id, control: kept.control ?? kept.id, practice: kept.usage === 'T' }, now))
+    const noticeId = inTransaction(db, () => takeNotice(db, { partner, tender: told, documentId: document.id, turn: { control: kept.control ?? 0, saidAt: kept.saidAt ?? Math.floor(kept.at / minute) }, practice: kept.usage === 'T' }, now))
     db.update(exchangeDocument).set({ state: 'read', number: told.shipmentId, noticeId }).where(eq(exchangeDocument.id, document.id)).run()
   } catch (error) {
     logger().error({ err: error, document: document.id }, 'a tender could not be taken in')

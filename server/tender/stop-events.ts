@@ -68,11 +68,13 @@ function tell(db: Db, own: typeof load.$inferSelect, at: { stop: typeof stop.$in
   return true
 }
 
+/** What leaving a stop makes of the load. */
 function advance(db: Db, own: typeof load.$inferSelect, event: StopEventForm, stops: number, act: Act): Outcome {
   if (event.kind !== 'departed') return { done: true }
   const to = event.sequence === 1 && own.state === 'dispatched' ? 'in_transit' : event.sequence === stops && own.state === 'in_transit' ? 'delivered' : null
-  if (to) carryOut(db, own.id, { kind: 'advance', to }, act)
-  return { done: true }
+  const done = to ? carryOut(db, own.id, { kind: 'advance', to }, act) : ({ done: true } as const)
+  if ('refusal' in done) throw new Error(`${own.number} could not go on: ${done.refusal.message}`)
+  return done
 }
 
 /** What was told of a load's stops, oldest first. */

@@ -142,6 +142,11 @@ test('what is older than the last word changes nothing', async () => {
   expect(loads()[0]!.sellMinor).toBe(295_000)
 })
 
+test('an offer and its change in one file: the later one stands', async () => {
+  await take(fileOf(1, tenderOf('SM1'), tenderOf('SM1', { purpose: '04', charge: '295000' })))
+  expect(states()).toEqual(['original overtaken', 'change open'])
+})
+
 test('an interchange received twice is answered twice and acted on once; the same original under another number is known', async () => {
   const file = fileOf(1, tenderOf('SM1'))
   await take(file)
