@@ -9,6 +9,7 @@ export default [
     route('quotes', 'routes/quotes.tsx'),
     route('quotes/:quoteId', 'routes/quote.tsx'),
     route('intake', 'routes/intake.tsx'),
+    route('intake/answered', 'routes/intake-answered.tsx'),
     route('exchange', 'routes/exchange.tsx'),
     route('answering', 'routes/answering.tsx'),
     route('partners', 'routes/partners.tsx'),

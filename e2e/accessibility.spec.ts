@@ -89,7 +89,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expect(page.getByRole('dialog')).toBeHidden()
     }
     const siteId = reading((db) => db.prepare("select id from partner where transport = 'site'").pluck().get() as number)
-    for (const path of ['/exchange', '/exchange?trouble=1', '/exchange?kind=page', '/partners', '/partners/2', `/partners/${siteId}`, '/answering', '/answering?customer=1']) {
+    for (const path of ['/intake/answered', '/exchange', '/exchange?trouble=1', '/exchange?kind=page', '/partners', '/partners/2', `/partners/${siteId}`, '/answering', '/answering?customer=1']) {
       await page.goto(path)
       await ready(page)
       expect(await violations(page), path).toEqual([])

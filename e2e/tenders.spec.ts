@@ -189,6 +189,8 @@ test('a rule is tried out before it is switched on, then answers under its name'
   expect(noticeOf(shipment!)).toMatchObject({ state: 'declined', answeredBy: 'Nothing for now' })
   await row.getByRole('button', { name: 'Remove' }).click()
   await expect(row).toHaveCount(0)
+  await page.goto('/intake/answered?rules')
+  await expect(page.getByRole('row', { name: new RegExp(shipment!) })).toContainText('declined tractor not available“Nothing for now”')
 })
 
 test('a load that came by phone is joined to a partner and tells it from then on', async ({ page }) => {

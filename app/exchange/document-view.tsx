@@ -88,14 +88,14 @@ const exchangeStateWords: Record<ReadDocument['exchange']['state'], string> = { 
 const names: Record<string, string> = { '204': 'Load tender (204)', '990': 'Response to a tender (990)', '214': 'Shipment status (214)', '210': 'Freight invoice (210)', '997': 'Acknowledgement (997)', page: 'Row of a web page', form: 'Answer in a site’s form', unread: 'Something not readable' }
 export const kindWords = (kind: string): string => names[kind] ?? `Set ${kind}`
 
-function Verdicts({ read: { document, exchange, noticeState }, now, zone }: { read: ReadDocument; now: number; zone: string }) {
+function Verdicts({ read: { document, exchange, noticeState, answeredBy }, now, zone }: { read: ReadDocument; now: number; zone: string }) {
   return (
     <p className="flex flex-wrap gap-x-4">
       {document.verdict && <span className={document.verdict === 'R' ? 'text-bill' : ''}>{verdictWords(document.verdict)} by us</span>}
       {document.direction === 'out' && document.kind !== '997' && document.kind !== 'form' && (document.ackVerdict ? <span className={document.ackVerdict === 'A' ? 'text-acacia' : 'text-bill'}>{verdictWords(document.ackVerdict)} by them {document.ackAt !== null && momentWords(document.ackAt, now, zone)}{document.ackNote && `: ${document.ackNote}`}</span> : <span className="text-ring-text">not acknowledged yet</span>)}
       {exchange.problem && <span className="text-bill">{exchange.problem}</span>}
       {document.problem && document.problem !== exchange.problem && <span className="text-bill">{document.problem}</span>}
-      {noticeState && <span className="label">tender {noticeState}</span>}
+      {noticeState && <span className="label">tender {noticeState}{answeredBy && ` by ${answeredBy}`}</span>}
       {document.loadId !== null && (
         <Link to={`/loads/${document.loadId}`} className="text-dusk underline">
           its load

@@ -89,6 +89,9 @@ export default function Intake({ loaderData }: Route.ComponentProps) {
           </Link>
         )}
         <nav aria-label="About tenders" className="ml-auto flex gap-4 whitespace-nowrap">
+          <Link to="/intake/answered" className="text-dusk underline">
+            Answered
+          </Link>
           <Link to="/exchange" className="text-dusk underline">
             Exchange log
           </Link>

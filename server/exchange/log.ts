@@ -57,14 +57,14 @@ export type ListedDocument = ReturnType<typeof listDocuments>[number]
 
 /** One document, raw and read side by side; null where there is none. */
 export function readDocument(db: Db, documentId: number) {
-  const row = db.select({ document: exchangeDocument, exchange, partnerName: partner.name, noticeState: tenderNotice.state }).from(exchangeDocument).innerJoin(exchange, eq(exchange.id, exchangeDocument.exchangeId)).leftJoin(partner, eq(partner.id, exchangeDocument.partnerId)).leftJoin(tenderNotice, eq(tenderNotice.id, exchangeDocument.noticeId)).where(eq(exchangeDocument.id, documentId)).get()
+  const row = db.select({ document: exchangeDocument, exchange, partnerName: partner.name, noticeState: tenderNotice.state, answeredBy: tenderNotice.answeredBy }).from(exchangeDocument).innerJoin(exchange, eq(exchange.id, exchangeDocument.exchangeId)).leftJoin(partner, eq(partner.id, exchangeDocument.partnerId)).leftJoin(tenderNotice, eq(tenderNotice.id, exchangeDocument.noticeId)).where(eq(exchangeDocument.id, documentId)).get()
   if (!row) return null
   const { raw, ...kept } = row.exchange
   const segments = setsOf(raw, new Set([row.document.ordinal])).get(row.document.ordinal) ?? []
   const isSet = segments.length > 0
   const notice = row.document.noticeId === null ? null : (db.select({ tender: tenderNotice.tender }).from(tenderNotice).where(eq(tenderNotice.id, row.document.noticeId)).get() ?? null)
   return {
-    document: row.document, exchange: kept, partnerName: row.partnerName, noticeState: row.noticeState, bytes: raw.length,
+    document: row.document, exchange: kept, partnerName: row.partnerName, noticeState: row.noticeState, answeredBy: row.answeredBy, bytes: raw.length,
     /** Of a set its segments, element by element; of anything else the text as it came. */
     segments: segments.map((segment) => segment.map(visible)),
     signs: isSet ? signsOf(raw) : null,

@@ -1,9 +1,9 @@
-import { and, asc, desc, eq, gte, lt, sql } from 'drizzle-orm'
+import { and, asc, desc, eq } from 'drizzle-orm'
 import { answerBy } from '#core/tender/answer-rules'
-import { addDays, dayOf, toInstant, toLocal } from '#core/time/local'
-import type { Db } from '#server/db.server'
+import { addDays, day, dayOf, toInstant, toLocal } from '#core/time/local'
+import { type Db, prepared } from '#server/db.server'
 import { isMapped, type PartnerCode } from '#server/partner/codes'
-import { answeringRule, customer, load, tender, tenderNotice, user } from '#server/schema'
+import { answeringRule, customer, load, tenderNotice, user } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { answerInside } from './answer'
 import type { Notice, TenderRow } from './notice'
@@ -26,21 +26,27 @@ export function answerByRules(db: Db, notice: Notice, row: TenderRow, codes: rea
 
 /** The week of a day at the desk, by its Monday. */
 export function weekOf(at: number): string {
-  const day = dayOf(toLocal(at, brokerage.zone))
-  return addDays(day, -((new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7))
+  const date = dayOf(toLocal(at, brokerage.zone))
+  return addDays(date, -((new Date(`${date}T00:00:00Z`).getUTCDay() + 6) % 7))
 }
+
+/** Nobody books farther ahead: loads made before need not be looked at. */
+const longestAhead = 120 * day
+
+// A cross join keeps the order: from the customer's own loads of late to their tenders, each by its index.
+const takenQuery = prepared((db) =>
+  db.$client
+    .prepare<[{ customerId: number; madeSince: number; from: number; to: number }], number>(
+      "select count(*) from load cross join tender on tender.load_id = load.id where load.customer_id = @customerId and load.created_at >= @madeSince and load.pickup_at >= @from and load.pickup_at < @to and tender.state = 'accepted'",
+    )
+    .pluck(),
+)
 
 /** How many tenders of a customer with a pickup in the week of `at` were accepted. */
 function takenInWeek(db: Db, customerId: number, at: number): number {
   const monday = weekOf(at)
-  const [from, to] = [monday, addDays(monday, 7)].map((day) => toInstant(`${day}T00:00`, brokerage.zone)) as [number, number]
-  const row = db
-    .select({ count: sql<number>`count(*)` })
-    .from(load)
-    .innerJoin(tender, eq(tender.loadId, load.id))
-    .where(and(eq(load.customerId, customerId), eq(tender.state, 'accepted'), gte(load.pickupAt, from), lt(load.pickupAt, to)))
-    .get()
-  return row?.count ?? 0
+  const [from, to] = [monday, addDays(monday, 7)].map((date) => toInstant(`${date}T00:00`, brokerage.zone)) as [number, number]
+  return takenQuery(db).get({ customerId, madeSince: from - longestAhead, from, to }) ?? 0
 }
 
 /** Who a load belongs to that nobody took: the rep of the customer's last load. */
