@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router'
 import { hour } from '#core/time/local'
 import type { HorizonLoad } from '#server/horizon/read'
 import { nights, placeLabels, ticks, timeScale } from './layout'
+import { TimeGround } from './time-ground'
 
 const size = { width: 1280, height: 206, base: 172, left: 54, right: 1266 }
 const rowHeight = 28
@@ -23,22 +24,7 @@ export function HorizonLine({ loads, now, zone, chosenId, onChoose }: { loads: H
   }
   return (
     <svg onClick={follow} viewBox={`0 0 ${size.width} ${size.height}`} className="block w-full border-b border-strong" role="group" aria-label={`Time line of ${loads.length} open loads`}>
-      {drawn.nights.map((night) => (
-        <rect key={night.from} x={night.from} width={night.to - night.from} y={0} height={size.base} fill="var(--night)" />
-      ))}
-      <line x1={0} x2={size.width} y1={size.base} y2={size.base} stroke="var(--strong-line)" strokeWidth={1.5} />
-      {drawn.ticks.map((tick) => (
-        <g key={tick.x}>
-          <line x1={tick.x} x2={tick.x} y1={size.base} y2={size.base + 5} stroke="var(--second-ink)" />
-          <text x={tick.x} y={size.base + 18} textAnchor="middle" className="fill-second text-[11px]">
-            {tick.words}
-          </text>
-        </g>
-      ))}
-      <line x1={size.left} x2={size.left} y1={6} y2={size.base + 5} stroke="var(--bill)" strokeWidth={2} />
-      <text x={size.left} y={size.base + 18} textAnchor="middle" className="fill-bill text-[11px] font-semibold">
-        now
-      </text>
+      <TimeGround nights={drawn.nights} ticks={drawn.ticks} width={size.width} base={size.base} left={size.left} />
       {drawn.placed.toReversed().map(({ item, x, row }) => (
         <Pin key={item.id} load={item} x={x} row={row} chosen={item.id === chosenId} now={now} onChoose={onChoose} />
       ))}

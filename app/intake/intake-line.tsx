@@ -2,6 +2,7 @@ import { useMemo } from 'react'
 import { hour } from '#core/time/local'
 import type { IntakeRow } from '#server/tender/intake'
 import { nights, placeLabels, ticks, timeScale } from '../horizon/layout'
+import { TimeGround } from '../horizon/time-ground'
 import { clockTone, type ClockTone } from './clock'
 
 const size = { width: 1280, height: 118, base: 88, left: 54, right: 1266 }
@@ -20,22 +21,7 @@ export function IntakeLine({ tenders, now, zone, chosenId, onChoose }: { tenders
   const chosen = tenders.find(({ id }) => id === chosenId)
   return (
     <svg onClick={choose} viewBox={`0 0 ${size.width} ${size.height}`} className="block w-full shrink-0 border-b border-strong" role="img" aria-label={`Answers wanted, ${tenders.length} of them, the next ${tenders[0] ? `for ${tenders[0].customerName}` : 'none'}`}>
-      {drawn.nights.map((night) => (
-        <rect key={night.from} x={night.from} width={night.to - night.from} y={0} height={size.base} fill="var(--night)" />
-      ))}
-      <line x1={0} x2={size.width} y1={size.base} y2={size.base} stroke="var(--strong-line)" strokeWidth={1.5} />
-      {drawn.ticks.map((tick) => (
-        <g key={tick.x}>
-          <line x1={tick.x} x2={tick.x} y1={size.base} y2={size.base + 5} stroke="var(--second-ink)" />
-          <text x={tick.x} y={size.base + 18} textAnchor="middle" className="fill-second text-[11px]">
-            {tick.words}
-          </text>
-        </g>
-      ))}
-      <line x1={size.left} x2={size.left} y1={6} y2={size.base + 5} stroke="var(--bill)" strokeWidth={2} />
-      <text x={size.left} y={size.base + 18} textAnchor="middle" className="fill-bill text-[11px] font-semibold">
-        now
-      </text>
+      <TimeGround nights={drawn.nights} ticks={drawn.ticks} width={size.width} base={size.base} left={size.left} />
       {/* Whoever finds no room for a label is a stroke: one path for all of a colour, however many. */}
       {drawn.strokes.map(({ tone, path }) => (
         <path key={tone} d={path} stroke={toneColor[tone]} strokeWidth={1.2} opacity={0.75} />

@@ -5,6 +5,7 @@ import { logger } from '#server/log/logger'
 import { sendConfirmationMail } from '#server/message/send'
 import { sendToBoard } from '#server/posting/board'
 import { sendQuoteMail } from '#server/quote/send'
+import { type Rounds, runRounds } from '#server/rounds'
 import { nextDue, type OutboxEntry, type OutboxKind } from './outbox'
 
 const idleWait = 250
@@ -17,36 +18,8 @@ const senders: Record<OutboxKind, (db: Db, entry: OutboxEntry, clock: () => numb
   exchange: sendExchange,
 }
 
-export interface Worker {
-  /** Lets the step in hand finish, then ends. */
-  stop(): Promise<void>
-}
-
 /** Sends what is due of one kind, one entry after another, until stopped. */
-export function startWorker(db: Db, kind: OutboxKind, clock: () => number = Date.now): Worker {
-  let stopping = false
-  let wake = () => {}
-  const pause = () => new Promise<void>((resolve) => {
-    const timer = setTimeout(resolve, idleWait)
-    wake = () => {
-      clearTimeout(timer)
-      resolve()
-    }
-  })
-  const running = (async () => {
-    while (!stopping) {
-      const sent = await step(db, kind, clock)
-      if (!sent && !stopping) await pause()
-    }
-  })()
-  return {
-    async stop() {
-      stopping = true
-      wake()
-      await running
-    },
-  }
-}
+export const startWorker = (db: Db, kind: OutboxKind, clock: () => number = Date.now): Rounds => runRounds(() => step(db, kind, clock), idleWait)
 
 /** One step: whether there was an entry to try. */
 async function step(db: Db, kind: OutboxKind, clock: () => number): Promise<boolean> {

@@ -1,49 +1,38 @@
 import type { Db } from '#server/db.server'
 import { collectAll } from '#server/exchange/collect'
 import { logger } from '#server/log/logger'
+import { type Rounds, runRounds } from '#server/rounds'
 import { readSites } from '#server/site/read-sites'
 import { expireTenders, warnOfTenders } from './expire'
 import { readWaitingTenders } from './read-waiting'
 
-const collectEvery = 400
+const restMs = 400
 
-/** Fetches, reads and ends tenders until stopped; the stop waits for the step in hand. */
-export function startTenders(db: Db, clock: () => number = Date.now): { stop: () => Promise<void> } {
-  let stopping = false
-  let wake = () => {}
-  const pause = () => new Promise<void>((resolve) => {
-    const timer = setTimeout(resolve, collectEvery)
-    wake = () => {
-      clearTimeout(timer)
-      resolve()
-    }
-  })
-  const step = async () => {
-    collectAll(db, clock)
-    await readWaitingTenders(db, clock)
-    expireTenders(db, clock())
-    warnOfTenders(db, clock())
-  }
-  const fetching = async () => {
-    while (!stopping) {
-      await readSites(db, clock).catch((error: unknown) => logger().error({ err: error }, 'sites could not be read'))
-      if (!stopping) await pause()
-    }
-  }
-  const running = Promise.all([
-    (async () => {
-      while (!stopping) {
-        await step().catch((error: unknown) => logger().error({ err: error }, 'tenders could not be read'))
-        if (!stopping) await pause()
-      }
-    })(),
-    fetching(),
-  ])
+/** Fetches, reads and ends tenders until stopped; sites are read beside, for they may take their time. */
+export function startTenders(db: Db, clock: () => number = Date.now): Rounds {
+  const rounds = [
+    runRounds(() => safely('tenders could not be read', async () => {
+      const came = collectAll(db, clock)
+      const read = await readWaitingTenders(db, clock)
+      expireTenders(db, clock())
+      warnOfTenders(db, clock())
+      return came + read > 0
+    }), restMs),
+    runRounds(() => safely('sites could not be read', async () => (await readSites(db, clock)) > 0), restMs),
+  ]
   return {
     async stop() {
-      stopping = true
-      wake()
-      await running
+      await Promise.all(rounds.map((each) => each.stop()))
     },
+  }
+}
+
+/** What goes wrong in one round is written down and tried again in the next. */
+async function safely(trouble: string, step: () => Promise<boolean>): Promise<boolean> {
+  try {
+    return await step()
+  } catch (error) {
+    logger().error({ err: error }, trouble)
+    return false
   }
 }
