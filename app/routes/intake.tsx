@@ -65,10 +65,16 @@ export default function Intake({ loaderData }: Route.ComponentProps) {
     { key: 'm', words: 'to the first code to be mapped', run: () => document.querySelector<HTMLElement>('[data-first-map]')?.focus() },
   ])
   const pressing = rows.filter((row) => clockTone(row, now) === 'act').length
-  const close = () => setOpen(null)
+  // Back to the list: what was answered is gone, the next one is at hand.
+  const backToList = () => requestAnimationFrame(() => requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-tender][aria-pressed="true"]')?.focus()))
+  const close = () => {
+    setOpen(null)
+    backToList()
+  }
   const done = () => {
     setOpen(null)
     setMarked(new Set())
+    backToList()
   }
   return (
     <main className="flex min-h-0 flex-1 flex-col">

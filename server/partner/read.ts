@@ -36,7 +36,7 @@ export function readPartner(db: Db, partnerId: number) {
     .leftJoin(uses, eq(uses.codeId, partnerCode.id))
     .leftJoin(tenderNotice, eq(tenderNotice.id, uses.last))
     .where(eq(partnerCode.partnerId, partnerId))
-    .orderBy(sql`${partnerCode.mappedAt} is not null`, asc(partnerCode.kind), asc(partnerCode.code))
+    .orderBy(sql`coalesce(${partnerCode.customerId}, ${partnerCode.facilityId}, ${partnerCode.equipment}) is not null`, asc(partnerCode.kind), asc(partnerCode.code))
     .all()
   const owned = db.select().from(site).where(eq(site.partnerId, partnerId)).get() ?? null
   const { secret, ...shown } = own
