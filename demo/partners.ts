@@ -68,7 +68,7 @@ export function writePartners(db: Db, wires: PartnerWires, now: number, luck: Ch
       .get()
     if (habit.transport === 'site') db.insert(site).values({ partnerId: row.id, userName: 'ploverrook', description: siteDescription, everyMinutes: 1, nextAt: 0 }).run()
     writeCodes(db, row.id, owner, habit, now, luck)
-    writePastTenders(db, row.id, owner.id, now, luck)
+    writePastTenders(db, row.id, owner.name, owner.id, now, luck)
     const rules = rulesOf[habit.key] ?? []
     rules.forEach((rule, at) => void db.insert(answeringRule).values({ customerId: owner.id, position: at + 1, rule, on: rule.verdict === 'decline', madeBy: people[2].name, madeAt: now - 20 * day, triedAt: rule.verdict === 'decline' ? now - 20 * day : null }).run())
   }
@@ -107,7 +107,7 @@ function writeCodes(db: Db, partnerId: number, owner: typeof customer.$inferSele
 }
 
 /** What this partner tendered in ninety days: most of it accepted and hauled, some declined, some not answered in time. */
-function writePastTenders(db: Db, partnerId: number, customerId: number, now: number, luck: Chance): void {
+function writePastTenders(db: Db, partnerId: number, name: string, customerId: number, now: number, luck: Chance): void {
   const hauled = db.select().from(load).where(and(eq(load.customerId, customerId), gte(load.createdAt, now - 90 * day), sql`${load.payMinor} is not null`)).all().filter(() => luck.yes(0.7))
   hauled.forEach((row, at) => {
     const declined = luck.yes(0.18)
@@ -126,7 +126,7 @@ function writePastTenders(db: Db, partnerId: number, customerId: number, now: nu
       references: [], notes: [], parties: [], alsoSaid: [], stops: [],
     }
     const thread = db.insert(tender).values({ partnerId, shipmentId: told.shipmentId!, state: answered, loadId: answered === 'accepted' ? row.id : null }).returning({ id: tender.id }).get()
-    db.insert(tenderNotice).values({ tenderId: thread.id, partnerId, customerId, purpose: 'original', state: answered, receivedAt, respondBy: receivedAt + 3 * 3_600_000, tender: told, facts, answeredAt: receivedAt + luck.whole(4, 100) * 60_000, answeredBy: luck.pick(people.slice(0, 2)).name, reasonCode: declined ? luck.pick(['T3', 'T7', 'BG']) : null }).run()
+    db.insert(tenderNotice).values({ tenderId: thread.id, partnerId, customerId, purpose: 'original', state: answered, receivedAt, respondBy: receivedAt + 3 * 3_600_000, tender: told, facts, answeredAt: receivedAt + luck.whole(4, 100) * 60_000, answeredBy: lapsed ? `the clock ran out, ${name}` : luck.pick(people.slice(0, 2)).name, answeredByRule: lapsed, reasonCode: declined ? luck.pick(['T3', 'T7', 'BG']) : null }).run()
   })
 }
 
