@@ -51,6 +51,9 @@ export function planDrive(drive: DriveToPlan): DrivePlan {
   return { stops, late, latest: late > 0 ? null : latestArrivals(drive, stops) }
 }
 
+/** By how many milliseconds the worst stop is late at the earliest; 0 where all can be made. */
+export const howLate = (drive: DriveToPlan): number => Math.max(0, ...earliest(drive).map((stop) => stop.late))
+
 /** One way of going on: the driver's clocks now, the stops behind, and the rests since the last of them. */
 interface Course {
   clock: Clock
@@ -130,10 +133,8 @@ const earliestPickup = 48 * hour
 /** How a late plan could be mended; each alone. */
 export function mendsOf(drive: DriveToPlan, plan: DrivePlan): Mends {
   const shifted = (by: number): DriveToPlan => ({ ...drive, ready: drive.ready - by, stops: drive.stops.map((stop, at) => (at === 0 ? { ...stop, opens: stop.opens - by } : stop)) })
-  return { team: !drive.team && worst(planDrive({ ...drive, team: true })) === 0, earlierPickup: leastShift((by) => worst(planDrive(shifted(by))) === 0), laterDelivery: plan.late }
+  return { team: !drive.team && howLate({ ...drive, team: true }) === 0, earlierPickup: leastShift((by) => howLate(shifted(by)) === 0), laterDelivery: plan.late }
 }
-
-const worst = (plan: DrivePlan): number => plan.late
 
 /** The least whole quarter of an hour that is enough. */
 function leastShift(isEnough: (by: number) => boolean): number | null {

@@ -6,7 +6,7 @@ import { Inspector, type TransactionRead } from '#core/x12/inspect'
 import { notX12 } from '#core/x12/not-x12'
 import { type AcknowledgedSet, readAcknowledgement } from '#core/x12/read-sets'
 import type { InterchangeReport, Segment } from '#core/x12/x12'
-import { type Db, inTransaction } from '#server/db.server'
+import { type Db, inTransaction, prepared } from '#server/db.server'
 import { announceTenders } from '#server/live/live'
 import { nextControl, type Partner, partnerOf } from '#server/partner/partners'
 import { exchange, exchangeDocument } from '#server/schema'
@@ -100,20 +100,27 @@ function sequence(db: Db, partnerId: number, control: number, digest: string): {
   return { repeat: false, remark: null }
 }
 
+const at = sql.placeholder
+const documentQuery = prepared((db) =>
+  db
+    .insert(exchangeDocument)
+    .values({ exchangeId: at('exchangeId'), partnerId: at('partnerId'), direction: 'in', at: at('at'), kind: at('kind'), ordinal: at('ordinal'), groupType: at('groupType'), groupControl: at('groupControl'), setControl: at('setControl'), verdict: at('verdict'), faults: at('faults'), state: at('state'), problem: at('problem') })
+    .prepare(),
+)
+
 function keepDocuments(db: Db, exchangeId: number, from: Partner, { report, sets }: Read, repeat: boolean, now: number): void {
   let ordinal = 0
   const rows = report.groups.flatMap((group) =>
-    group.transactions.map((each): typeof exchangeDocument.$inferInsert => {
+    group.transactions.map((each) => {
       const wanted = each.type === '204' && from.documents.includes('204')
       const at = ordinal++
       return {
-        exchangeId, partnerId: from.id, direction: 'in', at: now, kind: each.type.slice(0, 12), ordinal: at, groupType: group.type, groupControl: group.control, setControl: each.control, verdict: each.verdict, faults: each.faults,
+        exchangeId, partnerId: from.id, at: now, kind: each.type.slice(0, 12), ordinal: at, groupType: group.type, groupControl: group.control, setControl: each.control, verdict: each.verdict, faults: each.faults,
         state: repeat ? 'kept' : each.verdict === 'R' ? 'refused' : wanted ? 'to_read' : each.type === '997' ? 'read' : 'kept', problem: each.verdict === 'R' ? (each.faults[0]?.note ?? 'It was rejected') : each.type === '204' && !wanted ? 'Tenders are not agreed with this partner' : null,
       }
     }),
   )
-  // A row takes eighteen of SQLite's variables.
-  for (let from = 0; from < rows.length; from += 500) db.insert(exchangeDocument).values(rows.slice(from, from + 500)).run()
+  for (const row of rows) documentQuery(db).run(row)
   if (!repeat) for (const { report: set, segments } of sets) if (set.type === '997' && set.verdict !== 'R') noteAcknowledgement(db, from.id, segments, now)
 }
 

@@ -1,6 +1,6 @@
-import { and, eq, inArray, sql } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import type { CodeUsed } from '#core/tender/codes-used'
-import type { Db } from '#server/db.server'
+import { type Db, prepared } from '#server/db.server'
 import { noticeCode, partnerCode } from '#server/schema'
 
 export type PartnerCode = typeof partnerCode.$inferSelect
@@ -8,17 +8,24 @@ export type PartnerCode = typeof partnerCode.$inferSelect
 /** Whether a person has said what a code is with us. */
 export const isMapped = (code: Pick<PartnerCode, 'customerId' | 'facilityId' | 'equipment'>): boolean => code.customerId !== null || code.facilityId !== null || code.equipment !== null
 
+const knownCodes = prepared((db) => db.select().from(partnerCode).where(and(eq(partnerCode.partnerId, sql.placeholder('partnerId')), sql`${partnerCode.code} in (select value from json_each(${sql.placeholder('codes')}))`)).prepare())
+const noteQuery = prepared((db) => db.insert(noticeCode).values({ noticeId: sql.placeholder('noticeId'), codeId: sql.placeholder('codeId') }).onConflictDoNothing().prepare())
+
 /** The rows of the codes a tender uses; those never seen before are written down, to be mapped. */
 export function seeCodes(db: Db, partnerId: number, used: readonly CodeUsed[], now: number): PartnerCode[] {
   if (used.length === 0) return []
-  db.insert(partnerCode).values(used.map((each) => ({ ...each, partnerId, firstSeenAt: now }))).onConflictDoUpdate({ target: [partnerCode.partnerId, partnerCode.kind, partnerCode.code], set: { said: sql`case when excluded.said = '' then ${partnerCode.said} else excluded.said end` } }).run()
-  const rows = db.select().from(partnerCode).where(and(eq(partnerCode.partnerId, partnerId), inArray(partnerCode.code, used.map(({ code }) => code)))).all()
-  return used.flatMap((each) => rows.filter((row) => row.kind === each.kind && row.code === each.code))
+  const known = knownCodes(db).all({ partnerId, codes: JSON.stringify(used.map(({ code }) => code)) })
+  return used.map((each) => {
+    const row = known.find(({ kind, code }) => kind === each.kind && code === each.code)
+    if (!row) return db.insert(partnerCode).values({ ...each, partnerId, firstSeenAt: now }).returning().get()
+    if (each.said !== '' && each.said !== row.said) db.update(partnerCode).set({ said: each.said }).where(eq(partnerCode.id, row.id)).run()
+    return row
+  })
 }
 
 /** Notes which codes a notice rests on. */
 export function noteCodes(db: Db, noticeId: number, codes: readonly PartnerCode[]): void {
-  if (codes.length > 0) db.insert(noticeCode).values(codes.map(({ id }) => ({ noticeId, codeId: id }))).onConflictDoNothing().run()
+  for (const { id } of codes) noteQuery(db).run({ noticeId, codeId: id })
 }
 
 /** The codes of a notice, as they are mapped now. */

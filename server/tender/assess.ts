@@ -1,5 +1,5 @@
 import { driveOf } from '#core/load/checks'
-import { mendsOf, planDrive } from '#core/miles/drive'
+import { howLate } from '#core/miles/drive'
 import { readAmount } from '#core/money/money'
 import { type Resolved, resolvePlace } from '#core/place/resolve'
 import { isHandling } from '#core/tender/codes-used'
@@ -57,7 +57,6 @@ function driving(stops: TenderStop[], points: TenderPoint[], legs: { miles: numb
   })
   if (timed.length !== stops.length || legs.some((leg) => !leg.byRoad)) return null
   const drive = driveOf(timed, legs, false)
-  const plan = planDrive(drive)
-  const late = Math.max(0, ...plan.stops.map((stop) => stop.late))
-  return { late, teamMends: late > 0 && mendsOf(drive, plan).team }
+  const late = howLate(drive)
+  return { late, teamMends: late > 0 && howLate({ ...drive, team: true }) === 0 }
 }

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq } from 'drizzle-orm'
+import { and, asc, desc, eq, sql } from 'drizzle-orm'
 import { answerBy } from '#core/tender/answer-rules'
 import { addDays, day, dayOf, toInstant, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
@@ -8,14 +8,18 @@ import { brokerage } from '#server/settings.server'
 import { answerInside } from './answer'
 import type { Notice, TenderRow } from './notice'
 
+const rulesQuery = prepared((db) => db.select({ rule: answeringRule.rule }).from(answeringRule).where(and(eq(answeringRule.customerId, sql.placeholder('customerId')), eq(answeringRule.on, true))).orderBy(asc(answeringRule.position)).prepare())
+const holdQuery = prepared((db) => db.select({ hold: customer.hold }).from(customer).where(eq(customer.id, sql.placeholder('customerId'))).prepare())
+
 /** Lets the customer's rules answer a notice that just came; what they hand over says why. A change of an accepted load is always a person's. */
 export function answerByRules(db: Db, notice: Notice, row: TenderRow, codes: readonly PartnerCode[], now: number): void {
   const { customerId } = notice
   if (customerId === null || (row.state === 'accepted' && row.loadId !== null)) return
-  const rules = db.select({ rule: answeringRule.rule }).from(answeringRule).where(and(eq(answeringRule.customerId, customerId), eq(answeringRule.on, true))).orderBy(asc(answeringRule.position)).all().map(({ rule }) => rule)
+  const rules = rulesQuery(db).all({ customerId }).map(({ rule }) => rule)
   if (rules.length === 0) return
-  const held = db.select({ hold: customer.hold }).from(customer).where(eq(customer.id, customerId)).get()?.hold ?? null
-  const answer = answerBy(rules, notice.facts, { at: now, takenThisWeek: takenInWeek(db, customerId, notice.facts.pickupAt ?? now), onHold: held !== null, unknownCodes: codes.filter((code) => !isMapped(code)).length })
+  const held = holdQuery(db).get({ customerId })?.hold ?? null
+  const countsWeeks = rules.some(({ week }) => week !== null)
+  const answer = answerBy(rules, notice.facts, { at: now, takenThisWeek: countsWeeks ? takenInWeek(db, customerId, notice.facts.pickupAt ?? now) : 0, onHold: held !== null, unknownCodes: codes.filter((code) => !isMapped(code)).length })
   if (!answer.rule) return
   const act = { now, by: { kind: 'rule' as const, name: answer.rule.name }, repId: repFor(db, customerId) }
   const remark = (words: string) => db.update(tenderNotice).set({ remark: [notice.remark, words].filter(Boolean).join('. ') }).where(eq(tenderNotice.id, notice.id)).run()

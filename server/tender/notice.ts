@@ -1,9 +1,9 @@
-import { and, eq, ne } from 'drizzle-orm'
+import { and, eq, ne, sql } from 'drizzle-orm'
 import { codesUsed } from '#core/tender/codes-used'
 import { respondByInstant } from '#core/tender/respond-by'
 import type { Tender } from '#core/tender/tender'
 import { isOlder, type Turn } from '#core/tender/turn'
-import type { Db } from '#server/db.server'
+import { type Db, prepared } from '#server/db.server'
 import { type PartnerCode, noteCodes, seeCodes } from '#server/partner/codes'
 import type { Partner } from '#server/partner/partners'
 import { tender, tenderNotice } from '#server/schema'
@@ -32,6 +32,18 @@ interface Standing {
   remark: string | null
 }
 
+const at = sql.placeholder
+// Thousands come in one file: what is asked for each of them is prepared once.
+const insertThread = prepared((db) => db.insert(tender).values({ partnerId: at('partnerId'), shipmentId: at('shipmentId'), state: at('state'), lastControl: at('lastControl'), lastSaidAt: at('lastSaidAt') }).returning().prepare())
+const insertNotice = prepared((db) =>
+  db
+    .insert(tenderNotice)
+    .values({ tenderId: at('tenderId'), partnerId: at('partnerId'), documentId: at('documentId'), customerId: at('customerId'), purpose: at('purpose'), state: at('state'), receivedAt: at('receivedAt'), respondBy: at('respondBy'), practice: at('practice'), tender: at('tender'), facts: at('facts'), remark: at('remark') })
+    .returning()
+    .prepare(),
+)
+const threadQuery = prepared((db) => db.select().from(tender).where(and(eq(tender.partnerId, sql.placeholder('partnerId')), eq(tender.shipmentId, sql.placeholder('shipmentId')))).prepare())
+
 /**
  * Writes down what was said of a tender: an offer waits to be answered, a change of an accepted one too, a cancellation ends what was
  * open; what comes twice or late changes nothing. Rules of the customer may answer at once. In the caller's transaction.
@@ -39,21 +51,17 @@ interface Standing {
 export function takeNotice(db: Db, said: Said, now: number): number {
   const { partner, tender: told } = said
   const shipmentId = told.shipmentId ?? ''
-  const before = db.select().from(tender).where(and(eq(tender.partnerId, partner.id), eq(tender.shipmentId, shipmentId))).get() ?? null
+  const before = threadQuery(db).get({ partnerId: partner.id, shipmentId }) ?? null
   const standing = standingOf(db, before, said)
-  const row = before ?? db.insert(tender).values({ partnerId: partner.id, shipmentId, state: standing.tenderState ?? 'offered', lastControl: said.turn.control, lastSaidAt: said.turn.saidAt }).returning().get()
+  const row = before ?? insertThread(db).get({ partnerId: partner.id, shipmentId, state: standing.tenderState ?? 'offered', lastControl: said.turn.control, lastSaidAt: said.turn.saidAt })
   const codes = seeCodes(db, partner.id, codesUsed(told), now)
   const facts = assess(db, told, equipmentOf(codes, told), now)
-  const notice = db
-    .insert(tenderNotice)
-    .values({
-      tenderId: row.id, partnerId: partner.id, documentId: said.documentId, customerId: customerOf(codes, partner), purpose: told.purpose, state: standing.state, receivedAt: now, practice: said.practice, tender: told, facts, remark: standing.remark,
-      respondBy: respondByInstant(told, { receivedAt: now, respondMinutes: partner.respondMinutes, pickupZone: facts.origin?.zone ?? null, ourZone: brokerage.zone }),
-    })
-    .returning()
-    .get()
+  const notice = insertNotice(db).get({
+    tenderId: row.id, partnerId: partner.id, documentId: said.documentId, customerId: customerOf(codes, partner), purpose: told.purpose, state: standing.state, receivedAt: now, practice: said.practice, tender: told, facts, remark: standing.remark,
+    respondBy: respondByInstant(told, { receivedAt: now, respondMinutes: partner.respondMinutes, pickupZone: facts.origin?.zone ?? null, ourZone: brokerage.zone }),
+  })
   noteCodes(db, notice.id, codes)
-  if (standing.state !== 'overtaken') follow(db, row, notice, standing, said)
+  if (before && standing.state !== 'overtaken') follow(db, row, notice, standing, said)
   if (notice.state === 'open' && told.purpose !== 'cancel') answerByRules(db, notice, row, codes, now)
   if (notice.state === 'open' && told.purpose === 'cancel') cancelUncovered(db, notice, row, now)
   return notice.id

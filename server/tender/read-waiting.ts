@@ -2,7 +2,7 @@ import { and, asc, eq } from 'drizzle-orm'
 import { readTender } from '#core/x12/read-tender'
 import type { Segment } from '#core/x12/x12'
 import { minute } from '#core/time/local'
-import { type Db, inTransaction } from '#server/db.server'
+import { type Db, inTransaction, prepared } from '#server/db.server'
 import { announce, announceTenders } from '#server/live/live'
 import { setsOf } from '#server/exchange/sets'
 import { logger } from '#server/log/logger'
@@ -44,6 +44,8 @@ async function readExchange(db: Db, exchangeId: number, clock: () => number): Pr
   return waiting.length
 }
 
+const markRead = prepared((db) => db.$client.prepare("update exchange_document set state = 'read', number = @number, notice_id = @noticeId where id = @id"))
+
 function readDocument(db: Db, partner: Partner, kept: typeof exchange.$inferSelect, document: typeof exchangeDocument.$inferSelect, segments: Segment[], now: number): void {
   const told = readTender(segments)
   if (!told.shipmentId) {
@@ -53,7 +55,7 @@ function readDocument(db: Db, partner: Partner, kept: typeof exchange.$inferSele
   try {
     // A savepoint: what cannot be taken in takes nothing with it.
     const noticeId = inTransaction(db, () => takeNotice(db, { partner, tender: told, documentId: document.id, turn: { control: kept.control ?? 0, saidAt: kept.saidAt ?? Math.floor(kept.at / minute) }, practice: kept.usage === 'T' }, now))
-    db.update(exchangeDocument).set({ state: 'read', number: told.shipmentId, noticeId }).where(eq(exchangeDocument.id, document.id)).run()
+    markRead(db).run({ id: document.id, number: told.shipmentId, noticeId })
   } catch (error) {
     logger().error({ err: error, document: document.id }, 'a tender could not be taken in')
     db.update(exchangeDocument).set({ state: 'kept', number: told.shipmentId, problem: `It could not be taken in: ${error instanceof Error ? error.message : 'unknown'}` }).where(eq(exchangeDocument.id, document.id)).run()
