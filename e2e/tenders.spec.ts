@@ -250,6 +250,22 @@ test('tenders on a shipper’s page: taken, answered in its form, and none taken
   await expect.poll(() => noticeOf(unseen[0]!)?.state).toBe('open')
 })
 
+test('before the clock runs out everybody at the desk is told; after it the partner’s setting holds', async ({ page }) => {
+  await signIn(page)
+  const [soon] = await burst('snowmelt', 'original', 1, { respondMinutes: '12' })
+  await expect(page.getByText(new RegExp(`${soon} of Snowmelt Potato Growers has to be answered by`))).toBeVisible()
+  await expect(page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name: /Intake/ })).toContainText(/to answer, \d+ very soon/)
+  await page.getByRole('button', { name: 'Intake', exact: true }).click()
+  await expect(page).toHaveURL(/\/intake$/)
+  const [over] = await burst('snowmelt', 'original', 1, { respondMinutes: '-1' })
+  await expect.poll(() => noticeOf(over!)?.state).toBe('lapsed')
+  const [declined] = await burst('quiet-anvil', 'original', 1, { respondMinutes: '-1' })
+  await expect.poll(() => answered('990', declined!)).toEqual(['D'])
+  const [kept] = await burst('two-otters', 'original', 1, { respondMinutes: '-1' })
+  await expect.poll(() => noticeOf(kept!)?.state).toBe('open')
+  expect(await answered('990', over!)).toEqual([])
+})
+
 test('many are marked and answered at once', async ({ page }) => {
   const shipments = await burst('marigold', 'original', 3)
   for (const each of shipments) await expect.poll(() => noticeOf(each)?.state).toBe('open')

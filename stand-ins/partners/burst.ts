@@ -13,11 +13,12 @@ export interface BurstLine {
 }
 
 /** Sends tenders of one partner, of one kind or mixed as on a lively day. */
-export function burst(post: Post, member: Member, { kind, count, oneFile }: { kind: BurstKind; count: number; oneFile: boolean }, luck: () => number): BurstLine[] {
+export function burst(post: Post, member: Member, { kind, count, oneFile, respondMinutes }: { kind: BurstKind; count: number; oneFile: boolean; respondMinutes: number | null }, luck: () => number): BurstLine[] {
   const line = (what: string, shipments: string[]): BurstLine => ({ partner: member.key, kind: what, shipments })
   const state = post.of(member)
   const fresh = () => {
     const shipment = newShipment(member, ++state.shipments, Date.now(), luck)
+    if (respondMinutes !== null) shipment.respondBy = Date.now() + respondMinutes * 60_000
     state.offered.push(shipment)
     return shipment
   }

@@ -1,6 +1,6 @@
 // Trading partners: customers' systems that tender by X12, each in its own manner, and check and acknowledge what they get.
 // PARTNERS_PORT, PARTNERS_MEMBERS (JSON file), PARTNERS_FOLDER (root of the mailbox folders), PARTNERS_FILE (what they remember),
-// PARTNERS_SEED, PARTNERS_ACK_MS. `POST /burst` (form or JSON: partner, kind, count, oneFile) makes them send.
+// PARTNERS_SEED, PARTNERS_ACK_MS. `POST /burst` (a form: partner, kind, count, oneFile, respondMinutes) makes them send.
 import { readFileSync } from 'node:fs'
 import { createServer, type IncomingMessage } from 'node:http'
 import { type BurstKind, type BurstLine, burst, burstKinds } from './burst'
@@ -30,7 +30,7 @@ function send(asked: URLSearchParams): BurstLine[] {
   const kind = burstKinds.find((each) => each === asked.get('kind')) ?? ('mixed' as BurstKind)
   const count = Math.max(1, Math.min(2000, Number(asked.get('count') ?? 3) || 3))
   const chosen = members.filter(({ key }) => !asked.get('partner') || key === asked.get('partner'))
-  const lines = chosen.flatMap((member) => burst(post, member, { kind, count, oneFile: asked.get('oneFile') === '1' }, luck))
+  const lines = chosen.flatMap((member) => burst(post, member, { kind, count, oneFile: asked.get('oneFile') === '1', respondMinutes: asked.get('respondMinutes') ? Number(asked.get('respondMinutes')) : null }, luck))
   post.keep()
   return lines
 }
