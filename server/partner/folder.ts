@@ -2,7 +2,7 @@ import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, readdirSync, rea
 import { basename, join } from 'node:path'
 import { settings } from '#server/settings.server'
 import type { Partner } from './partners'
-import type { Transport } from './transport'
+import type { Transport } from './way'
 
 const largestFile = 64 * 1024 * 1024
 const mostAtOnce = 20

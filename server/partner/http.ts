@@ -1,6 +1,6 @@
 import { createHash, timingSafeEqual } from 'node:crypto'
 import type { Partner } from './partners'
-import type { Transport } from './transport'
+import type { Transport } from './way'
 
 const answerTimeout = 15_000
 

@@ -1,37 +1,11 @@
 import type { TransportKind } from '#core/tender/partner'
-import type { Db } from '#server/db.server'
 import { folderTransport } from './folder'
 import { httpTransport } from './http'
 import type { Partner } from './partners'
 import { siteTransport } from './site-form'
-
-/** Something that came: its bytes, and how to say that they are kept. */
-export interface Arrival {
-  source: string
-  bytes: Buffer
-  /** Called once it is in the database; until then it is found again. */
-  kept(): void
-}
-
-/** What goes out: its bytes under a key that is the same at every try. */
-export interface Delivery {
-  key: string
-  control: number | null
-  bytes: Buffer
-}
-
-export interface DeliveryProblem {
-  message: string
-  /** Whether trying again cannot help. */
-  final: boolean
-}
-
-/** A way to and from a partner. What is pushed to us (HTTP) has nothing to collect. */
-export interface Transport {
-  collect(partner: Partner): Arrival[]
-  deliver(db: Db, partner: Partner, delivery: Delivery): Promise<DeliveryProblem | null>
-}
+import type { Transport } from './way'
 
 const kinds: Record<TransportKind, Transport> = { folder: folderTransport, http: httpTransport, site: siteTransport }
 
+/** The way to and from a partner: another one is one more line here. */
 export const transportOf = (partner: Pick<Partner, 'transport'>): Transport => kinds[partner.transport]

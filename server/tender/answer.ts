@@ -14,7 +14,7 @@ import { findPartner, type Partner } from '#server/partner/partners'
 import { loadPartner, tender, tenderNotice } from '#server/schema'
 import { type CancelChoice, cancelAccepted } from './cancel'
 import { mappingOf } from './mapping'
-import type { Notice, TenderRow } from './notice'
+import type { Notice, TenderRow } from './rows'
 
 export type TenderAnswer = { kind: 'accept'; note: string; cancel?: CancelChoice } | { kind: 'decline'; reasonCode: DeclineCode; note: string }
 

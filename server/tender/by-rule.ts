@@ -6,7 +6,7 @@ import { isMapped, type PartnerCode } from '#server/partner/codes'
 import { answeringRule, customer, load, tenderNotice, user } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { answerInside } from './answer'
-import type { Notice, TenderRow } from './notice'
+import type { Notice, TenderRow } from './rows'
 
 const rulesQuery = prepared((db) => db.select({ rule: answeringRule.rule }).from(answeringRule).where(and(eq(answeringRule.customerId, sql.placeholder('customerId')), eq(answeringRule.on, true))).orderBy(asc(answeringRule.position)).prepare())
 const holdQuery = prepared((db) => db.select({ hold: customer.hold }).from(customer).where(eq(customer.id, sql.placeholder('customerId'))).prepare())

@@ -6,7 +6,7 @@ import { carryOut } from '#server/load/commands'
 import { type Act, writeLog } from '#server/log/act'
 import { enqueue } from '#server/outbox/outbox'
 import { carrier, charge, load, tender, tenderNotice } from '#server/schema'
-import type { Notice, TenderRow } from './notice'
+import type { Notice, TenderRow } from './rows'
 
 /** What becomes of the carrier of a cancelled load: set free, or paid for a truck ordered and not used. */
 export type CancelChoice = { carrier: 'free' } | { carrier: 'bill'; payMinor: number; sellMinor: number }

@@ -10,7 +10,7 @@ import { findShortlist } from '#server/match/shortlist'
 import { codesOf, isMapped, type PartnerCode } from '#server/partner/codes'
 import { carrier, confirmation, customer, facility, load, partner, tender, tenderNotice } from '#server/schema'
 import { tenderBand } from './assess'
-import type { Notice } from './notice'
+import type { Notice } from './rows'
 
 const recordDays = 90
 const mostCarriers = 5

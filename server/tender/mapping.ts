@@ -6,7 +6,7 @@ import type { Tender } from '#core/tender/tender'
 import type { Db } from '#server/db.server'
 import { codesOf, isMapped } from '#server/partner/codes'
 import { facility, load } from '#server/schema'
-import type { Notice } from './notice'
+import type { Notice } from './rows'
 
 export type Mapped = { mapping: TenderMapping } | { refusal: { code: 'codes_not_mapped' | 'no_customer' | 'no_equipment'; message: string } }
 

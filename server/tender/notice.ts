@@ -11,9 +11,7 @@ import { brokerage } from '#server/settings.server'
 import { answerByRules } from './by-rule'
 import { assess } from './assess'
 import { cancelUncovered } from './cancel'
-
-export type Notice = typeof tenderNotice.$inferSelect
-export type TenderRow = typeof tender.$inferSelect
+import type { Notice, TenderRow } from './rows'
 
 /** Something said of a tender, whatever way it came. */
 export interface Said {

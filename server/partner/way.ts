@@ -1,0 +1,29 @@
+import type { Db } from '#server/db.server'
+import type { Partner } from './partners'
+
+/** Something that came: its bytes, and how to say that they are kept. */
+export interface Arrival {
+  source: string
+  bytes: Buffer
+  /** Called once it is in the database; until then it is found again. */
+  kept(): void
+}
+
+/** What goes out: its bytes under a key that is the same at every try. */
+export interface Delivery {
+  key: string
+  control: number | null
+  bytes: Buffer
+}
+
+export interface DeliveryProblem {
+  message: string
+  /** Whether trying again cannot help. */
+  final: boolean
+}
+
+/** A way to and from a partner. What is pushed to us (HTTP) has nothing to collect. */
+export interface Transport {
+  collect(partner: Partner): Arrival[]
+  deliver(db: Db, partner: Partner, delivery: Delivery): Promise<DeliveryProblem | null>
+}
