@@ -30,7 +30,7 @@ export function SiteForm({ partnerId, site, mayEdit, now, zone }: { partnerId: n
     <section aria-label="Web site" className="flex flex-col gap-2">
       <h2 className="head">How its pages are read</h2>
       <p className="label">
-        {site.readAt === null ? 'Never read yet' : `Read ${momentWords(site.readAt, now, zone)}`}, every {site.everyMinutes} minutes.
+        {site.readAt === null ? 'Never read yet' : `Read ${momentWords(site.readAt, now, zone)}`}, every {site.everyMinutes === 1 ? 'minute' : `${site.everyMinutes} minutes`}.
       </p>
       {site.problem && (
         <p role="alert" className="text-bill">

@@ -15,7 +15,7 @@ import { findRateBand } from '#server/rates/band'
 /** What a tender comes to: lane, miles, whether it can be driven in time, and what a carrier is likely to be paid. */
 export function assess(db: Db, tender: Tender, equipment: Equipment | null, now: number): TenderFacts {
   const stops = tender.stops.filter(isHandling)
-  const found = stops.map((stop) => placeOf(stop))
+  const found = stops.map((stop) => placeOfStop(stop))
   const unplaced = found.flatMap((each) => ('refusal' in each ? [each.refusal.message] : []))
   const points = found.map((each) => ('place' in each ? pointOf(each) : null))
   const known = points.every((point) => point !== null) && points.length > 1
@@ -37,8 +37,8 @@ export function tenderBand(db: Db, { origin, dest, equipment, miles, weightLb, p
   return findRateBand(db, { originPostal: origin.postal, destPostal: dest.postal, originLat: origin.lat, originLon: origin.lon, destLat: dest.lat, destLon: dest.lon, equipment, miles, weightLb, pickupAt }, now)
 }
 
-/** By its postal code, and where that is unknown by city and region. */
-function placeOf({ city, region, postal }: TenderStop): Resolved {
+/** Where a stop lies: by its postal code, and where that is unknown by city and region. */
+export function placeOfStop({ city, region, postal }: TenderStop): Resolved {
   const byPostal = postal ? resolvePlace(gazetteer(), postal) : null
   if (byPostal && 'place' in byPostal) return byPostal
   if (city && region) return resolvePlace(gazetteer(), `${city}, ${region}`)

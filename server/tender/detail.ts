@@ -9,7 +9,7 @@ import type { Db } from '#server/db.server'
 import { findShortlist } from '#server/match/shortlist'
 import { codesOf, isMapped, type PartnerCode } from '#server/partner/codes'
 import { carrier, confirmation, customer, facility, load, partner, tender, tenderNotice } from '#server/schema'
-import { tenderBand } from './assess'
+import { placeOfStop, tenderBand } from './assess'
 import type { Notice } from './rows'
 
 const recordDays = 90
@@ -44,7 +44,8 @@ function proposalsFor(db: Db, code: PartnerCode, told: Tender) {
   const stop = told.stops.find((each) => isHandling(each) && locationCode(each) === code.code)
   if (!stop) return []
   const known = db.select().from(facility).where(stop.postal ? sql`${facility.city} = ${stop.city} collate nocase or ${facility.postal} like ${`${stop.postal.slice(0, 3)}%`}` : sql`${facility.city} = ${stop.city} collate nocase`).limit(300).all()
-  return proposeLocations({ name: stop.name, street: stop.address[0] ?? '', city: stop.city ?? '', postal: stop.postal ?? '' }, known)
+  const at = placeOfStop(stop)
+  return proposeLocations({ ...('place' in at ? { lat: at.place.lat, lon: at.place.lon } : {}), name: stop.name, street: stop.address[0] ?? '', city: stop.city ?? '', postal: stop.postal ?? '' }, known)
 }
 
 /** Carriers of the lane and near its pickup, the likeliest first, with the gate's word on each. */

@@ -89,7 +89,7 @@ test('a code seen for the first time has to be mapped once; from then on it maps
   await take(fileOf(1, tenderOf('SM1')))
   expect(answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)).toMatchObject({ refusal: { code: 'codes_not_mapped', message: 'Say first what H9 is with us.' } })
   const [code] = readTenderDetail(world.db, newest().id, now)!.codes
-  expect(code).toMatchObject({ kind: 'location', code: 'H9', proposals: [{ id: 2, words: 'Harrow DC, 9 Mesa St, Phoenix AZ' }] })
+  expect(code).toMatchObject({ kind: 'location', code: 'H9', proposals: [{ id: 2, words: 'Harrow DC, 9 Mesa St, Phoenix AZ', why: expect.stringMatching(/^same name, \d+\.\d mi away$/) }] })
   expect(mapCode(world.db, { codeId: code!.id, to: { is: 'facility', facilityId: 2 } }, ines)).toEqual({ done: true })
   expect(answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)).toMatchObject({ done: true })
   await take(fileOf(2, tenderOf('SM2')))
