@@ -62,10 +62,23 @@ export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; 
           </p>
         </section>
       )}
-      {detail.carriers.length > 0 && !detail.change && (
+      {detail.carriers.length + detail.trucks.length > 0 && !detail.change && (
         <section aria-label="Who could take it">
           <h3 className="head">Who could take it</h3>
           <ul>
+            {detail.trucks.map((truck) => (
+              <li key={truck.loadId} className="flex items-baseline gap-3 border-t py-0.5">
+                <Link to={`/carriers/${truck.carrierId}`} className="shrink-0 py-1 font-semibold">
+                  {truck.carrierName}
+                </Link>
+                <span className="min-w-0 truncate text-acacia">
+                  empty in {truck.city} {truck.region} by {momentWords(truck.emptyBy, now, truck.zone)}
+                </span>
+                <span className="ml-auto shrink-0">
+                  {truck.milesAway} mi, <span className="font-mono">{truck.loadNumber}</span>
+                </span>
+              </li>
+            ))}
             {detail.carriers.map((carrier) => (
               <li key={carrier.carrierId} className="flex items-baseline gap-3 border-t py-0.5">
                 <Link to={`/carriers/${carrier.carrierId}`} className="shrink-0 py-1 font-semibold">

@@ -6,6 +6,7 @@ import { proposeCustomers, proposeLocations } from '#core/tender/propose'
 import type { Tender } from '#core/tender/tender'
 import { day } from '#core/time/local'
 import type { Db } from '#server/db.server'
+import { findNearTrucks } from '#server/match/emptying'
 import { findShortlist } from '#server/match/shortlist'
 import { codesOf, isMapped, type PartnerCode } from '#server/partner/codes'
 import { carrier, confirmation, customer, facility, load, partner, tender, tenderNotice } from '#server/schema'
@@ -25,7 +26,7 @@ export function readTenderDetail(db: Db, noticeId: number, now: number) {
     id: notice.id, state: notice.state, remark: notice.remark, answeredBy: notice.answeredBy, answeredAt: notice.answeredAt, receivedAt: notice.receivedAt, respondBy: notice.respondBy, purpose: notice.purpose, documentId: notice.documentId, practice: notice.practice,
     tender: notice.tender, facts: notice.facts, band, margins: tenderMargins({ ...notice.facts, band }),
     partner: { id: row.partner.id, name: row.partner.name, takesNotes: row.partner.takesNotes, onExpiry: row.partner.onExpiry, contactName: row.partner.contactName, contactPhone: row.partner.contactPhone, answers: row.partner.transport === 'site' ? 'the site’s form' : '990' },
-    codes: codesToMap(db, notice), carriers: carriersFor(db, notice, now), record: recordOf(db, notice.customerId, now), change: thread.state === 'accepted' && thread.loadId !== null ? changeOf(db, notice, thread.loadId, thread.standingNoticeId) : null,
+    codes: codesToMap(db, notice), carriers: carriersFor(db, notice, now), trucks: trucksFor(db, notice, now), record: recordOf(db, notice.customerId, now), change: thread.state === 'accepted' && thread.loadId !== null ? changeOf(db, notice, thread.loadId, thread.standingNoticeId) : null,
   }
 }
 
@@ -58,6 +59,13 @@ function carriersFor(db: Db, notice: Notice, now: number) {
     originPostal: origin.postal, originLat: origin.lat, originLon: origin.lon, destPostal: dest.postal, destLat: dest.lat, destLon: dest.lon,
   }
   return findShortlist(db, lane, now).slice(0, mostCarriers).map(({ carrierId, name, why, paidMinor, verdict, phone }) => ({ carrierId, name, why, paidMinor, verdict: verdict.verdict, phone }))
+}
+
+/** Trucks on our loads that will be empty near the pickup in time for it. */
+function trucksFor(db: Db, notice: Notice, now: number) {
+  const { origin, equipment, pickupAt, pickupBy } = notice.facts
+  if (!origin || equipment === null || pickupAt === null || notice.purpose === 'cancel') return []
+  return findNearTrucks(db, { ...origin, opens: pickupAt, closes: pickupBy ?? pickupAt }, equipment, now).map(({ carrierId, carrierName, loadId, loadNumber, city, region, zone, emptyBy, milesAway }) => ({ carrierId, carrierName, loadId, loadNumber, city, region, zone, emptyBy, milesAway: Math.round(milesAway) }))
 }
 
 /** What this customer tendered in ninety days, and what became of it. */

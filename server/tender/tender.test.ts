@@ -10,7 +10,7 @@ import type { Partner } from '#server/partner/partners'
 import { mapCode } from '#server/partner/map-code'
 import { answeringRule, customer, exchange, load, log, offer, outbox, partnerCode, reference, tender, tenderNotice } from '#server/schema'
 import { addPartner, fileOf, mapSampleCodes, sentTexts, tenderOf } from '#server/testing/partners'
-import { ines, now, type TestWorld, testWorld } from '#server/testing/world'
+import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { answerTender } from './answer'
 import { readTenderDetail } from './detail'
 import { expireTenders, warnOfTenders } from './expire'
@@ -194,6 +194,17 @@ test('a carrier on its way is paid for the truck, and the customer billed, as a 
   expect(answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)).toMatchObject({ refusal: { code: 'carrier_undecided' } })
   answerTender(world.db, newest().id, { kind: 'accept', note: '', cancel: { carrier: 'bill', payMinor: 25_000, sellMinor: 30_000 } }, act)
   expect(loads()[0]).toMatchObject({ state: 'cancelled', payMinor: 25_000, sellMinor: 30_000 })
+})
+
+test('a truck of ours that is unloaded near the pickup in time is told, with when and where', async () => {
+  await take(fileOf(1, tenderOf('SM1')))
+  const other = openLoad(world.db, { stops: [{ kind: 'pickup', facilityId: 2, earliestLocal: '2026-11-27T08:00', latestLocal: null, booking: 'first_come' }, { kind: 'delivery', facilityId: 1, earliestLocal: '2026-11-29T08:00', latestLocal: '2026-11-29T15:00', booking: 'first_come' }] })
+  const trucks = () => readTenderDetail(world.db, 1, now)!.trucks
+  expect(trucks()).toEqual([])
+  world.db.update(load).set({ state: 'dispatched', carrierId: 2, payMinor: 100_000 }).where(eq(load.id, other)).run()
+  expect(trucks()).toMatchObject([{ carrierId: 2, carrierName: 'Carrier 2', city: 'Twin Falls', emptyBy: Date.UTC(2026, 10, 29, 22) }])
+  world.db.update(load).set({ equipment: 'van' }).where(eq(load.id, other)).run()
+  expect(trucks()).toEqual([])
 })
 
 test.each([
