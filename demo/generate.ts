@@ -13,6 +13,7 @@ import { writeOpenLoads } from './open-loads'
 import { type PartnerWires, writePartners } from './partners'
 import { writeQuotes } from './quotes'
 import { chance } from './random'
+import { writeRollingLoads } from './rolling'
 import { settleWorld } from './settle'
 
 export interface DemoPlan {
@@ -34,6 +35,7 @@ export async function generateDemo(db: Db, plan: DemoPlan): Promise<void> {
   inTransaction(db, () => writeQuotes(db, world, plan.now, chance(plan.seed + 1)))
   const { wires } = plan
   if (wires) inTransaction(db, () => writePartners(db, wires, plan.now, chance(plan.seed + 2)))
+  inTransaction(db, () => writeRollingLoads(db, world, plan.now, chance(plan.seed + 3)))
   await writeCarrierDay(db, plan.now)
   noteLastLoads(db)
   inTransaction(db, () => keepVerdicts(db, nightOrder(db), plan.now))

@@ -13,7 +13,7 @@ const cells = Array.from({ length: (reach * 2 + 1) ** 2 }, () => '?').join(', ')
 const truckQuery = prepared((db) =>
   db.$client.prepare(
     `select load.carrier_id carrierId, carrier.name carrierName, load.id loadId, load.number loadNumber, load.dest_city city, load.dest_region region, load.dest_zone zone, load.dest_lat lat, load.dest_lon lon, load.deliver_by emptyBy
-     from load join carrier on carrier.id = load.carrier_id
+     from load indexed by load_created join carrier on carrier.id = load.carrier_id
      where load.created_at >= ? and load.practice = 0 and load.equipment = ? and load.state in ('covered', 'dispatched', 'in_transit', 'delivered') and load.deliver_by between ? and ? and load.dest_cell in (${cells})`,
   ),
 )
