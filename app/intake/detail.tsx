@@ -5,7 +5,7 @@ import { bandWords } from '#core/rates/words'
 import type { Margin } from '#core/tender/facts'
 import { expiryWords } from '#core/tender/partner'
 import type { LocalTime } from '#core/time/local'
-import { momentWords, spanWords, windowWords, zoneWords } from '#core/time/words'
+import { clockWords, momentWords, nearDayWords, spanWords, windowWords, zoneWords } from '#core/time/words'
 import { dayOf, toLocal } from '#core/time/local'
 import type { TenderDetail } from '#server/tender/detail'
 import { RateStrip } from '../ui/rate-strip'
@@ -72,11 +72,11 @@ export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; 
                   {truck.carrierName}
                 </Link>
                 <span className="min-w-0 truncate text-acacia">
-                  empty in {truck.city} {truck.region} by {momentWords(truck.emptyBy, now, truck.zone)}
+                  empty {emptyWords(truck.emptyBy, now, truck.zone)}, {truck.city}
                 </span>
-                <span className="ml-auto shrink-0">
-                  {truck.milesAway} mi, <span className="font-mono">{truck.loadNumber}</span>
-                </span>
+                <Link to={`/loads/${truck.loadId}`} className="ml-auto shrink-0 py-1" title={`unloads ${truck.loadNumber}`}>
+                  {truck.milesAway} mi off
+                </Link>
               </li>
             ))}
             {detail.carriers.map((carrier) => (
@@ -97,6 +97,12 @@ export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; 
       <Said detail={detail} />
     </div>
   )
+}
+
+/** `tomorrow 3:00 pm`, by the clock of the place. */
+function emptyWords(at: number, now: number, zone: string): string {
+  const local = toLocal(at, zone)
+  return `${nearDayWords(dayOf(local), dayOf(toLocal(now, zone)))} ${clockWords(local)}`
 }
 
 const purposeWords: Record<TenderDetail['purpose'], string> = { original: 'Tender', change: 'Change', cancel: 'Cancellation', confirmation: 'Confirmation' }
