@@ -5,11 +5,12 @@ import { bandWords } from '#core/rates/words'
 import type { Margin } from '#core/tender/facts'
 import { expiryWords } from '#core/tender/partner'
 import type { LocalTime } from '#core/time/local'
-import { clockWords, momentWords, nearDayWords, spanWords, windowWords, zoneWords } from '#core/time/words'
+import { momentWords, spanWords, windowWords, zoneWords } from '#core/time/words'
 import { dayOf, toLocal } from '#core/time/local'
 import type { TenderDetail } from '#server/tender/detail'
 import { RateStrip } from '../ui/rate-strip'
 import { CodeMapping } from './code-mapping'
+import { WhoCould } from './who-could'
 
 /** All that a tender says and comes to, beside the list. */
 export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; now: number; zone: string; onMapped: () => void }) {
@@ -62,47 +63,11 @@ export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; 
           </p>
         </section>
       )}
-      {detail.carriers.length + detail.trucks.length > 0 && !detail.change && (
-        <section aria-label="Who could take it">
-          <h3 className="head">Who could take it</h3>
-          <ul>
-            {detail.trucks.map((truck) => (
-              <li key={truck.loadId} className="flex items-baseline gap-3 border-t py-0.5">
-                <Link to={`/carriers/${truck.carrierId}`} className="shrink-0 py-1 font-semibold">
-                  {truck.carrierName}
-                </Link>
-                <span className="min-w-0 truncate text-acacia">
-                  empty {emptyWords(truck.emptyBy, now, truck.zone)}, {truck.city}
-                </span>
-                <Link to={`/loads/${truck.loadId}`} className="ml-auto shrink-0 py-1" title={`unloads ${truck.loadNumber}`}>
-                  {truck.milesAway} mi off
-                </Link>
-              </li>
-            ))}
-            {detail.carriers.map((carrier) => (
-              <li key={carrier.carrierId} className="flex items-baseline gap-3 border-t py-0.5">
-                <Link to={`/carriers/${carrier.carrierId}`} className="shrink-0 py-1 font-semibold">
-                  {carrier.name}
-                </Link>
-                <span className="label min-w-0 truncate">{carrier.why.join(' · ')}</span>
-                <span className="ml-auto shrink-0">
-                  {carrier.verdict === 'stop' ? <span className="text-bill">gate stops</span> : carrier.paidMinor === null ? '' : `last ${formatMoney(carrier.paidMinor)}`}
-                </span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      {!detail.change && <WhoCould detail={detail} now={now} />}
       <Record detail={detail} />
       <Said detail={detail} />
     </div>
   )
-}
-
-/** `tomorrow 3:00 pm`, by the clock of the place. */
-function emptyWords(at: number, now: number, zone: string): string {
-  const local = toLocal(at, zone)
-  return `${nearDayWords(dayOf(local), dayOf(toLocal(now, zone)))} ${clockWords(local)}`
 }
 
 const purposeWords: Record<TenderDetail['purpose'], string> = { original: 'Tender', change: 'Change', cancel: 'Cancellation', confirmation: 'Confirmation' }
