@@ -91,10 +91,20 @@ function referencesOf(tender: Tender): Reference[] {
   return all.filter((each, at) => all.findIndex((other) => other.kind === each.kind && other.value === each.value) === at).slice(0, mostReferences)
 }
 
+/** Money, a phone or a mail address in a customer's own words. */
+const tellsTooMuch = /\$|\b(?:usd|cad|rates?|charges?|price[sd]?|pays?|paid|margin|cost)\b|@|\d{3}\D{0,2}\d{3}\D?\d{4}|\d[\d,]*\.\d\d\b/i
+
+/**
+ * What a carrier is for certain not to read stays with us: whom to ask at the shipper's (its notes stand on load boards too, for everybody), and
+ * words of the customer's that tell money, a phone, a mail address, the charge or who pays.
+ */
 function notesOf(tender: Tender, open: string[]): Note[] {
-  const stops = tender.stops.flatMap((stop, at) => stop.notes.map((text) => `Stop ${at + 1}: ${text}`))
+  const payers = tender.parties.map(({ name }) => name.toLowerCase()).filter((name) => name !== '')
+  const whole = tender.charge?.amount.replace(/\.\d\d$/, '')
+  const isForUs = (text: string) => tellsTooMuch.test(text) || payers.some((name) => text.toLowerCase().includes(name)) || (whole !== undefined && text.replaceAll(',', '').includes(whole))
+  const said = [...tender.notes, ...tender.stops.flatMap((stop, at) => stop.notes.map((text) => `Stop ${at + 1}: ${text}`))]
   const contacts = tender.stops.flatMap((stop, at) => (stop.contact ? [`Stop ${at + 1}, ask for ${[stop.contact.name, stop.contact.phone].filter(Boolean).join(' ')}`] : []))
-  const carrier = [...tender.notes, ...stops, ...contacts, ...(tender.hazmat ? ['Hazardous material: papers and placards as the shipper says.'] : [])]
-  const us = [...(open.length > 0 ? [`Not in the tender, look at it: ${open.join('; ')}.`] : []), ...(tender.alsoSaid.length > 0 ? [`The tender also said: ${tender.alsoSaid.join(' | ')}`] : [])]
+  const us = [...(open.length > 0 ? [`Not in the tender, look at it: ${open.join('; ')}.`] : []), ...said.filter(isForUs), ...contacts, ...(tender.alsoSaid.length > 0 ? [`The tender also said: ${tender.alsoSaid.join(' | ')}`] : [])]
+  const carrier = [...said.filter((text) => !isForUs(text)), ...(tender.hazmat ? ['Hazardous material: papers and placards as the shipper says.'] : [])]
   return [...us.map((text) => ({ audience: 'us' as const, text: text.slice(0, 2000) })), ...carrier.map((text) => ({ audience: 'carrier' as const, text: text.slice(0, 2000) }))].slice(0, mostNotes)
 }
