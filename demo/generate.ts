@@ -33,9 +33,10 @@ export async function generateDemo(db: Db, plan: DemoPlan): Promise<void> {
   // Quotes are priced by what was learnt of the past, as on any other day.
   placeRateModel(fitRates(readPastPrices(db, { now: plan.now }), { locate: locatePrefix }), plan.now)
   inTransaction(db, () => writeQuotes(db, world, plan.now, chance(plan.seed + 1)))
+  // Before the partners: the codes they use are given by how busy a place is.
+  inTransaction(db, () => writeRollingLoads(db, world, plan.now, chance(plan.seed + 3)))
   const { wires } = plan
   if (wires) inTransaction(db, () => writePartners(db, wires, plan.now, chance(plan.seed + 2)))
-  inTransaction(db, () => writeRollingLoads(db, world, plan.now, chance(plan.seed + 3)))
   await writeCarrierDay(db, plan.now)
   noteLastLoads(db)
   inTransaction(db, () => keepVerdicts(db, nightOrder(db), plan.now))

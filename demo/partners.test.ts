@@ -10,15 +10,14 @@ import type { InterchangeReport } from '#core/x12/x12'
 import { writeInterchange } from '#core/x12/writer'
 import { responseSegments } from '#core/x12/write-sets'
 import { type Db, openDatabase } from '#server/db.server'
-import { answeringRule, customer, partner, partnerCode, site, tenderNotice } from '#server/schema'
+import { answeringRule, customer, facility, partner, partnerCode, site, tenderNotice } from '#server/schema'
 import type { Member } from '../stand-ins/partners/member'
 import { acknowledgement, readIncoming } from '../stand-ins/partners/read'
 import { newShipment, tenderSet } from '../stand-ins/partners/tender'
 import { interchange } from '../stand-ins/partners/write'
-import { writeHistory } from './history'
-import { writePartnerMembers, writePartners, writeSiteFreight } from './partners'
+import { generateDemo } from './generate'
+import { writePartnerMembers, writeSiteFreight } from './partners'
 import { chance } from './random'
-import { settleWorld } from './settle'
 
 const now = Date.UTC(2026, 10, 27, 14)
 let folder: string
@@ -28,10 +27,7 @@ let members: Member[]
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'oxpecker-partners-'))
   db = openDatabase(join(folder, 'test.db'))
-  const luck = chance(5)
-  const world = await settleWorld(db, now, luck)
-  writeHistory(db, world, 900, now, luck)
-  writePartners(db, { secret: 'a secret that is long enough', partners: 'http://partners.example', site: 'http://site.example' }, now, luck)
+  await generateDemo(db, { seed: 5, pastLoads: 900, now, wires: { secret: 'a secret that is long enough', partners: 'http://partners.example', site: 'http://site.example' } })
   writePartnerMembers(db, folder, 'http://desk.example')
   writeSiteFreight(db, folder)
   members = JSON.parse(readFileSync(join(folder, 'partner-members.json'), 'utf8'))
@@ -114,6 +110,11 @@ describe('what the partners make of ours', () => {
 test('the demo knows most codes of its partners and has some to map, ninety days of answers, and rules of which not all are on', () => {
   const codes = db.select({ mapped: sql<number>`sum(mapped_at is not null)` }).from(partnerCode).get()!
   expect(codes.mapped).toBeGreaterThan(40)
+  // A code means the same place to us and to the partner.
+  for (const member of members) {
+    const mapped = db.select({ code: partnerCode.code, name: facility.name, address: facility.address, city: facility.city }).from(partnerCode).innerJoin(partner, eq(partner.id, partnerCode.partnerId)).innerJoin(facility, eq(facility.id, partnerCode.facilityId)).where(eq(partner.name, member.name)).all()
+    for (const { code, name, address, city } of mapped) expect(member.sites.find((each) => each.code === code), `${member.name} ${code}`).toMatchObject({ name, street: address, city })
+  }
   const unknown = members.flatMap((member) => {
     const known = new Set(db.select({ code: partnerCode.code }).from(partnerCode).innerJoin(partner, eq(partner.id, partnerCode.partnerId)).where(eq(partner.name, member.name)).all().map(({ code }) => code))
     return member.sites.filter(({ code }) => !known.has(code))
