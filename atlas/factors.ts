@@ -11,4 +11,4 @@ import type { RoadClass } from '../core/miles/network'
  */
 export type Factors = Record<RoadClass, number> & { trust: number; trustRounded: number; offRoad: number; cityStreets: number }
 
-export const factors: Factors = { freeway: 1.03, urban: 1.18, wide: 1.07, divided: 1.07, open: 1.11, 'two-lane': 1.11, mountain: 1.15, ferry: 1.02, trust: 1, trustRounded: 0.5, offRoad: 0.18, cityStreets: 0.7 }
+export const factors: Factors = { freeway: 1.03, urban: 1.18, wide: 1.07, divided: 1.07, open: 1.11, 'two-lane': 1.11, local: 1.11, mountain: 1.15, ferry: 1.02, trust: 1, trustRounded: 0.5, offRoad: 0.18, cityStreets: 0.7 }

@@ -92,17 +92,33 @@ function placeJunctions(stretches: Stretch[], towns: TownPoints): TownPoints {
   const placed = new Map(towns)
   for (const stretch of stretches) {
     const mileposts = runningMiles(stretch)
+    const legs = statedMiles(stretch).map((leg) => leg.miles)
     for (const [at, town] of stretch.towns.entries()) {
       if (placed.has(townKey(town))) continue
       const before = stretch.towns.findLastIndex((each, index) => index < at && placed.has(townKey(each)))
       const after = stretch.towns.findIndex((each, index) => index > at && placed.has(townKey(each)))
       if (before < 0 || after < 0) continue
       const [from, to] = nearestPair(placed.get(townKey(stretch.towns[before]!))!, placed.get(townKey(stretch.towns[after]!))!)
-      const share = mileposts ? (mileposts[at]! - mileposts[before]!) / Math.max(0.1, mileposts[after]! - mileposts[before]!) : (at - before) / (after - before)
+      const share = mileposts ? (mileposts[at]! - mileposts[before]!) / Math.max(0.1, mileposts[after]! - mileposts[before]!) : shareOfWay(legs, before, at, after, straightMiles(from, to))
       placed.set(townKey(town), [{ lat: from.lat + (to.lat - from.lat) * share, lon: from.lon + (to.lon - from.lon) * share }])
     }
   }
   return placed
+}
+
+/** A road between towns against the straight line, where a junction on it has to be placed. */
+const windingFactor = 1.1
+/** A junction that its stated miles put beyond the next town lies this far along. */
+const mostShare = 0.95
+
+/** How far along the way from one placed town to the next a junction lies: by the miles stated on one side of it, else by its turn among the names. */
+function shareOfWay(legs: (number | null)[], before: number, at: number, after: number, straight: number): number {
+  const total = straight * windingFactor
+  const stated = (from: number, to: number) => legs.slice(from, to).reduce((sum: number | null, leg) => (sum === null || leg === null ? null : sum + leg), 0)
+  const [gone, left] = [stated(before, at), stated(at, after)]
+  if (gone !== null) return Math.min(mostShare, gone / total)
+  if (left !== null) return 1 - Math.min(mostShare, left / total)
+  return (at - before) / (after - before)
 }
 
 /** Miles from the stretch's beginning to each town, or null if any leg of it is not stated. */

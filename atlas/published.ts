@@ -11,9 +11,12 @@ export interface PublishedMiles {
   miles: number
 }
 
-/** The project's own table of published mileages. */
-export function publishedMiles(): PublishedMiles[] {
-  const rows = parse(readFileSync('atlas/published-miles.csv', 'utf8'), { columns: true }) as Record<'from' | 'to' | 'miles', string>[]
+/** The project's tables: the one that factors are fitted on (by half), further pairs, and a chart of 61 cities with each other. */
+export type MilesTable = 'published-miles' | 'further-miles' | 'mileage-chart'
+
+/** A table of published mileages. */
+export function publishedMiles(table: MilesTable = 'published-miles'): PublishedMiles[] {
+  const rows = parse(readFileSync(`atlas/${table}.csv`, 'utf8'), { columns: true }) as Record<'from' | 'to' | 'miles', string>[]
   return rows.map((row) => ({ from: row.from, to: row.to, miles: Number(row.miles) }))
 }
 
@@ -33,7 +36,7 @@ export interface Errors {
 export function comparePublished(rows: PublishedMiles[], gazetteer: Gazetteer, miles: Miles) {
   const place = (text: string) => {
     const found = resolvePlace(gazetteer, text)
-    if ('refusal' in found) throw new Error(`published-miles.csv: ${text}: ${found.refusal.message}`)
+    if ('refusal' in found) throw new Error(`Table of published mileages: ${text}: ${found.refusal.message}`)
     return found.place
   }
   const compared = rows.map((row) => {

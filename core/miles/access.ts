@@ -26,6 +26,9 @@ const mostEntries = 5
 const reachMiles = 25
 const remoteReachMiles = 250
 
+/** A town of the network is left by the network's roads: only nodes as near as this are also reached by its streets. */
+const townReachMiles = 10
+
 /** A place as near as this to a town's middle is that town. */
 const townCentreMiles = 0.15
 
@@ -74,7 +77,7 @@ function entriesNear(network: Network, cells: Map<number, number[]>, waters: Wat
   let reach = 0
   for (const node of nearest) {
     const straight = straightMiles(point, network.nodes[node]!)
-    reach = Math.max(reach, reachMiles, entries.length === 0 ? straight * 1.6 : 0)
+    if (entries.length === 0) reach = straight < townCentreMiles ? townReachMiles : Math.max(reachMiles, straight * 1.6)
     if (straight > Math.min(reach, remoteReachMiles) || entries.length >= mostEntries) break
     if (straight > townCentreMiles && waterBetween(waters, point, network.nodes[node]!) !== null) continue
     entries.push(localWay(node, straight < townCentreMiles ? network.nodes[node]!.offRoad : straight * localFactor))
