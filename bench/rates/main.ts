@@ -5,7 +5,7 @@ import { locatePrefix } from '#server/rates/locate'
 import { costsSource } from './costs-source'
 import { demoSource } from './demo-source'
 import { levelsSource } from './levels-source'
-import { boostedTrees, type Foretell, linear, nearestLanes, sameLane } from './peers'
+import { boostedTrees, type Foretell, linear, nearestLanes, type Peer, sameLane } from './peers'
 import type { Asked, Source } from './source'
 
 const shares = [0.1, 0.5, 0.9]
@@ -56,6 +56,23 @@ function rolling(history: PastPrice[], questions: Asked[]) {
   return { foretell, model, seconds, known: known.length }
 }
 
+/** How often a peer is fitted anew while the questions come. */
+const peerFits = 2
+
+/** A peer as it would be used: fitted before the first question and again on the way, each time to what is booked by then. */
+function refitted(peer: Peer, history: PastPrice[], questions: Asked[]): Foretell {
+  const starts = Array.from({ length: peerFits }, (_, part) => questions[Math.floor((part * questions.length) / peerFits)]!.asOf)
+  let part = -1
+  let fitted: Foretell | null = null
+  return (asked) => {
+    while (part + 1 < peerFits && asked.asOf >= starts[part + 1]!) {
+      part++
+      fitted = peer.fit(history.filter(({ bookedAt }) => bookedAt < starts[part]!), locatePrefix)
+    }
+    return fitted!(asked)
+  }
+}
+
 function report(name: string, scores: Map<Group, Score>, best: Map<Group, Score> | null): void {
   const cells = (['all', 'busy', 'thin', 'moved'] as const).map((group) => {
     const mine = scores.get(group)
@@ -76,10 +93,8 @@ async function run1(source: Source): Promise<void> {
   console.log(`mean pinball loss, $${best ? ' (times that of who knows the true distribution)' : ''}\n${''.padEnd(16)}${['all', 'busy lanes', 'thin lanes', 'where it moved'].map((text) => text.padStart(16)).join('')}   within low and high`)
   if (best) report('the truth', best, best)
   report('oxpecker', mine, best)
-  // The peers may look at everything up to the last question, which favours them where prices moved.
-  const seen = source.history.filter(({ bookedAt }) => bookedAt < questions.at(source.name === 'demo' ? 0 : -1)!.asOf)
   for (const peer of [sameLane, linear, nearestLanes, boostedTrees()]) {
-    const theirs = score(questions, peer.fit(seen, locatePrefix))
+    const theirs = score(questions, refitted(peer, source.history, questions))
     report(peer.name, theirs, best)
     if (peer.name === 'boosted trees') {
       const ratios = (['all', 'busy', 'thin', 'moved'] as const).flatMap((group) => (mine.has(group) ? [`${group} ${(mine.get(group)!.loss / theirs.get(group)!.loss).toFixed(3)}`] : []))
