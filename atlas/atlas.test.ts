@@ -6,6 +6,8 @@ import { straightMiles } from '../core/miles/straight'
 import { waterBetween, waterLines } from '../core/miles/waters'
 import { resolvePlace } from '../core/place/resolve'
 import { readWaters } from './compile'
+import { factors as written } from './factors'
+import { makeNetwork } from './network'
 import { comparePublished, errorsOf, heldBack, type PublishedMiles, publishedMiles } from './published'
 import { readRoads, statedMiles } from './read-roads'
 
@@ -109,6 +111,12 @@ describe('the network', () => {
     expect(far('Oakland, CA', 'San Francisco, CA')).toBeLessThan(16)
     expect(far('Detroit, MI', 'Windsor, ON')).toBeLessThan(10)
   })
+  test('a town on the network is left by its roads, not across country to a distant exit', () => {
+    const helena = roads().door(place('Helena, MT')).entries.map(({ node }) => straightMiles(place('Helena, MT'), roads().network.nodes[node]!))
+    expect(helena[0]).toBeLessThan(0.15)
+    expect(Math.max(...helena)).toBeLessThan(10)
+    expect(far('Helena, MT', 'Butte, MT')).toBeGreaterThan(60)
+  })
   test('two places in one town have a small distance, the same place too', () => {
     expect(far('83702', '83704')).toBeGreaterThan(2)
     expect(far('83702', '83704')).toBeLessThan(12)
@@ -190,6 +198,20 @@ describe('a file of roads', () => {
       { miles: 25, between: null },
     ])
     expect(second!.towns.map((town) => town.town)).toEqual(['Nampa', 'Meridian'])
+  })
+  test('a junction beside a town stands where the miles stated on one side put it, not halfway', () => {
+    const points = new Map([['tatum|NM', [{ lat: 33.26, lon: -103.32 }]], ['brownfield|TX', [{ lat: 33.18, lon: -102.27 }]]])
+    const factors = { ...written, trustRounded: 1 }
+    const legs = (line: string) => {
+      const { data } = makeNetwork(read(`= US-380 two-lane\n${line}\n`), points, new Set(), { miles: new Map(), bigCities: new Set() }, factors)
+      return data.legs.tenths.map((tenths) => tenths / 10)
+    }
+    const [toJunction, intoTown] = legs('NM: Tatum\nTX: +57 Brownfield West; Brownfield')
+    expect(toJunction).toBe(57)
+    expect(intoTown).toBeLessThan(12)
+    expect(legs('NM: Tatum\nTX: Brownfield West; +4 Brownfield')[0]).toBeGreaterThan(50)
+    const [half, otherHalf] = legs('NM: Tatum\nTX: Plains Junction; Brownfield')
+    expect(half).toBeCloseTo(otherHalf!, 0)
   })
   test('a new line of the same state is another stretch unless it takes up the last town', () => {
     expect(read('= I-90 freeway\nMT: Butte; Bozeman\nMT: Billings; Hardin\n')).toHaveLength(2)
