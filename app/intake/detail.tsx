@@ -10,6 +10,7 @@ import { dayOf, toLocal } from '#core/time/local'
 import type { TenderDetail } from '#server/tender/detail'
 import { RateStrip } from '../ui/rate-strip'
 import { CodeMapping } from './code-mapping'
+import { Strays } from './strays'
 import { WhoCould } from './who-could'
 
 /** All that a tender says and comes to, beside the list. */
@@ -41,6 +42,7 @@ export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; 
           </ul>
         </section>
       )}
+      {detail.strays.length > 0 && <Strays strays={detail.strays} onUnmapped={onMapped} />}
       {detail.change && <ChangeView change={detail.change} cancels={detail.purpose === 'cancel'} />}
       <Stops detail={detail} now={now} />
       {detail.purpose !== 'cancel' && (

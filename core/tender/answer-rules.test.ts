@@ -12,7 +12,7 @@ const facts = (over: Partial<TenderFacts> = {}): TenderFacts => ({
   band: { lowMinor: 150_000, middleMinor: 170_000, highMinor: 190_000, comparables: 9, newestAt: at, basis: 'lane' }, unplaced: [], ...over,
 })
 const rule = (over: Partial<AnswerRule> = {}): AnswerRule => answerRuleSchema.parse({ name: 'Any', verdict: 'accept', ...over })
-const context = { at, takenThisWeek: 0, onHold: false, unknownCodes: 0 }
+const context = { at, takenThisWeek: 0, onHold: false, unknownCodes: 0, strays: 0 }
 const says = (over: Partial<AnswerRule>, of: Partial<TenderFacts> = {}, around: Partial<typeof context> = {}) => answerBy([rule(over)], facts(of), { ...context, ...around }).verdict
 
 describe('conditions', () => {
@@ -42,6 +42,7 @@ describe('conditions', () => {
 test.each([
   [{ onHold: true }, {}, 'the customer is on hold'],
   [{ unknownCodes: 2 }, {}, '2 codes are new'],
+  [{ strays: 1 }, {}, 'a facility of ours is not where it says'],
   [{}, { chargeMinor: null }, 'it names no charge'],
   [{}, { dest: null }, 'its lane or equipment is not known'],
   [{}, { equipment: null }, 'its lane or equipment is not known'],

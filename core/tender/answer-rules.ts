@@ -36,6 +36,8 @@ export interface RuleContext {
   onHold: boolean
   /** Codes of the partner that nobody has mapped yet. */
   unknownCodes: number
+  /** Codes mapped to a facility far from where the tender says. */
+  strays: number
 }
 
 export interface RuleAnswer {
@@ -56,9 +58,10 @@ export function answerBy(rules: readonly AnswerRule[], facts: TenderFacts, conte
   return kept === null ? { verdict: rule.verdict, rule, kept } : { verdict: 'hand_over', rule, kept }
 }
 
-function cannotAccept(facts: TenderFacts, { onHold, unknownCodes }: RuleContext): string | null {
+function cannotAccept(facts: TenderFacts, { onHold, unknownCodes, strays }: RuleContext): string | null {
   if (onHold) return 'the customer is on hold'
   if (unknownCodes > 0) return unknownCodes === 1 ? 'a code is new' : `${unknownCodes} codes are new`
+  if (strays > 0) return 'a facility of ours is not where it says'
   if (!facts.origin || !facts.dest || facts.equipment === null) return 'its lane or equipment is not known'
   if (facts.chargeMinor === null) return 'it names no charge'
   if (facts.lateMs === null) return 'the drive cannot be reckoned'
@@ -117,7 +120,7 @@ export function tryOut(rules: readonly AnswerRule[], past: readonly PastTender[]
   const taken = new Map<string, number>()
   for (const each of past.toSorted((one, other) => one.receivedAt - other.receivedAt)) {
     const week = weekOf(each.facts.pickupAt ?? each.receivedAt)
-    const { verdict, rule } = answerBy(rules, each.facts, { at: each.receivedAt, takenThisWeek: taken.get(week) ?? 0, onHold: false, unknownCodes: 0 })
+    const { verdict, rule } = answerBy(rules, each.facts, { at: each.receivedAt, takenThisWeek: taken.get(week) ?? 0, onHold: false, unknownCodes: 0, strays: 0 })
     if (rule && verdict === rule.verdict) result.byRule[rules.indexOf(rule)]!++
     if (verdict === 'accept' || (verdict === 'hand_over' && each.answered === 'accepted')) taken.set(week, (taken.get(week) ?? 0) + 1)
     if (verdict === 'accept') countAccepted(result.accepted, each)

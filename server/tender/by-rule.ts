@@ -7,6 +7,7 @@ import { answeringRule, customer, load, tenderNotice, user } from '#server/schem
 import { brokerage } from '#server/settings.server'
 import { answerInside } from './answer'
 import type { Notice, TenderRow } from './rows'
+import { findStrays } from './strays'
 
 const rulesQuery = prepared((db) => db.select({ rule: answeringRule.rule }).from(answeringRule).where(and(eq(answeringRule.customerId, sql.placeholder('customerId')), eq(answeringRule.on, true))).orderBy(asc(answeringRule.position)).prepare())
 const holdQuery = prepared((db) => db.select({ hold: customer.hold }).from(customer).where(eq(customer.id, sql.placeholder('customerId'))).prepare())
@@ -19,7 +20,7 @@ export function answerByRules(db: Db, notice: Notice, row: TenderRow, codes: rea
   if (rules.length === 0) return
   const held = holdQuery(db).get({ customerId })?.hold ?? null
   const countsWeeks = rules.some(({ week }) => week !== null)
-  const answer = answerBy(rules, notice.facts, { at: now, takenThisWeek: countsWeeks ? takenInWeek(db, customerId, notice.facts.pickupAt ?? now) : 0, onHold: held !== null, unknownCodes: codes.filter((code) => !isMapped(code)).length })
+  const answer = answerBy(rules, notice.facts, { at: now, takenThisWeek: countsWeeks ? takenInWeek(db, customerId, notice.facts.pickupAt ?? now) : 0, onHold: held !== null, unknownCodes: codes.filter((code) => !isMapped(code)).length, strays: findStrays(db, notice.tender, codes).length })
   if (!answer.rule) return
   const act = { now, by: { kind: 'rule' as const, name: answer.rule.name }, repId: repFor(db, customerId) }
   const remark = (words: string) => db.update(tenderNotice).set({ remark: [notice.remark, words].filter(Boolean).join('. ') }).where(eq(tenderNotice.id, notice.id)).run()

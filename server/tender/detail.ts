@@ -12,6 +12,7 @@ import { codesOf, isMapped, type PartnerCode } from '#server/partner/codes'
 import { carrier, confirmation, customer, facility, load, partner, tender, tenderNotice } from '#server/schema'
 import { placeOfStop, tenderBand } from './assess'
 import type { Notice } from './rows'
+import { findStrays } from './strays'
 
 const recordDays = 90
 const mostCarriers = 5
@@ -21,20 +22,21 @@ export function readTenderDetail(db: Db, noticeId: number, now: number) {
   const row = db.select({ notice: tenderNotice, thread: tender, partner }).from(tenderNotice).innerJoin(tender, eq(tender.id, tenderNotice.tenderId)).innerJoin(partner, eq(partner.id, tenderNotice.partnerId)).where(eq(tenderNotice.id, noticeId)).get()
   if (!row) return null
   const { notice, thread } = row
+  const codes = codesOf(db, notice.id)
   const band = tenderBand(db, notice.facts, now) ?? notice.facts.band
   return {
     id: notice.id, state: notice.state, remark: notice.remark, answeredBy: notice.answeredBy, answeredAt: notice.answeredAt, receivedAt: notice.receivedAt, respondBy: notice.respondBy, purpose: notice.purpose, documentId: notice.documentId, practice: notice.practice,
     tender: notice.tender, facts: notice.facts, band, margins: tenderMargins({ ...notice.facts, band }),
     partner: { id: row.partner.id, name: row.partner.name, takesNotes: row.partner.takesNotes, onExpiry: row.partner.onExpiry, contactName: row.partner.contactName, contactPhone: row.partner.contactPhone, answers: row.partner.transport === 'site' ? 'the site’s form' : '990' },
-    codes: codesToMap(db, notice), carriers: carriersFor(db, notice, now), trucks: trucksFor(db, notice, now), record: recordOf(db, notice.customerId, now), change: thread.state === 'accepted' && thread.loadId !== null ? changeOf(db, notice, thread.loadId, thread.standingNoticeId) : null,
+    codes: codesToMap(db, notice, codes), strays: findStrays(db, notice.tender, codes), carriers: carriersFor(db, notice, now), trucks: trucksFor(db, notice, now), record: recordOf(db, notice.customerId, now), change: thread.state === 'accepted' && thread.loadId !== null ? changeOf(db, notice, thread.loadId, thread.standingNoticeId) : null,
   }
 }
 
 export type TenderDetail = NonNullable<ReturnType<typeof readTenderDetail>>
 
 /** The codes of a notice that nobody has mapped yet, each with what it may be. */
-function codesToMap(db: Db, notice: Notice) {
-  return codesOf(db, notice.id).filter((code) => !isMapped(code)).map((code) => ({ id: code.id, kind: code.kind, code: code.code, said: code.said, proposals: proposalsFor(db, code, notice.tender), equipment: notice.tender.equipment.kind }))
+function codesToMap(db: Db, notice: Notice, codes: readonly PartnerCode[]) {
+  return codes.filter((code) => !isMapped(code)).map((code) => ({ id: code.id, kind: code.kind, code: code.code, said: code.said, proposals: proposalsFor(db, code, notice.tender), equipment: notice.tender.equipment.kind }))
 }
 
 export type CodeToMap = ReturnType<typeof codesToMap>[number]

@@ -234,6 +234,22 @@ test('a rule answers by itself under its name, and stops at the week’s volume'
   expect(world.db.select().from(log).where(eq(log.kind, 'tender_accepted')).get()).toMatchObject({ actorKind: 'rule', actorName: 'West, good margin' })
 })
 
+test('a code held for a facility far from where the tender says is told, no rule accepts it, and it can be told anew', async () => {
+  world.db.update(partnerCode).set({ facilityId: 2 }).where(eq(partnerCode.code, 'S4')).run()
+  addRule({ week: null })
+  await take(fileOf(1, tenderOf('SM1')))
+  expect(newest()).toMatchObject({ state: 'open', remark: '“West, good margin” would accept it, but a facility of ours is not where it says' })
+  const [stray, ...more] = readTenderDetail(world.db, newest().id, now)!.strays
+  expect(more).toEqual([])
+  expect(stray!.words).toMatch(/^S4 is Harrow DC in Phoenix, AZ with us; the tender says Twin Falls, ID$/)
+  mapCode(world.db, { codeId: stray!.codeId, to: { is: 'nothing' } }, ines)
+  const detail = readTenderDetail(world.db, newest().id, now)!
+  expect([detail.strays, detail.codes.map(({ code }) => code)]).toEqual([[], ['S4']])
+  mapCode(world.db, { codeId: stray!.codeId, to: { is: 'facility', facilityId: 1 } }, ines)
+  await take(fileOf(2, tenderOf('SM2')))
+  expect(newest()).toMatchObject({ state: 'accepted' })
+})
+
 test('a rule accepts nothing for a customer on hold, nor with a new code: it is handed over and says why', async () => {
   addRule({ week: null })
   world.db.update(customer).set({ hold: 'bills are late' }).where(eq(customer.id, 1)).run()

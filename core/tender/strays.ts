@@ -1,0 +1,32 @@
+import { type Point, straightMiles } from '../miles/straight'
+
+/** Where a code is with us, and where the tender says its place lies. */
+export interface MappedPlace {
+  codeId: number
+  code: string
+  facility: Point & { name: string; city: string; region: string }
+  told: Point & { city: string; region: string }
+}
+
+/** A code whose facility lies elsewhere than the tender says. */
+export interface Stray {
+  codeId: number
+  code: string
+  words: string
+  /** Air miles. */
+  milesAway: number
+}
+
+/**
+ * A tender tells a place by its postal code or town, which may lie this far from the gate (air miles); farther off, the
+ * code means another place than we hold it for. Half a metropolitan area across, chosen by us.
+ */
+export const mostMilesOff = 30
+
+/** Which mapped codes mean, by the tender's own words, another place than ours; the farthest off first. */
+export function straysAmong(places: readonly MappedPlace[]): Stray[] {
+  return places
+    .map(({ codeId, code, facility, told }) => ({ codeId, code, milesAway: Math.round(straightMiles(facility, told)), words: `${code} is ${facility.name} in ${facility.city}, ${facility.region} with us; the tender says ${told.city}, ${told.region}` }))
+    .filter(({ milesAway }) => milesAway > mostMilesOff)
+    .toSorted((one, other) => other.milesAway - one.milesAway)
+}
