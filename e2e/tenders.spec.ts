@@ -165,6 +165,35 @@ test('a change is seen side by side before the load takes it; a late cancellatio
   await expect.poll(async () => (await mails()).filter(({ key }) => key.startsWith(`load-${loadId}-cancelled-`)).length).toBe(1)
 })
 
+test('a code held for a place far from where the tender says is told before the yes, and told anew in one stroke', async ({ page }) => {
+  const [shipment] = await burst('marigold', 'original')
+  await signIn(page)
+  await choose(page, shipment!)
+  await mapCodes(page)
+  const { id } = noticeOf(shipment!)!
+  const pickup = reading((db) => db.prepare("select partner_code.id, partner_code.code, partner_code.partner_id partnerId, facility.region from notice_code join partner_code on partner_code.id = notice_code.code_id join facility on facility.id = partner_code.facility_id where notice_code.notice_id = ? order by partner_code.id limit 1").get(id) as { id: number; code: string; partnerId: number; region: string })
+  const far = reading((db) => db.prepare("select name from facility where region not in (?, 'ID', 'UT', 'WY', 'MT', 'NV', 'OR') group by name having count(*) = 1 order by abs(lon + 80) limit 1").get(pickup.region) as { name: string })
+  await page.goto(`/partners/${pickup.partnerId}`)
+  await ready(page)
+  await page.getByRole('button', { name: `Change what ${pickup.code} is` }).click()
+  await page.getByRole('dialog').getByRole('combobox', { name: 'Facility' }).fill(far.name)
+  await page.getByRole('option', { name: new RegExp(far.name) }).first().click()
+  await expect(page.getByRole('dialog')).toBeHidden()
+
+  await choose(page, shipment!)
+  const strays = page.getByRole('region', { name: 'Places that do not agree' })
+  await expect(strays).toContainText(`${pickup.code} is ${far.name.split(' ')[0]}`)
+  await page.keyboard.press('a')
+  await expect(page.getByRole('dialog')).toContainText('the load goes by our facility')
+  await page.keyboard.press('Escape')
+  await strays.getByRole('button', { name: /It is another place/ }).click()
+  await expect(strays).toHaveCount(0)
+  await expect(page.locator(`[data-code="${pickup.code}"]`)).toBeVisible()
+  await mapCodes(page)
+  await expect(page.getByRole('region', { name: 'Codes to be mapped' })).toHaveCount(0)
+  await expect(strays).toHaveCount(0)
+})
+
 test('a rule is tried out before it is switched on, then answers under its name', async ({ page }) => {
   await signIn(page, 'ruth@ploverrook.example')
   await page.goto('/answering')
