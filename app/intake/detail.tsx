@@ -29,7 +29,7 @@ export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; 
         {detail.remark && <p className="text-ring-text">{detail.remark}</p>}
         <p className="label">
           {detail.purpose !== 'cancel' && `Answer by ${momentWords(detail.respondBy, now, zone)} ${zoneWords(detail.respondBy, zone)}; else ${expiryWords[detail.partner.onExpiry]}. `}
-          {detail.partner.contactName} {detail.partner.contactPhone}
+          {detail.partner.contactName} <span className="whitespace-nowrap">{detail.partner.contactPhone}</span>
         </p>
       </header>
       {detail.codes.length > 0 && (

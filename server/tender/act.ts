@@ -24,6 +24,6 @@ export interface TenderActOutcome {
 export function actOnTenders(db: Db, act: z.output<typeof tenderActSchema>, viewer: Viewer, now: number): TenderActOutcome {
   requirePermission(viewer, 'answer_tenders')
   const who = { now, by: { kind: 'person' as const, name: viewer.name }, repId: viewer.id }
-  const answer = act.intent === 'decline' ? { kind: 'decline' as const, reasonCode: act.reasonCode, note: act.note } : act.intent === 'accept' ? { kind: 'accept' as const, note: act.note } : { kind: 'accept' as const, note: '', cancel: act.choice }
+  const answer = act.intent === 'decline' ? { kind: 'decline' as const, reasonCode: act.reasonCode, note: act.note } : act.intent === 'accept' ? { kind: 'accept' as const, note: act.note, amongMany: act.noticeIds.length > 1 } : { kind: 'accept' as const, note: '', cancel: act.choice }
   return { outcomes: act.noticeIds.map((noticeId) => ({ noticeId, ...answerTender(db, noticeId, answer, who) })) }
 }

@@ -10,13 +10,16 @@ import { changeLoad, createLoad } from '#server/load/save'
 import { readTerms } from '#server/load/terms'
 import type { Act } from '#server/log/act'
 import { writeLog } from '#server/log/act'
+import { codesOf } from '#server/partner/codes'
 import { findPartner, type Partner } from '#server/partner/partners'
 import { loadPartner, tender, tenderNotice } from '#server/schema'
 import { type CancelChoice, cancelAccepted } from './cancel'
 import { mappingOf } from './mapping'
 import type { Notice, TenderRow } from './rows'
+import { findStrays } from './strays'
 
-export type TenderAnswer = { kind: 'accept'; note: string; cancel?: CancelChoice } | { kind: 'decline'; reasonCode: DeclineCode; note: string }
+/** `amongMany`: accepted with others in one stroke, so that nobody looked at each. */
+export type TenderAnswer = { kind: 'accept'; note: string; cancel?: CancelChoice; amongMany?: boolean } | { kind: 'decline'; reasonCode: DeclineCode; note: string }
 
 /** Who answers: a person at the desk or a rule by its name; the rep is who the load belongs to. */
 export type AnswerAct = Act & { repId: number }
@@ -54,6 +57,8 @@ export function answerInside(db: Db, notice: Notice, answer: TenderAnswer, act: 
   const row = db.select().from(tender).where(eq(tender.id, notice.tenderId)).get()!
   if (notice.purpose === 'cancel') return answer.kind === 'accept' ? cancelAccepted(db, notice, row, answer.cancel ?? null, act) : { refusal: { code: 'cancel_stands', message: 'A cancellation cannot be declined: say what becomes of the carrier.' } }
   if (answer.kind === 'decline') return decline(db, { notice, row, partner }, answer, act)
+  const stray = answer.amongMany ? findStrays(db, notice.tender, codesOf(db, notice.id))[0] : undefined
+  if (stray) return { refusal: { code: 'facility_elsewhere', message: `${notice.tender.shipmentId}: ${stray.words}, ${stray.milesAway.toLocaleString('en-US')} miles away. Look at it, and accept it alone.` } }
   const taken = row.loadId !== null && row.state === 'accepted' ? takeChange(db, notice, row.loadId, act) : makeLoad(db, notice, partner, act)
   if ('refusal' in taken) return taken
   db.update(tender).set({ state: 'accepted', loadId: taken.loadId, standingNoticeId: notice.id }).where(eq(tender.id, row.id)).run()

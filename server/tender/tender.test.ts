@@ -239,6 +239,7 @@ test('a code held for a facility far from where the tender says is told, no rule
   addRule({ week: null })
   await take(fileOf(1, tenderOf('SM1')))
   expect(newest()).toMatchObject({ state: 'open', remark: '“West, good margin” would accept it, but a facility of ours is not where it says' })
+  expect(answerTender(world.db, newest().id, { kind: 'accept', note: '', amongMany: true }, act)).toMatchObject({ refusal: { code: 'facility_elsewhere', message: expect.stringContaining('accept it alone') } })
   const [stray, ...more] = readTenderDetail(world.db, newest().id, now)!.strays
   expect(more).toEqual([])
   expect(stray!.words).toMatch(/^S4 is Harrow DC in Phoenix, AZ with us; the tender says Twin Falls, ID$/)
