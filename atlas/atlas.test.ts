@@ -141,6 +141,9 @@ describe('places for machine use', () => {
     ['Saint Louis, MO', 'St. Louis MO US'],
     ['Monterrey, NLE', 'Monterrey NLE MX'],
     ['New York, NY', 'New York NY US'],
+    ['Vernon, BC', 'Vernon BC CA'],
+    // Two of the name: the one with a post office of its own.
+    ['Morehead, KY', 'Morehead KY US'],
     ['Kansas City, KS', 'Kansas City KS US'],
   ])('%s is %s', (text, means) => {
     const { city, region, country } = place(text)
@@ -159,6 +162,12 @@ describe('places for machine use', () => {
     if (!('refusal' in found)) throw new Error('should be refused')
     expect(found.refusal.code).toBe(code)
     if (candidate) expect(found.refusal.candidates).toContain(candidate)
+  })
+  test('what an ambiguous place may be is told so that each candidate is one place', () => {
+    const found = resolvePlace(gazetteer(), 'Fairview, TX')
+    if (!('refusal' in found)) throw new Error('should be refused')
+    expect(new Set(found.refusal.candidates).size).toBe(2)
+    for (const candidate of found.refusal.candidates) expect(resolvePlace(gazetteer(), candidate)).toHaveProperty('place')
   })
   test.each([
     ['Boise, ID', 'America/Boise'],

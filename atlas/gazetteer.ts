@@ -42,7 +42,11 @@ function readMoreTowns(text: string): NamedCity[] {
   })
 }
 
+/** Towns that the package also puts where they are not. */
+const misplaced = [{ name: 'Vernon', region: 'BC', lat: 50.0261, lon: -126.3616 }]
+
 function carried(city: NamedCity): boolean {
+  if (misplaced.some((wrong) => wrong.name === city.name && wrong.region === city.region && straightMiles(wrong, city) < 1)) return false
   if (city.country !== 'MX') return true
   return city.population >= (mexicanCities.borderRegions.includes(city.region) ? mexicanCities.atBorder : mexicanCities.inland)
 }

@@ -1,4 +1,5 @@
 import type { City, Gazetteer, PostalCode } from './gazetteer'
+import { type Point, straightMiles } from '../miles/straight'
 import { nameKey } from './name-key'
 import type { Place } from './place'
 import { regionNames } from './regions'
@@ -63,9 +64,11 @@ export function placeOfPostal(gazetteer: Gazetteer, postal: PostalCode): Place {
 
 function byName(gazetteer: Gazetteer, name: string, region: string | null): Resolved {
   const alike = (gazetteer.byName.get(nameKey(name.split(',')[0]!)) ?? []).filter((city) => region === null || city.region === region)
-  const [first, second] = alike
+  const posted = region === null ? [] : alike.filter((city) => city.postal !== '')
+  // Of several of one name in one state, the one with a post office of that name is what an address means.
+  const [first, second] = posted.length === 1 ? posted : alike
   if (first && (!second || (region !== null && first.population > second.population * clearlyBigger))) return { place: placeOfCity(first), city: first }
-  if (first && second) return { refusal: { code: 'ambiguous_place', message: `${name} is ${alike.length} places`, candidates: alike.slice(0, mostCandidates).map((city) => asWritten(city, alike)) } }
+  if (first && second) return { refusal: { code: 'ambiguous_place', message: `${name} is ${alike.length} places`, candidates: alike.slice(0, mostCandidates).map((city) => asWritten(gazetteer, city, alike)) } }
   return { refusal: { code: 'unknown_place', message: region ? `No ${name} in ${regionNames[region] ?? region}` : `No place named ${name}`, candidates: closestNames(gazetteer, name.split(',')[0]!, region, mostCandidates) } }
 }
 
@@ -73,5 +76,19 @@ export function placeOfCity({ city, region, country, postal, lat, lon, zone }: C
   return { city, region, country, postal, lat, lon, zone }
 }
 
-/** Two of one name in one state are told apart by their postal code. */
-const asWritten = (city: City, alike: City[]): string => (alike.filter((other) => other.region === city.region).length > 1 && city.postal ? city.postal : `${city.city}, ${city.region}`)
+/** Two of one name in one state are told apart by their postal code, or by the nearest one. */
+function asWritten(gazetteer: Gazetteer, city: City, alike: City[]): string {
+  const named = `${city.city}, ${city.region}`
+  if (alike.filter((other) => other.region === city.region).length < 2) return named
+  return city.postal || nearestPostal(gazetteer, city) || named
+}
+
+function nearestPostal(gazetteer: Gazetteer, point: Point): string | null {
+  let nearest: { code: string; miles: number } | null = null
+  for (const postal of gazetteer.postals.values()) {
+    if (Math.abs(postal.lat - point.lat) > 1) continue
+    const miles = straightMiles(postal, point)
+    if (!nearest || miles < nearest.miles) nearest = { code: postal.code, miles }
+  }
+  return nearest?.code ?? null
+}
