@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test'
 import { caller, linkIn, mails, ready, signIn } from './desk'
 import { clearCarriers, freshLoad, nameOf, reading } from './loads'
-import { burst, choose, got, mapCodes, noticeOf, site } from './partners'
+import { burst, choose, got, mapCodes, noticeOf, pastTheRules, site } from './partners'
 
 const answered = async (kind: string, number: string) => (await got(kind, number)).map(({ answer }) => answer)
 const stateOf = (loadId: number) => reading((db) => db.prepare('select state from load where id = ?').pluck().get(loadId) as string)
@@ -34,17 +34,17 @@ async function cover(loadId: number): Promise<number> {
 
 test('from the burst to the accepted load, the 990 at the partner, statuses by check call, and the invoice', async ({ page }) => {
   test.setTimeout(150_000)
-  const [shipment] = await burst('snowmelt', 'original')
+  const shipment = await pastTheRules('snowmelt')
   await signIn(page)
   await page.keyboard.press('i')
   await expect(page).toHaveURL(/\/intake$/)
-  const loadId = await accept(page, shipment!)
-  await expect.poll(() => answered('990', shipment!)).toEqual(['A'])
-  expect((await got('990', shipment!))[0]!.problems).toEqual([])
+  const loadId = await accept(page, shipment)
+  await expect.poll(() => answered('990', shipment)).toEqual(['A'])
+  expect((await got('990', shipment))[0]!.problems).toEqual([])
   expect(stateOf(loadId)).toBe('uncovered')
   await page.goto(`/loads/${loadId}`)
   await ready(page)
-  await expect(page.getByRole('main')).toContainText(shipment!)
+  await expect(page.getByRole('main')).toContainText(shipment)
 
   await cover(loadId)
   // The carrier has said yes and its truck is sent: other journeys look at how.
@@ -69,13 +69,13 @@ test('from the burst to the accepted load, the 990 at the partner, statuses by c
     await expect(call).toContainText(`is told by a 214 as ${shipment}`)
     await call.getByLabel(/When/).press('Enter')
     await expect(call).toBeHidden()
-    await expect.poll(async () => (await answered('214', shipment!)).at(-1)).toBe(status)
+    await expect.poll(async () => (await answered('214', shipment)).at(-1)).toBe(status)
     await expect.poll(() => stateOf(loadId)).toBe(next)
   }
   await page.getByRole('button', { name: 'Mark paperwork in' }).click()
   await page.getByRole('button', { name: 'Ready to bill' }).click()
-  await expect.poll(() => answered('210', shipment!)).toHaveLength(1)
-  const [invoice] = await got('210', shipment!)
+  await expect.poll(() => answered('210', shipment)).toHaveLength(1)
+  const [invoice] = await got('210', shipment)
   expect(invoice!.problems).toEqual([])
   expect(Number(invoice!.answer)).toBe(reading((db) => db.prepare('select sell_minor from load where id = ?').pluck().get(loadId)))
   expect(stateOf(loadId)).toBe('invoiced')
@@ -87,27 +87,27 @@ test('from the burst to the accepted load, the 990 at the partner, statuses by c
   await documents.getByRole('link', { name: /in 204/ }).click()
   const raw = page.getByRole('group', { name: 'As its bytes are' })
   await page.getByRole('row', { name: `shipment id ${shipment}` }).hover()
-  await expect(raw.locator('.bg-dusk')).toHaveText([shipment!])
+  await expect(raw.locator('.bg-dusk')).toHaveText([shipment])
 })
 
 test('declined with the standard’s reason by its number; a viewer answers nothing', async ({ page }) => {
-  const [shipment] = await burst('snowmelt', 'original')
+  const shipment = await pastTheRules('snowmelt')
   await signIn(page)
-  await choose(page, shipment!)
+  await choose(page, shipment)
   await page.keyboard.press('d')
   await page.keyboard.press('5')
   await expect(page.getByRole('radio', { name: /Driver not available/ })).toBeChecked()
   await page.keyboard.press('Enter')
-  await expect.poll(() => answered('990', shipment!)).toEqual(['D'])
-  expect((await got('990', shipment!))[0]!.raw).toContain('D2 Driver not available')
+  await expect.poll(() => answered('990', shipment)).toEqual(['D'])
+  expect((await got('990', shipment))[0]!.raw).toContain('D2 Driver not available')
 
-  const [other] = await burst('snowmelt', 'original')
-  await expect.poll(() => noticeOf(other!)?.state).toBe('open')
+  const other = await pastTheRules('snowmelt')
+  await expect.poll(() => noticeOf(other)?.state).toBe('open')
   const viewer = await caller('pim@ploverrook.example')
-  for (const [path, data] of [['/intake/act', { intent: 'accept', noticeIds: [noticeOf(other!)!.id] }], ['/partners/codes', { codeId: 1, to: { is: 'nothing' } }], ['/exchange/act', { intent: 'send_again', exchangeId: 1 }], ['/partners/1/act', {}], ['/answering/act', {}]] as const) expect((await viewer.post(path, { data })).status(), path).toBe(403)
+  for (const [path, data] of [['/intake/act', { intent: 'accept', noticeIds: [noticeOf(other)!.id] }], ['/partners/codes', { codeId: 1, to: { is: 'nothing' } }], ['/exchange/act', { intent: 'send_again', exchangeId: 1 }], ['/partners/1/act', {}], ['/answering/act', {}]] as const) expect((await viewer.post(path, { data })).status(), path).toBe(403)
   const rep = await caller()
   for (const path of ['/partners/1/act', '/answering/act']) expect((await rep.post(path, { data: {} })).status(), path).toBe(403)
-  expect(noticeOf(other!)!.state).toBe('open')
+  expect(noticeOf(other)!.state).toBe('open')
 })
 
 test('two people answer at once: one answer goes out', async () => {
@@ -282,18 +282,17 @@ test('tenders on a shipper’s page: taken, answered in its form, and none taken
 
 test('before the clock runs out everybody at the desk is told; after it the partner’s setting holds', async ({ page }) => {
   await signIn(page)
-  const [soon] = await burst('snowmelt', 'original', 1, { respondMinutes: '12' })
+  const soon = await pastTheRules('snowmelt', { respondMinutes: '12' })
   await expect(page.getByText(new RegExp(`${soon} of Snowmelt Potato Growers has to be answered by`))).toBeVisible()
   await expect(page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name: /Intake/ })).toContainText(/to answer, \d+ very soon/)
   await page.getByRole('button', { name: 'Intake', exact: true }).click()
   await expect(page).toHaveURL(/\/intake$/)
-  const [over] = await burst('snowmelt', 'original', 1, { respondMinutes: '-1' })
-  await expect.poll(() => noticeOf(over!)?.state).toBe('lapsed')
+  const over = await pastTheRules('snowmelt', { respondMinutes: '-1' }, 'lapsed')
   const [declined] = await burst('quiet-anvil', 'original', 1, { respondMinutes: '-1' })
   await expect.poll(() => answered('990', declined!)).toEqual(['D'])
   const [kept] = await burst('two-otters', 'original', 1, { respondMinutes: '-1' })
   await expect.poll(() => noticeOf(kept!)?.state).toBe('open')
-  expect(await answered('990', over!)).toEqual([])
+  expect(await answered('990', over)).toEqual([])
 })
 
 test('many are marked and answered at once', async ({ page }) => {
