@@ -63,10 +63,12 @@ test('from the burst to the accepted load, the 990 at the partner, statuses by c
 
   await page.goto(`/loads/${loadId}`)
   await ready(page)
-  for (const [status, next] of [['X3', 'dispatched'], ['AF', 'in_transit'], ['X1', 'in_transit'], ['D1', 'delivered']] as const) {
+  for (const [status, next, stop, what] of [['X3', 'dispatched', '1', 'arrived'], ['AF', 'in_transit', '1', 'departed'], ['X1', 'in_transit', '2', 'arrived'], ['D1', 'delivered', '2', 'departed']] as const) {
     await page.keyboard.press('t')
     const call = page.getByRole('dialog')
     await expect(call).toContainText(`is told by a 214 as ${shipment}`)
+    await expect(call.getByLabel('Stop')).toHaveValue(stop)
+    await expect(call.getByLabel('What')).toHaveValue(what)
     await call.getByLabel(/When/).press('Enter')
     await expect(call).toBeHidden()
     await expect.poll(async () => (await answered('214', shipment)).at(-1)).toBe(status)

@@ -18,11 +18,13 @@ function likelyNext(page: LoadPage): { sequence: number; kind: StopEventKind } {
 
 /** A check call: what happened at which stop, and when by the clock there. */
 export function CheckCallDialog({ page, acting, now, onClose }: { page: LoadPage; acting: Acting; now: number; onClose: () => void }) {
+  // What nobody has touched follows the page: news may come in while the dialog stands open.
   const next = likelyNext(page)
-  const [sequence, setSequence] = useState(String(next.sequence))
-  const [kind, setKind] = useState<StopEventKind>(next.kind)
+  const [chosen, setChosen] = useState<{ sequence?: string; kind?: StopEventKind; at?: string }>({})
+  const sequence = chosen.sequence ?? String(next.sequence)
+  const kind = chosen.kind ?? next.kind
   const zone = page.stops[Number(sequence) - 1]?.zone ?? 'UTC'
-  const [at, setAt] = useState(toLocal(now, page.stops[next.sequence - 1]?.zone ?? 'UTC'))
+  const at = chosen.at ?? toLocal(now, zone)
   const [reason, setReason] = useState<DelayCode>('NS')
   const [note, setNote] = useState('')
   const [error, setError] = useState<string>()
@@ -38,13 +40,10 @@ export function CheckCallDialog({ page, acting, now, onClose }: { page: LoadPage
   return (
     <Dialog open onClose={onClose} title={`Check call for ${page.load.number}`}>
       <form onSubmit={save} className="flex flex-col gap-3" noValidate>
-        <Choice label="Stop" value={sequence} options={stops} words={words} onChange={(value) => {
-          setSequence(value)
-          setAt(toLocal(now, page.stops[Number(value) - 1]!.zone))
-        }} />
+        <Choice label="Stop" value={sequence} options={stops} words={words} onChange={(value) => setChosen({ ...chosen, sequence: value, at: undefined })} />
         <div className="grid grid-cols-2 gap-3">
-          <Choice label="What" value={kind} options={stopEventKinds} words={stopEventWords} onChange={setKind} />
-          <Field label={`${kind === 'delayed' ? 'Expected there' : 'When'}, by the clock in ${zone.split('/').at(-1)?.replace('_', ' ')}`} type="datetime-local" value={at} onChange={(event) => setAt(event.target.value)} autoFocus />
+          <Choice label="What" value={kind} options={stopEventKinds} words={stopEventWords} onChange={(value) => setChosen({ ...chosen, kind: value })} />
+          <Field label={`${kind === 'delayed' ? 'Expected there' : 'When'}, by the clock in ${zone.split('/').at(-1)?.replace('_', ' ')}`} type="datetime-local" value={at} onChange={(event) => setChosen({ ...chosen, at: event.target.value })} autoFocus />
         </div>
         {kind === 'delayed' && <Choice label="Why" value={reason} options={delayCodes} words={delayReasons} onChange={setReason} />}
         <Field label="Note (stays here)" value={note} maxLength={200} onChange={(event) => setNote(event.target.value)} />
