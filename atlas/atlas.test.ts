@@ -142,12 +142,18 @@ describe('places for machine use', () => {
     ['Monterrey, NLE', 'Monterrey NLE MX'],
     ['New York, NY', 'New York NY US'],
     ['Vernon, BC', 'Vernon BC CA'],
-    // Two of the name: the one with a post office of its own.
-    ['Morehead, KY', 'Morehead KY US'],
     ['Kansas City, KS', 'Kansas City KS US'],
   ])('%s is %s', (text, means) => {
     const { city, region, country } = place(text)
     expect(`${city} ${region} ${country}`).toBe(means)
+  })
+  test.each([
+    ['Voorhees, NJ', '08043'],
+    ['Whitehall, PA', '18052'],
+    ['Morehead, KY', '40351'],
+  ])('%s is where its post office is, %s, whatever else there is of the name', (text, postal) => {
+    expect(place(text).postal).toBe(postal)
+    expect(straightMiles(place(text), place(postal))).toBeLessThan(8)
   })
   test.each([
     ['Springfield', 'ambiguous_place', 'Springfield, MO'],

@@ -6,7 +6,7 @@ import type { RoadClass } from '../core/miles/network'
  * `offRoad` is how much of a town's least distance from its road is driven to its middle.
  * `cityStreets` are the miles from the roads to the middle of a big city, whatever the distance.
  * `offRoad` and `cityStreets` were chosen on the whole table; the others (but `wide`, taken over from
- * `divided`, and `ferry`)
+ * `divided`, `local`, from `two-lane`, and `ferry`)
  * were fitted by `fit.ts` on half of the table of published mileages.
  */
 export type Factors = Record<RoadClass, number> & { trust: number; trustRounded: number; offRoad: number; cityStreets: number }

@@ -24,7 +24,9 @@ export function CheckCallDialog({ page, acting, now, onClose }: { page: LoadPage
   const sequence = chosen.sequence ?? String(next.sequence)
   const kind = chosen.kind ?? next.kind
   const zone = page.stops[Number(sequence) - 1]?.zone ?? 'UTC'
-  const at = chosen.at ?? toLocal(now, zone)
+  // The clock does not run on under somebody's fingers.
+  const [openedAt] = useState(now)
+  const at = chosen.at ?? toLocal(openedAt, zone)
   const [reason, setReason] = useState<DelayCode>('NS')
   const [note, setNote] = useState('')
   const [error, setError] = useState<string>()

@@ -65,7 +65,7 @@ export function placeOfPostal(gazetteer: Gazetteer, postal: PostalCode): Place {
 function byName(gazetteer: Gazetteer, name: string, region: string | null): Resolved {
   const alike = (gazetteer.byName.get(nameKey(name.split(',')[0]!)) ?? []).filter((city) => region === null || city.region === region)
   const posted = region === null ? [] : alike.filter((city) => city.postal !== '')
-  // Of several of one name in one state, the one with a post office of that name is what an address means.
+  // Of several of one name in one state, the one with a post office of that name is what an address means, be it the smaller one.
   const [first, second] = posted.length === 1 ? posted : alike
   if (first && (!second || (region !== null && first.population > second.population * clearlyBigger))) return { place: placeOfCity(first), city: first }
   if (first && second) return { refusal: { code: 'ambiguous_place', message: `${name} is ${alike.length} places`, candidates: alike.slice(0, mostCandidates).map((city) => asWritten(gazetteer, city, alike)) } }
