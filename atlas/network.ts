@@ -49,12 +49,12 @@ export function makeNetwork(stretches: Stretch[], towns: TownPoints, junctions: 
   return { data: columns(draft, middles, factors), lost }
 }
 
-/** West and north of these towns are far apart, and a two-lane road is driven nearly as fast as a divided one, a divided one as a freeway. */
-const openCountry = { westOf: -97.5, northOf: 45.5 }
+/** West of the one line, and north of the other as far as the Ottawa, towns are far apart: a two-lane road is driven nearly as fast as a divided one, a divided one as a freeway. */
+const openCountry = { westOf: -97.5, northOf: 45.5, northernWestOf: -79 }
 
 const openClasses: Partial<Record<RoadClass, RoadClass>> = { 'two-lane': 'open', divided: 'wide' }
 
-const drivenClass = (written: RoadClass, { lat, lon }: Point): RoadClass => (lon < openCountry.westOf || lat > openCountry.northOf ? (openClasses[written] ?? written) : written)
+const drivenClass = (written: RoadClass, { lat, lon }: Point): RoadClass => (lon < openCountry.westOf || (lat > openCountry.northOf && lon < openCountry.northernWestOf) ? (openClasses[written] ?? written) : written)
 
 /** Mileposts are whole miles: this much of a difference is rounding. */
 const milepostSlack = 0

@@ -64,7 +64,7 @@ export function readRoads(file: string, text: string): Stretch[] {
     for (const [part, group] of head[5]!.split('|').entries()) {
       if (part > 0) close()
       for (const item of group.split(';').map((each) => each.trim()).filter(Boolean)) {
-        const found = /^(?:\[([a-z-]+)\] *)?(?:(\+?)(\d+) +)?(.*?)(?: *\[([a-z-]+)\])?$/.exec(item) ?? fail(index + 1, `cannot be read: ${item}`)
+        const found = /^(?:\[([a-z-]+)\] *)?(?:(\+?)(\d+(?:\.\d+)?) +)?(.*?)(?: *\[([a-z-]+)\])?$/.exec(item) ?? fail(index + 1, `cannot be read: ${item}`)
         if (open && open.towns.at(-1)!.numbering !== numbering && open.towns.at(-1)!.region === region && !takesUp(found[4]!)) close()
         if (found[1]) roadClass = classOf(found[1]) ?? fail(index + 1, `no such class of road: ${found[1]}`)
         open ??= { road, towns: [], ranges: new Map(), file }

@@ -34,3 +34,8 @@ export function regionOf(code: string): RegionName | null {
   const found = Object.entries(regions).find(([, codes]) => (codes as readonly string[]).includes(code))
   return found ? (found[0] as RegionName) : null
 }
+
+const canada: ReadonlySet<string> = new Set(Object.keys(regionNames).slice(Object.keys(regionNames).indexOf('AB')))
+
+/** The country a state or province lies in; what neither the US nor Canada has is Mexico's. */
+export const countryOfRegion = (code: string): 'US' | 'CA' | 'MX' => (canada.has(code) ? 'CA' : code in regionNames ? 'US' : 'MX')
