@@ -7,6 +7,7 @@ import { waterBetween, waterLines } from '../core/miles/waters'
 import { resolvePlace } from '../core/place/resolve'
 import { readWaters } from './compile'
 import { factors as written } from './factors'
+import { milesOf1949 } from './highways-1949/read'
 import { makeNetwork } from './network'
 import { comparePublished, errorsOf, heldBack, type PublishedMiles, publishedMiles } from './published'
 import { readRoads, statedMiles } from './read-roads'
@@ -50,6 +51,28 @@ describe('the published mileages', () => {
     const errors = errorFigures('chart', publishedMiles('mileage-chart'))
     expect(errors.median).toBeLessThan(0.016)
     expect(errors.p90).toBeLessThan(0.06)
+  })
+})
+
+describe('the highways of 1949', () => {
+  const door = new Map<string, ReturnType<ReturnType<typeof roads>['door']>>()
+  const doorOf = (name: string) => door.get(name) ?? door.set(name, roads().door(place(name))).get(name)!
+  const compared = milesOf1949().map((pair) => ({ ...pair, ours: roads().between(doorOf(pair.from), doorOf(pair.to), 'shortest')!.miles }))
+  const share = (found: typeof compared) => found.length / compared.length
+
+  test('there are all 128 cities, each with each', () => {
+    expect(compared).toHaveLength((128 * 127) / 2)
+    expect(compared.find((pair) => pair.from === 'Worcester, MA' && pair.to === 'Youngstown, OH')?.miles).toBe(604)
+  })
+  test('hardly a way was shorter than ours: no road of weight is missing', () => {
+    const longer = compared.filter((pair) => pair.ours > pair.miles * 1.03 && pair.ours - pair.miles > 4)
+    console.log(`highways of 1949: of ${compared.length} ways, ${longer.length} of ours are over 3% longer`)
+    expect(share(longer)).toBeLessThan(0.022)
+  })
+  test('few were much longer: no leg of ours is far too short', () => {
+    const shorter = compared.filter((pair) => pair.ours < pair.miles * 0.87)
+    console.log(`highways of 1949: ${shorter.length} of ours are over 13% shorter`)
+    expect(share(shorter)).toBeLessThan(0.0095)
   })
 })
 

@@ -60,19 +60,27 @@ export function makeLocality(network: Network, drawn: Waters): Locality {
   }
 }
 
-function nodesByCell(network: Network): Map<number, number[]> {
+/** The nodes of one square, their coordinates side by side: looking through them stays in the processor's cache. */
+interface Cell {
+  node: Int32Array
+  lat: Float64Array
+  lon: Float64Array
+}
+
+function nodesByCell({ nodes }: Network): Map<number, Cell> {
   const cells = new Map<number, number[]>()
-  for (let at = 0; at < network.nodes.length; at += 1) {
-    const cell = cellOf(network.nodes[at]!)
+  for (const [at, node] of nodes.entries()) {
+    const cell = cellOf(node)
     const known = cells.get(cell)
     if (known) known.push(at)
     else cells.set(cell, [at])
   }
-  return cells
+  const packed = (inside: number[]): Cell => ({ node: Int32Array.from(inside), lat: Float64Array.from(inside, (at) => nodes[at]!.lat), lon: Float64Array.from(inside, (at) => nodes[at]!.lon) })
+  return new Map([...cells].map(([cell, inside]) => [cell, packed(inside)]))
 }
 
-function entriesNear(network: Network, cells: Map<number, number[]>, waters: WaterLines, point: Point): Entry[] {
-  const nearest = nearestNodes(network, cells, point)
+function entriesNear(network: Network, cells: Map<number, Cell>, waters: WaterLines, point: Point): Entry[] {
+  const nearest = nearestNodes(cells, point)
   const entries: Entry[] = []
   let reach = 0
   for (const node of nearest) {
@@ -95,7 +103,7 @@ function localWay(node: number, miles: number): Entry {
 const looked = 8
 
 /** The nearest nodes, the nearest first, from the squares around; farther squares only where the near ones are empty. */
-function nearestNodes(network: Network, cells: Map<number, number[]>, point: Point): number[] {
+function nearestNodes(cells: Map<number, Cell>, point: Point): number[] {
   const nodes: number[] = []
   const away: number[] = []
   const shrink = Math.cos((point.lat * Math.PI) / 180)
@@ -104,7 +112,7 @@ function nearestNodes(network: Network, cells: Map<number, number[]>, point: Poi
     for (let north = -reach; north <= reach; north += 1) {
       for (let east = -reach; east <= reach; east += 1) {
         const inside = cells.get(centre + north * cellsEachRow + east)
-        if (inside !== undefined) lookThrough(network, inside, point, shrink, nodes, away)
+        if (inside !== undefined) lookThrough(inside, point, shrink, nodes, away)
       }
     }
     if (nodes.length > 0) return nodes
@@ -117,11 +125,10 @@ const reaches = [1, 4]
 const cellsEachRow = 360
 
 /** Keeps the nearest in order; distances are squared, on the flat, for telling nearer from farther only. */
-function lookThrough(network: Network, inside: number[], point: Point, shrink: number, nodes: number[], away: number[]): void {
-  for (let index = 0; index < inside.length; index += 1) {
-    const node = network.nodes[inside[index]!]!
-    const north = node.lat - point.lat
-    const east = (node.lon - point.lon) * shrink
+function lookThrough(inside: Cell, point: Point, shrink: number, nodes: number[], away: number[]): void {
+  for (let index = 0; index < inside.node.length; index += 1) {
+    const north = inside.lat[index]! - point.lat
+    const east = (inside.lon[index]! - point.lon) * shrink
     const distance = north * north + east * east
     let at = nodes.length < looked ? nodes.length : looked
     if (at === looked && distance >= away[looked - 1]!) continue
@@ -132,6 +139,6 @@ function lookThrough(network: Network, inside: number[], point: Point, shrink: n
       at -= 1
     }
     away[at] = distance
-    nodes[at] = inside[index]!
+    nodes[at] = inside.node[index]!
   }
 }
