@@ -1,4 +1,6 @@
-import { readFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { gazetteer, miles, roads, tradeAreas } from '#server/atlas.server'
@@ -54,6 +56,14 @@ describe('the published mileages', () => {
   })
 })
 
+test('Canada is crossed in Canada, and the Great Lakes are driven round at home, unless that is a long way', () => {
+  const regions = (from: string, to: string) => roads().way(roads().door(place(from)), roads().door(place(to)))!.roads.map((road) => road.road)
+  expect(far('Toronto, ON', 'Winnipeg, MB')).toBeGreaterThan(1280)
+  expect(regions('Toronto, ON', 'Winnipeg, MB')).not.toContain('US-2')
+  expect(regions('Burlington, VT', 'Billings, MT')).not.toContain('ON-417')
+  expect(regions('Detroit, MI', 'Buffalo, NY')).toContain('ON-402')
+})
+
 describe('the highways of 1949', () => {
   const door = new Map<string, ReturnType<ReturnType<typeof roads>['door']>>()
   const doorOf = (name: string) => door.get(name) ?? door.set(name, roads().door(place(name))).get(name)!
@@ -63,6 +73,11 @@ describe('the highways of 1949', () => {
   test('there are all 128 cities, each with each', () => {
     expect(compared).toHaveLength((128 * 127) / 2)
     expect(compared.find((pair) => pair.from === 'Worcester, MA' && pair.to === 'Youngstown, OH')?.miles).toBe(604)
+  })
+  test('a file that is not whole is told', () => {
+    const file = join(mkdtempSync(join(tmpdir(), 'miles-')), 'miles.dat')
+    writeFileSync(file, '* words\nYuma, AZ[1,2]3\nYork, PA[1,2]3\n12 13\n')
+    expect(() => milesOf1949(file)).toThrow('York, PA has 2 mileages, and 1 cities stand before it')
   })
   test('hardly a way was shorter than ours: no road of weight is missing', () => {
     const longer = compared.filter((pair) => pair.ours > pair.miles * 1.03 && pair.ours - pair.miles > 4)
@@ -225,6 +240,9 @@ describe('market areas', () => {
 
 describe('a file of roads', () => {
   const read = (text: string) => readRoads('test.txt', text)
+  test('miles to the tenth', () => {
+    expect(statedMiles(read('= US-60 two-lane\nTX: Canadian\nOK: +37.1 Shattuck\n')[0]!)).toEqual([{ miles: 37.1, between: null }])
+  })
   test('mileposts, state lines, stated miles and breaks', () => {
     const [first, second] = read('# words\n= I-84-East freeway\nOR 0..378: 304 Baker City; Huntington; 374 Ontario\nID 0..276: 3 Fruitland; [divided] +25 Caldwell | Nampa; +8 Meridian\n')
     expect(first!.road).toBe('I-84')

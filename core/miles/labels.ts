@@ -72,7 +72,7 @@ function columns(entries: Entry[][]): Labels {
 }
 
 /** How many searches the order of the hubs is estimated from. */
-const sampledTrees = 320
+const sampledTrees = 160
 
 /** A search from one root: each node's parent on the best way to the root (-1 at the root), and the nodes in the order in which they were settled. */
 interface Tree {

@@ -4,7 +4,7 @@ import { bestOrder } from './best-order'
 import { makeLabels } from './labels'
 import { packLabels, unpackLabels } from './labels-buffer'
 import { makeMiles } from './miles'
-import { type NetworkData, readNetwork, roadClasses, type RoadLeg } from './network'
+import { type NetworkData, readNetwork, roadClasses, type RoadLeg, truckSpeeds } from './network'
 import { openRoads, type Roads } from './roads'
 import { straightMiles } from './straight'
 import { waterBetween, waterLines } from './waters'
@@ -76,6 +76,13 @@ describe('hub labels', () => {
   })
 })
 
+test('of towns in a row each is told by a handful of hubs: the middle one first, then the middles of the halves', () => {
+  const row = randomNetwork(Array.from({ length: 63 }, (_, at) => ({ lat: 40, lon: -116 + at / 10 })), [])
+  const labels = makeLabels(readNetwork(row), 'practical')
+  const counts = Array.from({ length: 63 }, (_, node) => labels.offsets[node + 1]! - labels.offsets[node]!)
+  expect(Math.max(...counts)).toBeLessThanOrEqual(6)
+})
+
 const open = (data: NetworkData, waters: { name: string; line: { lat: number; lon: number }[] }[] = []): Roads => {
   const network = readNetwork(data)
   return openRoads({ network: data, waters, labels: { practical: makeLabels(network, 'practical'), shortest: makeLabels(network, 'shortest') } })
@@ -129,6 +136,24 @@ describe('between doors', () => {
     expect(miles.route([a, { lat: 20, lon: -156 }])).toBeNull()
     expect(miles.leg(a, a)).toEqual({ miles: 1, hours: 0.03 })
   })
+})
+
+describe('a border', () => {
+  /** Idaho to Montana by a straight road, or by Alberta in between. */
+  const data = (straight: number): NetworkData => ({
+    nodes: { name: ['Here', 'There', 'Beyond'], region: ['ID', 'MT', 'AB'], lat: [480_000, 480_000, 492_000], lon: [-1_160_000, -1_140_000, -1_150_000], offRoad: [0, 0, 0] },
+    roads: ['I-1', 'TCH 3'],
+    legs: { from: [0, 0, 2], to: [1, 2, 1], road: [0, 1, 1], class: [0, 0, 0], tenths: [straight, 1000, 1000] },
+  })
+  const between = (straight: number, one: number, other: number) => {
+    const roads = open(data(straight))
+    const door = (at: number) => ({ point: roads.network.nodes[at]!, entries: [{ node: at, miles: 0, hours: 0, cost: 0 }] })
+    return roads.between(door(one), door(other))!
+  }
+  test('a load between two states stays at home where the way through Canada saves little', () => expect(between(2800, 0, 1).miles).toBe(280))
+  test('and goes through where it saves much', () => expect(between(3200, 0, 1).miles).toBe(200))
+  test('the hours told are those at the wheel, without the wait', () => expect(between(3200, 0, 1).hours).toBeCloseTo(200 / truckSpeeds.freeway, 3))
+  test('who has to cross, crosses where it is nearest', () => expect(between(2800, 0, 2).miles).toBe(100))
 })
 
 test('every class of road is driven at some speed', () => {

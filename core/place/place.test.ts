@@ -2,7 +2,7 @@ import { expect, test } from 'vitest'
 import { readHowFar } from './how-far'
 import { nameKey } from './name-key'
 import { cellOf, cellsAround, placeSchema } from './place'
-import { regionNames, regionOf, regions } from './regions'
+import { countryOfRegion, regionNames, regionOf, regions } from './regions'
 import { abbreviates, lettersApart } from './spelling'
 
 test('a neighbour on the map is one of nine squares', () => {
@@ -49,6 +49,16 @@ test('every state and province belongs to one part of the country', () => {
   expect(new Set(parted).size).toBe(parted.length)
   for (const code of Object.keys(regionNames)) expect([code, regionOf(code) !== null]).toEqual([code, !['HI', 'PR', 'VI'].includes(code)])
 })
+
+test.each([
+  ['WY', 'US'],
+  ['DC', 'US'],
+  ['PR', 'US'],
+  ['AB', 'CA'],
+  ['YT', 'CA'],
+  ['NLE', 'MX'],
+  ['MX', 'MX'],
+])('%s lies in %s', (code, country) => expect(countryOfRegion(code)).toBe(country))
 
 test('a place needs a clock the runtime knows', () => {
   const place = { city: 'Boise', region: 'ID', country: 'US', postal: '83702', lat: 43.6, lon: -116.2, zone: 'America/Boise' }
