@@ -18,7 +18,7 @@ export function sessionCookie() {
 /** The session's token, if the request brings a genuine one. */
 export async function sessionToken(request: Request): Promise<string | null> {
   const value: unknown = await sessionCookie().parse(request.headers.get('cookie'))
-  return typeof value === 'string' && value.length < 100 ? value : null
+  return typeof value === 'string' && value !== '' && value.length < 100 ? value : null
 }
 
 /** Finds out who is asking, for every route below. */
