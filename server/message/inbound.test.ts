@@ -1,0 +1,92 @@
+import type { AddressInfo } from 'node:net'
+import { createTransport } from 'nodemailer'
+import type { SMTPServer } from 'smtp-server'
+import { eq } from 'drizzle-orm'
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
+import { carryOut } from '#server/load/commands'
+import { log, message, offer, posting } from '#server/schema'
+import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
+import { startInboundMail } from './inbound'
+
+let world: TestWorld
+let server: SMTPServer
+let loadId: number
+let reference: string
+
+beforeEach(async () => {
+  vi.useFakeTimers({ toFake: ['Date'], now })
+  world = testWorld()
+  loadId = openLoad(world.db)
+  carryOut(world.db, loadId, { kind: 'post', board: 'Saltlick' }, ines)
+  reference = world.db.select({ reference: posting.reference }).from(posting).get()!.reference
+  server = await startInboundMail(world.db, 0)
+})
+afterEach(async () => {
+  await new Promise<void>((resolve) => server.close(() => resolve()))
+  world.end()
+  vi.useRealTimers()
+})
+
+/** Sends a mail over the wire, as a carrier's mail program would; what the server said. */
+async function send(mail: { to?: string; from?: string; text?: string; messageId?: string; subject?: string }): Promise<{ accepted: boolean; code?: number }> {
+  const transport = createTransport({ host: '127.0.0.1', port: (server.server.address() as AddressInfo).port, secure: false, ignoreTLS: true })
+  try {
+    await transport.sendMail({ from: 'Carrier 2 <dispatch@carrier2.example>', to: `offers+${reference}@ploverrook.example`, subject: 'Twin Falls to Phoenix', text: 'We can do $2,450 all in', ...mail })
+    return { accepted: true }
+  } catch (error) {
+    return { accepted: false, code: (error as { responseCode?: number }).responseCode! }
+  } finally {
+    transport.close()
+  }
+}
+const messages = () => world.db.select().from(message).all()
+const offers = () => world.db.select().from(offer).where(eq(offer.loadId, loadId)).all()
+
+describe('a mail over the wire', () => {
+  test('with one price from a known carrier to the load’s own address is an offer', async () => {
+    expect(await send({})).toEqual({ accepted: true })
+    expect(offers()).toMatchObject([{ carrierId: 2, payMinor: 245_000, source: 'mail' }])
+    expect(messages()).toMatchObject([{ loadId, carrierId: 2, sender: 'dispatch@carrier2.example', reading: 'offer' }])
+  })
+  test('sent twice, as mail programs do after a lost answer, is one offer', async () => {
+    await send({ messageId: '<same@carrier2.example>' })
+    await send({ messageId: '<same@carrier2.example>' })
+    expect(offers()).toHaveLength(1)
+    expect(messages()).toHaveLength(1)
+  })
+  test('with no certain price is left on the load for a person, and said in its log', async () => {
+    await send({ text: 'What does it pay?' })
+    expect(offers()).toEqual([])
+    expect(messages()).toMatchObject([{ loadId, reading: 'left' }])
+    expect(world.db.select().from(log).where(eq(log.loadId, loadId)).all().map((line) => line.kind)).toContain('message_left')
+  })
+  test('from somebody we do not know is kept, and no offer of anybody', async () => {
+    await send({ from: 'stranger@nowhere.example' })
+    expect(offers()).toEqual([])
+    expect(messages()).toMatchObject([{ carrierId: null, sender: 'stranger@nowhere.example', reading: 'left' }])
+  })
+  test('to an address without a reference is kept without a load', async () => {
+    await send({ to: 'hello@ploverrook.example' })
+    expect(messages()).toMatchObject([{ loadId: null, reading: 'left' }])
+  })
+  test('for another domain is not taken in: we pass nothing on', async () => {
+    expect(await send({ to: 'someone@elsewhere.example' })).toMatchObject({ accepted: false, code: 550 })
+    expect(messages()).toEqual([])
+  })
+  test('in capitals reaches us too', async () => expect(await send({ to: `OFFERS+${reference}@PloverRook.EXAMPLE` })).toEqual({ accepted: true }))
+  test('larger than two megabytes is turned away whole', async () => {
+    expect(await send({ text: 'x'.repeat(2_100_000) })).toMatchObject({ accepted: false, code: 552 })
+    expect(messages()).toEqual([])
+  })
+  test('that cannot be kept is not accepted: the sender’s program tries again', async () => {
+    world.db.$client.exec('alter table message rename to message_away')
+    expect(await send({ messageId: '<later@carrier2.example>' })).toMatchObject({ accepted: false, code: 451 })
+    world.db.$client.exec('alter table message_away rename to message')
+    expect(await send({ messageId: '<later@carrier2.example>' })).toEqual({ accepted: true })
+    expect(offers()).toHaveLength(1)
+  })
+})
+
+test('a port that is taken is told at the start', async () => {
+  await expect(startInboundMail(world.db, (server.server.address() as AddressInfo).port)).rejects.toThrow('EADDRINUSE')
+})
