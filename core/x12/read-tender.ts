@@ -137,7 +137,7 @@ function reference({ tender, stop }: Reading, value: string | undefined, qualifi
 function readDate(reading: Reading, [, dateQualifier = '', date = '', timeQualifier = '', time = '', zone = '']: Segment): boolean {
   const day = isoDate(date)
   if (day === null) return false
-  const clock = /^(\d\d)(\d\d)/.exec(time)
+  const clock = /^([01]\d|2[0-3])([0-5]\d)/.exec(time)
   const at = clock ? `${clock[1]}:${clock[2]}` : null
   if (dateQualifier === respondByDate || (timeQualifier === '1' && !reading.stop)) {
     reading.tender.respondBy = `${day}T${at ?? '23:59'}`
@@ -154,7 +154,10 @@ function isoDate(date: string): string | null {
   if (!found) return null
   // Two-digit years are of the hundred years around 2050.
   const year = found[1]!.length === 4 ? found[1]! : Number(found[1]) < 80 ? `20${found[1]}` : `19${found[1]}`
-  return `${year}-${found[2]}-${found[3]}`
+  const day = `${year}-${found[2]}-${found[3]}`
+  // A day there is none of (31 June) comes back as another one.
+  const real = new Date(`${day}T00:00Z`)
+  return !Number.isNaN(real.getTime()) && real.toISOString().startsWith(day) ? day : null
 }
 
 /** The earliest and latest moment out of a stop's dates. A date whose qualifiers tell no end of a window is the whole of it. */
