@@ -35,6 +35,20 @@ test('the sign-in page leads nowhere but home', async ({ page }) => {
   }
 })
 
+test('a click needs nothing from the server but the page itself', async ({ page }) => {
+  const asked: string[] = []
+  await page.route('**/__manifest**', (route) => {
+    asked.push(route.request().url())
+    return route.abort()
+  })
+  await signIn(page)
+  for (const room of ['Quotes', 'Intake', 'Loads', 'Carriers']) {
+    await page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name: room }).click()
+    await expect(page.getByRole('heading', { name: room, level: 1 })).toBeAttached()
+  }
+  expect(asked).toEqual([])
+})
+
 test('loads are searched, copied from the list, and exported as they were searched', async ({ page }) => {
   await signIn(page)
   await page.goto('/loads')
