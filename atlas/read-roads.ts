@@ -23,8 +23,9 @@ export interface Stretch {
   file: string
 }
 
-/** Roads are told apart by a suffix where two have one number: I-90-East is signed I-90. */
+/** Roads are told apart by a suffix where two have one number: I-90-East is signed I-90. Short roads of many numbers stand under one name. */
 const signed = (name: string) => {
+  if (/-(links|roads)$/.test(name)) return 'regional roads'
   const parts = name.split('-')
   if (/^(I|US)$/.test(parts[0]!)) return `${parts[0]}-${parts[1]!}`
   if (/^[A-Z]{2,3}$/.test(parts[0]!) && /^\d+[A-Z]?$/.test(parts[1] ?? '')) return parts[0] === 'TCH' ? `TCH ${parts[1]}` : `${parts[0]}-${parts[1]}`
