@@ -50,6 +50,11 @@ describe('the published mileages', () => {
     expect(errors.median).toBeLessThan(0.0135)
     expect(errors.p90).toBeLessThan(0.05)
   })
+  test('pairs of smaller cities, never fitted on', () => {
+    const errors = errorFigures('smaller cities', publishedMiles('regional-miles'))
+    expect(errors.median).toBeLessThan(0.03)
+    expect(errors.p90).toBeLessThan(0.085)
+  })
   test('a chart of cities that keeps to interstates where trucks take a shorter road', () => {
     const errors = errorFigures('chart', publishedMiles('mileage-chart'))
     expect(errors.median).toBeLessThan(0.016)

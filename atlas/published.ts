@@ -11,8 +11,8 @@ export interface PublishedMiles {
   miles: number
 }
 
-/** The project's tables: the one that factors are fitted on (by half), further pairs, and a chart of 61 cities with each other. */
-export type MilesTable = 'published-miles' | 'further-miles' | 'mileage-chart'
+/** The project's tables: the one that factors are fitted on (by half), further pairs, pairs of smaller cities, and a chart of 61 cities with each other. */
+export type MilesTable = 'published-miles' | 'further-miles' | 'regional-miles' | 'mileage-chart'
 
 /** A table of published mileages. */
 export function publishedMiles(table: MilesTable = 'published-miles'): PublishedMiles[] {
