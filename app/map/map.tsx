@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { closer, type Frame, farther, frameAfter, frameAround, isMapKey, pathOf, project, zoom } from '#core/map/project'
-import { regionSpots } from '#core/map/region-spots'
+import { namesThatFit } from '#core/map/region-spots'
 import { type Layer, pointsOf } from './layers'
 
 interface MapProps {
@@ -52,13 +52,10 @@ export function RouteMap({ layers, words, shape, tall, className }: MapProps) {
   )
 }
 
-/** Letters bigger than this (map units) do not fit into a small state. */
-const mostLetter = 14
-
 function RegionNames({ letter: size }: { letter: number }) {
   return (
     <g className="fill-second" fontSize={size} textAnchor="middle" opacity={0.75}>
-      {regionSpots.filter(({ isSmall }) => !isSmall || size < mostLetter).map(({ code, x, y }) => (
+      {namesThatFit(size).map(({ code, x, y }) => (
         <text key={code} x={x} y={y + size / 3} letterSpacing={size / 8}>
           {code}
         </text>

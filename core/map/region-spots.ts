@@ -12,3 +12,24 @@ const middles: Record<string, [lat: number, lon: number]> = {
 const small = ['CT', 'DE', 'MD', 'MA', 'NH', 'NJ', 'RI', 'VT', 'WV']
 
 export const regionSpots = Object.entries(middles).map(([code, [lat, lon]]) => ({ code, isSmall: small.includes(code), ...project({ lat, lon }) }))
+
+export type RegionSpot = (typeof regionSpots)[number]
+
+/** Letters bigger than this (map units) do not fit into a small state. */
+const mostLetter = 14
+
+/** A code's box against its letter: capitals are about so wide with the space after them, and so high with the room around them. */
+const widthOfLetter = 0.8
+const heightOfLetter = 1.1
+
+/** The codes that can be written in letters of a size (map units) without one lying on another; of two, the one named first above. */
+export function namesThatFit(letter: number, spots: readonly RegionSpot[] = regionSpots): RegionSpot[] {
+  const kept: RegionSpot[] = []
+  for (const spot of spots) {
+    if (spot.isSmall && letter >= mostLetter) continue
+    const halfWidth = (each: RegionSpot) => (each.code.length * widthOfLetter * letter) / 2
+    const isFree = kept.every((other) => Math.abs(other.x - spot.x) >= halfWidth(other) + halfWidth(spot) || Math.abs(other.y - spot.y) >= heightOfLetter * letter)
+    if (isFree) kept.push(spot)
+  }
+  return kept
+}
