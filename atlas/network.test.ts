@@ -29,7 +29,7 @@ describe('legs', () => {
     const legs = legsOf('= I-64 freeway\nKY 0..192: 10 Ash; Birch; 126 Cedar\n')
     expect(legs.map((leg) => leg.miles)).toEqual([58, 58])
   })
-  test('a figure rounded to fives is believed by half, any other wholly, none is shorter than the straight line', () => {
+  test('a figure rounded to fives is believed in part, any other wholly, none is shorter than the straight line', () => {
     const miles = (stated: string) => legsOf(`= US-60 two-lane\nKY: Ash; ${stated} Birch\n`)[0]!.miles
     expect(miles('+71.3')).toBe(71.3)
     expect(miles('+80')).toBeGreaterThan(65)
