@@ -38,7 +38,7 @@ describe('the published mileages', () => {
     console.log(`published mileages, ${name}: ${errors.pairs} pairs, median ${percent(errors.median)}, 90% within ${percent(errors.p90)}, 95% within ${percent(errors.p95)}, worst ${percent(errors.worst)} (${compared[0]!.from} to ${compared[0]!.to})`)
     return errors
   }
-  // The worst of the half fitted on is Kansas City to Tulsa: printed by US-169, an hour of which is two-lane; trucks go by I-49 and I-44.
+  // The worst of the half fitted on is Kansas City to Tulsa: printed by US-169, part of which is two-lane; ours goes by I-49 and I-44.
   test.each([{ half: 'fitted', worst: 0.098 }, { half: 'held', worst: 0.04 }])('median, 95th and worst error over the half $half', ({ half, worst }) => {
     const errors = errorFigures(half, publishedMiles().filter((row, at) => heldBack(row, at) === (half === 'held')))
     expect(errors.median).toBeLessThan(0.01)

@@ -38,52 +38,25 @@ async function take(steps: Step[]) {
   return { tender: world.db.select({ state: tender.state }).from(tender).get()!.state, notice: state, remark }
 }
 
-describe('what is said of a shipment nobody tendered', () => {
+describe('what is said of a shipment, after what was said before', () => {
   test.each([
+    // Nobody tendered it.
     [['original'], 'offered', 'open', null],
     [['change'], 'offered', 'open', 'Came as a change: its original has not come'],
     [['cancel'], 'withdrawn', 'noted', 'Cancels what was never tendered here'],
     [['confirmation'], 'offered', 'noted', 'Confirms what was never tendered here'],
-  ] as const)('%s', async (steps, state, notice, remark) => {
-    expect(await take([...steps])).toEqual({ tender: state, notice, remark })
-  })
-})
-
-describe('after an offer that nobody has answered', () => {
-  test.each([
+    // Nobody has answered it.
     [['original', 'original'], 'offered', 'noted', 'The same as before, word for word'],
     [['original', 'original at another price'], 'offered', 'open', 'Tendered again with other terms'],
     [['original', 'change'], 'offered', 'open', 'Changed by the customer'],
     [['original', 'cancel'], 'withdrawn', 'noted', 'Cancelled before it was answered'],
     [['original', 'confirmation'], 'offered', 'noted', 'The customer confirms'],
-  ] as const)('%s', async (steps, state, notice, remark) => {
-    expect(await take([...steps])).toEqual({ tender: state, notice, remark })
-  })
-  test('what takes its place closes it, what only repeats it does not', async () => {
-    await take(['original', 'original'])
-    expect(notices().map(({ state }) => state)).toEqual(['open', 'noted'])
-    await take(['original', 'original', 'original at another price'])
-    expect(notices()[0]).toMatchObject({ state: 'overtaken', remark: 'A later one took its place' })
-  })
-  test('a cancellation says why the offer is gone', async () => {
-    await take(['original', 'cancel'])
-    expect(notices()[0]).toMatchObject({ state: 'withdrawn', remark: 'Cancelled by the customer before it was answered' })
-  })
-})
-
-describe('after we accepted', () => {
-  test.each([
+    // We accepted it.
     [['original', 'accept', 'change'], 'accepted', 'open', 'Changes what we accepted'],
     [['original', 'accept', 'original'], 'accepted', 'noted', 'The same as before, word for word'],
     [['original', 'accept', 'original at another price'], 'accepted', 'open', 'Tendered again with other terms after we accepted: answered as a change'],
     [['original', 'accept', 'confirmation'], 'accepted', 'noted', 'The customer confirms'],
-  ] as const)('%s', async (steps, state, notice, remark) => {
-    expect(await take([...steps])).toEqual({ tender: state, notice, remark })
-  })
-})
-
-describe('after it was over', () => {
-  test.each([
+    // It was over.
     [['original', 'cancel', 'change'], 'withdrawn', 'noted', 'Changes what the customer cancelled'],
     [['original', 'cancel', 'cancel'], 'withdrawn', 'noted', 'Cancels what was over already'],
     [['original', 'decline', 'cancel'], 'declined', 'noted', 'Cancels what was over already'],
@@ -93,4 +66,15 @@ describe('after it was over', () => {
   ] as const)('%s', async (steps, state, notice, remark) => {
     expect(await take([...steps])).toEqual({ tender: state, notice, remark })
   })
+})
+
+test('what takes an offer’s place closes it, what only repeats it does not', async () => {
+  await take(['original', 'original', 'original at another price'])
+  expect(notices().map(({ state }) => state)).toEqual(['overtaken', 'noted', 'open'])
+  expect(notices()[0]!.remark).toBe('A later one took its place')
+})
+
+test('a cancellation says why the offer is gone', async () => {
+  await take(['original', 'cancel'])
+  expect(notices()[0]).toMatchObject({ state: 'withdrawn', remark: 'Cancelled by the customer before it was answered' })
 })
