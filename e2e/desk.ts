@@ -19,6 +19,25 @@ export async function signIn(page: Page, mail = 'ines@ploverrook.example'): Prom
 /** Waits until the page listens. */
 export const ready = (page: Page) => page.locator('[data-ready]').waitFor()
 
+/** What a sum of twenty million takes a page on a quiet machine, at the worst of twenty tries. */
+const quietSumMs = 50
+
+/** How many times slower than on a quiet machine a page computes at this moment, one at the least: others use the machine too. */
+export async function slowness(page: Page): Promise<number> {
+  const worst = await page.evaluate(async () => {
+    const took: number[] = []
+    for (let run = 0; run < 20; run++) {
+      const begun = performance.now()
+      let sum = 0
+      for (let at = 0; at < 20_000_000; at++) sum += at % 7
+      if (sum > 0) took.push(performance.now() - begun)
+      await new Promise((resolve) => setTimeout(resolve, 20))
+    }
+    return Math.max(...took)
+  })
+  return Math.max(1, worst / quietSumMs)
+}
+
 /** A signed-in caller without a browser, for routes and refusals. */
 export async function caller(mail = 'ines@ploverrook.example') {
   const context = await request.newContext({ baseURL: origin })
