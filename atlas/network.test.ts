@@ -56,6 +56,13 @@ describe('legs', () => {
 })
 
 describe('nodes', () => {
+  test('two highways that cross between their towns have a junction there, named after both', () => {
+    const { data } = made('= US-60 two-lane\nKY: Ash; North Birch\n\n= US-31 two-lane\nKY: Birch; North Ash\n')
+    const crossing = data.nodes.name.indexOf('US-60 at US-31')
+    expect(data.nodes.lat[crossing]).toBeCloseTo(382_000, -1)
+    expect(data.nodes.region[crossing]).toBe('KY')
+    expect(data.legs.from.map((from, at) => [from, data.legs.to[at]].includes(crossing))).toEqual([true, true, true, true])
+  })
   test('a junction of no gazetteer lies where its miles say', () => {
     const { data } = made('= US-60 two-lane\nKY: Ash; +15.1 Some Junction; +44.9 Birch\n')
     const at = data.nodes.name.indexOf('Some Junction')

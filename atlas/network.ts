@@ -2,6 +2,7 @@ import type { NetworkData, RoadClass } from '../core/miles/network'
 import { roadClasses } from '../core/miles/network'
 import { type Point, straightMiles } from '../core/miles/straight'
 import { nameKey } from '../core/place/name-key'
+import { type DraftLeg, findCrossings, roadPair, splitAt } from './crossings'
 import type { Factors } from './factors'
 import type { RoadTown, Stretch } from './read-roads'
 import { statedMiles } from './read-roads'
@@ -24,7 +25,7 @@ interface Draft {
   /** Miles from a node's road to the middle of its town. */
   offRoad: Map<number, number>
   nodes: Map<string, { name: string; region: string; point: Point; at: number }>
-  legs: Map<string, { from: number; to: number; road: string; class: number; miles: number }>
+  legs: Map<string, DraftLeg>
 }
 
 /** The network out of the roads: towns become nodes, neighbours on a road are joined by a leg. */
@@ -46,6 +47,7 @@ export function makeNetwork(stretches: Stretch[], towns: TownPoints, junctions: 
       addLeg(draft, { from: before, to: node, road: stretch.road, class: roadClasses.indexOf(drivenClass(to.class, points[at]!)), miles: miles[at - 1]! })
     }
   }
+  joinCrossings(draft)
   return { data: columns(draft, middles, factors), lost }
 }
 
@@ -184,11 +186,32 @@ function nodeAt(draft: Draft, town: RoadTown, point: Point): number {
 }
 
 /** Two roads that share a stretch are one leg: the better class of the two, and the miles of the mileposts that came first. */
-function addLeg(draft: Draft, leg: { from: number; to: number; road: string; class: number; miles: number }): void {
+function addLeg(draft: Draft, leg: DraftLeg): void {
   if (leg.from === leg.to) return
   const key = leg.from < leg.to ? `${leg.from} ${leg.to}` : `${leg.to} ${leg.from}`
   const known = draft.legs.get(key)
   if (!known || leg.class < known.class) draft.legs.set(key, leg)
+}
+
+/** Roads that cross without a junction: turnpikes between their exits. */
+const passingOver = new Set([roadPair('I-80', 'OH-4'), roadPair('I-335', 'US-56')])
+
+/** Puts a junction where highways cross between their towns. */
+function joinCrossings(draft: Draft): void {
+  const nodes = [...draft.nodes.values()]
+  const legs = [...draft.legs.values()]
+  const crossings = findCrossings(
+    nodes.map((node) => node.point),
+    legs,
+    passingOver,
+  )
+  for (const { legs: [one, other], point } of crossings) {
+    const towns = [one, other].flatMap((leg) => [nodes[legs[leg]!.from]!, nodes[legs[leg]!.to]!])
+    const nearest = towns.reduce((best, town) => (straightMiles(town.point, point) < straightMiles(best.point, point) ? town : best))
+    draft.nodes.set(`crossing ${draft.nodes.size}`, { name: `${legs[one]!.road} at ${legs[other]!.road}`, region: nearest.region, point, at: draft.nodes.size })
+  }
+  draft.legs.clear()
+  for (const leg of splitAt(crossings, nodes.length, legs)) addLeg(draft, leg)
 }
 
 function columns(draft: Draft, middles: TownMiddles, factors: Factors): NetworkData {

@@ -23,9 +23,12 @@ export interface Stretch {
   file: string
 }
 
+/** What roads without a number of their own in the files are called. */
+export const smallRoads = 'regional roads'
+
 /** Roads are told apart by a suffix where two have one number: I-90-East is signed I-90. Short roads of many numbers stand under one name. */
 const signed = (name: string) => {
-  if (/-(links|roads)$/.test(name)) return 'regional roads'
+  if (/-(links|roads)$/.test(name)) return smallRoads
   const parts = name.split('-')
   if (/^(I|US)$/.test(parts[0]!)) return `${parts[0]}-${parts[1]!}`
   if (/^[A-Z]{2,3}$/.test(parts[0]!) && /^\d+[A-Z]?$/.test(parts[1] ?? '')) return parts[0] === 'TCH' ? `TCH ${parts[1]}` : `${parts[0]}-${parts[1]}`

@@ -51,7 +51,7 @@ export interface Network {
  * Truck speeds by class of road, miles an hour, with towns, grades and traffic in them: between the
  * free-flow speeds of governed trucks (62 to 65 on rural interstates) and what fleets average.
  */
-export const truckSpeeds: Record<RoadClass, number> = { freeway: 61, urban: 48, wide: 60, divided: 56, open: 58, 'two-lane': 48, local: 50, mountain: 42, ferry: 14 }
+export const truckSpeeds: Record<RoadClass, number> = { freeway: 61, urban: 48, wide: 60, divided: 55, open: 58, 'two-lane': 48, local: 50, mountain: 42, ferry: 14 }
 
 /** How much longer an hour on a class of road seems to whoever plans for a truck: practical routes keep to the big roads. */
 export const reluctance: Record<RoadClass, number> = { freeway: 1, urban: 1, wide: 1.02, divided: 1.03, open: 1.06, 'two-lane': 1.03, local: 1.2, mountain: 1.1, ferry: 1.5 }
