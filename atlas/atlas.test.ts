@@ -12,7 +12,7 @@ import { factors as written } from './factors'
 import { milesOf1949 } from './highways-1949/read'
 import { makeNetwork } from './network'
 import { comparePublished, errorsOf, heldBack, type PublishedMiles, publishedMiles } from './published'
-import { readRoads, statedMiles } from './read-roads'
+import { readRoads, smallRoads, statedMiles } from './read-roads'
 
 const place = (text: string) => {
   const found = resolvePlace(gazetteer(), text)
@@ -67,7 +67,7 @@ test('Canada is crossed in Canada, and the Great Lakes are driven round at home,
   expect(far('Toronto, ON', 'Winnipeg, MB')).toBeGreaterThan(1280)
   expect(regions('Toronto, ON', 'Winnipeg, MB')).not.toContain('US-2')
   expect(regions('Burlington, VT', 'Billings, MT')).not.toContain('ON-417')
-  expect(regions('Detroit, MI', 'Buffalo, NY')).toContain('ON-402')
+  expect(regions('Detroit, MI', 'Buffalo, NY')).toContain('ON-401')
 })
 
 describe('the highways of 1949', () => {
@@ -283,4 +283,23 @@ describe('a file of roads', () => {
     ['= I-90 motorway\n', /test.txt:1: no such class/],
     ['= I-90 freeway\nButte; Bozeman\n', /test.txt:2: neither a road nor a state/],
   ])('what cannot be read is told with its line', (text, message) => expect(() => read(text)).toThrow(message))
+})
+
+test('no small road runs farther than to the next towns: a stretch that goes on in another corner of the country was not closed', () => {
+  const { nodes, legs } = roads().network
+  const long = legs.filter((leg) => leg.road === smallRoads && straightMiles(nodes[leg.from]!, nodes[leg.to]!) > 110)
+  expect(long.map((leg) => `${nodes[leg.from]!.name} to ${nodes[leg.to]!.name}`)).toEqual([])
+})
+
+test.each([
+  ['Okeechobee, FL', 'Arcadia, FL', 'FL-70'],
+  ['Pikeville, KY', 'Ashland, KY', 'US-23'],
+  ['Greenville, OH', 'Celina, OH', 'US-127'],
+  ['Lubbock, TX', 'Seymour, TX', 'US-82'],
+  ['Olympia, WA', 'Aberdeen, WA', 'WA-8'],
+  ['Windsor, ON', 'London, ON', 'ON-401'],
+])('from %s to %s the road is called %s', (from, to, road) => {
+  const way = roads().way(roads().door(place(from)), roads().door(place(to)))!
+  const longest = way.roads.reduce((best, each) => (each.miles > best.miles ? each : best))
+  expect(longest.road).toBe(road)
 })

@@ -30,7 +30,7 @@ const worthwhile = { factor: 1.15, miles: 8 }
  * Crossings of roads that the files join at no town, where the way round by the towns is much longer:
  * highways that cross on the map have a junction there, written down or not. Not in cities, where the
  * map's straight lines are too rough for it, and not of a freeway with a small road. `apart` are pairs of
- * roads ("I-80|OH-4") known to pass over each other.
+ * roads ("I-335|US-56") known to pass over each other.
  */
 export function findCrossings(points: Point[], legs: DraftLeg[], apart: Set<string>): Crossing[] {
   const way = distances(points.length, legs)

@@ -194,7 +194,7 @@ function addLeg(draft: Draft, leg: DraftLeg): void {
 }
 
 /** Roads that cross without a junction: turnpikes between their exits. */
-const passingOver = new Set([roadPair('I-80', 'OH-4'), roadPair('I-335', 'US-56')])
+const passingOver = new Set([roadPair('I-335', 'US-56')])
 
 /** Puts a junction where highways cross between their towns. */
 function joinCrossings(draft: Draft): void {
