@@ -2,9 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { roadClasses } from '../core/miles/network'
 import { type Point, straightMiles } from '../core/miles/straight'
-import { type DraftLeg, findCrossings, roadPair, splitAt } from './crossings'
+import { findCrossings, roadPair } from './crossings'
+import type { DraftLeg } from './draft-legs'
 
-const twoLane = roadClasses.indexOf('two-lane')
 const leg = (from: number, to: number, road: string, roadClass: (typeof roadClasses)[number] = 'two-lane', miles = 30): DraftLeg => ({ from, to, road, class: roadClasses.indexOf(roadClass), miles })
 
 // A cross of two roads, half a degree to each side of 40 north, 95 west: Northtown, Southtown, Westtown, Easttown.
@@ -68,31 +68,5 @@ describe('crossings', () => {
         }
       }),
     )
-  })
-})
-
-describe('legs split at crossings', () => {
-  it('each keeps its miles, shared out by where the crossing lies', () => {
-    const crossing = { legs: [0, 1] as [number, number], along: [0.25, 0.5] as [number, number], point: { lat: 40, lon: -95 } }
-    expect(splitAt([crossing], 4, [leg(0, 1, 'US-1', 'two-lane', 40), leg(2, 3, 'US-2', 'two-lane', 30)])).toEqual([
-      { from: 0, to: 4, road: 'US-1', class: twoLane, miles: 10 },
-      { from: 4, to: 1, road: 'US-1', class: twoLane, miles: 30 },
-      { from: 2, to: 4, road: 'US-2', class: twoLane, miles: 15 },
-      { from: 4, to: 3, road: 'US-2', class: twoLane, miles: 15 },
-    ])
-  })
-
-  it('several crossings on one leg come in their order along it', () => {
-    const at = (other: number, along: number) => ({ legs: [0, other] as [number, number], along: [along, 0.5] as [number, number], point: { lat: 40, lon: -95 } })
-    const parts = splitAt([at(1, 0.75), at(2, 0.25)], 6, [leg(0, 1, 'US-1', 'two-lane', 40), leg(2, 3, 'US-2'), leg(4, 5, 'US-3')])
-    expect(parts.slice(0, 3).map(({ from, to, miles }) => [from, to, miles])).toEqual([
-      [0, 7, 10],
-      [7, 6, 20],
-      [6, 1, 10],
-    ])
-  })
-
-  it('legs without a crossing stay as they are', () => {
-    expect(splitAt([], 4, [northSouth, westEast])).toEqual([northSouth, westEast])
   })
 })

@@ -1,16 +1,6 @@
-import { roadClasses } from '../core/miles/network'
 import { type Point, straightMiles } from '../core/miles/straight'
+import { classOf, type DraftLeg, milesOver } from './draft-legs'
 import { smallRoads } from './read-roads'
-
-/** A leg as the draft of the network has it. */
-export interface DraftLeg {
-  from: number
-  to: number
-  road: string
-  /** Position in `roadClasses`. */
-  class: number
-  miles: number
-}
 
 /** A place where two legs cross on the map without a town of both: where along each it lies (0 to 1), and where it is. */
 export interface Crossing {
@@ -33,7 +23,7 @@ const worthwhile = { factor: 1.15, miles: 8 }
  * roads ("I-335|US-56") known to pass over each other.
  */
 export function findCrossings(points: Point[], legs: DraftLeg[], apart: Set<string>): Crossing[] {
-  const way = distances(points.length, legs)
+  const way = milesOver(points.length, legs)
   const crossings: Crossing[] = []
   for (const [one, other] of neighbours(points, legs)) {
     const [p, q] = [legs[one]!, legs[other]!]
@@ -55,31 +45,12 @@ export function findCrossings(points: Point[], legs: DraftLeg[], apart: Set<stri
 
 export const roadPair = (one: string, other: string): string => [one, other].sort().join('|')
 
-const classOf = (leg: DraftLeg) => roadClasses[leg.class]!
-
 /** Whether a junction of two roads may be supposed at all. */
 function mayMeet(one: DraftLeg, other: DraftLeg): boolean {
   const both = [one, other]
   if (both.some((leg) => classOf(leg) === 'ferry' || classOf(leg) === 'urban')) return false
   if (both.every((leg) => leg.road !== smallRoads)) return one.road !== other.road
   return both.every((leg) => classOf(leg) !== 'freeway')
-}
-
-/** The legs with each crossing as a node of both; the new nodes are numbered on from `nodes`, in the order of the crossings. */
-export function splitAt(crossings: Crossing[], nodes: number, legs: DraftLeg[]): DraftLeg[] {
-  const cuts = new Map<number, { along: number; node: number }[]>()
-  for (const [at, crossing] of crossings.entries()) {
-    for (const side of [0, 1] as const) {
-      const known = cuts.get(crossing.legs[side])
-      const cut = { along: crossing.along[side], node: nodes + at }
-      if (known) known.push(cut)
-      else cuts.set(crossing.legs[side], [cut])
-    }
-  }
-  return legs.flatMap((leg, at) => {
-    const ends = [{ along: 0, node: leg.from }, ...(cuts.get(at) ?? []).sort((one, other) => one.along - other.along), { along: 1, node: leg.to }]
-    return ends.slice(1).map((end, part) => ({ ...leg, from: ends[part]!.node, to: end.node, miles: leg.miles * (end.along - ends[part]!.along) }))
-  })
 }
 
 /** Where two straight lines cross within both, and the sine of the angle; null where they do not. Degrees are squared up by the latitude. */
@@ -112,30 +83,6 @@ function* neighbours(points: Point[], legs: DraftLeg[]): Generator<[number, numb
         }
         square.push(at)
         squares.set(`${lat} ${lon}`, square)
-      }
-    }
-  }
-}
-
-/** Miles over the legs from one node to another, infinite where it is more than the bound. */
-function distances(nodes: number, legs: DraftLeg[]): (from: number, to: number, bound: number) => number {
-  const legsOf = Array.from({ length: nodes }, (): { to: number; miles: number }[] => [])
-  for (const leg of legs) {
-    legsOf[leg.from]!.push({ to: leg.to, miles: leg.miles })
-    legsOf[leg.to]!.push({ to: leg.from, miles: leg.miles })
-  }
-  return (from, to, bound) => {
-    const reached = new Map([[from, 0]])
-    const done = new Set<number>()
-    for (;;) {
-      let next = -1
-      for (const [node, miles] of reached) if (!done.has(node) && (next < 0 || miles < reached.get(next)!)) next = node
-      if (next < 0) return Number.POSITIVE_INFINITY
-      if (next === to) return reached.get(next)!
-      done.add(next)
-      for (const leg of legsOf[next]!) {
-        const miles = reached.get(next)! + leg.miles
-        if (miles <= bound && miles < (reached.get(leg.to) ?? Number.POSITIVE_INFINITY)) reached.set(leg.to, miles)
       }
     }
   }

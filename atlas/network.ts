@@ -2,8 +2,10 @@ import type { NetworkData, RoadClass } from '../core/miles/network'
 import { roadClasses } from '../core/miles/network'
 import { type Point, straightMiles } from '../core/miles/straight'
 import { nameKey } from '../core/place/name-key'
-import { type DraftLeg, findCrossings, roadPair, splitAt } from './crossings'
+import { findCrossings, roadPair } from './crossings'
+import { cutLegs, type DraftLeg } from './draft-legs'
 import type { Factors } from './factors'
+import { findPassedTowns } from './passed-towns'
 import type { RoadTown, Stretch } from './read-roads'
 import { statedMiles } from './read-roads'
 
@@ -47,7 +49,7 @@ export function makeNetwork(stretches: Stretch[], towns: TownPoints, junctions: 
       addLeg(draft, { from: before, to: node, road: stretch.road, class: roadClasses.indexOf(drivenClass(to.class, points[at]!)), miles: miles[at - 1]! })
     }
   }
-  joinCrossings(draft)
+  joinRoads(draft)
   return { data: columns(draft, middles, factors), lost }
 }
 
@@ -196,22 +198,27 @@ function addLeg(draft: Draft, leg: DraftLeg): void {
 /** Roads that cross without a junction: turnpikes between their exits. */
 const passingOver = new Set([roadPair('I-335', 'US-56')])
 
-/** Puts a junction where highways cross between their towns. */
-function joinCrossings(draft: Draft): void {
-  const nodes = [...draft.nodes.values()]
+/** Puts towns on the roads that pass them, and a junction where highways cross. */
+function joinRoads(draft: Draft): void {
+  const towns = [...draft.nodes.values()]
+  const points = towns.map((town) => town.point)
+  const regions = towns.map((town) => town.region)
+  const drawn = [...draft.legs.values()]
+  replaceLegs(draft, cutLegs(drawn, findPassedTowns(points, regions, drawn)))
   const legs = [...draft.legs.values()]
-  const crossings = findCrossings(
-    nodes.map((node) => node.point),
-    legs,
-    passingOver,
-  )
+  const crossings = findCrossings(points, legs, passingOver)
   for (const { legs: [one, other], point } of crossings) {
-    const towns = [one, other].flatMap((leg) => [nodes[legs[leg]!.from]!, nodes[legs[leg]!.to]!])
-    const nearest = towns.reduce((best, town) => (straightMiles(town.point, point) < straightMiles(best.point, point) ? town : best))
-    draft.nodes.set(`crossing ${draft.nodes.size}`, { name: `${legs[one]!.road} at ${legs[other]!.road}`, region: nearest.region, point, at: draft.nodes.size })
+    const ends = [one, other].flatMap((leg) => [legs[leg]!.from, legs[leg]!.to])
+    const nearest = ends.reduce((best, end) => (straightMiles(points[end]!, point) < straightMiles(points[best]!, point) ? end : best))
+    draft.nodes.set(`crossing ${draft.nodes.size}`, { name: `${legs[one]!.road} at ${legs[other]!.road}`, region: regions[nearest]!, point, at: draft.nodes.size })
   }
+  const cuts = crossings.flatMap((crossing, at) => [0, 1].map((side) => ({ leg: crossing.legs[side]!, along: crossing.along[side]!, node: points.length + at })))
+  replaceLegs(draft, cutLegs(legs, cuts))
+}
+
+function replaceLegs(draft: Draft, legs: DraftLeg[]): void {
   draft.legs.clear()
-  for (const leg of splitAt(crossings, nodes.length, legs)) addLeg(draft, leg)
+  for (const leg of legs) addLeg(draft, leg)
 }
 
 function columns(draft: Draft, middles: TownMiddles, factors: Factors): NetworkData {
