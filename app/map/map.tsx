@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { closer, type Frame, farther, frameAfter, frameAround, isMapKey, pathOf, project, zoom } from '#core/map/project'
-import { namesThatFit } from '#core/map/region-spots'
+import { namesInFrame } from '#core/map/region-spots'
 import { type Layer, pointsOf } from './layers'
 
 interface MapProps {
@@ -23,6 +23,7 @@ export function RouteMap({ layers, words, shape, tall, className }: MapProps) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for the frame's own figures
   useEffect(() => setFrame(home), [homeKey])
   useWheel(box, setFrame)
+  const pixel = frame.height / tall
   const onKeyDown = (event: React.KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey || !isMapKey(event.key)) return
     event.preventDefault()
@@ -32,12 +33,13 @@ export function RouteMap({ layers, words, shape, tall, className }: MapProps) {
   return (
     <figure className={`relative overflow-hidden border bg-water ${className ?? ''}`}>
       <svg ref={box} viewBox={`${frame.x} ${frame.y} ${frame.width} ${frame.height}`} preserveAspectRatio="xMidYMid meet" className="h-full w-full cursor-grab touch-none active:cursor-grabbing" role="img" aria-label={words} tabIndex={0} onKeyDown={onKeyDown} {...useDrag(setFrame)}>
-        <use href="/map/shapes.svg#land" className="fill-sheet stroke-strong" style={{ strokeWidth: 1, vectorEffect: 'non-scaling-stroke' }} />
-        <use href="/map/shapes.svg#lakes" className="fill-water stroke-strong" style={{ strokeWidth: 0.6, vectorEffect: 'non-scaling-stroke' }} />
-        <use href="/map/shapes.svg#borders" className="fill-none stroke-strong" style={{ strokeWidth: 0.8, vectorEffect: 'non-scaling-stroke' }} />
-        <RegionNames letter={(frame.height / tall) * 12} />
+        {/* Lines of what `use` draws grow with the map, whatever its vector effect: their width is told in pixels here. */}
+        <use href="/map/shapes.svg#land" className="fill-sheet stroke-strong" style={{ strokeWidth: pixel }} />
+        <use href="/map/shapes.svg#lakes" className="fill-water stroke-strong" style={{ strokeWidth: 0.6 * pixel }} />
+        <use href="/map/shapes.svg#borders" className="fill-none stroke-strong" style={{ strokeWidth: pixel }} />
+        <RegionNames letter={pixel * 12} frame={frame} />
         {layers.map((layer, index) => (
-          <LayerMarks key={index} layer={layer} frame={frame} letter={(frame.height / tall) * 14} />
+          <LayerMarks key={index} layer={layer} frame={frame} letter={pixel * 14} />
         ))}
       </svg>
       <figcaption className="sr-only">{words}</figcaption>
@@ -52,10 +54,10 @@ export function RouteMap({ layers, words, shape, tall, className }: MapProps) {
   )
 }
 
-function RegionNames({ letter: size }: { letter: number }) {
+function RegionNames({ letter: size, frame }: { letter: number; frame: Frame }) {
   return (
     <g className="fill-second" fontSize={size} textAnchor="middle" opacity={0.75}>
-      {namesThatFit(size).map(({ code, x, y }) => (
+      {namesInFrame(size, frame).map(({ code, x, y }) => (
         <text key={code} x={x} y={y + size / 3} letterSpacing={size / 8}>
           {code}
         </text>

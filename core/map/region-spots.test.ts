@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
-import { namesThatFit, regionSpots } from './region-spots'
+import { namesInFrame, namesThatFit, regionSpots } from './region-spots'
 
 const codes = (letter: number) => namesThatFit(letter).map(({ code }) => code)
 
@@ -36,4 +36,15 @@ test('a code that is left out lies on one that stays', () => {
   const out = regionSpots.filter((spot) => !spot.isSmall && !kept.includes(spot))
   expect(out.length).toBeGreaterThan(0)
   for (const spot of out) expect(kept.some((other) => Math.abs(other.x - spot.x) < 30 * 0.8 * 3 && Math.abs(other.y - spot.y) < 33)).toBe(true)
+})
+
+test('a code that the edge of the frame would cut is left out, whole ones stay', () => {
+  const kansas = regionSpots.find(({ code }) => code === 'KS')!
+  const frame = { x: kansas.x - 100, y: kansas.y - 60, width: 200, height: 120 }
+  const shown = (moved: Partial<typeof frame>) => namesInFrame(10, { ...frame, ...moved }).map(({ code }) => code)
+  expect(shown({})).toContain('KS')
+  expect(shown({ y: kansas.y - 3 })).not.toContain('KS')
+  expect(shown({ y: kansas.y - 117 })).not.toContain('KS')
+  expect(shown({ x: kansas.x + 5 })).not.toContain('KS')
+  expect(shown({ x: kansas.x - 195 })).not.toContain('KS')
 })

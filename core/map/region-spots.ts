@@ -1,4 +1,4 @@
-import { project } from './project'
+import { type Frame, project } from './project'
 
 /** Where the code of each state and province is written on a map: near its middle. */
 const middles: Record<string, [lat: number, lon: number]> = {
@@ -32,4 +32,13 @@ export function namesThatFit(letter: number, spots: readonly RegionSpot[] = regi
     if (isFree) kept.push(spot)
   }
   return kept
+}
+
+/** The codes that stand whole in a frame, or outside it: one that its edge would cut in two is left out. */
+export function namesInFrame(letter: number, frame: Frame): RegionSpot[] {
+  const cutBy = (edge: number, middle: number, half: number) => Math.abs(edge - middle) < half
+  return namesThatFit(letter).filter(({ code, x, y }) => {
+    const [halfWidth, halfHeight] = [(code.length * widthOfLetter * letter) / 2, (heightOfLetter * letter) / 2]
+    return ![frame.y, frame.y + frame.height].some((edge) => cutBy(edge, y, halfHeight)) && ![frame.x, frame.x + frame.width].some((edge) => cutBy(edge, x, halfWidth))
+  })
 }
