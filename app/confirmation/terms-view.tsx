@@ -2,6 +2,7 @@ import { type ConfirmationTerms, windowOnPaper } from '#core/confirmation/terms'
 import { formatMoney } from '#core/money/money'
 import { toInstant } from '#core/time/local'
 import { zoneWords } from '#core/time/words'
+import { milesWords } from '#core/miles/words'
 
 /** A rate confirmation as its carrier reads it: on the phone, and in the desk's preview. */
 export function TermsView({ terms }: { terms: ConfirmationTerms }) {
@@ -36,7 +37,7 @@ export function TermsView({ terms }: { terms: ConfirmationTerms }) {
       <section aria-label="Freight">
         <p>
           <b className="font-semibold">{terms.freight}</b>, {terms.commodity}
-          {terms.pallets !== null && `, ${terms.pallets} pallets`}, about {terms.miles.toLocaleString('en-US')} miles
+          {terms.pallets !== null && `, ${terms.pallets} pallets`}, about {milesWords(terms.miles)}
         </p>
         {terms.references.map((reference) => (
           <p key={reference.label + reference.value}>

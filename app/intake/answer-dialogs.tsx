@@ -6,6 +6,7 @@ import type { IntakeRow } from '#server/tender/intake'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
 import type { Answering } from './use-answer'
+import { milesWords } from '#core/miles/words'
 
 interface AnswerProps {
   tenders: IntakeRow[]
@@ -39,7 +40,7 @@ export function AcceptDialog({ tenders, detail, answering, onClose, onDone }: An
           {marginMinor !== null && `, about ${formatMoney(marginMinor)} left at the middle price`}.
         </p>
         {late > 0 && <p className="text-bill">{late === 1 && tenders.length === 1 ? 'It cannot' : `${late} cannot`} be driven in time by the law: kept as a draft.</p>}
-        {detail && tenders.length === 1 && detail.strays.length > 0 && <p className="text-bill">{detail.strays[0]!.words}, {detail.strays[0]!.milesAway.toLocaleString('en-US')} miles away: the load goes by our facility.</p>}
+        {detail && tenders.length === 1 && detail.strays.length > 0 && <p className="text-bill">{detail.strays[0]!.words}, {milesWords(detail.strays[0]!.milesAway)} away: the load goes by our facility.</p>}
         {unknown > 0 && <p className="text-bill">{tenders.length === 1 ? 'A code in it is new: say first what it is with us.' : `${unknown} with new codes stay: say first what those are with us.`}</p>}
         {detail?.partner.takesNotes && tenders.length === 1 && <Field label="A note that goes along (optional)" value={note} maxLength={120} onChange={(event) => setNote(event.target.value)} />}
         {error && (

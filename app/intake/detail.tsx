@@ -12,6 +12,7 @@ import { RateStrip } from '../ui/rate-strip'
 import { CodeMapping } from './code-mapping'
 import { Strays } from './strays'
 import { WhoCould } from './who-could'
+import { milesWords } from '#core/miles/words'
 
 /** All that a tender says and comes to, beside the list. */
 export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; now: number; zone: string; onMapped: () => void }) {
@@ -94,7 +95,7 @@ function Stops({ detail, now }: { detail: TenderDetail; now: number }) {
         {tender.equipment.tempF && `, ${tender.equipment.tempF.min === tender.equipment.tempF.max ? tender.equipment.tempF.min : `${tender.equipment.tempF.min} to ${tender.equipment.tempF.max}`} °F`}
         {tender.weightLb !== null && `, ${tender.weightLb.toLocaleString('en-US')} lb`}
         {tender.hazmat && <b className="text-ring-text">, hazardous</b>}
-        {facts.miles !== null && `, ${Math.round(facts.miles).toLocaleString('en-US')} miles, ${spanWords((facts.hours ?? 0) * 3_600_000)} at the wheel`}
+        {facts.miles !== null && `, ${milesWords(facts.miles)}, ${spanWords((facts.hours ?? 0) * 3_600_000)} at the wheel`}
         {'. '}
         <DriveWords facts={facts} />
       </p>

@@ -3,6 +3,7 @@ import { useRevalidator } from 'react-router'
 import type { Stray } from '#core/tender/strays'
 import type { MapCode } from '#server/partner/map-code'
 import { postJson } from '../ui/post'
+import { milesWords } from '#core/miles/words'
 
 /** Codes that mean another place than we hold them for: each can be told anew in one stroke. */
 export function Strays({ strays, onUnmapped }: { strays: Stray[]; onUnmapped: () => void }) {
@@ -22,7 +23,7 @@ export function Strays({ strays, onUnmapped }: { strays: Stray[]; onUnmapped: ()
       <ul>
         {strays.map((stray) => (
           <li key={stray.codeId} className="border-t py-1">
-            <b className="text-bill">{stray.milesAway.toLocaleString('en-US')} miles apart</b> <span>{stray.words}.</span>{' '}
+            <b className="text-bill">{milesWords(stray.milesAway)} apart</b> <span>{stray.words}.</span>{' '}
             <button type="button" className="text-dusk underline" disabled={busy} onClick={() => void unmap(stray.codeId)}>
               It is another place: say anew what {stray.code} is
             </button>

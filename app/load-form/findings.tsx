@@ -12,6 +12,7 @@ import { routeLayers, wayWords } from '../map/route-layers'
 import type { TypedRoute } from '../routes/load-route'
 import { RateStrip } from '../ui/rate-strip'
 import { chargesFrom, type FormValues, readRate } from './form-values'
+import { milesWords } from '#core/miles/words'
 
 /** What we already know about the load being typed: way, price, and what looks wrong. */
 export function Findings({ values, route, band, problems, now, onReorder }: { values: FormValues; route: TypedRoute | null; band: RateBand | null; problems: Problem[]; now: number; onReorder: (order: number[]) => void }) {
@@ -30,7 +31,7 @@ export function Findings({ values, route, band, problems, now, onReorder }: { va
           </p>
           {route.shorter && (
             <p>
-              Another order of the stops between saves {route.shorter.savedMiles} miles.{' '}
+              Another order of the stops between saves {milesWords(route.shorter.savedMiles)}.{' '}
               <button type="button" className="text-dusk underline" onClick={() => onReorder(route.shorter!.order)}>
                 Put them in that order
               </button>

@@ -5,6 +5,7 @@ import type { LoadPage } from '#server/load/read'
 import { TermsView } from '../confirmation/terms-view'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
+import { Gate, isThrough, PassGate, useGate } from './gate'
 import type { Acting } from './use-act'
 
 type Confirmation = LoadPage['confirmations'][number]
@@ -53,17 +54,20 @@ function happened(confirmation: Confirmation, now: number, zone: string): string
 }
 
 /** What will leave the building, as it will be seen, and the key that sends it. */
-export function SendDialog({ page, acting, onClose }: { page: LoadPage; acting: Acting; onClose: () => void }) {
+export function SendDialog({ page, acting, now, mayOverride, onClose }: { page: LoadPage; acting: Acting; now: number; mayOverride: boolean; onClose: () => void }) {
   const newest = page.confirmations[0]
   const [typed, setTyped] = useState<string | null>(null)
   // The award just made may still be on its way into the page: what is not typed follows it.
   const to = typed ?? newest?.sentTo ?? page.carrier?.mail ?? ''
   const [error, setError] = useState<string>()
+  const [reason, setReason] = useState('')
+  const gate = useGate(page.load.id, page.load.carrierId ?? 0, true)
   if (!newest) return null
+  const stopped = gate?.verdict.verdict === 'stop'
   const again = newest.state === 'sent'
   const send = async (event: React.FormEvent) => {
     event.preventDefault()
-    const answer = await acting.act({ intent: 'send_confirmation', to, again }, page.load.practice ? 'Practice: kept in the building' : `Confirmation on its way to ${to}`, true)
+    const answer = await acting.act({ intent: 'send_confirmation', to, again, override: stopped && reason !== '' ? reason : null }, page.load.practice ? 'Practice: kept in the building' : `Confirmation on its way to ${to}`, true)
     if (answer.ok) onClose()
     else setError(answer.message)
   }
@@ -71,12 +75,18 @@ export function SendDialog({ page, acting, onClose }: { page: LoadPage; acting: 
     <Dialog open onClose={onClose} title={`Rate confirmation ${newest.number} for ${page.carrier?.name ?? ''}`} wide>
       <form onSubmit={send} className="mb-4 grid grid-cols-[1fr_auto_auto] items-end gap-3" noValidate>
         <Field label="Mail to" type="email" value={to} onChange={(event) => setTyped(event.target.value)} error={error} />
-        <button type="submit" className="button first" disabled={acting.busy || newest.state === 'accepted'} autoFocus>
+        <button type="submit" className="button first" disabled={acting.busy || newest.state === 'accepted' || (stopped && !isThrough(gate, mayOverride, reason))} autoFocus>
           {again ? 'Send again' : 'Send'} <kbd className="key">Enter</kbd>
         </button>
         <a className="button" href={`/loads/${page.load.id}/confirmations/${newest.id}/pdf`} target="_blank" rel="noreferrer">
           PDF
         </a>
+        {stopped && (
+          <div className="col-span-3 flex flex-col gap-2">
+            <Gate gate={gate} now={now} deliverBy={page.load.deliverBy} zone={page.load.destZone} />
+            <PassGate gate={gate} mayOverride={mayOverride} reason={reason} onReason={setReason} />
+          </div>
+        )}
       </form>
       {newest.state === 'accepted' && <p className="mb-2 text-acacia">Accepted already: nothing needs to be sent.</p>}
       <div className="border border-strong bg-plain p-4">

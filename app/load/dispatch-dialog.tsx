@@ -2,7 +2,7 @@ import { useState } from 'react'
 import type { LoadPage } from '#server/load/read'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
-import { Gate, useGate } from './gate'
+import { Gate, isThrough, PassGate, useGate } from './gate'
 import type { Acting } from './use-act'
 
 /** Dispatch: who drives which truck, and the gate asked once more. A stop can be passed by those the policy lets, with a reason. */
@@ -13,7 +13,6 @@ export function DispatchDialog({ page, acting, now, mayOverride, onClose }: { pa
   const [reason, setReason] = useState('')
   const [error, setError] = useState<string>()
   const stopped = gate?.verdict.verdict === 'stop'
-  const mayPass = mayOverride && gate?.bar === null
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
     const answer = await acting.act({ intent: 'advance', to: 'dispatched', driver, override: stopped && reason !== '' ? reason : null }, `${load.number} dispatched`, true)
@@ -30,14 +29,13 @@ export function DispatchDialog({ page, acting, now, mayOverride, onClose }: { pa
           <Field label="Truck number" value={driver.truck} onChange={(event) => set({ truck: event.target.value })} />
         </div>
         <Gate gate={gate} now={now} deliverBy={load.deliverBy} zone={load.destZone} />
-        {stopped && mayPass && <Field label="Go past the gate, because (stays on the load)" value={reason} onChange={(event) => setReason(event.target.value)} />}
-        {stopped && !mayPass && <p className="label">{mayOverride ? `The policy lets nobody go past this: ${gate?.bar}.` : 'Only a manager may go past the gate.'}</p>}
+        <PassGate gate={gate} mayOverride={mayOverride} reason={reason} onReason={setReason} />
         {error && (
           <p role="alert" className="text-bill">
             {error}
           </p>
         )}
-        <button type="submit" className="button first self-start" disabled={acting.busy || !gate || (stopped && (!mayPass || reason.trim().length < 3))}>
+        <button type="submit" className="button first self-start" disabled={acting.busy || !isThrough(gate, mayOverride, reason)}>
           Dispatch <kbd className="key">Enter</kbd>
         </button>
       </form>

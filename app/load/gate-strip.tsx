@@ -3,6 +3,8 @@ import { formatMoney } from '#core/money/money'
 import { momentWords } from '#core/time/words'
 import type { LoadPage } from '#server/load/read'
 
+const stageWords = { award: 'the award', confirmation: 'sending the confirmation', dispatch: 'dispatch' } as const
+
 /** What stands between this load and its truck: an award the gate would no longer pass, with the next best carrier; and what was ever passed, for good. */
 export function GateStrip({ page, now, zone }: { page: LoadPage; now: number; zone: string }) {
   const { alert, overrides } = page.gate
@@ -12,7 +14,7 @@ export function GateStrip({ page, now, zone }: { page: LoadPage; now: number; zo
     <div className="flex shrink-0 flex-col gap-0.5 border-b border-strong px-4 py-1.5">
       {alert && (
         <p role="alert">
-          <b className="text-bill">The gate would no longer pass {page.carrier?.name}: dispatch waits.</b> {alert.reasons.map(({ message }) => message).join('; ')}. <span className="label">{alert.reasons[0]?.mend} </span>
+          <b className="text-bill">The gate would no longer pass {page.carrier?.name}: {page.confirmations[0]?.state === 'accepted' ? 'dispatch waits' : 'the confirmation waits'}.</b> {alert.reasons.map(({ message }) => message).join('; ')}. <span className="label">{alert.reasons[0]?.mend} </span>
           {page.load.carrierId !== null && (
             <Link to={`/carriers/${page.load.carrierId}`} className="text-dusk underline">
               Dossier
@@ -31,7 +33,7 @@ export function GateStrip({ page, now, zone }: { page: LoadPage; now: number; zo
       )}
       {overrides.map((override) => (
         <p key={override.id} className="text-ring-text">
-          Gate passed at {override.stage === 'award' ? 'the award' : 'dispatch'} by {override.byName}, {momentWords(override.at, now, zone)}: {override.reasons.map(({ message }) => message).join('; ')}. <span className="text-ink">“{override.because}”</span>
+          Gate passed at {stageWords[override.stage]} by {override.byName}, {momentWords(override.at, now, zone)}: {override.reasons.map(({ message }) => message).join('; ')}. <span className="text-ink">“{override.because}”</span>
         </p>
       ))}
     </div>

@@ -3,6 +3,7 @@ import { dayOf, toLocal } from '#core/time/local'
 import { dayWords } from '#core/time/words'
 import type { Verdict } from '#core/vetting/vetting'
 import { CoverLine, type CoverStretch } from '../ui/cover-line'
+import { Field } from '../ui/field'
 
 export interface GateFacts {
   verdict: Verdict
@@ -39,6 +40,19 @@ export function Gate({ gate, now, deliverBy, zone }: { gate: GateFacts | null; n
       <CoverLine cover={gate.cover} today={today} deliveries={[{ on: deliveryOn, words: `delivery ${dayWords(deliveryOn)}` }]} />
     </section>
   )
+}
+
+/** What it takes to go past a stop: a reason from whoever may, or why nobody here may. */
+export function PassGate({ gate, mayOverride, reason, onReason }: { gate: GateFacts | null; mayOverride: boolean; reason: string; onReason: (reason: string) => void }) {
+  if (gate?.verdict.verdict !== 'stop') return null
+  if (!mayOverride) return <p className="label">Only a manager may go past the gate.</p>
+  if (gate.bar !== null) return <p className="label">The policy lets nobody go past this: {gate.bar}.</p>
+  return <Field label="Go past the gate, because (stays on the load)" value={reason} onChange={(event) => onReason(event.target.value)} />
+}
+
+/** Whether the gate lets an act through: it is asked, and where it stops the reason to go past it is given by whoever may. */
+export function isThrough(gate: GateFacts | null, mayOverride: boolean, reason: string): boolean {
+  return gate !== null && (gate.verdict.verdict !== 'stop' || (mayOverride && gate.bar === null && reason.trim().length >= 3))
 }
 
 /** The reasons of a verdict, each with what would mend it. */

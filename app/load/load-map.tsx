@@ -4,6 +4,7 @@ import type { LoadPage } from '#server/load/read'
 import { RouteMap } from '../map/map'
 import { routeLayers, wayWords } from '../map/route-layers'
 import { Dialog } from '../ui/dialog'
+import { milesWords } from '#core/miles/words'
 
 const layersOf = (page: LoadPage) => routeLayers(page.ways, page.stops.map((stop) => ({ lat: stop.lat, lon: stop.lon, name: stop.city, stop: stop.kind })))
 const wordsOf = (page: LoadPage) => wayWords(page.legs.reduce((sum, leg) => sum + leg.miles, 0), page.ways)
@@ -34,7 +35,7 @@ export function MapDialog({ page, onClose }: { page: LoadPage; onClose: () => vo
             <b className="font-semibold">
               {page.stops[index]!.city} to {page.stops[index + 1]!.city}
             </b>
-            , {Math.round(page.legs[index]!.miles).toLocaleString('en-US')} miles, {spanWords(page.legs[index]!.hours * hour)}
+            , {milesWords(page.legs[index]!.miles)}, {spanWords(page.legs[index]!.hours * hour)}
             <span className="label"> {way.roads.map(({ road, miles }) => `${road} ${Math.round(miles)}`).join(', ')}</span>
           </li>
         ))}

@@ -1,6 +1,7 @@
 import { localRoads } from '#core/miles/roads'
 import type { Point } from '#core/miles/straight'
 import type { Layer } from './layers'
+import { milesWords } from '#core/miles/words'
 
 interface DrivenWay {
   line: Point[]
@@ -19,5 +20,5 @@ export function wayWords(miles: number, ways: DrivenWay[]): string {
   const roads = ways.flatMap((way) => way.roads).filter(({ road }) => road !== localRoads)
   const longest = new Set(roads.toSorted((one, other) => other.miles - one.miles).slice(0, toldRoads))
   const told = roads.filter((road) => longest.has(road)).map(({ road, miles: on }) => `${road} ${Math.round(on)}`)
-  return `${Math.round(miles).toLocaleString('en-US')} miles${told.length > 0 ? `, mostly ${told.join(', ')}` : ''}`
+  return `${milesWords(miles)}${told.length > 0 ? `, mostly ${told.join(', ')}` : ''}`
 }

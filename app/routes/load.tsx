@@ -147,7 +147,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
       {open?.kind === 'rates' && <RateDrawer page={page} onClose={close} />}
       {open?.kind === 'map' && <MapDialog page={page} onClose={close} />}
       {open?.kind === 'pay' && <PayDialog page={page} acting={acting} onClose={close} />}
-      {open?.kind === 'send' && <SendDialog page={page} acting={acting} onClose={close} />}
+      {open?.kind === 'send' && <SendDialog page={page} acting={acting} now={now} mayOverride={mayOverride} onClose={close} />}
       {open?.kind === 'call' && <CheckCallDialog page={page} acting={acting} now={now} onClose={close} />}
       {open?.kind === 'join' && <JoinDialog page={page} acting={acting} onClose={close} />}
       {open?.kind === 'dispatch' && <DispatchDialog page={page} acting={acting} now={now} mayOverride={mayOverride} onClose={close} />}

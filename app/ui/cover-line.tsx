@@ -28,6 +28,9 @@ export function CoverLine({ cover, today, deliveries, wide = 660 }: { cover: Cov
   const height = Math.max(1, shown.length) * size.row + (ahead.length > 0 ? 30 : 12)
   const until = (to: string) => (to >= '9999' ? 'until cancelled' : dayWords(to, today))
   const words = shown.map((stretch) => `${stretch.kind} ${formatMoney(stretch.limitMinor)} until ${until(stretch.to)}`).join('; ')
+  const endOf = (stretch: CoverStretch) => x(stretch.to >= '9999' ? last : stretch.to)
+  const covers = (stretch: CoverStretch) => stretch.to >= (ahead.at(-1)?.on ?? today)
+  const isShort = (stretch: CoverStretch) => stretch.to < (ahead[0]?.on ?? today)
   // Labels that would lie over one another are left to the list beside.
   const labelled = ahead.filter((each, at) => at === 0 || x(each.on) - x(ahead[at - 1]!.on) > 84)
   return (
@@ -37,23 +40,22 @@ export function CoverLine({ cover, today, deliveries, wide = 660 }: { cover: Cov
           Nothing in force, nothing on file
         </text>
       )}
-      {shown.map((stretch, index) => {
-        const covers = stretch.to >= (ahead.at(-1)?.on ?? today)
-        const short = stretch.to < (ahead[0]?.on ?? today)
-        return (
-          <g key={`${stretch.kind} ${stretch.number} ${stretch.from}`}>
-            <text x={0} y={index * size.row + 15} className="fill-ink text-[12px]">
-              {names[stretch.kind]} {formatMoney(stretch.limitMinor)}
-            </text>
-            <rect x={size.left} y={index * size.row + 6} width={Math.max(2, x(stretch.to >= '9999' ? last : stretch.to) - size.left)} height={10} fill={short ? 'var(--bill)' : covers ? 'var(--acacia)' : 'var(--ring)'} opacity={0.75} />
-            <text x={x(stretch.to >= '9999' ? last : stretch.to) + 6} y={index * size.row + 15} className={`text-[11px] ${short ? 'fill-bill' : 'fill-second'}`}>
-              {stretch.to < today ? `ended ${dayWords(stretch.to, today)}` : stretch.to >= '9999' ? until(stretch.to) : `to ${until(stretch.to)}`}
-            </text>
-          </g>
-        )
-      })}
+      {shown.map((stretch, index) => (
+        <g key={`${stretch.kind} ${stretch.number} ${stretch.from}`}>
+          <text x={0} y={index * size.row + 15} className="fill-ink text-[12px]">
+            {names[stretch.kind]} {formatMoney(stretch.limitMinor)}
+          </text>
+          <rect x={size.left} y={index * size.row + 6} width={Math.max(2, endOf(stretch) - size.left)} height={10} fill={isShort(stretch) ? 'var(--bill)' : covers(stretch) ? 'var(--acacia)' : 'var(--ring)'} opacity={0.75} />
+        </g>
+      ))}
       {ahead.map((each) => (
         <line key={each.words} x1={x(each.on)} x2={x(each.on)} y1={0} y2={height - 20} stroke="var(--ink)" strokeWidth={1.4} />
+      ))}
+      {/* Above the lines, which would strike them through. */}
+      {shown.map((stretch, index) => (
+        <text key={`${stretch.kind} ${stretch.number} ${stretch.from}`} x={Math.max(size.left, endOf(stretch)) + 6} y={index * size.row + 15} className={`stroke-sheet text-[11px] ${isShort(stretch) ? 'fill-bill' : 'fill-second'}`} style={{ paintOrder: 'stroke', strokeWidth: 4 }}>
+          {stretch.to < today ? `ended ${dayWords(stretch.to, today)}` : stretch.to >= '9999' ? until(stretch.to) : `to ${until(stretch.to)}`}
+        </text>
       ))}
       {labelled.map((each) => (
         <text key={each.words} x={x(each.on)} y={height - 7} textAnchor="middle" className="fill-ink text-[11px] font-semibold">

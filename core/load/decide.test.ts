@@ -100,6 +100,17 @@ describe('confirmation', () => {
     expect(kinds(sent, { kind: 'send_confirmation', to: 'a@b.example', again: false })).toBe('already_sent')
     expect(kinds(sent, { kind: 'send_confirmation', to: 'a@b.example', again: true })).toEqual(['confirmation_mail_asked'])
   })
+  test.each<[string, Partial<GateAsked>, string | string[]]>([
+    ['is held back where the gate would no longer pass them', {}, 'gate_holds_confirmation'],
+    ['is not sent on the word of somebody who may not give it', { override: 'renewal seen' }, 'may_not_override'],
+    ['is not sent past what nobody may go past', { override: 'renewal seen', mayOverride: true, bar: 'Authority is revoked' }, 'nobody_may_override'],
+    ['is sent for a manager’s reason, which stays on the record', { override: 'renewal seen', mayOverride: true }, ['gate_passed', 'confirmation_mail_asked']],
+  ])('%s', (_, over, outcome) => {
+    expect(kinds(sent, { kind: 'send_confirmation', to: 'a@b.example', again: true, gate: stopped(over) })).toEqual(outcome)
+  })
+  test('a gate that is clear leaves no trace of a reason that was not needed', () => {
+    expect(kinds(sent, { kind: 'send_confirmation', to: 'a@b.example', again: true, gate: asked({ override: 'just in case', mayOverride: true }) })).toEqual(['confirmation_mail_asked'])
+  })
   test('a truck is not dispatched before the carrier said yes', () => expect(kinds(sent, { kind: 'advance', to: 'dispatched' })).toBe('not_confirmed'))
   test('falling through opens the load again and voids it', () => {
     expect(kinds(sent, { kind: 'release', reason: 'truck broke down' })).toEqual(['award_released', 'state_changed', 'confirmation_voided'])

@@ -43,6 +43,10 @@ export interface Change {
   to: string
 }
 
+/** Where the gate is asked about an award, and may be passed by somebody's reason. */
+export const gateStages = ['award', 'confirmation', 'dispatch'] as const
+export type GateStage = (typeof gateStages)[number]
+
 /** The gate's verdict where it is asked, and the reason of whoever goes past it. */
 export interface GateAsked {
   verdict: Verdict
@@ -63,7 +67,7 @@ export type LoadCommand =
   | { kind: 'lapse_offers' }
   | { kind: 'award'; offerId: number; buyCharges: Charge[]; payMinor: number; gate: GateAsked }
   | { kind: 'revise'; changes: Change[]; carrierSeesIt: boolean }
-  | { kind: 'send_confirmation'; to: string; again: boolean }
+  | { kind: 'send_confirmation'; to: string; again: boolean; gate?: GateAsked }
   | { kind: 'accept_confirmation'; confirmationId: number; name: string; title: string }
   | { kind: 'release'; reason: string }
   | { kind: 'advance'; to: LoadState; gate?: GateAsked }
@@ -79,7 +83,7 @@ export type LoadEvent =
   | { kind: 'offer_countered'; offerId: number; carrierName: string; from: number; to: number }
   | { kind: 'offer_ended'; offerId: number; carrierName: string; payMinor: number; to: 'declined' | 'lapsed' | 'turned_down' }
   | { kind: 'load_awarded'; offerId: number; carrierId: number; carrierName: string; buyCharges: Charge[]; payMinor: number; override: string | null; policyVersion: number }
-  | { kind: 'gate_passed'; carrierId: number; stage: 'award' | 'dispatch'; reasons: { code: string; message: string }[]; because: string; policyVersion: number }
+  | { kind: 'gate_passed'; carrierId: number; stage: GateStage; reasons: { code: string; message: string }[]; because: string; policyVersion: number }
   | { kind: 'terms_changed'; changes: Change[] }
   | { kind: 'confirmation_voided'; confirmationId: number; version: number }
   | { kind: 'confirmation_issued'; version: number }
@@ -220,14 +224,14 @@ function decideAward(load: LoadFacts, command: LoadCommand & { kind: 'award' }, 
   })
 }
 
-function gateRefusal(load: LoadFacts, { verdict, override, mayOverride, bar }: GateAsked, code: 'gate_stops' | 'gate_holds'): Decision | null {
+function gateRefusal(load: LoadFacts, { verdict, override, mayOverride, bar }: GateAsked, code: 'gate_stops' | 'gate_holds' | 'gate_holds_confirmation'): Decision | null {
   if (verdict.verdict !== 'stop') return null
   if (!override) return refuse(code, load, verdict.reasons[0]?.message)
   if (!mayOverride) return refuse('may_not_override', load)
   return bar === null ? null : refuse('nobody_may_override', load, bar)
 }
 
-function gatePassed(stage: 'award' | 'dispatch', carrierId: number, { verdict, override }: GateAsked): LoadEvent[] {
+function gatePassed(stage: GateStage, carrierId: number, { verdict, override }: GateAsked): LoadEvent[] {
   if (verdict.verdict !== 'stop' || override === null) return []
   const reasons = verdict.reasons.filter((reason) => reason.severity === 'stop').map(({ code, message }) => ({ code, message }))
   return [{ kind: 'gate_passed', carrierId, stage, reasons, because: override, policyVersion: verdict.policyVersion }]
@@ -246,12 +250,15 @@ function decideRevision(load: LoadFacts, { changes, carrierSeesIt }: LoadCommand
   return { events: [...changed, { kind: 'confirmation_voided', confirmationId: id, version }, { kind: 'confirmation_issued', version: version + 1 }] }
 }
 
-function decideSend(load: LoadFacts, { to, again }: LoadCommand & { kind: 'send_confirmation' }): Decision {
+function decideSend(load: LoadFacts, { to, again, gate }: LoadCommand & { kind: 'send_confirmation' }): Decision {
   const confirmation = load.confirmation
   if (!load.award || !confirmation || confirmation.state === 'void') return refuse('no_confirmation', load)
   if (confirmation.state === 'accepted') return refuse('already_accepted', load)
   if (confirmation.state === 'sent' && !again) return refuse('already_sent', load)
-  return { events: [{ kind: 'confirmation_mail_asked', confirmationId: confirmation.id, version: confirmation.version, to }] }
+  const held = gate ? gateRefusal(load, gate, 'gate_holds_confirmation') : null
+  if (held) return held
+  const passed = gate ? gatePassed('confirmation', load.award.carrierId, gate) : []
+  return { events: [...passed, { kind: 'confirmation_mail_asked', confirmationId: confirmation.id, version: confirmation.version, to }] }
 }
 
 function decideAcceptance(load: LoadFacts, command: LoadCommand & { kind: 'accept_confirmation' }): Decision {

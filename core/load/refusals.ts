@@ -5,7 +5,7 @@ import { loadStateWords } from './words'
 export type RefusalCode =
   | 'not_a_draft' | 'not_ready' | 'target_over_most' | 'already_covered' | 'not_uncovered' | 'already_posted' | 'not_posted'
   | 'already_awarded' | 'offer_already_past' | 'offer_lapsed' | 'offer_ended' | 'no_such_offer' | 'counter_not_lower' | 'nothing_agreed'
-  | 'gate_stops' | 'gate_holds' | 'may_not_override' | 'nobody_may_override' | 'too_late_to_change' | 'no_confirmation' | 'already_accepted' | 'already_sent' | 'confirmation_void'
+  | 'gate_stops' | 'gate_holds' | 'gate_holds_confirmation' | 'may_not_override' | 'nobody_may_override' | 'too_late_to_change' | 'no_confirmation' | 'already_accepted' | 'already_sent' | 'confirmation_void'
   | 'no_award' | 'impossible_step' | 'not_confirmed' | 'too_late_to_cancel'
 
 /** A rule's no: a code for programs, a sentence for people. */
@@ -56,6 +56,8 @@ function sentence(code: RefusalCode, load: LoadFacts, detail: string): string {
       return 'Only a manager may override the gate.'
     case 'gate_holds':
       return `The gate holds this dispatch: ${detail}.`
+    case 'gate_holds_confirmation':
+      return `The gate holds this rate confirmation back: ${detail}.`
     case 'nobody_may_override':
       return `The policy lets you go no further here: ${detail}.`
     case 'too_late_to_change':

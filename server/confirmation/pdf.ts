@@ -3,6 +3,7 @@ import { formatMoney } from '#core/money/money'
 import { zoneWords } from '#core/time/words'
 import { toInstant } from '#core/time/local'
 import { block, type Doc, everyPage, hairline, ink, newSheet, roomFor, rule, second, sheet } from '#server/paper/sheet'
+import { milesWords } from '#core/miles/words'
 
 const { margin, width } = sheet
 
@@ -63,7 +64,7 @@ function stops(doc: Doc, terms: ConfirmationTerms): void {
 function freight(doc: Doc, terms: ConfirmationTerms): void {
   roomFor(doc, 80)
   rule(doc)
-  const words = [`${terms.freight}`, `${terms.commodity}${terms.pallets === null ? '' : `, ${terms.pallets} pallets`}, about ${terms.miles.toLocaleString('en-US')} miles`]
+  const words = [`${terms.freight}`, `${terms.commodity}${terms.pallets === null ? '' : `, ${terms.pallets} pallets`}, about ${milesWords(terms.miles)}`]
   block(doc, margin, doc.y, width, 'Freight', words)
   for (const reference of terms.references) doc.font('text').fontSize(10).fillColor(ink).text(`${reference.label} `, margin, doc.y + 2, { continued: true }).font('figures').text(reference.value)
   for (const instruction of terms.instructions) {

@@ -15,7 +15,7 @@ import { boardName } from '#server/posting/board'
 import { confirmation, load } from '#server/schema'
 import { joinPartner, joinSchema } from '#server/tender/join'
 import { noteStopEvent, stopEventSchema } from '#server/tender/stop-events'
-import { dispatch } from './dispatch'
+import { dispatch, sendConfirmation } from './dispatch'
 import { carryOut } from './commands'
 import { complete } from './save'
 import { readTerms } from './terms'
@@ -37,7 +37,7 @@ export const loadActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('decline_offer'), offerId: id }),
   z.object({ intent: z.literal('award'), offerId: id, buyCharges, override: reason.nullable().default(null) }),
   z.object({ intent: z.literal('change_pay'), buyCharges }),
-  z.object({ intent: z.literal('send_confirmation'), to: z.string().trim().email('Give a mail address').max(200), again: z.boolean().default(false) }),
+  z.object({ intent: z.literal('send_confirmation'), to: z.string().trim().email('Give a mail address').max(200), again: z.boolean().default(false), override: reason.nullable().default(null) }),
   z.object({ intent: z.literal('revoke_links'), confirmationId: id }),
   z.object({ intent: z.literal('release'), reason }),
   z.object({ intent: z.literal('advance'), to: z.enum(loadStates), override: reason.nullable().default(null), driver: driverSchema.optional() }),
@@ -80,7 +80,7 @@ export function actOnLoad(db: Db, loadId: number, act: z.output<typeof loadActSc
     case 'change_pay':
       return changePay(db, loadId, act.buyCharges, who)
     case 'send_confirmation':
-      return carryOut(db, loadId, { kind: 'send_confirmation', to: act.to, again: act.again }, who)
+      return sendConfirmation(db, loadId, act, viewer, who)
     case 'revoke_links':
       return revoke(db, loadId, act.confirmationId, now)
     case 'release':

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { may } from '#core/access/access'
+import type { GateAsked } from '#core/load/decide'
 import { phoneDigits } from '#core/register/phone'
 import { barFor } from '#core/vetting/vetting'
 import type { Viewer } from '#server/access/viewer'
@@ -19,10 +20,19 @@ export interface Dispatching {
 export function dispatch(db: Db, loadId: number, asked: Dispatching, viewer: Viewer, act: Act): Outcome {
   return carryOut(db, loadId, () => {
     if (asked.driver) keepDriver(db, loadId, asked.driver)
-    const row = db.select().from(load).where(eq(load.id, loadId)).get()!
-    const verdict = askAgain(db, row, act.now)
-    return { kind: 'advance', to: 'dispatched', gate: { verdict, override: asked.override, mayOverride: may(viewer.role, 'override_gate'), bar: barFor(viewer.role, verdict, currentPolicy(db))?.message ?? null } }
+    return { kind: 'advance', to: 'dispatched', gate: gateAgain(db, loadId, asked.override, viewer, act.now) }
   }, act)
+}
+
+/** Sends the rate confirmation, or sends it again: not to a carrier whom the gate would no longer pass, unless somebody who may says why. */
+export function sendConfirmation(db: Db, loadId: number, asked: { to: string; again: boolean; override: string | null }, viewer: Viewer, act: Act): Outcome {
+  return carryOut(db, loadId, () => ({ kind: 'send_confirmation', to: asked.to, again: asked.again, gate: gateAgain(db, loadId, asked.override, viewer, act.now) }), act)
+}
+
+/** The gate for the carrier a load is awarded to, what was passed before left out. */
+function gateAgain(db: Db, loadId: number, override: string | null, viewer: Viewer, now: number): GateAsked {
+  const verdict = askAgain(db, db.select().from(load).where(eq(load.id, loadId)).get()!, now)
+  return { verdict, override, mayOverride: may(viewer.role, 'override_gate'), bar: barFor(viewer.role, verdict, currentPolicy(db))?.message ?? null }
 }
 
 /** What was told of the driver stays, also where the gate holds the dispatch: it is what the gate looks at. */

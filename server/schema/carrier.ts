@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import { check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { contactRoles, factSources, paperStates, payeeKinds, payeeStates } from '#core/carrier/carrier'
 import { loadMarks } from '#core/carrier/grades'
+import { gateStages } from '#core/load/decide'
 import { policyKinds } from '#core/register/register'
 import { paperKinds } from '#core/carrier/paper'
 import type { VettingPolicy } from '#core/vetting/policy'
@@ -144,7 +145,7 @@ export const gateOverride = sqliteTable('gate_override', {
   id: id(),
   loadId: integer('load_id').notNull().references(() => load.id),
   carrierId: carrierId(),
-  stage: text('stage', { enum: ['award', 'dispatch'] }).notNull(),
+  stage: text('stage', { enum: gateStages }).notNull(),
   reasons: text('reasons', { mode: 'json' }).$type<{ code: string; message: string }[]>().notNull(),
   because: text('because').notNull(),
   byName: text('by_name').notNull(),

@@ -17,6 +17,7 @@ import { type CancelChoice, cancelAccepted } from './cancel'
 import { mappingOf } from './mapping'
 import type { Notice, TenderRow } from './rows'
 import { findStrays } from './strays'
+import { milesWords } from '#core/miles/words'
 
 /** `amongMany`: accepted with others in one stroke, so that nobody looked at each. */
 export type TenderAnswer = { kind: 'accept'; note: string; cancel?: CancelChoice; amongMany?: boolean } | { kind: 'decline'; reasonCode: DeclineCode; note: string }
@@ -58,7 +59,7 @@ export function answerInside(db: Db, notice: Notice, answer: TenderAnswer, act: 
   if (notice.purpose === 'cancel') return answer.kind === 'accept' ? cancelAccepted(db, notice, row, answer.cancel ?? null, act) : { refusal: { code: 'cancel_stands', message: 'A cancellation cannot be declined: say what becomes of the carrier.' } }
   if (answer.kind === 'decline') return decline(db, { notice, row, partner }, answer, act)
   const stray = answer.amongMany ? findStrays(db, notice.tender, codesOf(db, notice.id))[0] : undefined
-  if (stray) return { refusal: { code: 'facility_elsewhere', message: `${notice.tender.shipmentId}: ${stray.words}, ${stray.milesAway.toLocaleString('en-US')} miles away. Look at it, and accept it alone.` } }
+  if (stray) return { refusal: { code: 'facility_elsewhere', message: `${notice.tender.shipmentId}: ${stray.words}, ${milesWords(stray.milesAway)} away. Look at it, and accept it alone.` } }
   const taken = row.loadId !== null && row.state === 'accepted' ? takeChange(db, notice, row.loadId, act) : makeLoad(db, notice, partner, act)
   if ('refusal' in taken) return taken
   db.update(tender).set({ state: 'accepted', loadId: taken.loadId, standingNoticeId: notice.id }).where(eq(tender.id, row.id)).run()

@@ -13,6 +13,7 @@ import { carrier, confirmation, customer, facility, load, partner, tender, tende
 import { placeOfStop, tenderBand } from './assess'
 import type { Notice } from './rows'
 import { findStrays } from './strays'
+import { milesWords } from '#core/miles/words'
 
 const recordDays = 90
 const mostCarriers = 5
@@ -108,7 +109,7 @@ function breaksOf(own: typeof load.$inferSelect, carrierName: string | null, pap
   const newMargin = own.payMinor === null || facts.chargeMinor === null ? null : facts.chargeMinor - own.payMinor
   return [
     carrierName && moved.length > 0 ? `${carrierName} has agreed to other stops or windows${paper?.state === 'accepted' ? `: version ${paper.version} of the rate confirmation is accepted, and a new one has to be` : ''}` : '',
-    Math.abs(milesBy) >= 5 ? `${Math.abs(milesBy)} miles ${milesBy > 0 ? 'more' : 'less'}${own.payMinor === null ? '' : ' for the same pay'}` : '',
+    Math.abs(milesBy) >= 5 ? `${milesWords(Math.abs(milesBy))} ${milesBy > 0 ? 'more' : 'less'}${own.payMinor === null ? '' : ' for the same pay'}` : '',
     newMargin !== null && newMargin !== own.sellMinor - own.payMinor! ? `Margin ${money(newMargin)} instead of ${money(own.sellMinor - own.payMinor!)}` : '',
     facts.lateMs !== null && facts.lateMs > 0 ? 'It can no longer be driven in time by the law' : '',
     lines.some(({ what, changed }) => what === 'Equipment' && changed) && carrierName ? `${carrierName} has agreed to other equipment` : '',

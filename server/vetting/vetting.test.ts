@@ -8,7 +8,7 @@ import { actOnLoad, loadActSchema } from '#server/load/act'
 import { readGate, readLoadPage } from '#server/load/read'
 import { recordOffer } from '#server/offer/offers'
 import { keepRecord } from '#server/register/keep'
-import { carrier, carrierLog, confirmation, gateAlert, load, message, policy, vettingPolicy } from '#server/schema'
+import { carrier, carrierLog, confirmation, gateAlert, load, message, outbox, policy, vettingPolicy } from '#server/schema'
 import { ines as act, now, openLoad, recordFor, type TestWorld, testWorld } from '#server/testing/world'
 import { vetAgain } from './again'
 import { askAwarded, awardedTo } from './alerts'
@@ -55,6 +55,23 @@ describe('a lapse after the award', () => {
     expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 0, mended: 1 })
     expect(does(loadId, { intent: 'advance', to: 'dispatched' })).toEqual({ done: true })
     expect(words(loadId).slice(0, 3)).toEqual(['Covered to dispatched', 'The gate is clear again: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov is mended', 'Carrier 1 would no longer pass the gate: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov. Dispatch waits.'])
+  })
+  test('holds a confirmation back that is sent again, and a manager’s reason there serves for the dispatch too', () => {
+    const loadId = confirmed()
+    world.db.update(confirmation).set({ state: 'sent', acceptedAt: null }).run()
+    cancelled(1, '2026-11-25')
+    askAwarded(world.db, [loadId], now)
+    const again = { intent: 'send_confirmation', to: 'ada@carrier1.example', again: true }
+    const mails = () => world.db.select().from(outbox).where(eq(outbox.kind, 'mail')).all().length
+    const before = mails()
+    expect(does(loadId, again)).toMatchObject({ refusal: { code: 'gate_holds_confirmation', message: 'The gate holds this rate confirmation back: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov.' } })
+    expect(does(loadId, { ...again, override: 'renewal seen' })).toMatchObject({ refusal: { code: 'may_not_override' } })
+    expect(mails()).toBe(before)
+    expect(does(loadId, { ...again, override: 'renewal seen' }, ruth)).toEqual({ done: true })
+    expect(mails()).toBe(before + 1)
+    expect(readLoadPage(world.db, loadId, now)!.gate).toMatchObject({ alert: null, overrides: [{ stage: 'confirmation', because: 'renewal seen', byName: 'Ruth Amsel' }] })
+    world.db.update(confirmation).set({ state: 'accepted', acceptedAt: now }).run()
+    expect(does(loadId, { intent: 'advance', to: 'dispatched' })).toEqual({ done: true })
   })
   test('a manager passes it with a reason that stays on the load, and it is not raised again for the same', () => {
     const loadId = confirmed()
