@@ -83,7 +83,7 @@ export function SendDialog({ page, acting, now, mayOverride, onClose }: { page: 
         </a>
         {stopped && (
           <div className="col-span-3 flex flex-col gap-2">
-            <Gate gate={gate} now={now} deliverBy={page.load.deliverBy} zone={page.load.destZone} />
+            <Gate gate={gate} again now={now} deliverBy={page.load.deliverBy} zone={page.load.destZone} />
             <PassGate gate={gate} mayOverride={mayOverride} reason={reason} onReason={setReason} />
           </div>
         )}

@@ -28,7 +28,7 @@ export function DispatchDialog({ page, acting, now, mayOverride, onClose }: { pa
           <Field label="Driver’s phone" inputMode="tel" value={driver.phone} onChange={(event) => set({ phone: event.target.value })} />
           <Field label="Truck number" value={driver.truck} onChange={(event) => set({ truck: event.target.value })} />
         </div>
-        <Gate gate={gate} now={now} deliverBy={load.deliverBy} zone={load.destZone} />
+        <Gate gate={gate} again now={now} deliverBy={load.deliverBy} zone={load.destZone} />
         <PassGate gate={gate} mayOverride={mayOverride} reason={reason} onReason={setReason} />
         {error && (
           <p role="alert" className="text-bill">

@@ -27,15 +27,17 @@ export function useGate(loadId: number, carrierId: number, again = false): GateF
 }
 
 const verdictWords = { clear: 'Clear: authority, insurance through delivery, papers on file', caution: 'May be awarded, with care', stop: 'The gate stops this award' } as const
+/** Asked again, of a carrier who has the load. */
+const againWords = { ...verdictWords, caution: 'May go on, with care', stop: 'The gate would no longer pass them' } as const
 const verdictColor = { clear: 'text-acacia', caution: 'text-ring-text', stop: 'text-bill' } as const
 
 /** What the gate says, what would mend it, and the insurance on a line of days with the delivery drawn through. */
-export function Gate({ gate, now, deliverBy, zone }: { gate: GateFacts | null; now: number; deliverBy: number; zone: string }) {
+export function Gate({ gate, again = false, now, deliverBy, zone }: { gate: GateFacts | null; again?: boolean; now: number; deliverBy: number; zone: string }) {
   if (!gate) return <p className="label">Asking the gate…</p>
   const [today, deliveryOn] = [dayOf(toLocal(now, zone)), dayOf(toLocal(deliverBy, zone))]
   return (
     <section aria-label="Gate" className="flex flex-col gap-1">
-      <p className={`font-semibold ${verdictColor[gate.verdict.verdict]}`}>{verdictWords[gate.verdict.verdict]}</p>
+      <p className={`font-semibold ${verdictColor[gate.verdict.verdict]}`}>{(again ? againWords : verdictWords)[gate.verdict.verdict]}</p>
       <Reasons reasons={gate.verdict.reasons} />
       <CoverLine cover={gate.cover} today={today} deliveries={[{ on: deliveryOn, words: `delivery ${dayWords(deliveryOn)}` }]} />
     </section>

@@ -31,7 +31,7 @@ export function TakeLineDrawing({ plan, range, mostMinor, now, zone }: { plan: W
       <path d={path(free)} fill="none" stroke="var(--acacia)" strokeWidth={2.5} />
       {beyond.length > 1 && <path d={path(beyond)} fill="none" stroke="var(--bill)" strokeWidth={2} strokeDasharray="4 3" />}
       <circle cx={x(plan.takeMinor)} cy={y(now)} r={4.5} fill="var(--acacia)" />
-      <text x={toTheRight ? size.left : x(plan.takeMinor) - 9} y={toTheRight ? size.bottom - 7 : size.top + 14} textAnchor={toTheRight ? 'start' : 'end'} className="fill-ink stroke-plain text-[12px] font-semibold" style={{ paintOrder: "stroke", strokeWidth: 4 }}>
+      <text x={toTheRight ? size.left : x(plan.takeMinor) - 9} y={toTheRight ? size.bottom - 7 : size.top + 14} textAnchor={toTheRight ? 'start' : 'end'} className="halo fill-ink text-[12px] font-semibold">
         take at {formatAmount(roundTo(plan.takeMinor))}
       </text>
     </svg>

@@ -53,7 +53,7 @@ export function CoverLine({ cover, today, deliveries, wide = 660 }: { cover: Cov
       ))}
       {/* Above the lines, which would strike them through. */}
       {shown.map((stretch, index) => (
-        <text key={`${stretch.kind} ${stretch.number} ${stretch.from}`} x={Math.max(size.left, endOf(stretch)) + 6} y={index * size.row + 15} className={`stroke-sheet text-[11px] ${isShort(stretch) ? 'fill-bill' : 'fill-second'}`} style={{ paintOrder: 'stroke', strokeWidth: 4 }}>
+        <text key={`${stretch.kind} ${stretch.number} ${stretch.from}`} x={Math.max(size.left, endOf(stretch)) + 6} y={index * size.row + 15} className={`halo text-[11px] ${isShort(stretch) ? 'fill-bill' : 'fill-second'}`}>
           {stretch.to < today ? `ended ${dayWords(stretch.to, today)}` : stretch.to >= '9999' ? until(stretch.to) : `to ${until(stretch.to)}`}
         </text>
       ))}
