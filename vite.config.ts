@@ -15,5 +15,5 @@ export default defineConfig({
       config: () => ({ environments: { ssr: { build: { rollupOptions: { output: { entryFileNames: '[name].js' } } } } } }),
     },
   ],
-  environments: { ssr: { build: { rollupOptions: { input: { index: './server/app.ts', 'fit-rates-worker': './server/rates/fit-worker.ts', 'draw-quote-worker': './server/quote/draw-worker.ts', 'vetting-worker': './server/vetting/worker.ts' } } } } },
+  environments: { ssr: { build: { rollupOptions: { input: { index: './server/app.ts', 'fit-rates-worker': './server/rates/fit-worker.ts', 'draw-quote-worker': './server/quote/draw-worker.ts', 'vetting-worker': './server/vetting/worker.ts', 'soundness-worker': './server/database/soundness-worker.ts', 'read-worker': './server/read/read-worker.ts' } } } } },
 })

@@ -45,10 +45,10 @@ export function surroundings(folder: string, port: number): Surroundings {
     site: `http://127.0.0.1:${site}`,
     wires: { secret, partners: `http://127.0.0.1:${partners}`, site: `http://127.0.0.1:${site}`, application: `http://127.0.0.1:${port}` },
     application: {
-      OX_DATA: folder, OX_PORT: String(port), OX_ORIGIN: origin, OX_SECRET: secret, OX_BOARD_URL: `http://127.0.0.1:${board}`, OX_BOARD_KEY: 'demo-key', OX_BOARD_SECRET: `${secret}-board`,
+      OX_DATA: folder, OX_PORT: String(port), OX_ORIGIN: origin, OX_SECRET: secret, OX_BOARD_URL: `http://127.0.0.1:${board}`, OX_BOARD_KEY: `${secret}-key`, OX_BOARD_SECRET: `${secret}-board`,
       OX_MARKET_URL: `http://127.0.0.1:${market}`, OX_REGISTER_URL: `http://127.0.0.1:${register}`, OX_SMTP_HOST: '127.0.0.1', OX_SMTP_PORT: String(smtp), OX_INBOUND_PORT: String(inbound), OX_MAILBOX_URL: `http://localhost:${mailbox}`,
     },
-    boardEnvironment: { BOARD_PORT: String(board), BOARD_KEY: 'demo-key', BOARD_SECRET: `${secret}-board`, BOARD_MEMBERS: join(folder, 'board-members.json'), BOARD_SMTP_PORT: String(smtp) },
+    boardEnvironment: { BOARD_PORT: String(board), BOARD_KEY: `${secret}-key`, BOARD_SECRET: `${secret}-board`, BOARD_MEMBERS: join(folder, 'board-members.json'), BOARD_SMTP_PORT: String(smtp) },
     marketEnvironment: { MARKET_PORT: String(market) },
     registerEnvironment: { REGISTER_PORT: String(register), REGISTER_MEMBERS: join(folder, 'register-members.json'), REGISTER_FILE: join(folder, 'register-changes.jsonl') },
     partnersEnvironment: { PARTNERS_PORT: String(partners), PARTNERS_MEMBERS: join(folder, 'partner-members.json'), PARTNERS_FOLDER: join(folder, 'partners'), PARTNERS_FILE: join(folder, 'partners-remember.json') },

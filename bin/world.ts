@@ -12,7 +12,7 @@ export async function makeWorld(folder: string, plan: { seed: number; pastLoads:
   // Made beside and moved when whole: a world half made is never started on.
   const making = join(folder, 'making.db')
   for (const suffix of ['', '-wal', '-shm']) rmSync(making + suffix, { force: true })
-  const db = openDatabase(making)
+  const db = openDatabase(making, { durable: false })
   await generateDemo(db, { ...plan, now: Date.now() })
   writeBoardMembers(db, folder)
   writeRegisterMembers(db, folder)

@@ -26,7 +26,7 @@ let members: Member[]
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'oxpecker-partners-'))
-  db = openDatabase(join(folder, 'test.db'))
+  db = openDatabase(join(folder, 'test.db'), { durable: false })
   await generateDemo(db, { seed: 5, pastLoads: 900, now, wires: { secret: 'a secret that is long enough', partners: 'http://partners.example', site: 'http://site.example' } })
   writePartnerMembers(db, folder, 'http://desk.example')
   writeSiteFreight(db, folder)

@@ -60,7 +60,7 @@ export function writePartners(db: Db, wires: PartnerWires, now: number, luck: Ch
     const row = db
       .insert(partner)
       .values({
-        name: habit.customer, customerId: owner.id, transport: habit.transport, address, secret: `${wires.secret.slice(0, 16)}-${habit.key}`, theirQualifier: habit.qualifier, theirId: habit.id, theirGroup: habit.id, ourQualifier: broker.qualifier, ourId: broker.id, ourGroup: broker.id, scac: broker.scac,
+        name: habit.customer, customerId: owner.id, transport: habit.transport, address, secret: `${wires.secret.slice(0, 16)}-${habit.key}`, allowPrivate: true, theirQualifier: habit.qualifier, theirId: habit.id, theirGroup: habit.id, ourQualifier: broker.qualifier, ourId: broker.id, ourGroup: broker.id, scac: broker.scac,
         version: habit.version, delimiters: { ...delimiters, lineEnd }, usage: habit.usage, documents: habit.transport === 'site' ? [] : ['204', '990', '214', '210', '997'], respondMinutes: habit.respondHours * 60, onExpiry: habit.onExpiry, takesNotes: habit.takesNotes, statusCodes: usualStatusCodes,
         contactName: luck.pick(people).name.replace(/^\w+/, 'Robin'), contactPhone: '509-555-0190', contactMail: `tenders@${habit.key.replace('-', '')}.example`,
       })

@@ -1,34 +1,44 @@
 import { createRequestHandler } from '@react-router/express'
 import express from 'express'
-import { RouterContextProvider } from 'react-router'
+import { RouterContextProvider, type ServerBuild } from 'react-router'
 import { callerContext, nonceContext } from '#server/access/context'
-import { closeDatabase, database } from '#server/db.server'
-import { guardRequests } from '#server/http/guard'
+import { sealAnew } from '#server/access/seal-anew'
+import { soundnessProblem, watchSoundness } from '#server/database/watch'
+import { closeDatabase, DatabaseProblem, database, storageProblem } from '#server/db.server'
+import { guardRequests, secureAnswer } from '#server/http/guard'
 import { endStreams } from '#server/live/live'
+import { refuseWhenFull } from '#server/http/storage-refusal'
 import { logger } from '#server/log/logger'
 import { startFeeds } from '#server/market/feeds'
 import { startInboundMail } from '#server/message/inbound'
 import { lapseOffers } from '#server/offer/offers'
+import { pruneSent, releaseHeld } from '#server/outbox/outbox'
 import { startWorker } from '#server/outbox/worker'
 import { readyPlaces } from '#server/place/find'
 import { lapseQuotes } from '#server/quote/quotes'
 import { startRateModel } from '#server/rates/model'
-import { settings } from '#server/settings.server'
+import { SettingsProblem, settings } from '#server/settings.server'
 import { startTenders } from '#server/tender/schedule'
 import { startVetting } from '#server/vetting/schedule'
 
 export const app = express()
 app.disable('x-powered-by')
+// Whose word is believed on who calls and by which protocol: of the proxies in the settings, of nobody else.
+app.set('trust proxy', settings().OX_TRUSTED_PROXIES.split(',').map((each) => each.trim()).filter(Boolean))
 app.get('/healthz', (_request, response) => {
-  const ok = database().$client.prepare('select 1 as one').get() !== undefined
-  response.status(ok ? 200 : 503).json({ ok })
+  const problem = storageProblem() ?? soundnessProblem()
+  response.status(problem ? 503 : 200).json(problem ? { ok: false, problem } : { ok: database().$client.prepare('select 1 as one').get() !== undefined })
 })
 app.use(guardRequests)
+/** Made once for each build: in development there is a new one whenever a file changes. */
+let guardedBuild: { from: ServerBuild; build: ServerBuild } | undefined
 app.use(
   createRequestHandler({
     build: async () => {
       const build = await import('virtual:react-router/server-build')
-      return build
+      if (build === guardedBuild?.from) return guardedBuild.build
+      guardedBuild = { from: build, build: refuseWhenFull(build) }
+      return guardedBuild.build
     },
     getLoadContext(request, response) {
       const context = new RouterContextProvider()
@@ -45,11 +55,26 @@ const longestFeedWait = 4_000
 /** The place search is made ready once the start is over: it takes half a second that no keystroke should wait for. */
 const readyPlacesAfter = 3_000
 
+/** A step in hand (a mail server that drips, a partner that dawdles) is waited for so long. */
+const longestStepMs = 7_000
+
+const inTime = (waits: Promise<unknown>[]) => Promise.race([Promise.allSettled(waits), new Promise((resolve) => setTimeout(resolve, longestStepMs).unref())])
+
+/** What is wrong with a start, in a sentence for whoever starts it; null for what nobody foresaw. */
+export function startProblem(error: unknown): string | null {
+  if (error instanceof SettingsProblem || error instanceof DatabaseProblem) return error.message
+  const code = (error as { code?: string }).code
+  return code === 'EADDRINUSE' ? `Port ${(error as { port?: number }).port ?? ''} is taken: another process listens there. Stop it, or set OX_PORT or OX_INBOUND_PORT.` : null
+}
+
 /** Starts what runs beside the requests; the answer stops it, finishing the step in hand. */
 export async function startWork(): Promise<() => Promise<void>> {
   // The first request would otherwise wait for every route's modules.
   await import('virtual:react-router/server-build')
   const db = database()
+  sealAnew(db)
+  releaseHeld(db, { kind: 'board' }, Date.now())
+  const stopWatch = watchSoundness()
   const feeds = startFeeds(db)
   // The fit wants the market's figures: it waits for them, but not for a publisher that does not answer.
   const stopRates = startRateModel(Promise.race([feeds.first, new Promise<void>((resolve) => setTimeout(resolve, longestFeedWait).unref())]))
@@ -61,6 +86,7 @@ export async function startWork(): Promise<() => Promise<void>> {
     try {
       lapseOffers(db, Date.now())
       lapseQuotes(db, Date.now())
+      pruneSent(db, Date.now())
     } catch (error) {
       logger().error({ err: error }, 'what has run out could not be ended')
     }
@@ -68,17 +94,15 @@ export async function startWork(): Promise<() => Promise<void>> {
   const readying = setTimeout(() => readyPlaces(db, Date.now()), readyPlacesAfter)
   return async () => {
     clearTimeout(readying)
+    stopWatch()
     feeds.stop()
     vetting.stop()
     clearInterval(lapsing)
     endStreams()
-    await stopRates()
-    await tenders.stop()
-    await new Promise<void>((resolve) => inbound.close(() => resolve()))
-    await Promise.all(workers.map((worker) => worker.stop()))
+    // What does not end in time is left as it stands: a step that was not noted as done is done again after the next start.
+    await inTime([stopRates(), tenders.stop(), new Promise<void>((resolve) => inbound.close(() => resolve())), ...workers.map((worker) => worker.stop())])
     closeDatabase()
   }
 }
 
-/** Ends live streams, so that open connections do not hold the stop. */
-export { endStreams, logger, settings }
+export { DatabaseProblem, endStreams, logger, secureAnswer, settings }

@@ -5,8 +5,9 @@ import { makeMiles, type Miles } from '#core/miles/miles'
 import { openRoads, type Roads } from '#core/miles/roads'
 import { type Gazetteer, readGazetteer } from '#core/place/gazetteer'
 import { readTradeAreas, type TradeAreas } from '#core/place/trade-area'
+import { projectFolder } from './settings.server'
 
-const folder = process.env.OX_ATLAS ?? '.atlas'
+const folder = process.env.OX_ATLAS ?? join(projectFolder(), '.atlas')
 
 function read(name: string): Buffer {
   const path = join(folder, name)

@@ -1,37 +1,79 @@
-import { mkdirSync } from 'node:fs'
-import { join, resolve } from 'node:path'
+import { chmodSync, closeSync, existsSync, mkdirSync, openSync } from 'node:fs'
+import { dirname, join } from 'node:path'
 import Database from 'better-sqlite3'
 import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3'
-import { migrate } from 'drizzle-orm/better-sqlite3/migrator'
+import { DatabaseProblem, isNewer, migrateOnce, problemOfFile, problemOfSchema } from './database/soundness'
 import * as schema from './schema'
-import { settings } from './settings.server'
+import { projectFolder, settings } from './settings.server'
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database }
+export { DatabaseProblem }
 
-/** Opens a database file (or `:memory:`), brings its tables up to date, and sets it to WAL. */
-export function openDatabase(path: string): Db {
-  const client = new Database(path)
-  client.pragma('journal_mode = WAL')
-  client.pragma('synchronous = NORMAL')
-  client.pragma('busy_timeout = 5000')
-  client.pragma('cache_size = -65536')
-  const db = drizzle(client, { schema })
-  // A table is rebuilt by some migrations: references are checked again after them.
-  client.pragma('foreign_keys = OFF')
-  migrate(db, { migrationsFolder: resolve('drizzle') })
+export interface OpenOptions {
+  /** Whether a change is on the disk before it is acknowledged, also when the power goes; tests do without. */
+  durable?: boolean
+}
+
+/**
+ * Opens a database file (or `:memory:`), brings its tables up to date, and sets it to WAL. Throws a `DatabaseProblem` where the file is
+ * damaged, not whole, or written by a newer version: nothing is changed then.
+ */
+export function openDatabase(path: string, { durable = true }: OpenOptions = {}): Db {
+  if (path !== ':memory:') closeToOthers(path)
+  const client = connect(path, durable)
+  try {
+    const problem = problemOfFile(client, path)
+    if (problem) throw problem
+    const migrations = join(projectFolder(), 'drizzle')
+    if (isNewer(client, migrations)) throw new DatabaseProblem('newer', `${path} was written by a newer version of Oxpecker: start that version, or put back a backup of this one with npm run restore.`)
+    migrateOnce(client, migrations, path === ':memory:' ? null : join(dirname(path), 'backups'))
+    const missing = problemOfSchema(client, schema, path)
+    if (missing) throw missing
+  } catch (error) {
+    client.close()
+    throw error
+  }
   client.pragma('foreign_keys = ON')
-  return db
+  return drizzle(client, { schema })
+}
+
+/** Opens a database that the process has opened and looked at before: for threads of their own. */
+export function openAgain(path: string): Db {
+  const client = connect(path, true)
+  client.pragma('foreign_keys = ON')
+  return drizzle(client, { schema })
+}
+
+function connect(path: string, durable: boolean): Database.Database {
+  let client: Database.Database
+  try {
+    client = new Database(path)
+    client.pragma('busy_timeout = 5000')
+    client.pragma('journal_mode = WAL')
+  } catch (error) {
+    throw new DatabaseProblem('unreadable', `${path} cannot be opened as a database (${error instanceof Error ? error.message : 'unknown'}). Look at its folder's rights and the disk, or put back a backup: npm run restore -- FOLDER.`)
+  }
+  // What was decided here may be sent or said a moment later: it has to be on the disk before.
+  client.pragma(`synchronous = ${durable ? 'FULL' : 'OFF'}`)
+  client.pragma('cache_size = -65536')
+  return client
+}
+
+/** Only the account that runs the program may read the file; what SQLite puts beside it gets the same rights. */
+function closeToOthers(path: string): void {
+  if (!existsSync(path)) closeSync(openSync(path, 'a', 0o600))
+  else chmodSync(path, 0o600)
 }
 
 /** Where the brokerage's database file stands. */
 export const databasePath = (folder: string): string => join(folder, 'oxpecker.db')
 
-const held = globalThis as { oxDb?: Db }
+const held = globalThis as { oxDb?: Db; oxStorageProblem?: string | null }
 
 /** The process's one database, opened at the first call. */
 export function database(): Db {
   if (!held.oxDb) {
-    mkdirSync(settings().OX_DATA, { recursive: true })
+    mkdirSync(settings().OX_DATA, { recursive: true, mode: 0o700 })
     held.oxDb = openDatabase(databasePath(settings().OX_DATA))
   }
   return held.oxDb
@@ -47,8 +89,17 @@ export function closeDatabase(): void {
  * holds when it is written. The callback must not be async.
  */
 export function inTransaction<T>(db: Db, work: () => T): T {
-  return db.$client.transaction(work).immediate()
+  const result = db.$client.transaction(work).immediate()
+  held.oxStorageProblem = null
+  return result
 }
+
+/** Notes that something could not be written (null: that it can again), for whoever asks how the process is. */
+export function noteStorage(problem: string | null): void {
+  held.oxStorageProblem = problem
+}
+
+export const storageProblem = (): string | null => held.oxStorageProblem ?? null
 
 /** Prepares a query once per database: a prepared one runs many times faster. */
 export function prepared<T>(build: (db: Db) => T): (db: Db) => T {

@@ -1,18 +1,39 @@
+import { existsSync } from 'node:fs'
+import { dirname, join, resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
 import { z } from 'zod'
 
-const settingsSchema = z.object({
-  OX_DATA: z.string().min(1).default('.data'),
+/** A secret that signs or opens something: long, and not one letter many times over. */
+const secret = (purpose: string, least: number) =>
+  z
+    .string({ error: `is missing: it ${purpose}` })
+    .min(least, `it ${purpose}: give it at least ${least} characters`)
+    .refine((text) => new Set(text).size >= 6, 'too simple: use a random text, as from `openssl rand -hex 24`')
+
+const settingsSchema = z.strictObject({
+  /** Where the database, documents and keys lie. */
+  OX_DATA: z.string().min(1).default(() => join(projectFolder(), '.data')),
   OX_PORT: z.coerce.number().int().min(0).max(65535).default(4100),
   OX_ORIGIN: z.string().url().default('http://localhost:4100'),
-  OX_SECRET: z.string().min(16, 'OX_SECRET signs cookies and links: give it at least 16 characters'),
+  /** Addresses of proxies in front of us, whose word on who calls is believed: `127.0.0.1, 10.0.0.0/8`. */
+  OX_TRUSTED_PROXIES: z.string().default(''),
+  OX_SECRET: secret('signs cookies and links', 16),
+  /** The secret before the present one, so that what it signed and sealed still opens. */
+  OX_SECRET_BEFORE: secret('opens what the last secret signed', 16).optional(),
+  /** A session ends when nothing was asked under it for so long. */
+  OX_SESSION_IDLE_MINUTES: z.coerce.number().int().min(5).max(20_160).default(720),
+  /** 'yes' keeps whoever brought a carrier's document from clearing it. */
+  OX_SECOND_PERSON_CHECKS: z.enum(['yes', 'no']).default('yes'),
   OX_BOARD_URL: z.string().url().default('http://localhost:4101'),
-  OX_BOARD_KEY: z.string().min(1).default('board-key'),
-  OX_BOARD_SECRET: z.string().min(8).default('board-reply-secret'),
+  OX_BOARD_KEY: secret('signs us in at the board', 8),
+  OX_BOARD_SECRET: secret('proves that an answer is the board’s', 16),
   OX_MARKET_URL: z.string().url().default('http://localhost:4105'),
   OX_REGISTER_URL: z.string().url().default('http://localhost:4106'),
   OX_REGISTER_EVERY_MS: z.coerce.number().int().min(200).default(600_000),
   OX_SMTP_PORT: z.coerce.number().int().default(4102),
   OX_SMTP_HOST: z.string().default('localhost'),
+  /** 'offered' encrypts where the mail server can, 'required' sends nothing where it cannot. */
+  OX_SMTP_TLS: z.enum(['offered', 'required']).default('offered'),
   OX_INBOUND_PORT: z.coerce.number().int().default(4104),
   OX_MAILBOX_URL: z.string().url().optional(),
   OX_OUTBOX_DELAY_MS: z.coerce.number().int().min(10).default(2000),
@@ -20,6 +41,9 @@ const settingsSchema = z.object({
 })
 
 export type Settings = z.infer<typeof settingsSchema>
+
+/** What is wrong with the settings, in a sentence that a start can end with. */
+export class SettingsProblem extends Error {}
 
 const held = globalThis as { oxSettings?: Settings }
 
@@ -29,10 +53,38 @@ export function settings(): Settings {
   return held.oxSettings
 }
 
+/** Settings out of an environment. Throws a `SettingsProblem` that names every one that is wrong, missing or unknown. */
 export function readSettings(environment: Record<string, string | undefined>): Settings {
-  const parsed = settingsSchema.safeParse(environment)
-  if (!parsed.success) throw new Error(`Settings: ${parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('; ')}`)
+  const own = Object.fromEntries(Object.entries(environment).filter(([name, value]) => name.startsWith('OX_') && value !== undefined && !readElsewhere.has(name)))
+  const parsed = settingsSchema.safeParse(own)
+  if (!parsed.success) throw new SettingsProblem(`Settings: ${parsed.error.issues.map(problemOf).join('; ')}.`)
   return parsed.data
+}
+
+/** Names of ours that other programs of the project read. */
+const readElsewhere = new Set(['OX_ATLAS'])
+
+function problemOf(issue: z.core.$ZodIssue): string {
+  if (issue.code !== 'unrecognized_keys') return `${issue.path.join('.')} ${issue.message}`
+  return issue.keys.map((key) => `${key} is not a setting${nearest(key)}`).join('; ')
+}
+
+/** The setting that a misspelt name probably means: the one with most pairs of neighbouring letters in common. */
+function nearest(name: string): string {
+  const pairs = (text: string) => new Set(Array.from({ length: text.length - 1 }, (_, at) => text.slice(at, at + 2)))
+  const own = pairs(name)
+  const [best] = Object.keys(settingsSchema.shape).map((key) => ({ key, alike: [...pairs(key)].filter((pair) => own.has(pair)).length / Math.max(key.length, name.length) })).sort((one, other) => other.alike - one.alike)
+  return best && best.alike > 0.55 ? `: ${best.key} is meant?` : ''
+}
+
+/** Whether browsers reach us by TLS: the cookie and the headers follow. */
+export const isBehindTls = (): boolean => settings().OX_ORIGIN.startsWith('https:')
+
+/** The folder that the program was started out of, wherever it was started from: the one with its migrations. */
+export function projectFolder(): string {
+  let folder = dirname(fileURLToPath(import.meta.url))
+  while (!existsSync(join(folder, 'drizzle', 'meta')) && dirname(folder) !== folder) folder = dirname(folder)
+  return existsSync(join(folder, 'drizzle', 'meta')) ? folder : resolve('.')
 }
 
 /** The name under which the brokerage trades, as it stands on every paper. */

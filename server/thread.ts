@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs'
-import { resolve } from 'node:path'
+import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
+import { projectFolder } from '#server/settings.server'
 
 /** Room for short-lived objects: threads read many rows that live no longer than their verdict, and a small nursery is emptied too often. */
 const nurseryMb = 192
@@ -10,7 +11,7 @@ const nurseryMb = 192
  * vite.config.ts, `source` the module that begins it there.
  */
 export function startThread(name: string, source: string, order: unknown): Worker {
-  const built = resolve(`build/server/${name}.js`)
+  const built = join(projectFolder(), `build/server/${name}.js`)
   const development = Boolean(import.meta.env?.DEV) || !existsSync(built)
-  return new Worker(development ? resolve(source) : built, { workerData: order, resourceLimits: { maxYoungGenerationSizeMb: nurseryMb } })
+  return new Worker(development ? join(projectFolder(), source) : built, { workerData: order, resourceLimits: { maxYoungGenerationSizeMb: nurseryMb } })
 }

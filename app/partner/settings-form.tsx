@@ -82,6 +82,11 @@ export function SettingsForm({ partner, owner, mayEdit }: { partner: PartnerPage
         <label className="flex items-center gap-1">
           <input type="checkbox" checked={form.paused} disabled={!mayEdit} onChange={(event) => set({ paused: event.target.checked })} /> paused: nothing is fetched or sent
         </label>
+        {partner.transport !== 'folder' && (
+          <label className="flex items-center gap-1">
+            <input type="checkbox" checked={form.allowPrivate} disabled={!mayEdit} onChange={(event) => set({ allowPrivate: event.target.checked })} /> the address may be inside our own network
+          </label>
+        )}
       </div>
       {partner.transport !== 'site' && (
         <fieldset className="grid grid-cols-4 gap-2">

@@ -4,6 +4,7 @@ import { toast } from 'sonner'
 import type { Cells } from '#core/quote/quote'
 import type { QuoteAct, QuoteActed } from '#server/quote/act'
 import type { GridLine, QuotePage } from '#server/quote/read'
+import { useNamed } from '../ui/live'
 import { type Posted, postJson } from '../ui/post'
 
 /** A line on the screen: as the server has it, or as typed while it is on its way. */
@@ -54,19 +55,13 @@ export function useQuote(page: QuotePage): Quoting {
     setLines((before) => (before.some(({ busy }) => busy) ? before : page.lines.map((line) => ({ ...fresh(line), key: before.find(({ id }) => id === line.id)?.key ?? String(line.id) }))))
   }, [page.lines])
 
-  useEffect(() => {
-    const source = new EventSource('/live')
-    let timer: ReturnType<typeof setTimeout> | undefined
-    source.addEventListener('quote', (message) => {
-      if ((JSON.parse(message.data) as { quoteId: number }).quoteId !== quoteId) return
-      clearTimeout(timer)
-      timer = setTimeout(() => void revalidate(), Date.now() - lastAct.current < ownEcho ? ownEcho : gather)
-    })
-    return () => {
-      clearTimeout(timer)
-      source.close()
-    }
-  }, [quoteId, revalidate])
+  const echo = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
+  useNamed('quote', (data) => {
+    if ((JSON.parse(data) as { quoteId: number }).quoteId !== quoteId) return
+    clearTimeout(echo.current)
+    echo.current = setTimeout(() => void revalidate(), Date.now() - lastAct.current < ownEcho ? ownEcho : gather)
+  })
+  useEffect(() => () => clearTimeout(echo.current), [])
 
   const takeIn = (changed: GridLine[], key?: string) =>
     setLines((before) => {

@@ -1,7 +1,6 @@
 import { data, Form, useNavigation } from 'react-router'
 import { acceptanceSchema, acceptByLink, readByLink } from '#server/confirmation/carrier-view'
 import { database } from '#server/db.server'
-import { settings } from '#server/settings.server'
 import { TermsView } from '../confirmation/terms-view'
 import { Field } from '../ui/field'
 import { useReady } from '../ui/keys'
@@ -14,7 +13,7 @@ const statusOf: Record<string, number> = { altered: 404, expired: 410, revoked: 
 
 /** What a carrier sees of a signed link: these fields, and no others. */
 export function loader({ params }: Route.LoaderArgs) {
-  const read = readByLink(database(), params.token, settings().OX_SECRET, Date.now())
+  const read = readByLink(database(), params.token, Date.now())
   if ('refusal' in read) throw new Response(read.refusal.message, { status: statusOf[read.refusal.code] ?? 400 })
   const { number, version, state, terms, acceptedName, acceptedTitle } = read.confirmation
   return { number, version, state, terms, acceptedName, acceptedTitle, newestVersion: read.newestVersion }
@@ -27,7 +26,7 @@ export async function action({ params, request }: Route.ActionArgs) {
     const errors = Object.fromEntries(parsed.error.issues.map((issue) => [issue.path.join('.'), issue.message]))
     return data({ message: null, errors }, { status: 400 })
   }
-  const outcome = acceptByLink(database(), params.token, settings().OX_SECRET, parsed.data, Date.now())
+  const outcome = acceptByLink(database(), params.token, parsed.data, Date.now())
   if ('refusal' in outcome) return data({ message: outcome.refusal.message, errors: {} as Record<string, string> }, { status: statusOf[outcome.refusal.code] ?? 409 })
   return data({ message: null, errors: {} as Record<string, string> })
 }

@@ -7,7 +7,6 @@ import { signAgreement } from '#server/carrier/agreement'
 import { openCarrierLink } from '#server/carrier/link'
 import { database } from '#server/db.server'
 import { readUpload } from '#server/http/upload'
-import { settings } from '#server/settings.server'
 import { Field } from '../ui/field'
 import { useReady } from '../ui/keys'
 import { Mark } from '../ui/mark'
@@ -19,7 +18,7 @@ const statusOf: Record<string, number> = { altered: 404, expired: 410, revoked: 
 
 /** What a carrier sees of its own link: its name, what is asked, what it has sent. Nothing else. */
 export function loader({ params }: Route.LoaderArgs) {
-  const read = readCarrierLink(database(), params.token, settings().OX_SECRET, Date.now())
+  const read = readCarrierLink(database(), params.token, Date.now())
   if ('refusal' in read) throw new Response(read.refusal.message, { status: statusOf[read.refusal.code] ?? 400 })
   return read
 }
@@ -27,7 +26,7 @@ export function loader({ params }: Route.LoaderArgs) {
 export async function action({ params, request }: Route.ActionArgs) {
   const db = database()
   const now = Date.now()
-  const link = openCarrierLink(db, params.token, settings().OX_SECRET, now)
+  const link = openCarrierLink(db, params.token, now)
   if ('refusal' in link) return data({ message: link.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: statusOf[link.refusal.code] ?? 400 })
   const form = await readUpload(request, mostPaperBytes)
   if ('refusal' in form) return data({ message: form.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: 413 })

@@ -1,12 +1,11 @@
 import { readByLink } from '#server/confirmation/carrier-view'
 import { confirmationPaper } from '#server/confirmation/paper'
 import { database } from '#server/db.server'
-import { settings } from '#server/settings.server'
 import type { Route } from './+types/carrier-pdf'
 
 /** The confirmation on paper, for whoever holds its link. */
 export async function loader({ params }: Route.LoaderArgs) {
-  const read = readByLink(database(), params.token, settings().OX_SECRET, Date.now())
+  const read = readByLink(database(), params.token, Date.now())
   if ('refusal' in read) throw new Response(read.refusal.message, { status: read.refusal.code === 'altered' ? 404 : 410 })
   const paper = await confirmationPaper(database(), read.confirmation.id)
   if (!paper) throw new Response('There is no such confirmation.', { status: 404 })

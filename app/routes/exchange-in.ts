@@ -1,11 +1,10 @@
 import { database } from '#server/db.server'
 import { receive } from '#server/exchange/receive'
+import { largestInterchange } from '#server/http/body'
 import { readBytes } from '#server/http/upload'
 import { carriesSecret } from '#server/partner/http'
 import { findPartner } from '#server/partner/partners'
 import type { Route } from './+types/exchange-in'
-
-const largestInterchange = 32 * 1024 * 1024
 
 /** Where a partner posts its interchanges: 200 once they are kept, whatever they hold; the acknowledgement goes its own way. */
 export async function action({ params, request }: Route.ActionArgs) {

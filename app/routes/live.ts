@@ -1,11 +1,17 @@
+import { viewerOf } from '#server/access/sign-in'
+import { sessionToken } from '#server/access/cookie'
+import { sessionContext } from '#server/access/context'
 import { database } from '#server/db.server'
 import { lastLogId, liveStream } from '#server/live/live'
 import type { Route } from './+types/live'
 
-/** The log's tail as it grows; a reader that comes back says where it stopped. */
-export function loader({ request }: Route.LoaderArgs) {
-  const said = Number(request.headers.get('last-event-id'))
+/** The log's tail as it grows; a reader that comes back says where it stopped, by itself or, a new tab of the same browser, in the address. */
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const address = new URL(request.url).searchParams
+  const said = Number(request.headers.get('last-event-id') ?? address.get('after'))
   const after = Number.isInteger(said) && said > 0 ? said : lastLogId(database())
-  const since = Number(new URL(request.url).searchParams.get('since')) || null
-  return new Response(liveStream(database(), after, since, request.signal), { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', 'x-accel-buffering': 'no' } })
+  const since = Number(address.get('since')) || null
+  const token = await sessionToken(request)
+  const listener = { session: context.get(sessionContext), isSignedIn: () => token !== null && viewerOf(database(), token, Date.now()) !== null }
+  return new Response(liveStream(database(), after, since, request.signal, listener), { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform', 'x-accel-buffering': 'no' } })
 }

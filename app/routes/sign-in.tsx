@@ -1,5 +1,5 @@
 import { data, Form, redirect, useNavigation } from 'react-router'
-import { sessionCookie } from '#server/access/cookie'
+import { knownDevice, ownPath, signedInHeaders } from '#server/access/cookie'
 import { callerContext, viewerContext } from '#server/access/context'
 import { signIn } from '#server/access/sign-in'
 import { database } from '#server/db.server'
@@ -22,15 +22,13 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (typeof mail !== 'string' || typeof password !== 'string' || !mail.includes('@') || mail.length > 200 || password.length === 0 || password.length > 200) {
     return data({ message: 'Give your mail address and your password.' }, { status: 400 })
   }
-  const result = await signIn(database(), { mail, password, caller: context.get(callerContext) }, Date.now())
-  if ('refusal' in result) return data({ message: result.refusal.message }, { status: result.refusal.code === 'wrong' ? 401 : 429 })
-  throw redirect(ownPath(new URL(request.url).searchParams.get('to')), { headers: { 'set-cookie': await sessionCookie().serialize(result.token) } })
+  const device = await knownDevice(request)
+  const result = await signIn(database(), { mail, password, caller: context.get(callerContext), device }, Date.now())
+  if ('refusal' in result) return data({ message: result.refusal.message }, { status: statusOf[result.refusal.code] })
+  throw redirect(ownPath(new URL(request.url).searchParams.get('to')), { headers: await signedInHeaders(result.token, result.userId, device) })
 }
 
-/** Only a path of our own is gone to: `//elsewhere` and whole addresses lead to the Horizon. */
-function ownPath(to: string | null): string {
-  return to && /^\/(?![/\\])/.test(to) ? to : '/'
-}
+const statusOf = { wrong: 401, too_many_guesses: 429, busy: 503 } as const
 
 export default function SignIn({ actionData }: Route.ComponentProps) {
   const busy = useNavigation().state !== 'idle'

@@ -1,7 +1,8 @@
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef } from 'react'
 import { useRevalidator } from 'react-router'
+import { listen } from './live-source'
 
-export type Named = 'carriers' | 'tenders' | 'warned'
+export type Named = 'carriers' | 'tenders' | 'warned' | 'quote'
 
 interface Listener {
   touches: (loadId: number) => boolean
@@ -11,24 +12,19 @@ interface Listener {
 
 const LiveContext = createContext<Set<Listener> | null>(null)
 
-const names: Named[] = ['carriers', 'tenders', 'warned']
-
-/** One stream of the log for the whole desk; whatever is open listens to it. `readAt` is when the page was read: what moved since is not missed. */
+/** One stream of the log for the whole browser; whatever is open listens to it. `readAt` is when the page was read: what moved since is not missed. */
 export function LiveProvider({ readAt, children }: { readAt: number; children: ReactNode }) {
   const listeners = useMemo(() => new Set<Listener>(), [])
   const since = useRef(readAt)
   useEffect(() => {
-    const source = new EventSource(`/live?since=${since.current}`)
-    source.onmessage = (message) => {
-      const { loadId } = JSON.parse(message.data) as { loadId: number }
-      for (const each of listeners) if (each.touches(loadId)) each.run(message.data)
-    }
-    for (const name of names) {
-      source.addEventListener(name, (message) => {
-        for (const each of listeners) if (each.named === name) each.run(message.data)
-      })
-    }
-    return () => source.close()
+    return listen(since.current, ({ name, data }) => {
+      if (name !== 'message') {
+        for (const each of listeners) if (each.named === name) each.run(data)
+        return
+      }
+      const { loadId } = JSON.parse(data) as { loadId: number }
+      for (const each of listeners) if (each.touches(loadId)) each.run(data)
+    })
   }, [listeners])
   return <LiveContext.Provider value={listeners}>{children}</LiveContext.Provider>
 }

@@ -55,3 +55,6 @@ export function readImportRow(cells: readonly string[], columns: readonly (Impor
   const contact = mail === '' && phone === '' ? null : { name: of('contact') || 'Dispatch', mail: mail === '' ? null : mail, phone: phone === '' ? null : phone }
   return { line, cells: [...cells], dot, mc, name: of('name') || null, contact, equipment: kinds.length > 0 ? [...new Set(kinds as Equipment[])] : null }
 }
+
+/** The largest list of carriers that is taken, in bytes. */
+export const mostImportBytes = 4 * 1024 * 1024

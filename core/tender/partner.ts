@@ -49,10 +49,14 @@ export const delimitersFormSchema = z
   .refine((form) => new Set([form.element, form.component, form.segment]).size === 3, { path: ['component'], message: 'Three different ones' })
 export type DelimitersForm = z.infer<typeof delimitersFormSchema>
 
+/** Whether something can be the address of a partner that is reached so: a plain name for a folder, which then cannot lead out of the data folder, or a web address. */
+export const isAddress = (transport: TransportKind, address: string): boolean => (transport === 'folder' ? /^[\w-]+$/.test(address) : /^https?:\/\/\S+$/.test(address))
+export const addressRule = 'A folder is letters, figures and hyphens; an address begins with http'
+
 /** Fills in the way to a partner: a folder's name, or an address. */
 export const newPartnerSchema = z
   .object({ name: z.string().trim().min(2, 'Name the partner').max(80), customerId: z.number('Choose the customer').int().positive(), transport: z.enum(transports), address: z.string().trim().min(1, 'Give the folder or the address').max(200), theirQualifier: z.string().trim().length(2, 'Two characters, as 02 or ZZ'), theirId: z.string().trim().min(2, 'Give their id').max(15), scac: z.string().trim().regex(/^[A-Z]{2,4}$/, 'Two to four capital letters') })
-  .refine((form) => (form.transport === 'folder' ? /^[\w-]+$/.test(form.address) : /^https?:\/\/\S+$/.test(form.address)), { path: ['address'], message: 'A folder is letters, figures and hyphens; an address begins with http' })
+  .refine((form) => isAddress(form.transport, form.address), { path: ['address'], message: addressRule })
 export type NewPartner = z.infer<typeof newPartnerSchema>
 
 /** What a manager may change of a partner. */
@@ -64,6 +68,8 @@ export const partnerFormSchema = z.object({
   address: text(200).min(1, 'Give the folder or the address'),
   /** Empty leaves the secret as it is. */
   secret: text(200).refine((secret) => secret === '' || secret.length >= 8, 'At least eight characters'),
+  /** Whether the address may lie inside our own network. */
+  allowPrivate: z.boolean().default(false),
   delimiters: delimitersFormSchema,
   scac: text(4).regex(/^[A-Z]{2,4}$/, 'Two to four capital letters'),
   version: z.string().regex(/^00[345]0\d0$/, 'As 004010'),

@@ -2,16 +2,17 @@ import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
 import { acceptByLink, readByLink } from '#server/confirmation/carrier-view'
+import { openDatabase } from '#server/db.server'
 import { actOnLoad } from '#server/load/act'
 import { carryOut } from '#server/load/commands'
 import { awardLoad } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
 import { link, load, session, user } from '#server/schema'
+import { settings } from '#server/settings.server'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { createLink, linkToken, revokeLinks } from './link'
 import { hashPassword, signIn, signOut, viewerOf } from './sign-in'
 
-const secret = 'a secret for tests only'
 const day = 24 * 3_600_000
 let world: TestWorld
 beforeEach(() => {
@@ -31,11 +32,49 @@ describe('signing in', () => {
     signOut(world.db, result.token)
     expect(viewerOf(world.db, result.token, now)).toBeNull()
   })
-  test('the eleventh wrong guess at one address is not even looked at', async () => {
-    world.db.update(user).set({ passwordHash: await hashPassword('right') }).where(eq(user.id, 2)).run()
-    const guess = (password: string) => signIn(world.db, { mail: 'ruth@ploverrook.example', password, caller: 'b' }, now)
-    for (let turn = 0; turn < 10; turn++) expect(await guess('wrong')).toMatchObject({ refusal: { code: 'wrong' } })
-    expect(await guess('right')).toMatchObject({ refusal: { code: 'too_many_guesses' } })
+  describe('after wrong guesses', () => {
+    const guess = (password: string, over: { caller?: string; mail?: string; device?: string } = {}, at = now) => signIn(world.db, { mail: 'ruth@ploverrook.example', password, caller: 'b', ...over }, at)
+    const codeOf = (result: Awaited<ReturnType<typeof signIn>>) => ('token' in result ? 'in' : result.refusal.code)
+    beforeEach(async () => void world.db.update(user).set({ passwordHash: await hashPassword('right') }).where(eq(user.id, 2)).run())
+
+    test('the next waits, longer each time, and is not even looked at before', async () => {
+      for (let turn = 0; turn < 5; turn++) expect(codeOf(await guess('wrong'))).toBe('wrong')
+      expect(await guess('right')).toMatchObject({ refusal: { code: 'too_many_guesses', message: 'Too many wrong guesses from here. Try again in a second.' } })
+      expect(codeOf(await guess('wrong', {}, now + 1000))).toBe('wrong')
+      expect(await guess('right', {}, now + 1500)).toMatchObject({ refusal: { message: expect.stringContaining('2 seconds') } })
+      expect(codeOf(await guess('right', {}, now + 3000))).toBe('in')
+      expect(codeOf(await guess('wrong', {}, now + 3000))).toBe('wrong')
+    })
+    test('eighty at once are eighty: all but the free ones are turned away before a password is looked at', async () => {
+      const codes = (await Promise.all(Array.from({ length: 80 }, () => guess('wrong')))).map(codeOf)
+      expect(codes.filter((code) => code === 'wrong')).toHaveLength(5)
+      expect(codes.filter((code) => code === 'too_many_guesses')).toHaveLength(75)
+    })
+    test('by somebody elsewhere, nobody is locked out: not the person named, not others', async () => {
+      for (let turn = 0; turn < 40; turn++) await guess('wrong', { caller: `elsewhere ${turn % 3}` }, now + turn * 60_000)
+      expect(codeOf(await guess('right', { caller: 'at home' }, now + 40 * 60_000))).toBe('in')
+    })
+    test('from one address at many names, a browser known from before still gets in; a strange one waits a minute at most', async () => {
+      for (let turn = 0; turn < 200; turn++) await guess('wrong', { caller: 'office', mail: `nobody${turn}@x.example` }, now + turn)
+      const at = now + 300
+      expect(codeOf(await guess('right', { caller: 'office' }, at))).toBe('too_many_guesses')
+      expect(codeOf(await guess('right', { caller: 'office', device: '2:a-browser-of-hers' }, at))).toBe('in')
+      expect(codeOf(await guess('right', { caller: 'office' }, at + 60_000))).toBe('in')
+    })
+    test('a restart forgets nothing', async () => {
+      for (let turn = 0; turn < 6; turn++) await guess('wrong')
+      const again = openDatabase(world.path, { durable: false })
+      expect(codeOf(await signIn(again, { mail: 'ruth@ploverrook.example', password: 'right', caller: 'b' }, now))).toBe('too_many_guesses')
+      again.$client.close()
+    })
+  })
+  test('a session left alone for half a day ends, one in use goes on', async () => {
+    world.db.update(user).set({ passwordHash: await hashPassword('right') }).where(eq(user.id, 1)).run()
+    const result = await signIn(world.db, { mail: 'ines@ploverrook.example', password: 'right', caller: 'a' }, now)
+    if (!('token' in result)) throw new Error('refused')
+    const hour = 3_600_000
+    for (let at = 11; at <= 44; at += 11) expect(viewerOf(world.db, result.token, now + at * hour)).not.toBeNull()
+    expect(viewerOf(world.db, result.token, now + 57 * hour)).toBeNull()
   })
   test('an unknown address is answered like a wrong password', async () => {
     expect(await signIn(world.db, { mail: 'nobody@x.example', password: 'x', caller: 'c' }, now)).toMatchObject({ refusal: { code: 'wrong', message: 'Mail address or password is not right.' } })
@@ -61,17 +100,24 @@ describe('a carrier’s signed link', () => {
     return loadId
   }
   const code = (token: string, at = now) => {
-    const read = readByLink(world.db, token, secret, at)
+    const read = readByLink(world.db, token, at)
     return 'refusal' in read ? read.refusal.code : 'opened'
   }
   test('opens its confirmation for seven days, unaltered, until withdrawn', () => {
     coveredLoad()
-    const token = createLink(world.db, 1, secret, now)
+    const token = createLink(world.db, 1, now)
     expect(code(token)).toBe('opened')
     expect(code(token, now + 7 * day)).toBe('expired')
     expect(code(`2.${token.split('.')[1]}`)).toBe('altered')
     expect(code(`${token.slice(0, -1)}${token.endsWith('A') ? 'B' : 'A'}`)).toBe('altered')
-    expect(code(linkToken(1, 'another secret altogether'))).toBe('altered')
+    const own = settings()
+    const { OX_SECRET } = own
+    Object.assign(own, { OX_SECRET: 'another secret altogether' })
+    expect(code(token)).toBe('altered')
+    // The secret before the present one still opens what it signed; what is new is signed with the new one.
+    Object.assign(own, { OX_SECRET_BEFORE: OX_SECRET })
+    expect([code(token), code(linkToken(1))]).toEqual(['opened', 'opened'])
+    Object.assign(own, { OX_SECRET, OX_SECRET_BEFORE: undefined })
     for (const token of ['', '1.', '../1', `${'9'.repeat(400)}.x`]) expect(code(token)).toBe('altered')
     revokeLinks(world.db, 1, now)
     expect(code(token)).toBe('revoked')
@@ -79,8 +125,8 @@ describe('a carrier’s signed link', () => {
   })
   test('accepts once, and not a version that was voided', () => {
     const loadId = coveredLoad()
-    const token = createLink(world.db, 1, secret, now)
-    const accept = () => acceptByLink(world.db, token, secret, { name: 'Ada Finch', title: 'Dispatcher' }, now)
+    const token = createLink(world.db, 1, now)
+    const accept = () => acceptByLink(world.db, token, { name: 'Ada Finch', title: 'Dispatcher' }, now)
     expect(accept()).toEqual({ done: true })
     expect(accept()).toMatchObject({ refusal: { code: 'already_accepted' } })
     carryOut(world.db, loadId, { kind: 'release', reason: 'fell through' }, ines)

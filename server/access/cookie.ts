@@ -1,19 +1,23 @@
-import { createCookie, type MiddlewareFunction, redirect } from 'react-router'
+import { createCookie, type MiddlewareFunction, redirect, type RouterContextProvider } from 'react-router'
 import { database } from '#server/db.server'
-import { settings } from '#server/settings.server'
-import { viewerContext } from './context'
-import { viewerOf } from './sign-in'
+import { isBehindTls } from '#server/settings.server'
+import { sessionContext, viewerContext } from './context'
+import { keysFor } from './keys'
+import { sessionLifeMs, tokenHash, viewerOf } from './sign-in'
 import type { Viewer } from './viewer'
-import type { RouterContextProvider } from 'react-router'
 
-const lifeSeconds = 14 * 24 * 3600
-const held: { cookie?: ReturnType<typeof createCookie> } = {}
+const held: { session?: ReturnType<typeof createCookie>; device?: ReturnType<typeof createCookie> } = {}
 
-/** The session cookie: signed, out of reach of scripts, not sent along from other sites' forms. */
-export function sessionCookie() {
-  held.cookie ??= createCookie('oxpecker', { httpOnly: true, sameSite: 'lax', path: '/', maxAge: lifeSeconds, secure: settings().OX_ORIGIN.startsWith('https:'), secrets: [settings().OX_SECRET] })
-  return held.cookie
+/** A cookie of ours: signed, out of reach of scripts, not sent along from other sites' forms; behind TLS bound to this host alone (RFC 6265bis, 4.1.3.2). */
+function cookie(name: string, maxAge: number) {
+  const secure = isBehindTls()
+  return createCookie(secure ? `__Host-${name}` : name, { httpOnly: true, sameSite: 'lax', path: '/', maxAge, secure, secrets: keysFor('cookie').map((key) => key.toString('hex')) })
 }
+
+export const sessionCookie = () => (held.session ??= cookie('oxpecker', sessionLifeMs / 1000))
+
+/** Tells a browser that somebody has signed in from before, and who: guesses from elsewhere do not keep them waiting. */
+const deviceCookie = () => (held.device ??= cookie('oxpecker-device', 365 * 24 * 3600))
 
 /** The session's token, if the request brings a genuine one. */
 export async function sessionToken(request: Request): Promise<string | null> {
@@ -21,10 +25,28 @@ export async function sessionToken(request: Request): Promise<string | null> {
   return typeof value === 'string' && value !== '' && value.length < 100 ? value : null
 }
 
+const deviceName = /^\d{1,12}:[\w-]{10,40}$/
+
+/** The name of the browser asking, if this account has signed in from it before. */
+export async function knownDevice(request: Request): Promise<string | null> {
+  const value: unknown = await deviceCookie().parse(request.headers.get('cookie'))
+  return typeof value === 'string' && deviceName.test(value) ? value : null
+}
+
+/** The headers that sign a browser in. */
+export async function signedInHeaders(token: string, userId: number, device: string | null): Promise<Headers> {
+  const headers = new Headers({ 'set-cookie': await sessionCookie().serialize(token) })
+  const own = device?.startsWith(`${userId}:`) ? device : `${userId}:${tokenHash(token).slice(0, 24)}`
+  headers.append('set-cookie', await deviceCookie().serialize(own))
+  return headers
+}
+
 /** Finds out who is asking, for every route below. */
 export const session: MiddlewareFunction<Response> = async ({ request, context }, next) => {
   const token = await sessionToken(request)
-  context.set(viewerContext, token ? viewerOf(database(), token, Date.now()) : null)
+  const found = token ? viewerOf(database(), token, Date.now()) : null
+  context.set(viewerContext, found)
+  context.set(sessionContext, found && token ? tokenHash(token) : null)
   return next()
 }
 
@@ -39,6 +61,14 @@ export const signedInPage: MiddlewareFunction<Response> = ({ request, context },
 export const signedInData: MiddlewareFunction<Response> = ({ context }, next) => {
   if (context.get(viewerContext)) return next()
   throw new Response('Sign in first.', { status: 401 })
+}
+
+/** Only a path of our own is gone to after the sign-in; whatever a browser would read as another site leads to the Horizon. */
+export function ownPath(to: string | null): string {
+  const here = 'http://here.invalid'
+  if (!to?.startsWith('/') || !URL.canParse(to, here)) return '/'
+  const url = new URL(to, here)
+  return url.origin === here && !url.pathname.startsWith('//') ? url.pathname + url.search + url.hash : '/'
 }
 
 /** The signed-in viewer; only for routes below one of the two guards above. */

@@ -1,78 +1,112 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
-import { eq, lt } from 'drizzle-orm'
-import { RateLimiterMemory } from 'rate-limiter-flexible'
+import { eq, lt, sql } from 'drizzle-orm'
 import { type Db, prepared } from '#server/db.server'
+import { endStreamsOf } from '#server/live/live'
+import { logger } from '#server/log/logger'
 import { session, user } from '#server/schema'
-import { sql } from 'drizzle-orm'
+import { settings } from '#server/settings.server'
+import { countTry, forgetTries } from './guesses'
 import type { Viewer } from './viewer'
 
-const sessionLife = 14 * 24 * 3_600_000
+/** However busy a session is, it ends after two weeks. */
+export const sessionLifeMs = 14 * 24 * 3_600_000
+const noteSeenEveryMs = 60_000
 
-/** Ten wrong guesses in a quarter of an hour for one mail address, fifty for one caller. */
-const guessWindowSeconds = 15 * 60
-const held = globalThis as { oxGuesses?: { mail: RateLimiterMemory; caller: RateLimiterMemory } }
-const guesses = () => {
-  held.oxGuesses ??= {
-    mail: new RateLimiterMemory({ points: 10, duration: guessWindowSeconds }),
-    caller: new RateLimiterMemory({ points: 50, duration: guessWindowSeconds }),
-  }
-  return held.oxGuesses
+/** Passwords looked at at the same time: each takes 19 MiB and a core. */
+const mostAtOnce = 2
+const mostWaiting = 40
+const hashing = { running: 0, waiting: [] as (() => void)[] }
+
+interface SignInRefusal {
+  code: 'wrong' | 'too_many_guesses' | 'busy'
+  message: string
+}
+export type SignIn = { token: string; userId: number } | { refusal: SignInRefusal }
+
+/** Checks email address and password; a session's token when they are right. A wrong address and a wrong password answer alike. */
+export async function signIn(db: Db, attempt: { mail: string; password: string; caller: string; device?: string | null }, now: number): Promise<SignIn> {
+  const account = attempt.mail.trim().toLowerCase()
+  const counted = { account, caller: attempt.caller, device: attempt.device ?? null }
+  const early = countTry(db, counted, now)
+  if (early) return refused({ code: 'too_many_guesses', message: `Too many wrong guesses from here. Try again in ${waitWords(early.waitMs)}.` }, counted)
+  const found = db.select().from(user).where(eq(user.mail, account)).get()
+  if (hashing.waiting.length >= mostWaiting) return refused({ code: 'busy', message: 'Too many people are signing in just now. Try again in a minute.' }, counted)
+  const right = await oneOfFew(async () => verify(found?.passwordHash ?? (await unknownHash()), attempt.password).catch(() => false))
+  if (!found || !right) return refused({ code: 'wrong', message: 'Mail address or password is not right.' }, counted)
+  forgetTries(db, counted)
+  return { token: openSession(db, found.id, now), userId: found.id }
 }
 
-export type SignIn = { token: string } | { refusal: { code: 'wrong' | 'too_many_guesses'; message: string } }
+function refused(refusal: SignInRefusal, { account, caller }: { account: string; caller: string }): SignIn {
+  logger().warn({ code: refusal.code, account: account.slice(0, 80), caller }, 'sign-in refused')
+  return { refusal }
+}
 
-/** Checks mail and password; a session's token when they are right. Wrong mail and wrong password answer alike. */
-export async function signIn(db: Db, attempt: { mail: string; password: string; caller: string }, now: number): Promise<SignIn> {
-  const mail = attempt.mail.trim().toLowerCase()
-  const limits = guesses()
-  const spent = await Promise.all([limits.mail.get(mail), limits.caller.get(attempt.caller)])
-  if ((spent[0]?.consumedPoints ?? 0) >= 10 || (spent[1]?.consumedPoints ?? 0) >= 50) {
-    return { refusal: { code: 'too_many_guesses', message: 'Too many wrong guesses. Wait a quarter of an hour.' } }
+/** `8 seconds`, `2 minutes`. */
+function waitWords(ms: number): string {
+  const seconds = Math.ceil(ms / 1000)
+  if (seconds < 90) return seconds === 1 ? 'a second' : `${seconds} seconds`
+  return `${Math.ceil(seconds / 60)} minutes`
+}
+
+/** Waits for a turn: a storm of guesses leaves a core to everybody else. */
+async function oneOfFew<T>(work: () => Promise<T>): Promise<T> {
+  if (hashing.running >= mostAtOnce) await new Promise<void>((resolve) => hashing.waiting.push(resolve))
+  hashing.running += 1
+  try {
+    return await work()
+  } finally {
+    hashing.running -= 1
+    hashing.waiting.shift()?.()
   }
-  const found = db.select().from(user).where(eq(user.mail, mail)).get()
-  // A hash is checked even for an unknown mail, so that the time taken tells nothing.
-  const right = await verify(found?.passwordHash ?? (await unknownHash()), attempt.password).catch(() => false)
-  if (!found || !right) {
-    await Promise.all([limits.mail.consume(mail), limits.caller.consume(attempt.caller)]).catch(() => undefined)
-    return { refusal: { code: 'wrong', message: 'Mail address or password is not right.' } }
-  }
-  await limits.mail.delete(mail)
-  return { token: openSession(db, found.id, now) }
 }
 
 let unknown: Promise<string> | null = null
+/** What an unknown address is checked against, so that the time taken tells nothing. */
 const unknownHash = () => (unknown ??= hashPassword(randomBytes(16).toString('hex')))
 
 /** Argon2id with the library's defaults (19 MiB, two passes), as OWASP advises. */
 export const hashPassword = (password: string): Promise<string> => hash(password)
 
-const tokenHash = (token: string) => createHash('sha256').update(token).digest('hex')
+export const tokenHash = (token: string): string => createHash('sha256').update(token).digest('hex')
 
 function openSession(db: Db, userId: number, now: number): string {
   const token = randomBytes(32).toString('base64url')
   db.delete(session).where(lt(session.expiresAt, now)).run()
-  db.insert(session).values({ tokenHash: tokenHash(token), userId, expiresAt: now + sessionLife }).run()
+  db.insert(session).values({ tokenHash: tokenHash(token), userId, expiresAt: now + sessionLifeMs, seenAt: now }).run()
   return token
 }
 
+/** Ends a session, and the live streams that were opened under it. */
 export function signOut(db: Db, token: string): void {
   db.delete(session).where(eq(session.tokenHash, tokenHash(token))).run()
+  endStreamsOf(tokenHash(token))
 }
 
 const sessionQuery = prepared((db) =>
   db
-    .select({ id: user.id, name: user.name, mail: user.mail, phone: user.phone, role: user.role, expiresAt: session.expiresAt })
+    .select({ id: user.id, name: user.name, mail: user.mail, phone: user.phone, role: user.role, expiresAt: session.expiresAt, seenAt: session.seenAt })
     .from(session)
     .innerJoin(user, eq(user.id, session.userId))
     .where(eq(session.tokenHash, sql.placeholder('tokenHash')))
     .prepare(),
 )
 
-/** Who holds this session token now; null where it is unknown or past. */
+/** Who holds this session token now; null where it is unknown, past, or was left alone for too long. */
 export function viewerOf(db: Db, token: string, now: number): Viewer | null {
   const found = sessionQuery(db).get({ tokenHash: tokenHash(token) })
-  if (!found || found.expiresAt <= now) return null
-  const { expiresAt: _, ...viewer } = found
+  if (!found || found.expiresAt <= now || found.seenAt + settings().OX_SESSION_IDLE_MINUTES * 60_000 <= now) return null
+  const { expiresAt: _, seenAt, ...viewer } = found
+  if (seenAt < now - noteSeenEveryMs) noteSeen(db, token, now)
   return viewer
+}
+
+/** Somebody who cannot be noted as seen (a full disk) can still read. */
+function noteSeen(db: Db, token: string, now: number): void {
+  try {
+    db.update(session).set({ seenAt: now }).where(eq(session.tokenHash, tokenHash(token))).run()
+  } catch (error) {
+    logger().warn({ err: error }, 'a session could not be noted as used')
+  }
 }

@@ -5,7 +5,7 @@ import { askedKinds } from '#core/carrier/paper'
 import { type Db, inTransaction } from '#server/db.server'
 import { announceCarriers } from '#server/live/live'
 import { sendMail } from '#server/message/transport'
-import { enqueue, markFailed, markSent, mostAttempts, type OutboxEntry } from '#server/outbox/outbox'
+import { enqueue, markSent, noteFailure, type OutboxEntry } from '#server/outbox/outbox'
 import { carrier, carrierLink } from '#server/schema'
 import { brokerage, settings } from '#server/settings.server'
 import { cancelledSchema, sendCancelledMail } from './tell-cancelled'
@@ -39,16 +39,15 @@ export async function sendCarrierMail(db: Db, entry: OutboxEntry, clock: () => n
 async function sendLinkMail(db: Db, entry: OutboxEntry, linkId: number, clock: () => number): Promise<boolean> {
   const row = db.select({ link: carrierLink, name: carrier.name }).from(carrierLink).innerJoin(carrier, eq(carrier.id, carrierLink.carrierId)).where(eq(carrierLink.id, linkId)).get()
   if (!row) throw new Error(`Outbox entry ${entry.key} names carrier link ${linkId}, which is not there`)
-  const url = `${settings().OX_ORIGIN}/p/${carrierLinkToken(linkId, settings().OX_SECRET)}`
+  const url = `${settings().OX_ORIGIN}/p/${carrierLinkToken(linkId)}`
   const words = { carrierName: row.name, kinds: row.link.kinds, url, askedBy: row.link.askedBy, brokerage }
   const problem = await sendMail(entry.key, { ...(row.link.purpose === 'papers' ? askPapersMail(words) : askSignatureMail(words)), to: row.link.sentTo, replyTo: brokerage.mail })
   const now = clock()
   const rule = { now, by: { kind: 'rule' as const, name: 'the outbox' } }
   inTransaction(db, () => {
-    if (problem === null) return markSent(db, entry)
-    const giveUp = problem.final || entry.attempts + 1 >= mostAttempts
-    markFailed(db, entry, problem.message, giveUp, now, settings().OX_OUTBOX_DELAY_MS)
-    if (giveUp) writeCarrierLog(db, row.link.carrierId, 'mail_failed', { to: row.link.sentTo, problem: problem.message }, rule)
+    if (problem === null) return markSent(db, entry, now)
+    const after = noteFailure(db, entry, problem, now)
+    if (after === 'given_up') writeCarrierLog(db, row.link.carrierId, 'mail_failed', { to: row.link.sentTo, problem: problem.message }, rule)
   })
   if (problem) announceCarriers()
   return problem === null

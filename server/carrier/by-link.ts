@@ -8,8 +8,8 @@ import { openCarrierLink } from './link'
 import { receivePaper } from './papers'
 
 /** What a carrier may see by its link, built field by field: its own name and numbers, what is asked, what came of it. */
-export function readCarrierLink(db: Db, token: string, secret: string, now: number) {
-  const link = openCarrierLink(db, token, secret, now)
+export function readCarrierLink(db: Db, token: string, now: number) {
+  const link = openCarrierLink(db, token, now)
   if ('refusal' in link) return link
   const row = db.select({ name: carrier.name, mcNumber: carrier.mcNumber, dotNumber: carrier.dotNumber }).from(carrier).where(eq(carrier.id, link.carrierId)).get()!
   const received = db.select({ id: paper.id, kind: paper.kind, fileName: paper.fileName }).from(paper).where(and(eq(paper.carrierId, link.carrierId), eq(paper.receivedFrom, `${row.name} by link`), gte(paper.receivedAt, link.askedAt))).all()

@@ -8,7 +8,6 @@ import { addRecord } from './add'
 import type { CarrierAct } from './log'
 
 export const mostImportRows = 5_000
-export const mostImportBytes = 4 * 1024 * 1024
 /** Rows handled before others get their turn. */
 const atOnce = 50
 

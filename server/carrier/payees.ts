@@ -1,21 +1,19 @@
 import { and, eq } from 'drizzle-orm'
 import type { Payee } from '#core/carrier/carrier'
+import { accountKey, seal } from '#server/access/keys'
 import { type Db, inTransaction } from '#server/db.server'
 import { keepLinks, recordOf } from '#server/register/keep'
 import { carrier, payee } from '#server/schema'
-import { settings } from '#server/settings.server'
 import { type CarrierAct, writeCarrierLog } from './log'
-import { accountKey, seal } from './seal'
 
 export type PayeeOutcome = { done: true } | { refusal: { code: string; message: string } }
 
 /** Asks for a payee; it waits for somebody else's approval. One that waits already is taken back by a newer one. */
 export function askPayee(db: Db, carrierId: number, asked: Payee, act: CarrierAct): PayeeOutcome {
-  const secret = settings().OX_SECRET
   return inTransaction(db, () => {
     db.update(payee).set({ state: 'replaced', decidedBy: act.by.name, decidedAt: act.now }).where(and(eq(payee.carrierId, carrierId), eq(payee.state, 'waiting'))).run()
     const { account, ...rest } = asked
-    db.insert(payee).values({ carrierId, ...rest, accountEnd: account.slice(-4), accountSealed: seal(account, secret), accountKey: accountKey(rest.routing, account, secret), state: 'waiting', askedBy: act.by.name, askedAt: act.now }).run()
+    db.insert(payee).values({ carrierId, ...rest, accountEnd: account.slice(-4), accountSealed: seal(account), accountKey: accountKey(rest.routing, account), state: 'waiting', askedBy: act.by.name, askedAt: act.now }).run()
     writeCarrierLog(db, carrierId, 'payee_asked', { name: asked.name, kind: asked.kind, bankName: asked.bankName, accountEnd: account.slice(-4) }, act)
     return { done: true as const }
   })

@@ -5,7 +5,7 @@ import { type Db, inTransaction } from '#server/db.server'
 import { announce } from '#server/live/live'
 import { writeLog } from '#server/log/act'
 import { sendMail } from '#server/message/transport'
-import { markFailed, markSent, mostAttempts, type OutboxEntry } from '#server/outbox/outbox'
+import { markSent, noteFailure, type OutboxEntry } from '#server/outbox/outbox'
 import { carrier, load } from '#server/schema'
 import { brokerage, settings } from '#server/settings.server'
 
@@ -18,10 +18,9 @@ export async function sendCancelledMail(db: Db, entry: OutboxEntry, { loadId, ca
   const problem = await sendMail(entry.key, { ...loadCancelledMail({ carrierName: row.name, loadNumber: row.number, lane: `${row.origin} to ${row.dest}`, payMinor, brokerage }), to: row.mail, replyTo: brokerage.mail })
   const now = clock()
   inTransaction(db, () => {
-    if (problem === null) return markSent(db, entry)
-    const giveUp = problem.final || entry.attempts + 1 >= mostAttempts
-    markFailed(db, entry, problem.message, giveUp, now, settings().OX_OUTBOX_DELAY_MS)
-    if (giveUp) writeLog(db, loadId, 'mail_failed', { kind: 'mail_failed', version: 0, to: row.mail, problem: problem.message }, { now, by: { kind: 'rule', name: 'the outbox' } })
+    if (problem === null) return markSent(db, entry, now)
+    const after = noteFailure(db, entry, problem, now)
+    if (after === 'given_up') writeLog(db, loadId, 'mail_failed', { kind: 'mail_failed', version: 0, to: row.mail, problem: problem.message }, { now, by: { kind: 'rule', name: 'the outbox' } })
   })
   announce()
   return problem === null

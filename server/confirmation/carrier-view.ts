@@ -12,8 +12,8 @@ export const acceptanceSchema = z.object({
 })
 
 /** What a signed link shows: the frozen terms and where the confirmation stands, or why nothing is shown. */
-export function readByLink(db: Db, token: string, secret: string, now: number) {
-  const opened = openLink(db, token, secret, now)
+export function readByLink(db: Db, token: string, now: number) {
+  const opened = openLink(db, token, now)
   if ('refusal' in opened) return opened
   const row = db
     .select({ id: confirmation.id, loadId: confirmation.loadId, number: confirmation.number, version: confirmation.version, state: confirmation.state, terms: confirmation.terms, acceptedAt: confirmation.acceptedAt, acceptedName: confirmation.acceptedName, acceptedTitle: confirmation.acceptedTitle })
@@ -26,8 +26,8 @@ export function readByLink(db: Db, token: string, secret: string, now: number) {
 }
 
 /** The carrier's yes, with name and title, from a signed link. */
-export function acceptByLink(db: Db, token: string, secret: string, acceptance: z.infer<typeof acceptanceSchema>, now: number): Outcome | { refusal: { code: string; message: string } } {
-  const read = readByLink(db, token, secret, now)
+export function acceptByLink(db: Db, token: string, acceptance: z.infer<typeof acceptanceSchema>, now: number): Outcome | { refusal: { code: string; message: string } } {
+  const read = readByLink(db, token, now)
   if ('refusal' in read) return read
   const { id, loadId, terms } = read.confirmation
   const outcome = carryOut(db, loadId, { kind: 'accept_confirmation', confirmationId: id, ...acceptance }, { now, by: { kind: 'carrier', name: terms.carrier.name } })

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { type Db, inTransaction } from '#server/db.server'
 import { announceTenders } from '#server/live/live'
+import { releaseHeld } from '#server/outbox/outbox'
 import { codesOf } from '#server/partner/codes'
 import { findPartner } from '#server/partner/partners'
 import { exchange, exchangeDocument, tenderNotice } from '#server/schema'
@@ -16,6 +17,8 @@ export function sendAgain(db: Db, exchangeId: number, now: number): Outcome {
   return inTransaction(db, () => {
     const row = db.select().from(exchange).where(eq(exchange.id, exchangeId)).get()
     if (row?.direction !== 'out' || row.partnerId === null) return refuse('no_such_exchange', 'There is nothing to send.')
+    // One that is held goes at once: somebody knows that the partner takes us again.
+    if (row.state === 'waiting' && releaseHeld(db, { kind: 'exchange', stream: `partner-${row.partnerId}` }, now) > 0) return { done: true }
     if (row.state === 'waiting') return refuse('still_waiting', 'It is on its way already.')
     db.update(exchange).set({ state: 'waiting', problem: null }).where(eq(exchange.id, exchangeId)).run()
     askSending(db, row.partnerId, exchangeId, now)

@@ -9,7 +9,7 @@ import type { Segment } from '#core/x12/x12'
 import { type Db, inTransaction } from '#server/db.server'
 import { announce } from '#server/live/live'
 import { writeLog } from '#server/log/act'
-import { enqueue, markFailed, markSent, mostAttempts, type OutboxEntry } from '#server/outbox/outbox'
+import { enqueue, markSent, noteFailure, type OutboxEntry } from '#server/outbox/outbox'
 import { nextControl, notePartnerProblem, type Partner } from '#server/partner/partners'
 import { transportOf } from '#server/partner/transport'
 import { exchange, exchangeDocument, outbox, partner } from '#server/schema'
@@ -90,16 +90,15 @@ export async function sendExchange(db: Db, entry: OutboxEntry, clock: () => numb
   const now = clock()
   inTransaction(db, () => {
     if (problem === null) {
-      markSent(db, entry)
+      markSent(db, entry, now)
       db.update(exchange).set({ state: 'sent', problem: null, attempts: entry.attempts + 1 }).where(eq(exchange.id, exchangeId)).run()
       notePartnerProblem(db, row.partner.id, null)
       return
     }
-    const giveUp = problem.final || entry.attempts + 1 >= mostAttempts
-    markFailed(db, entry, problem.message, giveUp, now, settings().OX_OUTBOX_DELAY_MS)
-    db.update(exchange).set({ problem: problem.message, attempts: entry.attempts + 1, ...(giveUp ? { state: 'failed' as const } : {}) }).where(eq(exchange.id, exchangeId)).run()
+    const after = noteFailure(db, entry, problem, now)
+    db.update(exchange).set({ problem: problem.message, attempts: entry.attempts + 1, ...(after === 'given_up' ? { state: 'failed' as const } : {}) }).where(eq(exchange.id, exchangeId)).run()
     notePartnerProblem(db, row.partner.id, problem.message)
-    if (giveUp) logFailure(db, row.exchange.id, row.partner.name, problem.message, now)
+    if (after === 'given_up') logFailure(db, row.exchange.id, row.partner.name, problem.message, now)
   })
   announce()
   return problem === null

@@ -3,6 +3,9 @@ import type { z } from 'zod'
 /** The largest body any of our forms sends; beyond it nothing is read. */
 export const largestBody = 256 * 1024
 
+/** The largest file of tenders that a partner may post to us. */
+export const largestInterchange = 32 * 1024 * 1024
+
 export interface FieldError {
   path: string
   message: string

@@ -1,11 +1,12 @@
 import type { AddressInfo } from 'node:net'
 import { request as ask, type Server } from 'node:http'
+import { Readable } from 'node:stream'
 import express from 'express'
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest'
 import { logger } from '#server/log/logger'
 import { settings } from '#server/settings.server'
 import { largestBody } from './body'
-import { guardRequests } from './guard'
+import { bodyLimit, guardRequests, secureAnswer } from './guard'
 
 let server: Server
 let port = 0
@@ -13,7 +14,12 @@ const reached: string[] = []
 
 beforeAll(async () => {
   const app = express()
+  app.use(secureAnswer)
   app.use(guardRequests)
+  app.post('/swallow', async (request, response) => {
+    const read = Readable.toWeb(request) as ReadableStream
+    response.send(String((await new Response(read).arrayBuffer()).byteLength))
+  })
   app.use((request, response) => {
     reached.push(`${request.method} ${request.path}`)
     response.send(String(response.locals.nonce))
@@ -72,6 +78,45 @@ describe('a post', () => {
     expect((await send('GET', '/exchange/in/4', { 'content-length': String(largestBody + 1) })).status).toBe(200)
     expect((await send('GET', '/exchange/in/4/more', { 'content-length': String(largestBody + 1) })).status).toBe(413)
   })
+  test.each([
+    ['/sign-in', 16_384],
+    ['/sign-in.data', 16_384],
+    ['/c/1.abc', 16_384],
+    ['/p/1.abc', 10 * 1024 * 1024 + 65_536],
+    ['/carriers/7/papers', 10 * 1024 * 1024 + 65_536],
+    ['/carriers/import.data', 4 * 1024 * 1024 + 65_536],
+    ['/exchange/in/4', 32 * 1024 * 1024],
+    ['/p/1/papers', largestBody],
+    ['/loads/save', largestBody],
+  ])('at %s holds %s bytes', (path, bytes) => expect(bodyLimit(path)).toBe(bytes))
+  test.each([
+    ['/swallow', 413],
+    ['/nobody-reads', 200],
+  ])('in chunks, without a length, is cut off at the limit: %s', async (path, status) => {
+    let sent = 0
+    const answer = await new Promise<{ status: number }>((resolve, reject) => {
+      const going = ask({ host: '127.0.0.1', port, method: 'POST', path, headers: { 'transfer-encoding': 'chunked' }, agent: false }, (response) => {
+        response.resume()
+        resolve({ status: response.statusCode! })
+      })
+      const pour = () => {
+        while (sent < 64 * 1024 * 1024 && !going.destroyed) {
+          sent += 65_536
+          if (!going.write(Buffer.alloc(65_536))) return going.once('drain', pour)
+        }
+        return going.end()
+      }
+      going.on('error', (error) => (sent > largestBody ? resolve({ status }) : reject(error)))
+      pour()
+    })
+    expect(answer.status).toBe(status)
+    expect(sent).toBeLessThan(16 * 1024 * 1024)
+  })
+  test('compressed is not taken: a small body could become a large one', async () => expect((await send('POST', '/', { 'content-encoding': 'gzip' })).status).toBe(415))
+  test.each(['TRACE', 'PROPFIND', 'LOCK'])('%s is no method of ours', async (method) => {
+    expect((await send(method, '/')).status).toBe(405)
+    expect(reached).toEqual([])
+  })
 })
 
 describe('every answer', () => {
@@ -79,9 +124,16 @@ describe('every answer', () => {
     const { headers } = await send('GET', '/')
     expect(headers).toMatchObject({ 'x-content-type-options': 'nosniff', 'referrer-policy': 'same-origin', 'x-frame-options': 'SAMEORIGIN', 'cross-origin-opener-policy': 'same-origin' })
     expect(headers['permissions-policy']).toContain('geolocation=()')
+    expect(headers['cache-control']).toBe('no-store')
+    expect(headers).not.toHaveProperty('strict-transport-security')
+    const own = settings()
+    const { OX_ORIGIN } = own
+    Object.assign(own, { OX_ORIGIN: 'https://desk.example' })
+    expect((await send('GET', '/')).headers['strict-transport-security']).toContain('max-age=63072000')
+    Object.assign(own, { OX_ORIGIN })
   })
   test('lets only scripts with its own nonce run, a new one each time', async () => {
-    vi.stubEnv('NODE_ENV', 'production')
+    vi.stubEnv('DEV', false)
     const [one, other] = [await send('GET', '/'), await send('GET', '/')]
     expect(one.headers['content-security-policy']).toContain(`script-src 'self' 'nonce-${one.body}';`)
     expect(one.headers['content-security-policy']).not.toMatch(/script-src[^;]*unsafe/)

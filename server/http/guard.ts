@@ -1,31 +1,55 @@
 import { randomBytes } from 'node:crypto'
 import type { NextFunction, Request, Response } from 'express'
+import { mostImportBytes } from '#core/carrier/import'
+import { mostPaperBytes } from '#core/carrier/paper'
 import { logger } from '#server/log/logger'
-import { settings } from '#server/settings.server'
-import { largestBody } from './body'
+import { isStopping } from '#server/live/live'
+import { isBehindTls, settings } from '#server/settings.server'
+import { largestBody, largestInterchange } from './body'
+import { limitBody, tooLarge } from './limit-body'
+import { loggablePath } from './loggable-path'
+import { aroundFile } from './upload'
 
 const reading = new Set(['GET', 'HEAD', 'OPTIONS'])
+const known = new Set([...reading, 'POST', 'PUT', 'PATCH', 'DELETE'])
 
-/** Where partners post files of any number of tenders: read only as far as the route allows. */
-const limitsItself = /^\/exchange\/in\/\d+$/
+/** Routes whose bodies are not a form of ours; the first that fits counts. `.data` is how a page posts by script. */
+const bodyLimits: { path: RegExp; bytes: number }[] = [
+  { path: /^\/sign-in(\.data)?$/, bytes: 16 * 1024 },
+  { path: /^\/c\/[^/]*$/, bytes: 16 * 1024 },
+  { path: /^\/p\/[^/]*$/, bytes: mostPaperBytes + aroundFile },
+  { path: /^\/carriers\/\d+\/papers(\.data)?$/, bytes: mostPaperBytes + aroundFile },
+  { path: /^\/carriers\/import(\.data)?$/, bytes: mostImportBytes + aroundFile },
+  { path: /^\/exchange\/in\/\d+$/, bytes: largestInterchange },
+]
 
-/**
- * The door for every request: a nonce for its scripts, headers that keep the page to itself, no
- * posts from other sites, no body beyond the limit, and a log line when it is answered.
- */
-export function guardRequests(request: Request, response: Response, next: NextFunction): void {
+/** The most bytes a body may have at this path. */
+export const bodyLimit = (path: string): number => bodyLimits.find((each) => each.path.test(path))?.bytes ?? largestBody
+
+/** Every answer's headers, static files and health included: the page keeps to itself, and nothing is kept by a cache. */
+export function secureAnswer(request: Request, response: Response, next: NextFunction): void {
   const nonce = randomBytes(16).toString('base64')
   response.locals.nonce = nonce
   setHeaders(response, nonce)
+  if (isStopping()) response.setHeader('Connection', 'close')
+  if (known.has(request.method)) return next()
+  response.status(405).setHeader('Allow', [...known].join(', ')).type('text/plain').send('Not a method we answer.')
+}
+
+/** The door for every request that reaches the application: no posts from other sites, no body beyond its limit, a log line when it is answered. */
+export function guardRequests(request: Request, response: Response, next: NextFunction): void {
   logWhenDone(request, response)
   if (!reading.has(request.method) && isFromElsewhere(request)) {
     response.status(403).type('text/plain').send('This came from another site and was not carried out.')
     return
   }
-  if (Number(request.headers['content-length'] ?? 0) > largestBody && !limitsItself.test(request.path)) {
-    response.status(413).type('text/plain').send('That is more than a form can hold.')
+  if (request.headers['content-encoding'] !== undefined && request.headers['content-encoding'] !== 'identity') {
+    response.status(415).setHeader('Connection', 'close').type('text/plain').send('Send it as it is, not compressed.')
     return
   }
+  const most = bodyLimit(request.path)
+  if (Number(request.headers['content-length'] ?? 0) > most) return tooLarge(response)
+  limitBody(request, response, most)
   next()
 }
 
@@ -38,22 +62,39 @@ function isFromElsewhere(request: Request): boolean {
 }
 
 function setHeaders(response: Response, nonce: string): void {
-  const development = process.env.NODE_ENV !== 'production'
-  if (!development) {
-    response.setHeader('Content-Security-Policy', `default-src 'self'; script-src 'self' 'nonce-${nonce}'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; connect-src 'self'; frame-ancestors 'self'; base-uri 'none'; form-action 'self'; object-src 'none'`)
-  }
+  // Only the development server, whose modules are not built, goes without: a start mode cannot forget it.
+  if (!import.meta.env.DEV) response.setHeader('Content-Security-Policy', contentPolicy(nonce))
   response.setHeader('X-Content-Type-Options', 'nosniff')
   response.setHeader('Referrer-Policy', 'same-origin')
   response.setHeader('X-Frame-Options', 'SAMEORIGIN')
   response.setHeader('Cross-Origin-Opener-Policy', 'same-origin')
+  response.setHeader('Cross-Origin-Resource-Policy', 'same-origin')
   response.setHeader('Permissions-Policy', 'camera=(), microphone=(), geolocation=()')
+  response.setHeader('Cache-Control', 'no-store')
+  // Two years, as the preload lists ask for (RFC 6797).
+  if (isBehindTls()) response.setHeader('Strict-Transport-Security', 'max-age=63072000; includeSubDomains')
+}
+
+/** What a page may load and run: its own files and scripts with this answer's nonce. Style attributes stand in the drawings, hence the last `style` line. */
+function contentPolicy(nonce: string): string {
+  return [
+    "default-src 'self'",
+    `script-src 'self' 'nonce-${nonce}'`,
+    "style-src 'self' 'unsafe-inline'",
+    "img-src 'self' data:",
+    "font-src 'self'",
+    "connect-src 'self'",
+    "worker-src 'self'",
+    "frame-ancestors 'self'",
+    "base-uri 'none'",
+    "form-action 'self'",
+    "object-src 'none'",
+  ].join('; ')
 }
 
 function logWhenDone(request: Request, response: Response): void {
   const started = performance.now()
   response.on('finish', () => {
-    // A signed link is a key: only its first letters are written down.
-    const path = request.path.replace(/^(\/c\/\d+\.\w{4})[\w-]+/, '$1…')
-    logger().info({ method: request.method, path, status: response.statusCode, ms: Math.round(performance.now() - started) }, 'request')
+    logger().info({ method: request.method, path: loggablePath(request.path), status: response.statusCode, ms: Math.round(performance.now() - started) }, 'request')
   })
 }

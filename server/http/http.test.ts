@@ -63,13 +63,19 @@ describe('live events', () => {
 })
 
 describe('settings', () => {
-  test('a short secret stops the start with a sentence', () => {
-    expect(() => readSettings({ OX_SECRET: 'short' })).toThrow('OX_SECRET signs cookies and links: give it at least 16 characters')
-    expect(() => readSettings({})).toThrow('OX_SECRET')
-  })
-  test('figures are figures', () => {
-    expect(readSettings({ OX_SECRET: 'x'.repeat(16), OX_PORT: '4100' }).OX_PORT).toBe(4100)
-    expect(() => readSettings({ OX_SECRET: 'x'.repeat(16), OX_PORT: 'high' })).toThrow('OX_PORT')
+  const good = { OX_SECRET: 'correct horse battery staple', OX_BOARD_KEY: 'the board key', OX_BOARD_SECRET: 'the board and we alone' }
+  test.each([
+    [{ ...good, OX_SECRET: 'short' }, 'OX_SECRET it signs cookies and links: give it at least 16 characters'],
+    [{ ...good, OX_SECRET: 'a'.repeat(40) }, 'OX_SECRET too simple'],
+    [{ ...good, OX_SECRET: undefined }, 'OX_SECRET is missing: it signs cookies and links'],
+    [{ ...good, OX_BOARD_SECRET: undefined }, 'OX_BOARD_SECRET is missing: it proves that an answer is the board’s'],
+    [{ ...good, OX_SMTP_HSOT: 'mail.example' }, 'OX_SMTP_HSOT is not a setting: OX_SMTP_HOST is meant?'],
+    [{ ...good, OX_WEATHER: 'fine' }, 'OX_WEATHER is not a setting.'],
+    [{ ...good, OX_PORT: 'high' }, 'OX_PORT'],
+    [{ ...good, OX_SMTP_TLS: 'maybe' }, 'OX_SMTP_TLS'],
+  ])('%o stops the start with a sentence', (environment, words) => expect(() => readSettings(environment)).toThrow(words))
+  test('figures are figures, and what is not ours is left alone', () => {
+    expect(readSettings({ ...good, OX_PORT: '4100', PATH: '/bin', OX_ATLAS: 'elsewhere' }).OX_PORT).toBe(4100)
   })
 })
 

@@ -1,26 +1,85 @@
+import { createWriteStream } from 'node:fs'
+import { mkdir, mkdtemp, readFile, rm } from 'node:fs/promises'
+import { join } from 'node:path'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
+import busboy from 'busboy'
+import { settings } from '#server/settings.server'
+
 /** What a form brought: its fields, and the file where there was one. */
 export interface Upload {
   fields: Record<string, string>
   file: { name: string; content: Buffer } | null
 }
 
+export type UploadOutcome = Upload | { refusal: { code: 'too_large' | 'no_form' | 'busy'; message: string } }
+
 /** Room for the form around the file. */
-const around = 64 * 1024
+export const aroundFile = 64 * 1024
+
+/** Uploads read at a time: each holds a file on the disk and, at its end, in memory. */
+const mostUploads = 6
+let uploads = 0
 
 /**
- * Reads a form with one file of at most so many bytes. A body that says it is larger is refused before it is read; one that says
- * nothing is read only so far.
+ * Reads a form with one file of at most so many bytes. The file goes to the disk as it comes and is read once it is whole, so a slow
+ * or broken upload holds no memory. A body that says it is larger is refused before it is read.
  */
-export async function readUpload(request: Request, mostBytes: number): Promise<Upload | { refusal: { code: 'too_large' | 'no_form'; message: string } }> {
-  const tooLarge = { refusal: { code: 'too_large' as const, message: `The file is larger than ${Math.floor(mostBytes / 1024 / 1024)} MB.` } }
-  if (Number(request.headers.get('content-length') ?? 0) > mostBytes + around) return tooLarge
-  const body = await readUpTo(request, mostBytes + around)
-  if (body === null) return tooLarge
-  const form = await new Response(new Uint8Array(body), { headers: { 'content-type': request.headers.get('content-type') ?? '' } }).formData().catch(() => null)
-  if (!form) return { refusal: { code: 'no_form', message: 'The form did not arrive whole. Send it again.' } }
-  const file = [...form.values()].find((value): value is File => typeof value !== 'string' && value.size > 0)
-  const fields = Object.fromEntries([...form].flatMap(([name, value]) => (typeof value === 'string' ? [[name, value]] : [])))
-  return { fields, file: file ? { name: file.name, content: Buffer.from(await file.arrayBuffer()) } : null }
+export async function readUpload(request: Request, mostBytes: number): Promise<UploadOutcome> {
+  if (Number(request.headers.get('content-length') ?? 0) > mostBytes + aroundFile) return tooLarge(mostBytes)
+  if (!request.headers.get('content-type')?.startsWith('multipart/form-data')) return readPlainForm(request)
+  if (uploads >= mostUploads) return { refusal: { code: 'busy', message: 'Too many files are coming in just now. Send it again in a minute.' } }
+  uploads += 1
+  await mkdir(settings().OX_DATA, { recursive: true })
+  const folder = await mkdtemp(join(settings().OX_DATA, '.upload-'))
+  try {
+    return await readParts(request, join(folder, 'file'), mostBytes)
+  } finally {
+    uploads -= 1
+    await rm(folder, { recursive: true, force: true })
+  }
+}
+
+const tooLarge = (mostBytes: number) => ({ refusal: { code: 'too_large' as const, message: `The file is larger than ${Math.floor(mostBytes / 1024 / 1024)} MB.` } })
+const noForm = { refusal: { code: 'no_form' as const, message: 'The form did not arrive whole. Send it again.' } }
+
+async function readPlainForm(request: Request): Promise<UploadOutcome> {
+  const body = await readBytes(request, aroundFile)
+  if (body === null) return { refusal: { code: 'too_large', message: 'That is more than a form can hold.' } }
+  if (!request.headers.get('content-type')?.startsWith('application/x-www-form-urlencoded')) return noForm
+  return { fields: Object.fromEntries(new URLSearchParams(body.toString('utf8'))), file: null }
+}
+
+async function readParts(request: Request, path: string, mostBytes: number): Promise<UploadOutcome> {
+  const fields: Record<string, string> = {}
+  let fileName: string | null = null
+  let isCut = false
+  const writing: Promise<void>[] = []
+  try {
+    const parts = busboy({ headers: { 'content-type': request.headers.get('content-type') ?? '' }, defParamCharset: 'utf8', limits: { files: 1, fileSize: mostBytes, fields: 40, fieldSize: aroundFile, parts: 41, headerPairs: 40 } })
+    parts.on('field', (name, value) => {
+      fields[name] = value
+    })
+    parts.on('file', (_, file, { filename }) => {
+      fileName = filename ?? 'file'
+      file.on('limit', () => {
+        isCut = true
+      })
+      writing.push(pipeline(file, createWriteStream(path, { mode: 0o600 })))
+    })
+    for (const limit of ['partsLimit', 'filesLimit', 'fieldsLimit'] as const) parts.on(limit, () => {
+      isCut = true
+    })
+    await pipeline(Readable.fromWeb(request.body as never), parts)
+    await Promise.all(writing)
+  } catch {
+    // Cut off, half of a form, or no form at all: the sender is told, and nothing of it was kept.
+    await Promise.allSettled(writing)
+    return noForm
+  }
+  if (isCut) return tooLarge(mostBytes)
+  const content = fileName === null ? null : await readFile(path)
+  return { fields, file: fileName !== null && content && content.length > 0 ? { name: fileName, content } : null }
 }
 
 /** A body of at most so many bytes; null where it is larger. */

@@ -3,7 +3,7 @@ import { asc, gt, max } from 'drizzle-orm'
 import type { Db } from '#server/db.server'
 import { log } from '#server/schema'
 
-const held = globalThis as { oxLive?: EventEmitter; /** When tenders moved last. */ oxTendersAt?: number }
+const held = globalThis as { oxLive?: EventEmitter; /** When tenders moved last. */ oxTendersAt?: number; /** Set once the process is going away. */ oxStopping?: boolean }
 
 function emitter(): EventEmitter {
   if (!held.oxLive) {
@@ -51,11 +51,23 @@ export function tail(db: Db, after: number): LiveEvent[] {
 
 export const lastLogId = (db: Db): number => db.select({ id: max(log.id) }).from(log).get()?.id ?? 0
 
+/** Who listens to a stream: the session it was opened under, so that it ends with it; null where nobody signed in opened it. */
+export interface Listener {
+  session: string | null
+  /** Whether the session still stands; asked at every heartbeat. */
+  isSignedIn: () => boolean
+}
+
+/** One per browser is usual; what is more than a few are forgotten tabs, or mischief. The oldest ends first. */
+const mostPerSession = 6
+const open = new Map<string, Set<() => void>>()
+const heartbeatMs = 25_000
+
 /**
  * The log's tail as server-sent events (WHATWG HTML, 9.2), beginning after `after`. What moved between the reading of a page (`since`)
- * and its listening is told at once. Ends when the reader goes or the server stops.
+ * and its listening is told at once. Ends when the reader goes, the session ends or the server stops.
  */
-export function liveStream(db: Db, after: number, since: number | null, signal: AbortSignal): ReadableStream<Uint8Array> {
+export function liveStream(db: Db, after: number, since: number | null, signal: AbortSignal, listener: Listener = { session: null, isSignedIn: () => true }): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder()
   let seen = after
   let stop = () => {}
@@ -68,20 +80,12 @@ export function liveStream(db: Db, after: number, since: number | null, signal: 
           send(`id: ${event.id}\ndata: ${JSON.stringify(event)}\n\n`)
         }
       }
-      const pushQuote = (quoteId: number) => send(`event: quote\ndata: ${JSON.stringify({ quoteId })}\n\n`)
-      const pushCarriers = () => send('event: carriers\ndata: {}\n\n')
-      const pushTenders = () => send('event: tenders\ndata: {}\n\n')
-      const pushWarning = (warning: Warning) => send(`event: warned\ndata: ${JSON.stringify(warning)}\n\n`)
-      const heartbeat = setInterval(() => send(': still here\n\n'), 25_000)
-      stop = () => {
-        clearInterval(heartbeat)
-        emitter().off('log', push)
-        emitter().off('quote', pushQuote)
-        emitter().off('carriers', pushCarriers)
-        emitter().off('tenders', pushTenders)
-        emitter().off('warned', pushWarning)
-        emitter().off('stop', end)
-        signal.removeEventListener('abort', end)
+      const heard: Record<string, (...args: never[]) => void> = {
+        log: push,
+        quote: (quoteId: number) => send(`event: quote\ndata: ${JSON.stringify({ quoteId })}\n\n`),
+        carriers: () => send('event: carriers\ndata: {}\n\n'),
+        tenders: () => send('event: tenders\ndata: {}\n\n'),
+        warned: (warning: Warning) => send(`event: warned\ndata: ${JSON.stringify(warning)}\n\n`),
       }
       const end = () => {
         stop()
@@ -91,20 +95,50 @@ export function liveStream(db: Db, after: number, since: number | null, signal: 
           // The reader was gone first: the stream is closed already.
         }
       }
-      emitter().on('log', push)
-      emitter().on('quote', pushQuote)
-      emitter().on('carriers', pushCarriers)
-      emitter().on('tenders', pushTenders)
-      emitter().on('warned', pushWarning)
+      const heartbeat = setInterval(() => (listener.isSignedIn() ? send(': still here\n\n') : end()), heartbeatMs)
+      const leave = join(listener.session, end)
+      stop = () => {
+        clearInterval(heartbeat)
+        leave()
+        for (const [name, hear] of Object.entries(heard)) emitter().off(name, hear as (...args: unknown[]) => void)
+        emitter().off('stop', end)
+        signal.removeEventListener('abort', end)
+      }
+      for (const [name, hear] of Object.entries(heard)) emitter().on(name, hear as (...args: unknown[]) => void)
       emitter().on('stop', end)
       signal.addEventListener('abort', end)
       send('retry: 2000\n\n')
       push()
-      if (since !== null && (held.oxTendersAt ?? 0) >= since) pushTenders()
+      if (since !== null && (held.oxTendersAt ?? 0) >= since) heard.tenders!()
+      // A reader that comes back while we stop is sent away at once, to the process that comes after us.
+      if (isStopping()) end()
     },
     cancel: () => stop(),
   })
 }
 
-/** Ends every open stream, so that the server can stop. */
-export const endStreams = (): void => void emitter().emit('stop')
+/** Counts a stream among its session's; the oldest beyond the limit ends. Returns how it leaves. */
+function join(session: string | null, end: () => void): () => void {
+  if (session === null) return () => {}
+  const streams = open.get(session) ?? new Set()
+  open.set(session, streams)
+  if (streams.size >= mostPerSession) [...streams][0]!()
+  streams.add(end)
+  return () => {
+    streams.delete(end)
+    if (streams.size === 0) open.delete(session)
+  }
+}
+
+/** Ends the streams opened under a session, which has ended. */
+export function endStreamsOf(session: string): void {
+  for (const end of [...(open.get(session) ?? [])]) end()
+}
+
+/** Ends every open stream, and every one that comes from now on, so that the server can stop. */
+export function endStreams(): void {
+  held.oxStopping = true
+  emitter().emit('stop')
+}
+
+export const isStopping = (): boolean => held.oxStopping === true

@@ -3,6 +3,7 @@ import { desc, max, sql } from 'drizzle-orm'
 import { type FeedReading, readDiesel } from '#core/fuel/fuel'
 import { readAverages } from '#core/market/averages'
 import { type Db, inTransaction } from '#server/db.server'
+import { askOutside } from '#server/http/outside'
 import { logger } from '#server/log/logger'
 import { dieselPrice, feed, marketAverage } from '#server/schema'
 import { settings } from '#server/settings.server'
@@ -40,11 +41,9 @@ function urlOf(db: Db, name: FeedName): string {
 }
 
 async function fetchText(url: string): Promise<string> {
-  const response = await fetch(url, { signal: AbortSignal.timeout(answerTimeout) })
-  if (!response.ok) throw new Error(`${new URL(url).pathname} answered ${response.status}`)
-  const text = await response.text()
-  if (text.length > largestFeed) throw new Error(`${new URL(url).pathname} is larger than ${largestFeed / 1024 / 1024} MB`)
-  return text
+  const answer = await askOutside(url, { timeoutMs: answerTimeout, mostBytes: largestFeed, allowPrivate: true })
+  if (answer.status !== 200) throw new Error(`${new URL(url).pathname} answered ${answer.status}`)
+  return answer.body.toString('utf8')
 }
 
 function keepDiesel(db: Db, rows: string[][], now: number) {

@@ -6,10 +6,10 @@ import { createLink, linkToken } from '#server/access/link'
 import { type Db, inTransaction } from '#server/db.server'
 import { announce } from '#server/live/live'
 import { writeLog } from '#server/log/act'
-import { loadOf, markFailed, markSent, mostAttempts, type OutboxEntry } from '#server/outbox/outbox'
+import { loadOf, markSent, noteFailure, type OutboxEntry, type SendProblem } from '#server/outbox/outbox'
 import { confirmation, link } from '#server/schema'
 import { settings } from '#server/settings.server'
-import { type MailProblem, sendMail } from './transport'
+import { sendMail } from './transport'
 
 const payloadSchema = z.object({ confirmationId: z.number(), version: z.number(), to: z.string() })
 const rule = (now: number) => ({ now, by: { kind: 'rule' as const, name: 'the outbox' } })
@@ -21,20 +21,19 @@ export async function sendConfirmationMail(db: Db, entry: OutboxEntry, clock: ()
   const now = clock()
   inTransaction(db, () => {
     if (problem === null) {
-      markSent(db, entry)
+      markSent(db, entry, now)
       db.update(confirmation).set({ deliveredAt: now }).where(eq(confirmation.id, confirmationId)).run()
       writeLog(db, loadOf(entry), 'mail_delivered', { kind: 'mail_delivered', version, to, attempts: entry.attempts + 1 }, rule(now))
       return
     }
-    const giveUp = problem.final || entry.attempts + 1 >= mostAttempts
-    markFailed(db, entry, problem.message, giveUp, now, settings().OX_OUTBOX_DELAY_MS)
-    if (giveUp) writeLog(db, loadOf(entry), 'mail_failed', { kind: 'mail_failed', version, to, problem: problem.message }, rule(now))
+    const after = noteFailure(db, entry, problem, now)
+    if (after === 'given_up') writeLog(db, loadOf(entry), 'mail_failed', { kind: 'mail_failed', version, to, problem: problem.message }, rule(now))
   })
   announce()
   return problem === null
 }
 
-async function tryMail(db: Db, entry: OutboxEntry, confirmationId: number, to: string, now: number): Promise<MailProblem | null> {
+async function tryMail(db: Db, entry: OutboxEntry, confirmationId: number, to: string, now: number): Promise<SendProblem | null> {
   const row = db.select().from(confirmation).where(eq(confirmation.id, confirmationId)).get()
   const paper = await confirmationPaper(db, confirmationId)
   if (!row || !paper) throw new Error(`Outbox entry ${entry.key} names confirmation ${confirmationId}, which is not there`)
@@ -51,6 +50,5 @@ export function confirmationUrl(db: Db, confirmationId: number, now: number): st
     .orderBy(desc(link.id))
     .limit(1)
     .get()
-  const secret = settings().OX_SECRET
-  return `${settings().OX_ORIGIN}/c/${standing ? linkToken(standing.id, secret) : createLink(db, confirmationId, secret, now)}`
+  return `${settings().OX_ORIGIN}/c/${standing ? linkToken(standing.id) : createLink(db, confirmationId, now)}`
 }

@@ -1,5 +1,6 @@
 import nodemailer from 'nodemailer'
 import type { MailText } from '#core/confirmation/mail'
+import type { SendProblem } from '#server/outbox/outbox'
 import { brokerage, settings } from '#server/settings.server'
 
 export interface OutgoingMail extends MailText {
@@ -8,19 +9,13 @@ export interface OutgoingMail extends MailText {
   attachment?: { filename: string; content: Buffer }
 }
 
-/** What kept a mail from being taken; `final` where trying again cannot help. */
-export interface MailProblem {
-  message: string
-  final: boolean
-}
-
 /**
  * Hands a mail to the mail server; null once it was taken. The key goes along as Message-ID and as a header of its own: if
  * we die after the server took the mail and before we noted it, the second try carries the same key and the receiver
  * knows it.
  */
-export async function sendMail(key: string, mail: OutgoingMail): Promise<MailProblem | null> {
-  const transport = nodemailer.createTransport({ host: settings().OX_SMTP_HOST, port: settings().OX_SMTP_PORT, secure: false, ignoreTLS: true, connectionTimeout: 5000, greetingTimeout: 5000, socketTimeout: 10_000 })
+export async function sendMail(key: string, mail: OutgoingMail): Promise<SendProblem | null> {
+  const transport = nodemailer.createTransport({ host: settings().OX_SMTP_HOST, port: settings().OX_SMTP_PORT, secure: false, requireTLS: settings().OX_SMTP_TLS === 'required', tls: { rejectUnauthorized: settings().OX_SMTP_TLS === 'required' }, connectionTimeout: 5000, greetingTimeout: 5000, socketTimeout: 10_000 })
   try {
     await transport.sendMail({
       from: { name: brokerage.name, address: brokerage.mail },
@@ -31,8 +26,10 @@ export async function sendMail(key: string, mail: OutgoingMail): Promise<MailPro
     })
     return null
   } catch (thrown) {
-    const code = (thrown as { responseCode?: number }).responseCode ?? 0
-    return { message: thrown instanceof Error ? thrown.message : 'unknown', final: code >= 500 && code < 600 }
+    const { responseCode = 0, code = '' } = thrown as { responseCode?: number; code?: string }
+    // 530, 534, 535 and 538 say that the server does not accept us (RFC 4954), not that the message is bad.
+    const refusesUs = code === 'EAUTH' || [530, 534, 535, 538].includes(responseCode)
+    return { message: thrown instanceof Error ? thrown.message : 'unknown', final: responseCode >= 500 && responseCode < 600, refusesUs }
   } finally {
     transport.close()
   }

@@ -1,27 +1,39 @@
-import { and, asc, eq, gte, lt, lte, notExists, sql } from 'drizzle-orm'
+import { and, asc, eq, inArray, lt, lte, notExists, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
 import type { Db } from '#server/db.server'
-import { outbox } from '#server/schema'
+import { outbox, outboxSequence } from '#server/schema'
+import { settings } from '#server/settings.server'
 
 export type OutboxKind = 'mail' | 'board' | 'quote_mail' | 'carrier_mail' | 'exchange'
 export type OutboxEntry = typeof outbox.$inferSelect
 
+/** What kept something from being taken. */
+export interface SendProblem {
+  message: string
+  /** Whether trying again cannot help. */
+  final: boolean
+  /** Whether the receiver does not know us any more (a changed key or password): it waits until a setting is put right. */
+  refusesUs?: boolean
+}
+
 /**
  * Puts something to be sent into the outbox, in the transaction that decided it. Its key is the
- * stream's name and the next number in it.
+ * stream's name and the next number in it, which is never given out again.
  */
 export function enqueue(db: Db, entry: { kind: OutboxKind; stream: string; loadId: number | null; payload: Record<string, unknown> }, now: number): void {
-  // A range of keys, not a pattern: it is found by the index however long the outbox grows.
-  const first = `${entry.stream}-`
-  const inStream = and(gte(outbox.key, first), lt(outbox.key, `${first}:`))
-  const count = db.select({ count: sql<number>`count(*)` }).from(outbox).where(inStream).get()?.count ?? 0
-  db.insert(outbox).values({ ...entry, key: `${first}${count + 1}`, state: 'waiting', nextAt: now }).run()
+  const { last } = db
+    .insert(outboxSequence)
+    .values({ stream: entry.stream, last: 1 })
+    .onConflictDoUpdate({ target: outboxSequence.stream, set: { last: sql`${outboxSequence.last} + 1` } })
+    .returning({ last: outboxSequence.last })
+    .get()
+  db.insert(outbox).values({ ...entry, key: `${entry.stream}-${last}`, state: 'waiting', nextAt: now }).run()
 }
 
 /** The next entry of a kind that is due: none passes an earlier one of its own stream. */
 export function nextDue(db: Db, kind: OutboxKind, now: number): OutboxEntry | undefined {
   const earlier = alias(outbox, 'earlier')
-  const blocked = db.select({ one: sql`1` }).from(earlier).where(and(eq(earlier.stream, outbox.stream), eq(earlier.state, 'waiting'), sql`${earlier.id} < ${outbox.id}`))
+  const blocked = db.select({ one: sql`1` }).from(earlier).where(and(eq(earlier.stream, outbox.stream), sql`${earlier.state} in ('waiting', 'held')`, sql`${earlier.id} < ${outbox.id}`))
   return db
     .select()
     .from(outbox)
@@ -48,15 +60,46 @@ export function retryDelay(attempts: number, first: number): number {
   return Math.min(3_600_000, first * 2 ** Math.min(20, attempts - 1))
 }
 
-export function markSent(db: Db, entry: OutboxEntry): void {
-  db.update(outbox).set({ state: 'sent', attempts: entry.attempts + 1, lastError: null }).where(eq(outbox.id, entry.id)).run()
+export function markSent(db: Db, entry: OutboxEntry, now: number): void {
+  db.update(outbox).set({ state: 'sent', attempts: entry.attempts + 1, lastError: null, sentAt: now }).where(eq(outbox.id, entry.id)).run()
 }
 
-/** Notes a failed try: the entry waits for its next one, or is given up. */
-export function markFailed(db: Db, entry: OutboxEntry, error: string, giveUp: boolean, now: number, firstDelay: number): void {
+/** What a failed try led to: another one later, waiting for a setting to be put right, or the end of it. */
+export type AfterFailure = 'later' | 'held' | 'given_up'
+
+/** Notes a failed try and returns what becomes of the entry. */
+export function noteFailure(db: Db, entry: OutboxEntry, problem: SendProblem, now: number): AfterFailure {
   const attempts = entry.attempts + 1
+  const outcome: AfterFailure = problem.refusesUs ? 'held' : problem.final || attempts >= mostAttempts ? 'given_up' : 'later'
+  const state = ({ later: 'waiting', held: 'held', given_up: 'failed' } as const)[outcome]
   db.update(outbox)
-    .set({ attempts, lastError: error.slice(0, 500), state: giveUp ? 'failed' : 'waiting', nextAt: now + retryDelay(attempts, firstDelay) })
+    .set({ attempts, lastError: problem.message.slice(0, 500), state, nextAt: now + retryDelay(attempts, settings().OX_OUTBOX_DELAY_MS) })
     .where(eq(outbox.id, entry.id))
     .run()
+  return outcome
+}
+
+/** Lets entries that were held go again, because what held them was put right or somebody says to try: of one stream, or of a whole kind. Returns how many. */
+export function releaseHeld(db: Db, which: { kind: OutboxKind; stream?: string }, now: number): number {
+  return db
+    .update(outbox)
+    .set({ state: 'waiting', nextAt: now })
+    .where(and(eq(outbox.state, 'held'), eq(outbox.kind, which.kind), which.stream ? eq(outbox.stream, which.stream) : undefined))
+    .run().changes
+}
+
+/** What is held just now, by kind, with what was answered last: for whoever can put it right. */
+export function heldEntries(db: Db): { kind: OutboxKind; count: number; problem: string | null }[] {
+  return db.select({ kind: outbox.kind, count: sql<number>`count(*)`, problem: sql<string | null>`max(${outbox.lastError})` }).from(outbox).where(eq(outbox.state, 'held')).groupBy(outbox.kind).all()
+}
+
+/** What was sent is kept for a quarter; the logs say for good that it was. */
+const keptMs = 90 * 24 * 3_600_000
+const prunedAtOnce = 500
+
+/** Removes what was sent long ago, some at a time; returns how many. */
+export function pruneSent(db: Db, now: number): number {
+  const old = db.select({ id: outbox.id }).from(outbox).where(and(eq(outbox.state, 'sent'), lt(outbox.sentAt, now - keptMs))).limit(prunedAtOnce).all()
+  if (old.length > 0) db.delete(outbox).where(inArray(outbox.id, old.map(({ id }) => id))).run()
+  return old.length
 }

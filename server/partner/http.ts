@@ -1,20 +1,23 @@
 import { createHash, timingSafeEqual } from 'node:crypto'
+import { askOutside, OutsideProblem, statusProblem } from '#server/http/outside'
 import type { Partner } from './partners'
 import type { Transport } from './way'
 
 const answerTimeout = 15_000
+const largestAnswer = 64 * 1024
 
 /** HTTP with a shared secret: we post to the partner's address, the partner to ours. The key goes along, so a second try is known. */
 export const httpTransport: Transport = {
   collect: () => [],
   async deliver(_db, partner, { key, bytes }) {
     try {
-      const response = await fetch(partner.address, { method: 'POST', headers: { authorization: `Bearer ${partner.secret}`, 'content-type': 'application/edi-x12', 'idempotency-key': key }, body: new Uint8Array(bytes), signal: AbortSignal.timeout(answerTimeout) })
-      if (response.ok) return null
-      const busy = response.status >= 500 || response.status === 429 || response.status === 408
-      return { message: `${partner.name} answered ${response.status}: ${(await response.text()).slice(0, 200)}`, final: !busy }
+      const answer = await askOutside(partner.address, { method: 'POST', headers: { authorization: `Bearer ${partner.secret}`, 'content-type': 'application/edi-x12', 'idempotency-key': key }, body: new Uint8Array(bytes), timeoutMs: answerTimeout, mostBytes: largestAnswer, allowPrivate: partner.allowPrivate })
+      if (answer.status >= 200 && answer.status < 300) return null
+      return statusProblem(partner.name, answer.status, answer.body.toString('utf8'))
     } catch (thrown) {
-      return { message: `${partner.name} did not answer (${thrown instanceof Error ? thrown.message : 'unknown'})`, final: false }
+      if (!(thrown instanceof OutsideProblem)) throw thrown
+      // An address inside our network waits until a manager allows it, like a password that is no longer right.
+      return { message: thrown.message, final: false, refusesUs: thrown.code === 'private_address' }
     }
   },
 }

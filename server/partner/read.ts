@@ -2,9 +2,10 @@ import { randomBytes } from 'node:crypto'
 import { and, asc, count, desc, eq, gt, isNotNull, max, or, sql } from 'drizzle-orm'
 import { siteDescriptionSchema, siteTemplate } from '#core/tender/site'
 import { z } from 'zod'
-import { type DelimitersForm, documentKinds, type NewPartner, type PartnerForm, partnerFormSchema, readDelimiter, usualStatusCodes } from '#core/tender/partner'
+import { addressRule, isAddress, type DelimitersForm, documentKinds, type NewPartner, type PartnerForm, partnerFormSchema, readDelimiter, usualStatusCodes } from '#core/tender/partner'
 import { type Db, inTransaction } from '#server/db.server'
 import { announceTenders } from '#server/live/live'
+import { releaseHeld } from '#server/outbox/outbox'
 import { customer, exchange, facility, noticeCode, partner, partnerCode, site, tenderNotice } from '#server/schema'
 import { findPartner } from './partners'
 
@@ -58,13 +59,17 @@ type Outcome = { done: true } | { refusal: { code: string; message: string } }
 /** Changes a partner's settings; ids that another one has are refused. */
 export function savePartner(db: Db, partnerId: number, form: PartnerForm): Outcome {
   const outcome = inTransaction(db, (): Outcome => {
-    if (!findPartner(db, partnerId)) return { refusal: { code: 'no_such_partner', message: 'There is no such partner.' } }
+    const standing = findPartner(db, partnerId)
+    if (!standing) return { refusal: { code: 'no_such_partner', message: 'There is no such partner.' } }
+    if (!isAddress(standing.transport, form.address)) return { refusal: { code: 'bad_address', message: addressRule } }
     const alike = db.select({ id: partner.id, name: partner.name }).from(partner).where(and(eq(partner.theirQualifier, form.theirQualifier), eq(partner.theirId, form.theirId), eq(partner.ourId, form.ourId))).all().find(({ id }) => id !== partnerId)
     if (alike) return { refusal: { code: 'ids_taken', message: `${alike.name} has these ids: what comes could be from either.` } }
     const named = db.select({ id: partner.id }).from(partner).where(eq(partner.name, form.name)).get()
     if (named && named.id !== partnerId) return { refusal: { code: 'name_taken', message: 'Another partner has this name.' } }
     const { secret, delimiters, ...rest } = form
     db.update(partner).set({ ...rest, delimiters: delimitersOf(delimiters), ...(secret === '' ? {} : { secret }) }).where(eq(partner.id, partnerId)).run()
+    // What waited because the partner did not accept us goes by the new settings.
+    releaseHeld(db, { kind: 'exchange', stream: `partner-${partnerId}` }, Date.now())
     return { done: true }
   })
   if ('done' in outcome) announceTenders()

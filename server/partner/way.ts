@@ -1,4 +1,5 @@
 import type { Db } from '#server/db.server'
+import type { SendProblem } from '#server/outbox/outbox'
 import type { Partner } from './partners'
 
 /** Something that came: its bytes, and how to say that they are kept. */
@@ -16,14 +17,8 @@ export interface Delivery {
   bytes: Buffer
 }
 
-export interface DeliveryProblem {
-  message: string
-  /** Whether trying again cannot help. */
-  final: boolean
-}
-
 /** A way to and from a partner. What is pushed to us (HTTP) has nothing to collect. */
 export interface Transport {
   collect(partner: Partner): Arrival[]
-  deliver(db: Db, partner: Partner, delivery: Delivery): Promise<DeliveryProblem | null>
+  deliver(db: Db, partner: Partner, delivery: Delivery): Promise<SendProblem | null>
 }

@@ -3,9 +3,10 @@ import { z } from 'zod'
 import { type BoardPosting, boardPosting } from '#core/posting/posting'
 import { replyReference } from '#core/message/read-reply'
 import { type Db, inTransaction } from '#server/db.server'
+import { askOutside, statusProblem } from '#server/http/outside'
 import { announce } from '#server/live/live'
 import { writeLog } from '#server/log/act'
-import { loadOf, markFailed, markSent, mostAttempts, type OutboxEntry } from '#server/outbox/outbox'
+import { loadOf, markSent, noteFailure, type OutboxEntry, type SendProblem } from '#server/outbox/outbox'
 import { facility, load, note, posting, stop } from '#server/schema'
 import { brokerage, settings } from '#server/settings.server'
 
@@ -13,10 +14,11 @@ import { brokerage, settings } from '#server/settings.server'
 export const boardName = 'Saltlick'
 
 const answerTimeout = 10_000
+const largestAnswer = 256 * 1024
 const payloadSchema = z.object({ what: z.enum(['put', 'remove']), postingId: z.number() })
 const listingSchema = z.object({ listing_no: z.string().min(1).max(80) })
 
-type BoardAnswer = { ok: true; externalId: string | null } | { ok: false; problem: string; final: boolean }
+type BoardAnswer = { ok: true; externalId: string | null } | { ok: false; problem: SendProblem }
 
 /** Sends one outbox entry to the board and writes down what came of it. */
 export async function sendToBoard(db: Db, entry: OutboxEntry, clock: () => number): Promise<boolean> {
@@ -27,15 +29,14 @@ export async function sendToBoard(db: Db, entry: OutboxEntry, clock: () => numbe
   const now = clock()
   inTransaction(db, () => {
     if (answer.ok) {
-      markSent(db, entry)
+      markSent(db, entry, now)
       noteAnswer(db, entry, row, what, answer.externalId, now)
       return
     }
-    const giveUp = answer.final || entry.attempts + 1 >= mostAttempts
-    markFailed(db, entry, answer.problem, giveUp, now, settings().OX_OUTBOX_DELAY_MS)
-    if (giveUp) {
-      db.update(posting).set({ state: 'refused', problem: answer.problem }).where(eq(posting.id, postingId)).run()
-      writeLog(db, loadOf(entry), 'posting_refused', { kind: 'posting_refused', board: row.board, problem: answer.problem }, boardAct(row.board, now))
+    const after = noteFailure(db, entry, answer.problem, now)
+    if (after === 'given_up') {
+      db.update(posting).set({ state: 'refused', problem: answer.problem.message }).where(eq(posting.id, postingId)).run()
+      writeLog(db, loadOf(entry), 'posting_refused', { kind: 'posting_refused', board: row.board, problem: answer.problem.message }, boardAct(row.board, now))
     }
   })
   announce()
@@ -61,7 +62,7 @@ async function putListing(db: Db, entry: OutboxEntry, row: typeof posting.$infer
   const answer = await callBoard('PUT', `/listings/${row.reference}`, entry.key, wire)
   if (!answer.ok) return answer
   const listing = listingSchema.safeParse(answer.body)
-  return listing.success ? { ok: true, externalId: listing.data.listing_no } : { ok: false, problem: 'the board answered without a listing number', final: false }
+  return listing.success ? { ok: true, externalId: listing.data.listing_no } : { ok: false, problem: { message: 'the board answered without a listing number', final: false } }
 }
 
 async function removeListing(entry: OutboxEntry, row: typeof posting.$inferSelect): Promise<BoardAnswer> {
@@ -69,21 +70,23 @@ async function removeListing(entry: OutboxEntry, row: typeof posting.$inferSelec
   return answer.ok ? { ok: true, externalId: row.externalId } : answer
 }
 
-async function callBoard(method: 'PUT' | 'DELETE', path: string, key: string, body: unknown): Promise<{ ok: true; body: unknown } | { ok: false; problem: string; final: boolean }> {
+async function callBoard(method: 'PUT' | 'DELETE', path: string, key: string, body: unknown): Promise<{ ok: true; body: unknown } | { ok: false; problem: SendProblem }> {
   try {
-    const response = await fetch(new URL(path, settings().OX_BOARD_URL), {
+    const answer = await askOutside(new URL(path, settings().OX_BOARD_URL), {
       method,
       headers: { authorization: `Bearer ${settings().OX_BOARD_KEY}`, 'idempotency-key': key, ...(body ? { 'content-type': 'application/json' } : {}) },
       body: body ? JSON.stringify(body) : undefined,
-      signal: AbortSignal.timeout(answerTimeout),
+      timeoutMs: answerTimeout,
+      mostBytes: largestAnswer,
+      allowPrivate: true,
     })
-    const text = await response.text()
+    const text = answer.body.toString('utf8')
+    const isGood = answer.status >= 200 && answer.status < 300
     // Gone already is as good as taken down.
-    if (response.ok || (method === 'DELETE' && response.status === 404)) return { ok: true, body: response.ok && text ? JSON.parse(text) : null }
-    const busy = response.status >= 500 || response.status === 429 || response.status === 408
-    return { ok: false, problem: `the board answered ${response.status}: ${text.slice(0, 200)}`, final: !busy }
+    if (isGood || (method === 'DELETE' && answer.status === 404)) return { ok: true, body: isGood && text ? JSON.parse(text) : null }
+    return { ok: false, problem: statusProblem('the board', answer.status, text) }
   } catch (thrown) {
-    return { ok: false, problem: `the board did not answer (${thrown instanceof Error ? thrown.message : 'unknown'})`, final: false }
+    return { ok: false, problem: { message: thrown instanceof Error ? thrown.message : 'the board did not answer', final: false } }
   }
 }
 

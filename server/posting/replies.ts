@@ -16,16 +16,26 @@ const replySchema = z.object({
   words: z.string().max(500).default(''),
 })
 
-/** `sha256=…` over the raw body, keyed with the secret shared with the board. */
-export function replySignature(body: string, secret: string): string {
-  return `sha256=${createHmac('sha256', secret).update(body).digest('hex')}`
+/** An answer is believed for so long after it was signed, and as much before, for clocks that differ. */
+const signatureLifeMs = 5 * 60_000
+
+/** `t=…,v1=…`: the moment of signing (UTC milliseconds) and HMAC with SHA-256 over it and the raw body, keyed with the secret shared with the board. */
+export function replySignature(body: string, secret: string, at: number): string {
+  return `t=${at},v1=${createHmac('sha256', secret).update(`${at}.${body}`).digest('hex')}`
+}
+
+/** Whether the board signed these bytes, and lately: one that was seen on its way cannot be played again. */
+function isSigned(body: string, signature: string | null, secret: string, now: number): boolean {
+  const at = Number(/^t=(\d{1,15}),v1=/.exec(signature ?? '')?.[1] ?? Number.NaN)
+  if (!(Math.abs(now - at) <= signatureLifeMs)) return false
+  const expected = Buffer.from(replySignature(body, secret, at))
+  const given = Buffer.from(signature ?? '')
+  return given.length === expected.length && timingSafeEqual(given, expected)
 }
 
 /** Takes one call-back: what to answer the board with. Never throws for what the board says. */
 export function receiveReply(db: Db, body: string, signature: string | null, secret: string, now: number): { status: number; answer: Record<string, unknown> } {
-  const expected = Buffer.from(replySignature(body, secret))
-  const given = Buffer.from(signature ?? '')
-  if (given.length !== expected.length || !timingSafeEqual(given, expected)) return { status: 401, answer: { error: 'signature' } }
+  if (!isSigned(body, signature, secret, now)) return { status: 401, answer: { error: 'signature' } }
   const parsed = replySchema.safeParse(parseJson(body))
   if (!parsed.success) return { status: 422, answer: { error: 'shape', where: parsed.error.issues.map((issue) => issue.path.join('.')) } }
   const reply = parsed.data

@@ -25,7 +25,7 @@ afterEach(() => world.end())
 
 describe('a carrier’s answer by call-back', () => {
   const reply = (over: object = {}) => JSON.stringify({ answer_no: 'A1', shipper_ref: reference, mc: '100001', usd: 2480, good_minutes: 30, words: 'near', ...over })
-  const receive = (body: string, signature = replySignature(body, secret)) => receiveReply(world.db, body, signature, secret, now)
+  const receive = (body: string, signature = replySignature(body, secret, now)) => receiveReply(world.db, body, signature, secret, now)
 
   test('becomes an offer, once, however often it comes', () => {
     expect(receive(reply())).toEqual({ status: 200, answer: { taken: true } })
@@ -33,7 +33,10 @@ describe('a carrier’s answer by call-back', () => {
     expect(world.db.select().from(offer).all()).toMatchObject([{ payMinor: 248_000, source: 'board', goodUntil: now + 1_800_000, carrierId: 1 }])
   })
   test.each([
-    ['an altered body', (body: string) => receive(body.replace('2480', '1480'), replySignature(body, secret)), 401],
+    ['an altered body', (body: string) => receive(body.replace('2480', '1480'), replySignature(body, secret, now)), 401],
+    ['one signed an hour ago', (body: string) => receive(body, replySignature(body, secret, now - 3_600_000)), 401],
+    ['one signed for the future', (body: string) => receive(body, replySignature(body, secret, now + 3_600_000)), 401],
+    ['an old signature with a new time', (body: string) => receive(body, replySignature(body, secret, now - 3_600_000).replace(/t=\d+/, `t=${now}`)), 401],
     ['no signature', (body: string) => receive(body, ''), 401],
     ['no JSON', () => receive('{'), 422],
     ['a price of nothing', () => receive(reply({ usd: 0 })), 422],

@@ -7,7 +7,7 @@ import { type Db, inTransaction } from '#server/db.server'
 import { announceQuote } from '#server/live/live'
 import type { Act } from '#server/log/act'
 import { sendMail } from '#server/message/transport'
-import { enqueue, markFailed, markSent, mostAttempts, type OutboxEntry } from '#server/outbox/outbox'
+import { enqueue, markSent, noteFailure, type OutboxEntry } from '#server/outbox/outbox'
 import { customer, quote, quoteLine, quotePaper } from '#server/schema'
 import { brokerage, settings } from '#server/settings.server'
 import { writeQuoteLog } from './log'
@@ -57,13 +57,12 @@ export async function sendQuoteMail(db: Db, entry: OutboxEntry, clock: () => num
   const now = clock()
   inTransaction(db, () => {
     if (problem === null) {
-      markSent(db, entry)
+      markSent(db, entry, now)
       db.update(quotePaper).set({ deliveredAt: now }).where(eq(quotePaper.id, paperId)).run()
       return writeQuoteLog(db, row.quoteId, 'delivered', { version: row.version, to: row.sentTo }, rule(now))
     }
-    const giveUp = problem.final || entry.attempts + 1 >= mostAttempts
-    markFailed(db, entry, problem.message, giveUp, now, settings().OX_OUTBOX_DELAY_MS)
-    if (!giveUp) return
+    const after = noteFailure(db, entry, problem, now)
+    if (after !== 'given_up') return
     db.update(quotePaper).set({ problem: problem.message }).where(eq(quotePaper.id, paperId)).run()
     writeQuoteLog(db, row.quoteId, 'not_delivered', { version: row.version, to: row.sentTo, problem: problem.message }, rule(now))
   })

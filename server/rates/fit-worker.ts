@@ -2,7 +2,7 @@ import { parentPort, workerData } from 'node:worker_threads'
 import { fitRates } from '#core/rates/fit-rates'
 import type { RateModel } from '#core/rates/rate-model'
 import type { ArrivalPace } from '#core/waiting/arrivals'
-import { openDatabase } from '#server/db.server'
+import { openAgain } from '#server/db.server'
 import { readArrivalPace } from '#server/waiting/arrivals'
 import { locatePrefix } from './locate'
 import { readPastPrices } from './past-prices'
@@ -15,7 +15,7 @@ export type FitNews = { progress: number; step: string } | { model: RateModel; p
 
 // On a thread of its own: reads the past by a connection of its own, fits, learns how offers come in, and hands the model over.
 const { databasePath, now } = workerData as FitOrder
-const db = openDatabase(databasePath)
+const db = openAgain(databasePath)
 const history = readPastPrices(db, { now })
 const pace = readArrivalPace(db, now)
 db.$client.close()

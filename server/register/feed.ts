@@ -2,6 +2,7 @@ import { parse } from 'csv-parse/sync'
 import { eq } from 'drizzle-orm'
 import { readRegisterFeed } from '#core/register/feed'
 import { type Db, inTransaction } from '#server/db.server'
+import { askOutside } from '#server/http/outside'
 import { logger } from '#server/log/logger'
 import { registerFeed } from '#server/schema'
 import { settings } from '#server/settings.server'
@@ -56,10 +57,9 @@ export async function readChanges(db: Db, clock: () => number = Date.now): Promi
 }
 
 async function fetchPage(after: number) {
-  const response = await fetch(`${settings().OX_REGISTER_URL}/changes.csv?after=${after}&limit=${page}`, { signal: AbortSignal.timeout(answerTimeout) })
-  if (!response.ok) throw new Error(`The register answered ${response.status}`)
-  const text = await response.text()
-  if (text.length > largestPage) throw new Error(`The register’s feed is larger than ${largestPage / 1024 / 1024} MB`)
+  const answer = await askOutside(`${settings().OX_REGISTER_URL}/changes.csv?after=${after}&limit=${page}`, { timeoutMs: answerTimeout, mostBytes: largestPage, allowPrivate: true })
+  if (answer.status !== 200) throw new Error(`The register answered ${answer.status}`)
+  const text = answer.body.toString('utf8')
   const reading = readRegisterFeed(parse(text, { record_delimiter: ['\r\n', '\n', '\r'], relax_column_count: true, skip_empty_lines: true, trim: true }) as string[][])
   if ('problem' in reading) throw new Error(reading.problem)
   // A page of nothing but nonsense is no answer: what is known stays, and counts as old in time.

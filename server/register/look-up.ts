@@ -1,6 +1,7 @@
 import { and, asc, eq, gte, like, lt } from 'drizzle-orm'
 import { registerRecordSchema, type RegisterRecord } from '#core/register/register'
 import { type Db, inTransaction } from '#server/db.server'
+import { askOutside, OutsideProblem } from '#server/http/outside'
 import { logger } from '#server/log/logger'
 import { registerRecord } from '#server/schema'
 import { settings } from '#server/settings.server'
@@ -46,18 +47,19 @@ const knownByNumber = (db: Db, kind: 'mc' | 'dot', number: string) => db.select(
 async function ask(kind: 'mc' | 'dot', number: string): Promise<{ record: RegisterRecord } | { problem: string } | { none: true }> {
   const path = `/carriers/${kind}/${number}`
   try {
-    const response = await fetch(`${settings().OX_REGISTER_URL}${path}`, { signal: AbortSignal.timeout(answerTimeout), headers: { accept: 'application/json' } })
-    if (response.status === 404) return { none: true }
-    if (!response.ok) return { problem: `it answered ${response.status}` }
-    const text = await response.text()
-    const parsed = registerRecordSchema.safeParse(text.length > largestAnswer ? null : JSON.parse(text))
+    const answer = await askOutside(`${settings().OX_REGISTER_URL}${path}`, { timeoutMs: answerTimeout, mostBytes: largestAnswer, allowPrivate: true, headers: { accept: 'application/json' } })
+    if (answer.status === 404) return { none: true }
+    if (answer.status !== 200) return { problem: `it answered ${answer.status}` }
+    const parsed = registerRecordSchema.safeParse(JSON.parse(answer.body.toString('utf8')))
     if (!parsed.success) return { problem: 'its answer makes no sense' }
     return (kind === 'dot' ? parsed.data.dotNumber : parsed.data.mcNumber) === number ? { record: parsed.data } : { problem: 'it told of another carrier' }
   } catch (error) {
     logger().warn({ err: error, path }, 'the register did not answer')
-    return { problem: error instanceof SyntaxError ? 'its answer makes no sense' : error instanceof Error && error.name === 'TimeoutError' ? `no answer in ${answerTimeout / 1000} s` : 'it cannot be reached' }
+    return { problem: error instanceof SyntaxError || faultOf(error) === 'too_large' ? 'its answer makes no sense' : faultOf(error) === 'too_slow' ? `no answer in ${answerTimeout / 1000} s` : 'it cannot be reached' }
   }
 }
+
+const faultOf = (error: unknown) => (error instanceof OutsideProblem ? error.code : null)
 
 /** Asks again for a carrier of ours; whether the register answered. */
 export async function refresh(db: Db, dotNumber: string, clock: () => number = Date.now): Promise<boolean> {

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
-import { integer, text } from 'drizzle-orm/sqlite-core'
+import { customType, integer, text } from 'drizzle-orm/sqlite-core'
 import { rateBases } from '#core/rates/ask'
+import { isSealed, seal, unseal } from '#server/access/keys'
 
 /** A row's own number. */
 export const id = () => integer('id').primaryKey({ autoIncrement: true })
@@ -21,4 +22,11 @@ export const band = () => ({
   bandComparables: integer('band_comparables'),
   bandNewestAt: instant('band_newest_at'),
   bandBasis: text('band_basis', { enum: rateBases }),
+})
+
+/** A short text that lies in the database sealed with the key outside it. What was kept before there were seals is read as it stands; `sealOld` ends that. */
+export const sealedText = customType<{ data: string; driverData: string }>({
+  dataType: () => 'text',
+  toDriver: (text) => (text === '' ? '' : seal(text)),
+  fromDriver: (kept) => (isSealed(kept) ? unseal(kept) : kept),
 })

@@ -97,4 +97,15 @@ export const session = sqliteTable('session', {
   tokenHash: text('token_hash').primaryKey(),
   userId: integer('user_id').notNull().references(() => user.id),
   expiresAt: instant('expires_at').notNull(),
-})
+  /** When something was last asked under it, to the minute. */
+  seenAt: instant('seen_at').notNull().default(0),
+}, (table) => [index('session_expires').on(table.expiresAt)])
+
+/** Wrong tries to sign in, by who and from where; kept here so that a restart forgets none. */
+export const guess = sqliteTable('guess', {
+  key: text('key').primaryKey(),
+  tries: integer('tries').notNull(),
+  lastAt: instant('last_at').notNull(),
+  /** Before then nothing is looked at. */
+  nextAt: instant('next_at').notNull(),
+}, (table) => [index('guess_last').on(table.lastAt)])

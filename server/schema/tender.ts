@@ -7,7 +7,7 @@ import { codeKinds, type documentKinds, expiryChoices, type StatusCodes, stopEve
 import type { SiteDescription } from '#core/tender/site'
 import { noticeStates, type Tender, tenderPurposes } from '#core/tender/tender'
 import type { Delimiters, Fault } from '#core/x12/x12'
-import { flag, id, instant, quoted } from './columns'
+import { flag, id, instant, quoted, sealedText } from './columns'
 import { load, loadId } from './load'
 import { customer, facility } from './party'
 
@@ -19,7 +19,10 @@ export const partner = sqliteTable('partner', {
   transport: text('transport', { enum: transports }).notNull(),
   /** A folder under the data folder, or the address that documents are posted to, or the site's. */
   address: text('address').notNull(),
-  secret: text('secret').notNull().default(''),
+  /** Sealed: a stolen database tells no partner's password. */
+  secret: sealedText('secret').notNull().default(''),
+  /** Whether its address may lie inside our own network. */
+  allowPrivate: flag('allow_private'),
   theirQualifier: text('their_qualifier').notNull(),
   theirId: text('their_id').notNull(),
   theirGroup: text('their_group').notNull(),

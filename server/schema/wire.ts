@@ -24,15 +24,25 @@ export const outbox = sqliteTable('outbox', {
   /** The load it is of; null for what is of no load. */
   loadId: integer('load_id').references(() => load.id),
   payload: text('payload', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
-  state: text('state', { enum: ['waiting', 'sent', 'failed'] }).notNull(),
+  /** `held`: whoever it is for does not accept us, until a setting of ours or theirs is put right. */
+  state: text('state', { enum: ['waiting', 'held', 'sent', 'failed'] }).notNull(),
   attempts: integer('attempts').notNull().default(0),
   nextAt: instant('next_at').notNull(),
   lastError: text('last_error'),
+  sentAt: instant('sent_at'),
 }, (table) => [
   uniqueIndex('outbox_key').on(table.key),
   index('outbox_due').on(table.kind, table.nextAt).where(sql`state = 'waiting'`),
-  index('outbox_stream').on(table.stream).where(sql`state = 'waiting'`),
+  index('outbox_stream').on(table.stream).where(sql`state in ('waiting', 'held')`),
+  index('outbox_held').on(table.kind).where(sql`state = 'held'`),
+  index('outbox_sent').on(table.sentAt).where(sql`state = 'sent'`),
 ])
+
+/** The last number given out in each stream: a key is never used twice, also after sent entries were pruned. */
+export const outboxSequence = sqliteTable('outbox_sequence', {
+  stream: text('stream').primaryKey(),
+  last: integer('last').notNull(),
+})
 
 export const message = sqliteTable('message', {
   id: id(),

@@ -2,6 +2,7 @@ import { load as parseHtml } from 'cheerio'
 import { eq } from 'drizzle-orm'
 import { type SiteDescription, siteDescriptionSchema } from '#core/tender/site'
 import type { Db } from '#server/db.server'
+import { askOutside, type OutsideAnswer } from '#server/http/outside'
 import type { Partner } from '#server/partner/partners'
 import { site } from '#server/schema'
 
@@ -27,31 +28,30 @@ export async function openSite(db: Db, partner: Partner): Promise<SiteSession> {
   if (!row) throw new Error(`Partner ${partner.id} has no site`)
   const description = siteDescriptionSchema.parse(row.description)
   let cookie = ''
-  const ask = async (path: string, form?: URLSearchParams): Promise<Response> => {
+  const ask = async (path: string, form?: URLSearchParams): Promise<OutsideAnswer> => {
     const url = new URL(path, partner.address)
     // A link on a page leads nowhere but the site itself.
     if (url.origin !== new URL(partner.address).origin) throw new SiteProblem(`A link leads away from the site, to ${url.origin}`)
-    const response = await fetch(url, { method: form ? 'POST' : 'GET', redirect: 'manual', headers: { ...(cookie ? { cookie } : {}), ...(form ? { 'content-type': 'application/x-www-form-urlencoded' } : {}) }, body: form?.toString(), signal: AbortSignal.timeout(answerTimeout) }).catch((error: unknown) => {
-      throw new SiteProblem(`The site does not answer (${error instanceof Error ? error.message : 'unknown'})`)
+    const headers: Record<string, string> = { ...(cookie ? { cookie } : {}), ...(form ? { 'content-type': 'application/x-www-form-urlencoded' } : {}) }
+    const answer = await askOutside(url, { method: form ? 'POST' : 'GET', headers, body: form?.toString(), timeoutMs: answerTimeout, mostBytes: largestPage, allowPrivate: partner.allowPrivate }).catch((error: unknown) => {
+      throw new SiteProblem(`The site cannot be read: ${error instanceof Error ? error.message : 'unknown'}`)
     })
-    const set = response.headers.getSetCookie().map((each) => each.split(';')[0]!)
+    const set = [answer.headers['set-cookie'] ?? []].flat().map((each) => each.split(';')[0]!)
     if (set.length > 0) cookie = set.join('; ')
-    return response
+    return answer
   }
-  const read = async (response: Response, path: string): Promise<string> => {
-    if (response.status >= 500) throw new SiteProblem(`${path} answered ${response.status}`)
-    const text = await response.text()
-    if (text.length > largestPage) throw new SiteProblem(`${path} is larger than ${largestPage / 1024 / 1024} MB`)
-    return text
+  const read = (answer: OutsideAnswer, path: string): string => {
+    if (answer.status >= 500) throw new SiteProblem(`${path} answered ${answer.status}`)
+    return answer.body.toString('utf8')
   }
-  await ask(description.signIn.path, new URLSearchParams({ [description.signIn.userField]: row.userName, [description.signIn.passwordField]: partner.secret })).then((response) => read(response, description.signIn.path))
+  await ask(description.signIn.path, new URLSearchParams({ [description.signIn.userField]: row.userName, [description.signIn.passwordField]: partner.secret })).then((answer) => read(answer, description.signIn.path))
   return {
     description,
     async page(path, form) {
       let response = await ask(path, form)
       // After a form a site leads on to the page that shows what came of it.
-      if (response.status >= 300 && response.status < 400) response = await ask(response.headers.get('location') ?? '/')
-      const text = await read(response, path)
+      if (response.status >= 300 && response.status < 400) response = await ask(String(response.headers.location ?? '/'))
+      const text = read(response, path)
       if (parseHtml(text)(description.signIn.signedInMark).length === 0) throw new SiteProblem('The site does not let us in: the name or password is no longer right, or the page changed', text)
       if (response.status >= 400) throw new SiteProblem(`${path} answered ${response.status}`, text, response.status !== 429)
       return text

@@ -14,7 +14,7 @@ export function addPartner(db: Db, over: Partial<typeof partner.$inferInsert> = 
     .insert(partner)
     .values({
       name: 'Snowmelt Potato Growers', customerId: 1, transport: 'folder', address: 'snowmelt', theirQualifier: 'ZZ', theirId: 'SNOWMELT', theirGroup: 'SNOWMELT', ourQualifier: 'ZZ', ourId: 'PLOVERROOK', ourGroup: 'PLOVERROOK', scac: 'PLRK', delimiters: { element: '*', component: '>', repetition: null, segment: '~', lineEnd: '' },
-      documents: ['204', '990', '214', '210', '997'], statusCodes: usualStatusCodes, ...over,
+      documents: ['204', '990', '214', '210', '997'], statusCodes: usualStatusCodes, allowPrivate: true, ...over,
     })
     .returning({ id: partner.id })
     .get()

@@ -24,7 +24,7 @@ export interface TestWorld {
 export function testWorld(carriers = 3): TestWorld {
   const folder = mkdtempSync(join(tmpdir(), 'oxpecker-test-'))
   const path = join(folder, 'test.db')
-  const db = openDatabase(path)
+  const db = openDatabase(path, { durable: false })
   db.insert(user).values([
     { mail: 'ines@ploverrook.example', name: 'Ines Calloway', role: 'rep', passwordHash: 'x' },
     { mail: 'ruth@ploverrook.example', name: 'Ruth Amsel', role: 'manager', passwordHash: 'x' },

@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads'
 import type { VettingPolicy } from '#core/vetting/policy'
-import { inTransaction, openDatabase } from '#server/db.server'
+import { inTransaction, openAgain } from '#server/db.server'
 import { readChanges } from '#server/register/feed'
 import { askAwarded, awardedTo } from './alerts'
 import { type PolicyPreview, previewPolicy } from './preview'
@@ -12,7 +12,7 @@ export type VettingNews = { progress: number } | { done: { taken: number; vetted
 
 // On a thread of its own, by a connection of its own.
 const order = workerData as VettingOrder
-const db = openDatabase(order.databasePath)
+const db = openAgain(order.databasePath)
 const tell = (news: VettingNews) => parentPort?.postMessage(news)
 const progress = (share: number) => tell({ progress: share })
 

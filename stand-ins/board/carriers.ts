@@ -61,7 +61,9 @@ export function startCarriers(setup: Setup) {
 
   async function callBack(listing: Listing, member: Member, usd: number, number: string, attempt = 1): Promise<void> {
     const body = JSON.stringify({ answer_no: number, shipper_ref: listing.shipper_ref, mc: member.mc, usd, good_minutes: random() < 0.5 ? 30 + Math.floor(random() * 240) : null, words: 'Truck is near, can load as listed.' })
-    const signature = `sha256=${createHmac('sha256', setup.secret).update(body).digest('hex')}`
+    // Signed together with the moment, so that an old answer cannot be played again.
+    const at = Date.now()
+    const signature = `t=${at},v1=${createHmac('sha256', setup.secret).update(`${at}.${body}`).digest('hex')}`
     try {
       const response = await fetch(listing.answer_url, { method: 'POST', headers: { 'content-type': 'application/json', 'x-saltlick-signature': signature }, body })
       if (response.status >= 500) throw new Error(String(response.status))

@@ -6,9 +6,16 @@ import { createServer, type IncomingMessage } from 'node:http'
 import { type Listing, startCarriers } from './carriers'
 
 const port = Number(process.env.BOARD_PORT ?? 4101)
-const key = process.env.BOARD_KEY ?? 'board-key'
+const key = needed('BOARD_KEY')
 const trouble = Number(process.env.BOARD_TROUBLE ?? 0.05)
 const members = process.env.BOARD_MEMBERS ? JSON.parse(readFileSync(process.env.BOARD_MEMBERS, 'utf8')) : []
+
+/** A secret has no usual value: a board that anybody can speak for is none. */
+function needed(name: string): string {
+  const value = process.env[name]
+  if (!value) throw new Error(`${name} is missing`)
+  return value
+}
 
 const listings = new Map<string, Listing>()
 /** Everything that came over the wire, for whoever wants to inspect it. */
@@ -16,7 +23,7 @@ const received: { method: string; path: string; key: string | null; body: string
 const answered = new Map<string, { status: number; body: string }>()
 let nextNumber = 1
 
-const carriers = startCarriers({ members, secret: process.env.BOARD_SECRET ?? 'board-reply-secret', smtpPort: Number(process.env.BOARD_SMTP_PORT ?? 4102), seed: Number(process.env.BOARD_SEED ?? 5), pace: Number(process.env.BOARD_PACE ?? 1), isUp: (ref) => listings.has(ref) })
+const carriers = startCarriers({ members, secret: needed('BOARD_SECRET'), smtpPort: Number(process.env.BOARD_SMTP_PORT ?? 4102), seed: Number(process.env.BOARD_SEED ?? 5), pace: Number(process.env.BOARD_PACE ?? 1), isUp: (ref) => listings.has(ref) })
 
 const server = createServer(async (request, response) => {
   const send = (status: number, body: unknown) => response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))

@@ -1,0 +1,40 @@
+import { createDecipheriv, createHash } from 'node:crypto'
+import { eq } from 'drizzle-orm'
+import { type Db, inTransaction } from '#server/db.server'
+import { payee } from '#server/schema'
+import { settings } from '#server/settings.server'
+import { accountKey, isSealed, isSealedNow, seal, unseal } from './keys'
+
+/**
+ * Seals whatever lies open in the database, or was sealed with the secret before the present one, with the present one. Done at every start, so
+ * that `OX_SECRET_BEFORE` can be dropped after the first. Returns how many were sealed.
+ */
+export function sealAnew(db: Db): number {
+  return inTransaction(db, () => sealPartners(db) + sealPayees(db))
+}
+
+function sealPartners(db: Db): number {
+  // Read as they lie, past the column that opens them.
+  const rows = db.$client.prepare("select id, secret from partner where secret <> ''").all() as { id: number; secret: string }[]
+  const old = rows.filter(({ secret }) => !isSealedNow(secret))
+  for (const { id, secret } of old) db.$client.prepare('update partner set secret = ? where id = ?').run(seal(isSealed(secret) ? unseal(secret) : secret), id)
+  return old.length
+}
+
+function sealPayees(db: Db): number {
+  const old = db.select({ id: payee.id, routing: payee.routing, sealed: payee.accountSealed }).from(payee).all().filter(({ sealed }) => !isSealedNow(sealed))
+  for (const { id, routing, sealed } of old) {
+    const account = isSealed(sealed) ? unseal(sealed) : unsealFirstKind(sealed)
+    db.update(payee).set({ accountSealed: seal(account), accountKey: accountKey(routing, account) }).where(eq(payee.id, id)).run()
+  }
+  return old.length
+}
+
+/** The first kind of seal had no mark, and a key that was a plain hash of the secret. */
+function unsealFirstKind(sealed: string): string {
+  const bytes = Buffer.from(sealed, 'base64')
+  const key = createHash('sha256').update(`seal:${settings().OX_SECRET}`).digest()
+  const decipher = createDecipheriv('aes-256-gcm', key, bytes.subarray(0, 12))
+  decipher.setAuthTag(bytes.subarray(12, 28))
+  return Buffer.concat([decipher.update(bytes.subarray(28)), decipher.final()]).toString('utf8')
+}
