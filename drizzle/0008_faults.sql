@@ -6,11 +6,35 @@ CREATE TABLE `guess` (
 );
 --> statement-breakpoint
 CREATE INDEX `guess_last` ON `guess` (`last_at`);--> statement-breakpoint
+CREATE TABLE `proposal` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`load_id` integer NOT NULL,
+	`carrier_id` integer,
+	`source` text NOT NULL,
+	`sender` text NOT NULL,
+	`readings` text NOT NULL,
+	`signs` text NOT NULL,
+	`text` text NOT NULL,
+	`count` integer DEFAULT 1 NOT NULL,
+	`state` text DEFAULT 'waiting' NOT NULL,
+	`received_at` integer NOT NULL,
+	`decided_at` integer,
+	`decided_by` text,
+	`external_key` text NOT NULL,
+	FOREIGN KEY (`load_id`) REFERENCES `load`(`id`) ON UPDATE no action ON DELETE no action,
+	FOREIGN KEY (`carrier_id`) REFERENCES `carrier`(`id`) ON UPDATE no action ON DELETE no action,
+	CONSTRAINT "proposal_decided" CHECK((state = 'waiting') = (decided_at is null))
+);
+--> statement-breakpoint
+CREATE INDEX `proposal_load` ON `proposal` (`load_id`,`state`);--> statement-breakpoint
+CREATE UNIQUE INDEX `proposal_external` ON `proposal` (`external_key`);--> statement-breakpoint
 CREATE TABLE `outbox_sequence` (
 	`stream` text PRIMARY KEY NOT NULL,
 	`last` integer NOT NULL
 );
 --> statement-breakpoint
+DROP INDEX `message_load`;--> statement-breakpoint
+CREATE INDEX `message_load` ON `message` (`load_id`,`received_at`);--> statement-breakpoint
 DROP INDEX `outbox_stream`;--> statement-breakpoint
 ALTER TABLE `outbox` ADD `sent_at` integer;--> statement-breakpoint
 CREATE INDEX `outbox_held` ON `outbox` (`kind`) WHERE state = 'held';--> statement-breakpoint

@@ -16,6 +16,7 @@ import { pruneSent, releaseHeld } from '#server/outbox/outbox'
 import { startWorker } from '#server/outbox/worker'
 import { readyPlaces } from '#server/place/find'
 import { lapseQuotes } from '#server/quote/quotes'
+import { stopReaders } from '#server/read/read'
 import { startRateModel } from '#server/rates/model'
 import { SettingsProblem, settings } from '#server/settings.server'
 import { startTenders } from '#server/tender/schedule'
@@ -100,7 +101,7 @@ export async function startWork(): Promise<() => Promise<void>> {
     clearInterval(lapsing)
     endStreams()
     // What does not end in time is left as it stands: a step that was not noted as done is done again after the next start.
-    await inTime([stopRates(), tenders.stop(), new Promise<void>((resolve) => inbound.close(() => resolve())), ...workers.map((worker) => worker.stop())])
+    await inTime([stopReaders(), stopRates(), tenders.stop(), new Promise<void>((resolve) => inbound.close(() => resolve())), ...workers.map((worker) => worker.stop())])
     closeDatabase()
   }
 }

@@ -34,6 +34,8 @@ const settingsSchema = z.strictObject({
   OX_SMTP_HOST: z.string().default('localhost'),
   /** 'offered' encrypts where the mail server can, 'required' sends nothing where it cannot. */
   OX_SMTP_TLS: z.enum(['offered', 'required']).default('offered'),
+  /** The server that receives our email: only what it writes about a sender is believed (RFC 8601). */
+  OX_MAIL_SERVER_NAME: z.string().default('mx.ploverrook.example'),
   OX_INBOUND_PORT: z.coerce.number().int().default(4104),
   OX_MAILBOX_URL: z.string().url().optional(),
   OX_OUTBOX_DELAY_MS: z.coerce.number().int().min(10).default(2000),

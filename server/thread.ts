@@ -7,11 +7,16 @@ import { projectFolder } from '#server/settings.server'
 const nurseryMb = 192
 
 /**
- * Starts a worker thread: the built one in production, its source through tsx in development and in tests. `name` is its entry in
+ * The file that a thread begins with: the built one in production, its source through tsx in development and in tests. `name` is its entry in
  * vite.config.ts, `source` the module that begins it there.
  */
-export function startThread(name: string, source: string, order: unknown): Worker {
+export function threadFile(name: string, source: string): string {
   const built = join(projectFolder(), `build/server/${name}.js`)
   const development = Boolean(import.meta.env?.DEV) || !existsSync(built)
-  return new Worker(development ? join(projectFolder(), source) : built, { workerData: order, resourceLimits: { maxYoungGenerationSizeMb: nurseryMb } })
+  return development ? join(projectFolder(), source) : built
+}
+
+/** Starts a worker thread with its order. */
+export function startThread(name: string, source: string, order: unknown): Worker {
+  return new Worker(threadFile(name, source), { workerData: order, resourceLimits: { maxYoungGenerationSizeMb: nurseryMb } })
 }

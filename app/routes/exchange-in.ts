@@ -1,5 +1,5 @@
 import { database } from '#server/db.server'
-import { receive } from '#server/exchange/receive'
+import { receiveAside } from '#server/exchange/receive'
 import { largestInterchange } from '#server/http/body'
 import { readBytes } from '#server/http/upload'
 import { carriesSecret } from '#server/partner/http'
@@ -13,6 +13,6 @@ export async function action({ params, request }: Route.ActionArgs) {
   if (partner?.transport !== 'http' || !carriesSecret(partner, request.headers.get('authorization'))) return Response.json({ error: 'who are you' }, { status: 401 })
   const bytes = await readBytes(request, largestInterchange)
   if (bytes === null) return Response.json({ error: `larger than ${largestInterchange / 1024 / 1024} MB` }, { status: 413 })
-  const { problem } = receive(db, bytes, { partner, source: `HTTP ${request.headers.get('idempotency-key') ?? ''}`.trim() }, Date.now())
+  const { problem } = await receiveAside(db, bytes, { partner, source: `HTTP ${request.headers.get('idempotency-key') ?? ''}`.trim().slice(0, 200) }, Date.now)
   return Response.json(problem === null ? { kept: true } : { kept: true, problem }, { status: problem === null ? 200 : 422 })
 }

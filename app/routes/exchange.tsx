@@ -16,13 +16,13 @@ import type { Route } from './+types/exchange'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Exchange log, Oxpecker' }]
 
-export function loader({ request, context }: Route.LoaderArgs) {
+export async function loader({ request, context }: Route.LoaderArgs) {
   const now = Date.now()
   const query = exchangeQuerySchema.parse(Object.fromEntries(new URL(request.url).searchParams))
   const db = database()
   const documents = listDocuments(db, query)
   const openId = query.document ?? documents[0]?.id ?? null
-  return { query, documents, open: openId === null ? null : readDocument(db, openId), partners: listPartners(db).map(({ id, name }) => ({ id, name })), now, zone: brokerage.zone, mayAct: may(viewer(context).role, 'answer_tenders'), pageSize }
+  return { query, documents, open: openId === null ? null : await readDocument(db, openId), partners: listPartners(db).map(({ id, name }) => ({ id, name })), now, zone: brokerage.zone, mayAct: may(viewer(context).role, 'answer_tenders'), pageSize }
 }
 
 const kinds = ['204', '990', '214', '210', '997', 'page', 'form', 'unread']

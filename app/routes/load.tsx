@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
+import { formatMoney } from '#core/money/money'
 import { may } from '#core/access/access'
 import { stepsFrom } from '#core/load/decide'
 import { loadStateWords } from '#core/load/words'
@@ -18,6 +19,7 @@ import { LoadMap, MapDialog } from '../load/load-map'
 import { Log, Messages } from '../load/log'
 import { OfferDialog, type OfferCarrier } from '../load/offer-dialog'
 import { Offers } from '../load/offers'
+import { confirmKeys, confirmReading, Proposals } from '../load/proposals'
 import { RateDrawer } from '../load/rate-drawer'
 import { RatePanel } from '../load/rate-panel'
 import { RouteRibbon } from '../load/route-ribbon'
@@ -64,7 +66,10 @@ export default function Load({ loaderData }: Route.ComponentProps) {
     document.querySelector<HTMLElement>(`[data-offer="${next.id}"]`)?.focus()
   }
   const togglePosting = () => void acting.act(posting ? { intent: 'unpost', postingId: posting.id } : { intent: 'post' })
+  const [proposed] = page.proposals
   const keys: RoomKey[] = [
+    ...(proposed && proposed.carrierId !== null ? proposed.readings.map((payMinor, at): RoomKey => ({ key: confirmKeys[at]!, words: `take ${formatMoney(payMinor)} of ${proposed.sender} as an offer`, run: () => void confirmReading(acting, proposed, payMinor), disabled: !uncovered || !mayHandle || acting.busy })) : []),
+    ...(proposed ? [{ key: '0', words: `dismiss what ${proposed.sender} says`, run: () => void acting.act({ intent: 'dismiss_proposal', proposalId: proposed.id }, 'Dismissed'), disabled: !mayHandle || acting.busy }] : []),
     { key: 'ArrowDown', words: 'next offer', run: () => move(1), disabled: live.length === 0 },
     { key: 'ArrowUp', words: 'offer before', run: () => move(-1), disabled: live.length === 0 },
     { key: 'o', words: 'record an offer', run: () => setOpen({ kind: 'offer', carrier: null }), disabled: !uncovered || !mayHandle },
@@ -95,6 +100,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
           {page.confirmations.length > 0 && (
             <ConfirmationPanel page={page} now={now} zone={zone} mayAward={mayAward} onSend={() => setOpen({ kind: 'send' })} onRevoke={(confirmationId) => void acting.act({ intent: 'revoke_links', confirmationId }, 'Link withdrawn')} />
           )}
+          <Proposals page={page} acting={acting} now={now} zone={zone} mayHandle={mayHandle} />
           <Offers page={page} now={now} zone={zone} chosenId={uncovered ? (chosen?.id ?? null) : null} onChoose={setPicked} mayHandle={mayHandle} onRecord={() => setOpen({ kind: 'offer', carrier: null })} />
           <LoadMap page={page} onOpen={() => setOpen({ kind: 'map' })} />
         </div>

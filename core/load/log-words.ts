@@ -24,6 +24,8 @@ export type OutsideEvent =
   | { kind: 'partner_joined'; partner: string; shipmentId: string }
   | { kind: 'invoice_sent'; partner: string; totalMinor: number }
   | { kind: 'message_left'; sender: string; subject: string }
+  | { kind: 'offer_proposed'; sender: string; carrierName: string | null; readings: number[] }
+  | { kind: 'proposal_dismissed'; sender: string }
 
 export type LogEvent = LoadEvent | OutsideEvent
 
@@ -100,6 +102,10 @@ export function logWords(event: LogEvent): string {
       return `Reports to ${event.partner} as ${event.shipmentId} from now on`
     case 'invoice_sent':
       return `Invoice of ${formatMoney(event.totalMinor)} to ${event.partner} (210)`
+    case 'offer_proposed':
+      return `${event.sender} names ${event.readings.map((reading) => formatMoney(reading)).join(' or ')}${event.carrierName ? ` for ${event.carrierName}` : ''}: waits for somebody to confirm it`
+    case 'proposal_dismissed':
+      return `Proposal from ${event.sender} dismissed`
     case 'message_left':
       return `Mail from ${event.sender}: ${event.subject || 'no subject'}`
   }

@@ -48,6 +48,8 @@ export class Inspector {
   private open: Open | null = null
   private manners: VersionManners = mannersOf('004010')
   private position = 0
+  /** Faults of sets told so far. */
+  private told = 0
   /** Control numbers of the group's sets so far. */
   private controls = new Set<string>()
 
@@ -88,8 +90,9 @@ export class Inspector {
   }
 
   private stray(text: string, spot: Spot): void {
-    if (this.interchange) this.interchange.faults.push({ level: 'interchange', segment: '', position: this.position, element: null, code: '022', note: `Text that is no segment: “${text.slice(0, 40)}”`, spot })
-    else this.handler.onStray?.(text, spot)
+    if (this.interchange) {
+      if (this.interchange.faults.length < mostFaults) this.interchange.faults.push({ level: 'interchange', segment: '', position: this.position, element: null, code: '022', note: `Text that is no segment: “${text.slice(0, 40)}”`, spot })
+    } else this.handler.onStray?.(text, spot)
   }
 
   private beginInterchange(view: SegmentView): void {
@@ -231,7 +234,9 @@ export class Inspector {
     const { open } = this
     if (!open) return
     if (grave) open.grave = true
-    if (open.report.faults.length >= mostFaults) return
+    // Beyond them a set is still rejected, only no more is said of it.
+    if (open.report.faults.length >= mostFaults || this.told >= mostToldOfFile) return
+    this.told++
     const value = fault.element === null ? '' : view.element(fault.element)
     open.report.faults.push({ ...fault, segment, position: Math.max(1, open.report.segments), ...(value === '' ? {} : { value: value.slice(0, 99) }), spot: view.spot(fault.element ?? 0) })
   }
@@ -247,6 +252,8 @@ export class Inspector {
 
 /** Faults told of one set, group or interchange: a broken file has more than anybody reads. */
 const mostFaults = 200
+/** And of all the sets of a file. */
+const mostToldOfFile = 5_000
 const nowhere: Spot = { offset: 0, line: 1, column: 1 }
 
 const stepWords = { 4: 'The loop stands too often', 5: 'The segment stands too often', 7: 'The segment is not in its sequence' } as const

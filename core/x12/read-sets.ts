@@ -100,6 +100,12 @@ export interface ElementPlace {
 /** Another value of the same form: what a field was read from is told by what comes of it. */
 const altered = (value: string): string => value.replace(/[0-9A-Za-z]/g, (char) => (char === '9' ? '0' : char === 'z' ? 'a' : char === 'Z' ? 'A' : String.fromCharCode(char.charCodeAt(0) + 1)))
 
+/** The most elements and segments of a set whose fields are traced: each is read again twice, so the work grows with their product. */
+const mostTraced = { elements: 1_200, segments: 400 }
+
+/** Whether a set is of a length that `traceFields` is for; usual tenders have a tenth of it. */
+export const isTraceable = (segments: readonly Segment[]): boolean => segments.length <= mostTraced.segments && segments.reduce((sum, segment) => sum + segment.length - 1, 0) <= mostTraced.elements
+
 /**
  * Which bytes each field was read from: found out by taking every element away, and by altering it, and reading the set again. An
  * element belongs to the fields that come out otherwise, so qualifiers and units belong to what they qualify; one of two that say the

@@ -76,14 +76,14 @@ export class X12Reader {
   private readonly lines = new LineCounter()
 
   constructor(private readonly handler: SegmentHandler) {
-    this.view.lineAt = (offset) => this.lines.spotOf(offset, this.view.text, this.view.base)
+    this.view.lineAt = (offset) => this.lines.spotOf(offset, this.view.base + this.view.start, this.view.text, this.view.base)
   }
 
   push(piece: string): void {
     // Joined, not added: a sum is kept as two halves, and every look at a character would pass through them.
     const text = this.rest === '' ? piece : [this.rest, piece].join('')
     const at = this.read(text, false)
-    this.lines.pass(text, this.base, at)
+    this.lines.passTo(this.base + at, text, this.base)
     this.rest = text.slice(at)
     this.base += at
   }
@@ -182,7 +182,7 @@ export class X12Reader {
   private strayFrom(text: string, at: number, last: boolean): number {
     const next = text.indexOf('ISA', at + 1)
     const end = next >= 0 ? next : last ? text.length : Math.max(at, text.length - 2)
-    if (end > at) this.handler.stray?.(text.slice(at, end), this.lines.spotOf(this.base + at, text, this.base))
+    if (end > at) this.handler.stray?.(text.slice(at, end), this.lines.spotOf(this.base + at, this.base + at, text, this.base))
     return end
   }
 
@@ -216,22 +216,30 @@ function skipLineEnds(text: string, at: number): number {
   return offset
 }
 
-/** Lines are counted only as far as was read, and only looked at where a fault asks for its place. */
+/**
+ * Lines are counted once, as far as the segment in hand; a place within it is counted from there. So a file with a fault in every segment is
+ * gone over once, not once for each fault.
+ */
 class LineCounter {
   private lines = 1
   private lineStart = 0
+  /** Up to which byte of the file lines are counted. */
+  private counted = 0
 
-  /** Passes over text that is read for good. */
-  pass(text: string, base: number, length: number): void {
-    for (let at = text.indexOf('\n'); at >= 0 && at < length; at = text.indexOf('\n', at + 1)) {
+  /** Counts up to a byte of the file that lies in `text`, which begins at byte `base`. */
+  passTo(offset: number, text: string, base: number): void {
+    for (let at = text.indexOf('\n', Math.max(0, this.counted - base)); at >= 0 && base + at < offset; at = text.indexOf('\n', at + 1)) {
       this.lines++
       this.lineStart = base + at + 1
     }
+    if (offset > this.counted) this.counted = offset
   }
 
-  spotOf(offset: number, text: string, base: number): Spot {
+  /** The place of a byte at or behind `from`, which is at or behind what was counted so far. */
+  spotOf(offset: number, from: number, text: string, base: number): Spot {
+    this.passTo(from, text, base)
     let [line, start] = [this.lines, this.lineStart]
-    for (let at = text.indexOf('\n'); at >= 0 && base + at < offset; at = text.indexOf('\n', at + 1)) {
+    for (let at = text.indexOf('\n', this.counted - base); at >= 0 && base + at < offset; at = text.indexOf('\n', at + 1)) {
       line++
       start = base + at + 1
     }

@@ -14,10 +14,17 @@ function cookie(name: string, maxAge: number) {
   return createCookie(secure ? `__Host-${name}` : name, { httpOnly: true, sameSite: 'lax', path: '/', maxAge, secure, secrets: keysFor('cookie').map((key) => key.toString('hex')) })
 }
 
-export const sessionCookie = () => (held.session ??= cookie('oxpecker', sessionLifeMs / 1000))
+/** The cookie that a session is known by. */
+export function sessionCookie() {
+  held.session ??= cookie('oxpecker', sessionLifeMs / 1000)
+  return held.session
+}
 
 /** Tells a browser that somebody has signed in from before, and who: guesses from elsewhere do not keep them waiting. */
-const deviceCookie = () => (held.device ??= cookie('oxpecker-device', 365 * 24 * 3600))
+function deviceCookie() {
+  held.device ??= cookie('oxpecker-device', 365 * 24 * 3600)
+  return held.device
+}
 
 /** The session's token, if the request brings a genuine one. */
 export async function sessionToken(request: Request): Promise<string | null> {

@@ -3,23 +3,26 @@ import { announceTenders } from '#server/live/live'
 import { logger } from '#server/log/logger'
 import { listPartners, notePartnerProblem, type Partner } from '#server/partner/partners'
 import { transportOf } from '#server/partner/transport'
-import { receive } from './receive'
+import { receiveAside } from './receive'
 
 /** Takes in what lies ready at every partner's way; a partner that cannot be read keeps nobody else waiting. Answers how many files came. */
-export function collectAll(db: Db, clock: () => number = Date.now): number {
+export async function collectAll(db: Db, clock: () => number = Date.now): Promise<number> {
   let count = 0
-  for (const partner of listPartners(db)) if (!partner.paused) count += collectFrom(db, partner, clock)
+  for (const partner of listPartners(db)) if (!partner.paused) count += await collectFrom(db, partner, clock)
   return count
 }
 
-function collectFrom(db: Db, partner: Partner, clock: () => number): number {
+async function collectFrom(db: Db, partner: Partner, clock: () => number): Promise<number> {
   try {
+    let told: string | null = null
     const arrivals = transportOf(partner).collect(partner)
     for (const arrival of arrivals) {
-      receive(db, arrival.bytes, { partner, source: arrival.source }, clock())
+      const { problem } = await receiveAside(db, arrival.bytes, { partner, source: arrival.source }, clock)
+      if (problem) told = `${arrival.source}: ${problem}`
       // Only now: what is lost between the two is found again and known by its control number.
       arrival.kept()
     }
+    if (told && notePartnerProblem(db, partner.id, told)) announceTenders()
     return arrivals.length
   } catch (error) {
     const problem = error instanceof Error ? error.message : 'unknown'

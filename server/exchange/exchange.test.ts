@@ -48,7 +48,7 @@ test('a mailbox folder: whole files are read, archived, and acknowledged with a 
   mapSampleCodes(world.db, own.id)
   const box = mailboxSide(own)
   box.put('a.x12', fileOf(1, tenderOf('SM1')))
-  expect(collectAll(world.db, () => now)).toBe(1)
+  expect(await collectAll(world.db, () => now)).toBe(1)
   await sendAll()
   expect(box.waiting()).toEqual([])
   expect(box.archived()).toEqual(['a.x12'])
@@ -57,7 +57,7 @@ test('a mailbox folder: whole files are read, archived, and acknowledged with a 
   expect(report!.groups[0]).toMatchObject({ type: 'FA', faults: [], transactions: [{ type: '997', verdict: 'A' }] })
   expect(ack).toContain('AK2*204*0001~AK5*A~AK9*A*1*1*1~')
   box.put('a.x12', fileOf(2, tenderOf('SM2')))
-  collectAll(world.db, () => now)
+  await collectAll(world.db, () => now)
   expect(box.archived().sort()).toEqual(['a.x12', 'a.x12.2'])
 })
 
@@ -66,7 +66,7 @@ test('a file that was read and not archived is read again, answered, and not act
   mapSampleCodes(world.db, own.id)
   receive(world.db, fileOf(1, tenderOf('SM1')), { partner: own, source: 'a.x12' }, now)
   mailboxSide(own).put('a.x12', fileOf(1, tenderOf('SM1')))
-  collectAll(world.db, () => now)
+  await collectAll(world.db, () => now)
   await readWaitingTenders(world.db, () => now)
   expect(incoming().map(({ state }) => state)).toEqual(['read', 'repeat'])
   expect(world.db.select().from(tenderNotice).all()).toHaveLength(1)
@@ -158,13 +158,13 @@ test('over HTTP: busy means later, refused means no more, and the same key goes 
 test('a paused partner is neither fetched from nor sent to, and nothing is lost', async () => {
   const own = addPartner(world.db, { paused: true })
   mailboxSide(own).put('a.x12', fileOf(1, tenderOf('SM1')))
-  expect(collectAll(world.db, () => now)).toBe(0)
+  expect(await collectAll(world.db, () => now)).toBe(0)
   receive(world.db, fileOf(2, tenderOf('SM2')), { partner: own, source: 'x' }, now)
   await sendExchange(world.db, world.db.select().from(outbox).get()!, () => now)
   expect(world.db.select().from(outbox).get()!.state).toBe('waiting')
   expect(existsSync(join(folder, 'partners', 'snowmelt', 'out'))).toBe(false)
   world.db.update(partner).set({ paused: false }).run()
-  expect(collectAll(world.db, () => now)).toBe(1)
+  expect(await collectAll(world.db, () => now)).toBe(1)
 })
 
 test('the log reads a document beside its bytes, and finds it by number', async () => {
@@ -173,7 +173,7 @@ test('the log reads a document beside its bytes, and finds it by number', async 
   receive(world.db, fileOf(1, tenderOf('SM1'), tenderOf('SM2')), { partner: own, source: 'x' }, now)
   await readWaitingTenders(world.db, () => now)
   const [found] = listDocuments(world.db, exchangeQuerySchema.parse({ q: 'sm2' }))
-  const read = readDocument(world.db, found!.id)!
+  const read = (await readDocument(world.db, found!.id))!
   expect(read.segments[1]!.slice(0, 5)).toEqual(['B2', '', 'PLRK', '', 'SM2'])
   const field = read.fields.find(({ name }) => name === 'shipment id')!
   expect(field).toMatchObject({ value: 'SM2', from: [{ segment: 1, element: 4 }] })

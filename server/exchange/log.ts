@@ -1,12 +1,12 @@
 import { and, desc, eq, gte, lt, or, type SQL, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { addDays, isDay, toInstant } from '#core/time/local'
-import { tenderFields, traceFields } from '#core/x12/read-sets'
+import { tenderFields } from '#core/x12/read-sets'
 import { visible } from '#core/x12/visible'
 import type { Db } from '#server/db.server'
+import { ReadProblem, readAside } from '#server/read/read'
 import { exchange, exchangeDocument, load, loadPartner, partner, tenderNotice } from '#server/schema'
 import { brokerage } from '#server/settings.server'
-import { setsOf } from './sets'
 
 /** What is searched for; everything may be left out. */
 export const exchangeQuerySchema = z.object({
@@ -56,11 +56,16 @@ function numberIs(db: Db, said: string): SQL | undefined {
 export type ListedDocument = ReturnType<typeof listDocuments>[number]
 
 /** One document, raw and read side by side; null where there is none. */
-export function readDocument(db: Db, documentId: number) {
+export async function readDocument(db: Db, documentId: number) {
   const row = db.select({ document: exchangeDocument, exchange, partnerName: partner.name, noticeState: tenderNotice.state, answeredBy: tenderNotice.answeredBy }).from(exchangeDocument).innerJoin(exchange, eq(exchange.id, exchangeDocument.exchangeId)).leftJoin(partner, eq(partner.id, exchangeDocument.partnerId)).leftJoin(tenderNotice, eq(tenderNotice.id, exchangeDocument.noticeId)).where(eq(exchangeDocument.id, documentId)).get()
   if (!row) return null
   const { raw, ...kept } = row.exchange
-  const segments = setsOf(raw, new Set([row.document.ordinal])).get(row.document.ordinal) ?? []
+  // A document of a partner's: who opens it makes nobody else wait, whatever it holds.
+  const read = await readAside('document', { raw, kind: row.document.kind, ordinal: row.document.ordinal }, readTimeout).catch((error: unknown) => {
+    if (error instanceof ReadProblem) return null
+    throw error
+  })
+  const { segments, fields, isTraced } = read ?? { segments: [], fields: [], isTraced: true }
   const isSet = segments.length > 0
   const notice = row.document.noticeId === null ? null : (db.select({ tender: tenderNotice.tender }).from(tenderNotice).where(eq(tenderNotice.id, row.document.noticeId)).get() ?? null)
   return {
@@ -69,12 +74,15 @@ export function readDocument(db: Db, documentId: number) {
     segments: segments.map((segment) => segment.map(visible)),
     signs: isSet ? signsOf(raw) : null,
     text: isSet ? '' : visibleText(raw),
-    fields: isSet ? traceFields(row.document.kind, segments) : notice ? tenderFields(notice.tender).map(([name, value]) => ({ name, value, from: [] })) : [],
+    /** Whether it was found out which bytes each field was read from: not for sets longer than any usual one. */
+    isTraced,
+    fields: isSet ? fields : notice ? tenderFields(notice.tender).map(([name, value]) => ({ name, value, from: [] })) : [],
   }
 }
 
-export type ReadDocument = NonNullable<ReturnType<typeof readDocument>>
+export type ReadDocument = NonNullable<Awaited<ReturnType<typeof readDocument>>>
 
+const readTimeout = 10_000
 const mostText = 60_000
 
 const visibleText = (raw: Buffer) => raw.toString('utf8').slice(0, mostText)

@@ -2,15 +2,22 @@ import { createHash } from 'node:crypto'
 import { and, eq, max, sql } from 'drizzle-orm'
 import { saidAtOf } from '#core/tender/turn'
 import { acknowledge } from '#core/x12/answer'
-import { Inspector, type TransactionRead } from '#core/x12/inspect'
 import { notX12 } from '#core/x12/not-x12'
 import { type AcknowledgedSet, readAcknowledgement } from '#core/x12/read-sets'
 import type { InterchangeReport, Segment } from '#core/x12/x12'
 import { type Db, inTransaction, prepared } from '#server/db.server'
 import { announceTenders } from '#server/live/live'
 import { nextControl, type Partner, partnerOf } from '#server/partner/partners'
+import { ReadProblem, readAside } from '#server/read/read'
+import { type InterchangeRead, readInterchanges } from '#server/read/read-x12'
 import { exchange, exchangeDocument } from '#server/schema'
 import { envelopeMoment, keepOutgoing } from './send'
+
+/** Who something came from, by which way. */
+export interface Origin {
+  partner: Partner | null
+  source: string
+}
 
 export interface Received {
   exchangeIds: number[]
@@ -18,19 +25,13 @@ export interface Received {
   problem: string | null
 }
 
-interface Read {
-  report: InterchangeReport
-  sets: TransactionRead[]
-}
-
 /**
  * Takes in what came from a partner: every interchange is kept as its bytes are, its sets are validated, and its acknowledgement is put
  * into the outbox, in one transaction. Tenders are read afterwards. An interchange that came before is acknowledged again and otherwise
  * left alone. What is no X12, or is not from the partner whose way it came by, is kept for a person.
  */
-export function receive(db: Db, bytes: Buffer, from: { partner: Partner | null; source: string }, now: number): Received {
+export function receive(db: Db, bytes: Buffer, from: Origin, now: number, reads: InterchangeRead[] = readInterchanges(bytes)): Received {
   const text = bytes.toString('latin1')
-  const reads = readAll(text)
   const received = inTransaction(db, (): Received => {
     if (reads.length === 0) {
       const problem = notX12(text)
@@ -47,20 +48,25 @@ export function receive(db: Db, bytes: Buffer, from: { partner: Partner | null; 
   return received
 }
 
-function readAll(text: string): Read[] {
-  const reads: Read[] = []
-  let sets: TransactionRead[] = []
-  const inspector = new Inspector({
-    keep: (type) => type === '997',
-    onTransaction: (read) => sets.push(read),
-    onInterchange: (report) => {
-      reads.push({ report, sets })
-      sets = []
-    },
-  })
-  inspector.push(text)
-  inspector.end()
-  return reads
+/** Tries before a file is set aside that breaks whoever reads it: the first may have met a machine that was too busy. */
+const mostTries = 2
+const readTimeout = 30_000
+
+/** The same, read on a thread of its own. What cannot be read even at the second try is kept as it is, for a person. */
+export async function receiveAside(db: Db, bytes: Buffer, from: Origin, clock: () => number): Promise<Received> {
+  for (let turn = 1; ; turn++) {
+    try {
+      const reads = await readAside('interchanges', bytes, readTimeout)
+      return receive(db, bytes, from, clock(), reads)
+    } catch (error) {
+      if (!(error instanceof ReadProblem)) throw error
+      if (turn < mostTries) continue
+      const problem = `Set aside after ${mostTries} tries. ${error.message}`
+      const kept = keepIncoming(db, { partnerId: from.partner?.id ?? null, source: from.source, raw: bytes, control: null, usage: 'P', state: 'unreadable', problem }, clock())
+      announceTenders()
+      return { exchangeIds: [kept], problem }
+    }
+  }
 }
 
 function keepIncoming(db: Db, row: Omit<typeof exchange.$inferInsert, 'direction' | 'at' | 'digest'>, now: number): number {
@@ -72,7 +78,7 @@ function keepIncoming(db: Db, row: Omit<typeof exchange.$inferInsert, 'direction
 
 const digestOf = (raw: Buffer) => createHash('sha256').update(raw).digest('hex')
 
-function takeIn(db: Db, { report, sets }: Read, raw: Buffer, { partner: by, source }: { partner: Partner | null; source: string }, now: number): number {
+function takeIn(db: Db, { report, sets }: InterchangeRead, raw: Buffer, { partner: by, source }: { partner: Partner | null; source: string }, now: number): number {
   const sender = partnerOf(db, report)
   const stranger = !sender ? `Nobody is known as ${report.sender.qualifier} ${report.sender.id}, writing to ${report.receiver.qualifier} ${report.receiver.id}` : by && by.id !== sender.id ? `It says it is from ${sender.name}, but came by the way of ${by.name}` : null
   const control = /^\d{9}$/.test(report.control) ? Number(report.control) : null
@@ -108,7 +114,7 @@ const documentQuery = prepared((db) =>
     .prepare(),
 )
 
-function keepDocuments(db: Db, exchangeId: number, from: Partner, { report, sets }: Read, repeat: boolean, now: number): void {
+function keepDocuments(db: Db, exchangeId: number, from: Partner, { report, sets }: InterchangeRead, repeat: boolean, now: number): void {
   let ordinal = 0
   const rows = report.groups.flatMap((group) =>
     group.transactions.map((each) => {

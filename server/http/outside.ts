@@ -76,7 +76,10 @@ const held: { open?: Agent; closed?: Agent } = {}
 /** One pool of kept connections for addresses anywhere, one for those outside only: a connection of the first never serves the second. */
 function agent(allowPrivate: boolean): Agent {
   const kept = { connections: 8, keepAliveTimeout: 10_000, headersTimeout: 30_000, bodyTimeout: 30_000 }
-  if (allowPrivate) return (held.open ??= new Agent(kept))
+  if (allowPrivate) {
+    held.open ??= new Agent(kept)
+    return held.open
+  }
   held.closed ??= new Agent({
     ...kept,
     connect: {

@@ -1,7 +1,7 @@
 import { createWriteStream } from 'node:fs'
 import { mkdir, mkdtemp, readFile, rm } from 'node:fs/promises'
 import { join } from 'node:path'
-import { Readable } from 'node:stream'
+import { Readable, Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import busboy from 'busboy'
 import { settings } from '#server/settings.server'
@@ -70,16 +70,31 @@ async function readParts(request: Request, path: string, mostBytes: number): Pro
     for (const limit of ['partsLimit', 'filesLimit', 'fieldsLimit'] as const) parts.on(limit, () => {
       isCut = true
     })
-    await pipeline(Readable.fromWeb(request.body as never), parts)
+    await pipeline(Readable.fromWeb(request.body as never), upTo(mostBytes + aroundFile, () => {
+      isCut = true
+    }), parts)
     await Promise.all(writing)
   } catch {
     // Cut off, half of a form, or no form at all: the sender is told, and nothing of it was kept.
     await Promise.allSettled(writing)
-    return noForm
+    return isCut ? tooLarge(mostBytes) : noForm
   }
   if (isCut) return tooLarge(mostBytes)
   const content = fileName === null ? null : await readFile(path)
   return { fields, file: fileName !== null && content && content.length > 0 ? { name: fileName, content } : null }
+}
+
+/** Passes on at most so many bytes, then ends the stream with an error, after saying so. */
+function upTo(mostBytes: number, onCut: () => void): Transform {
+  let length = 0
+  return new Transform({
+    transform(chunk: Buffer, _, done) {
+      length += chunk.length
+      if (length <= mostBytes) return done(null, chunk)
+      onCut()
+      return done(new Error(`More than ${mostBytes} bytes`))
+    },
+  })
 }
 
 /** A body of at most so many bytes; null where it is larger. */

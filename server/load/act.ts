@@ -11,6 +11,7 @@ import type { Db } from '#server/db.server'
 import { billLoad } from '#server/invoice/bill'
 import { awardLoad, changePay } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
+import { confirmProposal, confirmProposalSchema, dismissProposal } from '#server/offer/proposals'
 import { boardName } from '#server/posting/board'
 import { confirmation, load } from '#server/schema'
 import { joinPartner, joinSchema } from '#server/tender/join'
@@ -35,6 +36,8 @@ export const loadActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('record_offer'), offer: offerTermsSchema }),
   z.object({ intent: z.literal('counter_offer'), offerId: id, counterMinor: z.number('Give the counter').int().min(100, 'Give the counter').max(100_000_000) }),
   z.object({ intent: z.literal('decline_offer'), offerId: id }),
+  z.object({ intent: z.literal('confirm_proposal'), proposal: confirmProposalSchema }),
+  z.object({ intent: z.literal('dismiss_proposal'), proposalId: id }),
   z.object({ intent: z.literal('award'), offerId: id, buyCharges, override: reason.nullable().default(null) }),
   z.object({ intent: z.literal('change_pay'), buyCharges }),
   z.object({ intent: z.literal('send_confirmation'), to: z.string().trim().email('Give a mail address').max(200), again: z.boolean().default(false), override: reason.nullable().default(null) }),
@@ -49,7 +52,7 @@ export const loadActSchema = z.discriminatedUnion('intent', [
 export type LoadAct = z.input<typeof loadActSchema>
 
 const permissions: Record<LoadAct['intent'], Permission> = {
-  open: 'edit_loads', set_limits: 'edit_loads', post: 'edit_loads', unpost: 'edit_loads', record_offer: 'handle_offers', counter_offer: 'handle_offers', decline_offer: 'handle_offers',
+  open: 'edit_loads', set_limits: 'edit_loads', post: 'edit_loads', unpost: 'edit_loads', record_offer: 'handle_offers', counter_offer: 'handle_offers', decline_offer: 'handle_offers', confirm_proposal: 'handle_offers', dismiss_proposal: 'handle_offers',
   award: 'award', change_pay: 'award', send_confirmation: 'award', revoke_links: 'award', release: 'award', advance: 'edit_loads', cancel: 'edit_loads', note_stop: 'edit_loads', join_partner: 'edit_loads', bill: 'edit_loads',
 }
 
@@ -75,6 +78,10 @@ export function actOnLoad(db: Db, loadId: number, act: z.output<typeof loadActSc
       return carryOut(db, loadId, { kind: 'counter_offer', offerId: act.offerId, counterMinor: act.counterMinor }, who)
     case 'decline_offer':
       return carryOut(db, loadId, { kind: 'decline_offer', offerId: act.offerId }, who)
+    case 'confirm_proposal':
+      return confirmProposal(db, loadId, act.proposal, who)
+    case 'dismiss_proposal':
+      return dismissProposal(db, loadId, act.proposalId, who)
     case 'award':
       return awardLoad(db, loadId, { offerId: act.offerId, buyCharges: act.buyCharges, override: act.override, role: viewer.role }, who)
     case 'change_pay':

@@ -16,6 +16,7 @@ import { askAgain } from '#server/vetting/gate'
 import { momentsOf } from '#server/vetting/moments'
 import { currentPolicy } from '#server/vetting/policy'
 import { coverOf, vetCarriers } from '#server/vetting/vet'
+import { waitingProposals } from '#server/offer/proposals'
 import { findPlan } from '#server/waiting/plan'
 import { partnerOfLoad } from '#server/tender/join'
 import { stopEventsOf } from '#server/tender/stop-events'
@@ -96,6 +97,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     references: referencesQuery(db).all({ loadId }),
     notes: notesQuery(db).all({ loadId }),
     offers: offers.map((each) => ({ ...each.offer, carrierName: each.carrierName, phone: each.phone, verdict: verdicts.get(each.offer.carrierId) ?? null })),
+    proposals: waitingProposals(db, loadId),
     postings,
     confirmations: confirmationsQuery(db).all({ loadId }),
     messages: messagesQuery(db).all({ loadId }),

@@ -39,6 +39,18 @@ async function send(mail: { to?: string; from?: string; text?: string; messageId
     transport.close()
   }
 }
+/** Sends bytes as they are. */
+async function sendRaw(raw: string): Promise<{ accepted: boolean; code?: number }> {
+  const transport = createTransport({ host: '127.0.0.1', port: (server.server.address() as AddressInfo).port, secure: false, ignoreTLS: true })
+  try {
+    await transport.sendMail({ envelope: { from: 'a@b.example', to: `offers+${reference}@ploverrook.example` }, raw: Buffer.from(raw, 'latin1') })
+    return { accepted: true }
+  } catch (error) {
+    return { accepted: false, code: (error as { responseCode?: number }).responseCode! }
+  } finally {
+    transport.close()
+  }
+}
 const messages = () => world.db.select().from(message).all()
 const offers = () => world.db.select().from(offer).where(eq(offer.loadId, loadId)).all()
 
@@ -63,11 +75,31 @@ describe('a mail over the wire', () => {
   test('from somebody we do not know is kept, and no offer of anybody', async () => {
     await send({ from: 'stranger@nowhere.example' })
     expect(offers()).toEqual([])
-    expect(messages()).toMatchObject([{ carrierId: null, sender: 'stranger@nowhere.example', reading: 'left' }])
+    expect(messages()).toMatchObject([{ carrierId: null, sender: 'stranger@nowhere.example', reading: 'proposal' }])
   })
   test('to an address without a reference is kept without a load', async () => {
     await send({ to: 'hello@ploverrook.example' })
     expect(messages()).toMatchObject([{ loadId: null, reading: 'left' }])
+  })
+  test('in forty thousand parts is refused for good, and nobody waits for it', async () => {
+    const bomb = `From: a@b.example\r\nTo: offers+${reference}@ploverrook.example\r\nContent-Type: multipart/mixed; boundary=x\r\n\r\n${'--x\r\n\r\na\r\n'.repeat(40_000)}--x--`
+    let longestWait = 0
+    let last = performance.now()
+    const watch = setInterval(() => {
+      longestWait = Math.max(longestWait, performance.now() - last)
+      last = performance.now()
+    }, 5)
+    expect(await sendRaw(bomb)).toMatchObject({ accepted: false, code: 554 })
+    clearInterval(watch)
+    expect(longestWait).toBeLessThan(500)
+    expect(messages()).toEqual([])
+  })
+  test('keeps its “quotes”, dashes and euro signs, whatever it calls its letters', async () => {
+    for (const [at, charset] of ['windows-1252', 'iso-8859-1', 'us-ascii'].entries()) {
+      const head = `From: =?${charset}?Q?Ren=E9_=93Truck=94?= <dispatch@carrier2.example>\r\nTo: offers+${reference}@ploverrook.example\r\nMessage-ID: <w${at}@x>\r\nSubject: =?${charset}?Q?Can=92t_=96_=80?=\r\nContent-Type: text/plain; charset=${charset}\r\nContent-Transfer-Encoding: quoted-printable\r\n\r\n`
+      expect(await sendRaw(`${head}It=92s =93tight=94 =96 maybe =80=2E`)).toEqual({ accepted: true })
+    }
+    for (const message of messages()) expect(message).toMatchObject({ subject: 'Can’t – €', text: expect.stringContaining('It’s “tight” – maybe €') })
   })
   test('for another domain is not taken in: we pass nothing on', async () => {
     expect(await send({ to: 'someone@elsewhere.example' })).toMatchObject({ accepted: false, code: 550 })

@@ -1,39 +1,89 @@
-import { eq } from 'drizzle-orm'
-import PostalMime from 'postal-mime'
+import { and, eq, gt, sql } from 'drizzle-orm'
 import { ownWords, readReply, replyReference } from '#core/message/read-reply'
+import { isOfferAtOnce, readAuthentication, weighSender } from '#core/offer/proposal'
 import { identifyCarrier } from '#server/carrier/find'
-import type { Db } from '#server/db.server'
+import { type Db, inTransaction } from '#server/db.server'
 import { announce } from '#server/live/live'
 import { writeLog } from '#server/log/act'
 import { recordOffer } from '#server/offer/offers'
-import { load, message, posting } from '#server/schema'
+import { proposeOffer } from '#server/offer/proposals'
+import { readAside } from '#server/read/read'
+import type { MailRead } from '#server/read/read-mail'
+import { carrier, contact, message, offer, posting } from '#server/schema'
+import { settings } from '#server/settings.server'
 
-const longestText = 20_000
+/** What became of a message: `folded` is one of so many that it only counts. */
+export type Reading = 'offer' | 'proposal' | 'left' | 'known' | 'folded'
+
+const readTimeout = 5_000
+const floodWindowMs = 10 * 60_000
+/** Messages of one sender, and of all, about one load within the window; nobody reads more, and they are kept no more. */
+const mostOfSender = 8
+const mostOfLoad = 60
 
 /**
- * Takes one mail from the wire: finds its load by the address it came to, and reads an offer out
- * of it where price and carrier are certain. Anything else is kept for a person. The same
- * Message-ID twice is one mail.
+ * Takes one message from the wire: finds its load by the address it came to, and reads a price out of it. From an address on file it is an
+ * offer; from anybody else a proposal that changes nothing until somebody confirms it. What has no price is kept for a person. The
+ * same Message-ID twice is one message. Throws a `ReadProblem` where it cannot be read.
  */
-export async function receiveMail(db: Db, raw: Buffer | string, recipients: string[], now: number): Promise<'offer' | 'left' | 'known'> {
-  const mail = await PostalMime.parse(raw)
-  const messageId = (mail.messageId ?? `${mail.from?.address ?? 'unknown'} ${mail.date ?? now} ${mail.subject ?? ''}`).slice(0, 300)
+export async function receiveMail(db: Db, raw: Buffer | string, recipients: string[], now: number): Promise<Reading> {
+  const mail = await readAside('mail', Buffer.from(raw), readTimeout)
+  const reading = inTransaction(db, () => takeIn(db, mail, recipients, now))
+  announce()
+  return reading
+}
+
+function takeIn(db: Db, mail: MailRead, recipients: string[], now: number): Reading {
+  const messageId = (mail.messageId ?? `${mail.sender} ${mail.date ?? now} ${mail.subject}`).slice(0, 300)
   if (db.select({ id: message.id }).from(message).where(eq(message.messageId, messageId)).get()) return 'known'
-  const text = (mail.text ?? '').slice(0, longestText)
-  const sender = (mail.from?.address ?? 'unknown').slice(0, 200)
-  const facts = readReply(text)
   const reference = recipients.map(replyReference).find((found) => found !== null) ?? null
   const loadId = reference ? (db.select({ loadId: posting.loadId }).from(posting).where(eq(posting.reference, reference)).get()?.loadId ?? null) : null
-  const carrier = identifyCarrier(db, { mcNumber: facts.mcNumber, mail: sender })
-  const recorded = loadId !== null && carrier && facts.amountMinor !== null
-    ? recordOffer(db, loadId, { carrierId: carrier.id, payMinor: facts.amountMinor, source: 'mail', goodUntil: null, note: ownWords(text).slice(0, 300), externalKey: `mail:${messageId}` }, { now, by: { kind: 'carrier', name: carrier.name } })
-    : null
-  const reading = recorded && 'done' in recorded ? 'offer' : 'left'
-  const subject = (mail.subject ?? '').slice(0, 300)
-  const kept = db.insert(message).values({ messageId, loadId, carrierId: carrier?.id ?? null, sender, subject, text, receivedAt: now, reading }).onConflictDoNothing().run()
-  if (reading === 'left' && loadId !== null && kept.changes > 0 && db.select({ id: load.id }).from(load).where(eq(load.id, loadId)).get()) {
-    writeLog(db, loadId, 'message_left', { kind: 'message_left', sender, subject }, { now, by: { kind: 'carrier', name: carrier?.name ?? sender } })
-    announce()
+  const facts = readReply(mail.text)
+  const named = identifyCarrier(db, { mcNumber: facts.mcNumber, mail: mail.sender })
+  const isFlood = loadId !== null && isFlooded(db, loadId, mail.sender, now)
+  if (isFlood) {
+    proposeOffer(db, loadId, { ...proposalOf(db, mail, facts, named), externalKey: `mail:${messageId}` }, now)
+    return 'folded'
   }
+  const reading = loadId !== null && facts.readings.length > 0 ? takePrice(db, loadId, mail, facts, named, messageId, now) : 'left'
+  db.insert(message).values({ messageId, loadId, carrierId: named?.id ?? null, sender: mail.sender, subject: mail.subject, text: mail.text, receivedAt: now, reading }).run()
+  if (reading === 'left' && loadId !== null) writeLog(db, loadId, 'message_left', { kind: 'message_left', sender: mail.sender, subject: mail.subject }, { now, by: { kind: 'carrier', name: named?.name ?? mail.sender } })
   return reading
+}
+
+type Named = { id: number; name: string } | null
+type Facts = ReturnType<typeof readReply>
+
+function isFlooded(db: Db, loadId: number, sender: string, now: number): boolean {
+  const lately = and(eq(message.loadId, loadId), gt(message.receivedAt, now - floodWindowMs))
+  const { all, own } = db.select({ all: sql<number>`count(*)`, own: sql<number>`coalesce(sum(${message.sender} = ${sender}), 0)` }).from(message).where(lately).get()!
+  return own >= mostOfSender || all >= mostOfLoad
+}
+
+function takePrice(db: Db, loadId: number, mail: MailRead, facts: Facts, named: Named, messageId: string, now: number): 'offer' | 'proposal' | 'left' {
+  const externalKey = `mail:${messageId}`
+  const proposed = proposalOf(db, mail, facts, named)
+  const hasOpenOffer = named !== null && db.select({ id: offer.id }).from(offer).where(and(eq(offer.loadId, loadId), eq(offer.carrierId, named.id), eq(offer.state, 'open'))).get() !== undefined
+  if (named && facts.amountMinor !== null && isOfferAtOnce({ ...proposed, amountMinor: facts.amountMinor, replacesOpenOffer: hasOpenOffer })) {
+    const note = ownWords(mail.text).slice(0, 300)
+    const outcome = recordOffer(db, loadId, { carrierId: named.id, payMinor: facts.amountMinor, source: 'mail', goodUntil: null, note, externalKey }, { now, by: { kind: 'carrier', name: named.name } })
+    return 'done' in outcome ? 'offer' : 'left'
+  }
+  proposeOffer(db, loadId, { ...proposed, externalKey }, now)
+  return 'proposal'
+}
+
+/** The message as a proposal, with what speaks for and against its sender. */
+function proposalOf(db: Db, mail: MailRead, facts: Facts, named: Named) {
+  const weighed = named
+    ? weighSender({ carrierName: named.name, sender: mail.sender, onFile: addressesOf(db, named.id), authentication: readAuthentication(mail.authentication, settings().OX_MAIL_SERVER_NAME), byNumber: facts.mcNumber !== null })
+    : { isKnown: false, isProven: false, signs: [{ speaks: 'against' as const, words: 'neither its address nor an MC number is on file' }] }
+  const uncertain = facts.readings.length > 1 ? [{ speaks: 'against' as const, words: 'the text has more than one amount' }] : []
+  return { ...weighed, signs: [...weighed.signs, ...uncertain], carrierId: named?.id ?? null, carrierName: named?.name ?? null, source: 'mail' as const, sender: mail.sender, readings: facts.readings, text: ownWords(mail.text).slice(0, 600) }
+}
+
+function addressesOf(db: Db, carrierId: number): string[] {
+  const own = db.select({ mail: carrier.mail }).from(carrier).where(eq(carrier.id, carrierId)).get()?.mail
+  const contacts = db.select({ mail: contact.mail }).from(contact).where(eq(contact.carrierId, carrierId)).all()
+  return [own, ...contacts.map(({ mail }) => mail)].filter((mail): mail is string => Boolean(mail))
 }

@@ -7,7 +7,9 @@ import { receiveMail } from '#server/message/receive'
 import { nextDue } from '#server/outbox/outbox'
 import { log, message, offer, outbox, posting } from '#server/schema'
 import { settings } from '#server/settings.server'
-import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
+import { ines, now, openLoad, openOffers, type TestWorld, testWorld } from '#server/testing/world'
+import { recordOffer } from '#server/offer/offers'
+import { confirmProposal, dismissProposal, waitingProposals } from '#server/offer/proposals'
 import { sendToBoard } from './board'
 import { receiveReply, replySignature } from './replies'
 
@@ -53,21 +55,58 @@ describe('a carrier’s answer by call-back', () => {
 })
 
 describe('a carrier’s answer by mail', () => {
-  const mail = (text: string, over: { from?: string; id?: string } = {}) =>
-    receiveMail(world.db, `From: Carrier 2 <${over.from ?? 'dispatch@carrier2.example'}>\r\nTo: offers+${reference}@ploverrook.example\r\nSubject: Twin Falls\r\nMessage-ID: <${over.id ?? 'm1'}@carrier2.example>\r\n\r\n${text}`, [`offers+${reference}@ploverrook.example`], now)
+  const mail = (text: string, over: { from?: string; id?: string; proof?: string } = {}) =>
+    receiveMail(world.db, `${over.proof ? `Authentication-Results: ${over.proof}\r\n` : ''}From: Carrier 2 <${over.from ?? 'dispatch@carrier2.example'}>\r\nTo: offers+${reference}@ploverrook.example\r\nSubject: Twin Falls\r\nMessage-ID: <${over.id ?? 'm1'}@carrier2.example>\r\n\r\n${text}`, [`offers+${reference}@ploverrook.example`], now)
 
   test('with one price from a known carrier is an offer, once', async () => {
     expect(await mail('We can do $2,390 all in.')).toBe('offer')
     expect(await mail('We can do $2,390 all in.')).toBe('known')
     expect(world.db.select().from(offer).all()).toMatchObject([{ carrierId: 2, payMinor: 239_000, source: 'mail' }])
   })
-  test('without a certain price is left for a person, on the load, as text', async () => {
-    expect(await mail('<script>alert(1)</script> $2,390 or $2,200?')).toBe('left')
+  test('without a price is left for a person, on the load, as text', async () => {
+    expect(await mail('<script>alert(1)</script> What does it pay?')).toBe('left')
     expect(world.db.select().from(offer).all()).toEqual([])
     expect(world.db.select().from(message).get()).toMatchObject({ loadId, reading: 'left', text: expect.stringContaining('<script>') })
     expect(world.db.select().from(log).where(eq(log.kind, 'message_left')).all()).toHaveLength(1)
   })
-  test('from somebody unknown is left too', async () => expect(await mail('$2,390', { from: 'x@elsewhere.example' })).toBe('left'))
+  test('with two prices is a question, and the answer makes it an offer under the name of who gave it', async () => {
+    expect(await mail('$500 advance. Can do 2400')).toBe('proposal')
+    expect(world.db.select().from(offer).all()).toEqual([])
+    const [asked] = waitingProposals(world.db, loadId)
+    expect(asked).toMatchObject({ carrierName: 'Carrier 2', readings: [240_000, 50_000], signs: expect.arrayContaining([{ speaks: 'against', words: 'the text has more than one amount' }]) })
+    expect(confirmProposal(world.db, loadId, { proposalId: asked!.id, payMinor: 240_000 }, ines)).toEqual({ done: true })
+    expect(confirmProposal(world.db, loadId, { proposalId: asked!.id, payMinor: 50_000 }, ines)).toMatchObject({ refusal: { code: 'proposal_settled' } })
+    expect(world.db.select().from(offer).all()).toMatchObject([{ carrierId: 2, payMinor: 240_000, source: 'mail', state: 'open' }])
+    expect(world.db.select().from(log).where(eq(log.kind, 'offer_recorded')).get()).toMatchObject({ actorName: 'Ines Calloway' })
+  })
+  test('from a stranger who names a carrier’s MC number ends and replaces nothing', async () => {
+    recordOffer(world.db, loadId, { carrierId: 1, payMinor: 240_000, source: 'phone', goodUntil: null, note: '' }, ines)
+    expect(await mail('We now need $9,900. MC 100001', { from: 'dispatch@carrler1.example' })).toBe('proposal')
+    expect(world.db.select().from(offer).all()).toMatchObject([{ carrierId: 1, payMinor: 240_000, state: 'open' }])
+    const [asked] = waitingProposals(world.db, loadId)
+    expect(asked).toMatchObject({ carrierName: 'Carrier 1', readings: [990_000] })
+    expect(asked!.signs.filter(({ speaks }) => speaks === 'against').map(({ words }) => words)).toEqual(['dispatch@carrler1.example is not on file for Carrier 1', 'carrler1.example looks like carrier1.example and is not'])
+    expect(dismissProposal(world.db, loadId, asked!.id, ines)).toEqual({ done: true })
+    expect(waitingProposals(world.db, loadId)).toEqual([])
+  })
+  test('from a known address replaces its own open offer only where the receiving server vouches for it', async () => {
+    expect(await mail('$2,390')).toBe('offer')
+    expect(await mail('$2,600', { id: 'm2' })).toBe('proposal')
+    expect(await mail('$2,590', { id: 'm3', proof: 'mx.elsewhere.example; dkim=pass' })).toBe('proposal')
+    expect(await mail('$2,300', { id: 'm4', proof: 'mx.ploverrook.example; dkim=fail' })).toBe('proposal')
+    expect(openOffers(world.db, loadId)).toMatchObject([{ payMinor: 239_000 }])
+    expect(await mail('$2,350', { id: 'm5', proof: 'mx.ploverrook.example; spf=pass; dkim=pass' })).toBe('offer')
+    expect(openOffers(world.db, loadId)).toMatchObject([{ payMinor: 235_000 }])
+  })
+  test('three hundred of them are a handful of lines, and end nothing', async () => {
+    for (let turn = 0; turn < 300; turn++) await mail(`$${2000 + turn}`, { from: turn % 2 ? 'flood@stranger.example' : `f${turn}@stranger.example`, id: `f${turn}` })
+    const proposals = waitingProposals(world.db, loadId)
+    expect(proposals.length).toBeLessThanOrEqual(12)
+    expect(proposals.reduce((sum, { count }) => sum + count, 0)).toBe(300)
+    expect(world.db.select().from(message).all().length).toBeLessThanOrEqual(60)
+    expect(world.db.select().from(offer).all()).toEqual([])
+    expect(world.db.select().from(log).where(eq(log.kind, 'offer_proposed')).all().length).toBeLessThanOrEqual(12)
+  }, 30_000)
 })
 
 describe('the board over HTTP', () => {

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import { blob, check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import type { ConfirmationTerms } from '#core/confirmation/terms'
 import { offerSources, offerStates } from '#core/offer/offer'
+import type { Sign } from '#core/offer/proposal'
 import { id, instant } from './columns'
 import { loadId } from './load'
 import { carrier } from './party'
@@ -26,6 +27,32 @@ export const offer = sqliteTable('offer', {
   uniqueIndex('offer_external').on(table.externalKey),
   uniqueIndex('offer_one_award').on(table.loadId).where(sql`state = 'awarded'`),
   check('offer_pay', sql`pay_minor > 0`),
+])
+
+/** A price that somebody named who is not known to be the carrier, or that reads in more than one way: it is no offer until a person says so. */
+export const proposal = sqliteTable('proposal', {
+  id: id(),
+  loadId: loadId(),
+  /** Whom it says it is from; null where it names nobody we know. */
+  carrierId: integer('carrier_id').references(() => carrier.id),
+  source: text('source', { enum: offerSources }).notNull(),
+  sender: text('sender').notNull(),
+  /** Amounts that could be the price, the likeliest first. */
+  readings: text('readings', { mode: 'json' }).$type<number[]>().notNull(),
+  signs: text('signs', { mode: 'json' }).$type<Sign[]>().notNull(),
+  text: text('text').notNull(),
+  /** How many messages it stands for: a flood is one line. */
+  count: integer('count').notNull().default(1),
+  state: text('state', { enum: ['waiting', 'confirmed', 'dismissed'] }).notNull().default('waiting'),
+  receivedAt: instant('received_at').notNull(),
+  decidedAt: instant('decided_at'),
+  decidedBy: text('decided_by'),
+  /** The sender's own key: the same message twice is one proposal. */
+  externalKey: text('external_key').notNull(),
+}, (table) => [
+  index('proposal_load').on(table.loadId, table.state),
+  uniqueIndex('proposal_external').on(table.externalKey),
+  check('proposal_decided', sql`(state = 'waiting') = (decided_at is null)`),
 ])
 
 export const posting = sqliteTable('posting', {

@@ -54,5 +54,5 @@ export const message = sqliteTable('message', {
   text: text('text').notNull(),
   receivedAt: instant('received_at').notNull(),
   /** What became of it: read into an offer, or left for a person. */
-  reading: text('reading', { enum: ['offer', 'left'] }).notNull(),
-}, (table) => [uniqueIndex('message_id').on(table.messageId), index('message_load').on(table.loadId)])
+  reading: text('reading', { enum: ['offer', 'proposal', 'left'] }).notNull(),
+}, (table) => [uniqueIndex('message_id').on(table.messageId), index('message_load').on(table.loadId, table.receivedAt)])

@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto'
-import { load as parseHtml } from 'cheerio'
 import { and, desc, eq, inArray, lte } from 'drizzle-orm'
-import { headsProblem, readSiteRow, type SiteDescription } from '#core/tender/site'
+import type { SiteDescription } from '#core/tender/site'
 import type { Tender } from '#core/tender/tender'
 import { minute } from '#core/time/local'
 import { type Db, inTransaction } from '#server/db.server'
@@ -10,7 +9,8 @@ import { logger } from '#server/log/logger'
 import type { Partner } from '#server/partner/partners'
 import { exchange, exchangeDocument, partner, site, siteRow, tender, tenderNotice } from '#server/schema'
 import { takeNotice } from '#server/tender/notice'
-import { openSite, SiteProblem, type SiteSession } from './session'
+import type { SitePage } from '#server/read/read-site'
+import { openSite, readSitePage, SiteProblem, type SiteSession } from './session'
 
 const mostPages = 200
 
@@ -66,7 +66,7 @@ async function walk(session: SiteSession): Promise<{ found: Found[]; pages: stri
       if (count >= mostPages) throw new SiteProblem(`${list.path} has more than ${mostPages} pages`)
       const text: string = await session.page(path)
       pages.push(text)
-      const read = readPage(text, session.description, list.equipment)
+      const read = await readPage(text, session.description, list.equipment)
       found.push(...read.found.map((each) => ({ ...each, page: pages.length - 1 })))
       total = read.total ?? total
       path = read.next
@@ -76,20 +76,10 @@ async function walk(session: SiteSession): Promise<{ found: Found[]; pages: stri
   return { found, pages }
 }
 
-function readPage(text: string, description: SiteDescription, listEquipment: SiteDescription['lists'][number]['equipment']) {
-  const page = parseHtml(text)
-  const table = page(description.table)
-  const heads = table.find('thead th').map((_, head) => page(head).text()).get()
-  const problem = headsProblem(heads, description)
-  if (problem) throw new SiteProblem(`The page has changed: ${problem}`, text)
-  const found = table.find(description.rows).map((_, row) => ({ cells: page(row).find('td').map((__, cell) => page(cell).text()).get() })).get().map(({ cells }) => {
-    const read = readSiteRow(cells, description, listEquipment)
-    if ('problem' in read) throw new SiteProblem(`The page does not read as it should: ${read.problem}`, text)
-    return read
-  })
-  const told = description.total && new RegExp(description.total.pattern).exec(page(description.total.selector).text())
-  if (description.total && !told) throw new SiteProblem('The page has changed: it does not say how many tenders there are', text)
-  return { found, next: page(description.next).attr('href') ?? null, total: told ? Number(told[1]) : null }
+async function readPage(text: string, description: SiteDescription, equipment: SiteDescription['lists'][number]['equipment']): Promise<SitePage> {
+  const read = await readSitePage({ find: 'tenders', text, description, equipment })
+  if ('problem' in read) throw new SiteProblem(read.problem, text)
+  return read as SitePage
 }
 
 /** New and changed rows become notices; a row that vanished or was taken back cancels its tender. Answers how many notices came. */

@@ -1,9 +1,10 @@
-import { load as parseHtml } from 'cheerio'
 import { eq } from 'drizzle-orm'
 import { type SiteDescription, siteDescriptionSchema } from '#core/tender/site'
 import type { Db } from '#server/db.server'
 import { askOutside, type OutsideAnswer } from '#server/http/outside'
 import type { Partner } from '#server/partner/partners'
+import { ReadProblem, readAside } from '#server/read/read'
+import type { readSite, SiteOrder } from '#server/read/read-site'
 import { site } from '#server/schema'
 
 const answerTimeout = 15_000
@@ -52,11 +53,27 @@ export async function openSite(db: Db, partner: Partner): Promise<SiteSession> {
       // After a form a site leads on to the page that shows what came of it.
       if (response.status >= 300 && response.status < 400) response = await ask(String(response.headers.location ?? '/'))
       const text = read(response, path)
-      if (parseHtml(text)(description.signIn.signedInMark).length === 0) throw new SiteProblem('The site does not let us in: the name or password is no longer right, or the page changed', text)
+      if (!(await hasMark(text, description.signIn.signedInMark))) throw new SiteProblem('The site does not let us in: the name or password is no longer right, or the page changed', text)
       if (response.status >= 400) throw new SiteProblem(`${path} answered ${response.status}`, text, response.status !== 429)
       return text
     },
   }
+}
+
+const readTimeout = 10_000
+
+/** What a page holds, read on a thread of its own; one that cannot be read is told like one that has changed. */
+export async function readSitePage(order: SiteOrder): Promise<ReturnType<typeof readSite>> {
+  try {
+    return await readAside('site', order, readTimeout)
+  } catch (error) {
+    throw error instanceof ReadProblem ? new SiteProblem(`A page of the site cannot be read: ${error.message}`) : error
+  }
+}
+
+async function hasMark(text: string, mark: string): Promise<boolean> {
+  const read = await readSitePage({ find: 'mark', text, mark })
+  return 'has' in read && read.has
 }
 
 /** Answers a tender in the site's form; the same answer given twice is one. */
@@ -66,7 +83,7 @@ export async function answerAtSite(db: Db, partner: Partner, said: URLSearchPara
     const { answer } = session.description
     const form = new URLSearchParams({ [answer.answerField]: said.get('answer') === 'accept' ? answer.acceptValue : answer.declineValue, [answer.remarkField]: said.get('remark') ?? '' })
     const page = await session.page(answer.path.replace('{tender}', encodeURIComponent(said.get('tender') ?? '')), form)
-    if (parseHtml(page)(answer.doneMark).length === 0) return { message: 'The site did not say that it took the answer: look at it there', final: true }
+    if (!(await hasMark(page, answer.doneMark))) return { message: 'The site did not say that it took the answer: look at it there', final: true }
     return null
   } catch (thrown) {
     if (thrown instanceof SiteProblem) return { message: thrown.message, final: thrown.final }

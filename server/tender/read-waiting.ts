@@ -4,7 +4,7 @@ import type { Segment } from '#core/x12/x12'
 import { minute } from '#core/time/local'
 import { type Db, inTransaction, prepared } from '#server/db.server'
 import { announce, announceTenders } from '#server/live/live'
-import { setsOf } from '#server/exchange/sets'
+import { setsOf } from '#core/x12/sets-of'
 import { logger } from '#server/log/logger'
 import { findPartner, type Partner } from '#server/partner/partners'
 import { exchange, exchangeDocument } from '#server/schema'
@@ -31,7 +31,7 @@ async function readExchange(db: Db, exchangeId: number, clock: () => number): Pr
   const partner = kept.partnerId === null ? null : findPartner(db, kept.partnerId)
   if (!partner) throw new Error(`Exchange ${exchangeId} has tenders to read and no partner`)
   const waiting = db.select().from(exchangeDocument).where(and(eq(exchangeDocument.exchangeId, exchangeId), eq(exchangeDocument.state, 'to_read'))).orderBy(asc(exchangeDocument.ordinal)).all()
-  const segments = setsOf(kept.raw, new Set(waiting.map(({ ordinal }) => ordinal)))
+  const segments = setsOf(kept.raw.toString('latin1'), new Set(waiting.map(({ ordinal }) => ordinal)))
   for (let from = 0; from < waiting.length; from += atOnce) {
     const part = waiting.slice(from, from + atOnce)
     inTransaction(db, () => {

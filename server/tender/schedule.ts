@@ -12,7 +12,7 @@ const restMs = 400
 export function startTenders(db: Db, clock: () => number = Date.now): Rounds {
   const rounds = [
     runRounds(() => safely('tenders could not be read', async () => {
-      const came = collectAll(db, clock)
+      const came = await collectAll(db, clock)
       const read = await readWaitingTenders(db, clock)
       expireTenders(db, clock())
       warnOfTenders(db, clock())

@@ -1,0 +1,97 @@
+import { and, desc, eq, gt, sql } from 'drizzle-orm'
+import { z } from 'zod'
+import type { OfferSource } from '#core/offer/offer'
+import type { Sign } from '#core/offer/proposal'
+import { type Db, inTransaction } from '#server/db.server'
+import { announce } from '#server/live/live'
+import { type Act, writeLog } from '#server/log/act'
+import { carrier, proposal } from '#server/schema'
+import { recordOffer } from './offers'
+
+export interface IncomingProposal {
+  carrierId: number | null
+  carrierName: string | null
+  source: OfferSource
+  sender: string
+  readings: number[]
+  signs: Sign[]
+  text: string
+  /** The sender's own key: the same message twice is one proposal. */
+  externalKey: string
+}
+
+const floodWindowMs = 10 * 60_000
+/** Proposals of a load in the window; what comes beyond them is counted on the last. */
+const mostInWindow = 12
+
+/**
+ * Keeps a price that is not known to be the carrier's own as a proposal: it changes no offer. A second one from the same sender, and all of
+ * a flood, are counted on the line that stands. Returns whether a new line was made.
+ */
+export function proposeOffer(db: Db, loadId: number, incoming: IncomingProposal, now: number): boolean {
+  const isNew = inTransaction(db, () => {
+    if (db.select({ id: proposal.id }).from(proposal).where(eq(proposal.externalKey, incoming.externalKey)).get()) return false
+    const waiting = db.select({ id: proposal.id, sender: proposal.sender, readings: proposal.readings }).from(proposal).where(and(eq(proposal.loadId, loadId), eq(proposal.state, 'waiting'), gt(proposal.receivedAt, now - floodWindowMs))).orderBy(desc(proposal.id)).limit(mostInWindow).all()
+    const same = waiting.find(({ sender }) => sender === incoming.sender) ?? (waiting.length >= mostInWindow ? waiting[0] : undefined)
+    if (same) {
+      const readings = [...new Set([...incoming.readings, ...same.readings])].slice(0, mostReadings)
+      db.update(proposal).set({ count: sql`${proposal.count} + 1`, receivedAt: now, ...(same.sender === incoming.sender ? { readings, text: incoming.text } : {}) }).where(eq(proposal.id, same.id)).run()
+      return false
+    }
+    const { carrierId, carrierName, source, sender, readings, signs, text, externalKey } = incoming
+    db.insert(proposal).values({ loadId, carrierId, source, sender, readings, signs, text, externalKey, receivedAt: now }).run()
+    writeLog(db, loadId, 'offer_proposed', { kind: 'offer_proposed', sender, carrierName, readings }, { now, by: { kind: 'rule', name: 'strangers only propose' } })
+    return true
+  })
+  announce()
+  return isNew
+}
+
+const mostReadings = 6
+
+export const confirmProposalSchema = z.object({ proposalId: z.number().int().positive(), carrierId: z.number('Choose the carrier').int().positive().optional(), payMinor: z.number('Which price?').int().min(100).max(100_000_000) })
+
+type Outcome = { done: true } | { refusal: { code: string; message: string } }
+const settled = { refusal: { code: 'proposal_settled', message: 'Somebody has settled this proposal already.' } }
+
+/** Somebody of ours says that a proposal is the carrier's own offer, at which price: from now on it is one, under the name of who said so. */
+export function confirmProposal(db: Db, loadId: number, confirmed: z.infer<typeof confirmProposalSchema>, act: Act): Outcome {
+  return inTransaction(db, (): Outcome => {
+    const row = waitingProposal(db, loadId, confirmed.proposalId)
+    if (!row) return settled
+    const carrierId = row.carrierId ?? confirmed.carrierId
+    if (carrierId === undefined) return { refusal: { code: 'no_carrier', message: 'It names no carrier of ours: choose who it is from.' } }
+    const outcome = recordOffer(db, loadId, { carrierId, payMinor: confirmed.payMinor, source: row.source, goodUntil: null, note: row.text.slice(0, 300), externalKey: row.externalKey }, act)
+    if ('refusal' in outcome) return outcome
+    decide(db, row.id, 'confirmed', act)
+    return { done: true }
+  })
+}
+
+/** Somebody of ours says that a proposal is nothing. */
+export function dismissProposal(db: Db, loadId: number, proposalId: number, act: Act): Outcome {
+  const outcome = inTransaction(db, (): Outcome => {
+    const row = waitingProposal(db, loadId, proposalId)
+    if (!row) return settled
+    decide(db, row.id, 'dismissed', act)
+    writeLog(db, loadId, 'proposal_dismissed', { kind: 'proposal_dismissed', sender: row.sender }, act)
+    return { done: true }
+  })
+  announce()
+  return outcome
+}
+
+const waitingProposal = (db: Db, loadId: number, proposalId: number) => db.select().from(proposal).where(and(eq(proposal.id, proposalId), eq(proposal.loadId, loadId), eq(proposal.state, 'waiting'))).get()
+
+const decide = (db: Db, id: number, state: 'confirmed' | 'dismissed', { now, by }: Act) => db.update(proposal).set({ state, decidedAt: now, decidedBy: by.name }).where(eq(proposal.id, id)).run()
+
+/** The proposals of a load that wait for somebody, newest first. */
+export const waitingProposals = (db: Db, loadId: number) =>
+  db
+    .select({ id: proposal.id, carrierId: proposal.carrierId, carrierName: carrier.name, source: proposal.source, sender: proposal.sender, readings: proposal.readings, signs: proposal.signs, text: proposal.text, count: proposal.count, receivedAt: proposal.receivedAt })
+    .from(proposal)
+    .leftJoin(carrier, eq(carrier.id, proposal.carrierId))
+    .where(and(eq(proposal.loadId, loadId), eq(proposal.state, 'waiting')))
+    .orderBy(desc(proposal.id))
+    .limit(30)
+    .all()

@@ -1,0 +1,16 @@
+import { readSite } from './read-site'
+import { readCsv } from './read-csv'
+import { readDocumentSet, readInterchanges } from './read-x12'
+import { readMail } from './read-mail'
+
+/** What can be read on the thread that reads what strangers send, each a function from bytes or text to plain data. */
+export const readings = { mail: readMail, interchanges: readInterchanges, document: readDocumentSet, csv: readCsv, site: readSite }
+export type Readings = typeof readings
+
+/** One order to the thread. */
+export interface ReadOrder<K extends keyof Readings = keyof Readings> {
+  what: K
+  order: Parameters<Readings[K]>[0]
+}
+
+export default ({ what, order }: ReadOrder): unknown => (readings[what] as (order: unknown) => unknown)(order)

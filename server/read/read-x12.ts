@@ -1,0 +1,43 @@
+import { Inspector, type TransactionRead } from '#core/x12/inspect'
+import { isTraceable, readFields, traceFields } from '#core/x12/read-sets'
+import { setsOf } from '#core/x12/sets-of'
+import type { InterchangeReport, Segment } from '#core/x12/x12'
+
+/** An interchange with its verdicts, and its sets; segments are kept of acknowledgements only. */
+export interface InterchangeRead {
+  report: InterchangeReport
+  sets: TransactionRead[]
+}
+
+/** Validates every interchange of a file. */
+export function readInterchanges(bytes: Uint8Array): InterchangeRead[] {
+  const reads: InterchangeRead[] = []
+  let sets: TransactionRead[] = []
+  const inspector = new Inspector({
+    keep: (type) => type === '997',
+    onTransaction: (read) => sets.push(read),
+    onInterchange: (report) => {
+      reads.push({ report, sets })
+      sets = []
+    },
+  })
+  inspector.push(Buffer.from(bytes).toString('latin1'))
+  inspector.end()
+  return reads
+}
+
+export interface DocumentOrder {
+  raw: Uint8Array
+  kind: string
+  ordinal: number
+}
+
+/** One set of an interchange: its segments, and its fields with the elements that each was read from (none where the set is too long for that). */
+export function readDocumentSet({ raw, kind, ordinal }: DocumentOrder): { segments: Segment[]; fields: ReturnType<typeof traceFields>; isTraced: boolean } {
+  const segments = setsOf(Buffer.from(raw).toString('latin1'), new Set([ordinal])).get(ordinal) ?? []
+  if (isTraceable(segments)) return { segments, fields: traceFields(kind, segments), isTraced: true }
+  return { segments: segments.slice(0, mostShown), fields: readFields(kind, segments).slice(0, mostShown).map(([name, value]) => ({ name, value, from: [] })), isTraced: false }
+}
+
+/** More is no reading matter. */
+const mostShown = 3_000
