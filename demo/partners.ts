@@ -122,7 +122,7 @@ function writePastTenders(db: Db, partnerId: number, name: string, customerId: n
       band: { lowMinor: Math.round(fair * 0.9), middleMinor: Math.round(fair), highMinor: Math.round(fair * 1.13), comparables: luck.whole(2, 30), newestAt: receivedAt - day, basis: 'lane' }, unplaced: [],
     }
     const told: Tender = {
-      purpose: 'original', scac: broker.scac, shipmentId: `H${partnerId}${String(at + 1).padStart(5, '0')}`, respondBy: null, respondByZone: null, equipment: { kind: row.equipment, code: null, lengthFt: row.lengthFt, tempF: null }, billing: 'prepaid', charge: { amount: (charge / 100).toFixed(2), currency: 'USD' }, weightLb: row.weightLb, pieces: null, miles: null, hazmat: false,
+      purpose: 'original', scac: broker.scac, shipmentId: `H${partnerId}${String(at + 1).padStart(5, '0')}`, respondBy: null, respondByZone: null, equipment: { kind: row.equipment, code: null, lengthFt: row.lengthFt, tempF: null }, billing: 'prepaid', charge: { amount: (charge / 100).toFixed(2), currency: 'USD' }, weightLb: row.weightLb, pieces: null, miles: null, hazmat: false, commodity: null,
       references: [], notes: [], parties: [], alsoSaid: [], stops: [],
     }
     const thread = db.insert(tender).values({ partnerId, shipmentId: told.shipmentId!, state: answered, loadId: answered === 'accepted' ? row.id : null }).returning({ id: tender.id }).get()

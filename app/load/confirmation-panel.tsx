@@ -61,15 +61,20 @@ export function SendDialog({ page, acting, now, mayOverride, onClose }: { page: 
   const to = typed ?? newest?.sentTo ?? page.carrier?.mail ?? ''
   const [error, setError] = useState<string>()
   const [reason, setReason] = useState('')
+  const [held, setHeld] = useState(false)
+  const [despite, setDespite] = useState(false)
   const gate = useGate(page.load.id, page.load.carrierId ?? 0, true)
   if (!newest) return null
   const stopped = gate?.verdict.verdict === 'stop'
   const again = newest.state === 'sent'
   const send = async (event: React.FormEvent) => {
     event.preventDefault()
-    const answer = await acting.act({ intent: 'send_confirmation', to, again, override: stopped && reason !== '' ? reason : null }, page.load.practice ? 'Practice: kept in the building' : `Confirmation on its way to ${to}`, true)
+    const answer = await acting.act({ intent: 'send_confirmation', to, again, despite, override: stopped && reason !== '' ? reason : null }, page.load.practice ? 'Practice: kept in the building' : `Confirmation on its way to ${to}`, true)
     if (answer.ok) onClose()
-    else setError(answer.message)
+    else {
+      setError(answer.message)
+      setHeld(answer.code === 'confirmation_tells_too_much')
+    }
   }
   return (
     <Dialog open onClose={onClose} title={`Rate confirmation ${newest.number} for ${page.carrier?.name ?? ''}`} wide>
@@ -81,6 +86,11 @@ export function SendDialog({ page, acting, now, mayOverride, onClose }: { page: 
         <a className="button" href={`/loads/${page.load.id}/confirmations/${newest.id}/pdf`} target="_blank" rel="noreferrer">
           PDF
         </a>
+        {held && (
+          <label className="col-span-3 flex items-center gap-2">
+            <input type="checkbox" checked={despite} onChange={(event) => setDespite(event.target.checked)} /> I have read the instructions below; they may go out as they are
+          </label>
+        )}
         {stopped && (
           <div className="col-span-3 flex flex-col gap-2">
             <Gate gate={gate} again now={now} deliverBy={page.load.deliverBy} zone={page.load.destZone} />

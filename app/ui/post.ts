@@ -3,7 +3,7 @@ export interface FieldError {
   message: string
 }
 
-export type Posted<T> = { ok: true; value: T } | { ok: false; message: string; errors: FieldError[]; status: number }
+export type Posted<T> = { ok: true; value: T } | { ok: false; message: string; errors: FieldError[]; status: number; code: string | null }
 
 /** Posts JSON to one of our own routes; whatever comes back is a value, also when nobody answers. */
 export async function postJson<T>(url: string, body: unknown): Promise<Posted<T>> {
@@ -12,8 +12,8 @@ export async function postJson<T>(url: string, body: unknown): Promise<Posted<T>
     const type = response.headers.get('content-type') ?? ''
     const answer = type.includes('json') ? await response.json() : { message: await response.text() }
     if (response.ok) return { ok: true, value: answer as T }
-    return { ok: false, status: response.status, message: answer.message ?? answer.errors?.[0]?.message ?? 'That did not work.', errors: answer.errors ?? [] }
+    return { ok: false, status: response.status, message: answer.message ?? answer.errors?.[0]?.message ?? 'That did not work.', errors: answer.errors ?? [], code: answer.code ?? null }
   } catch {
-    return { ok: false, status: 0, message: 'The server did not answer. What you typed is still here; try again.', errors: [] }
+    return { ok: false, status: 0, message: 'The server did not answer. What you typed is still here; try again.', errors: [], code: null }
   }
 }

@@ -59,7 +59,8 @@ export interface GateAsked {
 export type LoadCommand =
   | { kind: 'open'; problems: Problem[] }
   | { kind: 'set_limits'; targetMinor: number; mostMinor: number }
-  | { kind: 'post'; board: string }
+  /** `tells`: what of our secrets stands in the texts that would go out. */
+  | { kind: 'post'; board: string; tells?: string[] }
   | { kind: 'unpost'; postingId: number }
   | { kind: 'record_offer'; carrierId: number; carrierName: string; payMinor: number; source: OfferSource; goodUntil: number | null; note: string }
   | { kind: 'counter_offer'; offerId: number; counterMinor: number }
@@ -67,7 +68,7 @@ export type LoadCommand =
   | { kind: 'lapse_offers' }
   | { kind: 'award'; offerId: number; buyCharges: Charge[]; payMinor: number; gate: GateAsked }
   | { kind: 'revise'; changes: Change[]; carrierSeesIt: boolean }
-  | { kind: 'send_confirmation'; to: string; again: boolean; gate?: GateAsked }
+  | { kind: 'send_confirmation'; to: string; again: boolean; gate?: GateAsked; tells?: string[] }
   | { kind: 'accept_confirmation'; confirmationId: number; name: string; title: string }
   | { kind: 'release'; reason: string }
   | { kind: 'advance'; to: LoadState; gate?: GateAsked }
@@ -118,7 +119,7 @@ export function decide(load: LoadFacts, command: LoadCommand, now: number): Deci
     case 'set_limits':
       return decideLimits(load, command)
     case 'post':
-      return decidePost(load, command.board)
+      return decidePost(load, command)
     case 'unpost':
       return decideUnpost(load, command.postingId)
     case 'record_offer':
@@ -162,8 +163,9 @@ function decideLimits(load: LoadFacts, to: { targetMinor: number; mostMinor: num
 
 const isOut = (state: PostingState) => state === 'asked' || state === 'up'
 
-function decidePost(load: LoadFacts, board: string): Decision {
+function decidePost(load: LoadFacts, { board, tells = [] }: LoadCommand & { kind: 'post' }): Decision {
   if (load.state !== 'uncovered') return refuse('not_uncovered', load)
+  if (tells.length > 0) return refuse('tells_too_much', load, tells.join('; '))
   if (load.postings.some((posting) => posting.board === board && isOut(posting.state))) return refuse('already_posted', load, board)
   return { events: [{ kind: 'posting_asked', board }] }
 }
@@ -250,11 +252,12 @@ function decideRevision(load: LoadFacts, { changes, carrierSeesIt }: LoadCommand
   return { events: [...changed, { kind: 'confirmation_voided', confirmationId: id, version }, { kind: 'confirmation_issued', version: version + 1 }] }
 }
 
-function decideSend(load: LoadFacts, { to, again, gate }: LoadCommand & { kind: 'send_confirmation' }): Decision {
+function decideSend(load: LoadFacts, { to, again, gate, tells = [] }: LoadCommand & { kind: 'send_confirmation' }): Decision {
   const confirmation = load.confirmation
   if (!load.award || !confirmation || confirmation.state === 'void') return refuse('no_confirmation', load)
   if (confirmation.state === 'accepted') return refuse('already_accepted', load)
   if (confirmation.state === 'sent' && !again) return refuse('already_sent', load)
+  if (tells.length > 0) return refuse('confirmation_tells_too_much', load, tells.join('; '))
   const held = gate ? gateRefusal(load, gate, 'gate_holds_confirmation') : null
   if (held) return held
   const passed = gate ? gatePassed('confirmation', load.award.carrierId, gate) : []

@@ -6,7 +6,7 @@ export type RefusalCode =
   | 'not_a_draft' | 'not_ready' | 'target_over_most' | 'already_covered' | 'not_uncovered' | 'already_posted' | 'not_posted'
   | 'already_awarded' | 'offer_already_past' | 'offer_lapsed' | 'offer_ended' | 'no_such_offer' | 'counter_not_lower' | 'nothing_agreed'
   | 'gate_stops' | 'gate_holds' | 'gate_holds_confirmation' | 'may_not_override' | 'nobody_may_override' | 'too_late_to_change' | 'no_confirmation' | 'already_accepted' | 'already_sent' | 'confirmation_void'
-  | 'no_award' | 'impossible_step' | 'not_confirmed' | 'too_late_to_cancel'
+  | 'tells_too_much' | 'confirmation_tells_too_much' | 'no_award' | 'impossible_step' | 'not_confirmed' | 'too_late_to_cancel'
 
 /** A rule's no: a code for programs, a sentence for people. */
 export interface Refusal {
@@ -34,6 +34,10 @@ function sentence(code: RefusalCode, load: LoadFacts, detail: string): string {
       return `${load.number} is ${state}${load.state === 'draft' ? ': open it for cover first' : ', not open for cover'}.`
     case 'already_posted':
       return `${load.number} is on ${detail} already.`
+    case 'tells_too_much':
+      return `Held back, because of what you wrote for carriers: ${detail}. Change the note (e), then post it.`
+    case 'confirmation_tells_too_much':
+      return `Held back, because of what you wrote for carriers: ${detail}. Change the note (e), or say that it may go out as it is.`
     case 'not_posted':
       return `${load.number} has no such posting.`
     case 'already_awarded':

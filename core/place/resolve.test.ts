@@ -93,3 +93,9 @@ describe('no such place', () => {
     expect(resolvePlace(gazetteer, '99999')).toMatchObject({ refusal: { message: 'No postal code 99999' } })
   })
 })
+
+test('a name of twenty thousand characters is no place, at once', () => {
+  const started = performance.now()
+  for (const text of ['9'.repeat(20_000), 'a '.repeat(10_000), ', '.repeat(10_000), `${'x,'.repeat(9_000)}ID`]) expect(resolvePlace(readGazetteer(data), text)).toMatchObject({ refusal: { code: 'unknown_place' } })
+  expect(performance.now() - started).toBeLessThan(500)
+})

@@ -17,6 +17,7 @@ export interface PlaceRefusal {
 }
 
 const mostCandidates = 6
+const longestName = 120
 
 /** Two cities of one name and state are the same question unless one is this many times bigger. */
 const clearlyBigger = 8
@@ -27,6 +28,8 @@ const clearlyBigger = 8
  */
 export function resolvePlace(gazetteer: Gazetteer, text: string): Resolved {
   const written = text.trim()
+  // Longer than any name of a place: the patterns below would go over it again and again.
+  if (written.length > longestName) return { refusal: { code: 'unknown_place', message: `No place is written with ${written.length} characters`, candidates: [] } }
   const code = /^(\d{5})(?:-\d{4})?$/.exec(written)?.[1] ?? /^([A-Za-z]\d[A-Za-z])(?: ?\d[A-Za-z]\d)?$/.exec(written)?.[1]?.toUpperCase()
   if (code) return byPostal(gazetteer, code, written)
   const named = /^(.+?)[,\s]+([A-Za-z]{2,3})$/.exec(written)

@@ -75,7 +75,7 @@ export function readSiteRow(row: SiteRow, description: SiteDescription, listEqui
     open: description.openStatus.includes(status), withdrawn: description.withdrawnStatus.includes(status),
     tender: {
       purpose: 'original', scac: null, shipmentId, respondBy, respondByZone: null, equipment: { kind, code: said('equipment').toUpperCase() || null, lengthFt: null, tempF: temperature ? { min: Number(temperature[1]), max: Number(temperature[2] ?? temperature[1]) } : null },
-      billing: null, charge: amount === '' ? null : { amount: amount.includes('.') ? amount : `${amount}.00`, currency: 'USD' }, weightLb, pieces: null, miles: null, hazmat: false, references: [], notes: said('notes') === '' ? [] : [said('notes')], parties: [], alsoSaid: [],
+      billing: null, charge: amount === '' ? null : { amount: amount.includes('.') ? amount : `${amount}.00`, currency: 'USD' }, weightLb, pieces: null, miles: null, hazmat: false, commodity: null, references: [], notes: said('notes') === '' ? [] : [said('notes')], parties: [], alsoSaid: [],
       stops: [stopOf(1, 'load', { name: said('pickupName'), city: said('pickupCity'), region: said('pickupRegion'), postal: said('pickupPostal') }, pickupFrom, pickupTo, weightLb), stopOf(2, 'unload', { name: said('deliveryName'), city: said('deliveryCity'), region: said('deliveryRegion'), postal: said('deliveryPostal') }, deliveryFrom, deliveryTo, weightLb)],
     },
   }

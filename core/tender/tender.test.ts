@@ -24,27 +24,25 @@ const refusal = (over: Partial<Tender>) => {
 describe('a load of a tender', () => {
   test('says what the tender says', () => {
     expect(terms()).toMatchObject({ equipment: 'reefer', lengthFt: 53, tempMinF: 36, tempMaxF: 36, weightLb: 42_300, commodity: 'Seed potatoes', stops: [{ kind: 'pickup', facilityId: 1, booking: 'appointment' }, { kind: 'delivery', facilityId: 2, booking: 'first_come' }], sellCharges: [{ kind: 'line_haul', basis: 'flat', rateE4: 28_800_000 }] })
-    expect(terms().notes).toEqual([{ audience: 'us', text: 'Stop 1, ask for Ada Finch 2085550101' }, { audience: 'carrier', text: 'Call before arrival' }])
+    expect(terms().notes).toEqual([{ audience: 'us', text: 'Customer says: Call before arrival' }, { audience: 'us', text: 'Stop 1, ask for Ada Finch 2085550101' }])
   })
 
   test('writes down for us what was left open, and nothing of it for the carrier', () => {
     const { notes, sellCharges, weightLb } = terms({ weightLb: null, charge: null, alsoSaid: ['ZZ*1'] })
     expect(weightLb).toBe(41_000)
     expect(sellCharges).toEqual([])
-    expect(notes.filter(({ audience }) => audience === 'us').map(({ text }) => text)).toEqual(['Not in the tender, look at it: weight as usual, 41000 lb; the charge.', 'Stop 1, ask for Ada Finch 2085550101', 'The tender also said: ZZ*1'])
+    expect(notes.filter(({ audience }) => audience === 'us').map(({ text }) => text)).toEqual(['Not in the tender, look at it: weight as usual, 41000 lb; the charge.', 'Customer says: Call before arrival', 'Stop 1, ask for Ada Finch 2085550101', 'The tender also said: ZZ*1'])
   })
 
-  test.each([
-    ['Rate confirmed 2880', false],
-    ['Agreed at 2,880 all in', false],
-    ['$50 for late pickup', false],
-    ['Call Ada 208-555-0101', false],
-    ['Mail dock@snowmelt.example', false],
-    ['Freight of Snowmelt Potato Growers', false],
-    ['Driver checks in at gate 2', true],
-    ['Two load straps, 30 min early', true],
-  ])('“%s” reaches the carrier: %s', (text, reaches) => {
-    expect(terms({ notes: [text] }).notes.find((note) => note.text === text)!.audience).toBe(reaches ? 'carrier' : 'us')
+  test.each(['SELLS FOR 2,8 50', 'twenty eight hundred and fifty all in', 'Freight of Snowmelt Potato Growers', 'Call Ada 208-555-0101', 'Driver checks in at gate 2'])('“%s” stays with us, marked as the customer’s, whatever it says', (text) => {
+    const { notes } = terms({ notes: [text] })
+    expect(notes.find((note) => note.text.endsWith(text))).toEqual({ audience: 'us', text: `Customer says: ${text}` })
+    expect(notes.filter(({ audience }) => audience === 'carrier')).toEqual([])
+  })
+  test('hazardous freight is called by its shipping name, and carriers read that it is hazardous', () => {
+    const made = terms({ hazmat: true, commodity: 'UN1263 Paint' })
+    expect(made.commodity).toBe('UN1263 Paint')
+    expect(made.notes.filter(({ audience }) => audience === 'carrier')).toEqual([{ audience: 'carrier', text: 'Hazardous material: papers and placards as the shipper says.' }])
   })
 
   test('a delivery without a time is open until the evening after, and that is said', () => {

@@ -54,7 +54,7 @@ export function loadOfTender(tender: Tender, mapping: TenderMapping): LoadFromTe
   const terms: LoadTerms = {
     customerId: mapping.customerId, equipment: mapping.equipment, lengthFt: lengthOf(tender, mapping.equipment), team: false, practice: mapping.practice,
     tempMinF: tempF ? Math.round(tempF.min) : mapping.equipment === 'reefer' ? mapping.usual.tempMinF : null, tempMaxF: tempF ? Math.round(tempF.max) : mapping.equipment === 'reefer' ? mapping.usual.tempMaxF : null,
-    commodity: mapping.usual.commodity ?? 'Freight as tendered', commodityHidden: mapping.usual.commodityHidden, freightValueMinor: null,
+    commodity: (tender.commodity ?? mapping.usual.commodity ?? 'Freight as tendered').slice(0, 120), commodityHidden: mapping.usual.commodityHidden, freightValueMinor: null,
     weightLb: Math.max(1, Math.min(200_000, Math.round(tender.weightLb ?? mapping.usual.weightLb ?? usualWeightLb))), pallets: null,
     stops: stops.map((stop, at) => ({ kind: kindOf(stop), facilityId: mapping.facilities[at]!.id, booking: mapping.facilities[at]!.booking, ...windows[at]! })),
     references: referencesOf(tender), notes: [], sellCharges: charge && currency ? [{ ...flatCharge('line_haul', charge), currency: currency as Currency }] : [],
@@ -91,20 +91,17 @@ function referencesOf(tender: Tender): Reference[] {
   return all.filter((each, at) => all.findIndex((other) => other.kind === each.kind && other.value === each.value) === at).slice(0, mostReferences)
 }
 
-/** Money, a phone or a mail address in a customer's own words. */
-const tellsTooMuch = /\$|\b(?:usd|cad|rates?|charges?|price[sd]?|pays?|paid|margin|cost)\b|@|\d{3}\D{0,2}\d{3}\D?\d{4}|\d[\d,]*\.\d\d\b/i
-
 /**
- * What a carrier is for certain not to read stays with us: whom to ask at the shipper's (its notes stand on load boards too, for everybody), and
- * words of the customer's that tell money, a phone, a mail address, the charge or who pays.
+ * What the customer's system says is the customer's word and stays with us, whatever it says: a carrier reads only what a person of ours wrote
+ * for carriers. Who wants to pass something on writes it for them, and sees here whose words it is.
  */
 function notesOf(tender: Tender, open: string[]): Note[] {
-  const payers = tender.parties.map(({ name }) => name.toLowerCase()).filter((name) => name !== '')
-  const whole = tender.charge?.amount.replace(/\.\d\d$/, '')
-  const isForUs = (text: string) => tellsTooMuch.test(text) || payers.some((name) => text.toLowerCase().includes(name)) || (whole !== undefined && text.replaceAll(',', '').includes(whole))
   const said = [...tender.notes, ...tender.stops.flatMap((stop, at) => stop.notes.map((text) => `Stop ${at + 1}: ${text}`))]
   const contacts = tender.stops.flatMap((stop, at) => (stop.contact ? [`Stop ${at + 1}, ask for ${[stop.contact.name, stop.contact.phone].filter(Boolean).join(' ')}`] : []))
-  const us = [...(open.length > 0 ? [`Not in the tender, look at it: ${open.join('; ')}.`] : []), ...said.filter(isForUs), ...contacts, ...(tender.alsoSaid.length > 0 ? [`The tender also said: ${tender.alsoSaid.join(' | ')}`] : [])]
-  const carrier = [...said.filter((text) => !isForUs(text)), ...(tender.hazmat ? ['Hazardous material: papers and placards as the shipper says.'] : [])]
-  return [...us.map((text) => ({ audience: 'us' as const, text: text.slice(0, 2000) })), ...carrier.map((text) => ({ audience: 'carrier' as const, text: text.slice(0, 2000) }))].slice(0, mostNotes)
+  const us = [...(open.length > 0 ? [`Not in the tender, look at it: ${open.join('; ')}.`] : []), ...said.map((text) => `${customerSays}${text}`), ...contacts, ...(tender.alsoSaid.length > 0 ? [`The tender also said: ${tender.alsoSaid.join(' | ')}`] : [])]
+  const carrier = tender.hazmat ? ['Hazardous material: papers and placards as the shipper says.'] : []
+  return [...us.map((text) => ({ audience: 'us' as const, text: text.slice(0, 2000) })), ...carrier.map((text) => ({ audience: 'carrier' as const, text }))].slice(0, mostNotes)
 }
+
+/** How a note begins that is the customer's own words. */
+export const customerSays = 'Customer says: '

@@ -1,6 +1,7 @@
 import { groupOfSet, type SetId } from './grammar/sets'
 import type { TransactionRead } from './inspect'
 import type { Fault, GroupReport, InterchangeReport, Party, Segment, TransactionReport } from './x12'
+import { responseSegments } from './write-sets'
 import { type EnvelopeToWrite, withoutDelimiters, writeInterchange } from './writer'
 
 /** What an answer needs beside the interchange it answers: the moment, and its control number (the interchange's own where none is given). */
@@ -72,8 +73,8 @@ export function respond(reads: readonly TransactionRead[], answer: { accept: tru
       const { interchange, group } = ofGroup[0]!
       const sets = ofGroup.map(({ segments }, at) => {
         const b2 = segments.find(([id]) => id === 'B2') ?? []
-        const remark = answer.accept ? [] : [['K1', withoutDelimiters(answer.reason, interchange.delimiters).trim().slice(0, 30)]]
-        return { type: '990', control: String(at + 1).padStart(4, '0'), segments: [['B1', b2[2] ?? '', b2[4] ?? '', moment.date, answer.accept ? 'A' : 'D'], ...remark] }
+        const remarks = answer.accept ? [] : [withoutDelimiters(answer.reason, interchange.delimiters)]
+        return { type: '990', control: String(at + 1).padStart(4, '0'), segments: responseSegments({ scac: b2[2] ?? '', shipmentId: b2[4] ?? '', date: moment.date, accept: answer.accept, remarks }) }
       })
       return writeInterchange(answering(interchange, group, '990', moment), sets)
     })

@@ -1,6 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import type { Tender } from '../tender/tender'
+import { inspect } from './inspect'
 import { readTender } from './read-tender'
+import { sampleFile, tenderSegments } from './testing'
 import type { Segment } from './x12'
 
 const read = (...segments: Segment[]): Tender => readTender([['ST', '204', '0001'], ['B2', '', 'PLRK', '', 'SM1', '', 'PP'], ...segments, ['SE', '0', '0001']])
@@ -119,7 +121,31 @@ describe('the truck', () => {
     expect(read(segment).alsoSaid).toHaveLength(tempF === null ? 1 : 0)
   })
   test('set points told twice are the range of both', () => expect(read(['MEA', 'TE', 'TMP', '34', 'FA'], ['MEA', 'TE', 'TMP', '38', 'FA']).equipment.tempF).toEqual({ min: 34, max: 38 }))
-  test.each(['LH1', 'LH2', 'LH3', 'LH6', 'LFH', 'LHT'])('%s means hazardous, and its words are said', (id) => expect(read([id, 'UN1993'])).toMatchObject({ hazmat: true, alsoSaid: [`${id}*UN1993`] }))
+  test('a hazardous name is the commodity, be it LH3 or L5; other freight described is a note', () => {
+    expect(read(['LH3', 'PAINT, FLAMMABLE', 'P'])).toMatchObject({ hazmat: true, commodity: 'PAINT, FLAMMABLE', notes: [], alsoSaid: [] })
+    expect(read(['L5', '1', 'SULFURIC ACID'], ['LH1', 'PL', '4', 'UN1830'])).toMatchObject({ hazmat: true, commodity: 'SULFURIC ACID', notes: [] })
+    expect(read(['L5', '1', 'SEED POTATOES'])).toMatchObject({ hazmat: false, commodity: null, notes: ['SEED POTATOES'] })
+  })
+  test('LH2 tells units and temperatures in pairs from the sixth element on', () => {
+    const segment = ['LH2', '3', 'P', '', '', '', 'FA', '73', 'CE', '30', 'FA', '120']
+    expect(read(segment).notes).toEqual(['flash point 73 F', 'control temperature 30 C', 'emergency temperature 120 F'])
+    expect(read(segment).equipment.tempF).toBeNull()
+    expect(inspect(sampleFile([{ type: '204', segments: [...tenderSegments.slice(0, 18), ['L5', '1', 'PAINT'], ['AT8', 'G', 'L', '400'], ['LH1', 'PL', '4', 'UN1263'], segment, ...tenderSegments.slice(18)] }]))[0]!.groups[0]!.transactions[0]!.faults.filter((fault) => fault.segment === 'LH2' && fault.level === 'element')).toEqual([])
+  })
+  test.each([
+    ['34-36F', { min: 34, max: 36 }],
+    ['36F', { min: 36, max: 36 }],
+    ['-10F', { min: -10, max: -10 }],
+    ['36/34', { min: 34, max: 36 }],
+    ['2-4C', { min: 35.6, max: 39.2 }],
+    ['-5--2', { min: -5, max: -2 }],
+  ])('N713 %s has two ends', (text, tempF) => expect(read(['N7', '', 'NEW', '', '', '', '', '', '', '', '', 'RT', '', text]).equipment.tempF).toEqual(tempF))
+  test('the fifth quantity of AT8 is the pieces, the fourth stands for them where it is alone', () => {
+    expect(atStop(['AT8', 'G', 'L', '400', '2', '48']).stops[0]).toMatchObject({ pieces: 48, notes: ['2 handling units'] })
+    expect(atStop(['AT8', 'G', 'L', '400', '', '48']).stops[0]).toMatchObject({ pieces: 48, notes: [] })
+    expect(atStop(['AT8', 'G', 'L', '400', '22']).stops[0]).toMatchObject({ pieces: 22, notes: [] })
+  })
+  test.each(['LH1', 'LH2', 'LH6', 'LFH', 'LHT'])('%s means hazardous, and its words are said', (id) => expect(read([id, 'UN1993'])).toMatchObject({ hazmat: true, alsoSaid: [`${id}*UN1993`] }))
   test('a handling code can mean it too', () => {
     expect(read(['AT5', 'HM', '', 'Keep upright'])).toMatchObject({ hazmat: true, notes: ['Keep upright'] })
     expect(read(['AT5', 'FR', '', 'Fragile'])).toMatchObject({ hazmat: false, notes: ['Fragile'] })
@@ -143,7 +169,15 @@ describe('who and where', () => {
     const tender = atStop(['N1', 'SF', 'Shed 4'], ['G61', 'IC', 'Ada Finch', 'TE', '2085550101'], ['G61', 'IC', 'Bo Wren', 'TE', '2085550102'])
     expect(tender.stops[0]!.contact).toEqual({ name: 'Ada Finch', phone: '2085550101' })
     expect(tender.alsoSaid).toEqual(['G61*IC*Bo Wren*TE*2085550102'])
-    expect(atStop(['N1', 'SF', 'Shed 4'], ['G61', 'IC', 'Ada Finch', 'EM', 'ada@shed.example']).stops[0]!.contact).toBeNull()
+    const byMail = atStop(['N1', 'SF', 'Shed 4'], ['G61', 'IC', 'Ada Finch', 'EM', 'ada@shed.example'])
+    expect(byMail.stops[0]!.contact).toEqual({ name: 'Ada Finch', phone: '' })
+    expect(byMail.alsoSaid).toEqual(['G61*IC*Ada Finch*EM*ada@shed.example'])
+  })
+  test('a contact without a number is a name, and a later segment brings the number', () => {
+    expect(atStop(['N1', 'SF', 'Shed 4'], ['G61', 'IC', 'Ada Finch']).stops[0]!.contact).toEqual({ name: 'Ada Finch', phone: '' })
+    expect(atStop(['N1', 'SF', 'Shed 4'], ['N2', 'ATTN: Ada Finch']).stops[0]).toMatchObject({ name: 'Shed 4', contact: { name: 'Ada Finch', phone: '' } })
+    expect(atStop(['N1', 'SF', 'Shed 4'], ['N2', 'Building C']).stops[0]).toMatchObject({ name: 'Shed 4 Building C', contact: null })
+    expect(atStop(['N1', 'SF', 'Shed 4'], ['G61', 'IC', 'Ada Finch'], ['G61', 'IC', 'Ada Finch', 'TE', '2085550101']).stops[0]!.contact).toEqual({ name: 'Ada Finch', phone: '2085550101' })
   })
 })
 

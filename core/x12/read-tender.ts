@@ -11,6 +11,8 @@ interface Reading {
   windows: Map<TenderStop, Window[]>
   /** Weights told for the whole (L3), and what came of the stops. */
   currency: string
+  /** Descriptions of freight (L5), each with the stop it stands at. */
+  descriptions: { stop: TenderStop | null; text: string }[]
 }
 
 interface Window {
@@ -25,14 +27,15 @@ interface Window {
  * pounds and temperatures Fahrenheit; times stay those of the stop.
  */
 export function readTender(segments: readonly Segment[]): Tender {
-  const reading: Reading = { tender: emptyTender(), stop: null, place: null, windows: new Map(), currency: 'USD' }
+  const reading: Reading = { tender: emptyTender(), stop: null, place: null, windows: new Map(), currency: 'USD', descriptions: [] }
   for (const segment of segments) if (!(readers[segment[0]!]?.(reading, segment) ?? false)) alsoSay(reading, segment)
   for (const [stop, windows] of reading.windows) Object.assign(stop, windowOf(windows))
+  placeDescriptions(reading)
   return withTotals(reading.tender)
 }
 
 const emptyTender = (): Tender => ({
-  purpose: 'original', scac: null, shipmentId: null, respondBy: null, respondByZone: null, equipment: { kind: null, code: null, lengthFt: null, tempF: null }, billing: null, charge: null, weightLb: null, pieces: null, miles: null, hazmat: false,
+  purpose: 'original', scac: null, shipmentId: null, respondBy: null, respondByZone: null, equipment: { kind: null, code: null, lengthFt: null, tempF: null }, billing: null, charge: null, weightLb: null, pieces: null, miles: null, hazmat: false, commodity: null,
   references: [], notes: [], parties: [], stops: [], alsoSaid: [],
 })
 
@@ -78,9 +81,13 @@ const readers: Record<string, Read> = {
     return (handling ?? '') === '' && (service ?? '') === ''
   },
   N1: readParty,
-  N2: (reading, [, more, another]) => {
-    if (reading.place) reading.place.name = [reading.place.name, more, another].filter(Boolean).join(' ')
-    return reading.place !== null
+  N2: ({ place }, [, more, another]) => {
+    if (!place) return false
+    const said = [more, another].filter(Boolean).join(' ').trim()
+    const asked = /^(?:attn|attention|contact|c\/o)\b[.:\s]*(.+)$/i.exec(said)?.[1]
+    if (asked && place.contact === null) place.contact = { name: asked, phone: '' }
+    else place.name = [place.name, said].filter(Boolean).join(' ')
+    return true
   },
   N3: ({ place }, [, ...lines]) => {
     place?.address?.push(...lines.filter((line) => line.trim() !== ''))
@@ -91,22 +98,31 @@ const readers: Record<string, Read> = {
     return place !== null
   },
   G61: ({ place }, [, , name, kind, number]) => {
-    if (!place || place.contact === undefined || place.contact !== null) return false
-    if (kind !== undefined && kind !== '' && kind !== 'TE' && kind !== 'CP' && kind !== 'AP') return false
-    place.contact = { name: (name ?? '').trim(), phone: (number ?? '').trim() }
-    return true
+    if (!place || place.contact === undefined) return false
+    const isPhone = ['', 'TE', 'CP', 'AP'].includes(kind ?? '')
+    const said = { name: (name ?? '').trim(), phone: isPhone ? (number ?? '').trim() : '' }
+    // A second one of the same person may bring the number that the first lacked.
+    if (place.contact !== null && (place.contact.phone !== '' || said.phone === '' || (said.name !== '' && said.name !== place.contact.name))) return false
+    if (said.name === '' && said.phone === '') return false
+    place.contact = { name: place.contact?.name || said.name, phone: said.phone }
+    return isPhone
   },
   N7: readEquipment,
   MEA: readTemperature,
   S5: beginStop,
-  AT8: ({ stop }, [, , unit, weight, pieces]) => {
+  AT8: (reading, [, , unit, weight, handled, quantity]) => {
+    const { stop } = reading
     if (!stop) return false
     stop.weightLb ??= pounds(weight, unit)
-    stop.pieces ??= whole(pieces)
+    // The fifth counts pieces; the fourth counts what they stand on, and stands for the pieces where it is alone.
+    const [pieces, units] = [whole(quantity), whole(handled)]
+    stop.pieces ??= pieces ?? units
+    if (pieces !== null && units !== null && units !== pieces) note(reading, `${units} handling units`)
     return true
   },
   L5: (reading, segment) => {
-    note(reading, orNull(segment[2]))
+    const text = orNull(segment[2])
+    if (text !== null) reading.descriptions.push({ stop: reading.stop, text })
     return segment.every((text, at) => at <= 2 || text === '')
   },
   OID: readOrder,
@@ -115,8 +131,12 @@ const readers: Record<string, Read> = {
     return true
   },
   LH1: hazardous,
-  LH2: hazardous,
-  LH3: hazardous,
+  LH2: readHazard,
+  LH3: ({ tender }, [, name]) => {
+    tender.hazmat = true
+    tender.commodity ??= orNull(name)
+    return true
+  },
   LH6: hazardous,
   LFH: hazardous,
   LHT: hazardous,
@@ -202,8 +222,11 @@ function readEquipment({ tender }: Reading, segment: Segment): boolean {
   equipment.code ??= code
   equipment.kind ??= (code && equipmentCodes[code]) || null
   if (length && /^\d{3,5}$/.test(length)) equipment.lengthFt ??= feetOf(length)
-  const degrees = temperature && /^([+-]?\d+(?:\.\d)?)\s*([FC])?/i.exec(temperature)
-  if (degrees) setTemperature(tender, Number(degrees[1]), Number(degrees[1]), degrees[2]?.toUpperCase() === 'C' ? 'CE' : 'FA')
+  const degrees = temperature && /^([+-]?\d+(?:\.\d)?)\s*[FC]?(?:\s*(?:-|\/|to)\s*([+-]?\d+(?:\.\d)?))?\s*([FC])?/i.exec(temperature)
+  if (degrees) {
+    const [one, other] = [Number(degrees[1]), Number(degrees[2] ?? degrees[1])]
+    setTemperature(tender, Math.min(one, other), Math.max(one, other), /C/i.test(temperature) ? 'CE' : 'FA')
+  }
   return segment.every((text, at) => [0, 1, 2, 11, 13, 15].includes(at) || text === '')
 }
 
@@ -246,6 +269,25 @@ function readOrder(reading: Reading, [, order, purchase, , unit, quantity, weigh
   reading.stop.weightLb ??= pounds(weight, weightUnit)
   if (unit !== 'LB') reading.stop.pieces ??= whole(quantity)
   return true
+}
+
+/** Class and placard of hazardous freight; units and temperatures stand in pairs (06 with 07, 08 with 09, 10 with 11): flash point, control, emergency. */
+function readHazard(reading: Reading, segment: Segment): boolean {
+  reading.tender.hazmat = true
+  const names = ['flash point', 'control temperature', 'emergency temperature']
+  for (const [turn, name] of names.entries()) {
+    const [unit, degrees] = [segment[6 + turn * 2], orNull(segment[7 + turn * 2])]
+    if (degrees !== null) note(reading, `${name} ${degrees} ${unit === 'CE' ? 'C' : 'F'}`)
+  }
+  return false
+}
+
+/** Hazardous freight goes by its shipping name, which is the commodity; what else is described is a note. */
+function placeDescriptions({ tender, descriptions }: Reading): void {
+  for (const { stop, text } of descriptions) {
+    if (tender.hazmat && (tender.commodity === null || tender.commodity === text)) tender.commodity = text
+    else (stop?.notes ?? tender.notes).push(text)
+  }
 }
 
 function hazardous({ tender }: Reading): boolean {

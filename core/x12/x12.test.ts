@@ -193,7 +193,8 @@ describe('a tender', () => {
     const extra = [['L5', '1', 'Paint'], ['AT8', 'G', 'L', '400'], ['G61', 'HM', 'Chemtel', 'TE', '2085550199'], ['LH1', 'PL', '4', 'UN1263']]
     const told = read([...tenderSegments.slice(0, 23), ...extra, ...tenderSegments.slice(23)])
     expect(told.hazmat).toBe(true)
-    expect(told.stops[1]!.notes).toEqual(['Paint'])
+    expect(told.commodity).toBe('Paint')
+    expect(told.stops[1]!.notes).toEqual([])
     expect(told.alsoSaid).toContain('LH1*PL*4*UN1263')
   })
 })
@@ -239,4 +240,50 @@ describe('whatever comes', () => {
     }
     expect(accepted).toBeGreaterThan(2000)
   }, 60_000)
+})
+
+describe('what is broken is answered as far as it is known', () => {
+  const whole = sampleFile([tender()])
+  const answerTo = (text: string) => acknowledge(inspect(text)[0]!, moment)!
+  test('a set without its control number', () => expect(answerTo(whole.replace('ST*204*0001~', 'ST*204~'))).toContain('AK2*204~'))
+  test('a group without its GE, and one without GE and IEA', () => {
+    expect(answerTo(whole.replace(/GE\*[^~]*~/, ''))).toContain('AK1*SM*101~AK2*204*0001~AK5*A~AK9*E*1*1*1*3~')
+    expect(answerTo(whole.replace(/GE\*[^~]*~IEA[^~]*~/, ''))).toContain('AK1*SM*101~AK2*204*0001~AK5*A~AK9*E*1*1*1*3~')
+  })
+})
+
+describe('a flood of faults', () => {
+  /** Lines and columns as anybody would count them. */
+  const placeOf = (text: string, offset: number) => {
+    const before = text.slice(0, offset)
+    return { offset, line: before.split('\n').length, column: offset - before.lastIndexOf('\n') }
+  }
+  test.each([1 << 20, 1000, 7])('has every place right, also read in pieces of %d bytes', (length) => {
+    const text = sampleFile([tender(), { ...tender(changed(4, ['G62', 'XX', '20261350'])), control: '0002' }, { ...tender(changed(9, ['ZZZ', '1'])), control: '0003' }], habits[1])
+    const faults: { spot: { offset: number } }[] = []
+    const inspector = new Inspector({ onInterchange: (report) => faults.push(...report.faults, ...report.groups.flatMap((group) => [...group.faults, ...group.transactions.flatMap((each) => each.faults)])) })
+    for (let at = 0; at < text.length; at += length) inspector.push(text.slice(at, at + length))
+    inspector.end()
+    expect(faults.length).toBeGreaterThan(1)
+    for (const { spot } of faults) expect(spot).toEqual(placeOf(text, spot.offset))
+  })
+  test.each([
+    ['in every segment', (count: number) => sampleFile(Array.from({ length: count / 20 }, (_, at) => ({ type: '204', segments: Array.from({ length: 20 }, () => ['G62', 'XX', '99999999', 'Q']), control: String(at + 1).padStart(4, '0') })), habits[1])],
+    ['in one set', (count: number) => sampleFile([{ type: '204', segments: Array.from({ length: count }, () => ['G62', 'XX', '99999999', 'Q']) }], habits[1])],
+    ['as text that is no segment', (count: number) => `${whole.slice(0, -2)}${'ISA.\n'.repeat(count)}`],
+    ['as one endless segment', (count: number) => `${whole.slice(0, 300)}${'*'.repeat(count * 10)}`],
+  ])('%s grows with its size, not with its square', (_, make) => {
+    const timed = (count: number) => {
+      const text = make(count)
+      const started = performance.now()
+      const told = inspect(text)
+      expect(JSON.stringify(told).length).toBeLessThan(4_000_000)
+      return performance.now() - started
+    }
+    timed(2_000)
+    const [short, long] = [Math.max(4, timed(4_000)), timed(64_000)]
+    // Sixteen times as much; its square would be 256 times.
+    expect(long / short).toBeLessThan(80)
+  })
+  const whole = sampleFile([tender()])
 })

@@ -13,6 +13,7 @@ import { awardLoad, changePay } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
 import { confirmProposal, confirmProposalSchema, dismissProposal } from '#server/offer/proposals'
 import { boardName } from '#server/posting/board'
+import { notesTell } from '#server/posting/screen'
 import { confirmation, load } from '#server/schema'
 import { joinPartner, joinSchema } from '#server/tender/join'
 import { noteStopEvent, stopEventSchema } from '#server/tender/stop-events'
@@ -40,7 +41,7 @@ export const loadActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('dismiss_proposal'), proposalId: id }),
   z.object({ intent: z.literal('award'), offerId: id, buyCharges, override: reason.nullable().default(null) }),
   z.object({ intent: z.literal('change_pay'), buyCharges }),
-  z.object({ intent: z.literal('send_confirmation'), to: z.string().trim().email('Give a mail address').max(200), again: z.boolean().default(false), override: reason.nullable().default(null) }),
+  z.object({ intent: z.literal('send_confirmation'), to: z.string().trim().email('Give a mail address').max(200), again: z.boolean().default(false), /** Somebody has read what was held back, and it may go out. */ despite: z.boolean().default(false), override: reason.nullable().default(null) }),
   z.object({ intent: z.literal('revoke_links'), confirmationId: id }),
   z.object({ intent: z.literal('release'), reason }),
   z.object({ intent: z.literal('advance'), to: z.enum(loadStates), override: reason.nullable().default(null), driver: driverSchema.optional() }),
@@ -69,7 +70,7 @@ export function actOnLoad(db: Db, loadId: number, act: z.output<typeof loadActSc
     case 'set_limits':
       return carryOut(db, loadId, { kind: 'set_limits', targetMinor: act.targetMinor, mostMinor: act.mostMinor }, who)
     case 'post':
-      return carryOut(db, loadId, { kind: 'post', board: boardName }, who)
+      return carryOut(db, loadId, () => ({ kind: 'post', board: boardName, tells: notesTell(db, loadId) }), who)
     case 'unpost':
       return carryOut(db, loadId, { kind: 'unpost', postingId: act.postingId }, who)
     case 'record_offer':

@@ -6,6 +6,7 @@ import { barFor } from '#core/vetting/vetting'
 import type { Viewer } from '#server/access/viewer'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/log/act'
+import { notesTell } from '#server/posting/screen'
 import { load } from '#server/schema'
 import { askAgain } from '#server/vetting/gate'
 import { currentPolicy } from '#server/vetting/policy'
@@ -25,8 +26,8 @@ export function dispatch(db: Db, loadId: number, asked: Dispatching, viewer: Vie
 }
 
 /** Sends the rate confirmation, or sends it again: not to a carrier whom the gate would no longer pass, unless somebody who may says why. */
-export function sendConfirmation(db: Db, loadId: number, asked: { to: string; again: boolean; override: string | null }, viewer: Viewer, act: Act): Outcome {
-  return carryOut(db, loadId, () => ({ kind: 'send_confirmation', to: asked.to, again: asked.again, gate: gateAgain(db, loadId, asked.override, viewer, act.now) }), act)
+export function sendConfirmation(db: Db, loadId: number, asked: { to: string; again: boolean; override: string | null; despite: boolean }, viewer: Viewer, act: Act): Outcome {
+  return carryOut(db, loadId, () => ({ kind: 'send_confirmation', to: asked.to, again: asked.again, tells: asked.despite ? [] : notesTell(db, loadId), gate: gateAgain(db, loadId, asked.override, viewer, act.now) }), act)
 }
 
 /** The gate for the carrier a load is awarded to, what was passed before left out. */

@@ -8,6 +8,7 @@ import { announce } from '#server/live/live'
 import { writeLog } from '#server/log/act'
 import { loadOf, markSent, noteFailure, type OutboxEntry, type SendProblem } from '#server/outbox/outbox'
 import { facility, load, note, posting, stop } from '#server/schema'
+import { notesTell } from './screen'
 import { brokerage, settings } from '#server/settings.server'
 
 /** The one board connected so far. */
@@ -35,7 +36,8 @@ export async function sendToBoard(db: Db, entry: OutboxEntry, clock: () => numbe
     }
     const after = noteFailure(db, entry, answer.problem, now)
     if (after === 'given_up') {
-      db.update(posting).set({ state: 'refused', problem: answer.problem.message }).where(eq(posting.id, postingId)).run()
+      // What is up stays up as it was: it still has to be taken down one day.
+      db.update(posting).set({ ...(row.state === 'asked' ? { state: 'refused' as const } : {}), problem: answer.problem.message }).where(eq(posting.id, postingId)).run()
       writeLog(db, loadOf(entry), 'posting_refused', { kind: 'posting_refused', board: row.board, problem: answer.problem.message }, boardAct(row.board, now))
     }
   })
@@ -58,6 +60,9 @@ async function putListing(db: Db, entry: OutboxEntry, row: typeof posting.$infer
   const whole = postableLoad(db, loadOf(entry))
   const replyTo = `offers+${row.reference}@${brokerage.mailDomain}`
   if (replyReference(replyTo) !== row.reference) throw new Error(`Reply address ${replyTo} cannot be read back`)
+  // Asked again here: the load may have changed since somebody said to post it.
+  const tells = notesTell(db, loadOf(entry))
+  if (tells.length > 0) return { ok: false, problem: { message: `held back, because of what is written for carriers: ${tells.join('; ')}`, final: true } }
   const wire = listingOnTheWire(boardPosting(whole, { reference: row.reference, phone: brokerage.phone, replyTo }))
   const answer = await callBoard('PUT', `/listings/${row.reference}`, entry.key, wire)
   if (!answer.ok) return answer

@@ -2,10 +2,11 @@ import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { actOnLoad } from '#server/load/act'
 import { carryOut } from '#server/load/commands'
 import { receiveMail } from '#server/message/receive'
-import { nextDue } from '#server/outbox/outbox'
-import { log, message, offer, outbox, posting } from '#server/schema'
+import { heldEntries, nextDue, releaseHeld } from '#server/outbox/outbox'
+import { log, message, note, offer, outbox, posting } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { ines, now, openLoad, openOffers, type TestWorld, testWorld } from '#server/testing/world'
 import { recordOffer } from '#server/offer/offers'
@@ -133,6 +134,33 @@ describe('the board over HTTP', () => {
     expect(seen.map((call) => call.key)).toEqual(['posting-1-1', 'posting-1-1'])
     expect(seen[1]!.body).not.toMatch(/Snowmelt|Thin margin|PU1|288000|2880|PR-20001|Shed 4|Canal/)
     expect(world.db.select().from(posting).get()).toMatchObject({ state: 'up', externalId: 'SL1' })
+  })
+  test('a text that names the customer, secret freight or our price is held back for a person', () => {
+    const post = (id: number) => actOnLoad(world.db, id, { intent: 'post' }, { id: 1, name: 'Ines Calloway', mail: '', phone: '', role: 'rep' }, now)
+    const withNote = (text: string, over = {}) => openLoad(world.db, { notes: [{ audience: 'carrier', text }], ...over })
+    expect(post(withNote('Check in as SNOWMELT Potato'))).toMatchObject({ refusal: { code: 'tells_too_much', message: expect.stringContaining('it names the customer') } })
+    expect(post(withNote('SELLS FOR 2,8 80'))).toMatchObject({ refusal: { message: expect.stringContaining('it tells an amount of ours (2,880)') } })
+    expect(post(withNote('Do not drop the batteries', { commodity: 'Batteries', commodityHidden: true }))).toMatchObject({ refusal: { message: expect.stringContaining('kept secret') } })
+    expect(post(withNote('Two straps'))).toEqual({ done: true })
+  })
+  test('what somebody writes after it was posted is held back too, and what is up stays to be taken down', async () => {
+    world.db.update(posting).set({ state: 'up', externalId: 'SL1' }).run()
+    world.db.insert(note).values({ loadId, audience: 'carrier', text: 'Snowmelt Potato dock' }).run()
+    expect(await sendToBoard(world.db, nextDue(world.db, 'board', now)!, () => now)).toBe(false)
+    expect(world.db.select().from(posting).get()).toMatchObject({ state: 'up', problem: expect.stringContaining('held back') })
+    expect(world.db.select().from(outbox).get()).toMatchObject({ state: 'failed' })
+  })
+  test('a board that does not accept us holds what waits, and it goes once somebody lets it', async () => {
+    const server = createServer((_, response) => response.writeHead(401).end('who are you'))
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
+    settings().OX_BOARD_URL = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+    expect(await sendToBoard(world.db, nextDue(world.db, 'board', now)!, () => now)).toBe(false)
+    server.close()
+    expect(nextDue(world.db, 'board', now + 9e9)).toBeUndefined()
+    expect(heldEntries(world.db)).toEqual([{ kind: 'board', count: 1, problem: expect.stringContaining('does not accept our key') }])
+    expect(world.db.select().from(posting).get()).toMatchObject({ state: 'asked' })
+    expect(releaseHeld(world.db, { kind: 'board' }, now)).toBe(1)
+    expect(nextDue(world.db, 'board', now)).toBeDefined()
   })
   test('a removal never overtakes the posting it removes', () => {
     carryOut(world.db, loadId, { kind: 'unpost', postingId: 1 }, ines)

@@ -13,6 +13,7 @@ const smtpPort = Number(process.env.MAIL_SMTP_PORT ?? 4102)
 const httpPort = Number(process.env.MAIL_HTTP_PORT ?? 4103)
 const ownDomain = process.env.MAIL_OWN_DOMAIN ?? 'ploverrook.example'
 const ownPort = Number(process.env.MAIL_OWN_PORT ?? 4104)
+const serverName = process.env.MAIL_SERVER_NAME ?? 'mx.ploverrook.example'
 const dawdle = Number(process.env.MAIL_ACK_MS ?? 0)
 const mailbox = openMailbox(process.env.MAIL_FILE ?? '.data/mailbox.jsonl')
 
@@ -31,7 +32,7 @@ const smtp = new SMTPServer({
         const key = parsed.headers.find((header) => header.key === 'x-idempotency-key')?.value ?? parsed.messageId ?? ''
         const to = session.envelope.rcptTo.map((address) => address.address)
         const fresh = mailbox.keep({ key, to, raw: raw.toString('base64'), at: Date.now() })
-        if (fresh && to.some((address) => address.toLowerCase().endsWith(`@${ownDomain}`))) void passOn(raw, to, 1)
+        if (fresh && to.some((address) => address.toLowerCase().endsWith(`@${ownDomain}`))) void passOn(received(raw, session.envelope.mailFrom ? session.envelope.mailFrom.address : '', parsed.from?.address ?? ''), to, 1)
         setTimeout(done, dawdle)
       } catch (error) {
         done(Object.assign(error as Error, { responseCode: 451 }))
@@ -40,6 +41,19 @@ const smtp = new SMTPServer({
   },
 })
 smtp.on('error', () => undefined)
+
+/**
+ * As a receiving server hands a message on (RFC 8601): what others claim in its name is taken out, and its own finding is written above. Who sends
+ * from an address of the domain that the letterhead shows counts as that domain's.
+ */
+function received(raw: Buffer, envelopeFrom: string, headerFrom: string): Buffer {
+  const domain = (address: string) => address.split('@')[1]?.toLowerCase() ?? ''
+  const isSame = domain(envelopeFrom) !== '' && domain(envelopeFrom) === domain(headerFrom)
+  const text = raw.toString('latin1')
+  const end = text.indexOf('\r\n\r\n')
+  const head = text.slice(0, end).replace(new RegExp(`^authentication-results:\\s*${serverName}[^\\r\\n]*(\\r\\n[ \\t][^\\r\\n]*)*\\r\\n`, 'gim'), '')
+  return Buffer.from(`Authentication-Results: ${serverName}; spf=${isSame ? 'pass' : 'fail'} smtp.mailfrom=${envelopeFrom}; dmarc=${isSame ? 'pass' : 'fail'}\r\n${head}${text.slice(end)}`, 'latin1')
+}
 
 async function passOn(raw: Buffer, to: string[], attempt: number): Promise<void> {
   const transport = nodemailer.createTransport({ host: '127.0.0.1', port: ownPort, secure: false, ignoreTLS: true, connectionTimeout: 3000 })
