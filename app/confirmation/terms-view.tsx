@@ -1,5 +1,4 @@
-import { type ConfirmationTerms, windowOnPaper } from '#core/confirmation/terms'
-import { formatMoney } from '#core/money/money'
+import { balanceMinor, type ConfirmationTerms, payWords, windowOnPaper } from '#core/confirmation/terms'
 import { toInstant } from '#core/time/local'
 import { zoneWords } from '#core/time/words'
 import { milesWords } from '#core/miles/words'
@@ -14,12 +13,22 @@ export function TermsView({ terms }: { terms: ConfirmationTerms }) {
             <span>
               {line.label} <span className="label">{line.rate}</span>
             </span>
-            <span className="font-mono">{formatMoney(line.amountMinor)}</span>
+            <span className="font-mono">{payWords(terms, line.amountMinor)}</span>
           </p>
         ))}
         <p className="mt-1 flex justify-between text-lg font-semibold">
-          We pay, all in <span className="font-mono">{formatMoney(terms.totalMinor)}</span>
+          We pay, all in <span className="font-mono">{payWords(terms, terms.totalMinor)} {terms.currency ?? 'USD'}</span>
         </p>
+        {(terms.advances ?? []).map((advance) => (
+          <p key={`${advance.paidOn} ${advance.amountMinor}`} className="flex justify-between">
+            {advance.label}, paid {advance.paidOn} <span className="font-mono">-{payWords(terms, advance.amountMinor)}</span>
+          </p>
+        ))}
+        {(terms.advances ?? []).length > 0 && (
+          <p className="flex justify-between font-semibold">
+            Still to be paid <span className="font-mono">{payWords(terms, balanceMinor(terms))}</span>
+          </p>
+        )}
       </section>
       <ol className="flex flex-col gap-3" aria-label="Stops">
         {terms.stops.map((stop, index) => (

@@ -1,7 +1,8 @@
+import { useEffect } from 'react'
 import { Controller, useFieldArray, useFormContext } from 'react-hook-form'
 import { chargeBases, chargeKinds, chargeSheet } from '#core/charge/charge'
 import { chargeBasisWords, chargeKindWords } from '#core/charge/words'
-import { formatMoney } from '#core/money/money'
+import { type Currency, currencies, formatMoney } from '#core/money/money'
 import { Choice, Field } from '../ui/field'
 import { chargesFrom, type FormValues, readRate } from './form-values'
 
@@ -9,16 +10,32 @@ const byQuantity = new Set(['bushel', 'pallet', 'hour'])
 
 /** What the customer pays, line by line, each with what it comes to. */
 export function ChargeFields({ miles }: { miles: number }) {
-  const { control, register, watch, formState } = useFormContext<FormValues>()
+  const { control, register, watch, setValue, formState } = useFormContext<FormValues>()
   const { fields, append, remove } = useFieldArray({ control, name: 'sellCharges' })
   const charges = watch('sellCharges')
   const weightLb = Number(watch('weightLb').replaceAll(',', '')) || null
   const readable = charges.filter((charge) => readRate(charge.rate) !== null)
   const sheet = chargeSheet(chargesFrom(readable), { miles, weightLb })
+  const usual = watch('customer')?.currency ?? 'USD'
+  const currency = charges[0]?.currency ?? usual
+  const setCurrency = (next: Currency) => charges.forEach((_, index) => setValue(`sellCharges.${index}.currency`, next, { shouldDirty: true }))
+  const untouched = charges.every((charge) => charge.rate.trim() === '')
+  useEffect(() => {
+    // Nothing is typed yet: a customer chosen now brings its own currency.
+    if (untouched && currency !== usual) setValue('sellCharges.0.currency', usual)
+  }, [untouched, currency, usual, setValue])
   return (
     <section aria-label="Sell charges" className="flex flex-col gap-1.5 border-t pt-2">
       <h2 className="head flex justify-between">
-        Sell charges <span className="font-mono">{sheet.totalMinor > 0 ? formatMoney(sheet.totalMinor) : ''}</span>
+        Sell charges
+        <span className="flex items-center gap-2">
+          <select aria-label="Currency of the charges" className="field !h-6 !w-20 !py-0" value={currency} onChange={(event) => setCurrency(event.target.value as Currency)}>
+            {currencies.map((each) => (
+              <option key={each}>{each}</option>
+            ))}
+          </select>
+          <span className="font-mono">{sheet.totalMinor > 0 ? formatMoney(sheet.totalMinor, currency) : ''}</span>
+        </span>
       </h2>
       {fields.map((row, index) => (
         <div key={row.id} className="grid grid-cols-[minmax(0,1.3fr)_88px_minmax(0,1.1fr)_64px_20px] items-start gap-1.5">
@@ -27,6 +44,8 @@ export function ChargeFields({ miles }: { miles: number }) {
           <Controller control={control} name={`sellCharges.${index}.basis`} render={({ field }) => <Choice hideLabel label={`Basis of charge ${index + 1}`} value={field.value} options={chargeBases} words={chargeBasisWords} onChange={field.onChange} />} />
           {byQuantity.has(charges[index]?.basis ?? '') ? (
             <Field hideLabel label={`Quantity of charge ${index + 1}`} placeholder="how many" inputMode="decimal" {...register(`sellCharges.${index}.quantity`, { setValueAs: (typed: string | number | null) => (typed === null || typed === '' ? null : Number(typed)) })} />
+          ) : charges[index]?.kind === 'advance' ? (
+            <Field hideLabel label={`Day that advance ${index + 1} was paid`} type="date" {...register(`sellCharges.${index}.paidOn`, { setValueAs: (typed: string | null) => typed || null })} error={formState.errors.sellCharges?.[index]?.paidOn?.message} />
           ) : (
             <span />
           )}
@@ -35,7 +54,7 @@ export function ChargeFields({ miles }: { miles: number }) {
           </button>
         </div>
       ))}
-      <button type="button" className="self-start text-dusk underline" onClick={() => append({ kind: 'fuel_surcharge', basis: 'per_mile', rate: '', quantity: null, currency: 'USD', note: '' })}>
+      <button type="button" className="self-start text-dusk underline" onClick={() => append({ kind: 'fuel_surcharge', basis: 'flat', rate: '', quantity: null, currency, note: '', paidOn: null })}>
         Add a charge
       </button>
     </section>

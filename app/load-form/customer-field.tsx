@@ -2,7 +2,8 @@ import { useState } from 'react'
 import { useController } from 'react-hook-form'
 import { Complete } from '../ui/complete'
 import { Dialog } from '../ui/dialog'
-import { Field } from '../ui/field'
+import { type Currency, currencies, currencyWords } from '#core/money/money'
+import { Choice, Field } from '../ui/field'
 import { type FieldError, postJson } from '../ui/post'
 import type { CustomerChoice, FormValues } from './form-values'
 
@@ -72,9 +73,9 @@ function Payer({ customer, onSaved }: { customer: CustomerChoice; onSaved: () =>
 }
 
 function NewCustomer({ name, onMade }: { name: string; onMade: (customer: CustomerChoice) => void }) {
-  const [fresh, setFresh] = useState({ name, billingMail: '', phone: '', city: '', region: '' })
+  const [fresh, setFresh] = useState({ name, billingMail: '', phone: '', city: '', region: '', currency: 'USD' as Currency })
   const [errors, setErrors] = useState<FieldError[]>([])
-  const change = (key: keyof typeof fresh) => (event: React.ChangeEvent<HTMLInputElement>) => setFresh({ ...fresh, [key]: event.target.value })
+  const change = (key: 'name' | 'billingMail' | 'phone' | 'city' | 'region') => (event: React.ChangeEvent<HTMLInputElement>) => setFresh({ ...fresh, [key]: event.target.value })
   const errorOf = (path: string) => errors.find((error) => error.path === path)?.message
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
@@ -87,6 +88,8 @@ function NewCustomer({ name, onMade }: { name: string; onMade: (customer: Custom
     <form onSubmit={save} className="grid grid-cols-[1fr_5rem] gap-3" noValidate>
       <Field className="col-span-2" label="Name" value={fresh.name} onChange={change('name')} error={errorOf('name')} />
       <Field className="col-span-2" label="Bills go to (mail)" value={fresh.billingMail} onChange={change('billingMail')} error={errorOf('billingMail')} autoFocus />
+      <Choice label="Billed in" value={fresh.currency} options={currencies} words={currencyWords} onChange={(currency) => setFresh({ ...fresh, currency })} />
+      <span />
       <Field label="City" value={fresh.city} onChange={change('city')} error={errorOf('city')} />
       <Field label="State" value={fresh.region} onChange={change('region')} error={errorOf('region')} maxLength={2} />
       <button type="submit" className="button first justify-self-start">

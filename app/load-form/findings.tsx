@@ -1,6 +1,7 @@
 import { chargeSheet, margin } from '#core/charge/charge'
 import type { Problem } from '#core/load/checks'
 import { transitHours } from '#core/miles/drive'
+import { type ExchangeRate, reckon, reckonedWords } from '#core/money/exchange'
 import { formatMoney } from '#core/money/money'
 import { proposeLimits } from '#core/rates/limits'
 import type { RateBand } from '#core/rates/rates'
@@ -15,9 +16,12 @@ import { chargesFrom, type FormValues, readRate } from './form-values'
 import { milesWords } from '#core/miles/words'
 
 /** What we already know about the load being typed: way, price, and what looks wrong. */
-export function Findings({ values, route, band, problems, now, onReorder }: { values: FormValues; route: TypedRoute | null; band: RateBand | null; problems: Problem[]; now: number; onReorder: (order: number[]) => void }) {
+export function Findings({ values, money, route, band, problems, now, onReorder }: { values: FormValues; money: { rates: readonly ExchangeRate[]; today: string }; route: TypedRoute | null; band: RateBand | null; problems: Problem[]; now: number; onReorder: (order: number[]) => void }) {
   const charges = chargesFrom(values.sellCharges.filter((charge) => readRate(charge.rate) !== null))
-  const sellMinor = chargeSheet(charges, { miles: route?.miles ?? 0, weightLb: Number(values.weightLb.replaceAll(',', '')) || null }).totalMinor
+  const sheet = chargeSheet(charges, { miles: route?.miles ?? 0, weightLb: Number(values.weightLb.replaceAll(',', '')) || null })
+  const sold = { amountMinor: sheet.totalMinor, currency: sheet.currency }
+  const sell = reckon(sold, money.rates, money.today)
+  const sellMinor = 'refusal' in sell ? 0 : sell.amountMinor
   const limits = proposeLimits(band, sellMinor)
   return (
     <section aria-label="What we know" className="flex min-h-28 flex-col gap-1.5" aria-live="polite">
@@ -42,6 +46,7 @@ export function Findings({ values, route, band, problems, now, onReorder }: { va
             <RateStrip figures={{ band, targetMinor: limits?.targetMinor ?? null, mostMinor: limits?.mostMinor ?? null, sellMinor, pegs: [] }} />
             <span className="label">{bandWords(band, now)}</span>
           </div>
+          {!('refusal' in sell) && sell.by !== null && <p>Sells for {reckonedWords(sold, sell)}</p>}
           {limits && sellMinor > 0 && (
             <p>
               Target {formatMoney(limits.targetMinor)} leaves {marginWords(sellMinor, limits.targetMinor)}, most {formatMoney(limits.mostMinor)} leaves {marginWords(sellMinor, limits.mostMinor)}

@@ -1,5 +1,6 @@
 import { checkLoad, type LoadLeg, type Problem } from '#core/load/checks'
 import { loadTermsSchema } from '#core/load/load'
+import type { ExchangeRate } from '#core/money/exchange'
 import type { RateBand } from '#core/rates/rates'
 import { chargesFrom, type FormValues, termsFrom, windowOf } from './form-values'
 
@@ -25,7 +26,7 @@ export function missingFields(values: FormValues, now: number): Record<string, s
 }
 
 /** The same checks that the server makes, on what is typed so far. */
-export function problemsSoFar(values: FormValues, now: number, band: RateBand | null, route: { miles: number; legs: LoadLeg[] } | null): Problem[] {
+export function problemsSoFar(values: FormValues, now: number, band: RateBand | null, route: { miles: number; legs: LoadLeg[] } | null, money: { rates: readonly ExchangeRate[]; today: string }): Problem[] {
   const stops = values.stops.map((stop) => {
     const window = windowOf(stop, now)
     return stop.facility && window ? { kind: stop.kind, ...window, zone: stop.facility.zone, lat: stop.facility.lat, lon: stop.facility.lon, address: stop.facility.address } : null
@@ -34,7 +35,7 @@ export function problemsSoFar(values: FormValues, now: number, band: RateBand | 
   const temperature = values.tempMinF.trim() || values.tempMaxF.trim()
   const checked = checkLoad(
     { equipment: values.equipment, team: values.team, tempMinF: temperature ? Number(temperature) : null, stops, legs: route?.legs ?? [], sellCharges, charges: { miles: route?.miles ?? 0, weightLb: Number(values.weightLb.replaceAll(',', '')) || null } },
-    { now, hasPayer: values.customer ? values.customer.hasPayer : null, band },
+    { now, hasPayer: values.customer ? values.customer.hasPayer : null, band, ...money },
   )
   // A form just begun is not told that its price is missing.
   return sellCharges.length === 0 ? checked.filter((problem) => problem.code !== 'no_sell_charge' || !stops.includes(null)) : checked

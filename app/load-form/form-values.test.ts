@@ -10,7 +10,7 @@ const facility = (id: number, over: Partial<FacilityChoice> = {}): FacilityChoic
 const route = { miles: 796, legs: [{ miles: 796, hours: 13.9, byRoad: true }] }
 const phoenix = facility(2, { name: 'Harrow DC', city: 'Phoenix', region: 'AZ', zone: 'America/Phoenix', lat: 33.45, lon: -112.07 })
 const start: LoadFormStart = {
-  number: 'PR-20001', state: 'paid', customer: { id: 1, name: 'Snowmelt', city: '', region: '', hasPayer: true }, facilities: [facility(1), phoenix] as unknown as LoadFormStart['facilities'],
+  number: 'PR-20001', version: 1, state: 'paid', customer: { id: 1, name: 'Snowmelt', city: '', region: '', hasPayer: true, currency: 'USD' }, facilities: [facility(1), phoenix] as unknown as LoadFormStart['facilities'],
   terms: {
     customerId: 1, equipment: 'reefer', lengthFt: 53, tempMinF: 36, tempMaxF: 38, team: false, commodity: 'Seed potatoes', commodityHidden: false, weightLb: 42_300, pallets: null, freightValueMinor: 50_000_00, practice: true,
     stops: [
@@ -19,7 +19,7 @@ const start: LoadFormStart = {
     ],
     references: [{ kind: 'pickup_number', value: 'PU1', showOn: ['rate_confirmation'] }, { kind: 'contract_number', value: 'C9', showOn: ['invoice'] }],
     notes: [{ audience: 'carrier', text: 'Two straps' }],
-    sellCharges: [{ ...flatCharge('line_haul', 288_050) }, { kind: 'fuel_surcharge', basis: 'per_mile', rateE4: 4_550, quantity: null, currency: 'USD', note: '' }],
+    sellCharges: [{ ...flatCharge('line_haul', 288_050) }, { kind: 'fuel_surcharge', basis: 'per_mile', rateE4: 4_550, quantity: null, currency: 'USD', note: '', paidOn: null }],
   },
 }
 const copy = () => formFrom(start, { keepTimes: false })
@@ -75,7 +75,7 @@ describe('what is typed', () => {
 })
 
 describe('what the form tells while it is typed', () => {
-  const codes = (values: FormValues) => problemsSoFar(values, now, null, route).map((problem) => problem.code)
+  const codes = (values: FormValues) => problemsSoFar(values, now, null, route, { rates: [], today: '2026-11-23' }).map((problem) => problem.code)
   test('nothing on an empty form', () => expect(codes(emptyForm)).toEqual([]))
   test('the past, before the delivery is given', () => expect(codes(withWhen(copy(), '2026-11-20 8', ''))).toEqual(['in_the_past']))
   test('a way that cannot be driven, and that a team could', () => {
@@ -84,9 +84,9 @@ describe('what the form tells while it is typed', () => {
     expect(codes({ ...values, team: true })).toEqual([])
   })
   test('a customer whom nobody bills', () => {
-    expect(codes({ ...emptyForm, customer: { id: 2, name: 'x', city: '', region: '', hasPayer: false } })).toEqual(['no_payer'])
+    expect(codes({ ...emptyForm, customer: { id: 2, name: 'x', city: '', region: '', hasPayer: false, currency: 'USD' } })).toEqual(['no_payer'])
   })
   test('until the miles are known nothing is said of the way', () => {
-    expect(problemsSoFar(withWhen(copy(), 'tomorrow 8', 'wed 6a'), now, null, null)).toEqual([])
+    expect(problemsSoFar(withWhen(copy(), 'tomorrow 8', 'wed 6a'), now, null, null, { rates: [], today: '2026-11-23' })).toEqual([])
   })
 })

@@ -1,6 +1,6 @@
 import { rateScale, type Charge } from '#core/charge/charge'
 import type { Equipment, LoadTerms, Note, Reference } from '#core/load/load'
-import { readAmount } from '#core/money/money'
+import { type Currency, readAmount } from '#core/money/money'
 import { readWhen } from '#core/time/read-when'
 import { addDays, dayOf, daysBetween, toLocal } from '#core/time/local'
 import type { LoadFormStart } from '#server/load/form'
@@ -11,6 +11,8 @@ export interface CustomerChoice {
   city: string
   region: string
   hasPayer: boolean
+  /** What they are usually billed in. */
+  currency: Currency
 }
 
 export interface FacilityChoice {
@@ -60,7 +62,7 @@ export interface FormValues {
   proposal: { days: number; from: string; to: string | null } | null
 }
 
-const lineHaul: ChargeValues = { kind: 'line_haul', basis: 'flat', rate: '', quantity: null, currency: 'USD', note: '' }
+const lineHaul: ChargeValues = { kind: 'line_haul', basis: 'flat', rate: '', quantity: null, currency: 'USD', note: '', paidOn: null }
 
 export const emptyForm: FormValues = {
   customer: null, equipment: 'van', lengthFt: '53', tempMinF: '', tempMaxF: '', team: false, commodity: '', commodityHidden: false, weightLb: '', pallets: '', freightValue: '', practice: false,

@@ -2,7 +2,8 @@ import { useEffect, useMemo, useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { Link, useNavigate } from 'react-router'
 import type { LoadState } from '#core/load/load'
-import { postJson } from '../ui/post'
+import type { ExchangeRate } from '#core/money/exchange'
+import { formKey, postJson } from '../ui/post'
 import { useKeys } from '../ui/keys'
 import { ChargeFields } from './charge-fields'
 import { CustomerField } from './customer-field'
@@ -22,10 +23,16 @@ interface LoadFormProps {
   copiedFrom: string | null
   state: LoadState
   title: string
+  /** The version of the load that the form began from; null for a new one. */
+  version: number | null
+  /** Exchange rates of the last days, and the desk's own day. */
+  rates: ExchangeRate[]
+  today: string
 }
 
 /** The form of a load, new or changed: everything on one screen, problems told as they arise. */
-export function LoadForm({ initial, now, loadId, copiedFrom, state, title }: LoadFormProps) {
+export function LoadForm({ initial, now, loadId, copiedFrom, state, title, version, rates, today }: LoadFormProps) {
+  const [key] = useState(formKey)
   const form = useForm<FormValues>({ defaultValues: initial })
   const values = form.watch()
   const [message, setMessage] = useState<string | null>(null)
@@ -35,7 +42,7 @@ export function LoadForm({ initial, now, loadId, copiedFrom, state, title }: Loa
   const navigate = useNavigate()
   const band = useLaneBand(values)
   const route = useRoute(values)
-  const problems = useMemo(() => problemsSoFar(values, now, band, route), [values, now, band, route])
+  const problems = useMemo(() => problemsSoFar(values, now, band, route, { rates, today }), [values, now, band, route, rates, today])
   const cautions = problems.filter((problem) => problem.severity === 'caution')
   useProposedDelivery(form, values, now)
 
@@ -54,7 +61,7 @@ export function LoadForm({ initial, now, loadId, copiedFrom, state, title }: Loa
       return setMessage(`${unseen.message}${unseen.message.endsWith('?') ? '' : '.'} Save again if that is meant.`)
     }
     setSaving(true)
-    const answer = await postJson<{ loadId: number }>('/loads/save', { loadId, terms: termsFrom(values, now), open, acknowledged, copiedFrom })
+    const answer = await postJson<{ loadId: number }>('/loads/save', { loadId, version, terms: termsFrom(values, now), open, acknowledged, copiedFrom }, key)
     setSaving(false)
     if (answer.ok) return navigate(`/loads/${answer.value.loadId}`)
     setMessage(answer.message)
@@ -83,7 +90,7 @@ export function LoadForm({ initial, now, loadId, copiedFrom, state, title }: Loa
             <FreightFields />
           </div>
           <div className="flex flex-col gap-3 px-4 py-3">
-            <Findings values={values} route={route} band={band} problems={problems} now={now} onReorder={(order) => form.setValue('stops', order.map((at) => form.getValues('stops')[at]!), { shouldDirty: true })} />
+            <Findings values={values} money={{ rates, today }} route={route} band={band} problems={problems} now={now} onReorder={(order) => form.setValue('stops', order.map((at) => form.getValues('stops')[at]!), { shouldDirty: true })} />
             <ChargeFields miles={route?.miles ?? 0} />
             <ReferenceFields />
             <NoteFields />

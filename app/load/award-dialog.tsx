@@ -1,29 +1,35 @@
 import { useState } from 'react'
-import { flatCharge } from '#core/charge/charge'
+import { chargeSheet, flatCharge } from '#core/charge/charge'
+import { overWords } from '#core/load/decide'
+import { deskCurrency } from '#core/money/exchange'
 import type { LoadPage } from '#server/load/read'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
 import { Gate, useGate } from './gate'
 import type { OfferRow } from './offers'
+import type { ChargeValues } from '../load-form/form-values'
 import { PayLines, payLinesFrom, readPayLines } from './pay-lines'
 import type { Acting } from './use-act'
 
 /** The award: the gate, the pay line by line, one key. A stop can be passed by a manager who says why. */
-export function AwardDialog({ page, offer, acting, now, mayOverride, onClose, onAwarded }: { page: LoadPage; offer: OfferRow; acting: Acting; now: number; mayOverride: boolean; onClose: () => void; onAwarded: () => void }) {
+export function AwardDialog({ page, offer, acting, now, mayOverride, mayExceed, onClose, onAwarded }: { page: LoadPage; offer: OfferRow; acting: Acting; now: number; mayOverride: boolean; mayExceed: boolean; onClose: () => void; onAwarded: () => void }) {
   const { load } = page
   const gate = useGate(load.id, offer.carrierId)
-  const [lines, setLines] = useState(() => payLinesFrom([flatCharge('line_haul', offer.payMinor)]))
+  // The agreed counter is where the pay begins; without one, what they asked, in their own currency.
+  const [lines, setLines] = useState(() => payLinesFrom([offer.counterMinor === null ? flatCharge('line_haul', offer.askedMinor, offer.currency) : flatCharge('line_haul', offer.counterMinor)]))
+  const [priceReason, setPriceReason] = useState('')
   const [reason, setReason] = useState('')
   const [error, setError] = useState<string>()
   const stopped = gate?.verdict.verdict === 'stop'
   const mayPass = mayOverride && gate?.bar === null
+  const over = overOf(page, lines)
   const others = page.offers.filter((other) => other.state === 'open' && other.id !== offer.id).length
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
     const buyCharges = readPayLines(lines)
     if (!buyCharges) return setError('One of the rates cannot be read')
     if (stopped && !mayPass) return setError('The gate stops this award')
-    const answer = await acting.act({ intent: 'award', offerId: offer.id, buyCharges, override: stopped ? reason : null }, undefined, true)
+    const answer = await acting.act({ intent: 'award', offerId: offer.id, buyCharges, override: stopped ? reason : null, priceReason: over.length > 0 && priceReason !== '' ? priceReason : null }, undefined, true)
     if (answer.ok) onAwarded()
     else setError(answer.message)
   }
@@ -33,13 +39,14 @@ export function AwardDialog({ page, offer, acting, now, mayOverride, onClose, on
         <Gate gate={gate} now={now} deliverBy={load.deliverBy} zone={load.destZone} />
         <PayLines lines={lines} onChange={setLines} facts={load} sellMinor={load.sellMinor} />
         {stopped && mayPass && <Field label="Go past the gate, because (stays in the log)" value={reason} onChange={(event) => setReason(event.target.value)} />}
+        <PriceOver over={over} mayExceed={mayExceed} reason={priceReason} onReason={setPriceReason} />
         {error && (
           <p role="alert" className="text-bill">
             {error}
           </p>
         )}
         <div className="flex items-center gap-4">
-          <button type="submit" className="button first" disabled={acting.busy || !gate || (stopped && !mayPass)}>
+          <button type="submit" className="button first" disabled={acting.busy || !gate || (stopped && !mayPass) || (over.length > 0 && (!mayExceed || priceReason.trim().length < 3))}>
             Award <kbd className="key">Enter</kbd>
           </button>
           <span className="label">
@@ -52,14 +59,16 @@ export function AwardDialog({ page, offer, acting, now, mayOverride, onClose, on
 }
 
 /** The agreed pay changed after the award: a new version of the confirmation. */
-export function PayDialog({ page, acting, onClose }: { page: LoadPage; acting: Acting; onClose: () => void }) {
+export function PayDialog({ page, acting, mayExceed, onClose }: { page: LoadPage; acting: Acting; mayExceed: boolean; onClose: () => void }) {
+  const [priceReason, setPriceReason] = useState('')
   const [lines, setLines] = useState(() => payLinesFrom(page.buy.lines.map((line) => line.charge)))
   const [error, setError] = useState<string>()
+  const over = overOf(page, lines)
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
     const buyCharges = readPayLines(lines)
     if (!buyCharges) return setError('One of the rates cannot be read')
-    const answer = await acting.act({ intent: 'change_pay', buyCharges }, 'Pay changed: the confirmation has a new version', true)
+    const answer = await acting.act({ intent: 'change_pay', buyCharges, priceReason: over.length > 0 && priceReason !== '' ? priceReason : null }, 'Pay changed: the confirmation has a new version', true)
     if (answer.ok) onClose()
     else setError(answer.message)
   }
@@ -67,18 +76,38 @@ export function PayDialog({ page, acting, onClose }: { page: LoadPage; acting: A
     <Dialog open onClose={onClose} title={`Change the pay agreed with ${page.carrier?.name ?? 'the carrier'}`} wide>
       <form onSubmit={save} className="flex flex-col gap-4" noValidate>
         <PayLines lines={lines} onChange={setLines} facts={page.load} sellMinor={page.load.sellMinor} />
+        <PriceOver over={over} mayExceed={mayExceed} reason={priceReason} onReason={setPriceReason} />
         {error && (
           <p role="alert" className="text-bill">
             {error}
           </p>
         )}
         <div className="flex items-center gap-4">
-          <button type="submit" className="button first" disabled={acting.busy}>
+          <button type="submit" className="button first" disabled={acting.busy || (over.length > 0 && (!mayExceed || priceReason.trim().length < 3))}>
             Change the pay <kbd className="key">Enter</kbd>
           </button>
           <span className="label">Voids the confirmation as it stands; the carrier accepts the new version.</span>
         </div>
       </form>
     </Dialog>
+  )
+}
+
+/** What the pay as typed goes past; nothing while it cannot be read, or is in a currency that the server has to turn first. */
+function overOf({ load }: LoadPage, lines: ChargeValues[]): string[] {
+  const charges = readPayLines(lines)
+  if (!charges || charges.some((charge) => charge.currency !== deskCurrency)) return []
+  return overWords({ mostMinor: load.mostMinor, sellMinor: load.sellMinor, middleMinor: load.bandMiddleMinor }, chargeSheet(charges, load).totalMinor)
+}
+
+function PriceOver({ over, mayExceed, reason, onReason }: { over: string[]; mayExceed: boolean; reason: string; onReason: (reason: string) => void }) {
+  if (over.length === 0) return null
+  return (
+    <div className="flex flex-col gap-2">
+      <p role="alert" className="text-bill">
+        {over.join('; ')}.{mayExceed ? '' : ' Only a manager may go there: lower the pay, or ask one.'}
+      </p>
+      {mayExceed && <Field label="Pay it all the same, because (stays in the log)" value={reason} onChange={(event) => onReason(event.target.value)} />}
+    </div>
   )
 }

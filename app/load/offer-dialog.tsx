@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react'
-import { formatAmount, readAmount } from '#core/money/money'
+import { type Currency, formatAmount, readAmount, readMoney } from '#core/money/money'
 import { type OfferSource, offerSources, offerSourceWords } from '#core/offer/offer'
 import { readUntil } from '#core/time/read-when'
 import { dayOf, toInstant, toLocal } from '#core/time/local'
@@ -17,11 +17,13 @@ interface CarrierChoice {
   city: string
   region: string
   phone: string
+  currency: Currency
 }
 
 export interface OfferCarrier {
   id: number
   name: string
+  currency?: Currency
 }
 
 /** Records an offer from the phone, without the mouse: carrier, price, and what else was said. */
@@ -31,22 +33,26 @@ export function OfferDialog({ page, acting, carrier, now, zone, onClose }: { pag
   const [source, setSource] = useState<OfferSource>('phone')
   const [until, setUntil] = useState('')
   const [note, setNote] = useState('')
+  const [sureOf, setSureOf] = useState<string | null>(null)
   const [errors, setErrors] = useState<Record<string, string>>({})
   const priceField = useRef<HTMLInputElement>(null)
   const nowLocal = toLocal(now, zone)
   const untilLocal = until.trim() ? readUntil(until, nowLocal) : null
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
-    const payMinor = readAmount(price)
+    const named = readMoney(price, chosen?.currency ?? 'USD')
+    const payMinor = named?.amountMinor ?? null
     const found: Record<string, string> = {}
     if (!chosen) found.carrierId = 'Choose the carrier'
-    if (!payMinor) found.payMinor = 'Give the price: 2480, 2.4k'
+    if (!payMinor) found.payMinor = 'Give the price: 2480, 2.4k, C$2400'
     if (until.trim() && !untilLocal) found.goodUntil = 'Until when? 5p, 30m, tomorrow 9'
     setErrors(found)
     if (!chosen || !payMinor || Object.keys(found).length > 0) return
-    const answer = await acting.act({ intent: 'record_offer', offer: { carrierId: chosen.id, payMinor, source, goodUntil: untilLocal ? toInstant(untilLocal, zone) : null, note } }, `Offer of ${chosen.name} recorded`, true)
-    if (answer.ok) onClose()
-    else setErrors({ whole: answer.message, ...Object.fromEntries(answer.errors.map((error) => [error.path.replace(/^offer\./, ''), error.message])) })
+    const answer = await acting.act({ intent: 'record_offer', offer: { carrierId: chosen.id, payMinor, currency: named!.currency, sure: sureOf === price, source, goodUntil: untilLocal ? toInstant(untilLocal, zone) : null, note } }, `Offer of ${chosen.name} recorded`, true)
+    if (answer.ok) return onClose()
+    // The price looks mistyped: the same one once more is meant.
+    if (answer.code === 'offer_out_by_ten') setSureOf(price)
+    setErrors({ whole: answer.message, ...Object.fromEntries(answer.errors.map((error) => [error.path.replace(/^offer\./, ''), error.message])) })
   }
   return (
     <Dialog open onClose={onClose} title="Record an offer">

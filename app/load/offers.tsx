@@ -1,4 +1,5 @@
-import { formatAmount } from '#core/money/money'
+import { deskCurrency } from '#core/money/exchange'
+import { formatAmount, formatMoney } from '#core/money/money'
 import { offerSourceWords, offerStateWords } from '#core/offer/offer'
 import { momentWords } from '#core/time/words'
 import type { Advice } from '#core/waiting/advice'
@@ -29,11 +30,16 @@ export function Offers({ page, now, zone, chosenId, onChoose, mayHandle, onRecor
               <span className="label truncate">
                 {offerSourceWords[offer.source]}, {momentWords(offer.receivedAt, now, zone)}
               </span>
-              <span className={`text-right font-mono ${offer.state === 'declined' || offer.state === 'lapsed' || offer.state === 'turned_down' ? 'text-second line-through' : 'font-semibold'}`}>{formatAmount(offer.payMinor)}</span>
+              <span className={`text-right font-mono ${offer.state === 'declined' || offer.state === 'lapsed' || offer.state === 'turned_down' ? 'text-second line-through' : 'font-semibold'}`}>{offer.state === 'awarded' && offer.agreedMinor !== null ? formatAmount(offer.agreedMinor) : formatAmount(offer.payMinor)}</span>
               <span className="label text-right font-mono">{load.miles > 0 ? `${(offer.payMinor / 100 / load.miles).toFixed(2)}/mi` : ''}</span>
               <span className="label truncate">{offer.goodUntil !== null && offer.state === 'open' ? `till ${momentWords(offer.goodUntil, now, zone)}` : ''}</span>
               <Standing offer={offer} mostMinor={load.mostMinor} advice={adviceOf(page, offer.id)} now={now} zone={zone} />
             </button>
+            {(offer.currency !== deskCurrency || offer.note !== '') && (
+              <p className="label truncate px-2 pb-1" title={offer.note}>
+                {[offer.currency === deskCurrency ? '' : `named ${formatMoney(offer.askedMinor, offer.currency)}`, offer.note].filter(Boolean).join('; ')}
+              </p>
+            )}
             {offer.id === chosenId && adviceOf(page, offer.id) && offer.verdict?.verdict !== 'stop' && <p className="label px-2 pb-1.5">{adviceReason(adviceOf(page, offer.id)!, now, zone)}</p>}
           </li>
         ))}
@@ -45,7 +51,7 @@ export function Offers({ page, now, zone, chosenId, onChoose, mayHandle, onRecor
 const adviceOf = (page: LoadPage, offerId: number): Advice | null => page.plan?.advice.find((each) => each.offerId === offerId)?.advice ?? null
 
 function Standing({ offer, mostMinor, advice, now, zone }: { offer: OfferRow; mostMinor: number | null; advice: Advice | null; now: number; zone: string }) {
-  if (offer.state === 'awarded') return <span className="font-semibold text-acacia">awarded</span>
+  if (offer.state === 'awarded') return <span className="truncate font-semibold text-acacia">awarded{offer.agreedMinor !== null && offer.agreedMinor !== offer.payMinor ? `, asked ${formatAmount(offer.payMinor)}` : ''}</span>
   if (offer.state !== 'open') return <span className="label">{offerStateWords[offer.state]}</span>
   if (offer.verdict?.verdict === 'stop') return <span className="truncate text-bill" title={offer.verdict.reasons[0]?.message}>{offer.verdict.reasons[0]?.message}</span>
   if (offer.counterMinor !== null) return <span className="truncate text-dusk">countered at {formatAmount(offer.counterMinor)}</span>

@@ -34,14 +34,19 @@ function Charges({ title, sheet }: { title: string; sheet: LoadPage['sell'] }) {
       {sheet.lines.map(({ charge, amountMinor }, index) => (
         <p key={`${charge.kind}-${index}`} className="flex justify-between">
           <span>
-            {chargeKindWords[charge.kind]} <span className="label">{chargeRateWords(charge)}</span>
+            {chargeKindWords[charge.kind]} <span className="label">{chargeRateWords(charge)}{charge.paidOn ? `, paid ${charge.paidOn}` : ''}</span>
           </span>
-          <span className="font-mono">{formatMoney(amountMinor)}</span>
+          <span className="font-mono">{formatMoney(amountMinor, charge.currency)}</span>
         </p>
       ))}
       <p className="flex justify-between border-t font-semibold">
-        All <span className="font-mono">{formatMoney(sheet.totalMinor)}</span>
+        All <span className="font-mono">{formatMoney(sheet.totalMinor, sheet.currency)}</span>
       </p>
+      {sheet.advancesMinor > 0 && (
+        <p className="flex justify-between">
+          Still due, after advances <span className="font-mono">{formatMoney(sheet.totalMinor - sheet.advancesMinor, sheet.currency)}</span>
+        </p>
+      )}
     </section>
   )
 }

@@ -1,4 +1,5 @@
-import { formatAmount } from '#core/money/money'
+import { deskCurrency, reckonedWords } from '#core/money/exchange'
+import { type Currency, formatAmount } from '#core/money/money'
 import { bandWords } from '#core/rates/words'
 import type { LoadPage } from '#server/load/read'
 import { marginWords } from '../load-form/findings'
@@ -55,8 +56,20 @@ export function RatePanel({ page, now, zone, onPicture }: { page: LoadPage; now:
         ) : (
           <span className="label">No margin to tell: set limits with l, the sell price with e.</span>
         )}
+        <Turned words="sold for" amountMinor={load.soldMinor} currency={load.currency} deskMinor={load.sellMinor} rateE6={load.sellRateE6} day={load.sellRateDay} />
+        {load.payMinor !== null && load.agreedMinor !== null && <Turned words="agreed" amountMinor={load.agreedMinor} currency={load.payCurrency} deskMinor={load.payMinor} rateE6={load.payRateE6} day={load.payRateDay} />}
       </p>
     </section>
+  )
+}
+
+/** A sum of another currency than the desk's, and the dated rate by which it is compared here. */
+function Turned({ words, amountMinor, currency, deskMinor, rateE6, day }: { words: string; amountMinor: number; currency: Currency; deskMinor: number; rateE6: number | null; day: string | null }) {
+  if (currency === deskCurrency || rateE6 === null || day === null) return null
+  return (
+    <span>
+      <span className="label">{words}</span> {reckonedWords({ amountMinor, currency }, { amountMinor: deskMinor, by: { rateE6, day } })}
+    </span>
   )
 }
 

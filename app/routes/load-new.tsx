@@ -2,6 +2,7 @@ import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
 import { readLoadForm } from '#server/load/form'
+import { deskDay, ratesAround } from '#server/money/exchange'
 import { LoadForm } from '../load-form/load-form'
 import { emptyForm, formFrom } from '../load-form/form-values'
 import type { Route } from './+types/load-new'
@@ -13,10 +14,11 @@ export function loader({ request, context }: Route.LoaderArgs) {
   const copy = new URL(request.url).searchParams.get('copy')
   const start = copy === null ? null : readLoadForm(database(), Number(copy))
   if (copy !== null && !start) throw new Response('There is no such load to copy.', { status: 404 })
-  return { start, now: Date.now() }
+  const now = Date.now()
+  return { start, now, today: deskDay(now), rates: ratesAround(database(), deskDay(now)) }
 }
 
 export default function NewLoad({ loaderData }: Route.ComponentProps) {
-  const { start, now } = loaderData
-  return <LoadForm key={start?.number ?? 'new'} initial={start ? formFrom(start, { keepTimes: false }) : emptyForm} now={now} loadId={null} copiedFrom={start?.number ?? null} state="draft" title={start ? `Copy of ${start.number}` : 'New load'} />
+  const { start, now, today, rates } = loaderData
+  return <LoadForm key={start?.number ?? 'new'} initial={start ? formFrom(start, { keepTimes: false }) : emptyForm} now={now} loadId={null} copiedFrom={start?.number ?? null} state="draft" version={null} today={today} rates={rates} title={start ? `Copy of ${start.number}` : 'New load'} />
 }

@@ -38,13 +38,13 @@ export function loader({ params, context }: Route.LoaderArgs) {
   const page = /^\d{1,12}$/.test(params.loadId) ? readLoadPage(database(), Number(params.loadId), now) : null
   if (!page) throw new Response('There is no such load.', { status: 404 })
   const { role } = viewer(context)
-  return { page, now, zone: brokerage.zone, mayEdit: may(role, 'edit_loads'), mayHandle: may(role, 'handle_offers'), mayAward: may(role, 'award'), mayOverride: may(role, 'override_gate') }
+  return { page, now, zone: brokerage.zone, mayEdit: may(role, 'edit_loads'), mayHandle: may(role, 'handle_offers'), mayAward: may(role, 'award'), mayOverride: may(role, 'override_gate'), mayExceed: may(role, 'exceed_max') }
 }
 
 type Open = { kind: 'offer'; carrier: OfferCarrier | null } | { kind: 'counter' | 'award' | 'limits' | 'pay' | 'send' | 'cancel' | 'release' | 'map' | 'rates' | 'dispatch' | 'call' | 'join' } | null
 
 export default function Load({ loaderData }: Route.ComponentProps) {
-  const { page, now, zone, mayEdit, mayHandle, mayAward, mayOverride } = loaderData
+  const { page, now, zone, mayEdit, mayHandle, mayAward, mayOverride, mayExceed } = loaderData
   const { load } = page
   const acting = useAct(load.id)
   const navigate = useNavigate()
@@ -147,12 +147,12 @@ export default function Load({ loaderData }: Route.ComponentProps) {
         </Link>
       </Actions>
       {open?.kind === 'offer' && <OfferDialog page={page} acting={acting} carrier={open.carrier} now={now} zone={zone} onClose={close} />}
-      {open?.kind === 'award' && chosen && <AwardDialog page={page} offer={chosen} acting={acting} now={now} mayOverride={mayOverride} onClose={close} onAwarded={() => setOpen({ kind: 'send' })} />}
+      {open?.kind === 'award' && chosen && <AwardDialog page={page} offer={chosen} acting={acting} now={now} mayOverride={mayOverride} mayExceed={mayExceed} onClose={close} onAwarded={() => setOpen({ kind: 'send' })} />}
       {open?.kind === 'counter' && chosen && <CounterDialog offer={chosen} mostMinor={load.mostMinor} acting={acting} onClose={close} />}
       {open?.kind === 'limits' && <LimitsDialog page={page} acting={acting} onClose={close} />}
       {open?.kind === 'rates' && <RateDrawer page={page} onClose={close} />}
       {open?.kind === 'map' && <MapDialog page={page} onClose={close} />}
-      {open?.kind === 'pay' && <PayDialog page={page} acting={acting} onClose={close} />}
+      {open?.kind === 'pay' && <PayDialog page={page} acting={acting} mayExceed={mayExceed} onClose={close} />}
       {open?.kind === 'send' && <SendDialog page={page} acting={acting} now={now} mayOverride={mayOverride} onClose={close} />}
       {open?.kind === 'call' && <CheckCallDialog page={page} acting={acting} now={now} onClose={close} />}
       {open?.kind === 'join' && <JoinDialog page={page} acting={acting} onClose={close} />}

@@ -31,9 +31,31 @@ function mail(subject: string, lines: string[], action: string, url: string, clo
   }
 }
 
+interface ToldOfLoad {
+  carrierName: string
+  loadNumber: string
+  lane: string
+  brokerage: { name: string; phone: string }
+}
+
 /** Tells a carrier that a load it had is cancelled, and what it is paid for the truck, if anything. */
-export function loadCancelledMail({ carrierName, loadNumber, lane, payMinor, brokerage }: { carrierName: string; loadNumber: string; lane: string; payMinor: number | null; brokerage: { name: string; phone: string } }): MailText {
-  const lines = [`Load ${loadNumber}, ${lane}, is cancelled by our customer. Please do not send a truck; a truck on its way may turn round.`, payMinor === null ? 'The rate confirmation is void.' : `For the truck that was ordered and not used we pay ${formatMoney(payMinor)}. The rate confirmation is void.`]
+export function loadCancelledMail({ carrierName, loadNumber, lane, payMinor, brokerage }: ToldOfLoad & { payMinor: number | null }): MailText {
+  const paid = payMinor === null ? 'The rate confirmation is void.' : `For the truck that was ordered and not used we pay ${formatMoney(payMinor)}. The rate confirmation is void.`
+  return plainMail(`Load ${loadNumber} for ${carrierName} is cancelled`, [`Load ${loadNumber}, ${lane}, is cancelled by our customer. Please do not send a truck; a truck on its way may turn round.`, paid], brokerage)
+}
+
+/** Tells a carrier that a load which was confirmed to it is no longer its own. */
+export function loadReleasedMail({ carrierName, loadNumber, lane, brokerage }: ToldOfLoad): MailText {
+  return plainMail(`Load ${loadNumber} is no longer booked with ${carrierName}`, [`Load ${loadNumber}, ${lane}, is no longer booked with you. Please do not send a truck. The rate confirmation is void.`, 'If that is news to you, call us at once.'], brokerage)
+}
+
+/** Answers an offer that came by email: our counter, or that we go without it. */
+export function offerAnswerMail({ carrierName, lane, what, amountMinor, brokerage }: ToldOfLoad & { what: 'countered' | 'declined'; amountMinor: number }): MailText {
+  const lines = what === 'countered' ? [`Thank you for your offer on ${lane}. We can do ${formatMoney(amountMinor)} all in.`, 'Answer this email or call us if that works for you.'] : [`Thank you for your offer on ${lane}. We are not taking it this time.`]
+  return plainMail(`${lane}: our answer to ${carrierName}`, lines, brokerage)
+}
+
+function plainMail(subject: string, lines: string[], brokerage: { name: string; phone: string }): MailText {
   const closing = [brokerage.name, brokerage.phone]
-  return { subject: `Load ${loadNumber} for ${carrierName} is cancelled`, text: `${lines.join('\n')}\n\n${closing.join('\n')}\n`, html: `${lines.map((line) => `<p>${escapeHtml(line)}</p>`).join('')}<p>${closing.map(escapeHtml).join('<br>')}</p>` }
+  return { subject, text: `${lines.join('\n')}\n\n${closing.join('\n')}\n`, html: `${lines.map((line) => `<p>${escapeHtml(line)}</p>`).join('')}<p>${closing.map(escapeHtml).join('<br>')}</p>` }
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { currencies, percentOf, roundHalfAway } from '../money/money'
+import { isDay } from '../time/local'
+import { type Currency, currencies, percentOf, roundHalfAway } from '../money/money'
 
 export const chargeKinds = ['line_haul', 'fuel_surcharge', 'stop_off', 'lumper', 'detention', 'layover', 'tarp', 'permit', 'truck_ordered_not_used', 'advance', 'other'] as const
 export type ChargeKind = (typeof chargeKinds)[number]
@@ -19,6 +20,8 @@ export const chargeSchema = z.object({
   quantity: z.number().min(0).max(1_000_000).nullable().default(null),
   currency: z.enum(currencies).default('USD'),
   note: z.string().max(200).default(''),
+  /** The day an advance was paid; null for everything that is no payment. */
+  paidOn: z.string().refine(isDay, 'No such day').nullable().default(null),
 })
 export type Charge = z.infer<typeof chargeSchema>
 
@@ -29,13 +32,13 @@ export interface ChargeFacts {
 }
 
 /** A charge of one amount, the way most line hauls are agreed. */
-export function flatCharge(kind: ChargeKind, amountMinor: number): Charge {
-  return { kind, basis: 'flat', rateE4: amountMinor * (rateScale / 100), quantity: null, currency: 'USD', note: '' }
+export function flatCharge(kind: ChargeKind, amountMinor: number, currency: Currency = 'USD'): Charge {
+  return { kind, basis: 'flat', rateE4: amountMinor * (rateScale / 100), quantity: null, currency, note: '', paidOn: null }
 }
 
 /**
  * What one charge comes to, in minor units, rounded half away from zero. `lineHaulMinor` is the
- * sum of the line haul charges of the same side, for percentages. An advance counts as negative.
+ * sum of the line haul charges of the same side, for percentages. An advance is negative: it was paid and is no longer due.
  */
 export function chargeAmount(charge: Charge, facts: ChargeFacts, lineHaulMinor: number): number {
   const rateMinor = charge.rateE4 / (rateScale / 100)
@@ -63,13 +66,24 @@ function quantityOf(charge: Charge, facts: ChargeFacts, lineHaulMinor: number): 
   }
 }
 
+/** Charges of one side and one currency, with what they come to. */
+export interface ChargeSheet {
+  lines: { charge: Charge; amountMinor: number }[]
+  /** What is earned: an advance is a payment and takes nothing from it. */
+  totalMinor: number
+  /** What of it is paid already. */
+  advancesMinor: number
+  currency: Currency
+}
+
 /** Each charge with what it comes to, and their sum; all of one side and one currency. */
-export function chargeSheet(charges: Charge[], facts: ChargeFacts): { lines: { charge: Charge; amountMinor: number }[]; totalMinor: number } {
+export function chargeSheet(charges: Charge[], facts: ChargeFacts): ChargeSheet {
   const lineHaulMinor = charges
     .filter((charge) => charge.kind === 'line_haul' && charge.basis !== 'percent_of_line_haul')
     .reduce((sum, charge) => sum + chargeAmount(charge, facts, 0), 0)
   const lines = charges.map((charge) => ({ charge, amountMinor: chargeAmount(charge, facts, lineHaulMinor) }))
-  return { lines, totalMinor: lines.reduce((sum, line) => sum + line.amountMinor, 0) }
+  const sum = (isAdvance: boolean) => lines.filter(({ charge }) => (charge.kind === 'advance') === isAdvance).reduce((total, line) => total + line.amountMinor, 0)
+  return { lines, totalMinor: sum(false), advancesMinor: Math.abs(sum(true)), currency: charges[0]?.currency ?? 'USD' }
 }
 
 /** Sell minus buy, in money and percent of sell. */

@@ -1,5 +1,4 @@
-import { formatMoney } from '../money/money'
-import { confirmationNumber, type ConfirmationTerms, windowOnPaper } from './terms'
+import { confirmationNumber, type ConfirmationTerms, payWords, windowOnPaper } from './terms'
 
 export interface MailText {
   subject: string
@@ -17,7 +16,7 @@ export function confirmationMail(terms: ConfirmationTerms, version: number, url:
     `Rate confirmation ${number} for ${terms.carrier.name}`,
     lane,
     first ? `Pickup ${windowOnPaper(first)}` : '',
-    `We pay ${formatMoney(terms.totalMinor)} USD, all in.`,
+    `We pay ${payWords(terms, terms.totalMinor)} ${terms.currency ?? 'USD'}, all in.`,
     version > 1 ? `This version takes the place of every earlier one. Please accept it again.` : '',
   ].filter(Boolean)
   const closing = [terms.rep.name, terms.broker.name, terms.rep.phone].filter(Boolean)

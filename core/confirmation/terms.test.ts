@@ -1,7 +1,8 @@
+import { confirmationMail } from './mail'
 import { describe, expect, test } from 'vitest'
 import { chargeSheet, flatCharge } from '../charge/charge'
 import { boardPosting, type PostableLoad } from '../posting/posting'
-import { confirmationNumber, confirmationTerms, type LoadToConfirm, termChanges, windowOnPaper } from './terms'
+import { balanceMinor, confirmationNumber, confirmationTerms, type LoadToConfirm, termChanges, windowOnPaper, payWords } from './terms'
 
 const secret = 'SECRETWORD'
 const load = {
@@ -29,7 +30,7 @@ const terms = (over: Partial<LoadToConfirm> = {}, pay = 248_000) =>
 describe('what a carrier sees', () => {
   test('a confirmation shows nothing that is meant for others', () => {
     expect(JSON.stringify(terms())).not.toContain(secret)
-    expect(Object.keys(terms()).sort()).toEqual(['broker', 'carrier', 'commodity', 'conditions', 'equipment', 'freight', 'instructions', 'loadNumber', 'miles', 'pallets', 'pay', 'practice', 'references', 'rep', 'stops', 'totalMinor'])
+    expect(Object.keys(terms()).sort()).toEqual(['advances', 'broker', 'carrier', 'commodity', 'conditions', 'currency', 'equipment', 'freight', 'instructions', 'loadNumber', 'miles', 'pallets', 'pay', 'practice', 'references', 'rep', 'stops', 'totalMinor'])
   })
   test('a posting shows the town, not the gate, and nothing meant for others', () => {
     const posting = boardPosting(load as unknown as PostableLoad, { reference: 'K7', phone: '208-555-0100', replyTo: 'k7@ploverrook.example' })
@@ -51,6 +52,14 @@ describe('versions', () => {
       'Pay lines: Line haul $2,480 > Line haul $2,500',
       'Stop 2 window: Sat 2 Jan 2027, 8:00 am, first come > Sat 2 Jan 2027, 10:00 am, first come',
     ])
+  })
+  test('amounts stand in the currency they were agreed in, and an advance is told apart from the pay', () => {
+    const inCad = confirmationTerms(load as unknown as LoadToConfirm, { name: 'Night Heron Lines', mcNumber: '9', dotNumber: '8' }, chargeSheet([flatCharge('line_haul', 300_000, 'CAD'), { ...flatCharge('advance', 50_000, 'CAD'), paidOn: '2026-11-23' }], load), desk)
+    expect(inCad).toMatchObject({ currency: 'CAD', totalMinor: 300_000, pay: [{ label: 'Line haul' }], advances: [{ amountMinor: 50_000, paidOn: '2026-11-23' }] })
+    expect(balanceMinor(inCad)).toBe(250_000)
+    expect(confirmationMail(inCad, 1, 'http://x.example').text).toContain('We pay C$3,000 CAD, all in.')
+    // A paper issued before currencies were kept is in US dollars.
+    expect(payWords({}, 248_000)).toBe('$2,480')
   })
   test('a note for us changes no term', () => expect(termChanges(terms(), terms({ notes: load.notes.slice(0, 1) as unknown as LoadToConfirm['notes'] }))).toEqual([]))
   test('its number names the load and the version', () => expect(confirmationNumber('PR-20417', 2)).toBe('RC-20417-2'))

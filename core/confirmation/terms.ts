@@ -1,10 +1,10 @@
-import type { Charge } from '../charge/charge'
+import type { ChargeSheet } from '../charge/charge'
 import { changesBetween } from '../load/changes'
 import type { Change } from '../load/decide'
 import type { Equipment, Reference, Note } from '../load/load'
 import { equipmentWords, freightWords, referenceKindWords } from '../load/words'
 import { chargeKindWords, chargeRateWords } from '../charge/words'
-import { formatMoney } from '../money/money'
+import { type Currency, formatMoney } from '../money/money'
 import type { LocalTime } from '../time/local'
 import { dayWords, clockWords } from '../time/words'
 
@@ -28,6 +28,10 @@ export interface ConfirmationTerms {
   instructions: string[]
   pay: { label: string; rate: string; amountMinor: number }[]
   totalMinor: number
+  /** What of it was paid before, and when; missing on papers issued before advances were payments. */
+  advances?: { label: string; amountMinor: number; paidOn: string }[]
+  /** Of all amounts on it; missing on papers issued when all were in US dollars. */
+  currency?: Currency
   conditions: string[]
 }
 
@@ -53,7 +57,7 @@ export interface LoadToConfirm {
 export function confirmationTerms(
   load: LoadToConfirm,
   carrier: { name: string; mcNumber: string; dotNumber: string },
-  pay: { lines: { charge: Charge; amountMinor: number }[]; totalMinor: number },
+  pay: ChargeSheet,
   desk: Pick<ConfirmationTerms, 'broker' | 'rep' | 'conditions'>,
 ): ConfirmationTerms {
   return {
@@ -78,8 +82,10 @@ export function confirmationTerms(
     })),
     references: load.references.filter((reference) => reference.showOn.includes('rate_confirmation')).map((reference) => ({ label: referenceKindWords[reference.kind], value: reference.value })),
     instructions: load.notes.filter((note) => note.audience === 'carrier').map((note) => note.text),
-    pay: pay.lines.map(({ charge, amountMinor }) => ({ label: charge.note ? `${chargeKindWords[charge.kind]}, ${charge.note}` : chargeKindWords[charge.kind], rate: chargeRateWords(charge), amountMinor })),
+    pay: pay.lines.filter(({ charge }) => charge.kind !== 'advance').map(({ charge, amountMinor }) => ({ label: charge.note ? `${chargeKindWords[charge.kind]}, ${charge.note}` : chargeKindWords[charge.kind], rate: chargeRateWords(charge), amountMinor })),
     totalMinor: pay.totalMinor,
+    advances: pay.lines.filter(({ charge }) => charge.kind === 'advance').map(({ charge, amountMinor }) => ({ label: charge.note ? `Advance, ${charge.note}` : 'Advance', amountMinor: Math.abs(amountMinor), paidOn: charge.paidOn ?? '' })),
+    currency: pay.currency,
     conditions: desk.conditions,
   }
 }
@@ -96,11 +102,18 @@ export function windowOnPaper(stop: { earliestLocal: LocalTime; latestLocal: Loc
   return `${opens} to ${sameDay ? '' : `${date(stop.latestLocal)}, `}${clockWords(stop.latestLocal)}`
 }
 
+/** An amount of a confirmation in its currency: `$2,480`, `C$2,480`. */
+export const payWords = (terms: Pick<ConfirmationTerms, 'currency'>, amountMinor: number): string => formatMoney(amountMinor, terms.currency ?? 'USD')
+
+/** What is still to be paid once the papers are in. */
+export const balanceMinor = (terms: Pick<ConfirmationTerms, 'totalMinor' | 'advances'>): number => terms.totalMinor - (terms.advances ?? []).reduce((sum, each) => sum + each.amountMinor, 0)
+
 /** What differs between two sets of terms, as a carrier would be told. */
 export function termChanges(before: ConfirmationTerms, after: ConfirmationTerms): Change[] {
   const lines = (terms: ConfirmationTerms): [string, string][] => [
-    ['Pay', formatMoney(terms.totalMinor)],
-    ['Pay lines', terms.pay.map((line) => `${line.label} ${formatMoney(line.amountMinor)}`).join('; ')],
+    ['Pay', payWords(terms, terms.totalMinor)],
+    ['Pay lines', terms.pay.map((line) => `${line.label} ${payWords(terms, line.amountMinor)}`).join('; ')],
+    ['Advances', (terms.advances ?? []).map((each) => `${payWords(terms, each.amountMinor)} on ${each.paidOn}`).join('; ')],
     ['Equipment', equipmentWords[terms.equipment]],
     ['Freight', `${terms.freight}, ${terms.commodity}${terms.pallets === null ? '' : `, ${terms.pallets} pallets`}`],
     ['Stops', terms.stops.map((stop) => `${stop.kind} ${stop.facility}, ${stop.address.join(', ')}`).join('; ')],

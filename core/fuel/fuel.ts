@@ -31,7 +31,7 @@ export function fuelSteps(table: FuelTable, dieselE3: number): number {
 /** The surcharge of a table at a price of diesel, as a charge; null where nothing is added. */
 export function fuelSurcharge(table: FuelTable, dieselE3: number): Charge | null {
   const rateE4 = fuelSteps(table, dieselE3) * table.addE4
-  return rateE4 === 0 ? null : { kind: 'fuel_surcharge', basis: table.basis, rateE4, quantity: null, currency: 'USD', note: '' }
+  return rateE4 === 0 ? null : { kind: 'fuel_surcharge', basis: table.basis, rateE4, quantity: null, currency: 'USD', note: '', paidOn: null }
 }
 
 /** One week's price of diesel in one area. */

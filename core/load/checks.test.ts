@@ -7,6 +7,7 @@ const now = Date.UTC(2026, 10, 23, 20, 12) // Monday 13:12 in Denver
 const twinFalls = { zone: 'America/Denver', lat: 42.56, lon: -114.46 }
 const phoenix = { zone: 'America/Phoenix', lat: 33.45, lon: -112.07 }
 const band: RateBand = { lowMinor: 205_000, middleMinor: 235_000, highMinor: 275_000, comparables: 9, newestAt: now, basis: 'lane' }
+const money = { rates: [{ day: '2026-11-20', from: 'CAD' as const, to: 'USD' as const, rateE6: 731_200 }], today: '2026-11-23' }
 const load = (over: Partial<LoadToCheck> = {}): LoadToCheck => ({
   equipment: 'van', team: false, tempMinF: null, charges: { miles: 868, weightLb: 40_000 }, sellCharges: [flatCharge('line_haul', 288_000)],
   stops: [
@@ -20,7 +21,7 @@ const withStops = (pickup: string, delivery: string, team = false) => load({
   team,
   stops: [{ kind: 'pickup', earliestLocal: pickup, latestLocal: null, ...twinFalls }, { kind: 'delivery', earliestLocal: delivery, latestLocal: null, ...phoenix }],
 })
-const problems = (of: LoadToCheck, over = {}) => checkLoad(of, { now, hasPayer: true, band, ...over }).map(({ severity, code, path }) => `${severity} ${code} ${path}`)
+const problems = (of: LoadToCheck, over = {}) => checkLoad(of, { now, hasPayer: true, band, ...money, ...over }).map(({ severity, code, path }) => `${severity} ${code} ${path}`)
 
 describe('told before saving', () => {
   test('a sound load has no problem', () => expect(problems(load())).toEqual([]))
@@ -51,14 +52,27 @@ describe('told before saving', () => {
   test('nobody to bill', () => expect(problems(load(), { hasPayer: false })).toEqual(['stop no_payer customerId']))
   test('without history no figure is called odd', () => expect(problems(load({ sellCharges: [flatCharge('line_haul', 5)] }), { band: null })).toEqual([]))
   test('the sentence carries the figures', () => {
-    const [problem] = checkLoad(withStops('2026-11-24T08:00', '2026-11-24T20:00'), { now, hasPayer: true, band })
+    const [problem] = checkLoad(withStops('2026-11-24T08:00', '2026-11-24T20:00'), { now, hasPayer: true, band, ...money })
     expect(problem!.message).toBe('Cannot legally be there in time: 796 miles with rests, 13 h 24 late. The pickup 13 h 30 earlier, or the delivery 13 h 24 later would mend it')
   })
 })
 
 test('a facility known by its city alone is told, another is not', () => {
   const [pickup, delivery] = load().stops
-  const problems = (address: string) => checkLoad(load({ stops: [{ ...pickup!, address }, delivery!] }), { now, hasPayer: true, band }).map(({ code, severity, path }) => [code, severity, path])
+  const problems = (address: string) => checkLoad(load({ stops: [{ ...pickup!, address }, delivery!] }), { now, hasPayer: true, band, ...money }).map(({ code, severity, path }) => [code, severity, path])
   expect(problems('Street not known yet')).toEqual([['no_street', 'caution', 'stops.0.facilityId']])
   expect(problems('12 Canal Rd')).toEqual([])
+})
+
+describe('charges in another currency', () => {
+  const inCad = (amountMinor: number) => load({ sellCharges: [flatCharge('line_haul', amountMinor, 'CAD')] })
+  test('are held against the lane by a dated rate', () => {
+    expect(problems(inCad(350_000))).toEqual([])
+    expect(problems(inCad(3_500_000))).toEqual(['caution rate_out_by_ten sellCharges.0.rateE4'])
+  })
+  test('are refused where no rate is known', () => {
+    expect(problems(inCad(350_000), { rates: [] })).toEqual(['stop no_exchange_rate sellCharges'])
+    expect(problems(inCad(350_000), { today: '2026-12-20' })).toEqual(['stop no_exchange_rate sellCharges'])
+  })
+  test('an advance needs the day it was paid', () => expect(problems(load({ sellCharges: [flatCharge('line_haul', 288_000), flatCharge('advance', 5)] }))).toEqual(['stop advance_without_day sellCharges.1.paidOn']))
 })

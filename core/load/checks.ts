@@ -1,6 +1,7 @@
 import { type ChargeFacts, chargeSheet, oneCurrency, type Charge } from '../charge/charge'
 import { type DriveToPlan, mendsOf, planDrive } from '../miles/drive'
 import type { Leg } from '../miles/roads'
+import { type ExchangeRate, reckon } from '../money/exchange'
 import { formatMoney } from '../money/money'
 import type { RateBand } from '../rates/rates'
 import { hour, toInstant } from '../time/local'
@@ -14,7 +15,7 @@ import { type StopPlace, unknownStreet } from './load'
 export interface Problem {
   /** Dotted path of the field, `stops.1.earliestLocal`. */
   path: string
-  code: 'in_the_past' | 'cannot_be_driven' | 'no_payer' | 'no_sell_charge' | 'rate_out_by_ten' | 'mixed_currencies' | 'stops_out_of_order' | 'no_road' | 'no_temperature' | 'far_ahead' | 'no_street'
+  code: 'in_the_past' | 'cannot_be_driven' | 'no_payer' | 'no_sell_charge' | 'rate_out_by_ten' | 'mixed_currencies' | 'no_exchange_rate' | 'advance_without_day' | 'stops_out_of_order' | 'no_road' | 'no_temperature' | 'far_ahead' | 'no_street'
   severity: 'stop' | 'caution'
   message: string
 }
@@ -41,6 +42,9 @@ export interface CheckFacts {
   /** Whether the customer has somebody to bill; null where no customer is chosen yet. */
   hasPayer: boolean | null
   band: RateBand | null
+  /** Exchange rates of the last days, and the desk's own day. */
+  rates: readonly ExchangeRate[]
+  today: string
 }
 
 /** A sell price this many times off the lane's middle looks like a slipped digit. */
@@ -51,7 +55,7 @@ const farAheadDays = 120
 
 /** Everything worth telling about a load before it is saved, in the order of the form. */
 export function checkLoad(load: LoadToCheck, facts: CheckFacts): Problem[] {
-  return [...checkPayer(facts), ...checkEquipment(load), ...checkStops(load, facts.now), ...checkStreets(load), ...checkDrive(load), ...checkCharges(load, facts.band)]
+  return [...checkPayer(facts), ...checkEquipment(load), ...checkStops(load, facts.now), ...checkStreets(load), ...checkDrive(load), ...checkCharges(load, facts)]
 }
 
 function checkPayer(facts: CheckFacts): Problem[] {
@@ -112,17 +116,26 @@ function checkDrive(load: LoadToCheck): Problem[] {
   return [{ path: `stops.${missed}.earliestLocal`, code: 'cannot_be_driven', severity: 'stop', message: `Cannot legally be there in time: ${Math.round(miles).toLocaleString('en-US')} miles with rests, ${spanWords(plan.stops[missed]!.late)} late. ${ways.join(', or ')} would mend it`.replace('. a team', '. A team').replace('. the', '. The') }]
 }
 
-function checkCharges(load: LoadToCheck, band: RateBand | null): Problem[] {
+function checkCharges(load: LoadToCheck, { band, rates, today }: CheckFacts): Problem[] {
   if (load.sellCharges.length === 0) {
     return [{ path: 'sellCharges', code: 'no_sell_charge', severity: 'caution', message: 'No sell charge: the margin cannot be told' }]
   }
   if (!oneCurrency(load.sellCharges)) {
     return [{ path: 'sellCharges', code: 'mixed_currencies', severity: 'stop', message: 'All charges of a side are in one currency' }]
   }
-  const sellMinor = chargeSheet(load.sellCharges, load.charges).totalMinor
-  if (!band || sellMinor === 0) return []
-  const times = sellMinor / band.middleMinor
-  if (times < outByTen && times > 1 / outByTen) return []
-  const message = `${formatMoney(sellMinor)} is ${times >= outByTen ? `${Math.round(times)} times` : `a ${Math.round(1 / times)}th of`} what this lane costs (${formatMoney(band.middleMinor)}): a digit too ${times >= outByTen ? 'many' : 'few'}?`
-  return [{ path: 'sellCharges.0.rateE4', code: 'rate_out_by_ten', severity: 'caution', message }]
+  const undated = load.sellCharges.findIndex((charge) => charge.kind === 'advance' && charge.paidOn === null)
+  if (undated >= 0) return [{ path: `sellCharges.${undated}.paidOn`, code: 'advance_without_day', severity: 'stop', message: 'An advance is a payment: give the day it was paid' }]
+  const sheet = chargeSheet(load.sellCharges, load.charges)
+  const sell = reckon({ amountMinor: sheet.totalMinor, currency: sheet.currency }, rates, today)
+  if ('refusal' in sell) return [{ path: 'sellCharges', code: 'no_exchange_rate', severity: 'stop', message: sell.refusal.message }]
+  if (!band || sell.amountMinor === 0) return []
+  const odd = outByTenWords(sell.amountMinor, band.middleMinor)
+  return odd === null ? [] : [{ path: 'sellCharges.0.rateE4', code: 'rate_out_by_ten', severity: 'caution', message: odd }]
+}
+
+/** What is odd about a price against what a lane usually costs, sold or paid, both in the desk's currency; null where nothing is. */
+export function outByTenWords(amountMinor: number, middleMinor: number): string | null {
+  const times = amountMinor / middleMinor
+  if (times < outByTen && times > 1 / outByTen) return null
+  return `${formatMoney(amountMinor)} is ${times >= outByTen ? `${Math.round(times)} times` : `a ${Math.round(1 / times)}th of`} what this lane costs (${formatMoney(middleMinor)}): a digit too ${times >= outByTen ? 'many' : 'few'}?`
 }

@@ -10,12 +10,12 @@ const verdict = (over: Partial<Verdict> = {}): Verdict => ({ verdict: 'clear', r
 const asked = (over: Partial<GateAsked> = {}): GateAsked => ({ verdict: verdict(), override: null, mayOverride: false, bar: null, ...over })
 const noW9 = { code: 'no_w9', severity: 'stop' as const, message: 'W-9 is not on file', mend: 'Ask for it.', rule: 'no_w9' }
 const stopped = (over: Partial<GateAsked> = {}) => asked({ verdict: verdict({ verdict: 'stop', reasons: [noW9, { ...noW9, code: 'x', severity: 'caution', message: 'a caution' }] }), ...over })
-const offer = (id: number, over: Partial<OfferFacts> = {}): OfferFacts => ({ id, carrierId: id, carrierName: `Carrier ${id}`, payMinor: 248_000, counterMinor: null, state: 'open', goodUntil: null, ...over })
+const offer = (id: number, over: Partial<OfferFacts> = {}): OfferFacts => ({ id, carrierId: id, carrierName: `Carrier ${id}`, payMinor: 248_000, counterMinor: null, source: 'phone', state: 'open', goodUntil: null, ...over })
 const load = (over: Partial<LoadFacts> = {}): LoadFacts => ({
   number: 'PR-20417', state: 'uncovered', practice: false, offers: [offer(1), offer(2)], postings: [{ id: 7, board: 'Saltlick', state: 'up' }],
-  confirmation: null, award: null, targetMinor: 225_000, mostMinor: 250_000, ...over,
+  confirmation: null, award: null, targetMinor: 225_000, mostMinor: 250_000, sellMinor: 288_000, middleMinor: 235_000, ...over,
 })
-const award = (over: Partial<LoadCommand & { kind: 'award' }> = {}): LoadCommand => ({ kind: 'award', offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], payMinor: 248_000, gate: asked(), ...over })
+const award = (over: Partial<LoadCommand & { kind: 'award' }> = {}): LoadCommand => ({ kind: 'award', offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], payMinor: 248_000, agreed: { amountMinor: 248_000, currency: 'USD', rateE6: null, rateDay: null }, price: { reason: null, mayExceed: false }, gate: asked(), ...over })
 const awarded = { award: { carrierId: 1, carrierName: 'Carrier 1', payMinor: 248_000 }, state: 'covered' as LoadState, offers: [offer(1, { state: 'awarded' })], postings: [] }
 const confirmation = (state: 'issued' | 'sent' | 'accepted' | 'void', version = 1) => ({ id: 3, version, state })
 const kinds = (facts: LoadFacts, command: LoadCommand) => {
@@ -39,6 +39,27 @@ describe('award', () => {
     ['an override of what nobody may go past', load(), award({ gate: stopped({ override: 'owner vouched', mayOverride: true, bar: 'Authority is revoked' }) }), 'nobody_may_override'],
   ])('%s is refused', (_, facts, command, code) => expect(kinds(facts, command)).toBe(code))
 
+  test.each<[string, Partial<LoadFacts>, number, string]>([
+    ['nine hundred thousand', {}, 90_000_000, '$900,000 is $897,500 above max; $900,000 is a loss of $897,120; $900,000 is 383 times what this lane costs ($2,350): a digit too many?'],
+    ['a dollar above max', {}, 250_100, '$2,501 is $1 above max'],
+    ['a loss where no max is set', { mostMinor: null }, 290_000, '$2,900 is a loss of $20'],
+    ['a digit too few', {}, 24_000, '$240 is a 10th of what this lane costs ($2,350): a digit too few?'],
+  ])('%s needs somebody who may, and a reason that stays in the log', (_, over, payMinor, words) => {
+    const at = (price: { reason: string | null; mayExceed: boolean }) => decide(load(over), award({ payMinor, price }), now)
+    expect(at({ reason: 'please', mayExceed: false })).toMatchObject({ refusal: { code: 'may_not_exceed', message: expect.stringContaining(words) } })
+    expect(at({ reason: null, mayExceed: true })).toMatchObject({ refusal: { code: 'price_needs_reason' } })
+    const passed = at({ reason: 'the customer pays it', mayExceed: true })
+    expect('events' in passed && passed.events.find(({ kind }) => kind === 'price_passed')).toMatchObject({ payMinor, because: 'the customer pays it' })
+  })
+  test('at max exactly, and where nothing is known, no leave is needed', () => {
+    expect(kinds(load(), award({ payMinor: 250_000 }))).not.toContain('price_passed')
+    expect(kinds(load({ mostMinor: null, sellMinor: 0, middleMinor: null }), award({ payMinor: 9_000_000 }))).toContain('load_awarded')
+  })
+  test('max itself is not raised past the sell price by who may not', () => {
+    const raise = (mayExceed: boolean) => kinds(load(), { kind: 'set_limits', targetMinor: 200_000, mostMinor: 300_000, mayExceed })
+    expect(raise(false)).toBe('may_not_exceed')
+    expect(raise(true)).toEqual(['limits_set'])
+  })
   test('a manager overrides with a reason that stays on the record', () => {
     const decision = decide(load(), award({ gate: stopped({ override: 'owner vouched', mayOverride: true }) }), now)
     expect('events' in decision && decision.events[0]).toMatchObject({ kind: 'load_awarded', override: 'owner vouched', policyVersion: 3 })
@@ -56,7 +77,27 @@ describe('award', () => {
 
 describe('offers', () => {
   const record: LoadCommand = { kind: 'record_offer', carrierId: 1, carrierName: 'Carrier 1', payMinor: 240_000, source: 'phone', goodUntil: null, note: '' }
-  test('a new price replaces the same carrier’s old one', () => expect(kinds(load(), record)).toEqual(['offer_ended', 'offer_recorded']))
+  test('a new price is the same carrier’s one offer, at the new price', () => {
+    expect(kinds(load(), record)).toEqual(['offer_repriced'])
+    expect(kinds(load(), { ...record, carrierId: 9 })).toEqual(['offer_recorded'])
+  })
+  test('a price with a digit too many is asked about where a person typed it, and recorded when meant', () => {
+    expect(kinds(load(), { ...record, payMinor: 2_400_000, isTyped: true })).toBe('offer_out_by_ten')
+    expect(kinds(load(), { ...record, payMinor: 2_400_000, isTyped: true, sure: true })).toEqual(['offer_repriced'])
+    expect(kinds(load({ middleMinor: null }), { ...record, payMinor: 2_400_000, isTyped: true })).toEqual(['offer_repriced'])
+  })
+  test('who wrote is answered in writing, who called is to be told by phone', () => {
+    const counter = { kind: 'counter_offer', offerId: 1, counterMinor: 230_000 } as const
+    const decline = { kind: 'decline_offer', offerId: 1 } as const
+    const events = (source: 'mail' | 'phone', command: LoadCommand) => {
+      const decision = decide(load({ offers: [offer(1, { source })] }), command, now)
+      return 'events' in decision ? decision.events : []
+    }
+    expect(events('mail', counter)).toMatchObject([{ kind: 'offer_countered', byPhone: false }, { kind: 'offer_answer_asked', answer: 'countered', amountMinor: 230_000 }])
+    expect(events('mail', decline)).toMatchObject([{ kind: 'offer_ended', to: 'declined' }, { kind: 'offer_answer_asked', answer: 'declined' }])
+    expect(events('phone', counter)).toMatchObject([{ kind: 'offer_countered', byPhone: true }])
+    expect(events('phone', decline)).toMatchObject([{ kind: 'offer_ended', byPhone: true }])
+  })
   test('none on a draft, none once awarded', () => {
     expect(kinds(load({ state: 'draft' }), record)).toBe('not_uncovered')
     expect(kinds(load(awarded), record)).toBe('already_awarded')

@@ -1,8 +1,9 @@
 import type { Charge } from '../charge/charge'
 import type { OfferSource, OfferState } from '../offer/offer'
 import type { Verdict } from '../vetting/vetting'
-import type { Problem } from './checks'
+import { outByTenWords, type Problem } from './checks'
 import type { LoadState } from './load'
+import { formatMoney, type Currency } from '../money/money'
 import { type Refusal, refuse } from './refusals'
 
 /** What deciding needs to know of a load; read in the same transaction that will write. */
@@ -16,6 +17,10 @@ export interface LoadFacts {
   award: { carrierId: number; carrierName: string; payMinor: number } | null
   targetMinor: number | null
   mostMinor: number | null
+  /** In the desk's currency, like all that is compared here; 0 where nothing is sold yet. */
+  sellMinor: number
+  /** The middle of what the lane is likely to cost; null where nothing is known. */
+  middleMinor: number | null
 }
 
 export interface OfferFacts {
@@ -24,6 +29,7 @@ export interface OfferFacts {
   carrierName: string
   payMinor: number
   counterMinor: number | null
+  source: OfferSource
   state: OfferState
   goodUntil: number | null
 }
@@ -56,18 +62,32 @@ export interface GateAsked {
   bar: string | null
 }
 
+/** A price with the currency it was named or agreed in, where that is not the desk's, and the dated rate it was turned by. */
+export interface AgreedPrice {
+  amountMinor: number
+  currency: Currency
+  rateE6: number | null
+  rateDay: string | null
+}
+
+/** Who goes above max, below the sell price or past a price that looks mistyped, and why. */
+export interface PriceLeave {
+  reason: string | null
+  mayExceed: boolean
+}
+
 export type LoadCommand =
   | { kind: 'open'; problems: Problem[] }
-  | { kind: 'set_limits'; targetMinor: number; mostMinor: number }
+  | { kind: 'set_limits'; targetMinor: number; mostMinor: number; mayExceed?: boolean }
   /** `tells`: what of our secrets stands in the texts that would go out. */
   | { kind: 'post'; board: string; tells?: string[] }
   | { kind: 'unpost'; postingId: number }
-  | { kind: 'record_offer'; carrierId: number; carrierName: string; payMinor: number; source: OfferSource; goodUntil: number | null; note: string }
+  | { kind: 'record_offer'; carrierId: number; carrierName: string; payMinor: number; asked?: AgreedPrice; source: OfferSource; goodUntil: number | null; note: string; /** Somebody has seen that the price looks mistyped, and means it. */ sure?: boolean; isTyped?: boolean }
   | { kind: 'counter_offer'; offerId: number; counterMinor: number }
   | { kind: 'decline_offer'; offerId: number }
   | { kind: 'lapse_offers' }
-  | { kind: 'award'; offerId: number; buyCharges: Charge[]; payMinor: number; gate: GateAsked }
-  | { kind: 'revise'; changes: Change[]; carrierSeesIt: boolean }
+  | { kind: 'award'; offerId: number; buyCharges: Charge[]; payMinor: number; agreed: AgreedPrice; price: PriceLeave; gate: GateAsked }
+  | { kind: 'revise'; changes: Change[]; carrierSeesIt: boolean; pay?: { payMinor: number; price: PriceLeave } }
   | { kind: 'send_confirmation'; to: string; again: boolean; gate?: GateAsked; tells?: string[] }
   | { kind: 'accept_confirmation'; confirmationId: number; name: string; title: string }
   | { kind: 'release'; reason: string }
@@ -80,17 +100,20 @@ export type LoadEvent =
   | { kind: 'posting_asked'; board: string }
   | { kind: 'posting_removal_asked'; postingId: number; board: string }
   | { kind: 'posting_update_asked'; postingId: number; board: string }
-  | { kind: 'offer_recorded'; carrierId: number; carrierName: string; payMinor: number; source: OfferSource; goodUntil: number | null; note: string }
-  | { kind: 'offer_countered'; offerId: number; carrierName: string; from: number; to: number }
-  | { kind: 'offer_ended'; offerId: number; carrierName: string; payMinor: number; to: 'declined' | 'lapsed' | 'turned_down' }
-  | { kind: 'load_awarded'; offerId: number; carrierId: number; carrierName: string; buyCharges: Charge[]; payMinor: number; override: string | null; policyVersion: number }
+  | { kind: 'offer_recorded'; carrierId: number; carrierName: string; payMinor: number; asked?: AgreedPrice; source: OfferSource; goodUntil: number | null; note: string }
+  | { kind: 'offer_repriced'; offerId: number; carrierName: string; from: number; payMinor: number; asked?: AgreedPrice; source: OfferSource; goodUntil: number | null; note: string }
+  | { kind: 'offer_countered'; offerId: number; carrierName: string; from: number; to: number; byPhone?: boolean }
+  | { kind: 'offer_answer_asked'; offerId: number; carrierName: string; source: OfferSource; answer: 'countered' | 'declined'; amountMinor: number }
+  | { kind: 'price_passed'; payMinor: number; over: string[]; because: string }
+  | { kind: 'offer_ended'; offerId: number; carrierName: string; payMinor: number; to: 'declined' | 'lapsed' | 'turned_down'; byPhone?: boolean }
+  | { kind: 'load_awarded'; offerId: number; carrierId: number; carrierName: string; buyCharges: Charge[]; payMinor: number; agreed?: AgreedPrice; override: string | null; policyVersion: number }
   | { kind: 'gate_passed'; carrierId: number; stage: GateStage; reasons: { code: string; message: string }[]; because: string; policyVersion: number }
   | { kind: 'terms_changed'; changes: Change[] }
   | { kind: 'confirmation_voided'; confirmationId: number; version: number }
   | { kind: 'confirmation_issued'; version: number }
   | { kind: 'confirmation_mail_asked'; confirmationId: number; version: number; to: string }
   | { kind: 'confirmation_accepted'; confirmationId: number; version: number; name: string; title: string }
-  | { kind: 'award_released'; carrierName: string; reason: string }
+  | { kind: 'award_released'; carrierId?: number; carrierName: string; reason: string; confirmationSent?: boolean }
   | { kind: 'load_cancelled'; from: LoadState; reason: string }
 
 export type Decision = { events: LoadEvent[] } | { refusal: Refusal }
@@ -127,7 +150,7 @@ export function decide(load: LoadFacts, command: LoadCommand, now: number): Deci
     case 'counter_offer':
       return decideCounter(load, command.offerId, command.counterMinor, now)
     case 'decline_offer':
-      return withOpenOffer(load, command.offerId, (offer) => ({ events: [endOffer(offer, 'declined')] }))
+      return withOpenOffer(load, command.offerId, (offer) => ({ events: [{ ...endOffer(offer, 'declined'), byPhone: !isWritten(offer) }, ...answerTo(offer, 'declined', offer.payMinor)] }))
     case 'lapse_offers':
       return { events: load.offers.filter((offer) => isPast(offer, now)).map((offer) => endOffer(offer, 'lapsed')) }
     case 'award':
@@ -153,8 +176,10 @@ function decideOpen(load: LoadFacts, problems: Problem[]): Decision {
   return stop ? refuse('not_ready', load, stop.message) : { events: [{ kind: 'state_changed', from: 'draft', to: 'uncovered' }] }
 }
 
-function decideLimits(load: LoadFacts, to: { targetMinor: number; mostMinor: number }): Decision {
+function decideLimits(load: LoadFacts, to: { targetMinor: number; mostMinor: number; mayExceed?: boolean }): Decision {
   if (to.targetMinor > to.mostMinor) return refuse('target_over_most', load)
+  const over = overWords({ ...load, mostMinor: null }, to.mostMinor)
+  if (over.length > 0 && !to.mayExceed) return refuse('may_not_exceed', load, over.join('; '))
   if (load.state !== 'draft' && load.state !== 'uncovered') return refuse('already_covered', load)
   if (load.targetMinor === to.targetMinor && load.mostMinor === to.mostMinor) return { events: [] }
   const from = { targetMinor: load.targetMinor, mostMinor: load.mostMinor }
@@ -179,18 +204,48 @@ function decideUnpost(load: LoadFacts, postingId: number): Decision {
 function decideOffer(load: LoadFacts, command: LoadCommand & { kind: 'record_offer' }, now: number): Decision {
   if (load.state !== 'uncovered') return refuse(load.award ? 'already_awarded' : 'not_uncovered', load)
   if (command.goodUntil !== null && command.goodUntil <= now) return refuse('offer_already_past', load)
-  // A carrier that names a new price takes its old one back.
-  const replaced = load.offers.filter((offer) => offer.carrierId === command.carrierId && offer.state === 'open')
-  const { kind: _, ...offer } = command
-  return { events: [...replaced.map((old) => endOffer(old, 'turned_down')), { kind: 'offer_recorded', ...offer }] }
+  const odd = command.isTyped && !command.sure && load.middleMinor !== null ? outByTenWords(command.payMinor, load.middleMinor) : null
+  if (odd) return refuse('offer_out_by_ten', load, odd)
+  const { kind: _, sure: __, isTyped: ___, ...offer } = command
+  // A carrier that names another price has one offer still, at the new price.
+  const standing = load.offers.find((each) => each.carrierId === command.carrierId && each.state === 'open')
+  if (!standing) return { events: [{ kind: 'offer_recorded', ...offer }] }
+  const { carrierId: ____, ...repriced } = offer
+  return { events: [{ kind: 'offer_repriced', offerId: standing.id, from: standing.payMinor, ...repriced }] }
 }
 
 function decideCounter(load: LoadFacts, offerId: number, counterMinor: number, now: number): Decision {
   return withOpenOffer(load, offerId, (offer) => {
     if (isPast(offer, now)) return refuse('offer_lapsed', load, offer.carrierName)
     if (counterMinor >= offer.payMinor) return refuse('counter_not_lower', load)
-    return { events: [{ kind: 'offer_countered', offerId, carrierName: offer.carrierName, from: offer.counterMinor ?? offer.payMinor, to: counterMinor }] }
+    return { events: [{ kind: 'offer_countered', offerId, carrierName: offer.carrierName, from: offer.counterMinor ?? offer.payMinor, to: counterMinor, byPhone: !isWritten(offer) }, ...answerTo(offer, 'countered', counterMinor)] }
   })
+}
+
+/** Who wrote is answered in writing; anybody else is to be told by phone, and the log says so. */
+const isWritten = (offer: OfferFacts) => offer.source === 'mail'
+
+const answerTo = (offer: OfferFacts, answer: 'countered' | 'declined', amountMinor: number): LoadEvent[] => (isWritten(offer) ? [{ kind: 'offer_answer_asked', offerId: offer.id, carrierName: offer.carrierName, source: offer.source, answer, amountMinor }] : [])
+
+/** What a price goes past, in words: our max, the sell price, what the lane could cost. All in the desk's currency. */
+export function overWords(load: Pick<LoadFacts, 'mostMinor' | 'sellMinor' | 'middleMinor'>, payMinor: number): string[] {
+  return [
+    load.mostMinor !== null && payMinor > load.mostMinor ? `${formatMoney(payMinor)} is ${formatMoney(payMinor - load.mostMinor)} above max` : null,
+    load.sellMinor > 0 && payMinor > load.sellMinor ? `${formatMoney(payMinor)} is a loss of ${formatMoney(payMinor - load.sellMinor)}` : null,
+    load.middleMinor === null ? null : outByTenWords(payMinor, load.middleMinor),
+  ].filter((words): words is string => words !== null)
+}
+
+function priceRefusal(load: LoadFacts, payMinor: number, leave: PriceLeave): Decision | null {
+  const over = overWords(load, payMinor)
+  if (over.length === 0) return null
+  if (!leave.mayExceed) return refuse('may_not_exceed', load, over.join('; '))
+  return leave.reason ? null : refuse('price_needs_reason', load, over.join('; '))
+}
+
+function pricePassed(load: LoadFacts, payMinor: number, leave: PriceLeave): LoadEvent[] {
+  const over = overWords(load, payMinor)
+  return over.length === 0 ? [] : [{ kind: 'price_passed', payMinor, over, because: leave.reason! }]
 }
 
 function withOpenOffer(load: LoadFacts, offerId: number, then: (offer: OfferFacts) => Decision): Decision {
@@ -202,7 +257,7 @@ function withOpenOffer(load: LoadFacts, offerId: number, then: (offer: OfferFact
 
 const isPast = (offer: OfferFacts, now: number) => offer.state === 'open' && offer.goodUntil !== null && offer.goodUntil <= now
 
-const endOffer = (offer: OfferFacts, to: 'declined' | 'lapsed' | 'turned_down'): LoadEvent => ({ kind: 'offer_ended', offerId: offer.id, carrierName: offer.carrierName, payMinor: offer.payMinor, to })
+const endOffer = (offer: OfferFacts, to: 'declined' | 'lapsed' | 'turned_down'): LoadEvent & { kind: 'offer_ended' } => ({ kind: 'offer_ended', offerId: offer.id, carrierName: offer.carrierName, payMinor: offer.payMinor, to })
 
 function decideAward(load: LoadFacts, command: LoadCommand & { kind: 'award' }, now: number): Decision {
   if (load.award) return refuse('already_awarded', load)
@@ -210,13 +265,14 @@ function decideAward(load: LoadFacts, command: LoadCommand & { kind: 'award' }, 
   return withOpenOffer(load, command.offerId, (offer) => {
     if (isPast(offer, now)) return refuse('offer_lapsed', load, offer.carrierName)
     if (command.payMinor <= 0) return refuse('nothing_agreed', load)
-    const stopped = gateRefusal(load, command.gate, 'gate_stops')
+    const stopped = gateRefusal(load, command.gate, 'gate_stops') ?? priceRefusal(load, command.payMinor, command.price)
     if (stopped) return stopped
     const others = load.offers.filter((other) => other.state === 'open' && other.id !== offer.id)
     return {
       events: [
-        { kind: 'load_awarded', offerId: offer.id, carrierId: offer.carrierId, carrierName: offer.carrierName, buyCharges: command.buyCharges, payMinor: command.payMinor, override: command.gate.verdict.verdict === 'stop' ? command.gate.override : null, policyVersion: command.gate.verdict.policyVersion },
+        { kind: 'load_awarded', offerId: offer.id, carrierId: offer.carrierId, carrierName: offer.carrierName, buyCharges: command.buyCharges, payMinor: command.payMinor, agreed: command.agreed, override: command.gate.verdict.verdict === 'stop' ? command.gate.override : null, policyVersion: command.gate.verdict.policyVersion },
         ...gatePassed('award', offer.carrierId, command.gate),
+        ...pricePassed(load, command.payMinor, command.price),
         { kind: 'state_changed', from: load.state, to: 'covered' },
         ...others.map((other) => endOffer(other, isPast(other, now) ? 'lapsed' : 'turned_down')),
         ...removeAll(load),
@@ -242,11 +298,13 @@ function gatePassed(stage: GateStage, carrierId: number, { verdict, override }: 
 const removeAll = (load: LoadFacts): LoadEvent[] =>
   load.postings.filter((posting) => isOut(posting.state)).map((posting) => ({ kind: 'posting_removal_asked', postingId: posting.id, board: posting.board }))
 
-function decideRevision(load: LoadFacts, { changes, carrierSeesIt }: LoadCommand & { kind: 'revise' }): Decision {
+function decideRevision(load: LoadFacts, { changes, carrierSeesIt, pay }: LoadCommand & { kind: 'revise' }): Decision {
   if (changes.length === 0) return { events: [] }
+  const exceeds = pay ? priceRefusal(load, pay.payMinor, pay.price) : null
+  if (exceeds) return exceeds
   if (['delivered', 'paperwork_in', 'invoiced', 'paid', 'cancelled'].includes(load.state)) return refuse('too_late_to_change', load)
   const updates: LoadEvent[] = load.postings.filter((posting) => isOut(posting.state)).map((posting) => ({ kind: 'posting_update_asked', postingId: posting.id, board: posting.board }))
-  const changed: LoadEvent[] = [{ kind: 'terms_changed', changes }, ...updates]
+  const changed: LoadEvent[] = [...(pay ? pricePassed(load, pay.payMinor, pay.price) : []), { kind: 'terms_changed', changes }, ...updates]
   if (!carrierSeesIt || !load.award || !load.confirmation || load.confirmation.state === 'void') return { events: changed }
   const { id, version } = load.confirmation
   return { events: [...changed, { kind: 'confirmation_voided', confirmationId: id, version }, { kind: 'confirmation_issued', version: version + 1 }] }
@@ -279,7 +337,11 @@ function voidConfirmation(load: LoadFacts): LoadEvent[] {
 
 function decideRelease(load: LoadFacts, reason: string): Decision {
   if (!load.award || !['covered', 'dispatched'].includes(load.state)) return refuse('no_award', load)
-  return { events: [{ kind: 'award_released', carrierName: load.award.carrierName, reason }, { kind: 'state_changed', from: load.state, to: 'uncovered' }, ...voidConfirmation(load)] }
+  const { carrierId, carrierName } = load.award
+  // Where it was posted before, it goes up again: the truck that fell through leaves less time than before.
+  const boards = [...new Set(load.postings.filter(({ state }) => state === 'down' || state === 'removal_asked').map(({ board }) => board))]
+  const confirmationSent = load.confirmation !== null && (load.confirmation.state === 'sent' || load.confirmation.state === 'accepted')
+  return { events: [{ kind: 'award_released', carrierId, carrierName, reason, confirmationSent }, { kind: 'state_changed', from: load.state, to: 'uncovered' }, ...voidConfirmation(load), ...boards.map((board): LoadEvent => ({ kind: 'posting_asked', board }))] }
 }
 
 function decideAdvance(load: LoadFacts, to: LoadState, gate: GateAsked | undefined): Decision {

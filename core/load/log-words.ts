@@ -1,5 +1,6 @@
 import { formatMoney } from '../money/money'
-import type { Change, LoadEvent } from './decide'
+import { rateWords } from '../money/exchange'
+import type { AgreedPrice, Change, LoadEvent } from './decide'
 import type { LoadState } from './load'
 import { loadStateWords } from './words'
 
@@ -53,13 +54,19 @@ export function logWords(event: LogEvent): string {
     case 'posting_refused':
       return `${event.board} refused the posting: ${event.problem}`
     case 'offer_recorded':
-      return `Offer ${formatMoney(event.payMinor)} from ${event.carrierName} by ${event.source}`
+      return `Offer ${formatMoney(event.payMinor)}${asked(event)} from ${event.carrierName} by ${event.source}`
+    case 'offer_repriced':
+      return `${event.carrierName} asks ${formatMoney(event.payMinor)} now${asked(event)}, ${formatMoney(event.from)} before, by ${event.source}`
     case 'offer_countered':
-      return `${event.carrierName} countered, ${formatMoney(event.from)} to ${formatMoney(event.to)}`
+      return `We countered ${event.carrierName}: ${formatMoney(event.to)} against ${formatMoney(event.from)}${event.byPhone ? '. Tell them by phone' : ''}`
+    case 'offer_answer_asked':
+      return `${event.answer === 'declined' ? 'The no' : `Our ${formatMoney(event.amountMinor)}`} goes to ${event.carrierName} by ${event.source}`
+    case 'price_passed':
+      return `${event.over.join('; ')}. Because: ${event.because}`
     case 'offer_ended':
-      return `Offer ${formatMoney(event.payMinor)} from ${event.carrierName} ${event.to === 'turned_down' ? 'turned down' : event.to}`
+      return `Offer ${formatMoney(event.payMinor)} from ${event.carrierName} ${event.to === 'turned_down' ? 'turned down' : event.to}${event.byPhone ? '. Tell them by phone' : ''}`
     case 'load_awarded':
-      return `Awarded to ${event.carrierName} at ${formatMoney(event.payMinor)}${event.override ? `, gate overridden: ${event.override}` : ''}`
+      return `Awarded to ${event.carrierName} at ${formatMoney(event.payMinor)}${asked({ asked: event.agreed })}${event.override ? `, gate overridden: ${event.override}` : ''}`
     case 'gate_passed':
       return `Gate passed at ${event.stage}: ${event.reasons.map((reason) => reason.message).join('; ')}. Because: ${event.because}`
     case 'terms_changed':
@@ -117,6 +124,9 @@ function stateWords(from: LoadState, to: LoadState): string {
 }
 
 const fromTo = (from: number | null, to: number) => (from === null || from === to ? formatMoney(to) : `${formatMoney(from)} to ${formatMoney(to)}`)
+
+/** What was named in another currency, and the rate it was turned by. */
+const asked = ({ asked: own }: { asked?: AgreedPrice | undefined }) => (own?.rateE6 ? ` (${formatMoney(own.amountMinor, own.currency)} at ${rateWords(own.rateE6)} of ${own.rateDay})` : '')
 
 const afterTries = (attempts: number) => (attempts > 1 ? ` at try ${attempts}` : '')
 

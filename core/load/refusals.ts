@@ -6,7 +6,7 @@ export type RefusalCode =
   | 'not_a_draft' | 'not_ready' | 'target_over_most' | 'already_covered' | 'not_uncovered' | 'already_posted' | 'not_posted'
   | 'already_awarded' | 'offer_already_past' | 'offer_lapsed' | 'offer_ended' | 'no_such_offer' | 'counter_not_lower' | 'nothing_agreed'
   | 'gate_stops' | 'gate_holds' | 'gate_holds_confirmation' | 'may_not_override' | 'nobody_may_override' | 'too_late_to_change' | 'no_confirmation' | 'already_accepted' | 'already_sent' | 'confirmation_void'
-  | 'tells_too_much' | 'confirmation_tells_too_much' | 'no_award' | 'impossible_step' | 'not_confirmed' | 'too_late_to_cancel'
+  | 'may_not_exceed' | 'price_needs_reason' | 'offer_out_by_ten' | 'no_exchange_rate' | 'tells_too_much' | 'confirmation_tells_too_much' | 'no_award' | 'impossible_step' | 'not_confirmed' | 'too_late_to_cancel'
 
 /** A rule's no: a code for programs, a sentence for people. */
 export interface Refusal {
@@ -34,6 +34,14 @@ function sentence(code: RefusalCode, load: LoadFacts, detail: string): string {
       return `${load.number} is ${state}${load.state === 'draft' ? ': open it for cover first' : ', not open for cover'}.`
     case 'already_posted':
       return `${load.number} is on ${detail} already.`
+    case 'may_not_exceed':
+      return `${detail}. Only a manager may go there, and says why.`
+    case 'price_needs_reason':
+      return `${detail}. Say why, it stays in the log.`
+    case 'offer_out_by_ten':
+      return `${detail} Record it once more if that is what they said.`
+    case 'no_exchange_rate':
+      return detail
     case 'tells_too_much':
       return `Held back, because of what you wrote for carriers: ${detail}. Change the note (e), then post it.`
     case 'confirmation_tells_too_much':

@@ -15,7 +15,7 @@ describe('the log in words', () => {
     [{ kind: 'posting_up', board: 'Saltlick', attempts: 1 }, 'On Saltlick'],
     [{ kind: 'posting_down', board: 'Saltlick', attempts: 3 }, 'Off Saltlick at try 3'],
     [{ kind: 'offer_recorded', carrierId: 1, carrierName: 'Night Heron', payMinor: 248_000, source: 'phone', goodUntil: null, note: '' }, 'Offer $2,480 from Night Heron by phone'],
-    [{ kind: 'offer_countered', offerId: 1, carrierName: 'Night Heron', from: 248_000, to: 235_000 }, 'Night Heron countered, $2,480 to $2,350'],
+    [{ kind: 'offer_countered', offerId: 1, carrierName: 'Night Heron', from: 248_000, to: 235_000 }, 'We countered Night Heron: $2,350 against $2,480'],
     [{ kind: 'offer_ended', offerId: 1, carrierName: 'Night Heron', payMinor: 248_000, to: 'turned_down' }, 'Offer $2,480 from Night Heron turned down'],
     [{ kind: 'load_awarded', offerId: 1, carrierId: 1, carrierName: 'Night Heron', buyCharges: [], payMinor: 248_000, override: 'owner vouched', policyVersion: 3 }, 'Awarded to Night Heron at $2,480, gate overridden: owner vouched'],
     [{ kind: 'terms_changed', changes: [{ field: 'Pay', from: '$1', to: '$2' }, { field: 'Pallets', from: 'none', to: '3' }] }, 'Changed: Pay $1 to $2; Pallets none to 3'],

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { formatAmount, formatMoney, percentOf, readAmount, roundHalfAway } from './money'
+import { formatAmount, formatMoney, percentOf, readAmount, readMoney, roundHalfAway } from './money'
 
 describe('amounts', () => {
   test.each([
@@ -42,3 +42,13 @@ describe('amounts', () => {
     expect(percentOf(400, 2880)).toBe(13.9)
   })
 })
+
+test.each([
+  ['2480', 'USD', 248_000, 'USD'],
+  ['2480', 'CAD', 248_000, 'CAD'],
+  ['C$2,480.50', 'USD', 248_050, 'CAD'],
+  ['2.4k cad', 'USD', 240_000, 'CAD'],
+  ['US$ 2,000', 'CAD', 200_000, 'USD'],
+  ['usd 2000', 'CAD', 200_000, 'USD'],
+] as const)('%s, usually %s', (text, usual, amountMinor, currency) => expect(readMoney(text, usual)).toEqual({ amountMinor, currency }))
+test.each(['EUR 5', 'C$', 'cad', '-5', ''])('%j is no money', (text) => expect(readMoney(text, 'USD')).toBeNull())

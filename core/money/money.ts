@@ -1,6 +1,8 @@
 /** Currencies the brokerage deals in. Amounts of different currencies are never added. */
 export const currencies = ['USD', 'CAD'] as const
 export type Currency = (typeof currencies)[number]
+export const currencyWords: Record<Currency, string> = { USD: 'US dollars', CAD: 'Canadian dollars' }
+export const isCurrency = (text: string): text is Currency => (currencies as readonly string[]).includes(text)
 
 /**
  * Rounds to the nearest whole minor unit; a half goes away from zero, as invoices are rounded
@@ -37,6 +39,14 @@ export function readAmount(text: string): number | null {
   if (!match) return null
   const value = Number(`${match[1]!.replaceAll(',', '')}${match[2] ?? ''}`)
   return roundHalfAway(value * (match[3] ? 1000 : 1) * 100)
+}
+
+/** Reads an amount with the currency it is typed in, `C$2,400`, `2400 CAD`, `US$ 2,000`; `usual` where none is typed. Null where it is no amount. */
+export function readMoney(text: string, usual: Currency): { amountMinor: number; currency: Currency } | null {
+  const match = /^(?:(C\$|CAD|US\$|USD)\s*)?(.+?)(?:\s*(CAD|USD))?$/i.exec(text.trim())
+  const said = (match?.[1] ?? match?.[3] ?? '').toUpperCase().replace('C$', 'CAD').replace('US$', 'USD')
+  const amountMinor = match ? readAmount(match[2]!) : null
+  return amountMinor === null ? null : { amountMinor, currency: isCurrency(said) ? said : usual }
 }
 
 /** `150.5` for the percentage of `part` in `whole`, one decimal; null where there is no whole. */

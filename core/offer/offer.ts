@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { currencies } from '../money/money'
 
 export const offerSources = ['phone', 'mail', 'board', 'portal', 'text'] as const
 export type OfferSource = (typeof offerSources)[number]
@@ -11,6 +12,10 @@ export type OfferState = (typeof offerStates)[number]
 export const offerTermsSchema = z.object({
   carrierId: z.number('Choose the carrier').int().positive('Choose the carrier'),
   payMinor: z.number('Give the price').int('Give the price').min(100, 'Give the price').max(100_000_000, 'That is over a million'),
+  /** The carrier's usual one where none was named. */
+  currency: z.enum(currencies).nullable().default(null),
+  /** Said after the price was told to look mistyped. */
+  sure: z.boolean().default(false),
   source: z.enum(offerSources).default('phone'),
   goodUntil: z.number().int().positive().nullable().default(null),
   note: z.string().trim().max(500, 'At most 500 characters').default(''),

@@ -45,5 +45,5 @@ function readExtra(part: string): Charge | null {
   const kind = kindSpellings.find(([spelling]) => spelling.test(word))?.[1] ?? 'other'
   const rateE4 = Math.round(Number(`${match[2]!.replaceAll(',', '')}${match[3] ?? ''}`) * rateScale)
   // Hours and pallets are not known when quoting: one stands for the rate, the invoice has the rest.
-  return { kind, basis, rateE4, quantity: basis === 'hour' || basis === 'pallet' ? 0 : null, currency: 'USD', note: kind === 'other' ? word : '' }
+  return { kind, basis, rateE4, quantity: basis === 'hour' || basis === 'pallet' ? 0 : null, currency: 'USD', note: kind === 'other' ? word : '', paidOn: null }
 }

@@ -8,7 +8,7 @@ import { sendMail } from '#server/message/transport'
 import { enqueue, markSent, noteFailure, type OutboxEntry } from '#server/outbox/outbox'
 import { carrier, carrierLink } from '#server/schema'
 import { brokerage, settings } from '#server/settings.server'
-import { cancelledSchema, sendCancelledMail } from './tell-cancelled'
+import { cancelledSchema, sendCancelledMail, sendTellMail, tellSchema } from './tell'
 import { carrierLinkToken, createCarrierLink } from './link'
 import { type CarrierAct, writeCarrierLog } from './log'
 
@@ -28,12 +28,13 @@ export function ask(db: Db, carrierId: number, asked: { purpose: 'papers'; to: s
   })
 }
 
-const payloadSchema = z.union([cancelledSchema, z.object({ linkId: z.number() })])
+const payloadSchema = z.union([cancelledSchema, tellSchema, z.object({ linkId: z.number() })])
 
 /** Mails one carrier's link, or that a load is cancelled, and writes down what came of it. */
 export async function sendCarrierMail(db: Db, entry: OutboxEntry, clock: () => number): Promise<boolean> {
   const payload = payloadSchema.parse(entry.payload)
-  return 'cancelled' in payload ? sendCancelledMail(db, entry, payload.cancelled, clock) : sendLinkMail(db, entry, payload.linkId, clock)
+  if ('cancelled' in payload) return sendCancelledMail(db, entry, payload.cancelled, clock)
+  return 'linkId' in payload ? sendLinkMail(db, entry, payload.linkId, clock) : sendTellMail(db, entry, payload, clock)
 }
 
 async function sendLinkMail(db: Db, entry: OutboxEntry, linkId: number, clock: () => number): Promise<boolean> {

@@ -2,7 +2,7 @@ import { and, asc, eq, gte, like, lt, or } from 'drizzle-orm'
 import type { Db } from '#server/db.server'
 import { carrier } from '#server/schema'
 
-const shown = { id: carrier.id, name: carrier.name, mcNumber: carrier.mcNumber, city: carrier.homeCity, region: carrier.homeRegion, phone: carrier.phone }
+const shown = { id: carrier.id, name: carrier.name, mcNumber: carrier.mcNumber, city: carrier.homeCity, region: carrier.homeRegion, phone: carrier.phone, currency: carrier.currency }
 const most = 8
 
 /** Carriers by name (the beginning of it first, then any word) or by MC or DOT number. */

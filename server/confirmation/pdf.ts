@@ -1,5 +1,4 @@
-import { type ConfirmationTerms, windowOnPaper } from '#core/confirmation/terms'
-import { formatMoney } from '#core/money/money'
+import { balanceMinor, type ConfirmationTerms, payWords, windowOnPaper } from '#core/confirmation/terms'
 import { zoneWords } from '#core/time/words'
 import { toInstant } from '#core/time/local'
 import { block, type Doc, everyPage, hairline, ink, newSheet, roomFor, rule, second, sheet } from '#server/paper/sheet'
@@ -77,10 +76,13 @@ function freight(doc: Doc, terms: ConfirmationTerms): void {
 function pay(doc: Doc, terms: ConfirmationTerms): void {
   roomFor(doc, 40 + terms.pay.length * 16)
   rule(doc)
-  for (const row of terms.pay) amountRow(doc, row.label, row.rate, formatMoney(row.amountMinor), 'text')
+  for (const row of terms.pay) amountRow(doc, row.label, row.rate, payWords(terms, row.amountMinor), 'text')
   doc.moveTo(margin + 316, doc.y + 1).lineTo(margin + width, doc.y + 1).lineWidth(0.5).stroke(hairline)
   doc.y += 4
-  amountRow(doc, 'We pay, all in', '', `${formatMoney(terms.totalMinor)} USD`, 'strong')
+  const currency = terms.currency ?? 'USD'
+  amountRow(doc, 'We pay, all in', '', `${payWords(terms, terms.totalMinor)} ${currency}`, 'strong')
+  for (const advance of terms.advances ?? []) amountRow(doc, `${advance.label}, paid ${advance.paidOn}`, '', `-${payWords(terms, advance.amountMinor)}`, 'text')
+  if ((terms.advances ?? []).length > 0) amountRow(doc, 'Still to be paid', '', `${payWords(terms, balanceMinor(terms))} ${currency}`, 'strong')
   doc.y += 6
 }
 

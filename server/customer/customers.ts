@@ -1,5 +1,6 @@
 import { asc, eq, like, or, sql } from 'drizzle-orm'
 import { z } from 'zod'
+import { currencies } from '#core/money/money'
 import { type Db, inTransaction } from '#server/db.server'
 import { customer } from '#server/schema'
 
@@ -9,10 +10,11 @@ export const newCustomerSchema = z.object({
   region: z.string().trim().max(2).default(''),
   billingMail: z.string().trim().email('Give the mail address that bills go to').max(200),
   phone: z.string().trim().max(40).default(''),
+  currency: z.enum(currencies).default('USD'),
 })
 export type NewCustomer = z.infer<typeof newCustomerSchema>
 
-const shown = { id: customer.id, name: customer.name, city: customer.city, region: customer.region, hasPayer: sql<number>`billing_mail is not null` }
+const shown = { id: customer.id, name: customer.name, city: customer.city, region: customer.region, currency: customer.currency, hasPayer: sql<number>`billing_mail is not null` }
 
 /** Customers by the beginning of any word of their name, the latest loaded first. */
 export function findCustomers(db: Db, typed: string) {
@@ -35,7 +37,7 @@ export function createCustomer(db: Db, fresh: NewCustomer) {
       return { refusal: { code: 'customer_exists', message: `${fresh.name} is a customer already.` } }
     }
     const row = db.insert(customer).values({ ...fresh, search }).returning().get()
-    return { customer: { id: row.id, name: row.name, city: row.city, region: row.region, hasPayer: true } }
+    return { customer: { id: row.id, name: row.name, city: row.city, region: row.region, currency: row.currency, hasPayer: true } }
   })
 }
 

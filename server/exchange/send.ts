@@ -13,7 +13,7 @@ import { enqueue, markSent, noteFailure, type OutboxEntry } from '#server/outbox
 import { nextControl, notePartnerProblem, type Partner } from '#server/partner/partners'
 import { transportOf } from '#server/partner/transport'
 import { exchange, exchangeDocument, outbox, partner } from '#server/schema'
-import { brokerage, settings } from '#server/settings.server'
+import { brokerage } from '#server/settings.server'
 
 /** One set to be sent, and what of ours it speaks of. */
 export interface SetToSend {

@@ -2,6 +2,7 @@ import { and, avg, gte, isNotNull } from 'drizzle-orm'
 import type { Equipment } from '#core/load/load'
 import { day, hour } from '#core/time/local'
 import type { Db } from '#server/db.server'
+import { wasHauled } from '#server/load/hauled'
 import { load } from '#server/schema'
 
 /** Where the history is silent, a cover is taken to need this long. */
@@ -15,7 +16,7 @@ export function usualCoverHours(db: Db, now: number): (equipment: Equipment) => 
     const rows = db
       .select({ equipment: load.equipment, span: avg(load.openedAt), end: avg(load.coveredAt) })
       .from(load)
-      .where(and(isNotNull(load.coveredAt), gte(load.coveredAt, now - 90 * day), isNotNull(load.openedAt)))
+      .where(and(isNotNull(load.coveredAt), gte(load.coveredAt, now - 90 * day), isNotNull(load.openedAt), wasHauled))
       .groupBy(load.equipment)
       .all()
     found = { until: now + 10 * 60_000, hours: new Map(rows.map((row) => [row.equipment, (Number(row.end) - Number(row.span)) / hour])) }

@@ -2,6 +2,7 @@ import { and, asc, eq, gte, inArray, isNull, type SQLWrapper, sql } from 'drizzl
 import { nextStep } from '#core/horizon/next-step'
 import { pressure, urgency } from '#core/horizon/pressure'
 import { dayOf, hour, toInstant, toLocal } from '#core/time/local'
+import { wasHauled } from '#server/load/hauled'
 import { type Db, prepared } from '#server/db.server'
 import type { RateBand } from '#core/rates/rates'
 import { currentBand } from '#server/rates/band'
@@ -113,7 +114,7 @@ function todaysNumbers(db: Db, now: number) {
   const row = db
     .select({ covered: sql<number>`count(*)`, marginMinor: sql<number | null>`sum(${load.sellMinor} - ${load.payMinor})`, sellMinor: sql<number | null>`sum(${load.sellMinor})` })
     .from(load)
-    .where(and(gte(load.coveredAt, midnight), eq(load.practice, false)))
+    .where(and(gte(load.coveredAt, midnight), wasHauled))
     .get()
   return { covered: row?.covered ?? 0, marginMinor: row?.marginMinor ?? 0, sellMinor: row?.sellMinor ?? 0 }
 }

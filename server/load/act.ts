@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { z } from 'zod'
-import type { Permission } from '#core/access/access'
+import { may, type Permission } from '#core/access/access'
 import { chargeSchema } from '#core/charge/charge'
 import { loadStates } from '#core/load/load'
 import { offerTermsSchema } from '#core/offer/offer'
@@ -39,8 +39,8 @@ export const loadActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('decline_offer'), offerId: id }),
   z.object({ intent: z.literal('confirm_proposal'), proposal: confirmProposalSchema }),
   z.object({ intent: z.literal('dismiss_proposal'), proposalId: id }),
-  z.object({ intent: z.literal('award'), offerId: id, buyCharges, override: reason.nullable().default(null) }),
-  z.object({ intent: z.literal('change_pay'), buyCharges }),
+  z.object({ intent: z.literal('award'), offerId: id, buyCharges, override: reason.nullable().default(null), priceReason: reason.nullable().default(null) }),
+  z.object({ intent: z.literal('change_pay'), buyCharges, priceReason: reason.nullable().default(null) }),
   z.object({ intent: z.literal('send_confirmation'), to: z.string().trim().email('Give a mail address').max(200), again: z.boolean().default(false), /** Somebody has read what was held back, and it may go out. */ despite: z.boolean().default(false), override: reason.nullable().default(null) }),
   z.object({ intent: z.literal('revoke_links'), confirmationId: id }),
   z.object({ intent: z.literal('release'), reason }),
@@ -68,13 +68,13 @@ export function actOnLoad(db: Db, loadId: number, act: z.output<typeof loadActSc
       return carryOut(db, loadId, { kind: 'open', problems: whole && 'problems' in whole ? whole.problems : [] }, who)
     }
     case 'set_limits':
-      return carryOut(db, loadId, { kind: 'set_limits', targetMinor: act.targetMinor, mostMinor: act.mostMinor }, who)
+      return carryOut(db, loadId, { kind: 'set_limits', targetMinor: act.targetMinor, mostMinor: act.mostMinor, mayExceed: may(viewer.role, 'exceed_max') }, who)
     case 'post':
       return carryOut(db, loadId, () => ({ kind: 'post', board: boardName, tells: notesTell(db, loadId) }), who)
     case 'unpost':
       return carryOut(db, loadId, { kind: 'unpost', postingId: act.postingId }, who)
     case 'record_offer':
-      return recordOffer(db, loadId, act.offer, who)
+      return recordOffer(db, loadId, { ...act.offer, isTyped: true }, who)
     case 'counter_offer':
       return carryOut(db, loadId, { kind: 'counter_offer', offerId: act.offerId, counterMinor: act.counterMinor }, who)
     case 'decline_offer':
@@ -84,9 +84,9 @@ export function actOnLoad(db: Db, loadId: number, act: z.output<typeof loadActSc
     case 'dismiss_proposal':
       return dismissProposal(db, loadId, act.proposalId, who)
     case 'award':
-      return awardLoad(db, loadId, { offerId: act.offerId, buyCharges: act.buyCharges, override: act.override, role: viewer.role }, who)
+      return awardLoad(db, loadId, { offerId: act.offerId, buyCharges: act.buyCharges, override: act.override, priceReason: act.priceReason, role: viewer.role }, who)
     case 'change_pay':
-      return changePay(db, loadId, act.buyCharges, who)
+      return changePay(db, loadId, { buyCharges: act.buyCharges, priceReason: act.priceReason, role: viewer.role }, who)
     case 'send_confirmation':
       return sendConfirmation(db, loadId, act, viewer, who)
     case 'revoke_links':

@@ -58,7 +58,7 @@ function take({ db }: TestWorld, loadId: number, each: Step, at: number): unknow
     case 'wait':
       return lapseOffers(db, at)
     case 'pay':
-      return changePay(db, loadId, [flatCharge('line_haul', each.pay * 100)], act)
+      return changePay(db, loadId, { buyCharges: [flatCharge('line_haul', each.pay * 100)], role: 'manager', priceReason: 'agreed so' }, act)
     case 'weight':
       return changeLoad(db, loadId, { terms: terms({ weightLb: each.pounds }), open: true, acknowledged: [], copiedFrom: null }, act)
     case 'advance':

@@ -114,14 +114,14 @@ describe('after the award', () => {
   }
   test('a changed pay makes version 2 and voids version 1', () => {
     const loadId = covered()
-    expect(changePay(world.db, loadId, [flatCharge('line_haul', 250_000)], ines)).toEqual({ done: true })
+    expect(changePay(world.db, loadId, { buyCharges: [flatCharge('line_haul', 250_000)], role: 'manager', priceReason: 'agreed so' }, ines)).toEqual({ done: true })
     expect(world.db.select({ version: confirmation.version, state: confirmation.state }).from(confirmation).all()).toEqual([{ version: 1, state: 'void' }, { version: 2, state: 'issued' }])
     expect(world.db.select().from(confirmation).all()[1]!.terms.totalMinor).toBe(250_000)
     expect(world.db.select().from(load).get()!.payMinor).toBe(250_000)
   })
   test('pay of nothing is refused and leaves the old pay', () => {
     const loadId = covered()
-    expect(changePay(world.db, loadId, [flatCharge('line_haul', 0)], ines)).toMatchObject({ refusal: { code: 'nothing_agreed' } })
+    expect(changePay(world.db, loadId, { buyCharges: [flatCharge('line_haul', 0)], role: 'manager', priceReason: 'agreed so' }, ines)).toMatchObject({ refusal: { code: 'nothing_agreed' } })
     expect(readLoadPage(world.db, loadId, now)!.buy.totalMinor).toBe(248_000)
   })
   test('a changed weight makes version 2, a note for us does not', () => {

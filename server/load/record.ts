@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import { and, eq, isNull, sql } from 'drizzle-orm'
-import type { LoadEvent } from '#core/load/decide'
+import type { AgreedPrice, LoadEvent } from '#core/load/decide'
+import { deskCurrency } from '#core/money/exchange'
 import { issueConfirmation } from '#server/confirmation/issue'
 import type { Db } from '#server/db.server'
 import { type Act, writeLog } from '#server/log/act'
@@ -29,6 +30,7 @@ function apply(db: Db, loadId: number, event: LoadEvent, context: RecordContext)
   const { now } = context
   switch (event.kind) {
     case 'state_changed':
+      if (event.to === 'in_transit') noteHauled(db, loadId)
       db.update(load).set({ state: event.to, ...(event.to === 'uncovered' && event.from === 'draft' ? { openedAt: now } : {}) }).where(eq(load.id, loadId)).run()
       return
     case 'limits_set':
@@ -43,8 +45,19 @@ function apply(db: Db, loadId: number, event: LoadEvent, context: RecordContext)
       return sendToBoard(db, loadId, event.postingId, 'remove', event.board, context)
     case 'offer_recorded':
       db.insert(offer)
-        .values({ loadId, carrierId: event.carrierId, payMinor: event.payMinor, source: event.source, state: 'open', goodUntil: event.goodUntil, note: event.note, receivedAt: now, externalKey: context.externalKey ?? null })
+        .values({ loadId, carrierId: event.carrierId, payMinor: event.payMinor, askedMinor: event.asked?.amountMinor ?? event.payMinor, currency: event.asked?.currency ?? deskCurrency, source: event.source, state: 'open', goodUntil: event.goodUntil, note: event.note, receivedAt: now, externalKey: context.externalKey ?? null })
         .run()
+      return
+    case 'offer_repriced':
+      // The same offer at another price: a counter of ours was to the old one.
+      db.update(offer)
+        .set({ payMinor: event.payMinor, askedMinor: event.asked?.amountMinor ?? event.payMinor, currency: event.asked?.currency ?? deskCurrency, counterMinor: null, source: event.source, goodUntil: event.goodUntil, note: event.note, receivedAt: now, ...(context.externalKey ? { externalKey: context.externalKey } : {}) })
+        .where(eq(offer.id, event.offerId))
+        .run()
+      return
+    case 'offer_answer_asked':
+      return askAnswer(db, loadId, event, context)
+    case 'price_passed':
       return
     case 'offer_countered':
       db.update(offer).set({ counterMinor: event.to }).where(eq(offer.id, event.offerId)).run()
@@ -53,9 +66,8 @@ function apply(db: Db, loadId: number, event: LoadEvent, context: RecordContext)
       db.update(offer).set({ state: event.to }).where(eq(offer.id, event.offerId)).run()
       return
     case 'load_awarded':
-      db.update(offer).set({ state: 'awarded' }).where(eq(offer.id, event.offerId)).run()
-      db.update(load).set({ carrierId: event.carrierId, payMinor: event.payMinor, coveredAt: now }).where(eq(load.id, loadId)).run()
-      db.update(carrier).set({ lastLoadAt: sql`max(coalesce(${carrier.lastLoadAt}, 0), (select pickup_at from load where load.id = ${loadId} and practice = 0))` }).where(and(eq(carrier.id, event.carrierId), sql`exists (select 1 from load where load.id = ${loadId} and practice = 0)`)).run()
+      db.update(offer).set({ state: 'awarded', agreedMinor: event.payMinor }).where(eq(offer.id, event.offerId)).run()
+      db.update(load).set({ carrierId: event.carrierId, coveredAt: now, ...payColumns(event) }).where(eq(load.id, loadId)).run()
       return writeBuyCharges(db, loadId, event.buyCharges)
     case 'gate_passed':
       db.insert(gateOverride).values({ loadId, carrierId: event.carrierId, stage: event.stage, reasons: event.reasons, because: event.because, byName: context.by.name, at: now, policyVersion: event.policyVersion }).run()
@@ -73,7 +85,8 @@ function apply(db: Db, loadId: number, event: LoadEvent, context: RecordContext)
       return
     case 'award_released':
       db.update(offer).set({ state: 'turned_down' }).where(and(eq(offer.loadId, loadId), eq(offer.state, 'awarded'))).run()
-      db.update(load).set({ carrierId: null, payMinor: null, coveredAt: null }).where(eq(load.id, loadId)).run()
+      db.update(load).set({ carrierId: null, payMinor: null, agreedMinor: null, payCurrency: deskCurrency, payRateE6: null, payRateDay: null, coveredAt: null, driverName: null, driverPhone: null, truckNumber: null }).where(eq(load.id, loadId)).run()
+      tellReleased(db, loadId, event, context)
       db.update(gateAlert).set({ endedAt: now, endedHow: 'other_carrier', endedBy: context.by.name }).where(and(eq(gateAlert.loadId, loadId), isNull(gateAlert.endedAt))).run()
       return writeBuyCharges(db, loadId, [])
     case 'load_cancelled':
@@ -83,6 +96,19 @@ function apply(db: Db, loadId: number, event: LoadEvent, context: RecordContext)
       // The terms themselves are written by whoever changed them, in the same transaction.
       return
   }
+}
+
+/** From its pickup on a load is the carrier's last one; before that it is only booked. */
+function noteHauled(db: Db, loadId: number): void {
+  const row = db.select({ carrierId: load.carrierId, pickupAt: load.pickupAt, practice: load.practice }).from(load).where(eq(load.id, loadId)).get()
+  if (row?.carrierId && !row.practice) db.update(carrier).set({ lastLoadAt: sql`max(coalesce(${carrier.lastLoadAt}, 0), ${row.pickupAt})` }).where(eq(carrier.id, row.carrierId)).run()
+}
+
+const payColumns = ({ payMinor, agreed }: { payMinor: number; agreed?: AgreedPrice | undefined }) => ({ payMinor, agreedMinor: agreed?.amountMinor ?? payMinor, payCurrency: agreed?.currency ?? deskCurrency, payRateE6: agreed?.rateE6 ?? null, payRateDay: agreed?.rateDay ?? null })
+
+/** Writes what is agreed with the carrier: in the desk's currency, and in the paper's with its rate. */
+export function writePay(db: Db, loadId: number, pay: { payMinor: number; agreed: AgreedPrice }): void {
+  db.update(load).set(payColumns(pay)).where(eq(load.id, loadId)).run()
 }
 
 /** Replaces the agreed pay lines of a load. */
@@ -111,6 +137,22 @@ function askMail(db: Db, loadId: number, event: LoadEvent & { kind: 'confirmatio
   db.update(confirmation).set({ state: 'sent', sentAt: context.now, sentTo: event.to }).where(eq(confirmation.id, event.confirmationId)).run()
   if (context.practice) return keepInside(db, loadId, 'the mail', context)
   enqueue(db, { kind: 'mail', stream: `confirmation-${event.confirmationId}`, loadId, payload: { confirmationId: event.confirmationId, version: event.version, to: event.to } }, context.now)
+}
+
+/** Answers in writing who wrote to us: our counter, or that we go without them. */
+function askAnswer(db: Db, loadId: number, event: LoadEvent & { kind: 'offer_answer_asked' }, context: RecordContext): void {
+  if (context.practice) return keepInside(db, loadId, 'the mail', context)
+  enqueue(db, { kind: 'carrier_mail', stream: `offer-${event.offerId}`, loadId, payload: { told: { offerId: event.offerId, what: event.answer, amountMinor: event.amountMinor } } }, context.now)
+}
+
+/** A carrier that has a confirmation in hand is told that it no longer stands. */
+function tellReleased(db: Db, loadId: number, event: LoadEvent & { kind: 'award_released' }, context: RecordContext): void {
+  if (!event.confirmationSent || event.carrierId === undefined) return
+  const mail = db.select({ mail: carrier.mail }).from(carrier).where(eq(carrier.id, event.carrierId)).get()?.mail
+  if (!mail) return
+  if (context.practice) return keepInside(db, loadId, 'the mail', context)
+  enqueue(db, { kind: 'carrier_mail', stream: `load-${loadId}-released`, loadId, payload: { released: { loadId, carrierId: event.carrierId } } }, context.now)
+  writeLog(db, loadId, 'carrier_told', { kind: 'carrier_told', to: mail, what: 'the load is no longer theirs' }, context)
 }
 
 function keepInside(db: Db, loadId: number, what: string, context: RecordContext): void {

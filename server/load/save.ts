@@ -1,10 +1,11 @@
-import { and, eq, inArray, max } from 'drizzle-orm'
+import { and, desc, eq, inArray, max, sql } from 'drizzle-orm'
 import { chargeSheet } from '#core/charge/charge'
 import { checkLoad, type Problem } from '#core/load/checks'
 import { loadChanges } from '#core/load/changes'
 import { decide } from '#core/load/decide'
 import type { LoadTerms } from '#core/load/load'
 import type { Refusal } from '#core/load/refusals'
+import { deskCurrency, reckon } from '#core/money/exchange'
 import { cellOf } from '#core/place/place'
 import { proposeLimits } from '#core/rates/limits'
 import type { RateBand } from '#core/rates/rates'
@@ -13,10 +14,11 @@ import { termChanges } from '#core/confirmation/terms'
 import { currentTerms } from '#server/confirmation/issue'
 import { type Db, inTransaction } from '#server/db.server'
 import { announce } from '#server/live/live'
+import { deskDay, ratesAround } from '#server/money/exchange'
 import { routeOver } from '#server/miles/route'
 import { type Act, writeLog } from '#server/log/act'
 import { bandColumns, findRateBand } from '#server/rates/band'
-import { charge, customer, facility, load, note, reference, stop } from '#server/schema'
+import { charge, customer, facility, load, log, note, reference, stop } from '#server/schema'
 import { findLoadFacts } from './facts'
 import { record } from './record'
 import { readTerms } from './terms'
@@ -28,6 +30,8 @@ export interface SaveRequest {
   /** Codes of the cautions the rep has seen and meant. */
   acknowledged: string[]
   copiedFrom: string | null
+  /** The version that the change began from: another one in between is told, not overwritten. */
+  version?: number | null
   /** The line of the quote it was sold by, where it was. */
   quote?: { lineId: number; number: string; position: number }
 }
@@ -77,6 +81,8 @@ function changeInside(db: Db, loadId: number, request: SaveRequest, act: Act): S
   const facts = findLoadFacts(db, loadId)
   const before = readTerms(db, loadId)
   if (!facts || !before) return { refusal: { code: 'no_such_load', message: 'There is no such load.' } }
+  const present = db.select({ version: load.version }).from(load).where(eq(load.id, loadId)).get()!
+  if (request.version && request.version !== present.version) return { refusal: { code: 'changed_meanwhile', message: `${lastChange(db, loadId)} changed this load while you had it open. What you typed is still here: open the load in another tab, see what changed, and save again from there.` } }
   if (facts.state !== 'draft' && before.practice !== request.terms.practice) {
     return { refusal: { code: 'practice_is_settled', message: 'Practice or not is settled once a load is opened: make another one.' } }
   }
@@ -89,7 +95,7 @@ function changeInside(db: Db, loadId: number, request: SaveRequest, act: Act): S
   if (open.length > 0) return { problems: open }
   const shownBefore = currentTerms(db, loadId)
   const ownLimits = facts.state === 'draft' ? whole.limits : {}
-  db.update(load).set({ ...whole.columns, ...ownLimits }).where(eq(load.id, loadId)).run()
+  db.update(load).set({ ...whole.columns, ...ownLimits, version: sql`${load.version} + 1` }).where(eq(load.id, loadId)).run()
   for (const part of [stop, reference, note]) db.delete(part).where(eq(part.loadId, loadId)).run()
   db.delete(charge).where(and(eq(charge.loadId, loadId), eq(charge.side, 'sell'))).run()
   writeParts(db, loadId, request.terms)
@@ -101,6 +107,11 @@ function changeInside(db: Db, loadId: number, request: SaveRequest, act: Act): S
   record(db, loadId, decision.events, { ...act, practice: facts.practice })
   if (request.open && facts.state === 'draft') record(db, loadId, [{ kind: 'state_changed', from: 'draft', to: 'uncovered' }], { ...act, practice: request.terms.practice })
   return { loadId }
+}
+
+/** Who changed a load's terms last. */
+function lastChange(db: Db, loadId: number): string {
+  return db.select({ name: log.actorName }).from(log).where(and(eq(log.loadId, loadId), eq(log.kind, 'terms_changed'))).orderBy(desc(log.id)).limit(1).get()?.name ?? 'Somebody'
 }
 
 /** The problems that still stand in the way: all stops when opening, cautions not acknowledged. */
@@ -135,12 +146,17 @@ export function complete(db: Db, terms: LoadTerms, now: number): Whole | { missi
   }
   const band = findRateBand(db, { ...lane, equipment: terms.equipment, miles: route.miles, weightLb: terms.weightLb, pickupAt: pickupAndDelivery(places).pickupAt }, now)
   const charges = { miles: route.miles, weightLb: terms.weightLb }
-  const sellMinor = chargeSheet(terms.sellCharges, charges).totalMinor
+  const sheet = chargeSheet(terms.sellCharges, charges)
+  const today = deskDay(now)
+  const rates = sheet.currency === deskCurrency ? [] : ratesAround(db, today)
+  const sold = reckon({ amountMinor: sheet.totalMinor, currency: sheet.currency }, rates, today)
+  // Without a rate nothing is compared or added: the load stays a draft and says so.
+  const sell = 'refusal' in sold ? { amountMinor: 0, by: null } : sold
   const { stops: _s, references: _r, notes: _n, sellCharges, ...own } = terms
   return {
-    columns: { ...own, ...lane, ...bandColumns(band), miles: route.miles, hours: route.hours, sellMinor, ...pickupAndDelivery(places) },
-    limits: proposeLimits(band, sellMinor) ?? { targetMinor: null, mostMinor: null },
-    problems: checkLoad({ ...own, stops: places, legs: route.legs, sellCharges, charges }, { now, hasPayer: Boolean(payer.billingMail), band: band as RateBand | null }),
+    columns: { ...own, ...lane, ...bandColumns(band), miles: route.miles, hours: route.hours, sellMinor: sell.amountMinor, soldMinor: sheet.totalMinor, currency: sheet.currency, sellRateE6: sell.by?.rateE6 ?? null, sellRateDay: sell.by?.day ?? null, ...pickupAndDelivery(places) },
+    limits: proposeLimits(band, sell.amountMinor) ?? { targetMinor: null, mostMinor: null },
+    problems: checkLoad({ ...own, stops: places, legs: route.legs, sellCharges, charges }, { now, hasPayer: Boolean(payer.billingMail), band: band as RateBand | null, rates, today }),
   }
 }
 

@@ -29,7 +29,7 @@ export function readTerms(db: Db, loadId: number): LoadTerms | null {
     references: db.select({ kind: reference.kind, value: reference.value, showOn: reference.showOn }).from(reference).where(eq(reference.loadId, loadId)).orderBy(asc(reference.id)).all(),
     notes: db.select({ audience: note.audience, text: note.text }).from(note).where(eq(note.loadId, loadId)).orderBy(asc(note.id)).all(),
     sellCharges: db
-      .select({ kind: charge.kind, basis: charge.basis, rateE4: charge.rateE4, quantity: charge.quantity, currency: charge.currency, note: charge.note })
+      .select({ kind: charge.kind, basis: charge.basis, rateE4: charge.rateE4, quantity: charge.quantity, currency: charge.currency, note: charge.note, paidOn: charge.paidOn })
       .from(charge)
       .where(and(eq(charge.loadId, loadId), eq(charge.side, 'sell')))
       .orderBy(asc(charge.id))

@@ -1,17 +1,22 @@
-import { parse } from 'csv-parse/sync'
 import { desc, max, sql } from 'drizzle-orm'
 import { type FeedReading, readDiesel } from '#core/fuel/fuel'
 import { readAverages } from '#core/market/averages'
+import { readExchangeRates } from '#core/money/exchange'
+import { isCurrency } from '#core/money/money'
+import { isDay } from '#core/time/local'
 import { type Db, inTransaction } from '#server/db.server'
 import { askOutside } from '#server/http/outside'
+import { keepRates } from '#server/money/exchange'
 import { logger } from '#server/log/logger'
+import { readAside } from '#server/read/read'
 import { dieselPrice, feed, marketAverage } from '#server/schema'
 import { settings } from '#server/settings.server'
 
-export const feedNames = ['diesel', 'averages'] as const
+export const feedNames = ['diesel', 'averages', 'exchange'] as const
 export type FeedName = (typeof feedNames)[number]
 
 const answerTimeout = 15_000
+const readTimeout = 30_000
 const largestFeed = 64 * 1024 * 1024
 /** Rows come out up to some days late, each with its own instant: a little of what was read is read again. */
 const overlap = 6 * 3_600_000
@@ -20,8 +25,8 @@ const rowsAtOnce = 500
 /** Reads one feed over its wire and keeps what is new; what went wrong is kept beside it and tried again next time. */
 export async function readFeed(db: Db, name: FeedName, clock: () => number = Date.now): Promise<{ rows: number; refused: number } | { problem: string }> {
   try {
-    const rows = parse(await fetchText(urlOf(db, name)), { record_delimiter: ['\r\n', '\n', '\r'], relax_column_count: true, skip_empty_lines: true, trim: true }) as string[][]
-    const reading: FeedReading<unknown> = name === 'diesel' ? keepDiesel(db, rows, clock()) : keepAverages(db, rows, clock())
+    const rows = await readAside('csv', { text: await fetchText(urlOf(db, name)), mostRows: 400_000, mostColumns: 40 }, readTimeout)
+    const reading = keepers[name](db, rows, clock())
     note(db, name, { readAt: clock(), rows: reading.rows.length, refused: reading.refused.length, problem: null })
     if (reading.refused.length > 0) logger().warn({ feed: name, refused: reading.refused.slice(0, 5) }, 'lines of a feed could not be read')
     return { rows: reading.rows.length, refused: reading.refused.length }
@@ -36,6 +41,7 @@ export async function readFeed(db: Db, name: FeedName, clock: () => number = Dat
 function urlOf(db: Db, name: FeedName): string {
   const root = settings().OX_MARKET_URL
   if (name === 'diesel') return `${root}/diesel.csv`
+  if (name === 'exchange') return `${root}/exchange.csv`
   const newest = db.select({ at: max(marketAverage.publishedAt) }).from(marketAverage).get()?.at ?? 0
   return `${root}/averages.csv?published_after=${new Date(Math.max(0, newest - overlap)).toISOString()}`
 }
@@ -64,6 +70,14 @@ function keepAverages(db: Db, rows: string[][], now: number) {
   })
   return reading
 }
+
+function keepExchange(db: Db, rows: string[][], now: number) {
+  const reading = readExchangeRates(rows, isCurrency, isDay)
+  keepRates(db, reading.rows, 'feed', now)
+  return reading
+}
+
+const keepers: Record<FeedName, (db: Db, rows: string[][], now: number) => FeedReading<unknown>> = { diesel: keepDiesel, averages: keepAverages, exchange: keepExchange }
 
 function note(db: Db, name: FeedName, outcome: Omit<typeof feed.$inferInsert, 'name'>): void {
   db.insert(feed).values({ name, ...outcome }).onConflictDoUpdate({ target: feed.name, set: outcome }).run()

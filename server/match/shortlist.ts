@@ -3,6 +3,7 @@ import { type Run, type Shortlisted, shortlist } from '#core/match/shortlist'
 import { cellsAround, postalArea } from '#core/place/place'
 import type { Verdict } from '#core/vetting/vetting'
 import { type Db, prepared } from '#server/db.server'
+import { hauledAtPay } from '#server/load/hauled'
 import { carrier } from '#server/schema'
 import type { LoadForGate } from '#server/vetting/load-to-vet'
 import { vetCarriers } from '#server/vetting/vet'
@@ -28,7 +29,7 @@ const runsQuery = prepared((db) =>
     `select carrier_id carrierId, origin_postal originPostal, dest_postal destPostal, origin_city originCity, dest_city destCity, pay_minor payMinor, delivered_on_time onTime, covered_at bookedAt
      from load where id in (
        select id from load indexed by load_lane
-       where pay_minor is not null and practice = 0 and equipment = ? and origin_cell in (${nine}) and dest_cell in (${nine}) and covered_at < ?
+       where ${hauledAtPay()} and pickup_at <= ? and equipment = ? and origin_cell in (${nine}) and dest_cell in (${nine}) and covered_at < ?
        order by covered_at desc limit ${mostRuns})`,
   ),
 )
@@ -40,7 +41,7 @@ const carriersQuery = prepared((db) => db.select().from(carrier).where(sql`${car
 export function findShortlist(db: Db, lane: LaneToMatch, now: number): ShortlistEntry[] {
   const origin = { lat: lane.originLat, lon: lane.originLon }
   const originCells = cellsAround(origin, 1)
-  const rows = runsQuery(db).all(lane.equipment, ...originCells, ...cellsAround({ lat: lane.destLat, lon: lane.destLon }, 1), now) as (Run & { originPostal: string; destPostal: string; onTime: number | null })[]
+  const rows = runsQuery(db).all(now, lane.equipment, ...originCells, ...cellsAround({ lat: lane.destLat, lon: lane.destLon }, 1), now) as (Run & { originPostal: string; destPostal: string; onTime: number | null })[]
   const runs = rows.map((row) => ({
     ...row,
     deliveredOnTime: row.onTime === null ? null : row.onTime === 1,

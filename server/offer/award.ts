@@ -1,15 +1,16 @@
 import { and, eq } from 'drizzle-orm'
-import type { Role } from '#core/access/access'
-import { type Charge, chargeSheet, oneCurrency } from '#core/charge/charge'
+import { may, type Role } from '#core/access/access'
+import { type Charge, type ChargeFacts, chargeSheet, oneCurrency } from '#core/charge/charge'
 import { termChanges } from '#core/confirmation/terms'
-import { decide } from '#core/load/decide'
+import { type AgreedPrice, decide } from '#core/load/decide'
 import { currentTerms } from '#server/confirmation/issue'
 import { type Db, inTransaction } from '#server/db.server'
 import { announce } from '#server/live/live'
 import { noSuchLoad, type Outcome } from '#server/load/commands'
 import { findLoadFacts } from '#server/load/facts'
-import { record, writeBuyCharges } from '#server/load/record'
+import { record, writeBuyCharges, writePay } from '#server/load/record'
 import type { Act } from '#server/log/act'
+import { reckonNow } from '#server/money/exchange'
 import { load, offer } from '#server/schema'
 import { askGate } from '#server/vetting/gate'
 
@@ -18,10 +19,12 @@ export interface AwardRequest {
   buyCharges: Charge[]
   /** The reason for going past a gate that stops, where somebody allowed to gives one. */
   override: string | null
+  /** The reason for a price above max, at a loss, or that looks mistyped. */
+  priceReason?: string | null
   role: Role
 }
 
-type AwardOutcome = Outcome | { refusal: { code: 'mixed_currencies'; message: string } }
+type AwardOutcome = Outcome | { refusal: { code: 'mixed_currencies' | 'no_exchange_rate' | 'advance_without_day'; message: string } }
 
 const mixed = { refusal: { code: 'mixed_currencies' as const, message: 'All charges of a side are in one currency.' } }
 
@@ -34,8 +37,10 @@ export function awardLoad(db: Db, loadId: number, request: AwardRequest, act: Ac
     if (!facts || !row) return noSuchLoad
     const offered = db.select({ carrierId: offer.carrierId }).from(offer).where(and(eq(offer.id, request.offerId), eq(offer.loadId, loadId))).get()
     const gate = askGate(db, row, offered ?? null, request, act.now)
-    const payMinor = chargeSheet(request.buyCharges, row).totalMinor
-    const decision = decide(facts, { kind: 'award', offerId: request.offerId, buyCharges: request.buyCharges, payMinor, gate }, act.now)
+    const pay = agreedPay(db, request.buyCharges, row, act.now)
+    if ('refusal' in pay) return pay
+    const price = { reason: request.priceReason ?? null, mayExceed: may(request.role, 'exceed_max') }
+    const decision = decide(facts, { kind: 'award', offerId: request.offerId, buyCharges: request.buyCharges, ...pay, price, gate }, act.now)
     if ('refusal' in decision) return decision
     record(db, loadId, decision.events, { ...act, practice: facts.practice })
     return { done: true }
@@ -44,8 +49,18 @@ export function awardLoad(db: Db, loadId: number, request: AwardRequest, act: Ac
   return outcome
 }
 
-/** Changes the agreed pay after the award: a new version of the confirmation, to be accepted again. */
-export function changePay(db: Db, loadId: number, buyCharges: Charge[], act: Act): AwardOutcome {
+/** What charges come to in the desk's currency, and in their own with the dated rate; refused where there is none, or an advance has no day. */
+function agreedPay(db: Db, charges: Charge[], facts: ChargeFacts, now: number): { payMinor: number; agreed: AgreedPrice } | { refusal: { code: 'no_exchange_rate' | 'advance_without_day'; message: string } } {
+  if (charges.some((each) => each.kind === 'advance' && each.paidOn === null)) return { refusal: { code: 'advance_without_day', message: 'An advance is a payment: give the day it was paid.' } }
+  const sheet = chargeSheet(charges, facts)
+  const reckoned = reckonNow(db, { amountMinor: sheet.totalMinor, currency: sheet.currency }, now)
+  if ('refusal' in reckoned) return reckoned
+  return { payMinor: reckoned.amountMinor, agreed: { amountMinor: sheet.totalMinor, currency: sheet.currency, rateE6: reckoned.by?.rateE6 ?? null, rateDay: reckoned.by?.day ?? null } }
+}
+
+/** Changes the agreed pay after the award: a new version of the confirmation, to be accepted again. The ceiling of an award holds here too. */
+export function changePay(db: Db, loadId: number, request: Pick<AwardRequest, 'buyCharges' | 'priceReason' | 'role'>, act: Act): AwardOutcome {
+  const { buyCharges } = request
   if (!oneCurrency(buyCharges)) return mixed
   const outcome = inTransaction(db, (): AwardOutcome => {
     const facts = findLoadFacts(db, loadId)
@@ -53,16 +68,18 @@ export function changePay(db: Db, loadId: number, buyCharges: Charge[], act: Act
     const before = currentTerms(db, loadId)
     if (!facts || !row) return noSuchLoad
     if (!before) return { refusal: { code: 'no_award', message: 'There is no award whose pay could change.' } }
-    const payMinor = chargeSheet(buyCharges, row).totalMinor
-    if (payMinor <= 0) return { refusal: { code: 'nothing_agreed', message: 'The agreed pay comes to nothing: give the line haul.' } }
+    const paid = agreedPay(db, buyCharges, row, act.now)
+    if ('refusal' in paid) return paid
+    if (paid.payMinor <= 0) return { refusal: { code: 'nothing_agreed', message: 'The agreed pay comes to nothing: give the line haul.' } }
+    const pay = { payMinor: paid.payMinor, price: { reason: request.priceReason ?? null, mayExceed: may(request.role, 'exceed_max') } }
     // Asked before anything is written, so that a refusal leaves nothing behind.
-    const asked = decide(facts, { kind: 'revise', changes: [{ field: 'Pay', from: '', to: '' }], carrierSeesIt: true }, act.now)
+    const asked = decide(facts, { kind: 'revise', changes: [{ field: 'Pay', from: '', to: '' }], carrierSeesIt: true, pay }, act.now)
     if ('refusal' in asked) return asked
     writeBuyCharges(db, loadId, buyCharges)
-    db.update(load).set({ payMinor }).where(eq(load.id, loadId)).run()
+    writePay(db, loadId, paid)
     const after = currentTerms(db, loadId)
     const changes = after ? termChanges(before, after) : []
-    const decision = decide(facts, { kind: 'revise', changes, carrierSeesIt: true }, act.now)
+    const decision = decide(facts, { kind: 'revise', changes, carrierSeesIt: true, pay }, act.now)
     if ('refusal' in decision) throw new Error(`Refused after it was allowed: ${decision.refusal.message}`)
     record(db, loadId, decision.events, { ...act, practice: facts.practice })
     return { done: true }

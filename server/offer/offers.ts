@@ -1,27 +1,39 @@
 import { eq, sql } from 'drizzle-orm'
+import type { Currency } from '#core/money/money'
 import type { OfferSource } from '#core/offer/offer'
 import type { Db } from '#server/db.server'
 import { carryOut, type Outcome } from '#server/load/commands'
 import type { Act } from '#server/log/act'
+import { reckonNow } from '#server/money/exchange'
 import { carrier, offer } from '#server/schema'
 
 export interface IncomingOffer {
   carrierId: number
+  /** What is asked, in `currency`: the carrier's usual one where none is given. */
   payMinor: number
+  currency?: Currency | null
   source: OfferSource
   goodUntil: number | null
   note: string
   /** The sender's own key where it came over a wire: the same one twice is answered once. */
   externalKey?: string
+  /** Somebody has seen that the price looks mistyped, and means it. */
+  sure?: boolean
+  /** Typed by a person of ours: a price that looks mistyped is told before it counts. */
+  isTyped?: boolean
 }
 
 /** Records an offer, whoever brings it: a person from the phone, a board, a mail. */
 export function recordOffer(db: Db, loadId: number, incoming: IncomingOffer, act: Act): Outcome | { refusal: { code: 'no_such_carrier'; message: string } } {
-  const { externalKey, ...terms } = incoming
-  const found = db.select({ name: carrier.name }).from(carrier).where(eq(carrier.id, terms.carrierId)).get()
+  const { externalKey, currency, payMinor, ...terms } = incoming
+  const found = db.select({ name: carrier.name, currency: carrier.currency }).from(carrier).where(eq(carrier.id, terms.carrierId)).get()
   if (!found) return { refusal: { code: 'no_such_carrier', message: 'There is no such carrier.' } }
   if (externalKey && db.select({ id: offer.id }).from(offer).where(eq(offer.externalKey, externalKey)).get()) return { done: true }
-  return carryOut(db, loadId, { kind: 'record_offer', carrierName: found.name, ...terms }, { ...act, externalKey })
+  const named = { amountMinor: payMinor, currency: currency ?? found.currency }
+  const reckoned = reckonNow(db, named, act.now)
+  if ('refusal' in reckoned) return { refusal: { code: 'no_exchange_rate', message: reckoned.refusal.message } }
+  const asked = reckoned.by && { ...named, rateE6: reckoned.by.rateE6, rateDay: reckoned.by.day }
+  return carryOut(db, loadId, { kind: 'record_offer', carrierName: found.name, payMinor: reckoned.amountMinor, ...(asked ? { asked } : {}), ...terms }, { ...act, externalKey })
 }
 
 /** Ends every open offer whose time has come; how many loads were touched. */

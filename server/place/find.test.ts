@@ -70,7 +70,7 @@ test('carriers by name, by any word, by MC number; nobody by a pattern', () => {
 })
 
 test('a customer is made once, whatever the letters’ case', () => {
-  const fresh = { name: 'Tin Whistle Malt', city: '', region: '', billingMail: 'a@b.example', phone: '' }
+  const fresh = { name: 'Tin Whistle Malt', city: '', region: '', billingMail: 'a@b.example', phone: '', currency: 'USD' as const }
   expect(createCustomer(world.db, fresh)).toHaveProperty('customer')
   expect(createCustomer(world.db, { ...fresh, name: 'TIN WHISTLE MALT' })).toHaveProperty('refusal.code', 'customer_exists')
   expect(findCustomers(world.db, 'whis').map((row) => row.name)).toEqual(['Tin Whistle Malt'])

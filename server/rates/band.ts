@@ -6,6 +6,7 @@ import type { RateQuestion } from '#core/rates/past-price'
 import { type Comparable, type RateBand, type RateQuery, rateBand } from '#core/rates/rates'
 import { hour } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
+import { hauledAtPay } from '#server/load/hauled'
 import { locatePrefix } from './locate'
 import { rateModel } from './model'
 
@@ -22,7 +23,7 @@ function comparablesSql(reach: number): string {
   return `select origin_postal originPostal, dest_postal destPostal, origin_lat originLat, origin_lon originLon, dest_lat destLat, dest_lon destLon, miles, pay_minor buyMinor, covered_at bookedAt
     from load where id in (
       select id from load indexed by load_lane
-      where pay_minor is not null and practice = 0 and equipment = ? and origin_cell in (${marks}) and dest_cell in (${marks}) and covered_at < ?
+      where ${hauledAtPay()} and equipment = ? and origin_cell in (${marks}) and dest_cell in (${marks}) and covered_at < ?
       order by covered_at desc limit ${mostComparables})`
 }
 

@@ -4,6 +4,7 @@ import type { SuspectKind } from '#core/rates/suspects'
 import { cellsAround } from '#core/place/place'
 import type { Equipment } from '#core/load/load'
 import { type Db, prepared } from '#server/db.server'
+import { hauledAtPay } from '#server/load/hauled'
 import { fuelShare } from '#server/fuel/fuel'
 import { laneAverage } from '#server/market/lane-average'
 import { priorLines } from '#server/quote/insight'
@@ -61,7 +62,7 @@ const buysQuery = prepared((db) =>
       load.origin_city originCity, load.origin_region originRegion, load.origin_postal originPostal, load.origin_lat originLat, load.origin_lon originLon,
       load.dest_city destCity, load.dest_region destRegion, load.dest_postal destPostal, load.dest_lat destLat, load.dest_lon destLon
     from load indexed by load_lane join carrier on carrier.id = load.carrier_id left join rate_correction fixed on fixed.load_id = load.id
-    where load.pay_minor is not null and load.practice = 0 and load.equipment = ? and load.origin_cell in (${marks}) and load.dest_cell in (${marks}) and load.covered_at < ? and coalesce(fixed.verdict, '') <> 'left_out'
+    where ${hauledAtPay()} and load.equipment = ? and load.origin_cell in (${marks}) and load.dest_cell in (${marks}) and load.covered_at < ? and coalesce(fixed.verdict, '') <> 'left_out'
     order by load.covered_at desc limit ${mostBuys}`),
 )
 

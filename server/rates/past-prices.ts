@@ -1,6 +1,7 @@
 import type { PastPrice, PriceSource } from '#core/rates/past-price'
 import { hour } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
+import { hauledAtPay } from '#server/load/hauled'
 
 /** Prices older than this many days tell of another market. */
 const keptDays = 540
@@ -22,7 +23,7 @@ const columns = 'load.origin_postal originPostal, load.dest_postal destPostal, l
 
 const buys = prepared((db) => db.$client.prepare(`select load.id, load.covered_at bookedAt, ${columns}, coalesce(fixed.price_minor, load.pay_minor) buyMinor, fixed.verdict
     from load left join rate_correction fixed on fixed.load_id = load.id
-    where pay_minor is not null and practice = 0 and covered_at >= ? and covered_at > ? and coalesce(fixed.verdict, '') <> 'left_out' order by covered_at`))
+    where ${hauledAtPay()} and covered_at >= ? and covered_at > ? and coalesce(fixed.verdict, '') <> 'left_out' order by covered_at`))
 
 const lostOffers = prepared((db) =>
   db.$client.prepare(`select offer.id, offer.received_at bookedAt, ${columns}, offer.pay_minor buyMinor from offer join load on load.id = offer.load_id

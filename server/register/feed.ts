@@ -1,14 +1,15 @@
-import { parse } from 'csv-parse/sync'
 import { eq } from 'drizzle-orm'
 import { readRegisterFeed } from '#core/register/feed'
 import { type Db, inTransaction } from '#server/db.server'
 import { askOutside } from '#server/http/outside'
+import { readAside } from '#server/read/read'
 import { logger } from '#server/log/logger'
 import { registerFeed } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { keepRecord } from './keep'
 
 const answerTimeout = 15_000
+const readTimeout = 30_000
 const largestPage = 32 * 1024 * 1024
 /** Changes asked for at once, and how many of them are kept in one transaction: others wait no longer than that takes. */
 const page = 2_000
@@ -60,7 +61,7 @@ async function fetchPage(after: number) {
   const answer = await askOutside(`${settings().OX_REGISTER_URL}/changes.csv?after=${after}&limit=${page}`, { timeoutMs: answerTimeout, mostBytes: largestPage, allowPrivate: true })
   if (answer.status !== 200) throw new Error(`The register answered ${answer.status}`)
   const text = answer.body.toString('utf8')
-  const reading = readRegisterFeed(parse(text, { record_delimiter: ['\r\n', '\n', '\r'], relax_column_count: true, skip_empty_lines: true, trim: true }) as string[][])
+  const reading = readRegisterFeed(await readAside('csv', { text, mostRows: 100_000, mostColumns: 200 }, readTimeout))
   if ('problem' in reading) throw new Error(reading.problem)
   // A page of nothing but nonsense is no answer: what is known stays, and counts as old in time.
   if (reading.refused.length > 3 && reading.refused.length > reading.changes.length) throw new Error(`The register’s feed makes no sense: ${reading.refused[0]!.why}`)

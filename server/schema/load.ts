@@ -47,10 +47,22 @@ export const load = sqliteTable('load', {
   pickupAt: instant('pickup_at').notNull(),
   pickupBy: instant('pickup_by').notNull(),
   deliverBy: instant('deliver_by').notNull(),
+  /** What the customer pays and what the carrier is paid, in the desk's own currency: what everything is compared and added by. */
   sellMinor: integer('sell_minor').notNull().default(0),
   targetMinor: integer('target_minor'),
   mostMinor: integer('most_minor'),
   ...band(),
+  /** The same as sold and as agreed, in the currencies of the papers, and the dated rates (millionths) by which they were turned. */
+  soldMinor: integer('sold_minor').notNull().default(0),
+  currency: text('currency', { enum: currencies }).notNull().default('USD'),
+  sellRateE6: integer('sell_rate_e6'),
+  sellRateDay: text('sell_rate_day'),
+  agreedMinor: integer('agreed_minor'),
+  payCurrency: text('pay_currency', { enum: currencies }).notNull().default('USD'),
+  payRateE6: integer('pay_rate_e6'),
+  payRateDay: text('pay_rate_day'),
+  /** Grows with every change of what was typed: a form that began from an older one is told. */
+  version: integer('version').notNull().default(1),
   carrierId: integer('carrier_id').references(() => carrier.id),
   payMinor: integer('pay_minor'),
   deliveredOnTime: integer('delivered_on_time', { mode: 'boolean' }),
@@ -64,7 +76,7 @@ export const load = sqliteTable('load', {
   index('load_quote_line').on(table.quoteLineId).where(sql`quote_line_id is not null`),
   uniqueIndex('load_number').on(table.number),
   index('load_open').on(table.pickupAt).where(sql`state in ('draft', 'uncovered', 'covered')`),
-  index('load_lane').on(table.equipment, table.originCell, table.destCell, table.coveredAt, table.practice, table.payMinor).where(sql`pay_minor is not null and practice = 0`),
+  index('load_lane').on(table.equipment, table.originCell, table.destCell, table.coveredAt, table.practice, table.payMinor, table.state, table.pickupAt).where(sql`pay_minor is not null and practice = 0`),
   index('load_carrier').on(table.carrierId, table.pickupAt),
   index('load_driver').on(table.driverPhone).where(sql`driver_phone is not null`),
   index('load_truck').on(table.truckNumber).where(sql`truck_number is not null`),
@@ -124,4 +136,6 @@ export const charge = sqliteTable('charge', {
   quantity: real('quantity'),
   currency: text('currency', { enum: currencies }).notNull(),
   note: text('note').notNull().default(''),
+  /** The day an advance was paid. */
+  paidOn: text('paid_on'),
 }, (table) => [index('charge_load').on(table.loadId)])

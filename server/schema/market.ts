@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import { check, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { fuelBases } from '#core/fuel/fuel'
 import { equipmentKinds } from '#core/load/load'
+import { currencies } from '#core/money/money'
 import { id, instant } from './columns'
 
 export const fuelTable = sqliteTable('fuel_table', {
@@ -40,6 +41,16 @@ export const marketAverage = sqliteTable('market_average', {
   index('market_average_published').on(table.publishedAt),
   check('market_average_count', sql`count > 0 and average_minor > 0`),
 ])
+
+/** What one unit of a currency was worth in another on a day (millionths), as its feed or a file brings it. */
+export const exchangeRate = sqliteTable('exchange_rate', {
+  day: text('day').notNull(),
+  from: text('from_currency', { enum: currencies }).notNull(),
+  to: text('to_currency', { enum: currencies }).notNull(),
+  rateE6: integer('rate_e6').notNull(),
+  source: text('source').notNull(),
+  receivedAt: instant('received_at').notNull(),
+}, (table) => [primaryKey({ columns: [table.from, table.to, table.day] }), check('exchange_rate_positive', sql`rate_e6 > 0`)])
 
 /** How far each feed has been read, and what came of the last time. */
 export const feed = sqliteTable('feed', {

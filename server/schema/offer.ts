@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { blob, check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import type { ConfirmationTerms } from '#core/confirmation/terms'
+import { currencies } from '#core/money/money'
 import { offerSources, offerStates } from '#core/offer/offer'
 import type { Sign } from '#core/offer/proposal'
 import { id, instant } from './columns'
@@ -11,7 +12,12 @@ export const offer = sqliteTable('offer', {
   id: id(),
   loadId: loadId(),
   carrierId: integer('carrier_id').notNull().references(() => carrier.id),
+  /** In the desk's own currency, for comparing; `askedMinor` is what the carrier named, in its currency. */
   payMinor: integer('pay_minor').notNull(),
+  askedMinor: integer('asked_minor').notNull().default(0),
+  currency: text('currency', { enum: currencies }).notNull().default('USD'),
+  /** What was agreed with it, once it was awarded. */
+  agreedMinor: integer('agreed_minor'),
   counterMinor: integer('counter_minor'),
   source: text('source', { enum: offerSources }).notNull(),
   state: text('state', { enum: offerStates }).notNull(),

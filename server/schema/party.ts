@@ -1,5 +1,6 @@
 import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { roles } from '#core/access/access'
+import { currencies } from '#core/money/money'
 import type { Equipment } from '#core/load/load'
 import type { Trailers } from '#core/carrier/carrier'
 import { flag, id, instant } from './columns'
@@ -12,6 +13,8 @@ export const customer = sqliteTable('customer', {
   city: text('city').notNull().default(''),
   region: text('region').notNull().default(''),
   billingMail: text('billing_mail'),
+  /** What they are usually billed in. */
+  currency: text('currency', { enum: currencies }).notNull().default('USD'),
   phone: text('phone').notNull().default(''),
   /** Asked for prices, never shipped with us. */
   prospect: flag('prospect'),
@@ -51,6 +54,8 @@ export const carrier = sqliteTable('carrier', {
   dotNumber: text('dot_number').notNull(),
   mail: text('mail').notNull(),
   phone: text('phone').notNull(),
+  /** What they usually name prices in. */
+  currency: text('currency', { enum: currencies }).notNull().default('USD'),
   homeCity: text('home_city').notNull(),
   homeRegion: text('home_region').notNull(),
   homeLat: real('home_lat').notNull(),

@@ -44,6 +44,13 @@ export const outboxSequence = sqliteTable('outbox_sequence', {
   last: integer('last').notNull(),
 })
 
+/** What a form was answered, by its own key: sent again it is answered the same, and done once. */
+export const submission = sqliteTable('submission', {
+  key: text('key').primaryKey(),
+  at: instant('at').notNull(),
+  answer: text('answer', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+}, (table) => [index('submission_at').on(table.at)])
+
 export const message = sqliteTable('message', {
   id: id(),
   messageId: text('message_id').notNull(),

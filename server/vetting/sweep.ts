@@ -66,9 +66,9 @@ export async function vetAll(db: Db, now: number, progress: (share: number) => v
   return ids.length
 }
 
-/** Writes beside each carrier when its newest load with us was picked up, for the directory. */
+/** Writes beside each carrier when its newest load with us was picked up (one that is only booked is none yet), for the directory. */
 export function noteLastLoads(db: Db): void {
-  db.$client.exec(`with newest as materialized (select carrier.id, (select max(pickup_at) from load where load.carrier_id = carrier.id and practice = 0) at from carrier)
+  db.$client.exec(`with newest as materialized (select carrier.id, (select max(pickup_at) from load where load.carrier_id = carrier.id and practice = 0 and state in ('in_transit', 'delivered', 'paperwork_in', 'invoiced', 'paid')) at from carrier)
     update carrier set last_load_at = newest.at from newest where newest.id = carrier.id and newest.at is not carrier.last_load_at`)
 }
 

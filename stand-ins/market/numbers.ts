@@ -98,3 +98,12 @@ export function dieselWeeks(now: number, seed: number): { area: string; week: st
   }
   return rows
 }
+
+/** What a Canadian dollar was worth in US dollars on each working day of the last ninety: it wanders a little around 73 cents. */
+export function exchangeDays(now: number, seed: number): { day: string; rate: number }[] {
+  return Array.from({ length: 90 }, (_, back) => new Date(now - (89 - back) * day)).filter((date) => date.getUTCDay() % 6 !== 0).map((date) => {
+    const name = date.toISOString().slice(0, 10)
+    const week = Math.floor(date.getTime() / (7 * day))
+    return { day: name, rate: 0.73 + (chanceOf(`week ${week}`, seed) - 0.5) * 0.02 + (chanceOf(name, seed) - 0.5) * 0.004 }
+  })
+}

@@ -1,0 +1,35 @@
+import { and, desc, eq, gte, lte } from 'drizzle-orm'
+import { type Converted, deskCurrency, type ExchangeRate, type Money, reckon } from '#core/money/exchange'
+import { addDays, dayOf, toLocal } from '#core/time/local'
+import { type Db, inTransaction } from '#server/db.server'
+import { exchangeRate } from '#server/schema'
+import { brokerage } from '#server/settings.server'
+
+/** The desk's own day at a moment: by it rates are looked up. */
+export const deskDay = (now: number): string => dayOf(toLocal(now, brokerage.zone))
+
+/** Rates into the desk's currency of the days before and of a day, newest first. */
+export function ratesAround(db: Db, day: string): ExchangeRate[] {
+  return db
+    .select({ day: exchangeRate.day, from: exchangeRate.from, to: exchangeRate.to, rateE6: exchangeRate.rateE6 })
+    .from(exchangeRate)
+    .where(and(eq(exchangeRate.to, deskCurrency), lte(exchangeRate.day, day), gte(exchangeRate.day, addDays(day, -15))))
+    .orderBy(desc(exchangeRate.day))
+    .all()
+}
+
+/** A sum in the desk's currency by the rate of the day of `now`, or why it cannot be told. */
+export function reckonNow(db: Db, money: Money, now: number): Converted {
+  const day = deskDay(now)
+  return reckon(money, money.currency === deskCurrency ? [] : ratesAround(db, day), day)
+}
+
+/** Keeps rates by their day; one that comes again with another figure replaces what was there. */
+export function keepRates(db: Db, rates: ExchangeRate[], source: string, now: number): void {
+  inTransaction(db, () => {
+    for (const rate of rates) {
+      const row = { ...rate, source, receivedAt: now }
+      db.insert(exchangeRate).values(row).onConflictDoUpdate({ target: [exchangeRate.from, exchangeRate.to, exchangeRate.day], set: row }).run()
+    }
+  })
+}
