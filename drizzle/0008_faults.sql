@@ -66,6 +66,7 @@ DROP INDEX `message_load`;--> statement-breakpoint
 CREATE INDEX `message_load` ON `message` (`load_id`,`received_at`);--> statement-breakpoint
 DROP INDEX `outbox_stream`;--> statement-breakpoint
 ALTER TABLE `outbox` ADD `sent_at` integer;--> statement-breakpoint
+CREATE INDEX `outbox_load` ON `outbox` (`load_id`,`kind`) WHERE load_id is not null;--> statement-breakpoint
 CREATE INDEX `outbox_held` ON `outbox` (`kind`) WHERE state = 'held';--> statement-breakpoint
 CREATE INDEX `outbox_sent` ON `outbox` (`sent_at`) WHERE state = 'sent';--> statement-breakpoint
 CREATE INDEX `outbox_stream` ON `outbox` (`stream`) WHERE state in ('waiting', 'held');--> statement-breakpoint

@@ -80,7 +80,7 @@ export async function startWork(): Promise<() => Promise<void>> {
   // The fit wants the market's figures: it waits for them, but not for a publisher that does not answer.
   const stopRates = startRateModel(Promise.race([feeds.first, new Promise<void>((resolve) => setTimeout(resolve, longestFeedWait).unref())]))
   const vetting = startVetting(db)
-  const workers = [startWorker(db, 'mail'), startWorker(db, 'board'), startWorker(db, 'quote_mail'), startWorker(db, 'carrier_mail'), startWorker(db, 'exchange')]
+  const workers = [startWorker(db, 'mail'), startWorker(db, 'board'), startWorker(db, 'quote_mail'), startWorker(db, 'carrier_mail'), startWorker(db, 'invoice_mail'), startWorker(db, 'exchange')]
   const tenders = startTenders(db)
   const inbound = await startInboundMail(db, settings().OX_INBOUND_PORT)
   const lapsing = setInterval(() => {

@@ -64,7 +64,8 @@ interface Line {
 /** Looking at a paper: the paper itself beside what is written down of it. */
 export function CheckDialog({ dossier, paper, today, acting, onClose }: { dossier: Dossier; paper: Dossier['papers'][number]; today: string; acting: CarrierActing; onClose: () => void }) {
   const filed = dossier.record?.filings.find((filing) => filing.kind === 'liability')
-  const fresh = (kind: PolicyKind): Line => ({ kind, insurer: filed?.insurer ?? '', number: kind === 'liability' ? (filed?.number ?? '') : '', insuredName: dossier.carrier.name, limit: kind === 'liability' ? '1,000,000' : '100,000', effectiveOn: today, expiresOn: '' })
+  // Limits and days are what the paper says, typed off it: a figure that stands there already is one that nobody read.
+  const fresh = (kind: PolicyKind): Line => ({ kind, insurer: filed?.insurer ?? '', number: kind === 'liability' ? (filed?.number ?? '') : '', insuredName: dossier.carrier.name, limit: '', effectiveOn: '', expiresOn: '' })
   const [kind, setKind] = useState<PaperKind>(paper.kind)
   const [expiresOn, setExpiresOn] = useState('')
   const [lines, setLines] = useState<Line[]>([fresh('liability'), fresh('cargo')])

@@ -40,7 +40,7 @@ export function Row({ tender, index, top, now, chosen, marked, onChoose, onMark 
       </span>
       {tender.purpose === 'cancel' ? <span className="label">no longer wanted</span> : <RateStrip figures={{ band: tender.band, targetMinor: null, mostMinor: null, sellMinor: tender.chargeMinor ?? 0, pegs: [] }} withSell />}
       <span className="text-right leading-tight">
-        {tender.purpose === 'cancel' ? '' : tender.chargeMinor === null ? 'no charge' : formatMoney(Math.round(tender.chargeMinor / 100) * 100)}
+        {tender.purpose === 'cancel' ? '' : tender.margin === null ? (tender.chargeMinor === null ? 'no charge' : 'unknown') : <span className={tender.margin.amountMinor < 0 ? 'text-bill' : ''}>{formatMoney(Math.round(tender.margin.amountMinor / 100) * 100)}</span>}
         {tender.margin && tender.purpose !== 'cancel' && <span className={`block ${tender.margin.amountMinor < 0 ? 'text-bill' : 'label'}`}>{tender.margin.percent}%</span>}
       </span>
     </li>

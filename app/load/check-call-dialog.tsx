@@ -8,6 +8,9 @@ import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
 import type { Acting } from './use-act'
 
+/** Reasons that are reasons: `on schedule` is none for being late. */
+const lateCodes = delayCodes.filter((code) => code !== 'NS')
+
 /** The event that a check call most likely tells: the one after what was told last. */
 function likelyNext(page: LoadPage): { sequence: number; kind: StopEventKind } {
   const last = page.stopEvents.filter(({ kind }) => kind === 'arrived' || kind === 'departed').at(-1)
@@ -27,14 +30,16 @@ export function CheckCallDialog({ page, acting, now, onClose }: { page: LoadPage
   // The clock does not run on under somebody's fingers.
   const [openedAt] = useState(now)
   const at = chosen.at ?? toLocal(openedAt, zone)
-  const [reason, setReason] = useState<DelayCode>('NS')
+  const [reason, setReason] = useState<DelayCode>(lateCodes[0]!)
   const [note, setNote] = useState('')
   const [error, setError] = useState<string>()
+  const [sureOf, setSureOf] = useState<string | null>(null)
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
-    const answer = await acting.act({ intent: 'note_stop', event: { sequence: Number(sequence), kind, atLocal: at, reasonCode: kind === 'delayed' ? reason : null, note } }, 'Noted', true)
-    if (answer.ok) onClose()
-    else setError(answer.message)
+    const answer = await acting.act({ intent: 'note_stop', event: { sequence: Number(sequence), kind, atLocal: at, reasonCode: kind === 'delayed' ? reason : null, note, sure: sureOf === at } }, 'Noted', true)
+    if (answer.ok) return onClose()
+    if (answer.code === 'far_off_window') setSureOf(at)
+    setError(answer.message)
   }
   const stops = page.stops.map((_, index) => String(index + 1))
   const words = Object.fromEntries(page.stops.map((stop, index) => [String(index + 1), `${index + 1} ${stop.kind === 'pickup' ? 'pick up' : 'deliver'}, ${stop.facility}, ${stop.city}`])) as Record<string, string>
@@ -47,7 +52,7 @@ export function CheckCallDialog({ page, acting, now, onClose }: { page: LoadPage
           <Choice label="What" value={kind} options={stopEventKinds} words={stopEventWords} onChange={(value) => setChosen({ ...chosen, kind: value })} />
           <Field label={`${kind === 'delayed' ? 'Expected there' : 'When'}, by the clock in ${zone.split('/').at(-1)?.replace('_', ' ')}`} type="datetime-local" value={at} onChange={(event) => setChosen({ ...chosen, at: event.target.value })} autoFocus />
         </div>
-        {kind === 'delayed' && <Choice label="Why" value={reason} options={delayCodes} words={delayReasons} onChange={setReason} />}
+        {kind === 'delayed' && <Choice label="Why" value={reason} options={lateCodes} words={delayReasons} onChange={setReason} />}
         <Field label="Note (stays here)" value={note} maxLength={200} onChange={(event) => setNote(event.target.value)} />
         <p className="label">{told ? `${page.reportsTo!.name} is told by a 214 as ${page.reportsTo!.shipmentId}.` : 'No customer’s system is told: this load reports to none.'}</p>
         {error && (

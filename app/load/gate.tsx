@@ -16,6 +16,8 @@ export interface GateFacts {
 export function useGate(loadId: number, carrierId: number, again = false): GateFacts | null {
   const [gate, setGate] = useState<GateFacts | null>(null)
   useEffect(() => {
+    // The award just made may still be on its way into the page: nobody is asked about yet.
+    if (carrierId === 0) return undefined
     const going = new AbortController()
     fetch(`/loads/${loadId}/gate/${carrierId}${again ? '?again' : ''}`, { signal: going.signal })
       .then((response) => (response.ok ? response.json() : null))

@@ -1,6 +1,8 @@
 import { spanWords } from '#core/time/words'
 import { hour } from '#core/time/local'
 import type { LoadPage } from '#server/load/read'
+import { project, shapeAround } from '#core/map/project'
+import { pointsOf } from '../map/layers'
 import { RouteMap } from '../map/map'
 import { routeLayers, wayWords } from '../map/route-layers'
 import { Dialog } from '../ui/dialog'
@@ -11,15 +13,27 @@ const wordsOf = (page: LoadPage) => wayWords(page.legs.reduce((sum, leg) => sum 
 
 /** The way on the map, small, in the room the offers leave; its words beside the key that opens it large. */
 export function LoadMap({ page, onOpen }: { page: LoadPage; onOpen: () => void }) {
+  const layers = layersOf(page)
+  const shape = shapeAround(pointsOf(layers).map(project), { least: 0.8, most: 2.2 })
   return (
-    <section aria-label="Way" className="flex h-36 shrink-0 flex-col border-t border-strong px-4 pt-2 pb-2 max-[760px]:hidden">
-      <p className="flex justify-between gap-3">
-        <span className="label truncate">{wordsOf(page)}</span>
-        <button type="button" onClick={onOpen} className="shrink-0 text-dusk">
-          <kbd className="key">m</kbd> larger
-        </button>
-      </p>
-      <RouteMap layers={layersOf(page)} words={wordsOf(page)} shape={6.4} tall={86} className="mt-1 min-h-0 flex-1" />
+    <section aria-label="Way" className="flex h-44 shrink-0 gap-3 border-t border-strong px-4 pt-2 pb-2 max-[760px]:hidden">
+      <RouteMap layers={layers} words={wordsOf(page)} shape={shape} tall={160} className="h-full shrink-0" style={{ aspectRatio: shape }} />
+      <div className="flex min-w-0 flex-1 flex-col">
+        <p className="flex justify-between gap-3">
+          <span className="head">Way</span>
+          <button type="button" onClick={onOpen} className="shrink-0 text-dusk">
+            <kbd className="key">m</kbd> larger
+          </button>
+        </p>
+        <ol className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} aria-label="Roads, in the order in which they are driven">
+          {page.ways.map((way, index) => (
+            <li key={index}>
+              {milesWords(page.legs[index]!.miles)}, {spanWords(page.legs[index]!.hours * hour)} to {page.stops[index + 1]!.city}
+              <span className="label"> {way.roads.map(({ road, miles }) => `${road} ${Math.round(miles)}`).join(', ')}</span>
+            </li>
+          ))}
+        </ol>
+      </div>
     </section>
   )
 }

@@ -12,10 +12,11 @@ interface MapProps {
   /** About how many pixels high it is shown: what is written on it is sized by that. */
   tall: number
   className?: string
+  style?: React.CSSProperties
 }
 
 /** A map with layers on it: drawn on the server, moved and zoomed by wheel, drag, buttons or keys. */
-export function RouteMap({ layers, words, shape, tall, className }: MapProps) {
+export function RouteMap({ layers, words, shape, tall, className, style }: MapProps) {
   const home = frameAround(pointsOf(layers).map(project), shape)
   const [frame, setFrame] = useState<Frame>(home)
   const homeKey = `${home.x} ${home.y} ${home.width}`
@@ -31,7 +32,7 @@ export function RouteMap({ layers, words, shape, tall, className }: MapProps) {
     setFrame((each) => frameAfter(event.key, each, home))
   }
   return (
-    <figure className={`relative overflow-hidden border bg-water ${className ?? ''}`}>
+    <figure className={`relative overflow-hidden border bg-water ${className ?? ''}`} style={style}>
       <svg ref={box} viewBox={`${frame.x} ${frame.y} ${frame.width} ${frame.height}`} preserveAspectRatio="xMidYMid meet" className="h-full w-full cursor-grab touch-none active:cursor-grabbing" role="img" aria-label={words} tabIndex={0} onKeyDown={onKeyDown} {...useDrag(setFrame)}>
         {/* Lines of what `use` draws grow with the map, whatever its vector effect: their width is told in pixels here. */}
         <use href="/map/shapes.svg#land" className="fill-sheet stroke-strong" style={{ strokeWidth: pixel }} />

@@ -4,19 +4,21 @@ import type { QuotePage } from '#server/quote/read'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
 import { DocumentView } from './document-view'
+import { formKey } from '../ui/post'
 import type { Quoting, ScreenLine } from './use-quote'
 
 /** Sends the quote by mail, once it has been looked at as the customer will see it. */
 export function SendQuoteDialog({ page, lines, quoting, onClose }: { page: QuotePage; lines: ScreenLine[]; quoting: Quoting; onClose: () => void }) {
   const [to, setTo] = useState(page.quote.sentTo ?? page.customer.mail)
   const [message, setMessage] = useState('')
+  const [key] = useState(formKey)
   const [error, setError] = useState<string>()
   const document = useDocument(page.quote.id)
   const open = lines.filter(({ state }) => state !== 'lost' && state !== 'lapsed')
   const fit = open.filter((line) => line.sellMinor !== null && line.problems.length === 0).length
   const send = async (event: React.FormEvent) => {
     event.preventDefault()
-    const answer = await quoting.act({ intent: 'send', to, message }, `Quote ${page.quote.number} is on its way to ${to}`)
+    const answer = await quoting.act({ intent: 'send', to, message }, `Quote ${page.quote.number} is on its way to ${to}`, key)
     if (answer.ok) onClose()
     else setError(answer.message)
   }

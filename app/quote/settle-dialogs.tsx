@@ -8,6 +8,7 @@ import { addDays } from '#core/time/local'
 import { readDays } from '#core/time/read-days'
 import { dayWords } from '#core/time/words'
 import { Dialog } from '../ui/dialog'
+import { formKey } from '../ui/post'
 import { Choice, Field } from '../ui/field'
 import type { Quoting, ScreenLine } from './use-quote'
 
@@ -20,6 +21,7 @@ export function WonDialog({ lines, today, quoting, onClose }: { lines: ScreenLin
   const [count, setCount] = useState(String(only?.loads && only.loads <= 10 ? only.loads : 1))
   const [day, setDay] = useState(first && first >= today ? first : addDays(today, 1))
   const [every, setEvery] = useState('7')
+  const [key] = useState(formKey)
   const [error, setError] = useState<string>()
   const navigate = useNavigate()
   const read = readDays(day, today)
@@ -27,7 +29,7 @@ export function WonDialog({ lines, today, quoting, onClose }: { lines: ScreenLin
   const save = async (event: React.FormEvent, withLoads: boolean) => {
     event.preventDefault()
     if (withLoads && (!read || !Number.isInteger(number) || number < 1)) return setError(read ? 'How many loads?' : 'Which day? 12/1, tue, tomorrow')
-    const answer = await quoting.act({ intent: 'win', lineIds: lines.map(({ id }) => id), loads: withLoads && read ? { count: number, firstDay: read.from, everyDays: Number(every) || 0 } : null })
+    const answer = await quoting.act({ intent: 'win', lineIds: lines.map(({ id }) => id), loads: withLoads && read ? { count: number, firstDay: read.from, everyDays: Number(every) || 0 } : null, madeBefore: lines.reduce((sum, line) => sum + line.loadsMade, 0) }, undefined, key)
     if (!answer.ok) return setError(answer.message)
     const loadIds = answer.value.loadIds ?? []
     const only = loadIds.length === 1 ? loadIds[0] : undefined

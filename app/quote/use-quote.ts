@@ -25,7 +25,8 @@ export interface Quoting {
   /** Puts text into a cell of a line; of a line past the last one, begins it. */
   type: (key: string | null, cells: Cells) => void
   /** Sends an act and takes in the lines it answers; a refusal is told. */
-  act: (act: QuoteAct, done?: string) => Promise<Posted<QuoteActed>>
+  /** The same `key` is carried out once, however often it is sent. */
+  act: (act: QuoteAct, done?: string, key?: string) => Promise<Posted<QuoteActed>>
   remove: (lineIds: number[]) => Promise<void>
   /** Prices every draft anew, part by part, so that nobody else waits for all of them. */
   reprice: (done?: string) => Promise<void>
@@ -75,11 +76,11 @@ export function useQuote(page: QuotePage): Quoting {
       return byId.size === 0 ? kept : [...kept, ...[...byId.values()].map(fresh)].sort((one, other) => one.position - other.position)
     })
 
-  const send = (act: QuoteAct): Promise<Posted<QuoteActed>> => {
+  const send = (act: QuoteAct, key?: string): Promise<Posted<QuoteActed>> => {
     setGoing((before) => before + 1)
     const answer = queue.current.then(async () => {
       lastAct.current = Date.now()
-      const posted = await postJson<QuoteActed>(`/quotes/${quoteId}/act`, act)
+      const posted = await postJson<QuoteActed>(`/quotes/${quoteId}/act`, act, key)
       lastAct.current = Date.now()
       setGoing((before) => before - 1)
       return posted
@@ -106,7 +107,7 @@ export function useQuote(page: QuotePage): Quoting {
     unsent.current.delete(key)
     const act: QuoteAct = lineId === undefined ? { intent: 'add_lines', rows: [{ cells }] } : { intent: 'change_line', lineId, cells }
     lastAct.current = Date.now()
-    const answer = await postJson<QuoteActed>(`/quotes/${quoteId}/act`, act)
+    const answer = await postJson<QuoteActed>(`/quotes/${quoteId}/act`, act, key)
     lastAct.current = Date.now()
     setGoing((before) => before - 1)
     if (answer.ok) {
@@ -121,8 +122,8 @@ export function useQuote(page: QuotePage): Quoting {
     if (refused && lineId !== undefined) await revalidate()
   }
 
-  const act: Quoting['act'] = async (sent, done) => {
-    const answer = await send(sent)
+  const act: Quoting['act'] = async (sent, done, key) => {
+    const answer = await send(sent, key)
     if (answer.ok) {
       takeIn(answer.value.lines)
       if (done) toast(done)

@@ -2,7 +2,7 @@ import { data, Form, useNavigation } from 'react-router'
 import { z } from 'zod'
 import { agreement, signatureSchema } from '#core/carrier/agreement'
 import { askedKinds, mostPaperBytes, paperWords } from '#core/carrier/paper'
-import { readCarrierLink, receiveByLink } from '#server/carrier/by-link'
+import { readCarrierLink, receiveByLink, takeBackByLink } from '#server/carrier/by-link'
 import { signAgreement } from '#server/carrier/agreement'
 import { openCarrierLink } from '#server/carrier/link'
 import { database } from '#server/db.server'
@@ -35,6 +35,10 @@ export async function action({ params, request }: Route.ActionArgs) {
     if (!signature.success) return data({ message: null, errors: Object.fromEntries(signature.error.issues.map((issue) => [issue.path.join('.'), issue.message])), sent: null }, { status: 400 })
     const outcome = await signAgreement(db, link, signature.data, now)
     return 'refusal' in outcome ? data({ message: outcome.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: 409 }) : data({ message: null, errors: {} as Record<string, string>, sent: 'agreement' })
+  }
+  if (form.fields.takeBack) {
+    const outcome = takeBackByLink(db, link, Number(form.fields.takeBack), now)
+    return 'refusal' in outcome ? data({ message: outcome.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: 409 }) : data({ message: null, errors: {} as Record<string, string>, sent: null })
   }
   const kind = z.enum(askedKinds).safeParse(form.fields.kind)
   if (!form.file || !kind.success) return data({ message: 'Choose a file or take a picture first.', errors: {} as Record<string, string>, sent: null }, { status: 400 })
@@ -92,15 +96,20 @@ function Send({ page, sent }: { page: Page; sent: string | null }) {
                   {paperWords[kind]}
                   <input type="file" name="file" required accept="application/pdf,image/png,image/jpeg" className="mt-1 block w-full text-base font-normal" />
                 </label>
-                {received.map((paper) => (
-                  <p key={paper.id} className="label">
-                    Received: {paper.fileName}
-                  </p>
-                ))}
                 <button type="submit" className="button !h-11 justify-center" disabled={busy}>
                   {busy ? 'Sending…' : received.length > 0 ? 'Send another' : 'Send'}
                 </button>
               </Form>
+              {received.map((paper) => (
+                <Form key={paper.id} method="post" encType="multipart/form-data" className="mt-2 flex items-center justify-between gap-3">
+                  <span className="label min-w-0 truncate">Received: {paper.fileName}</span>
+                  {paper.state === 'waiting' && (
+                    <button type="submit" name="takeBack" value={paper.id} className="shrink-0 p-2 text-dusk underline" disabled={busy} aria-label={`Take back ${paper.fileName}`}>
+                      Take it back
+                    </button>
+                  )}
+                </Form>
+              ))}
             </li>
           )
         })}

@@ -21,10 +21,10 @@ import { CheckDialog, UploadDialog } from '../carrier/paper-dialogs'
 import { Papers } from '../carrier/papers'
 import { useCarrierAct } from '../carrier/use-carrier-act'
 import { Reasons } from '../load/gate'
-import { RouteMap } from '../map/map'
 import { CoverLine } from '../ui/cover-line'
 import { useKeys } from '../ui/keys'
 import { useLive } from '../ui/live'
+import { LaneMap } from '../carrier/lane-map'
 import type { Route } from './+types/carrier'
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.dossier.carrier.name ?? 'Carrier'}, Oxpecker` }]
@@ -98,7 +98,7 @@ export default function Carrier({ loaderData }: Route.ComponentProps) {
           {dossier.lanes.length > 0 && (
             <section aria-label="What they run for us">
               <h2 className="head">What they run for us</h2>
-              <RouteMap layers={[{ kind: 'lanes', lanes: dossier.lanes.map((lane) => ({ from: { lat: lane.originLat, lon: lane.originLon }, to: { lat: lane.destLat, lon: lane.destLon }, strong: lane.count > 1 })) }]} words={dossier.lanes.slice(0, 8).map((lane) => `${lane.from} to ${lane.to}, ${lane.count}`).join('; ')} shape={2.6} tall={180} className="h-44" />
+              <LaneMap lanes={dossier.lanes} />
             </section>
           )}
         </div>

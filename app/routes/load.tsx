@@ -26,6 +26,7 @@ import { RouteRibbon } from '../load/route-ribbon'
 import { Shortlist } from '../load/shortlist'
 import { CounterDialog, LimitsDialog, ReasonDialog } from '../load/small-dialogs'
 import { Papers } from '../load/papers'
+import { Truck } from '../load/truck'
 import { useAct } from '../load/use-act'
 import { type RoomKey, useKeys } from '../ui/keys'
 import { useLive } from '../ui/live'
@@ -97,6 +98,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
       <div className="grid min-h-0 flex-1 grid-cols-2">
         <div className="flex min-h-0 flex-col border-r border-strong">
           <RatePanel page={page} now={now} zone={zone} onPicture={() => setOpen({ kind: 'rates' })} />
+          <Truck page={page} />
           {page.confirmations.length > 0 && (
             <ConfirmationPanel page={page} now={now} zone={zone} mayAward={mayAward} onSend={() => setOpen({ kind: 'send' })} onRevoke={(confirmationId) => void acting.act({ intent: 'revoke_links', confirmationId }, 'Link withdrawn')} />
           )}

@@ -23,7 +23,7 @@ export type OutsideEvent =
   | { kind: 'carrier_told'; to: string; what: string }
   | { kind: 'status_noted'; words: string; sent: boolean }
   | { kind: 'partner_joined'; partner: string; shipmentId: string }
-  | { kind: 'invoice_sent'; partner: string; totalMinor: number }
+  | { kind: 'invoice_sent'; partner: string; totalMinor: number; byMail?: boolean }
   | { kind: 'message_left'; sender: string; subject: string }
   | { kind: 'offer_proposed'; sender: string; carrierName: string | null; readings: number[] }
   | { kind: 'proposal_dismissed'; sender: string }
@@ -108,7 +108,7 @@ export function logWords(event: LogEvent): string {
     case 'partner_joined':
       return `Reports to ${event.partner} as ${event.shipmentId} from now on`
     case 'invoice_sent':
-      return `Invoice of ${formatMoney(event.totalMinor)} to ${event.partner} (210)`
+      return `Invoice of ${formatMoney(event.totalMinor)} to ${event.partner} ${event.byMail ? 'by email' : '(210)'}`
     case 'offer_proposed':
       return `${event.sender} names ${event.readings.map((reading) => formatMoney(reading)).join(' or ')}${event.carrierName ? ` for ${event.carrierName}` : ''}: waits for somebody to confirm it`
     case 'proposal_dismissed':

@@ -37,13 +37,21 @@ export interface Frame {
 /** No map shows less than this many units across: a street plan it is not. */
 const leastWidth = 40
 
+/** A shape (width to height) near that of the spots themselves, within bounds, so that a way north to south is no strip of land in an ocean. */
+export function shapeAround(spots: Spot[], bounds: { least: number; most: number }): number {
+  const across = (of: (spot: Spot) => number) => Math.max(...spots.map(of)) - Math.min(...spots.map(of))
+  const [wide, tall] = [Math.max(leastWidth, across((spot) => spot.x) * room.aside), Math.max(leastWidth, across((spot) => spot.y) * room.up)]
+  return Math.min(bounds.most, Math.max(bounds.least, wide / tall))
+}
+
+/** More room up and down than aside: the names of the stops stand over them. */
+const room = { aside: 1.25, up: 1.5 }
+
 /** The frame of a given shape (width to height) that shows all spots with some room around them. */
 export function frameAround(spots: Spot[], shape: number): Frame {
   const xs = spots.map((spot) => spot.x)
   const ys = spots.map((spot) => spot.y)
   const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
-  // More room up and down than aside: the names of the stops stand over them.
-  const room = { aside: 1.25, up: 1.5 }
   const width = Math.max(leastWidth, (right - left) * room.aside, (bottom - top) * room.up * shape)
   const height = width / shape
   return { x: (left + right) / 2 - width / 2, y: (top + bottom) / 2 - height / 2, width, height }

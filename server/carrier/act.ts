@@ -72,6 +72,9 @@ function decide(db: Db, row: Row, act: Instant, viewer: Viewer, who: CarrierAct)
       return inTransaction(db, () => setEquipment(db, row, act, who))
     case 'do_not_use':
       return inTransaction(db, () => {
+        // A second bar adds to the first: who may not lift the one that stands may not soften it either.
+        const standing = row.doNotUse !== null && row.doNotUseLift !== null && !mayLift(viewer, row.doNotUseLift)
+        if (standing) return { refusal: { code: 'barred_already', message: `${row.doNotUseBy} barred this carrier already (${row.doNotUse}), and only a ${row.doNotUseLift} may change that.` } }
         db.update(carrier).set({ doNotUse: act.reason, doNotUseBy: viewer.name, doNotUseAt: who.now, doNotUseLift: act.lift }).where(eq(carrier.id, row.id)).run()
         return written(db, row.id, 'do_not_use', { reason: act.reason, lift: act.lift }, who)
       })
@@ -131,7 +134,7 @@ function setEquipment(db: Db, row: Row, act: Extract<Instant, { intent: 'set_equ
 
 function lift(db: Db, row: Row, why: string, viewer: Viewer, who: CarrierAct): Outcome {
   if (row.doNotUse === null) return { refusal: { code: 'not_barred', message: 'This carrier is not marked as not to be used.' } }
-  if (row.doNotUseLift && viewer.role !== row.doNotUseLift && viewer.role !== 'manager') return { refusal: { code: 'may_not_lift', message: `Only a ${row.doNotUseLift} may lift this.` } }
+  if (row.doNotUseLift && !mayLift(viewer, row.doNotUseLift)) return { refusal: { code: 'may_not_lift', message: `Only a ${row.doNotUseLift} may lift this.` } }
   db.update(carrier).set({ doNotUse: null, doNotUseBy: null, doNotUseAt: null, doNotUseLift: null }).where(eq(carrier.id, row.id)).run()
   return written(db, row.id, 'do_not_use_lifted', { was: row.doNotUse, reason: why }, who)
 }
@@ -148,3 +151,6 @@ async function refreshCarrier(db: Db, row: Row, who: CarrierAct): Promise<Outcom
   vetAgain(db, [row.id], Date.now())
   return answered ? written(db, row.id, 'register_asked', {}, who) : { refusal: { code: 'register_silent', message: 'The register does not answer: the last known facts stay. Try again in a moment.' } }
 }
+
+/** Whether somebody may lift or change a bar that a role may lift. */
+const mayLift = (viewer: Viewer, role: NonNullable<(typeof carrier.$inferSelect)['doNotUseLift']>): boolean => viewer.role === role || viewer.role === 'manager'

@@ -4,6 +4,7 @@ import { type PaperKind, paperKinds } from '#core/carrier/paper'
 import { daySchema, policyKinds } from '#core/register/register'
 import { type Db, inTransaction } from '#server/db.server'
 import { carrier, carrierLink, paper, policy } from '#server/schema'
+import { settings } from '#server/settings.server'
 import { vetAgain } from '#server/vetting/again'
 import { type CarrierAct, writeCarrierLog } from './log'
 import { storePaper } from './store'
@@ -41,6 +42,7 @@ export function checkPaper(db: Db, carrierId: number, { paperId, kind, expiresOn
     const row = db.select().from(paper).where(and(eq(paper.id, paperId), eq(paper.carrierId, carrierId))).get()
     if (!row) return { refusal: { code: 'no_such_paper', message: 'There is no such paper of this carrier.' } }
     if (row.state !== 'waiting') return { refusal: { code: 'already_checked', message: 'Somebody has looked at this paper already.' } }
+    if (settings().OX_SECOND_PERSON_CHECKS === 'yes' && row.receivedFrom === act.by.name) return { refusal: { code: 'same_person', message: 'You put this document on file yourself: a second person has to look at it.' } }
     if (kind === 'certificate' && insurance.length === 0) return { refusal: { code: 'no_policies', message: 'Write down what the certificate shows: at least one policy.' } }
     db.update(paper).set({ state: 'checked', kind, expiresOn, checkedAt: act.now, checkedBy: act.by.name }).where(eq(paper.id, paperId)).run()
     for (const line of insurance) db.insert(policy).values({ carrierId, paperId, ...line }).run()

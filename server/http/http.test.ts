@@ -79,11 +79,27 @@ describe('settings', () => {
   })
 })
 
-test('an export has one row a load, and no cell that a spreadsheet would run', () => {
-  world.db.$client.prepare("update customer set name = '=1+1' where id = 1").run()
-  openLoad(world.db)
-  const [head, row, end] = loadsCsv(world.db, '').split('\n')
-  expect(head).toMatch(/^Load,State,/)
-  expect(row).toMatch(/^PR-20001,Uncovered,,'=1\+1,,"Twin Falls, ID","Phoenix, AZ",2026-11-24T15:00:00.000Z,\d+,2880.00,$/)
-  expect(end).toBe('')
+describe('an export', () => {
+  const whole = async (words = '') => {
+    let text = ''
+    for await (const part of loadsCsv(world.db, words)) text += part
+    return text
+  }
+  test('has one row a load, local times, both currencies, and no cell that a spreadsheet would run', async () => {
+    world.db.$client.prepare("update customer set name = '=1+1' where id = 1").run()
+    openLoad(world.db)
+    const [head, row, end] = (await whole()).split('\n')
+    expect(head).toMatch(/^Load,State,/)
+    expect(row).toMatch(/^PR-20001,Uncovered,,'=1\+1,,"Twin Falls, ID","Phoenix, AZ",2026-11-24 08:00,America\/Boise,\d+,2880.00,USD,,,2880.00,,,,,$/)
+    expect(end).toBe('')
+  })
+  test('does not end at some number of rows', async () => {
+    const first = openLoad(world.db)
+    world.db.$client.exec(`with recursive n(at) as (select 2 union all select at + 1 from n where at < 6200) insert into load select ${columnsBut('id', 'number', 'created_at')} from load, n where load.id = ${first}`)
+    const rows = (await whole()).trimEnd().split('\n').slice(1)
+    expect(rows).toHaveLength(6200)
+    expect(new Set(rows.map((row) => row.split(',')[0])).size).toBe(6200)
+  })
+  const columnsBut = (id: string, number: string, createdAt: string) =>
+    (world.db.$client.pragma('table_info(load)') as { name: string }[]).map(({ name }) => (name === id ? 'n.at + 100' : name === number ? "'PR-' || (30000 + n.at)" : name === createdAt ? 'created_at + n.at / 3' : name)).join(', ')
 })

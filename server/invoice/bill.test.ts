@@ -28,7 +28,7 @@ afterEach(() => world.end())
 const standing = (state: 'dispatched' | 'delivered' | 'paperwork_in') => world.db.update(load).set({ state, truckNumber: 'T118' }).where(eq(load.id, loadId)).run()
 const state = () => world.db.select({ state: load.state }).from(load).where(eq(load.id, loadId)).get()!.state
 const join = () => joinPartner(world.db, loadId, { partnerId: 1, shipmentId: 'PH7781' }, ines)
-const event = (over: Partial<StopEventForm>): StopEventForm => ({ sequence: 1, kind: 'arrived', atLocal: '2026-11-24T07:40', reasonCode: null, note: '', ...over })
+const event = (over: Partial<StopEventForm>): StopEventForm => ({ sequence: 1, kind: 'arrived', atLocal: '2026-11-24T07:40', reasonCode: null, note: '', sure: false, ...over })
 const segment = (text: string, id: string) => new RegExp(`${id}\\*[^~]+`).exec(text)?.[0]
 
 test('a check call becomes a 214 by the partner’s codes, and moves the load along', () => {

@@ -10,7 +10,8 @@ import { sendSet } from '#server/exchange/send'
 import { announce } from '#server/live/live'
 import { carryOut, noSuchLoad } from '#server/load/commands'
 import { type Act, writeLog } from '#server/log/act'
-import { charge, customer, exchangeDocument, facility, load, partnerCode, reference, stop, stopEvent, tender, tenderNotice } from '#server/schema'
+import { enqueue } from '#server/outbox/outbox'
+import { charge, customer, exchangeDocument, outbox, facility, load, partnerCode, reference, stop, stopEvent, tender, tenderNotice } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { partnerOfLoad } from '#server/tender/join'
 
@@ -70,12 +71,14 @@ export function billLoad(db: Db, loadId: number, act: Act): Outcome {
     if (!invoice) return noSuchLoad
     const { own, joined, sheet, missing } = invoice
     const wants210 = joined?.partner.documents.includes('210') ?? false
-    const needed = wants210 ? missing : missing.filter((words) => words.startsWith('the signed'))
-    if (needed.length > 0) return { refusal: { code: 'not_ready_to_bill', message: `${own.load.number} cannot be billed yet, missing: ${needed.join('; ')}.` } }
+    if (missing.length > 0) return { refusal: { code: 'not_ready_to_bill', message: `${own.load.number} cannot be billed yet, missing: ${missing.join('; ')}.` } }
     if (own.load.state === 'cancelled' && isBilled(db, loadId)) return { refusal: { code: 'already_billed', message: `${own.load.number} is billed already.` } }
     const done = own.load.state === 'cancelled' ? ({ done: true } as const) : carryOut(db, loadId, { kind: 'advance', to: 'invoiced' }, act)
     if ('refusal' in done) return done
-    if (!joined || !wants210) return { done: true }
+    if (!joined || !wants210) {
+      mailInvoice(db, loadId, own.load.practice, own.customer.billingMail!, sheet.totalMinor, act)
+      return { done: true }
+    }
     sendSet(db, joined.partner, { type: '210', segments: segmentsOf(db, invoice, joined, act.now), number: joined.shipmentId, loadId, noticeId: null }, act.now)
     writeLog(db, loadId, 'invoice_sent', { kind: 'invoice_sent', partner: joined.partner.name, totalMinor: sheet.totalMinor }, act)
     return { done: true }
@@ -84,7 +87,16 @@ export function billLoad(db: Db, loadId: number, act: Act): Outcome {
   return outcome
 }
 
-const isBilled = (db: Db, loadId: number): boolean => db.select({ id: exchangeDocument.id }).from(exchangeDocument).where(and(eq(exchangeDocument.loadId, loadId), eq(exchangeDocument.kind, '210'))).get() !== undefined
+/** A customer without a system that takes invoices gets its invoice by email. */
+function mailInvoice(db: Db, loadId: number, practice: boolean, to: string, totalMinor: number, act: Act): void {
+  if (practice) return writeLog(db, loadId, 'kept_in_the_building', { kind: 'kept_in_the_building', what: 'the invoice' }, { now: act.now, by: { kind: 'rule', name: 'practice loads stay inside' } })
+  enqueue(db, { kind: 'invoice_mail', stream: `invoice-${loadId}`, loadId, payload: { to } }, act.now)
+  writeLog(db, loadId, 'invoice_sent', { kind: 'invoice_sent', partner: to, totalMinor, byMail: true }, act)
+}
+
+const isBilled = (db: Db, loadId: number): boolean => hasInvoiceMail(db, loadId) || db.select({ id: exchangeDocument.id }).from(exchangeDocument).where(and(eq(exchangeDocument.loadId, loadId), eq(exchangeDocument.kind, '210'))).get() !== undefined
+
+const hasInvoiceMail = (db: Db, loadId: number): boolean => db.select({ id: outbox.id }).from(outbox).where(and(eq(outbox.kind, 'invoice_mail'), eq(outbox.loadId, loadId))).get() !== undefined
 
 /** X12 element 128 for our references. */
 const qualifiers: Record<(typeof reference.$inferSelect)['kind'], string> = { purchase_order: 'PO', customer_order: 'CO', pickup_number: 'PU', delivery_number: 'DO', bill_of_lading: 'BM', contract_number: 'CT', other: 'ZZ' }

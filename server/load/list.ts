@@ -6,25 +6,29 @@ import { carrier, customer, load, reference } from '#server/schema'
 export interface LoadSearch {
   words: string
   limit: number
+  /** The last load of the page before. */
+  before?: { createdAt: number; id: number } | null
 }
 
 /** Beyond this many matches of one kind a word says too little to narrow the list. */
 const mostMatches = 500
 
 /** The loads that all of the words fit (number, customer, carrier, cities, reference), newest first. */
-export function listLoads(db: Db, { words, limit }: LoadSearch) {
+export function listLoads(db: Db, { words, limit, before }: LoadSearch) {
   const terms = words.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 6)
   const conditions = terms.map((term) => matches(db, term))
+  if (before) conditions.push(sql`(${load.createdAt}, ${load.id}) < (${before.createdAt}, ${before.id})`)
   return db
     .select({
       id: load.id, number: load.number, state: load.state, practice: load.practice, customerName: customer.name, carrierName: carrier.name, equipment: load.equipment, commodity: load.commodity,
-      originCity: load.originCity, originRegion: load.originRegion, originZone: load.originZone, destCity: load.destCity, destRegion: load.destRegion, miles: load.miles, pickupAt: load.pickupAt, sellMinor: load.sellMinor, payMinor: load.payMinor,
+      originCity: load.originCity, originRegion: load.originRegion, originZone: load.originZone, destCity: load.destCity, destRegion: load.destRegion, miles: load.miles, pickupAt: load.pickupAt, sellMinor: load.sellMinor, payMinor: load.payMinor, createdAt: load.createdAt,
+      soldMinor: load.soldMinor, currency: load.currency, sellRateE6: load.sellRateE6, sellRateDay: load.sellRateDay, agreedMinor: load.agreedMinor, payCurrency: load.payCurrency, payRateE6: load.payRateE6, payRateDay: load.payRateDay,
     })
     .from(load)
     .innerJoin(customer, eq(customer.id, load.customerId))
     .leftJoin(carrier, eq(carrier.id, load.carrierId))
     .where(and(...conditions))
-    .orderBy(desc(load.createdAt))
+    .orderBy(desc(load.createdAt), desc(load.id))
     .limit(limit)
     .all()
 }

@@ -1,6 +1,7 @@
 import { sendCarrierMail } from '#server/carrier/ask'
 import { type Db, noteStorage } from '#server/db.server'
 import { sendExchange } from '#server/exchange/send'
+import { sendInvoiceMail } from '#server/invoice/send'
 import { logger } from '#server/log/logger'
 import { sendConfirmationMail } from '#server/message/send'
 import { sendToBoard } from '#server/posting/board'
@@ -18,6 +19,7 @@ const senders: Record<OutboxKind, Sender> = {
   board: sendToBoard,
   quote_mail: sendQuoteMail,
   carrier_mail: sendCarrierMail,
+  invoice_mail: sendInvoiceMail,
   exchange: sendExchange,
 }
 

@@ -21,7 +21,7 @@ export const quoteActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('reprice'), lineIds: z.array(id).min(1).max(rowsAtOnce, `At most ${rowsAtOnce} lines at once`) }),
   z.object({ intent: z.literal('change_terms'), terms: quoteTermsSchema }),
   z.object({ intent: z.literal('send') }).extend(sendQuoteSchema.shape),
-  z.object({ intent: z.literal('win'), lineIds, loads: loadPlanSchema.nullable() }),
+  z.object({ intent: z.literal('win'), lineIds, loads: loadPlanSchema.nullable(), /** How many loads the asker has seen made of the lines. */ madeBefore: z.number().int().min(0).nullable().default(null) }),
   z.object({ intent: z.literal('lose'), lineIds, why: z.enum(lostReasons), toMinor: z.number().int().min(100, 'That is no price').max(100_000_000).nullable() }),
   z.object({ intent: z.literal('reopen'), lineIds }),
 ])

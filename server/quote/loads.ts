@@ -1,5 +1,6 @@
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm'
 import { z } from 'zod'
+import { type Charge, chargeSheet, flatCharge } from '#core/charge/charge'
 import { type Equipment, type LoadTerms, unknownStreet } from '#core/load/load'
 import { transitHours } from '#core/miles/drive'
 import type { Place } from '#core/place/place'
@@ -57,12 +58,20 @@ export function makeLoads(db: Db, quote: { id: number; customerId: number; valid
       ],
       references: [{ kind: 'contract_number', value: quoteNumber(quote.id), showOn: ['invoice'] }],
       notes: open.length === 0 ? [] : [{ audience: 'us', text: `Not in the quote, look at it: ${open.join('; ')}.` }],
-      sellCharges: line.charges,
+      sellCharges: asAgreed(line),
     }
     const made = createLoad(db, { terms, open: false, acknowledged: [], copiedFrom: null, quote: { lineId: line.id, number: quoteNumber(quote.id), position: line.position } }, act)
     if ('loadId' in made) return made.loadId
     throw new NoLoad('refusal' in made ? made.refusal.message : (made.problems[0]?.message ?? 'The load could not be made'))
   })
+}
+
+/**
+ * The line's charges at the amounts that were agreed: the way from dock to dock is not the quote's from town to town, and what goes by the mile
+ * would come to something else. What is charged as it happens (by the hour, by the pallet) stays as it is.
+ */
+function asAgreed(line: LineRow): Charge[] {
+  return chargeSheet(line.charges, { miles: line.miles ?? 0, weightLb: line.weightLb }).lines.map(({ charge, amountMinor }) => (charge.basis === 'flat' || amountMinor === 0 ? charge : { ...flatCharge(charge.kind, amountMinor, charge.currency), note: charge.note }))
 }
 
 /** The first working window at the delivery that a truck loaded at the end of the pickup's reaches. */

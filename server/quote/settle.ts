@@ -1,10 +1,10 @@
-import { eq } from 'drizzle-orm'
+import { eq, inArray, sql } from 'drizzle-orm'
 import { decideLine, type LineAct } from '#core/quote/line-state'
 import type { LostReason } from '#core/quote/quote'
 import { type Db, inTransaction } from '#server/db.server'
 import { announceQuote } from '#server/live/live'
 import type { Act } from '#server/log/act'
-import { customer, quote, quoteLine } from '#server/schema'
+import { customer, load, quote, quoteLine } from '#server/schema'
 import { factsOf, type LineRow, linesOf } from './lines'
 import { type LoadPlan, makeLoads, NoLoad } from './loads'
 import { writeQuoteLog } from './log'
@@ -43,8 +43,10 @@ function onLines<T>(db: Db, quoteId: number, lineIds: number[], act: LineAct, wo
 const settle = (db: Db, line: LineRow, set: Partial<typeof quoteLine.$inferInsert>) => db.update(quoteLine).set({ lostWhy: null, lostToMinor: null, ...set }).where(eq(quoteLine.id, line.id)).run()
 
 /** Marks lines won and, with a plan, makes their loads; a prospect that has won freight is a customer from then on. */
-export function winLines(db: Db, quoteId: number, { lineIds, loads }: { lineIds: number[]; loads: LoadPlan | null }, act: Act & { repId: number }): { loadIds: number[] } | Refused {
+export function winLines(db: Db, quoteId: number, { lineIds, loads, madeBefore = null }: { lineIds: number[]; loads: LoadPlan | null; madeBefore?: number | null }, act: Act & { repId: number }): { loadIds: number[] } | Refused {
   return onLines(db, quoteId, lineIds, 'win', (own, lines) => {
+    const made = db.select({ count: sql<number>`count(*)` }).from(load).where(inArray(load.quoteLineId, lineIds)).get()!.count
+    if (loads && madeBefore !== null && made !== madeBefore) throw new NoLoad(`${made - madeBefore === 1 ? 'A load was' : `${made - madeBefore} loads were`} made of ${lines.length === 1 ? 'this line' : 'these lines'} just now: look at them first.`)
     for (const line of lines) if (line.state !== 'won') settle(db, line, { state: 'won', decidedAt: act.now })
     db.update(customer).set({ prospect: false }).where(eq(customer.id, own.customerId)).run()
     const fresh = lines.filter(({ state }) => state !== 'won')

@@ -18,7 +18,7 @@ export const outbox = sqliteTable('outbox', {
   id: id(),
   /** What the receiver checks: the same key twice is one message. */
   key: text('key').notNull(),
-  kind: text('kind', { enum: ['mail', 'board', 'quote_mail', 'carrier_mail', 'exchange'] }).notNull(),
+  kind: text('kind', { enum: ['mail', 'board', 'quote_mail', 'carrier_mail', 'invoice_mail', 'exchange'] }).notNull(),
   /** Entries of one stream leave in their order. */
   stream: text('stream').notNull(),
   /** The load it is of; null for what is of no load. */
@@ -34,6 +34,7 @@ export const outbox = sqliteTable('outbox', {
   uniqueIndex('outbox_key').on(table.key),
   index('outbox_due').on(table.kind, table.nextAt).where(sql`state = 'waiting'`),
   index('outbox_stream').on(table.stream).where(sql`state in ('waiting', 'held')`),
+  index('outbox_load').on(table.loadId, table.kind).where(sql`load_id is not null`),
   index('outbox_held').on(table.kind).where(sql`state = 'held'`),
   index('outbox_sent').on(table.sentAt).where(sql`state = 'sent'`),
 ])

@@ -16,6 +16,8 @@ export function joinPartner(db: Db, loadId: number, { partnerId, shipmentId }: z
     const row = db.select({ practice: load.practice, customerId: load.customerId }).from(load).where(eq(load.id, loadId)).get()
     const partner = findPartner(db, partnerId)
     if (!row || !partner) return { refusal: { code: 'no_such_load', message: 'There is no such load or partner.' } }
+    // A partner's system belongs to its customer: another customer's statuses and invoices would go to a stranger.
+    if (partner.customerId !== null && partner.customerId !== row.customerId) return { refusal: { code: 'other_customer', message: `${partner.name} is the system of another customer: this load's statuses and invoice may not go there.` } }
     if (row.practice && partner.usage === 'P') return { refusal: { code: 'practice_stays_inside', message: 'A practice load tells no customer anything: only a partner that is being tested can be joined.' } }
     const taken = db.select({ loadId: loadPartner.loadId }).from(loadPartner).innerJoin(load, eq(load.id, loadPartner.loadId)).where(and(eq(loadPartner.partnerId, partnerId), eq(loadPartner.shipmentId, shipmentId), inArray(load.state, ['draft', 'uncovered', 'covered', 'dispatched', 'in_transit', 'delivered', 'paperwork_in']))).get()
     if (taken && taken.loadId !== loadId) return { refusal: { code: 'number_taken', message: `${partner.name} knows another load of ours as ${shipmentId} already.` } }

@@ -2,8 +2,8 @@ import { and, asc, eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { stopEventKinds, stopEventWords, type StatusOccasion } from '#core/tender/partner'
 import { delayCodes, delayReasons } from '#core/tender/reasons'
-import { isLocalTime, minute, toInstant } from '#core/time/local'
-import { clockWords, dayWords } from '#core/time/words'
+import { hour, isLocalTime, minute, toInstant } from '#core/time/local'
+import { clockWords, dayWords, spanWords } from '#core/time/words'
 import { statusSegments } from '#core/x12/write-sets'
 import { type Db, inTransaction } from '#server/db.server'
 import { sendSet } from '#server/exchange/send'
@@ -20,11 +20,22 @@ export const stopEventSchema = z.object({
   atLocal: z.string().refine(isLocalTime, 'No such date and time'),
   reasonCode: z.enum(delayCodes).nullable().default(null),
   note: z.string().trim().max(200).default(''),
+  /** Said after the time was told to lie far off the window. */
+  sure: z.boolean().default(false),
 })
 export type StopEventForm = z.output<typeof stopEventSchema>
 
 type Outcome = { done: true } | { refusal: { code: string; message: string } }
 const refuse = (code: string, message: string): Outcome => ({ refusal: { code, message } })
+
+/** Earlier or later than this, a wrong day was typed more often than a truck came so. */
+const farOff = 12 * hour
+
+/** How far off a stop's window an arrival lies, in words; null where it can well be. */
+function offWindow(instant: number, opens: number, closes: number): string | null {
+  if (opens - instant > farOff) return `${spanWords(opens - instant)} before the window opens`
+  return instant - closes > 2 * farOff ? `${spanWords(instant - closes)} after the window closed` : null
+}
 
 /** A call is written down while it lasts: the clock of who tells may be ahead of ours. */
 const ahead = 10 * minute
@@ -44,8 +55,11 @@ export function noteStopEvent(db: Db, loadId: number, event: StopEventForm, act:
     if ((event.kind === 'arrived' || event.kind === 'departed') && instant > act.now + ahead) return refuse('in_the_future', 'That is still to come: note it when it has happened.')
     const arrival = db.select().from(stopEvent).where(and(eq(stopEvent.loadId, loadId), eq(stopEvent.sequence, event.sequence), eq(stopEvent.kind, 'arrived'))).all().at(-1)
     if (event.kind === 'departed' && arrival && event.atLocal < arrival.atLocal) return refuse('before_arrival', `It arrived at ${clockWords(arrival.atLocal)}: it cannot have left before.`)
-    if (event.kind === 'delayed' && event.reasonCode === null) return refuse('no_reason', 'Say why it is late.')
-    db.insert(stopEvent).values({ loadId, ...event, byName: act.by.name, noted: act.now }).run()
+    if (event.kind === 'delayed' && (event.reasonCode === null || event.reasonCode === 'NS')) return refuse('no_reason', 'Say why it is late: on schedule is no reason.')
+    const off = event.kind === 'arrived' ? offWindow(instant, toInstant(at.stop.earliestLocal, at.facility.zone), toInstant(at.stop.latestLocal ?? at.stop.earliestLocal, at.facility.zone)) : null
+    if (off && !event.sure) return refuse('far_off_window', `That is ${off}: is it the right day? Note it once more if it is.`)
+    const { sure: _, ...noted } = event
+    db.insert(stopEvent).values({ loadId, ...noted, byName: act.by.name, noted: act.now }).run()
     const sent = tell(db, own, at, event, act.now)
     writeLog(db, loadId, 'status_noted', { kind: 'status_noted', words: eventWords(event, at.facility.name), sent }, act)
     return advance(db, own, event, stops.length, act)
