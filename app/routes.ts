@@ -62,6 +62,7 @@ export default [
     route('map/shapes.svg', 'routes/map-shapes.ts'),
     route('find/:subject', 'routes/find.ts'),
     route('make/:subject', 'routes/make.ts'),
+    route('outbox/release', 'routes/outbox-release.ts'),
     route('live', 'routes/live.ts'),
   ]),
   route('sign-in', 'routes/sign-in.tsx'),

@@ -1,34 +1,57 @@
-// npm run restore -- FILE: puts a backup in place of the database, also while the application runs.
-// What stood there before is itself backed up first, and its name printed.
-import { existsSync, mkdirSync } from 'node:fs'
+// npm run restore -- FOLDER: puts a backup in place, also while the application runs. What stood there before is itself backed up
+// first, and its name printed. Documents and exchange files of the backup are put back beside those that came since. Keys are not: they
+// are the environment's (keys.env in the backup says what they were).
+import { cpSync, existsSync, mkdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
+import { copyDatabase, replaceDatabase } from '#server/database/copy'
+import { quickCheck } from '#server/database/soundness'
 import { databasePath } from '#server/db.server'
 
 const folder = process.env.OX_DATA ?? '.demo'
 const target = databasePath(folder)
-const source = process.argv[2]
-if (!source || !existsSync(source)) fail('Name the backup: npm run restore -- FILE')
-const backup = new Database(source, { readonly: true })
-if (backup.pragma('integrity_check', { simple: true }) !== 'ok') fail(`${source} is not sound: nothing was changed`)
-const isOurs = backup.prepare("select count(*) as n from sqlite_master where name in ('load', 'log', 'outbox')").get() as { n: number }
-if (isOurs.n !== 3) fail(`${source} is no Oxpecker database: nothing was changed`)
-mkdirSync(join(folder, 'backups'), { recursive: true })
-if (existsSync(target)) {
+const named = process.argv[2]
+if (!named || !existsSync(named)) fail('Name the backup: npm run restore -- FOLDER')
+const isFolder = statSync(named).isDirectory()
+const source = isFolder ? join(named, 'oxpecker.db') : named
+if (!existsSync(source)) fail(`${named} holds no backup: nothing was changed`)
+const problem = problemOf(source)
+if (problem) fail(`${problem}: nothing was changed`)
+try {
+  mkdirSync(join(folder, 'backups'), { recursive: true, mode: 0o700 })
+  if (existsSync(target)) keepWhatStands()
+  if (isFolder) for (const name of ['papers', 'partners']) if (existsSync(join(named, name))) cpSync(join(named, name), join(folder, name), { recursive: true })
+  await replaceDatabase(source, target)
+  console.log(`Restored from ${named}`)
+} catch (error) {
+  fail(`Nothing was restored: ${error instanceof Error ? error.message : 'unknown'}. Stop the application and try again.`)
+}
+
+function problemOf(path: string): string | null {
+  try {
+    const backup = new Database(path, { readonly: true })
+    const unsound = quickCheck(backup, path)
+    const { n } = unsound ? { n: 0 } : (backup.prepare("select count(*) as n from sqlite_master where name in ('load', 'log', 'outbox')").get() as { n: number })
+    backup.close()
+    if (unsound) return `${path} is not sound`
+    return n === 3 ? null : `${path} is no Oxpecker database`
+  } catch {
+    return `${path} is no database`
+  }
+}
+
+/** A database that is too damaged to be copied is no reason not to restore: it is moved over as it is. */
+function keepWhatStands(): void {
   const before = join(folder, 'backups', `before-restore-${new Date().toISOString().replace(/[:.]/g, '-')}.db`)
-  const standing = new Database(target, { readonly: true })
-  await standing.backup(before)
-  standing.close()
+  try {
+    copyDatabase(target, before)
+  } catch {
+    cpSync(target, `${before}.damaged`)
+    console.log(`What stood there is damaged; it is kept as ${before}.damaged`)
+    return
+  }
   console.log(`What stood there is kept as ${before}`)
 }
-// SQLite's own backup writes page by page into the standing file under its lock: whoever has it
-// open reads the old state or the new one, never a mixture.
-await backup.backup(target)
-backup.close()
-const restored = new Database(target)
-restored.pragma('journal_mode = WAL')
-restored.close()
-console.log(`Restored from ${source}`)
 
 function fail(message: string): never {
   console.error(message)

@@ -7,6 +7,7 @@ import { soundnessProblem, watchSoundness } from '#server/database/watch'
 import { closeDatabase, DatabaseProblem, database, storageProblem } from '#server/db.server'
 import { guardRequests, secureAnswer } from '#server/http/guard'
 import { endStreams } from '#server/live/live'
+import { paceSignIns } from '#server/http/strangers'
 import { refuseWhenFull } from '#server/http/storage-refusal'
 import { logger } from '#server/log/logger'
 import { startFeeds } from '#server/market/feeds'
@@ -31,6 +32,7 @@ app.get('/healthz', (_request, response) => {
   response.status(problem ? 503 : 200).json(problem ? { ok: false, problem } : { ok: database().$client.prepare('select 1 as one').get() !== undefined })
 })
 app.use(guardRequests)
+app.use(paceSignIns)
 /** Made once for each build: in development there is a new one whenever a file changes. */
 let guardedBuild: { from: ServerBuild; build: ServerBuild } | undefined
 app.use(

@@ -62,7 +62,7 @@ interface Line {
 }
 
 /** Looking at a paper: the paper itself beside what is written down of it. */
-export function CheckDialog({ dossier, paper, today, acting, onClose }: { dossier: Dossier; paper: Dossier['papers'][number]; today: string; acting: CarrierActing; onClose: () => void }) {
+export function CheckDialog({ dossier, paper, acting, onClose }: { dossier: Dossier; paper: Dossier['papers'][number]; acting: CarrierActing; onClose: () => void }) {
   const filed = dossier.record?.filings.find((filing) => filing.kind === 'liability')
   // Limits and days are what the paper says, typed off it: a figure that stands there already is one that nobody read.
   const fresh = (kind: PolicyKind): Line => ({ kind, insurer: filed?.insurer ?? '', number: kind === 'liability' ? (filed?.number ?? '') : '', insuredName: dossier.carrier.name, limit: '', effectiveOn: '', expiresOn: '' })

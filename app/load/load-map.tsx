@@ -14,10 +14,10 @@ const wordsOf = (page: LoadPage) => wayWords(page.legs.reduce((sum, leg) => sum 
 /** The way on the map, small, in the room the offers leave; its words beside the key that opens it large. */
 export function LoadMap({ page, onOpen }: { page: LoadPage; onOpen: () => void }) {
   const layers = layersOf(page)
-  const shape = shapeAround(pointsOf(layers).map(project), { least: 0.8, most: 2.2 })
+  const shape = shapeAround(pointsOf(layers).map(project), { least: 1, most: 2.2 })
   return (
     <section aria-label="Way" className="flex h-44 shrink-0 gap-3 border-t border-strong px-4 pt-2 pb-2 max-[760px]:hidden">
-      <RouteMap layers={layers} words={wordsOf(page)} shape={shape} tall={160} className="h-full shrink-0" style={{ aspectRatio: shape }} />
+      <RouteMap layers={layers} words={wordsOf(page)} shape={shape} tall={160} isSmall className="h-full shrink-0" style={{ aspectRatio: shape }} />
       <div className="flex min-w-0 flex-1 flex-col">
         <p className="flex justify-between gap-3">
           <span className="head">Way</span>

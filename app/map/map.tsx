@@ -13,10 +13,12 @@ interface MapProps {
   tall: number
   className?: string
   style?: React.CSSProperties
+  /** A small map without buttons, which would cover half of it: keys and the wheel still move it. */
+  isSmall?: boolean
 }
 
 /** A map with layers on it: drawn on the server, moved and zoomed by wheel, drag, buttons or keys. */
-export function RouteMap({ layers, words, shape, tall, className, style }: MapProps) {
+export function RouteMap({ layers, words, shape, tall, className, style, isSmall = false }: MapProps) {
   const home = frameAround(pointsOf(layers).map(project), shape)
   const [frame, setFrame] = useState<Frame>(home)
   const homeKey = `${home.x} ${home.y} ${home.width}`
@@ -44,7 +46,7 @@ export function RouteMap({ layers, words, shape, tall, className, style }: MapPr
         ))}
       </svg>
       <figcaption className="sr-only">{words}</figcaption>
-      <div className="absolute right-1.5 bottom-1.5 flex gap-1 print:hidden">
+      <div className={`absolute right-1.5 bottom-1.5 flex gap-1 print:hidden ${isSmall ? 'hidden' : ''}`}>
         {([['−', 'Farther', '-'], ['+', 'Closer', '+'], ['⌂', 'The whole way', '0']] as const).map(([mark, name, key]) => (
           <button key={key} type="button" aria-label={name} title={`${name} (${key})`} onClick={() => setFrame((each) => frameAfter(key, each, home))} className="h-6 w-6 border border-strong bg-sheet text-center leading-none">
             {mark}

@@ -141,7 +141,7 @@ export default function Carrier({ loaderData }: Route.ComponentProps) {
       {open === 'upload' && <UploadDialog carrierId={carrier.id} onClose={close} />}
       {open === 'bar' && <ReasonDialog acting={acting} onClose={close} intent="do_not_use" title={`Do not use ${carrier.name}`} button="Do not use" />}
       {open === 'lift' && <ReasonDialog acting={acting} onClose={close} intent="lift_do_not_use" title={`Use ${carrier.name} again`} button="Use again" />}
-      {open !== null && typeof open === 'object' && <CheckDialog dossier={dossier} paper={open.check} today={today} acting={acting} onClose={close} />}
+      {open !== null && typeof open === 'object' && <CheckDialog dossier={dossier} paper={open.check} acting={acting} onClose={close} />}
     </main>
   )
 }

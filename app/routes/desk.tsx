@@ -8,8 +8,10 @@ import { signedInPage, viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import type { Warning } from '#server/live/live'
 import { brokerage, settings } from '#server/settings.server'
+import { heldEntries } from '#server/outbox/outbox'
 import { tenderCounts } from '#server/tender/expire'
 import { CommandLine } from '../ui/command-line'
+import { HeldLine } from '../ui/held-line'
 import { KeyHelp } from '../ui/key-help'
 import { KeysProvider, type RoomKey, useKeyList, useKeys, useReady } from '../ui/keys'
 import { LiveProvider, useNamed } from '../ui/live'
@@ -21,7 +23,7 @@ export const middleware: Route.MiddlewareFunction[] = [signedInPage]
 export function loader({ context }: Route.LoaderArgs) {
   const { name, role } = viewer(context)
   const now = Date.now()
-  return { name, role, tenders: tenderCounts(database(), now), mayEdit: may(role, 'edit_loads'), mailboxUrl: settings().OX_MAILBOX_URL ?? null, zone: brokerage.zone, now }
+  return { name, role, tenders: tenderCounts(database(), now), held: heldEntries(database()), mayRelease: may(role, 'set_partners'), mayEdit: may(role, 'edit_loads'), mailboxUrl: settings().OX_MAILBOX_URL ?? null, zone: brokerage.zone, now }
 }
 
 export default function Desk({ loaderData }: Route.ComponentProps) {
@@ -90,6 +92,7 @@ function Room(desk: Route.ComponentProps['loaderData']) {
           </button>
         </Form>
       </header>
+      <HeldLine held={desk.held} mayRelease={desk.mayRelease} />
       <Outlet />
       <CommandLine open={asking} onClose={() => setAsking(false)} mayEdit={desk.mayEdit} />
       <KeyHelp open={help !== null} onClose={() => setHelp(null)} list={help ?? []} />

@@ -253,7 +253,7 @@ export class Inspector {
 /** Faults told of one set, group or interchange: a broken file has more than anybody reads. */
 const mostFaults = 200
 /** And of all the sets of a file. */
-const mostToldOfFile = 5_000
+const mostToldOfFile = 2_000
 const nowhere: Spot = { offset: 0, line: 1, column: 1 }
 
 const stepWords = { 4: 'The loop stands too often', 5: 'The segment stands too often', 7: 'The segment is not in its sequence' } as const

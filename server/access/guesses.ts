@@ -32,7 +32,7 @@ const keysOf = ({ account, caller, device }: Attempt): { key: string; patience: 
  * always be reached from a place that did not guess.
  */
 export function countTry(db: Db, attempt: Attempt, now: number): { waitMs: number } | null {
-  return inTransaction(db, () => {
+  return withoutFlush(db, () => inTransaction(db, () => {
     const keys = keysOf(attempt).map((each) => ({ ...each, row: db.select().from(guess).where(eq(guess.key, each.key)).get() }))
     const waitMs = Math.max(0, ...keys.map(({ row }) => (row ? row.nextAt - now : 0)))
     if (waitMs > 0) return { waitMs }
@@ -44,7 +44,18 @@ export function countTry(db: Db, attempt: Attempt, now: number): { waitMs: numbe
     }
     db.delete(guess).where(lt(guess.lastAt, now - forgetAfterMs)).run()
     return null
-  })
+  }))
+}
+
+/** Counts are kept over a restart, but need not be on the disk before the next request: a storm of them would make everybody wait for it. */
+function withoutFlush<T>(db: Db, work: () => T): T {
+  const before = db.$client.pragma('synchronous', { simple: true })
+  db.$client.pragma('synchronous = NORMAL')
+  try {
+    return work()
+  } finally {
+    db.$client.pragma(`synchronous = ${before}`)
+  }
 }
 
 /** A try was right: what was counted for this person here is forgotten; what else came from the address is not. */

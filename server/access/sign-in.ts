@@ -13,8 +13,8 @@ import type { Viewer } from './viewer'
 export const sessionLifeMs = 14 * 24 * 3_600_000
 const noteSeenEveryMs = 60_000
 
-/** Passwords looked at at the same time: each takes 19 MiB and a core. */
-const mostAtOnce = 2
+/** Passwords looked at at the same time: each takes 19 MiB and a core, and a core is left to everybody else. */
+const mostAtOnce = 1
 const mostWaiting = 40
 const hashing = { running: 0, waiting: [] as (() => void)[] }
 

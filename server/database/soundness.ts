@@ -32,7 +32,7 @@ export function quickCheck(client: Database.Database, path: string): DatabasePro
     verdict = error instanceof Error ? error.message : 'unknown'
   }
   if (verdict === 'ok') return null
-  return new DatabaseProblem('damaged', `${path} is damaged (${String(verdict).slice(0, 200)}). Keep a copy of its folder, then put back the newest backup: npm run restore -- FOLDER.`)
+  return new DatabaseProblem('damaged', `${path} is damaged (${String(verdict).replace(/\s+/g, ' ').slice(0, 200)}). Keep a copy of its folder, then put back the newest backup: npm run restore -- FOLDER.`)
 }
 
 /** What the code expects of the file and does not find; null where all of it is there. */

@@ -1,3 +1,4 @@
+import type { NextFunction, Request, Response } from 'express'
 import { RateLimiterMemory } from 'rate-limiter-flexible'
 import { logger } from '#server/log/logger'
 
@@ -20,4 +21,30 @@ export async function isTurnedAway(caller: string): Promise<boolean> {
 export async function countStranger(caller: string, door: string): Promise<void> {
   logger().warn({ caller, door }, 'a wrong key')
   await wrong().consume(caller).catch(() => undefined)
+}
+
+/** Sign-ins answered at a time, and those that may wait for their turn. */
+const signIns = { atOnce: 2, mostWaiting: 60, running: 0, waiting: [] as (() => void)[] }
+
+/**
+ * Lets a storm of sign-ins through a few at a time, so that between two of them everybody else is answered; what is more than a crowd is turned
+ * away unread. Who may guess how often is decided afterwards, by account.
+ */
+export function paceSignIns(request: Request, response: Response, next: NextFunction): void {
+  if (request.method !== 'POST' || !/^\/sign-in(\.data)?$/.test(request.path)) return next()
+  if (signIns.waiting.length >= signIns.mostWaiting) {
+    response.status(429).setHeader('Retry-After', '10').type('text/plain').send('Too many sign-ins at once. Try again in 10 seconds.')
+    return
+  }
+  const begin = () => {
+    signIns.running += 1
+    response.once('close', () => {
+      signIns.running -= 1
+      // In a turn of the loop of its own: whoever else waits goes first.
+      setImmediate(() => signIns.waiting.shift()?.())
+    })
+    next()
+  }
+  if (signIns.running < signIns.atOnce) begin()
+  else signIns.waiting.push(begin)
 }

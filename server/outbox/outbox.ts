@@ -4,7 +4,8 @@ import type { Db } from '#server/db.server'
 import { outbox, outboxSequence } from '#server/schema'
 import { settings } from '#server/settings.server'
 
-export type OutboxKind = 'mail' | 'board' | 'quote_mail' | 'carrier_mail' | 'invoice_mail' | 'exchange'
+export const outboxKinds = ['mail', 'board', 'quote_mail', 'carrier_mail', 'invoice_mail', 'exchange'] as const
+export type OutboxKind = (typeof outboxKinds)[number]
 export type OutboxEntry = typeof outbox.$inferSelect
 
 /** What kept something from being taken. */

@@ -9,13 +9,22 @@ export interface InterchangeRead {
   sets: TransactionRead[]
 }
 
-/** Validates every interchange of a file. */
+/** Sets of one file; a day's tenders of a large shipper are some hundreds. */
+const mostSets = 8_000
+
+/** Validates every interchange of a file; throws where it holds more sets than a file of tenders ever does. */
 export function readInterchanges(bytes: Uint8Array): InterchangeRead[] {
   const reads: InterchangeRead[] = []
   let sets: TransactionRead[] = []
+  let count = 0
   const inspector = new Inspector({
     keep: (type) => type === '997',
-    onTransaction: (read) => sets.push(read),
+    onTransaction: (read) => {
+      count += 1
+      if (count > mostSets) throw new Error(`It holds more than is read: over ${mostSets} sets`)
+      // Only acknowledgements are looked at again; of anything else the report has all.
+      if (read.report.type === '997') sets.push(read)
+    },
     onInterchange: (report) => {
       reads.push({ report, sets })
       sets = []

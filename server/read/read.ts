@@ -19,9 +19,10 @@ const held = globalThis as { oxReaders?: Piscina }
 function readers(): Piscina {
   held.oxReaders ??= new Piscina({
     filename: threadFile('read-worker', 'server/read/read-worker.dev.mjs'),
-    minThreads: 1,
+    // Gone soon after its last reading, with all the memory that took.
+    minThreads: 0,
     maxThreads: 1,
-    idleTimeout: 60_000,
+    idleTimeout: 3_000,
     resourceLimits: { maxOldGenerationSizeMb: memoryMb },
   })
   return held.oxReaders
