@@ -12,7 +12,7 @@ test('bad input at every route: an error in words, status 4xx, nothing written',
   const viewer = await caller('pim@ploverrook.example')
   const manager = await caller('ruth@ploverrook.example')
   const act = `/loads/${loadId}/act`
-  const award = { intent: 'award', offerId: 1, buyCharges: [{ kind: 'line_haul', basis: 'flat', rateE4: 1000 }] }
+  const award = { intent: 'award', priceReason: 'a test of the way', offerId: 1, buyCharges: [{ kind: 'line_haul', basis: 'flat', rateE4: 1000 }] }
   const cases: [string, () => Promise<{ status(): number; text(): Promise<string> }>, number][] = [
     ['save: nothing', () => api.post('/loads/save', { data: '' }), 400],
     ['save: no JSON', () => api.post('/loads/save', { data: '{', headers: { 'content-type': 'application/json' } }), 400],
@@ -152,8 +152,8 @@ test('names with markup never run, and a name like a formula stays text', async 
   expect(offer.status()).toBe(200)
   const ruth = await caller('ruth@ploverrook.example')
   const offerId = await page.locator('[data-offer]').first().getAttribute('data-offer')
-  expect((await ruth.post(`/loads/${loadId}/act`, { data: { intent: 'award', offerId: Number(offerId), override: 'a test of markup', buyCharges: [{ kind: 'line_haul', basis: 'flat', rateE4: 10_000_000 }] } })).status()).toBe(200)
-  expect((await ruth.post(`/loads/${loadId}/act`, { data: { intent: 'send_confirmation', to: 'markup@carrier.example' } })).status()).toBe(200)
+  expect((await ruth.post(`/loads/${loadId}/act`, { data: { intent: 'award', priceReason: 'a test of the way', offerId: Number(offerId), override: 'a test of markup', buyCharges: [{ kind: 'line_haul', basis: 'flat', rateE4: 10_000_000 }] } })).status()).toBe(200)
+  expect((await ruth.post(`/loads/${loadId}/act`, { data: { intent: 'send_confirmation', to: 'markup@carrier.example', despite: true } })).status()).toBe(200)
   await expect.poll(async () => (await mails()).some((mail) => mail.to[0] === 'markup@carrier.example')).toBe(true)
   await page.goto(await linkIn('confirmation-'))
   await expect(page.getByText('<script>document.title=2</script>').first()).toBeVisible()

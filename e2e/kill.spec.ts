@@ -37,7 +37,7 @@ test(`killed ${kills} times in a run of awards, the mail server coming and going
   let over = false
   const awarding = (async () => {
     for (const load of loads) {
-      await insist(() => api.post(`/loads/${load.id}/act`, { data: { intent: 'award', offerId: load.offerIds[0], buyCharges: [flatCharge('line_haul', 200_000)] }, timeout: 3000 }), 'already_awarded')
+      await insist(() => api.post(`/loads/${load.id}/act`, { data: { intent: 'award', priceReason: 'a test of the way', offerId: load.offerIds[0], buyCharges: [flatCharge('line_haul', 200_000)] }, timeout: 3000 }), 'already_awarded')
       await insist(() => api.post(`/loads/${load.id}/act`, { data: { intent: 'send_confirmation', to: `dispatch@carrier${load.id}.example` }, timeout: 3000 }), 'already_sent')
       done++
       // Spread over the whole run of kills.

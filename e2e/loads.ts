@@ -12,7 +12,7 @@ export function reading<T>(look: (db: Database.Database) => T, path = '.tmp/e2e/
 }
 
 /** What the world writes by itself meanwhile: boards and mails bring offers, rules end them. */
-const written: Record<string, string> = { log: "actor_kind = 'person'", offer: 'external_key is null', outbox: 'false', message: 'false', link: 'false', session: 'false' }
+const written: Record<string, string> = { log: "actor_kind = 'person'", offer: 'external_key is null', outbox: 'false', message: 'false', link: 'false', session: 'false', guess: 'false', submission: 'false', proposal: 'false', exchange_rate: 'false' }
 
 /** How many rows of people's making every table holds: what "nothing was written" is measured by. */
 export function rowCounts(): Record<string, number> {
@@ -29,7 +29,7 @@ export const someTerms = (over: object = {}) => ({
   customerId: 1, equipment: 'van', commodity: 'Boxes', weightLb: 30_000,
   stops: [
     { kind: 'pickup', facilityId: 1, earliestLocal: inDays(3) },
-    { kind: 'delivery', facilityId: 2, earliestLocal: inDays(6) },
+    { kind: 'delivery', facilityId: 42, earliestLocal: inDays(6) },
   ],
   sellCharges: [{ kind: 'line_haul', basis: 'flat', rateE4: 28_800_000 }],
   ...over,

@@ -6,6 +6,7 @@ test('a practice load goes all the way and nothing leaves the building', async (
   const api = await caller()
   const loadId = await freshLoad(api, { practice: true, commodity: 'Practice crates' })
   const [carrierId] = await clearCarriers(api, loadId, 1)
+  await api.post(`/loads/${loadId}/act`, { data: { intent: 'set_limits', targetMinor: 200_000, mostMinor: 250_000 } })
   await api.post(`/loads/${loadId}/act`, { data: { intent: 'record_offer', offer: { carrierId, payMinor: 200_000 } } })
   await signIn(page)
   await page.goto(`/loads/${loadId}`)

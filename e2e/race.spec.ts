@@ -11,7 +11,7 @@ const racer = `
 const { origin, cookie, loadId, offerIds, at } = JSON.parse(process.argv[1])
 await new Promise((go) => setTimeout(go, at - Date.now()))
 const answers = await Promise.all(offerIds.map(async (offerId) => {
-  const response = await fetch(origin + '/loads/' + loadId + '/act', { method: 'POST', headers: { 'content-type': 'application/json', cookie }, body: JSON.stringify({ intent: 'award', offerId, buyCharges: [{ kind: 'line_haul', basis: 'flat', rateE4: 20000000, currency: 'USD' }] }) })
+  const response = await fetch(origin + '/loads/' + loadId + '/act', { method: 'POST', headers: { 'content-type': 'application/json', cookie }, body: JSON.stringify({ intent: 'award', priceReason: 'a test of the way', offerId, buyCharges: [{ kind: 'line_haul', basis: 'flat', rateE4: 20000000, currency: 'USD' }] }) })
   return { status: response.status, body: await response.json() }
 }))
 console.log(JSON.stringify(answers))

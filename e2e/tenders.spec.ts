@@ -26,9 +26,9 @@ async function cover(loadId: number): Promise<number> {
     const answer = await api.post(`/loads/${loadId}/act`, { data })
     expect(answer.status(), `${JSON.stringify(data)} ${await answer.text()}`).toBe(200)
   }
-  await act({ intent: 'record_offer', offer: { carrierId, payMinor: 150_000 } })
+  await act({ intent: 'record_offer', offer: { carrierId, payMinor: 150_000, sure: true } })
   const offerId = reading((db) => db.prepare('select max(id) from offer where load_id = ?').pluck().get(loadId) as number)
-  await act({ intent: 'award', offerId, buyCharges: [{ kind: 'line_haul', basis: 'flat', rateE4: 15_000_000 }] })
+  await act({ intent: 'award', priceReason: 'a test of the way', offerId, buyCharges: [{ kind: 'line_haul', basis: 'flat', rateE4: 15_000_000 }] })
   return carrierId!
 }
 

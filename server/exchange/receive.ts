@@ -52,8 +52,18 @@ export function receive(db: Db, bytes: Buffer, from: Origin, now: number, reads:
 const mostTries = 2
 const readTimeout = 30_000
 
+/** Files are taken in one after another: each holds its bytes several times over while it lasts. */
+let taking: Promise<unknown> = Promise.resolve()
+
 /** The same, read on a thread of its own. What cannot be read even at the second try is kept as it is, for a person. */
-export async function receiveAside(db: Db, bytes: Buffer, from: Origin, clock: () => number): Promise<Received> {
+export function receiveAside(db: Db, bytes: Buffer, from: Origin, clock: () => number): Promise<Received> {
+  const taken = taking.then(() => takeAside(db, bytes, from, clock))
+  // What failed is told to who sent it, and keeps nobody behind it waiting.
+  taking = taken.catch(() => undefined)
+  return taken
+}
+
+async function takeAside(db: Db, bytes: Buffer, from: Origin, clock: () => number): Promise<Received> {
   for (let turn = 1; ; turn++) {
     try {
       const reads = await readAside('interchanges', bytes, readTimeout)

@@ -24,7 +24,7 @@ export async function countStranger(caller: string, door: string): Promise<void>
 }
 
 /** Sign-ins answered at a time, and those that may wait for their turn. */
-const signIns = { atOnce: 2, mostWaiting: 60, running: 0, waiting: [] as (() => void)[] }
+const signIns = { atOnce: 1, mostWaiting: 60, running: 0, waiting: [] as (() => void)[] }
 
 /**
  * Lets a storm of sign-ins through a few at a time, so that between two of them everybody else is answered; what is more than a crowd is turned
