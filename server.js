@@ -55,13 +55,24 @@ const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms).unref())
  * whose first bytes are on their way (what http's own `close` does), so only the listener closes first, idle connections a moment later.
  */
 async function closeServer() {
-  await wait(100)
+  // What the system has accepted for us and we have not read yet would be reset with the listener.
+  await calm()
   const closed = new Promise((resolve) => NetServer.prototype.close.call(server, resolve))
-  await Promise.race([closed, wait(500)])
+  await Promise.race([closed, calm()])
   const closing = setInterval(() => server.closeIdleConnections(), 200)
   await Promise.race([closed, wait(8_000)])
   clearInterval(closing)
   server.closeAllConnections()
+}
+
+/** Waits until the loop turns freely for a while: before that a connection may look idle only because nobody had the time to read from it. */
+async function calm() {
+  const until = performance.now() + 5_000
+  for (let turns = 0; turns < 6 && performance.now() < until; ) {
+    const begun = performance.now()
+    await wait(50)
+    turns = performance.now() - begun < 90 ? turns + 1 : 0
+  }
 }
 
 let stopping = false

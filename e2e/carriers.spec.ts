@@ -151,6 +151,7 @@ test('the gate: a rep is stopped, a manager passes it with a reason that stays; 
   const loadId = await freshLoad(api)
   const [carrierId] = await clearCarriers(api, loadId, 1)
   const name = nameOf(carrierId!)
+  await api.post(`/loads/${loadId}/act`, { data: { intent: 'set_limits', targetMinor: 200_000, mostMinor: 250_000 } })
   expect((await api.post(`/carriers/${carrierId}/act`, { data: { intent: 'do_not_use', reason: 'Left us waiting in May', lift: 'manager' } })).ok()).toBe(true)
   expect((await api.post(`/loads/${loadId}/act`, { data: { intent: 'record_offer', offer: { carrierId, payMinor: 240_000, source: 'phone', goodUntil: null, note: '' } } })).ok()).toBe(true)
   await signIn(page)

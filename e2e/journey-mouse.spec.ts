@@ -138,6 +138,6 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
 
   // The log: every step, who and from what to what.
   const log = page.getByRole('list', { name: 'Log, newest first' })
-  for (const line of ['Load made', 'Opened for cover', 'Posting asked of Saltlick', 'countered, $2,457 to $2,300', 'Awarded to', 'version 1 accepted by Ada Finch, Dispatcher', 'version 1 void']) await expect(log.getByText(line).first()).toBeAttached()
+  for (const line of ['Load made', 'Opened for cover', 'Posting asked of Saltlick', '$2,300 against $2,457', 'Awarded to', 'version 1 accepted by Ada Finch, Dispatcher', 'version 1 void']) await expect(log.getByText(line).first()).toBeAttached()
   expect(id).toBeTruthy()
 })

@@ -25,8 +25,6 @@ import { startVetting } from '#server/vetting/schedule'
 
 export const app = express()
 app.disable('x-powered-by')
-// Whose word is believed on who calls and by which protocol: of the proxies in the settings, of nobody else.
-app.set('trust proxy', settings().OX_TRUSTED_PROXIES.split(',').map((each) => each.trim()).filter(Boolean))
 app.get('/healthz', (_request, response) => {
   const problem = storageProblem() ?? soundnessProblem()
   response.status(problem ? 503 : 200).json(problem ? { ok: false, problem } : { ok: database().$client.prepare('select 1 as one').get() !== undefined })
@@ -74,6 +72,8 @@ export function startProblem(error: unknown): string | null {
 export async function startWork(): Promise<() => Promise<void>> {
   // The first request would otherwise wait for every route's modules.
   await import('virtual:react-router/server-build')
+  // Whose word is believed on who calls and by which protocol: of the proxies in the settings, of nobody else.
+  app.set('trust proxy', settings().OX_TRUSTED_PROXIES.split(',').map((each) => each.trim()).filter(Boolean))
   const db = database()
   sealAnew(db)
   releaseHeld(db, { kind: 'board' }, Date.now())

@@ -76,7 +76,7 @@ function nearest(name: string): string {
   const pairs = (text: string) => new Set(Array.from({ length: text.length - 1 }, (_, at) => text.slice(at, at + 2)))
   const own = pairs(name)
   const [best] = Object.keys(settingsSchema.shape).map((key) => ({ key, alike: [...pairs(key)].filter((pair) => own.has(pair)).length / Math.max(key.length, name.length) })).sort((one, other) => other.alike - one.alike)
-  return best && best.alike > 0.55 ? `: ${best.key} is meant?` : ''
+  return best && best.alike > 0.55 ? ` (is ${best.key} meant?)` : ''
 }
 
 /** Whether browsers reach us by TLS: the cookie and the headers follow. */
