@@ -9,7 +9,7 @@ type Proposal = LoadPage['proposals'][number]
 export function Proposals({ page, acting, now, zone, mayHandle }: { page: LoadPage; acting: Acting; now: number; zone: string; mayHandle: boolean }) {
   if (page.proposals.length === 0) return null
   return (
-    <section aria-label="Prices to confirm" className="max-h-56 shrink-0 overflow-y-auto border-b border-strong px-4 pt-2 pb-1">
+    <section aria-label="Prices to confirm" className="max-h-44 shrink-0 overflow-y-auto border-b border-strong px-4 pt-2 pb-1">
       <div className="flex justify-between">
         <h2 className="head text-ring-text">Prices to confirm</h2>
         <span className="label">not offers until you say so</span>
@@ -27,9 +27,9 @@ function Row({ proposal, isFirst, acting, now, zone, mayHandle }: { proposal: Pr
   const against = proposal.signs.filter(({ speaks }) => speaks === 'against')
   const inFavor = proposal.signs.filter(({ speaks }) => speaks === 'for')
   return (
-    <li className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-t py-1.5" data-proposal={proposal.id}>
+    <li className="border-t py-1.5" data-proposal={proposal.id}>
       <div className="min-w-0">
-        <p className="truncate">
+        <p className="break-words">
           <b className="font-semibold">{proposal.carrierName ?? 'Nobody we know'}</b>, says {proposal.sender}{' '}
           <span className="label">
             {momentWords(proposal.receivedAt, now, zone)}
@@ -38,13 +38,9 @@ function Row({ proposal, isFirst, acting, now, zone, mayHandle }: { proposal: Pr
         </p>
         {against.length > 0 && <p className="text-ring-text">Against: {against.map(({ words }) => words).join('; ')}</p>}
         {inFavor.length > 0 && <p className="label">For: {inFavor.map(({ words }) => words).join('; ')}</p>}
-        <details>
-          <summary className="label">what it says</summary>
-          <p className="whitespace-pre-wrap py-1">{proposal.text}</p>
-        </details>
       </div>
       {mayHandle && (
-        <div className="flex flex-wrap items-start justify-end gap-1.5">
+        <div className="mt-1 flex flex-wrap items-start gap-1.5">
           {proposal.carrierId !== null &&
             proposal.readings.map((payMinor, turn) => (
               <button key={payMinor} type="button" className="button" disabled={acting.busy} onClick={() => void confirmReading(acting, proposal, payMinor)}>
@@ -56,6 +52,10 @@ function Row({ proposal, isFirst, acting, now, zone, mayHandle }: { proposal: Pr
           </button>
         </div>
       )}
+      <details>
+        <summary className="label">what it says</summary>
+        <p className="whitespace-pre-wrap py-1">{proposal.text}</p>
+      </details>
     </li>
   )
 }

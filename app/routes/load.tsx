@@ -104,7 +104,7 @@ export default function Load({ loaderData }: Route.ComponentProps) {
           )}
           <Proposals page={page} acting={acting} now={now} zone={zone} mayHandle={mayHandle} />
           <Offers page={page} now={now} zone={zone} chosenId={uncovered ? (chosen?.id ?? null) : null} onChoose={setPicked} mayHandle={mayHandle} onRecord={() => setOpen({ kind: 'offer', carrier: null })} />
-          <LoadMap page={page} onOpen={() => setOpen({ kind: 'map' })} />
+          {page.proposals.length === 0 && <LoadMap page={page} onOpen={() => setOpen({ kind: 'map' })} />}
         </div>
         <div className="flex min-h-0 flex-col">
           {(page.shortlist.length > 0 && !awarded) || uncovered ? (
