@@ -9,6 +9,12 @@ export default defineConfig({
     tailwindcss(),
     reactRouter(),
     {
+      // The toasts write their style sheet into the page by script, which the page's policy forbids: styles.css takes it in instead.
+      name: 'toast-styles',
+      apply: 'build',
+      transform: (code, id) => (/\/sonner\/dist\/index\.mjs/.test(id) ? code.replace(/^__insertCSS\(".*"\);?$/m, '') : undefined),
+    },
+    {
       // The framework names every server entry index.js; ours keep their own names.
       name: 'ssr-entry-names',
       enforce: 'post',

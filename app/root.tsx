@@ -12,6 +12,9 @@ export function loader({ context }: Route.LoaderArgs) {
   return { nonce: context.get(nonceContext) }
 }
 
+// The dialogs hold the page behind them still with a style sheet of their own, which the page's policy takes only with its nonce: by this name their library asks for it.
+if (typeof document !== 'undefined') Object.assign(globalThis, { __webpack_nonce__: document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce })
+
 export const meta: Route.MetaFunction = () => [{ title: 'Oxpecker' }]
 
 export function Layout({ children }: { children: ReactNode }) {

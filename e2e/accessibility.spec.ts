@@ -13,6 +13,8 @@ for (const colorScheme of ['light', 'dark'] as const) {
   test(`every page passes axe in ${colorScheme}`, async ({ browser }) => {
     test.setTimeout(240_000)
     const page = await (await browser.newContext({ colorScheme, reducedMotion: 'reduce', viewport: { width: 1280, height: 800 } })).newPage()
+    const forbidden: string[] = []
+    page.on('console', (message) => message.text().includes('Content Security Policy') && forbidden.push(message.text()))
     await page.goto('/sign-in')
     await ready(page)
     expect(await violations(page)).toEqual([])
@@ -70,6 +72,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await page.goto(await linkIn('confirmation-'))
     await ready(page)
     expect(await violations(page), 'the carrier’s page').toEqual([])
+    expect(forbidden, 'what the page’s own policy forbids').toEqual([])
   })
 
   test(`tenders, partners and rules pass axe in ${colorScheme}`, async ({ browser }) => {

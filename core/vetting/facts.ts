@@ -63,6 +63,8 @@ export const carrierToVetSchema = z.object({
   registerAgeHours: z.number().min(0).nullable().default(0),
   insurance: z.array(insuranceSchema).default([]),
   papers: z.array(z.object({ kind: z.enum(paperKinds), expiresOn: daySchema.nullable().default(null) })).default([]),
+  /** What is on file and nobody has looked at yet: it counts for nothing, but it is not asked for again. */
+  papersWaiting: z.array(z.enum(paperKinds)).default([]),
   permits: z.array(z.object({ kind: z.enum(permitKinds), expiresOn: daySchema.nullable().default(null) })).default([]),
   equipment: z.array(z.enum(equipmentKinds)).default([]),
   doNotUse: words.nullable().default(null),

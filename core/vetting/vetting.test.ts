@@ -26,6 +26,17 @@ describe('a carrier in order', () => {
   test('says so in full', () => expect(vet({ carrier: carrier(), load: load(), today }, usualPolicy)).toEqual({ verdict: 'clear', reasons: [], signs: [], policyVersion: 0 }))
 })
 
+describe('a certificate that does not help', () => {
+  const told = (who: CarrierToVet, what: LoadToVet | null = load()) => vet({ carrier: who, load: what, today }, usualPolicy).reasons.map(({ message, mend }) => `${message} > ${mend}`)
+  test('that runs on though the register has the policy cancelled: the register is where to mend it', () =>
+    expect(told(carrier({ insurance: [certificate(), certificate({ source: 'register', insuredName: null, expiresOn: null, cancelledOn: '2026-11-24' }), cargo()] }))).toEqual([expect.stringMatching(/^Liability ended .* > The certificate runs to Sun 30 Jun 2030, but the register says otherwise.* Another certificate does not help/)]))
+  test('that shows more than the register has filed', () =>
+    expect(told(carrier({ insurance: [certificate(), certificate({ source: 'register', insuredName: null, expiresOn: null, limitMinor: 300_000_00 }), cargo()] }))).toEqual([expect.stringMatching(/^Liability of \$300,000 is below .* > The certificate shows \$1,000,000, but the register says otherwise/)]))
+  test('that nobody has looked at is not asked for again', () =>
+    expect(told(carrier({ insurance: [certificate()], papersWaiting: ['certificate', 'w9'], papers: [{ kind: 'agreement', expiresOn: null }] }))).toEqual(expect.arrayContaining(['Cargo cover: nothing on file > A certificate came and waits to be looked at: see their papers.', 'W-9 is not on file > W-9 came and waits to be looked at: see their papers.'])))
+  test('where none came, it is asked for', () => expect(told(carrier({ insurance: [certificate()] }))).toEqual([expect.stringContaining('> A certificate of cargo cover that is enough')]))
+})
+
 describe('authority', () => {
   cases([
     ['not in the register', ['stop not_in_register'], carrier({ register: null })],

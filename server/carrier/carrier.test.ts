@@ -98,7 +98,7 @@ describe('papers', () => {
   test('counts only once somebody has looked at it, and a certificate brings its policies', async () => {
     world.db.delete(paper).run()
     world.db.delete(policy).where(eq(policy.carrierId, 1)).run()
-    const received = receivePaper(world.db, 1, { kind: 'certificate', name: 'c.pdf', content: pdf('c') }, who)
+    const received = receivePaper(world.db, 1, { kind: 'certificate', name: 'c.pdf', content: pdf('c') }, { ...who, by: { kind: 'person', name: 'Teo Marchetti' } })
     if (!('paperId' in received)) throw new Error('refused')
     expect(readNeeds(world.db, now).papers).toMatchObject([{ carrierName: 'Carrier 1', kind: 'certificate' }])
     expect(await act({ intent: 'check_paper', paper: { paperId: received.paperId, kind: 'certificate' } })).toMatchObject({ refusal: { code: 'no_policies' } })

@@ -1,13 +1,15 @@
-import { parse } from 'csv-parse/sync'
 import { eq } from 'drizzle-orm'
 import { type ImportField, type ImportRow, matchColumns, readImportRow } from '#core/carrier/import'
 import { type Db, inTransaction } from '#server/db.server'
+import { ReadProblem, readAside } from '#server/read/read'
 import { carrier, contact, registerRecord } from '#server/schema'
 import { sameName } from '#core/vetting/names'
 import { addRecord } from './add'
 import type { CarrierAct } from './log'
 
 export const mostImportRows = 5_000
+const mostColumns = 200
+const readTimeout = 10_000
 /** Rows handled before others get their turn. */
 const atOnce = 50
 
@@ -23,7 +25,7 @@ export interface ImportOutcome {
 
 /** Reads a CSV file of carriers and adds them, or in a dry run only tells what would happen. Bad rows are handed back with their reasons, the others go on. */
 export async function importCarriers(db: Db, text: string, asked: { columns: (ImportField | null)[] | null; dryRun: boolean }, act: CarrierAct): Promise<ImportOutcome | { refusal: { code: string; message: string } }> {
-  const sheet = readSheet(text)
+  const sheet = await readSheet(text)
   if ('refusal' in sheet) return sheet
   const [header, ...rows] = sheet.rows as [string[], ...string[][]]
   const columns = asked.columns && asked.columns.length === header.length ? asked.columns : matchColumns(header)
@@ -38,17 +40,17 @@ export async function importCarriers(db: Db, text: string, asked: { columns: (Im
   return outcome
 }
 
-function readSheet(text: string): { rows: string[][] } | { refusal: { code: string; message: string } } {
+async function readSheet(text: string): Promise<{ rows: string[][] } | { refusal: { code: string; message: string } }> {
+  const head = text.slice(0, 2000).split(/\r|\n/)[0] ?? ''
+  // Whichever of them parts the heads parts the rows.
+  const delimiter = [',', ';', '\t'].toSorted((one, other) => head.split(other).length - head.split(one).length)[0]!
   try {
-    const head = text.slice(0, 2000).split(/\r|\n/)[0] ?? ''
-    // Whichever of them parts the heads parts the rows.
-    const delimiter = [',', ';', '\t'].toSorted((one, other) => head.split(other).length - head.split(one).length)[0]!
-    const rows = parse(text.replace(/^\ufeff/, ''), { record_delimiter: ['\r\n', '\n', '\r'], delimiter, relax_column_count: true, skip_empty_lines: true, trim: true }) as string[][]
-    if (rows.length < 2) return { refusal: { code: 'empty', message: 'The file has no rows below its heads.' } }
-    if (rows.length > mostImportRows + 1) return { refusal: { code: 'too_many', message: `The file has more than ${mostImportRows.toLocaleString('en-US')} rows. Split it.` } }
-    return { rows }
+    const rows = await readAside('csv', { text, delimiter, mostRows: mostImportRows + 1, mostColumns }, readTimeout)
+    return rows.length < 2 ? { refusal: { code: 'empty', message: 'The file has no rows below its heads.' } } : { rows }
   } catch (error) {
-    return { refusal: { code: 'no_csv', message: `The file is no CSV: ${error instanceof Error ? error.message : 'unknown'}` } }
+    if (!(error instanceof ReadProblem)) throw error
+    if (error.code === 'too_much') return { refusal: { code: 'too_many', message: `The file has more than ${mostImportRows.toLocaleString('en-US')} rows or ${mostColumns} columns. Split it.` } }
+    return { refusal: { code: 'no_csv', message: `The file is no CSV: ${error.message}` } }
   }
 }
 

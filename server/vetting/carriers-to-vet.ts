@@ -1,4 +1,4 @@
-import { and, eq, sql } from 'drizzle-orm'
+import { and, inArray, sql } from 'drizzle-orm'
 import type { PaperKind } from '#core/carrier/paper'
 import { sharedFacts } from '#core/link/shared'
 import type { LinkFact } from '#core/link/link'
@@ -28,7 +28,7 @@ const carriersQuery = prepared((db) =>
   ),
 )
 const policiesQuery = prepared((db) => db.select().from(policy).where(sql`${policy.carrierId} in ${amongIds}`).prepare())
-const papersQuery = prepared((db) => db.select({ carrierId: paper.carrierId, kind: paper.kind, expiresOn: paper.expiresOn }).from(paper).where(and(eq(paper.state, 'checked'), sql`${paper.carrierId} in ${amongIds}`)).prepare())
+const papersQuery = prepared((db) => db.select({ carrierId: paper.carrierId, kind: paper.kind, state: paper.state, expiresOn: paper.expiresOn }).from(paper).where(and(inArray(paper.state, ['checked', 'waiting']), sql`${paper.carrierId} in ${amongIds}`)).prepare())
 const contactsQuery = prepared((db) => db.select({ carrierId: contact.carrierId, mail: contact.mail, phone: contact.phone }).from(contact).where(sql`${contact.carrierId} in ${amongIds}`).prepare())
 // A first payee is no change; one that took another's place is.
 const payeesQuery = prepared((db) =>
@@ -71,11 +71,13 @@ export function carriersToVet(db: Db, carrierIds: number[], load: LoadForGate | 
     const record = row.record === null ? null : (JSON.parse(row.record) as RegisterRecord)
     const moment = moments.get(row.id)
     const ownContacts = contacts.get(row.id) ?? []
-    const ownPapers = papers.get(row.id) ?? []
+    const onFile = papers.get(row.id) ?? []
+    const ownPapers = onFile.filter(({ state }) => state === 'checked')
     const facts: CarrierToVet = {
       name: row.name, register: record, registerAgeHours: record ? Math.max(0, now - Math.max(currentAt, confirmedAt ?? 0)) / hour : null,
       insurance: insuranceOf(policies.get(row.id) ?? [], record),
       papers: ownPapers.map(({ kind, expiresOn }) => ({ kind, expiresOn })), permits: permitsOf(ownPapers),
+      papersWaiting: onFile.flatMap(({ kind, state }) => (state === 'waiting' ? [kind] : [])),
       equipment: JSON.parse(row.equipment), doNotUse: row.doNotUse, lastLoadOn: day(lastLoads.get(row.id)), loadsHeld: held.get(row.id)?.held ?? 0,
       identity: {
         writer: moment?.writer ?? null, mails: ownContacts.flatMap(({ mail }) => mail ?? []), phones: ownContacts.flatMap(({ phone }) => phone ?? []),

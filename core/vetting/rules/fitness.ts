@@ -59,7 +59,7 @@ export const fitnessRules = {
 function paperFinding({ carrier, load, today }: VetFacts, kind: PaperKind, name: string) {
   const code = kind === 'w9' ? 'no_w9' : 'no_agreement'
   const held = carrier.papers.filter((paper) => paper.kind === kind)
-  const mend = kind === 'w9' ? 'Ask for it by mail; they send it by the link.' : 'Send them the agreement to sign by link.'
+  const mend = carrier.papersWaiting.includes(kind) ? `${name} came and waits to be looked at: see their papers.` : kind === 'w9' ? 'Ask for it by mail; they send it by the link.' : 'Send them the agreement to sign by link.'
   if (held.length === 0) return [{ code, message: `${name} is not on file`, mend }]
   const until = load && load.lastDeliveryOn > today ? load.lastDeliveryOn : today
   const last = held.map((paper) => paper.expiresOn ?? '9999-12-31').reduce((one, other) => (one > other ? one : other))

@@ -76,15 +76,24 @@ function daysOf({ load, today }: VetFacts): { from: string; to: string } {
 
 function limitFinding(facts: VetFacts, kind: PolicyKind, neededMinor: number): Finding[] {
   const policies = stretches(facts.carrier.insurance, kind)
-  if (policies.length === 0) return neededMinor > 0 ? [{ code: `no_${kind}`, message: `${coverWords[kind]}: nothing on file`, mend: mends[kind] }] : []
+  if (policies.length === 0) return neededMinor > 0 ? [{ code: `no_${kind}`, message: `${coverWords[kind]}: nothing on file`, mend: mendOf(facts, kind) }] : []
   const { from } = daysOf(facts)
   const through = coveredThrough(policies, from)
   // Where cover ends too soon another rule says so: here the days that are covered count.
   if (through === null) return []
   const to = daysOf(facts).to < through ? daysOf(facts).to : through
   const least = leastLimit(policies, from, to)
-  return found(`${kind}_low`, least < neededMinor, () => `${coverWords[kind]} of ${formatMoney(least)} is below ${formatMoney(neededMinor)}`, mends[kind])
+  const shown = leastLimit(certified(facts, kind), from, to)
+  return found(`${kind}_low`, least < neededMinor, () => `${coverWords[kind]} of ${formatMoney(least)} is below ${formatMoney(neededMinor)}`, shown >= neededMinor ? registerMend(`shows ${formatMoney(shown)}`) : mendOf(facts, kind))
 }
+
+/** What the certificates say by themselves: where that is enough, the finding is the register's, and one more certificate mends nothing. */
+const certified = ({ carrier }: VetFacts, kind: PolicyKind) => stretches(carrier.insurance.filter(({ source }) => source === 'certificate'), kind)
+const registerMend = (shows: string) => `The certificate ${shows}, but the register says otherwise and counts: the insurer puts its filing right there. Another certificate does not help.`
+
+const isWaiting = ({ carrier }: VetFacts) => carrier.papersWaiting.includes('certificate')
+const waitingMend = 'A certificate came and waits to be looked at: see their papers.'
+const mendOf = (facts: VetFacts, kind: PolicyKind) => (isWaiting(facts) ? waitingMend : mends[kind])
 
 function lapseFinding(facts: VetFacts, kind: PolicyKind, grace: number): Finding[] {
   const policies = stretches(facts.carrier.insurance, kind)
@@ -97,7 +106,9 @@ function lapseFinding(facts: VetFacts, kind: PolicyKind, grace: number): Finding
   const last = policies.map((policy) => policy.to).reduce((one, other) => (one > other ? one : other))
   const until = facts.load ? `before the delivery on ${dayWords(facts.load.lastDeliveryOn, facts.today)}` : 'and is not in force today'
   const message = truly === null ? (last < from ? `${coverWords[kind]} ended ${dayWords(last, facts.today)}` : `${coverWords[kind]} is not in force on ${dayWords(from, facts.today)}`) : `${coverWords[kind]} ends ${dayWords(truly, facts.today)}, ${until}`
-  return [{ code: `${kind}_lapses`, message, mend: 'A renewed certificate from the insurer, or the cancellation withdrawn in the register.' }]
+  const shown = coveredThrough(certified(facts, kind), from)
+  const mend = shown !== null && shown >= to ? registerMend(`runs to ${dayWords(shown, facts.today)}`) : isWaiting(facts) ? waitingMend : 'A renewed certificate from the insurer, or the cancellation withdrawn in the register.'
+  return [{ code: `${kind}_lapses`, message, mend }]
 }
 
 function closeFinding(facts: VetFacts, kind: PolicyKind, days: number): Finding[] {
