@@ -1,10 +1,10 @@
-import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import autocannon from 'autocannon'
 import { buildIfNeeded } from '../bin/build'
 import { answering, stopAll } from '../bin/processes'
 import { startApplication, surroundings } from '../bin/surroundings'
 import { demoPassword } from '../demo/world'
+import { grownDatabase } from './grown'
 
 const folder = '.tmp/bench'
 const users = 20
@@ -14,23 +14,10 @@ const seconds = 40
 /** Horizon and load page from a database with 250,000 loads and 50,000 carriers. */
 export async function run(): Promise<void> {
   const around = surroundings(folder, 4500)
-  Object.assign(process.env, around.application)
   buildIfNeeded()
-  const { databasePath, openDatabase } = await import('#server/db.server')
-  const { makeWorld } = await import('../bin/world')
-  const { multiply } = await import('./multiply')
-  // A database grown before is used again, unless the tables have changed since.
-  const tables = readFileSync('drizzle/meta/_journal.json', 'utf8')
-  const mark = `${folder}/grown`
-  if (!existsSync(mark) || readFileSync(mark, 'utf8') !== tables) {
-    for (const suffix of ['', '-wal', '-shm']) rmSync(databasePath(folder) + suffix, { force: true })
-    await makeWorld(folder, { seed: 5, pastLoads: 6000 })
-    const db = openDatabase(databasePath(folder))
-    multiply(db)
-    db.$client.close()
-    writeFileSync(mark, tables)
-  }
-  const db = openDatabase(databasePath(folder))
+  const path = await grownDatabase(around)
+  const { openDatabase } = await import('#server/db.server')
+  const db = openDatabase(path)
   const count = (table: string) => (db.$client.prepare(`select count(*) from "${table}"`).pluck().get() as number).toLocaleString('en-US')
   const open = db.$client.prepare("select id from load where state = 'uncovered'").pluck().all() as number[]
   console.log(`database: ${count('load')} loads, ${count('carrier')} carriers, ${count('offer')} offers; ${open.length} uncovered`)
