@@ -1,8 +1,9 @@
 import { eq } from 'drizzle-orm'
-import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
 import { acceptByLink, readByLink } from '#server/confirmation/carrier-view'
 import { openDatabase } from '#server/db.server'
+import { logger } from '#server/log/logger'
 import { actOnLoad } from '#server/load/act'
 import { carryOut } from '#server/load/commands'
 import { awardLoad } from '#server/offer/award'
@@ -44,6 +45,14 @@ describe('signing in', () => {
       expect(await guess('right', {}, now + 1500)).toMatchObject({ refusal: { message: expect.stringContaining('2 seconds') } })
       expect(codeOf(await guess('right', {}, now + 3000))).toBe('in')
       expect(codeOf(await guess('wrong', {}, now + 3000))).toBe('wrong')
+    })
+    test('the log has who it was by id, where it was anybody, and from where', async () => {
+      const lines: object[] = []
+      const spy = vi.spyOn(logger(), 'warn').mockImplementation(((line: object) => void lines.push(line)) as never)
+      await guess('wrong')
+      await guess('wrong', { mail: 'nobody@ploverrook.example' })
+      spy.mockRestore()
+      expect(lines).toEqual([{ code: 'wrong', userId: 2, caller: 'b' }, { code: 'wrong', account: 'nobody@ploverrook.example', caller: 'b' }])
     })
     test('eighty at once are eighty: all but the free ones are turned away before a password is looked at', async () => {
       const codes = (await Promise.all(Array.from({ length: 80 }, () => guess('wrong')))).map(codeOf)

@@ -29,17 +29,19 @@ export async function signIn(db: Db, attempt: { mail: string; password: string; 
   const account = attempt.mail.trim().toLowerCase()
   const counted = { account, caller: attempt.caller, device: attempt.device ?? null }
   const early = countTry(db, counted, now)
-  if (early) return refused({ code: 'too_many_guesses', message: `Too many wrong guesses from here. Try again in ${waitWords(early.waitMs)}.` }, counted)
+  if (early) return refused(db, { code: 'too_many_guesses', message: `Too many wrong guesses from here. Try again in ${waitWords(early.waitMs)}.` }, counted)
   const found = db.select().from(user).where(eq(user.mail, account)).get()
-  if (hashing.waiting.length >= mostWaiting) return refused({ code: 'busy', message: 'Too many people are signing in just now. Try again in a minute.' }, counted)
+  if (hashing.waiting.length >= mostWaiting) return refused(db, { code: 'busy', message: 'Too many people are signing in just now. Try again in a minute.' }, counted)
   const right = await oneOfFew(async () => verify(found?.passwordHash ?? (await unknownHash()), attempt.password).catch(() => false))
-  if (!found || !right) return refused({ code: 'wrong', message: 'Mail address or password is not right.' }, counted)
+  if (!found || !right) return refused(db, { code: 'wrong', message: 'Mail address or password is not right.' }, counted)
   forgetTries(db, counted)
   return { token: openSession(db, found.id, now), userId: found.id }
 }
 
-function refused(refusal: SignInRefusal, { account, caller }: { account: string; caller: string }): SignIn {
-  logger().warn({ code: refusal.code, account: account.slice(0, 80), caller }, 'sign-in refused')
+/** The log names people by id; an address that is nobody's is told as it was typed. */
+function refused(db: Db, refusal: SignInRefusal, { account, caller }: { account: string; caller: string }): SignIn {
+  const known = db.select({ id: user.id }).from(user).where(eq(user.mail, account)).get()
+  logger().warn({ code: refusal.code, ...(known ? { userId: known.id } : { account: account.slice(0, 80) }), caller }, 'sign-in refused')
   return { refusal }
 }
 
