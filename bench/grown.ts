@@ -1,9 +1,10 @@
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { takeEnvironment } from '#server/settings.server'
 import type { Surroundings } from '../bin/surroundings'
 
 /** Puts a database with 250,000 loads and 50,000 carriers in the folder of these surroundings, and returns its path. */
 export async function grownDatabase(around: Surroundings): Promise<string> {
-  Object.assign(process.env, around.application)
+  takeEnvironment(around.application)
   const { databasePath, openDatabase } = await import('#server/db.server')
   const { makeWorld } = await import('../bin/world')
   const { multiply } = await import('./multiply')

@@ -1,6 +1,7 @@
 import type { ChildProcess } from 'node:child_process'
 import { existsSync, readdirSync, rmSync } from 'node:fs'
 import { expect, request, test } from '@playwright/test'
+import { takeEnvironment } from '#server/settings.server'
 import { answering, stopAll } from '../bin/processes'
 import { startApplication, startPartners, surroundings } from '../bin/surroundings'
 import { chance } from '../demo/random'
@@ -29,7 +30,7 @@ test(`killed ${kills} times while tenders come and are answered: none lost, none
   rmSync(folder, { recursive: true, force: true })
   const around = surroundings(folder, 4310)
   const path = `${folder}/oxpecker.db`
-  Object.assign(process.env, around.application)
+  takeEnvironment(around.application)
   const { makeWorld } = await import('../bin/world')
   await makeWorld(folder, { seed: 3, pastLoads: 400, wires: around.wires })
   const quick = { OX_LOG_LEVEL: 'silent', OX_OUTBOX_DELAY_MS: '50' }

@@ -2,6 +2,7 @@ import type { ChildProcess } from 'node:child_process'
 import { rmSync } from 'node:fs'
 import { expect, request, test } from '@playwright/test'
 import { flatCharge } from '#core/charge/charge'
+import { takeEnvironment } from '#server/settings.server'
 import { answering, stopAll } from '../bin/processes'
 import { startApplication, startMail, surroundings } from '../bin/surroundings'
 import { chance } from '../demo/random'
@@ -20,7 +21,7 @@ test(`killed ${kills} times in a run of awards, the mail server coming and going
   rmSync(folder, { recursive: true, force: true })
   const around = surroundings(folder, 4300)
   const path = `${folder}/oxpecker.db`
-  Object.assign(process.env, around.application)
+  takeEnvironment(around.application)
   const { makeWorld } = await import('../bin/world')
   await makeWorld(folder, { seed: 3, pastLoads: 60 })
   const quick = { OX_LOG_LEVEL: 'silent', OX_OUTBOX_DELAY_MS: '50' }

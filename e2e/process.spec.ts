@@ -5,6 +5,7 @@ import { createServer } from 'node:net'
 import { join, resolve } from 'node:path'
 import { expect, request, test } from '@playwright/test'
 import Database from 'better-sqlite3'
+import { takeEnvironment } from '#server/settings.server'
 import { answering } from '../bin/processes'
 import { startApplication, type Surroundings, surroundings } from '../bin/surroundings'
 import { demoPassword } from '../demo/world'
@@ -20,7 +21,7 @@ test.beforeEach(async () => {
 test.afterEach(() => void application?.kill('SIGKILL'))
 
 async function world(): Promise<void> {
-  Object.assign(process.env, around.application)
+  takeEnvironment(around.application)
   const { makeWorld } = await import('../bin/world')
   await makeWorld(folder, { seed: 3, pastLoads: 60 })
 }

@@ -55,6 +55,12 @@ export function settings(): Settings {
   return held.oxSettings
 }
 
+/** Goes on in another environment: for programs that make one world after the other, each with secrets of its own. */
+export function takeEnvironment(environment: Record<string, string>): void {
+  Object.assign(process.env, environment)
+  held.oxSettings = undefined
+}
+
 /** Settings out of an environment. Throws a `SettingsProblem` that names every one that is wrong, missing or unknown. */
 export function readSettings(environment: Record<string, string | undefined>): Settings {
   const own = Object.fromEntries(Object.entries(environment).filter(([name, value]) => name.startsWith('OX_') && value !== undefined && !readElsewhere.has(name)))
