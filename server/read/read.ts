@@ -12,8 +12,9 @@ export class ReadProblem extends Error {
   }
 }
 
-/** Room for one reading; the largest interchange that is taken needs about half. */
+/** Room for one reading; the largest interchange that is taken needs about half. New objects get little of it: what that takes is never given back. */
 const memoryMb = 768
+const youngMb = 16
 const held = globalThis as { oxReaders?: Piscina }
 
 function readers(): Piscina {
@@ -23,7 +24,7 @@ function readers(): Piscina {
     minThreads: 0,
     maxThreads: 1,
     idleTimeout: 3_000,
-    resourceLimits: { maxOldGenerationSizeMb: memoryMb },
+    resourceLimits: { maxOldGenerationSizeMb: memoryMb, maxYoungGenerationSizeMb: youngMb },
   })
   return held.oxReaders
 }
