@@ -23,7 +23,7 @@ export async function run(): Promise<void> {
   const parts = Array.from({ length: Math.ceil(rowsPasted / rowsInPart) }, (_, part) => rows.slice(part * rowsInPart, (part + 1) * rowsInPart))
   const timed = (validDays: number, keep: (quoteId: number, part: typeof rows) => number[]) => {
     const { quoteId } = createQuote(db, { customerId: 1 }, act) as { quoteId: number }
-    changeQuoteTerms(db, quoteId, { title: '', validUntil: new Date(now + validDays * day).toISOString().slice(0, 10), comparedId: null }, act)
+    changeQuoteTerms(db, quoteId, { title: '', validUntil: new Date(now + validDays * day).toISOString().slice(0, 10), comparedId: null, currency: 'USD' }, act)
     const started = performance.now()
     for (const part of parts) gridLines(db, quoteId, keep(quoteId, part))
     return performance.now() - started

@@ -43,10 +43,10 @@ describe('the quotes of the demo brokerage', () => {
     expect(lines.filter(({ problems }) => problems.length > 0).map(({ problems }) => problems[0]!.cell).sort()).toEqual(['dest', 'dest', 'weight'])
     expect(bid.prospect).toBe(false)
   })
-  test('one is out and taken by the mail server, one is a prospect’s, and no mail waits to be sent', () => {
+  test('one is out and taken by the mail server, two are prospects’, one of them in Canadian dollars, and no mail waits to be sent', () => {
     const quotes = listQuotes(db, { words: '', limit: 200 })
     expect(quotes.filter(({ sent }) => sent > 0)).toHaveLength(1)
-    expect(quotes.filter(({ prospect }) => prospect)).toHaveLength(1)
+    expect(quotes.filter(({ prospect }) => prospect).map(({ customerName, currency, bad }) => [customerName, currency, bad])).toEqual([['Loon & Larch Mills', 'CAD', 0], ['Gravel & Wren Ceramics', 'USD', 0]])
     expect(db.select().from(outbox).all().filter(({ kind }) => kind === 'quote_mail')).toEqual([])
     expect(quotes.length).toBe(db.select().from(quote).all().length)
   })

@@ -3,6 +3,7 @@ import { flatCharge } from '#core/charge/charge'
 import type { LostReason } from '#core/quote/quote'
 import { addDays, dayOf, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
+import { keepRates } from '#server/money/exchange'
 import { addLines } from '#server/quote/lines'
 import { createQuote, endOfDay } from '#server/quote/quotes'
 import { sendQuote } from '#server/quote/send'
@@ -22,6 +23,7 @@ const steel = customers.findIndex(({ name }) => name === 'Quiet Anvil Steel')
 /** How customers are priced, the quotes of eighteen months, last year's bid and this year's, and some that are out just now. */
 export function writeQuotes(db: Db, world: World, now: number, luck: Chance): void {
   setPricing(db, world, now)
+  setExchangeRates(db, now)
   for (let at = 0; at < 120; at++) writePastQuote(db, world, now - Math.round(540 * day - at * 4.4 * day), luck)
   writeLastYearsBid(db, world, now, luck)
   writeBid(db, world, now)
@@ -40,6 +42,12 @@ function setPricing(db: Db, world: World, now: number): void {
   set(0, { fuelTableId: tables[0]!.id })
   set(2, { marginPercentE2: 1600, marginFloorMinor: 100_00 })
   set(steel, { fuelTableId: tables[1]!.id, marginPercentE2: 1200, marginFloorMinor: 150_00, marginCapMinor: 600_00, showMiles: true })
+}
+
+/** A fortnight of exchange rates, until the feed of the day brings its own. */
+function setExchangeRates(db: Db, now: number): void {
+  const today = dayOf(toLocal(now, zone))
+  keepRates(db, Array.from({ length: 14 }, (_, back) => ({ day: addDays(today, -back), from: 'CAD' as const, to: 'USD' as const, rateE6: 731_200 - back * 300 })), 'the demo', now)
 }
 
 /** The odds a customer of the demo takes a price: dearer than the market by a tenth, about even. */
@@ -133,7 +141,7 @@ function writeBid(db: Db, world: World, now: number): void {
   addLines(db, made.quoteId, rows, { now: now - 4 * 3_600_000, by })
 }
 
-/** One quote that is out, one begun for a prospect. */
+/** One quote that is out, one begun for a prospect, one for a mill that pays in Canadian dollars. */
 function writeOpenQuotes(db: Db, world: World, now: number): void {
   const begin = (customerId: number, at: number, rows: Record<string, string>[]) => {
     const made = createQuote(db, { customerId }, { now: at, by, repId: 1 })
@@ -152,4 +160,6 @@ function writeOpenQuotes(db: Db, world: World, now: number): void {
   db.update(quotePaper).set({ deliveredAt: now - 25 * 3_600_000 }).run()
   const prospect = createProspect(db, { name: 'Gravel & Wren Ceramics', quoteMail: 'dispatch@gravelandwren.example' })
   if ('id' in prospect) begin(prospect.id, now - 2 * 3_600_000, [{ origin: 'McAllen TX', dest: 'Nashville TN', equipment: 'van', weight: '43000', theirs: '2,450' }, { origin: 'McAllen TX', dest: 'Amarillo TX', equipment: 'van', weight: '43000' }])
+  const mill = createProspect(db, { name: 'Loon & Larch Mills', quoteMail: 'freight@loonandlarch.example', currency: 'CAD' })
+  if ('id' in mill) begin(mill.id, now - 3_600_000, [{ origin: 'Calgary AB', dest: 'Denver CO', equipment: 'van', weight: '42000', theirs: '3,900' }, { origin: 'Spokane WA', dest: 'Reno NV', equipment: 'flatbed', weight: '46000', extras: 'tarp 100' }, { origin: 'Calgary AB', dest: 'Boise ID', equipment: 'flatbed', weight: '45000' }])
 }

@@ -117,7 +117,7 @@ export const conditions = [
 
 /** What holds for every price we give; printed on every quote. */
 export const quoteTerms = [
-  'Prices are in US dollars for one truckload, dock to dock, with two free hours at each stop.',
+  'Prices are for one truckload, dock to dock, with two free hours at each stop.',
   'Extra stops, detention, unloading, layover and tarping not named above are charged as agreed beforehand.',
   'Prices hold for freight tendered and picked up by the day above, subject to a truck being free on the day asked for.',
   'Freight is legal in weight and size, not hazardous, and worth no more than $100,000 a load unless we agree otherwise in writing.',

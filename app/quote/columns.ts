@@ -1,3 +1,4 @@
+import { type Currency, currencySigns } from '#core/money/money'
 import type { CellName } from '#core/quote/quote'
 
 /** The grid's columns. `cell` is what is typed into it; the others are told. */
@@ -19,14 +20,17 @@ const all: GridColumn[] = [
   { id: 'loads', head: 'Loads', track: '40px', cell: 'loads', figure: true },
   { id: 'miles', head: 'Miles', track: '44px', cell: null, figure: true },
   { id: 'strip', head: 'Likely cost, $', track: '196px', cell: null },
-  { id: 'price', head: 'Price $', track: '60px', cell: 'price', figure: true },
-  { id: 'margin', head: 'Margin', track: '80px', cell: null, figure: true },
+  { id: 'price', head: 'Price', track: '60px', cell: 'price', figure: true },
+  { id: 'margin', head: 'Margin, $', track: '80px', cell: null, figure: true },
 ]
 const theirs: GridColumn = { id: 'theirs', head: 'They pay', track: '58px', cell: 'theirs', figure: true }
 const before: GridColumn = { id: 'before', head: 'Before', track: '86px', cell: null, figure: true }
 const note: GridColumn = { id: 'note', head: '', track: 'minmax(110px,1fr)', cell: null }
 
 /** The columns of a quote: what was asked before where it is held against another, and then what they pay only where somebody has said so. */
-export const gridColumns = ({ compared, told }: { compared: boolean; told: boolean }): GridColumn[] => [number, ...all, ...(told || !compared ? [theirs] : []), ...(compared ? [before] : []), note]
+export function gridColumns({ compared, told, currency }: { compared: boolean; told: boolean; currency: Currency }): GridColumn[] {
+  const columns = [number, ...all, ...(told || !compared ? [theirs] : []), ...(compared ? [before] : []), note]
+  return columns.map((column) => (column.id === 'price' ? { ...column, head: `${column.head}, ${currencySigns[currency]}` } : column))
+}
 
 export const tracksOf = (columns: GridColumn[]): string => columns.map(({ track }) => track).join(' ')

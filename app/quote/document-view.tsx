@@ -4,7 +4,7 @@ import { dayWords } from '#core/time/words'
 
 /** A quote as its customer reads it, nothing else. */
 export function DocumentView({ document }: { document: QuoteDocument }) {
-  const { lines } = document
+  const { lines, currency } = document
   const has = (pick: (line: QuoteDocument['lines'][number]) => unknown) => lines.some((line) => Boolean(pick(line)))
   const [pickups, loads] = [has((line) => line.pickup !== 'any'), has((line) => line.loads)]
   return (
@@ -39,7 +39,7 @@ export function DocumentView({ document }: { document: QuoteDocument }) {
             {loads && <th className="text-right font-normal">Loads</th>}
             {document.fuel && <th className="text-right font-normal">Line haul</th>}
             {document.fuel && <th className="text-right font-normal">Fuel</th>}
-            <th className="text-right font-normal">All in</th>
+            <th className="text-right font-normal">{currency}, all in</th>
           </tr>
         </thead>
         <tbody>
@@ -55,9 +55,9 @@ export function DocumentView({ document }: { document: QuoteDocument }) {
               {pickups && <td>{line.pickup}</td>}
               {document.showsMiles && <td className="text-right font-mono">{line.miles?.toLocaleString('en-US')}</td>}
               {loads && <td className="text-right font-mono">{line.loads?.toLocaleString('en-US')}</td>}
-              {document.fuel && <td className="text-right font-mono">{formatMoney(line.lineHaulMinor)}</td>}
-              {document.fuel && <td className="text-right font-mono">{formatMoney(line.fuelMinor)}</td>}
-              <td className="text-right font-mono font-semibold">{formatMoney(line.totalMinor)}</td>
+              {document.fuel && <td className="text-right font-mono">{formatMoney(line.lineHaulMinor, currency)}</td>}
+              {document.fuel && <td className="text-right font-mono">{formatMoney(line.fuelMinor, currency)}</td>}
+              <td className="text-right font-mono font-semibold">{formatMoney(line.totalMinor, currency)}</td>
             </tr>
           ))}
         </tbody>

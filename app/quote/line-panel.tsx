@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import { formatAmount, formatMoney } from '#core/money/money'
+import { deskWords } from '#core/money/exchange'
+import { type Currency, formatAmount, formatMoney } from '#core/money/money'
 import { reasons } from '#core/rates/account'
 import { bandWords, reasonWords } from '#core/rates/words'
 import { type CellName, type Cells, quoteNumber } from '#core/quote/quote'
@@ -16,6 +17,7 @@ import { WinCurve } from './win-curve'
 
 interface PanelProps {
   quoteId: number
+  currency: Currency
   line: ScreenLine | null
   now: number
   zone: string
@@ -25,14 +27,14 @@ interface PanelProps {
 }
 
 /** What stands behind the chosen line: what is wrong with it, how its price is made, the chance to win, and what was quoted before. */
-export function LinePanel({ quoteId, line, now, zone, mayEdit, onType, others }: PanelProps) {
+export function LinePanel({ quoteId, currency, line, now, zone, mayEdit, onType, others }: PanelProps) {
   const insight = useInsight(quoteId, line)
   return (
     <section aria-label="The chosen line" className="grid h-[212px] shrink-0 grid-cols-[1.15fr_1fr_1.1fr] gap-6 overflow-hidden border-t border-strong bg-sheet px-4 py-2">
       {line ? (
         <>
-          <Making key={line.key} line={line} insight={insight} now={now} mayEdit={mayEdit} onType={onType} />
-          <Winning line={line} insight={insight} mayEdit={mayEdit} onType={onType} />
+          <Making key={line.key} line={line} currency={currency} insight={insight} now={now} mayEdit={mayEdit} onType={onType} />
+          <Winning line={line} currency={currency} insight={insight} mayEdit={mayEdit} onType={onType} />
           <Before insight={insight} zone={zone} others={others} />
         </>
       ) : (
@@ -69,7 +71,7 @@ function useInsight(quoteId: number, line: ScreenLine | null): LineInsight | nul
 const sideCells: CellName[] = ['commodity', 'extras', 'comment']
 const hints: Partial<Record<CellName, string>> = { extras: 'tarp 75, lumper 150', comment: 'they will read it', commodity: 'what it is' }
 
-function Making({ line, insight, now, mayEdit, onType }: { line: ScreenLine; insight: LineInsight | null; now: number; mayEdit: boolean; onType: (cells: Cells) => void }) {
+function Making({ line, currency, insight, now, mayEdit, onType }: { line: ScreenLine; currency: Currency; insight: LineInsight | null; now: number; mayEdit: boolean; onType: (cells: Cells) => void }) {
   const account = insight?.account
   const moving = account ? reasons.filter((reason) => reason !== 'distance' && Math.abs(account[reason]) >= 1500).sort((one, other) => Math.abs(account[other]) - Math.abs(account[one])).slice(0, 4) : []
   return (
@@ -90,7 +92,8 @@ function Making({ line, insight, now, mayEdit, onType }: { line: ScreenLine; ins
       ))}
       {line.sellMinor !== null && (
         <p>
-          <b className="font-mono text-base font-semibold">{formatMoney(line.sellMinor)}</b>{' '}
+          <b className="font-mono text-base font-semibold">{formatMoney(line.sellMinor, currency)}</b>{' '}
+          {line.by && <span>{deskWords(line.deskSellMinor ?? 0, line.by)} </span>}
           <span className="label">
             {line.fuelMinor ? `line haul ${formatAmount(line.lineHaulMinor ?? 0)}, fuel ${formatAmount(line.fuelMinor)}` : 'fuel in it'}
             {line.extrasMinor > 0 && `, extras ${formatAmount(line.extrasMinor)}`}
@@ -100,7 +103,7 @@ function Making({ line, insight, now, mayEdit, onType }: { line: ScreenLine; ins
       )}
       {line.band && (
         <p>
-          <span className="label">cost</span> <span className="font-mono">{formatAmount(line.band.middleMinor)}</span> <span className="label">({formatAmount(line.band.lowMinor)} to {formatAmount(line.band.highMinor)}), {bandWords(line.band, now)}</span>
+          <span className="label">cost</span> <span className="font-mono">{formatMoney(line.band.middleMinor)}</span> <span className="label">({formatAmount(line.band.lowMinor)} to {formatAmount(line.band.highMinor)}), {bandWords(line.band, now)}</span>
         </p>
       )}
       {account && (
@@ -138,7 +141,7 @@ function SideField({ cell, line, mayEdit, onType }: { cell: CellName; line: Scre
 
 const percent = (share: number) => `${Math.round(share * 100)}%`
 
-function Winning({ line, insight, mayEdit, onType }: { line: ScreenLine; insight: LineInsight | null; mayEdit: boolean; onType: (cells: Cells) => void }) {
+function Winning({ line, currency, insight, mayEdit, onType }: { line: ScreenLine; currency: Currency; insight: LineInsight | null; mayEdit: boolean; onType: (cells: Cells) => void }) {
   const win = insight?.win
   const asked = line.sellMinor === null ? null : (line.lineHaulMinor ?? 0) + (line.fuelMinor ?? 0)
   return (
@@ -148,7 +151,7 @@ function Winning({ line, insight, mayEdit, onType }: { line: ScreenLine; insight
       {win && 'tooFew' in win && <p className="label">{win.tooFew}.</p>}
       {win && 'best' in win && (
         <>
-          <WinCurve win={win} askedMinor={asked} />
+          <WinCurve win={win} askedMinor={asked} currency={currency} />
           <p>
             {win.now && (
               <>
@@ -156,7 +159,7 @@ function Winning({ line, insight, mayEdit, onType }: { line: ScreenLine; insight
               </>
             )}
             <span className="text-dusk">
-              Most is kept on average at <b className="font-mono font-semibold">{formatAmount(win.best.priceMinor)}</b>
+              Most is kept on average at <b className="font-mono font-semibold">{formatMoney(win.best.priceMinor, currency)}</b>
             </span>{' '}
             <span className="label">
               (somewhere from {formatAmount(win.best.lowMinor)} to {formatAmount(win.best.highMinor)}), {percent(win.best.chance.middle)} to win

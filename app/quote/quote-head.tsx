@@ -1,7 +1,8 @@
-import { formatAmount, formatMoney, percentOf } from '#core/money/money'
+import { deskCurrency, rateWords } from '#core/money/exchange'
+import { currencyWords, formatMoney, percentOf } from '#core/money/money'
 import { sumBid } from '#core/quote/compare'
 import { validWords } from '#core/quote/words'
-import { momentWords } from '#core/time/words'
+import { dayWords, momentWords } from '#core/time/words'
 import type { QuotePage } from '#server/quote/read'
 import type { ScreenLine } from './use-quote'
 
@@ -12,6 +13,7 @@ export function QuoteHead({ page, lines, now, zone }: { page: QuotePage; lines: 
   const sum = sumBid(lines)
   const hasVolumes = lines.some(({ loads }) => loads !== null)
   const moved = percentOf(sum.comparedNowMinor - sum.comparedThenMinor, sum.comparedThenMinor)
+  const { currency } = quote
   const newest = papers[0]
   return (
     <div className="flex shrink-0 items-baseline gap-x-4 border-b border-strong px-4 py-2">
@@ -24,13 +26,14 @@ export function QuoteHead({ page, lines, now, zone }: { page: QuotePage; lines: 
         {lines.length} {lines.length === 1 ? 'line' : 'lines'}
         {bad > 0 && <b className="font-semibold text-bill">, {bad} to mend</b>}
       </span>
+      {currency !== deskCurrency && <span className="whitespace-nowrap">{ratesWords(lines, currencyWords[currency])}</span>}
       {sum.priced > 1 && (
         <span className="whitespace-nowrap">
-          <span className="label">{hasVolumes ? `${sum.loads.toLocaleString('en-US')} loads come to` : 'together'}</span> <b className="font-semibold">{formatMoney(Math.round(sum.sellMinor / 100) * 100)}</b> <span className="label">keeping {percentOf(sum.marginMinor, sum.sellMinor)?.toFixed(1)}%</span>
+          <span className="label">{hasVolumes ? `${sum.loads.toLocaleString('en-US')} loads come to` : 'together'}</span> <b className="font-semibold">{formatMoney(Math.round(sum.sellMinor / 100) * 100, currency)}</b> <span className="label">keeping {percentOf(sum.marginMinor, sum.deskSellMinor)?.toFixed(1)}%</span>
         </span>
       )}
       {sum.compared > 0 && (
-        <span className="whitespace-nowrap" title={`${sum.compared} of these lanes were quoted before: ${formatAmount(sum.comparedThenMinor)} then, ${formatAmount(sum.comparedNowMinor)} now, by this year’s volumes`}>
+        <span className="whitespace-nowrap" title={`${sum.compared} of these lanes were quoted before: ${formatMoney(sum.comparedThenMinor, currency)} then, ${formatMoney(sum.comparedNowMinor, currency)} now, by this year’s volumes`}>
           {moved === null ? '' : `${moved < 0 ? '−' : '+'}${Math.abs(moved)}%`} <span className="label">against before, on {sum.compared} lanes</span>
         </span>
       )}
@@ -39,6 +42,14 @@ export function QuoteHead({ page, lines, now, zone }: { page: QuotePage; lines: 
       </span>
     </div>
   )
+}
+
+/** `Canadian dollars at 0.7312 of Fri, Nov 27`; where lines were priced on several days, the rates' span. */
+function ratesWords(lines: ScreenLine[], name: string): string {
+  const rates = lines.flatMap(({ by }) => (by ? [by] : [])).sort((one, other) => (one.day < other.day ? -1 : 1))
+  const [first, last] = [rates[0], rates.at(-1)]
+  if (!first || !last) return name
+  return first.day === last.day ? `${name} at ${rateWords(last.rateE6)} of ${dayWords(last.day)}` : `${name} at rates of ${dayWords(first.day)} to ${dayWords(last.day)}`
 }
 
 function sentWords(paper: QuotePage['papers'][number], now: number, zone: string): string {

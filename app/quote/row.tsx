@@ -51,8 +51,7 @@ function Typed({ line, cell, words }: { line: ScreenLine; cell: CellName; words:
 
 function Strip({ line }: { line: ScreenLine }) {
   if (!line.band) return line.busy && line.cells.dest ? <span className="label">pricing…</span> : null
-  const ours = (line.lineHaulMinor ?? 0) + (line.fuelMinor ?? 0)
-  return <QuoteStrip band={line.band} sellMinor={ours} />
+  return <QuoteStrip band={line.band} sellMinor={line.deskAskedMinor ?? 0} />
 }
 
 function Price({ line }: { line: ScreenLine }) {

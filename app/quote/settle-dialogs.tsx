@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import { readAmount } from '#core/money/money'
+import { type Currency, currencySigns, currencyWords, readMoney } from '#core/money/money'
 import { type LostReason, lostReasons } from '#core/quote/quote'
 import { lostReasonWords } from '#core/quote/words'
 import { addDays } from '#core/time/local'
@@ -59,14 +59,16 @@ export function WonDialog({ lines, today, quoting, onClose }: { lines: ScreenLin
 }
 
 /** Lines lost: why, and what they went for if the customer says so. */
-export function LostDialog({ lines, quoting, onClose }: { lines: ScreenLine[]; quoting: Quoting; onClose: () => void }) {
+export function LostDialog({ lines, currency, quoting, onClose }: { lines: ScreenLine[]; currency: Currency; quoting: Quoting; onClose: () => void }) {
   const [why, setWhy] = useState<LostReason>('price')
   const [price, setPrice] = useState('')
   const [error, setError] = useState<string>()
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
-    const toMinor = price.trim() === '' ? null : readAmount(price)
-    if (price.trim() !== '' && !toMinor) return setError('Give a price, or leave it empty')
+    const named = price.trim() === '' ? null : readMoney(price, currency)
+    if (price.trim() !== '' && !named?.amountMinor) return setError('Give a price, or leave it empty')
+    if (named && named.currency !== currency) return setError(`The quote is in ${currencyWords[currency]}: give it in ${currencySigns[currency]}`)
+    const toMinor = named?.amountMinor ?? null
     const answer = await quoting.act({ intent: 'lose', lineIds: lines.map(({ id }) => id), why, toMinor }, `Lost: ${laneWords(lines)}`)
     if (answer.ok) onClose()
     else setError(answer.message)
@@ -75,7 +77,7 @@ export function LostDialog({ lines, quoting, onClose }: { lines: ScreenLine[]; q
     <Dialog open onClose={onClose} title={`Lost: ${laneWords(lines)}`}>
       <form onSubmit={save} className="grid grid-cols-2 gap-3" noValidate>
         <Choice label="Why" value={why} options={lostReasons} words={lostReasonWords} onChange={setWhy} />
-        <Field label="It went for, if they say" inputMode="decimal" value={price} onChange={(event) => setPrice(event.target.value)} error={error} disabled={lines.length > 1} autoFocus />
+        <Field label={`It went for, ${currencySigns[currency]}, if they say`} inputMode="decimal" value={price} onChange={(event) => setPrice(event.target.value)} error={error} disabled={lines.length > 1} autoFocus />
         <button type="submit" className="button first justify-self-start" disabled={quoting.busy}>
           Lost <kbd className="key">Enter</kbd>
         </button>

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { useRevalidator } from 'react-router'
 import { toast } from 'sonner'
-import { formatAmount, readAmount } from '#core/money/money'
+import { currencies, currencyWords, formatAmount, readAmount } from '#core/money/money'
 import { quoteNumber } from '#core/quote/quote'
 import { fuelTableWords } from '#core/fuel/words'
 import type { FuelTable } from '#core/fuel/fuel'
@@ -11,7 +11,7 @@ import { dayWords } from '#core/time/words'
 import type { CustomerPricing } from '#server/customer/pricing'
 import type { QuotePage } from '#server/quote/read'
 import { Dialog } from '../ui/dialog'
-import { Field } from '../ui/field'
+import { Choice, Field } from '../ui/field'
 import { postJson } from '../ui/post'
 import type { Quoting } from './use-quote'
 
@@ -21,16 +21,20 @@ export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoti
   const [title, setTitle] = useState(quote.title)
   const [until, setUntil] = useState(quote.validUntil)
   const [comparedId, setComparedId] = useState(quote.comparedId)
+  const [currency, setCurrency] = useState(quote.currency)
   const [error, setError] = useState<string>()
   const { revalidate } = useRevalidator()
+  const isGiven = quoting.lines.some(({ state }) => state !== 'draft')
+  // Prices of two currencies are not compared.
+  const comparable = others.filter((other) => other.currency === currency)
   const validUntil = readUntilDay(until, today)
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
     if (!validUntil) return setError('Until which day? 12/31, or 30 days')
-    const answer = await quoting.act({ intent: 'change_terms', terms: { title, validUntil, comparedId } }, 'Kept')
+    const answer = await quoting.act({ intent: 'change_terms', terms: { title, validUntil, comparedId: comparable.some(({ id }) => id === comparedId) ? comparedId : null, currency } }, 'Kept')
     if (!answer.ok) return setError(answer.message)
-    // How long it stands is part of what a price for any day costs.
-    if (validUntil !== quote.validUntil) await quoting.reprice()
+    // How long it stands is part of what a price for any day costs; in another currency nothing has a price yet.
+    if (validUntil !== quote.validUntil || currency !== quote.currency) await quoting.reprice()
     await revalidate()
     onClose()
   }
@@ -45,14 +49,15 @@ export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoti
           </label>
           <select id="compared" className="field" value={comparedId ?? ''} onChange={(event) => setComparedId(event.target.value ? Number(event.target.value) : null)}>
             <option value="">no earlier quote</option>
-            {others.map((other) => (
+            {comparable.map((other) => (
               <option key={other.id} value={other.id}>
                 {quoteNumber(other.id)} {other.title || `${other.lines} lines`}
               </option>
             ))}
           </select>
         </div>
-        <button type="submit" className="button first justify-self-start" disabled={quoting.busy}>
+        <Choice label={isGiven ? 'Prices in (given to the customer already)' : 'Prices in'} value={currency} options={currencies} words={currencyWords} onChange={setCurrency} disabled={isGiven} />
+        <button type="submit" className="button first justify-self-start self-end" disabled={quoting.busy}>
           Keep <kbd className="key">Enter</kbd>
         </button>
       </form>

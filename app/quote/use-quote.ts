@@ -34,7 +34,7 @@ export interface Quoting {
 
 const blank: Omit<GridLine, 'id' | 'position' | 'cells'> = {
   state: 'draft', problems: [], originCity: '', originRegion: '', destCity: '', destRegion: '', equipment: null, weightLb: null, pickupFrom: null, pickupTo: null, loads: null, comment: '', theirsMinor: null, lostWhy: null, lostToMinor: null,
-  sellMinor: null, lineHaulMinor: null, fuelMinor: null, pricedAt: null, miles: null, band: null, own: false, extrasMinor: 0, extras: 0, marginMinor: null, marginPercent: null, thenMinor: null, loadsMade: 0,
+  sellMinor: null, lineHaulMinor: null, fuelMinor: null, pricedAt: null, miles: null, band: null, own: false, extrasMinor: 0, extras: 0, by: null, deskSellMinor: null, deskAskedMinor: null, marginMinor: null, marginPercent: null, thenMinor: null, loadsMade: 0,
 }
 
 const fresh = (line: GridLine): ScreenLine => ({ ...line, key: String(line.id), busy: false })

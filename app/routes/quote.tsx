@@ -42,7 +42,7 @@ function QuoteDesk({ page, tables, now, zone, mayEdit, mayPrice, mayExport }: Ro
   const [at, setAt] = useState<At>({ row: 0, column: 1 })
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set())
   const [open, setOpen] = useState<Open>(null)
-  const columns = gridColumns({ compared: lines.some(({ thenMinor }) => thenMinor !== null), told: lines.some(({ cells }) => Boolean(cells.theirs)) })
+  const columns = gridColumns({ compared: lines.some(({ thenMinor }) => thenMinor !== null), told: lines.some(({ cells }) => Boolean(cells.theirs)), currency: page.quote.currency })
   const current = lines[at.row] ?? null
   const chosen = selected.size > 0 ? lines.filter(({ id }) => selected.has(id)) : current && current.id > 0 ? [current] : []
   const close = () => {
@@ -120,11 +120,11 @@ function QuoteDesk({ page, tables, now, zone, mayEdit, mayPrice, mayExport }: Ro
         </span>
       </div>
       <QuoteGrid lines={lines} columns={columns} at={at} onAt={setAt} selected={selected} onSelect={select} onType={quoting.type} onPaste={(text) => setOpen({ kind: 'paste', text })} mayEdit={mayEdit} />
-      <LinePanel quoteId={page.quote.id} line={current} now={now} zone={zone} mayEdit={mayEdit} others={page.others} onType={(cells) => current && quoting.type(current.key, cells)} />
+      <LinePanel quoteId={page.quote.id} currency={page.quote.currency} line={current} now={now} zone={zone} mayEdit={mayEdit} others={page.others} onType={(cells) => current && quoting.type(current.key, cells)} />
       {open?.kind === 'paste' && <PasteDialog initial={open.text} standing={lines.length} act={quoting.act} onClose={close} />}
       {open?.kind === 'send' && <SendQuoteDialog page={page} lines={lines} quoting={quoting} onClose={close} />}
       {open?.kind === 'won' && chosen.length > 0 && <WonDialog lines={chosen} today={page.today} quoting={quoting} onClose={close} />}
-      {open?.kind === 'lost' && chosen.length > 0 && <LostDialog lines={chosen} quoting={quoting} onClose={close} />}
+      {open?.kind === 'lost' && chosen.length > 0 && <LostDialog lines={chosen} currency={page.quote.currency} quoting={quoting} onClose={close} />}
       {open?.kind === 'terms' && <TermsDialog page={page} quoting={quoting} onClose={close} />}
       {open?.kind === 'pricing' && <PricingDialog page={page} tables={tables} mayChange={mayPrice} quoting={quoting} onClose={close} />}
       {open?.kind === 'log' && <QuoteLog page={page} now={now} zone={zone} onClose={close} />}

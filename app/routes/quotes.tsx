@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Form, Link, useNavigate } from 'react-router'
 import { may } from '#core/access/access'
-import { formatAmount } from '#core/money/money'
+import { formatMoney } from '#core/money/money'
 import { validWords } from '#core/quote/words'
 import { dayOf, toLocal } from '#core/time/local'
 import { dayWords } from '#core/time/words'
@@ -68,7 +68,7 @@ export default function Quotes({ loaderData }: Route.ComponentProps) {
         <span>For</span>
         <span className="text-right">Lines</span>
         <span>How they stand</span>
-        <span className="text-right">Comes to $</span>
+        <span className="text-right">Comes to</span>
         <span>Validity</span>
       </div>
       <ul aria-label="Quotes, newest first" className="min-h-0 flex-1 overflow-y-auto">
@@ -114,7 +114,7 @@ function Row({ quote, today, zone, onChoose }: { quote: ListedQuote; today: stri
           </span>
         ))}
       </span>
-      <span className="text-right font-mono">{quote.sellMinor > 0 ? formatAmount(Math.round(quote.sellMinor / 10_000) * 10_000) : ''}</span>
+      <span className="text-right font-mono">{quote.sellMinor > 0 ? formatMoney(Math.round(quote.sellMinor / 10_000) * 10_000, quote.currency) : ''}</span>
       <span className={settled ? 'label' : quote.validUntil < today ? 'text-ring-text' : ''}>{settled ? 'settled' : validWords(quote.validUntil, today)}</span>
     </li>
   )

@@ -35,17 +35,18 @@ interface ChoiceProps<T extends string> {
   words: Record<T, string>
   onChange: (value: T) => void
   className?: string
+  disabled?: boolean
 }
 
 /** A labelled choice of a few. */
-export function Choice<T extends string>({ label, hideLabel, value, options, words, onChange, className }: ChoiceProps<T>) {
+export function Choice<T extends string>({ label, hideLabel, value, options, words, onChange, className, disabled }: ChoiceProps<T>) {
   const id = useId()
   return (
     <div className={className}>
       <label htmlFor={id} className={hideLabel ? 'sr-only' : 'label'}>
         {label}
       </label>
-      <select id={id} className="field" value={value} onChange={(event) => onChange(event.target.value as T)}>
+      <select id={id} className="field" value={value} disabled={disabled} onChange={(event) => onChange(event.target.value as T)}>
         {options.map((option) => (
           <option key={option} value={option}>
             {words[option]}

@@ -28,7 +28,7 @@ export function fuelSteps(table: FuelTable, dieselE3: number): number {
   return table.begunStepCounts ? Math.ceil(above / table.stepE3) : Math.floor(above / table.stepE3)
 }
 
-/** The surcharge of a table at a price of diesel, as a charge; null where nothing is added. */
+/** The surcharge of a table at a price of diesel, as a charge in US dollars, like the index and the tables; null where nothing is added. */
 export function fuelSurcharge(table: FuelTable, dieselE3: number): Charge | null {
   const rateE4 = fuelSteps(table, dieselE3) * table.addE4
   return rateE4 === 0 ? null : { kind: 'fuel_surcharge', basis: table.basis, rateE4, quantity: null, currency: 'USD', note: '', paidOn: null }

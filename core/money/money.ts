@@ -24,9 +24,11 @@ export function formatAmount(amountMinor: number): string {
   return cents === 0 ? `${sign}${whole}` : `${sign}${whole}.${cents.toString().padStart(2, '0')}`
 }
 
+export const currencySigns: Record<Currency, string> = { USD: '$', CAD: 'C$' }
+
 /** `formatAmount` with its currency: `$2,480`, `C$2,480`. */
 export function formatMoney(amountMinor: number, currency: Currency = 'USD'): string {
-  const symbol = currency === 'USD' ? '$' : 'C$'
+  const symbol = currencySigns[currency]
   return amountMinor < 0 ? `-${symbol}${formatAmount(-amountMinor)}` : `${symbol}${formatAmount(amountMinor)}`
 }
 

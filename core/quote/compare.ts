@@ -37,6 +37,8 @@ export interface BidSum {
   /** Loads of all priced lines; lines without a volume count one. */
   loads: number
   sellMinor: number
+  /** The same and what is kept of it, in the desk's currency. */
+  deskSellMinor: number
   marginMinor: number
   /** On the lanes quoted before alone: what they come to now, and came to then, by this year's volumes. */
   comparedNowMinor: number
@@ -44,8 +46,10 @@ export interface BidSum {
   compared: number
 }
 
+/** A line of one quote: what is asked now and before in its currency, what is kept in the desk's. */
 export interface SummedLine {
   sellMinor: number | null
+  deskSellMinor: number | null
   marginMinor: number | null
   loads: number | null
   thenMinor: number | null
@@ -53,13 +57,14 @@ export interface SummedLine {
 
 /** What a bid comes to, volumes counted. */
 export function sumBid(lines: SummedLine[]): BidSum {
-  const sum: BidSum = { lines: lines.length, priced: 0, loads: 0, sellMinor: 0, marginMinor: 0, comparedNowMinor: 0, comparedThenMinor: 0, compared: 0 }
-  for (const { sellMinor, marginMinor, loads, thenMinor } of lines) {
+  const sum: BidSum = { lines: lines.length, priced: 0, loads: 0, sellMinor: 0, deskSellMinor: 0, marginMinor: 0, comparedNowMinor: 0, comparedThenMinor: 0, compared: 0 }
+  for (const { sellMinor, deskSellMinor, marginMinor, loads, thenMinor } of lines) {
     if (sellMinor === null) continue
     const times = loads ?? 1
     sum.priced++
     sum.loads += times
     sum.sellMinor += sellMinor * times
+    sum.deskSellMinor += (deskSellMinor ?? 0) * times
     sum.marginMinor += (marginMinor ?? 0) * times
     if (thenMinor === null) continue
     sum.compared++

@@ -4,6 +4,8 @@ import type { FuelTable } from '../fuel/fuel'
 import { dieselWords, fuelTableWords } from '../fuel/words'
 import type { Equipment } from '../load/load'
 import { equipmentWords } from '../load/words'
+import { type DatedRate, deskCurrency, rateWords } from '../money/exchange'
+import { type Currency, currencyWords } from '../money/money'
 import { dayWords } from '../time/words'
 import { pickupWords } from './words'
 
@@ -18,6 +20,8 @@ export interface QuoteDocument {
   broker: { name: string; address: string[]; phone: string; mail: string; mcNumber: string }
   rep: { name: string; phone: string; mail: string }
   customer: string
+  /** What every price on it is in. */
+  currency: Currency
   writtenOn: string
   validUntil: string
   showsMiles: boolean
@@ -62,6 +66,8 @@ export interface LineToShow {
   lineHaulMinor: number
   fuelMinor: number
   sellMinor: number
+  /** The dated rate by which a price in another currency than the desk's was made. */
+  by: DatedRate | null
   comment: string
 }
 
@@ -70,6 +76,7 @@ export interface QuoteToShow {
   version: number
   title: string
   customerName: string
+  currency: Currency
   showMiles: boolean
   validUntil: string
   fuel: { table: FuelTable; dieselE3: number; week: string } | null
@@ -83,11 +90,18 @@ export function quoteDocument(quote: QuoteToShow, desk: Pick<QuoteDocument, 'bro
     number: quote.number, version: quote.version, title: quote.title,
     broker: { name: broker.name, address: broker.address, phone: broker.phone, mail: broker.mail, mcNumber: broker.mcNumber },
     rep: { name: rep.name, phone: rep.phone, mail: rep.mail },
-    customer: quote.customerName, writtenOn: desk.writtenOn, validUntil: quote.validUntil, showsMiles: quote.showMiles,
-    fuel: quote.fuel && `Fuel: ${fuelTableWords(quote.fuel.table)}. Shown at diesel of $${dieselWords(quote.fuel.dieselE3)} (week of ${dayWords(quote.fuel.week)}); it moves with the index.`,
+    customer: quote.customerName, currency: quote.currency, writtenOn: desk.writtenOn, validUntil: quote.validUntil, showsMiles: quote.showMiles,
+    fuel: fuelOnPaper(quote),
     lines: quote.lines.map((line) => lineOnPaper(line, quote.showMiles)),
-    terms: desk.terms,
+    terms: [`All prices are in ${currencyWords[quote.currency]} (${quote.currency}).`, ...desk.terms],
   }
+}
+
+function fuelOnPaper({ fuel, currency, lines }: QuoteToShow): string | null {
+  if (!fuel) return null
+  const rates = fuel.table.basis === 'per_mile' ? [...new Set(lines.flatMap(({ by }) => (by ? [`${rateWords(by.rateE6)} of ${dayWords(by.day)}`] : [])))] : []
+  const turned = rates.length === 0 ? '' : ` The table is in ${currencyWords[deskCurrency]}; shown in ${currencyWords[currency]} at ${rates.join(', ')}.`
+  return `Fuel: ${fuelTableWords(fuel.table)}. Shown at diesel of $${dieselWords(fuel.dieselE3)} (week of ${dayWords(fuel.week)}); it moves with the index.${turned}`
 }
 
 function lineOnPaper(line: LineToShow, showMiles: boolean): DocumentLine {

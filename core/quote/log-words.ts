@@ -1,4 +1,4 @@
-import { formatMoney } from '../money/money'
+import { type Currency, formatMoney } from '../money/money'
 import { type CellName, cellNames, type LostReason } from './quote'
 import { cellWords, lostReasonWords } from './words'
 
@@ -23,7 +23,7 @@ export function quoteLogWords(kind: string, data: Data): string {
     case 'line_changed':
       return `Line ${String(data.position)}: ${changedCells(data)}`
     case 'terms_changed':
-      return 'Title, validity or comparison changed'
+      return termsWords(data)
     case 'repriced':
       return `${counted(data.lines, 'line')} priced anew`
     case 'sent':
@@ -35,7 +35,7 @@ export function quoteLogWords(kind: string, data: Data): string {
     case 'won':
       return `${positionsOf(data)} won`
     case 'lost':
-      return `${positionsOf(data)} lost: ${lostReasonWords[data.why as LostReason]?.toLowerCase() ?? ''}${typeof data.toMinor === 'number' ? `, went for ${formatMoney(data.toMinor)}` : ''}`
+      return `${positionsOf(data)} lost: ${lostReasonWords[data.why as LostReason]?.toLowerCase() ?? ''}${typeof data.toMinor === 'number' ? `, went for ${formatMoney(data.toMinor, data.currency as Currency | undefined)}` : ''}`
     case 'reopened':
       return `${positionsOf(data)} opened again`
     case 'lapsed':
@@ -45,6 +45,11 @@ export function quoteLogWords(kind: string, data: Data): string {
     default:
       return kind
   }
+}
+
+function termsWords({ from, to }: Data): string {
+  const [before, after] = [from as Data | undefined, to as Data | undefined]
+  return after?.currency && before?.currency && after.currency !== before.currency ? `Currency changed from ${String(before.currency)} to ${String(after.currency)}; the lines are priced again` : 'Title, validity or comparison changed'
 }
 
 function changedCells(data: Data): string {

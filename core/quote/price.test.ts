@@ -35,26 +35,46 @@ const table = (basis: 'per_mile' | 'percent_of_line_haul', addE4: number) => ({ 
 
 describe('the price of a line', () => {
   test('without a fuel table it is one line haul', () => {
-    expect(priceLine({ costMinor: 226_000, ownPriceMinor: null, extras: [], facts }, { rule: rule(), fuel: null })).toMatchObject({ lineHaulMinor: 263_000, fuelMinor: 0, sellMinor: 263_000, marginMinor: 37_000, marginPercent: 14.1 })
+    expect(priceLine({ costMinor: 226_000, ownPriceMinor: null, extras: [], facts }, { currency: 'USD', by: null, rule: rule(), fuel: null })).toMatchObject({ lineHaulMinor: 263_000, fuelMinor: 0, sellMinor: 263_000, marginMinor: 37_000, marginPercent: 14.1 })
   })
   test('fuel by the mile is taken out of the line haul, the sum stays', () => {
-    const price = priceLine({ costMinor: 226_000, ownPriceMinor: null, extras: [], facts }, { rule: rule(), fuel: table('per_mile', 100) })!
+    const price = priceLine({ costMinor: 226_000, ownPriceMinor: null, extras: [], facts }, { currency: 'USD', by: null, rule: rule(), fuel: table('per_mile', 100) })!
     expect(price).toMatchObject({ fuelMinor: 33_054, lineHaulMinor: 229_946, sellMinor: 263_000 })
     expect(price.charges.map(({ kind }) => kind)).toEqual(['line_haul', 'fuel_surcharge'])
   })
   test('fuel by percent likewise, within a cent', () => {
-    const price = priceLine({ costMinor: 226_000, ownPriceMinor: null, extras: [], facts }, { rule: rule(), fuel: table('percent_of_line_haul', 3000) })!
+    const price = priceLine({ costMinor: 226_000, ownPriceMinor: null, extras: [], facts }, { currency: 'USD', by: null, rule: rule(), fuel: table('percent_of_line_haul', 3000) })!
     expect(Math.abs(price.sellMinor - 263_000)).toBeLessThanOrEqual(1)
     expect(price.fuelMinor / price.lineHaulMinor).toBeCloseTo(0.126, 4)
   })
   test('a price of one’s own stands, extras come on top of it and are no margin', () => {
-    expect(priceLine({ costMinor: 226_000, ownPriceMinor: 250_000, extras: [flatCharge('tarp', 7500)], facts }, { rule: rule(), fuel: null })).toMatchObject({ sellMinor: 257_500, extrasMinor: 7500, marginMinor: 24_000 })
+    expect(priceLine({ costMinor: 226_000, ownPriceMinor: 250_000, extras: [flatCharge('tarp', 7500)], facts }, { currency: 'USD', by: null, rule: rule(), fuel: null })).toMatchObject({ sellMinor: 257_500, extrasMinor: 7500, marginMinor: 24_000 })
   })
   test('a cost nobody knows is no price, unless one is typed', () => {
-    expect(priceLine({ costMinor: null, ownPriceMinor: null, extras: [], facts }, { rule: rule(), fuel: null })).toBeNull()
-    expect(priceLine({ costMinor: null, ownPriceMinor: 100_000, extras: [], facts }, { rule: rule(), fuel: null })).toMatchObject({ sellMinor: 100_000, marginMinor: null })
+    expect(priceLine({ costMinor: null, ownPriceMinor: null, extras: [], facts }, { currency: 'USD', by: null, rule: rule(), fuel: null })).toBeNull()
+    expect(priceLine({ costMinor: null, ownPriceMinor: 100_000, extras: [], facts }, { currency: 'USD', by: null, rule: rule(), fuel: null })).toMatchObject({ sellMinor: 100_000, marginMinor: null })
   })
-  test('fuel over the whole price leaves no line haul below nothing', () => expect(priceLine({ costMinor: null, ownPriceMinor: 10_000, extras: [], facts }, { rule: rule(), fuel: table('per_mile', 100) })!.lineHaulMinor).toBe(0))
+  test('fuel over the whole price leaves no line haul below nothing', () => expect(priceLine({ costMinor: null, ownPriceMinor: 10_000, extras: [], facts }, { currency: 'USD', by: null, rule: rule(), fuel: table('per_mile', 100) })!.lineHaulMinor).toBe(0))
+  const cad = { currency: 'CAD', by: { rateE6: 731_200, day: '2026-11-27' } } as const
+  test('in another currency: the cost is turned, the margin is told in the desk’s', () => {
+    // 2,260.00 / 0.7312 = 3,090.81; over 0.86 is 3,593.97, up to the next five: 3,595.00, which is 2,628.66 at 0.7312.
+    const price = priceLine({ costMinor: 226_000, ownPriceMinor: null, extras: [{ ...flatCharge('tarp', 7500), currency: 'CAD' }], facts }, { ...cad, rule: rule(), fuel: null })!
+    expect(price).toMatchObject({ lineHaulMinor: 359_500, extrasMinor: 7500, sellMinor: 367_000, marginMinor: 36_866, marginPercent: 14 })
+    expect(new Set(price.charges.map(({ currency }) => currency))).toEqual(new Set(['CAD']))
+  })
+  test('a floor in the desk’s currency holds in another', () => {
+    fc.assert(fc.property(fc.integer({ min: 100_00, max: 900_000 }), fc.integer({ min: 0, max: 40_000 }), fc.integer({ min: 600_000, max: 1_400_000 }), (costMinor, floorMinor, rateE6) => {
+      const price = priceLine({ costMinor, ownPriceMinor: null, extras: [], facts }, { currency: 'CAD', by: { rateE6, day: '2026-11-27' }, rule: rule({ percentE2: 0, floorMinor }), fuel: null })!
+      expect(price.marginMinor!).toBeGreaterThanOrEqual(floorMinor - 2)
+    }))
+  })
+  test('fuel by the mile is turned as well, by percent it stays', () => {
+    const facts1000 = { miles: 1000, weightLb: null }
+    const fuelOf = (basis: 'per_mile' | 'percent_of_line_haul', addE4: number) => priceLine({ costMinor: null, ownPriceMinor: 500_000, extras: [], facts: facts1000 }, { ...cad, rule: rule(), fuel: table(basis, addE4) })!
+    // 42 steps of a cent are $0.42 a mile: C$0.5744 at 0.7312.
+    expect(fuelOf('per_mile', 100)).toMatchObject({ fuelMinor: 57_440, sellMinor: 500_000 })
+    expect(fuelOf('percent_of_line_haul', 3000).charges[1]).toMatchObject({ rateE4: 126_000, currency: 'CAD' })
+  })
 })
 
 describe('how a line stands', () => {
@@ -82,8 +102,8 @@ describe('a bid against an earlier one', () => {
     expect(earlierPrices([line('29302', '43004', 150_000, 502), line('28202', '75202', 1)], earlier).map((each) => each?.sellMinor ?? null)).toEqual([190_000, null])
   })
   test('sums count volumes, compare only what was quoted before, and leave out what has no price', () => {
-    expect(sumBid([{ sellMinor: 1000, marginMinor: 100, loads: 10, thenMinor: 900 }, { sellMinor: 2000, marginMinor: null, loads: null, thenMinor: null }, { sellMinor: null, marginMinor: null, loads: 7, thenMinor: 5 }])).toEqual({
-      lines: 3, priced: 2, loads: 11, sellMinor: 12_000, marginMinor: 1000, compared: 1, comparedNowMinor: 10_000, comparedThenMinor: 9000,
+    expect(sumBid([{ sellMinor: 1000, deskSellMinor: 700, marginMinor: 100, loads: 10, thenMinor: 900 }, { sellMinor: 2000, deskSellMinor: 1400, marginMinor: null, loads: null, thenMinor: null }, { sellMinor: null, deskSellMinor: null, marginMinor: null, loads: 7, thenMinor: 5 }])).toEqual({
+      lines: 3, priced: 2, loads: 11, sellMinor: 12_000, deskSellMinor: 8400, marginMinor: 1000, compared: 1, comparedNowMinor: 10_000, comparedThenMinor: 9000,
     })
   })
 })

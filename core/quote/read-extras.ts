@@ -1,4 +1,5 @@
 import { type Charge, type ChargeBasis, type ChargeKind, rateScale } from '../charge/charge'
+import type { Currency } from '../money/money'
 
 /** What extra charges are called when they are typed. Line haul and fuel are reckoned, not typed. */
 const kindSpellings: [RegExp, ChargeKind][] = [
@@ -23,20 +24,20 @@ const mostExtras = 10
 
 /**
  * Reads extra charges as they are typed: `tarp 75, stop-off 50, detention 60 an hour, team 12%`. A word
- * that is no charge of its own is an `other` charge with that note.
+ * that is no charge of its own is an `other` charge with that note. All are in the currency given.
  */
-export function readExtras(text: string): { charges: Charge[] } | { unread: string } {
+export function readExtras(text: string, currency: Currency): { charges: Charge[] } | { unread: string } {
   const parts = text.split(/[;+]|,(?!\d{3}\b)/).map((part) => part.trim()).filter(Boolean)
   const charges: Charge[] = []
   for (const part of parts) {
-    const charge = readExtra(part)
+    const charge = readExtra(part, currency)
     if (!charge || charges.length === mostExtras) return { unread: part }
     charges.push(charge)
   }
   return { charges }
 }
 
-function readExtra(part: string): Charge | null {
+function readExtra(part: string, currency: Currency): Charge | null {
   const match = /^([a-z][a-z -]{0,38}?)[:\s]+\$?(\d{1,3}(?:,\d{3})+|\d{1,6})(\.\d{1,4})?\s*([^\d]{0,20})$/i.exec(part)
   if (!match) return null
   const word = match[1]!.trim().toLowerCase()
@@ -45,5 +46,5 @@ function readExtra(part: string): Charge | null {
   const kind = kindSpellings.find(([spelling]) => spelling.test(word))?.[1] ?? 'other'
   const rateE4 = Math.round(Number(`${match[2]!.replaceAll(',', '')}${match[3] ?? ''}`) * rateScale)
   // Hours and pallets are not known when quoting: one stands for the rate, the invoice has the rest.
-  return { kind, basis, rateE4, quantity: basis === 'hour' || basis === 'pallet' ? 0 : null, currency: 'USD', note: kind === 'other' ? word : '', paidOn: null }
+  return { kind, basis, rateE4, quantity: basis === 'hour' || basis === 'pallet' ? 0 : null, currency, note: kind === 'other' ? word : '', paidOn: null }
 }

@@ -11,6 +11,7 @@ const place = (city: string, region: string, postal: string): Place => ({ city, 
 const known: Record<string, Place> = { 'Twin Falls, ID': place('Twin Falls', 'ID', '83301'), '83301': place('Twin Falls', 'ID', '83301'), '83303': place('Twin Falls', 'ID', '83303'), 'Phoenix AZ': place('Phoenix', 'AZ', '85001') }
 const context = {
   today: '2026-11-23',
+  currency: 'USD' as const,
   place: (text: string): Resolved => (known[text] ? { place: known[text]!, city: {} as never } : { refusal: text === 'Springfield' ? { code: 'ambiguous_place', message: 'Springfield is 27 places', candidates: ['Springfield, MO', 'Springfield, IL'] } : { code: 'unknown_place', message: `No place named ${text}`, candidates: [] } }),
 }
 const read = (cells: Parameters<typeof readLine>[0]) => readLine({ origin: '83301', dest: 'Phoenix AZ', ...cells }, context)
@@ -22,6 +23,15 @@ describe('a line’s cells', () => {
     expect(problems).toEqual([])
     expect(fields).toMatchObject({ equipment: 'reefer', weightLb: 42_300, pickupFrom: '2026-12-01', pickupTo: '2026-12-03', loads: 120, ownPriceMinor: 263_000, theirsMinor: 290_000, comment: 'dock 4' })
   })
+  test.each([
+    ['CAD', '$3,600', 360_000], ['CAD', 'C$3,600', 360_000], ['CAD', 'CAD 3600 all in', 360_000], ['CAD', '3.6k', 360_000], ['USD', 'US$ 2,900', 290_000], ['USD', '2900 usd', 290_000],
+  ] as const)('in %s %s is a price', (currency, theirs, minor) => expect(readLine({ origin: '83301', dest: 'Phoenix AZ', theirs }, { ...context, currency }).fields.theirsMinor).toBe(minor))
+  test.each([['USD', 'C$3,600'], ['CAD', '2900 USD']] as const)('in %s %s is refused, not taken as the quote’s own', (currency, price) => {
+    const { fields, problems } = readLine({ origin: '83301', dest: 'Phoenix AZ', price }, { ...context, currency })
+    expect(fields.ownPriceMinor).toBeNull()
+    expect(problems[0]).toMatchObject({ cell: 'price', message: expect.stringContaining('Canadian dollars') })
+  })
+  test('extras are in the quote’s currency', () => expect(readLine({ origin: '83301', dest: 'Phoenix AZ', extras: 'tarp 75' }, { ...context, currency: 'CAD' }).fields.extras).toMatchObject([{ kind: 'tarp', currency: 'CAD' }]))
   test('nothing but the lane is a van, any day', () => expect(read({}).fields).toMatchObject({ equipment: 'van', weightLb: null, pickupFrom: null, loads: null, ownPriceMinor: null }))
   test.each([
     [{ dest: 'Nowheresville' }, 'dest', 'No place named Nowheresville'],
@@ -62,7 +72,7 @@ test.each([
 
 describe('extra charges', () => {
   test('kinds and bases', () => {
-    expect(readExtras('tarp 75, stop-off $50; detention 60 an hour + team 12%, lumper: 1,250.50')).toEqual({
+    expect(readExtras('tarp 75, stop-off $50; detention 60 an hour + team 12%, lumper: 1,250.50', 'USD')).toEqual({
       charges: [
         { kind: 'tarp', basis: 'flat', rateE4: 750_000, quantity: null, currency: 'USD', note: '', paidOn: null },
         { kind: 'stop_off', basis: 'flat', rateE4: 500_000, quantity: null, currency: 'USD', note: '', paidOn: null },
@@ -72,8 +82,8 @@ describe('extra charges', () => {
       ],
     })
   })
-  test.each(['75', 'tarp -75', 'tarp 75 per moon', 'tarp, 75'])('%s is no charge', (text) => expect(readExtras(text)).toHaveProperty('unread'))
-  test('nothing is no charges', () => expect(readExtras('  ')).toEqual({ charges: [] }))
+  test.each(['75', 'tarp -75', 'tarp 75 per moon', 'tarp, 75'])('%s is no charge', (text) => expect(readExtras(text, 'USD')).toHaveProperty('unread'))
+  test('nothing is no charges', () => expect(readExtras('  ', 'USD')).toEqual({ charges: [] }))
 })
 
 test('whatever is typed, a line is read without a throw and every problem names a cell', () => {

@@ -1,6 +1,6 @@
 import { equipmentWords } from '../load/words'
 import { equipmentKinds } from '../load/load'
-import { readAmount } from '../money/money'
+import { type Currency, currencySigns, currencyWords, readMoney } from '../money/money'
 import type { Place } from '../place/place'
 import type { Resolved } from '../place/resolve'
 import { readDays } from '../time/read-days'
@@ -13,6 +13,8 @@ export interface LineContext {
   place: (text: string) => Resolved
   /** The desk's today, ISO date. */
   today: string
+  /** What the quote is written in: all its prices are. */
+  currency: Currency
 }
 
 const heaviestLb = 200_000
@@ -44,8 +46,8 @@ export function readLine(cells: Cells, context: LineContext): LineReading {
     loads: read('loads', readCount, (typed) => `No number of loads: ${typed}`),
     commodity: text('commodity').slice(0, 120),
     extras: [],
-    ownPriceMinor: read('price', readPrice, (typed) => `No price: ${typed}`),
-    theirsMinor: read('theirs', readPrice, (typed) => `No price: ${typed}`),
+    ownPriceMinor: read('price', (typed) => readPrice(typed, context.currency), (typed) => noPrice(typed, context.currency)),
+    theirsMinor: read('theirs', (typed) => readPrice(typed, context.currency), (typed) => noPrice(typed, context.currency)),
     comment: text('comment').slice(0, longestCell),
   }
   if (text('pickup') !== '' && !/^(any|open|anytime|flexible)$/i.test(text('pickup'))) {
@@ -54,7 +56,7 @@ export function readLine(cells: Cells, context: LineContext): LineReading {
     else if (days.to < context.today) say('pickup', `${days.to} is past`)
     else Object.assign(fields, { pickupFrom: days.from, pickupTo: days.to })
   }
-  const extras = readExtras(text('extras'))
+  const extras = readExtras(text('extras'), context.currency)
   if ('unread' in extras) say('extras', `No charge: ${extras.unread}. Write tarp 75, stop-off 50, detention 60 an hour`)
   else fields.extras = extras.charges
   return { fields, problems }
@@ -107,8 +109,15 @@ function readCount(typed: string): number | null {
   return count >= 1 && count <= mostLoads ? count : null
 }
 
-/** A price as a spreadsheet writes it: `$1,850.00`, `USD 1850`, `1.85k`. Minor units, over zero. */
-function readPrice(typed: string): number | null {
-  const minor = readAmount(typed.replace(/^(?:usd|us\$)\s*/i, '').replace(/\s*(?:usd|all[- ]?in|flat)$/i, ''))
-  return minor !== null && minor > 0 && minor <= largestPriceMinor ? minor : null
+const bareOf = (typed: string): string => typed.replace(/\s*(?:all[- ]?in|flat)$/i, '')
+
+/** A price as a spreadsheet writes it: `$1,850.00`, `USD 1850`, `1.85k`. Minor units, over zero; null where it names another currency than the quote's. */
+function readPrice(typed: string, currency: Currency): number | null {
+  const money = readMoney(bareOf(typed), currency)
+  return money !== null && money.currency === currency && money.amountMinor > 0 && money.amountMinor <= largestPriceMinor ? money.amountMinor : null
+}
+
+function noPrice(typed: string, currency: Currency): string {
+  const other = readMoney(bareOf(typed), currency)?.currency ?? currency
+  return other === currency ? `No price: ${typed}` : `${typed} is in ${currencyWords[other]}, the quote in ${currencyWords[currency]}: give it in ${currencySigns[currency]}, or change the quote’s currency under Terms`
 }

@@ -44,14 +44,15 @@ export function createCustomer(db: Db, fresh: NewCustomer) {
 export const newProspectSchema = z.object({
   name: z.string().trim().min(2, 'Name the prospect').max(120),
   quoteMail: z.union([z.literal(''), z.string().trim().email('Give a mail address').max(200)]).default(''),
+  currency: z.enum(currencies).default('USD'),
 })
 
 /** Makes somebody who asks for prices and has never shipped: no bills go to them yet. */
-export function createProspect(db: Db, { name, quoteMail }: z.infer<typeof newProspectSchema>): { id: number } | { refusal: { code: 'customer_exists'; message: string } } {
+export function createProspect(db: Db, { name, quoteMail, currency }: z.input<typeof newProspectSchema>): { id: number } | { refusal: { code: 'customer_exists'; message: string } } {
   return inTransaction(db, () => {
     const search = name.toLowerCase()
     if (db.select({ id: customer.id }).from(customer).where(eq(customer.search, search)).get()) return { refusal: { code: 'customer_exists' as const, message: `${name} is known already: choose them.` } }
-    return db.insert(customer).values({ name, search, prospect: true, quoteMail: quoteMail || null }).returning({ id: customer.id }).get()
+    return db.insert(customer).values({ name, search, prospect: true, quoteMail: quoteMail || null, currency }).returning({ id: customer.id }).get()
   })
 }
 

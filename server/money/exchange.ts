@@ -1,5 +1,6 @@
 import { and, desc, eq, gte, lte } from 'drizzle-orm'
-import { type Converted, deskCurrency, type ExchangeRate, type Money, reckon } from '#core/money/exchange'
+import { type Converted, type DatedRate, deskCurrency, type ExchangeRate, type Money, type NoRate, rateOn, toDesk } from '#core/money/exchange'
+import type { Currency } from '#core/money/money'
 import { addDays, dayOf, toLocal } from '#core/time/local'
 import { type Db, inTransaction } from '#server/db.server'
 import { exchangeRate } from '#server/schema'
@@ -18,10 +19,19 @@ export function ratesAround(db: Db, day: string): ExchangeRate[] {
     .all()
 }
 
+/** The rate of the day of `now` into the desk's currency; null for the desk's own, refused where none is known. */
+export function rateNow(db: Db, currency: Currency, now: number): { by: DatedRate | null } | NoRate {
+  const day = deskDay(now)
+  return rateOn(currency, currency === deskCurrency ? [] : ratesAround(db, day), day)
+}
+
+/** What a row's two columns say of the rate by which its money was turned. */
+export const rateOfRow = ({ rateE6, rateDay }: { rateE6: number | null; rateDay: string | null }): DatedRate | null => (rateE6 === null || rateDay === null ? null : { rateE6, day: rateDay })
+
 /** A sum in the desk's currency by the rate of the day of `now`, or why it cannot be told. */
 export function reckonNow(db: Db, money: Money, now: number): Converted {
-  const day = deskDay(now)
-  return reckon(money, money.currency === deskCurrency ? [] : ratesAround(db, day), day)
+  const rate = rateNow(db, money.currency, now)
+  return 'refusal' in rate ? rate : { amountMinor: toDesk(money.amountMinor, rate.by), by: rate.by }
 }
 
 /** Keeps rates by their day; one that comes again with another figure replaces what was there. */

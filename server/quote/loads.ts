@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { type Charge, chargeSheet, flatCharge } from '#core/charge/charge'
 import { type Equipment, type LoadTerms, unknownStreet } from '#core/load/load'
 import { transitHours } from '#core/miles/drive'
+import type { Currency } from '#core/money/money'
 import type { Place } from '#core/place/place'
 import { quoteNumber } from '#core/quote/quote'
 import { readLine } from '#core/quote/read-line'
@@ -37,7 +38,7 @@ export class NoLoad extends Error {}
  * Makes a won line's loads as drafts, in the caller's transaction: their facilities, freight and weight are what this customer
  * usually has there, and a note for us says what the quote left open.
  */
-export function makeLoads(db: Db, quote: { id: number; customerId: number; validUntil: string }, line: LineRow, plan: LoadPlan, act: Act & { repId: number }): number[] {
+export function makeLoads(db: Db, quote: { id: number; customerId: number; validUntil: string; currency: Currency }, line: LineRow, plan: LoadPlan, act: Act & { repId: number }): number[] {
   // The zones stand with the places, which the cells still name.
   const { fields } = readLine({ ...line.cells, pickup: '' }, priceContext(db, quote, act.now))
   const { origin, dest } = fields

@@ -3,6 +3,7 @@ import { type QuoteDocument, quoteDocument } from '#core/quote/document'
 import { quoteNumber } from '#core/quote/quote'
 import { dayOf, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
+import { rateOfRow } from '#server/money/exchange'
 import { customer, quote, quoteLine, quotePaper, user } from '#server/schema'
 import { brokerage, quoteTerms } from '#server/settings.server'
 import { drawQuote } from './draw'
@@ -18,10 +19,10 @@ export function documentNow(db: Db, quoteId: number, version: number, now: numbe
   if (!row) return null
   const pricing = pricingOf(db, row.customer.id)
   const lines = db.select().from(quoteLine).where(eq(quoteLine.quoteId, quoteId)).orderBy(asc(quoteLine.position)).all().filter(onPaper)
-  const shown = lines.map((line, index) => ({ ...line, position: index + 1, equipment: line.equipment!, miles: line.miles ?? 0, lineHaulMinor: line.lineHaulMinor ?? 0, fuelMinor: line.fuelMinor ?? 0, sellMinor: line.sellMinor ?? 0 }))
+  const shown = lines.map((line, index) => ({ ...line, position: index + 1, equipment: line.equipment!, miles: line.miles ?? 0, lineHaulMinor: line.lineHaulMinor ?? 0, fuelMinor: line.fuelMinor ?? 0, sellMinor: line.sellMinor ?? 0, by: rateOfRow(line) }))
   const fuel = pricing.table && pricing.diesel ? { table: pricing.table, dieselE3: pricing.diesel.priceE3, week: pricing.diesel.week } : null
   return quoteDocument(
-    { number: quoteNumber(quoteId), version, title: row.quote.title, customerName: row.customer.name, showMiles: pricing.showMiles, validUntil: row.quote.validUntil, fuel, lines: shown },
+    { number: quoteNumber(quoteId), version, title: row.quote.title, customerName: row.customer.name, currency: row.quote.currency, showMiles: pricing.showMiles, validUntil: row.quote.validUntil, fuel, lines: shown },
     { broker: brokerage, rep: row.rep, terms: quoteTerms, writtenOn: dayOf(toLocal(now, brokerage.zone)) },
   )
 }

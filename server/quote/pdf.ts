@@ -42,13 +42,13 @@ function head(doc: Doc, quote: QuoteDocument): void {
 }
 
 /** The columns that this quote has something to say in. */
-function columnsOf(doc: Doc, { lines, showsMiles, fuel }: QuoteDocument): Column[] {
+function columnsOf(doc: Doc, { lines, showsMiles, fuel, currency }: QuoteDocument): Column[] {
   const has = (pick: (line: DocumentLine) => unknown) => lines.some((line) => Boolean(pick(line)))
   const figures: Column[] = [
     ...(showsMiles ? [{ head: 'Miles', wide: 32, figure: true, text: (line: DocumentLine) => (line.miles ?? 0).toLocaleString('en-US') }] : []),
     ...(has((line) => line.loads) ? [{ head: 'Loads', wide: 34, figure: true, text: (line: DocumentLine) => line.loads?.toLocaleString('en-US') ?? '' }] : []),
-    ...(fuel ? [{ head: 'Line haul', wide: 52, figure: true, text: (line: DocumentLine) => formatMoney(line.lineHaulMinor) }, { head: 'Fuel', wide: 44, figure: true, text: (line: DocumentLine) => formatMoney(line.fuelMinor) }] : []),
-    { head: 'USD, all in', wide: 54, figure: true, text: (line) => formatMoney(line.totalMinor) },
+    ...(fuel ? [{ head: 'Line haul', wide: 52, figure: true, text: (line: DocumentLine) => formatMoney(line.lineHaulMinor, currency) }, { head: 'Fuel', wide: 44, figure: true, text: (line: DocumentLine) => formatMoney(line.fuelMinor, currency) }] : []),
+    { head: `${currency}, all in`, wide: 54, figure: true, text: (line) => formatMoney(line.totalMinor, currency) },
   ]
   const words: Column[] = [
     { head: '', wide: 18, text: (line) => String(line.position) },

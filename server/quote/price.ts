@@ -1,6 +1,8 @@
 import { eq } from 'drizzle-orm'
 import type { Charge } from '#core/charge/charge'
 import type { DieselPrice, FuelTable } from '#core/fuel/fuel'
+import type { DatedRate, NoRate } from '#core/money/exchange'
+import type { Currency } from '#core/money/money'
 import type { Place } from '#core/place/place'
 import { resolvePlace, type Resolved } from '#core/place/resolve'
 import { usualMarginRule } from '#core/quote/margin-rule'
@@ -13,6 +15,7 @@ import { gazetteer } from '#server/atlas.server'
 import type { Db } from '#server/db.server'
 import { latestDiesel } from '#server/fuel/fuel'
 import { legBetween } from '#server/miles/route'
+import { rateNow } from '#server/money/exchange'
 import { bandColumns, findRateBand } from '#server/rates/band'
 import { rateModelState } from '#server/rates/model'
 import { customer, fuelTable, type quoteLine } from '#server/schema'
@@ -20,7 +23,7 @@ import { brokerage } from '#server/settings.server'
 
 /** How a customer's quotes are priced, and what it takes to tell them. */
 export interface Pricing {
-  terms: PricingTerms
+  terms: Omit<PricingTerms, 'currency' | 'by'>
   /** Whether the margin rule is the customer's own. */
   ownRule: boolean
   table: (FuelTable & { id: number }) | null
@@ -44,13 +47,16 @@ export interface PriceContext {
   db: Db
   now: number
   today: string
+  currency: Currency
+  /** The rate of today from the quote's currency into the desk's. */
+  rate: { by: DatedRate | null } | NoRate
   pricing: Pricing
   /** The last day the quote stands: a price for any day has to hold until then. */
   validUntil: string
   place: (text: string) => Resolved
 }
 
-export function priceContext(db: Db, { customerId, validUntil }: { customerId: number; validUntil: string }, now: number): PriceContext {
+export function priceContext(db: Db, { customerId, validUntil, currency }: { customerId: number; validUntil: string; currency: Currency }, now: number): PriceContext {
   const known = new Map<string, Resolved>()
   const place = (text: string): Resolved => {
     let found = known.get(text)
@@ -60,7 +66,7 @@ export function priceContext(db: Db, { customerId, validUntil }: { customerId: n
     }
     return found
   }
-  return { db, now, today: dayOf(toLocal(now, brokerage.zone)), pricing: pricingOf(db, customerId), validUntil, place }
+  return { db, now, today: dayOf(toLocal(now, brokerage.zone)), currency, rate: rateNow(db, currency, now), pricing: pricingOf(db, customerId), validUntil, place }
 }
 
 export type LineColumns = Omit<typeof quoteLine.$inferInsert, 'id' | 'quoteId' | 'position' | 'state' | 'decidedAt' | 'lostWhy' | 'lostToMinor'>
@@ -71,7 +77,7 @@ export function columnsOf(cells: Cells, context: PriceContext): LineColumns {
   const { origin, dest } = fields
   const bare: LineColumns = {
     cells, problems, ...endColumns('origin', origin), ...endColumns('dest', dest), equipment: fields.equipment, weightLb: fields.weightLb, pickupFrom: fields.pickupFrom, pickupTo: fields.pickupTo, loads: fields.loads,
-    commodity: fields.commodity, comment: fields.comment, theirsMinor: fields.theirsMinor, ownPriceMinor: fields.ownPriceMinor, miles: null, charges: fields.extras, lineHaulMinor: null, fuelMinor: null, sellMinor: null, pricedAt: null, ...bandColumns(null),
+    commodity: fields.commodity, comment: fields.comment, theirsMinor: fields.theirsMinor, ownPriceMinor: fields.ownPriceMinor, miles: null, charges: fields.extras, lineHaulMinor: null, fuelMinor: null, sellMinor: null, rateE6: null, rateDay: null, pricedAt: null, ...bandColumns(null),
   }
   if (!origin || !dest || !fields.equipment) return bare
   const leg = legBetween(origin, dest)
@@ -80,9 +86,11 @@ export function columnsOf(cells: Cells, context: PriceContext): LineColumns {
   // A price is not asked on what is half read: the bad cell may be the very one that changes it.
   if (problems.length > 0) return driven
   if (!leg.byRoad) return { ...driven, problems: [{ cell: 'dest', message: `No road leads from ${origin.city} to ${dest.city}`, candidates: [] }] }
-  const price = priceLine({ costMinor: band?.middleMinor ?? null, ownPriceMinor: fields.ownPriceMinor, extras: fields.extras, facts: { miles: leg.miles, weightLb: fields.weightLb } }, context.pricing.terms)
+  const { rate, currency, pricing } = context
+  if ('refusal' in rate) return { ...driven, problems: [{ cell: 'price', message: rate.refusal.message, candidates: [] }] }
+  const price = priceLine({ costMinor: band?.middleMinor ?? null, ownPriceMinor: fields.ownPriceMinor, extras: fields.extras, facts: { miles: leg.miles, weightLb: fields.weightLb } }, { ...pricing.terms, currency, by: rate.by })
   if (!price) return { ...driven, problems: [{ cell: 'price', message: rateModelState().state === 'fitting' || rateModelState().state === 'none' ? 'Our past prices are still being read: price it anew in a moment, or type a price' : 'Nothing is known of what this costs: type a price', candidates: [] }] }
-  return { ...driven, charges: price.charges, lineHaulMinor: price.lineHaulMinor, fuelMinor: price.fuelMinor, sellMinor: price.sellMinor, pricedAt: context.now }
+  return { ...driven, charges: price.charges, lineHaulMinor: price.lineHaulMinor, fuelMinor: price.fuelMinor, sellMinor: price.sellMinor, rateE6: rate.by?.rateE6 ?? null, rateDay: rate.by?.day ?? null, pricedAt: context.now }
 }
 
 function endColumns(end: 'origin' | 'dest', place: Place | null) {

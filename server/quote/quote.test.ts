@@ -141,7 +141,7 @@ describe('how a customer is priced', () => {
   })
   test('for any day of a year the months it stands are asked', () => {
     const [soon] = add(good)
-    changeQuoteTerms(world.db, quoteId, { title: 'Bid', validUntil: '2027-11-20', comparedId: null }, act)
+    changeQuoteTerms(world.db, quoteId, { title: 'Bid', validUntil: '2027-11-20', comparedId: null, currency: 'USD' }, act)
     const [year, onDay] = add(good, { ...good, pickup: '12/1' })
     expect(line(year!).band!.middleMinor).not.toBe(line(onDay!).band!.middleMinor)
     expect(line(soon!).band).not.toBeNull()

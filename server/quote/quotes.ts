@@ -1,5 +1,6 @@
-import { and, desc, eq, sql } from 'drizzle-orm'
+import { and, desc, eq, ne, sql } from 'drizzle-orm'
 import { z } from 'zod'
+import { type Currency, currencies, currencyWords } from '#core/money/money'
 import { addDays, dayOf, isDay, toInstant, toLocal } from '#core/time/local'
 import { type Db, inTransaction } from '#server/db.server'
 import { announceQuote } from '#server/live/live'
@@ -19,12 +20,13 @@ export interface Refused {
 /** The instant at which a quote's last day is over, at the desk. */
 export const endOfDay = (date: string): number => toInstant(`${addDays(date, 1)}T00:00`, brokerage.zone)
 
-/** Begins a quote for a customer or a prospect, good for a week. */
+/** Begins a quote for a customer or a prospect in their usual currency, good for a week. */
 export function createQuote(db: Db, { customerId, title = '' }: { customerId: number; title?: string }, act: Act & { repId: number }): { quoteId: number } | Refused {
   return inTransaction(db, () => {
-    if (!db.select({ id: customer.id }).from(customer).where(eq(customer.id, customerId)).get()) return { refusal: { code: 'no_such_customer', message: 'There is no such customer.' } }
+    const asking = db.select({ currency: customer.currency }).from(customer).where(eq(customer.id, customerId)).get()
+    if (!asking) return { refusal: { code: 'no_such_customer', message: 'There is no such customer.' } }
     const validUntil = addDays(dayOf(toLocal(act.now, brokerage.zone)), usualValidDays)
-    const { id } = db.insert(quote).values({ customerId, repId: act.repId, title, validUntil, validUntilAt: endOfDay(validUntil), comparedId: lastYears(db, customerId, act.now), createdAt: act.now }).returning({ id: quote.id }).get()
+    const { id } = db.insert(quote).values({ customerId, repId: act.repId, title, currency: asking.currency, validUntil, validUntilAt: endOfDay(validUntil), comparedId: lastYears(db, customerId, asking.currency, act.now), createdAt: act.now }).returning({ id: quote.id }).get()
     writeQuoteLog(db, id, 'made', {}, act)
     return { quoteId: id }
   })
@@ -32,13 +34,13 @@ export function createQuote(db: Db, { customerId, title = '' }: { customerId: nu
 
 const day = 86_400_000
 
-/** The customer's biggest quote of some nine to fifteen months ago: what this year's bid is held against; null where there is none. */
-function lastYears(db: Db, customerId: number, now: number): number | null {
+/** The customer's biggest quote in a currency of some nine to fifteen months ago: what this year's bid is held against; null where there is none. */
+function lastYears(db: Db, customerId: number, currency: Currency, now: number): number | null {
   const lines = sql<number>`(select count(*) from quote_line where quote_line.quote_id = ${sql.raw('quote.id')} and sell_minor is not null)`
   const found = db
     .select({ id: quote.id, lines })
     .from(quote)
-    .where(and(eq(quote.customerId, customerId), sql`${quote.createdAt} between ${now - 460 * day} and ${now - 270 * day}`))
+    .where(and(eq(quote.customerId, customerId), eq(quote.currency, currency), sql`${quote.createdAt} between ${now - 460 * day} and ${now - 270 * day}`))
     .orderBy(desc(lines), desc(quote.createdAt))
     .limit(1)
     .get()
@@ -49,10 +51,14 @@ export const quoteTermsSchema = z.object({
   title: z.string().trim().max(100, 'At most 100 characters'),
   validUntil: z.string().refine(isDay, 'No such day'),
   comparedId: z.number().int().positive().nullable(),
+  currency: z.enum(currencies),
 })
 export type QuoteTerms = z.infer<typeof quoteTermsSchema>
 
-/** Changes what a quote is called, how long it stands, and what it is held against. */
+/**
+ * Changes what a quote is called, how long it stands, its currency, and what it is held against. In another currency its lines
+ * have no price until they are priced anew, so it changes only while all of them are drafts.
+ */
 export function changeQuoteTerms(db: Db, quoteId: number, terms: QuoteTerms, act: Act): { done: true } | Refused {
   const today = dayOf(toLocal(act.now, brokerage.zone))
   if (terms.validUntil < today) return { refusal: { code: 'past_day', message: 'That day is past.' } }
@@ -60,10 +66,16 @@ export function changeQuoteTerms(db: Db, quoteId: number, terms: QuoteTerms, act
   const changed = inTransaction(db, (): { done: true } | Refused => {
     const before = db.select().from(quote).where(eq(quote.id, quoteId)).get()
     if (!before) return { refusal: { code: 'no_such_quote', message: 'There is no such quote.' } }
-    const other = terms.comparedId === null ? null : db.select({ customerId: quote.customerId }).from(quote).where(eq(quote.id, terms.comparedId)).get()
+    const other = terms.comparedId === null ? null : db.select({ customerId: quote.customerId, currency: quote.currency }).from(quote).where(eq(quote.id, terms.comparedId)).get()
     if (other !== null && (other?.customerId !== before.customerId || terms.comparedId === quoteId)) return { refusal: { code: 'not_theirs', message: 'That is no other quote of this customer.' } }
+    if (other && other.currency !== terms.currency) return { refusal: { code: 'other_currency', message: `That quote is in ${currencyWords[other.currency]}: prices of two currencies are not compared.` } }
+    if (before.currency !== terms.currency) {
+      const given = db.select({ id: quoteLine.id }).from(quoteLine).where(and(eq(quoteLine.quoteId, quoteId), ne(quoteLine.state, 'draft'))).get()
+      if (given) return { refusal: { code: 'currency_given', message: `Prices of it were given in ${currencyWords[before.currency]}: begin another quote for ${currencyWords[terms.currency]}.` } }
+      db.update(quoteLine).set({ charges: [], lineHaulMinor: null, fuelMinor: null, sellMinor: null, ownPriceMinor: null, theirsMinor: null, rateE6: null, rateDay: null, pricedAt: null }).where(eq(quoteLine.quoteId, quoteId)).run()
+    }
     db.update(quote).set({ ...terms, validUntilAt: endOfDay(terms.validUntil) }).where(eq(quote.id, quoteId)).run()
-    writeQuoteLog(db, quoteId, 'terms_changed', { from: { title: before.title, validUntil: before.validUntil, comparedId: before.comparedId }, to: terms }, act)
+    writeQuoteLog(db, quoteId, 'terms_changed', { from: { title: before.title, validUntil: before.validUntil, comparedId: before.comparedId, currency: before.currency }, to: terms }, act)
     return { done: true }
   })
   announceQuote(quoteId)

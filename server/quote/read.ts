@@ -1,10 +1,12 @@
 import { and, asc, desc, eq, inArray, ne, sql } from 'drizzle-orm'
 import { earlierPrices } from '#core/quote/compare'
-import { percentOf } from '#core/money/money'
+import { type DatedRate, toDesk } from '#core/money/exchange'
+import { type Currency, percentOf } from '#core/money/money'
 import { quoteNumber } from '#core/quote/quote'
 import type { RateBand } from '#core/rates/rates'
 import { dayOf, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
+import { rateOfRow } from '#server/money/exchange'
 import { bandOfRow } from '#server/rates/band'
 import { rateModelState } from '#server/rates/model'
 import { customer, load, quote, quoteLine, quotePaper, user } from '#server/schema'
@@ -21,6 +23,12 @@ export interface GridLine extends Pick<LineRow, 'id' | 'position' | 'state' | 'c
   own: boolean
   extrasMinor: number
   extras: number
+  /** The dated rate by which it was priced; null in the desk's own currency. */
+  by: DatedRate | null
+  /** The price in the desk's currency, whole and without the extras: what the likely cost is held against. */
+  deskSellMinor: number | null
+  deskAskedMinor: number | null
+  /** In the desk's currency. */
   marginMinor: number | null
   marginPercent: number | null
   /** What the lane was asked in the quote it is held against, extras in it. */
@@ -33,12 +41,14 @@ type EarlierLine = Pick<LineRow, 'originPostal' | 'destPostal' | 'sellMinor'> & 
 function toGrid(line: LineRow, thenMinor: number | null, loadsMade: number): GridLine {
   const band = bandOfRow(line)
   const ours = line.sellMinor === null ? null : (line.lineHaulMinor ?? 0) + (line.fuelMinor ?? 0)
-  const marginMinor = ours !== null && band ? ours - band.middleMinor : null
+  const by = rateOfRow(line)
+  const deskAskedMinor = ours === null ? null : toDesk(ours, by)
+  const marginMinor = deskAskedMinor !== null && band ? deskAskedMinor - band.middleMinor : null
   return {
     id: line.id, position: line.position, state: line.state, cells: line.cells, problems: line.problems, originCity: line.originCity, originRegion: line.originRegion, destCity: line.destCity, destRegion: line.destRegion, equipment: line.equipment,
     weightLb: line.weightLb, pickupFrom: line.pickupFrom, pickupTo: line.pickupTo, loads: line.loads, comment: line.comment, theirsMinor: line.theirsMinor, lostWhy: line.lostWhy, lostToMinor: line.lostToMinor, sellMinor: line.sellMinor, lineHaulMinor: line.lineHaulMinor, fuelMinor: line.fuelMinor, pricedAt: line.pricedAt,
     miles: line.miles === null ? null : Math.round(line.miles), band, own: line.ownPriceMinor !== null, extrasMinor: ours === null ? 0 : line.sellMinor! - ours, extras: extrasOf(line.charges).length,
-    marginMinor, marginPercent: marginMinor === null || ours === null ? null : percentOf(marginMinor, ours), thenMinor, loadsMade,
+    by, deskSellMinor: line.sellMinor === null ? null : toDesk(line.sellMinor, by), deskAskedMinor, marginMinor, marginPercent: marginMinor === null || deskAskedMinor === null ? null : percentOf(marginMinor, deskAskedMinor), thenMinor, loadsMade,
   }
 }
 
@@ -74,21 +84,21 @@ export interface OtherQuote {
   id: number
   title: string
   createdAt: number
+  currency: Currency
   lines: number
   won: number
   lost: number
-  sellMinor: number
 }
 
 const otherQuotes = prepared((db) =>
-  db.$client.prepare(`select quote.id, quote.title, quote.created_at createdAt, count(quote_line.id) lines, coalesce(sum(quote_line.state = 'won'), 0) won, coalesce(sum(quote_line.state = 'lost'), 0) lost, coalesce(sum(quote_line.sell_minor), 0) sellMinor
+  db.$client.prepare(`select quote.id, quote.title, quote.created_at createdAt, quote.currency, count(quote_line.id) lines, coalesce(sum(quote_line.state = 'won'), 0) won, coalesce(sum(quote_line.state = 'lost'), 0) lost
     from (select * from quote where customer_id = ? and id <> ? order by created_at desc limit 20) quote left join quote_line on quote_line.quote_id = quote.id group by quote.id order by quote.created_at desc`),
 )
 
 export type QuotePage = NonNullable<ReturnType<typeof readQuote>>
 
 const listed = prepared((db) =>
-  db.$client.prepare(`select quote.id, quote.title, quote.valid_until validUntil, quote.version, quote.sent_at sentAt, quote.created_at createdAt, customer.name customerName, customer.prospect, user.name rep,
+  db.$client.prepare(`select quote.id, quote.title, quote.valid_until validUntil, quote.currency, quote.version, quote.sent_at sentAt, quote.created_at createdAt, customer.name customerName, customer.prospect, user.name rep,
       count(quote_line.id) lines, sum(quote_line.state = 'draft') draft, sum(quote_line.state = 'sent') sent, sum(quote_line.state = 'won') won, sum(quote_line.state = 'lost') lost, sum(quote_line.state = 'lapsed') lapsed,
       sum(quote_line.problems <> '[]') bad, sum(coalesce(quote_line.sell_minor, 0) * coalesce(quote_line.loads, 1)) sellMinor,
       min(quote_line.position) firstPosition
@@ -116,7 +126,9 @@ export interface ListedQuote {
   lost: number
   lapsed: number
   bad: number
+  /** All loads of all lines, in the quote's currency. */
   sellMinor: number
+  currency: Currency
   lane: string
 }
 

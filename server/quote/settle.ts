@@ -59,9 +59,9 @@ export function winLines(db: Db, quoteId: number, { lineIds, loads, madeBefore =
 
 /** Marks lines lost, with the reason and, where it was told, the price they went for. */
 export function loseLines(db: Db, quoteId: number, { lineIds, why, toMinor }: { lineIds: number[]; why: LostReason; toMinor: number | null }, act: Act): { done: true } | Refused {
-  return onLines(db, quoteId, lineIds, 'lose', (_, lines) => {
+  return onLines(db, quoteId, lineIds, 'lose', (own, lines) => {
     for (const line of lines) settle(db, line, { state: 'lost', decidedAt: act.now, lostWhy: why, lostToMinor: toMinor })
-    writeQuoteLog(db, quoteId, 'lost', { positions: lines.map(({ position }) => position), why, toMinor }, act)
+    writeQuoteLog(db, quoteId, 'lost', { positions: lines.map(({ position }) => position), why, toMinor, currency: own.currency }, act)
     return { done: true as const }
   })
 }

@@ -66,7 +66,7 @@ const readMarket = (db: Db, now: number): PastPrice[] => (averages(db).all(now =
 export const readNewAverages = (db: Db, { now, after }: { now: number; after: number }): PastPrice[] => (newAverages(db).all(after, now, now - keptAverageDays * 24 * hour) as AverageRow[]).map(averagePrice)
 
 const told = prepared((db) =>
-  db.$client.prepare(`select quote_line.id, coalesce(quote_line.decided_at, quote_line.priced_at) bookedAt, origin_postal originPostal, dest_postal destPostal, equipment, miles, weight_lb weightLb, pickup_from pickupFrom, coalesce(lost_to_minor, theirs_minor) buyMinor
+  db.$client.prepare(`select quote_line.id, coalesce(quote_line.decided_at, quote_line.priced_at) bookedAt, origin_postal originPostal, dest_postal destPostal, equipment, miles, weight_lb weightLb, pickup_from pickupFrom, cast(round(coalesce(lost_to_minor, theirs_minor) * coalesce(rate_e6, 1000000) / 1000000.0) as integer) buyMinor
     from quote_line where coalesce(lost_to_minor, theirs_minor) is not null and sell_minor is not null and coalesce(decided_at, priced_at) >= ?`),
 )
 

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import { type AnySQLiteColumn, blob, check, index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import type { Charge } from '#core/charge/charge'
 import { equipmentKinds } from '#core/load/load'
+import { currencies } from '#core/money/money'
 import type { QuoteDocument } from '#core/quote/document'
 import { type Cells, type LineProblem, lineStates, lostReasons } from '#core/quote/quote'
 import { band, id, instant, quoted } from './columns'
@@ -12,6 +13,8 @@ export const quote = sqliteTable('quote', {
   customerId: integer('customer_id').notNull().references(() => customer.id),
   repId: integer('rep_id').notNull().references(() => user.id),
   title: text('title').notNull().default(''),
+  /** What every price on it is in, typed or asked. */
+  currency: text('currency', { enum: currencies }).notNull().default('USD'),
   /** The last day it stands, ISO date, and the instant that day ends at the desk. */
   validUntil: text('valid_until').notNull(),
   validUntilAt: instant('valid_until_at').notNull(),
@@ -60,6 +63,9 @@ export const quoteLine = sqliteTable('quote_line', {
   fuelMinor: integer('fuel_minor'),
   /** All in, extras too; null until it can be priced. */
   sellMinor: integer('sell_minor'),
+  /** The dated rate (millionths) from the quote's currency into the desk's by which it was priced; both null in the desk's own. */
+  rateE6: integer('rate_e6'),
+  rateDay: text('rate_day'),
   pricedAt: instant('priced_at'),
   decidedAt: instant('decided_at'),
   lostWhy: text('lost_why', { enum: lostReasons }),
