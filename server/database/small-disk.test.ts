@@ -2,11 +2,10 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { RouterContextProvider } from 'react-router'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { type Db, inTransaction, openDatabase, storageProblem } from '#server/db.server'
-import { refuseWhenFull } from '#server/http/storage-refusal'
 import { customer } from '#server/schema'
+import { actionAnswer } from '#server/testing/action'
 import { testWorld } from '#server/testing/world'
 
 /** A file system of a few megabytes in memory; where the system lets nobody mount one, the other test of a full disk stands alone. */
@@ -30,12 +29,7 @@ describe.skipIf(!isMounted)('on a file system that fills up', () => {
   })
   const save = (name: string) => inTransaction(db, () => db.insert(customer).values({ name, search: name, phone: 'x'.repeat(60_000) }).run())
   const ours = () => db.select({ name: customer.name }).from(customer).all().map(({ name }) => name).filter((name) => name.startsWith('Kept'))
-  /** The answer of an application of one route whose action saves this; null where it was saved. */
-  const answerTo = async (name: string) => {
-    const build = refuseWhenFull({ routes: { one: { id: 'one', module: { action: async () => void save(name) } } } } as never)
-    const action = build.routes.one!.module.action as (args: unknown) => Promise<unknown>
-    return action({ context: new RouterContextProvider() }).then(() => null, (thrown: unknown) => thrown as Response)
-  }
+  const answerTo = (name: string) => actionAnswer(() => save(name))
 
   test('what was acknowledged is kept, the rest is refused in words, and with room it goes on by itself', async () => {
     const acknowledged: string[] = []
