@@ -28,9 +28,11 @@ export function paperType(content: Uint8Array): PaperType | null {
 
 const endings: Record<PaperType, string> = { 'application/pdf': 'pdf', 'image/png': 'png', 'image/jpeg': 'jpg' }
 
+// biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is taken out
+const unsafeSigns = /[\u0000-\u001f\u007f"<>|:*?\u200e\u200f\u202a-\u202e]/g
+
 /** A file's name made safe to show and to offer for keeping: no folders, no control signs, the ending its content has. */
 export function safeFileName(name: string, type: PaperType): string {
-  // biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is taken out
-  const last = name.normalize('NFC').split(/[/\\]/).at(-1)!.replace(/[\u0000-\u001f\u007f"<>|:*?\u200e\u200f\u202a-\u202e]/g, '').replace(/\.[a-z0-9]{1,5}$/i, '').replace(/^\.+/, '').trim().slice(0, 80)
+  const last = name.normalize('NFC').split(/[/\\]/).at(-1)!.replace(unsafeSigns, '').replace(/\.[a-z0-9]{1,5}$/i, '').replace(/^\.+/, '').trim().slice(0, 80)
   return `${last === '' ? 'paper' : last}.${endings[type]}`
 }
