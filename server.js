@@ -4,7 +4,16 @@ import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import compression from 'compression'
 import express from 'express'
-import { app, DatabaseProblem, endStreams, logger, secureAnswer, settings, startProblem, startWork } from './build/server/index.js'
+import {
+  app,
+  DatabaseProblem,
+  endStreams,
+  logger,
+  secureAnswer,
+  settings,
+  startProblem,
+  startWork,
+} from './build/server/index.js'
 
 const client = join(dirname(fileURLToPath(import.meta.url)), 'build', 'client')
 
@@ -30,12 +39,25 @@ try {
 const front = express()
 front.disable('x-powered-by')
 front.use(secureAnswer)
-front.use(compression({ level: 3, filter: (request, response) => !String(response.getHeader('content-type')).includes('event-stream') && compression.filter(request, response) }))
+front.use(
+  compression({
+    level: 3,
+    filter: (request, response) =>
+      !String(response.getHeader('content-type')).includes('event-stream') && compression.filter(request, response),
+  }),
+)
 front.use('/assets', express.static(join(client, 'assets'), { immutable: true, maxAge: '1y' }))
 front.use(express.static(client, { maxAge: '1h', index: false }))
 if (refusal) {
   front.get('/healthz', (_request, response) => response.status(503).json({ ok: false, problem: refusal }))
-  front.use((_request, response) => response.status(503).type('text/plain').send('Oxpecker cannot use its database and serves nothing. Whoever runs it finds the reason in its log and at /healthz.'))
+  front.use((_request, response) =>
+    response
+      .status(503)
+      .type('text/plain')
+      .send(
+        'Oxpecker cannot use its database and serves nothing. Whoever runs it finds the reason in its log and at /healthz.',
+      ),
+  )
 }
 front.use(app)
 

@@ -12,14 +12,32 @@ export default defineConfig({
       // The toasts write their style sheet into the page by script, which the page's policy forbids: styles.css takes it in instead.
       name: 'toast-styles',
       apply: 'build',
-      transform: (code, id) => (/\/sonner\/dist\/index\.mjs/.test(id) ? code.replace(/^__insertCSS\(".*"\);?$/m, '') : undefined),
+      transform: (code, id) =>
+        /\/sonner\/dist\/index\.mjs/.test(id) ? code.replace(/^__insertCSS\(".*"\);?$/m, '') : undefined,
     },
     {
       // The framework names every server entry index.js; ours keep their own names.
       name: 'ssr-entry-names',
       enforce: 'post',
-      config: () => ({ environments: { ssr: { build: { rollupOptions: { output: { entryFileNames: '[name].js' } } } } } }),
+      config: () => ({
+        environments: { ssr: { build: { rollupOptions: { output: { entryFileNames: '[name].js' } } } } },
+      }),
     },
   ],
-  environments: { ssr: { build: { rollupOptions: { input: { index: './server/app.ts', 'fit-rates-worker': './server/rates/fit-worker.ts', 'draw-quote-worker': './server/quote/draw-worker.ts', 'vetting-worker': './server/vetting/worker.ts', 'soundness-worker': './server/database/soundness-worker.ts', 'read-worker': './server/read/read-worker.ts' } } } } },
+  environments: {
+    ssr: {
+      build: {
+        rollupOptions: {
+          input: {
+            index: './server/app.ts',
+            'fit-rates-worker': './server/rates/fit-worker.ts',
+            'draw-quote-worker': './server/quote/draw-worker.ts',
+            'vetting-worker': './server/vetting/worker.ts',
+            'soundness-worker': './server/database/soundness-worker.ts',
+            'read-worker': './server/read/read-worker.ts',
+          },
+        },
+      },
+    },
+  },
 })

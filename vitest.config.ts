@@ -3,5 +3,18 @@ import { join } from 'node:path'
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
-  test: { include: ['{app,atlas,bench,core,server,demo,stand-ins,bin}/**/*.test.ts'], environment: 'node', globalSetup: './atlas/before-tests.ts', testTimeout: 20_000, hookTimeout: 60_000, env: { OX_SECRET: 'a secret for tests only', OX_BOARD_KEY: 'a key for tests', OX_BOARD_SECRET: 'a board secret for tests', OX_LOG_LEVEL: 'silent', OX_DATA: join(tmpdir(), 'oxpecker-tests') } },
+  test: {
+    include: ['{app,atlas,bench,core,server,demo,stand-ins,bin}/**/*.test.ts'],
+    environment: 'node',
+    globalSetup: './atlas/before-tests.ts',
+    testTimeout: 20_000,
+    hookTimeout: 60_000,
+    env: {
+      OX_SECRET: 'a secret for tests only',
+      OX_BOARD_KEY: 'a key for tests',
+      OX_BOARD_SECRET: 'a board secret for tests',
+      OX_LOG_LEVEL: 'silent',
+      OX_DATA: join(tmpdir(), 'oxpecker-tests'),
+    },
+  },
 })

@@ -8,7 +8,13 @@ import { logger } from '#server/log/logger'
 
 const renderTimeout = 5_000
 
-export default function handleRequest(request: Request, status: number, headers: Headers, entry: EntryContext, context: RouterContextProvider) {
+export default function handleRequest(
+  request: Request,
+  status: number,
+  headers: Headers,
+  entry: EntryContext,
+  context: RouterContextProvider,
+) {
   return new Promise<Response>((resolve, reject) => {
     let code = status
     const nonce = context.get(nonceContext)

@@ -13,13 +13,17 @@ export function loader({ context }: Route.LoaderArgs) {
 }
 
 // The dialogs hold the page behind them still with a style sheet of their own, which the page's policy takes only with its nonce: by this name their library asks for it.
-if (typeof document !== 'undefined') Object.assign(globalThis, { __webpack_nonce__: document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce })
+if (typeof document !== 'undefined')
+  Object.assign(globalThis, { __webpack_nonce__: document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce })
 
 export const meta: Route.MetaFunction = () => [{ title: 'Oxpecker' }]
 
 export function Layout({ children }: { children: ReactNode }) {
   // The browser hides a script's nonce once the page stands: what the server wrote is kept.
-  const nonce = typeof document === 'undefined' ? undefined : (document.querySelector('script[nonce]') as HTMLScriptElement | null)?.nonce
+  const nonce =
+    typeof document === 'undefined'
+      ? undefined
+      : (document.querySelector('script[nonce]') as HTMLScriptElement | null)?.nonce
   return (
     <html lang="en">
       <head>
@@ -47,7 +51,11 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   // Who follows a carrier's link has no desk to go back to.
   const atTheDesk = !useLocation().pathname.startsWith('/c/')
   const known = isRouteErrorResponse(error)
-  const words = known ? (typeof error.data === 'string' && error.data ? error.data : error.statusText) : 'Something broke on our side. Nothing you saved is lost; try again.'
+  const words = known
+    ? typeof error.data === 'string' && error.data
+      ? error.data
+      : error.statusText
+    : 'Something broke on our side. Nothing you saved is lost; try again.'
   return (
     <main className="mx-auto flex max-w-xl flex-col gap-3 p-10">
       <title>{known ? `${error.status}, Oxpecker` : 'Oxpecker'}</title>

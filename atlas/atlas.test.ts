@@ -24,10 +24,16 @@ const waters = waterLines(readWaters(readFileSync('atlas/waters.txt', 'utf8')))
 const onRoad = ['US', 'CA']
 /** Labrador and Nunavik lie beyond the roads of the network. */
 const beyondRoads = ['A0P', 'A0R', 'J0M']
-const mainland = gazetteer().postalCodes.map((code) => gazetteer().postals.get(code)!).filter((postal) => {
-  const city = gazetteer().cities[postal.city]!
-  return onRoad.includes(city.country) && !['HI', 'PR', 'VI', 'AK', 'NU', 'NT'].includes(city.region) && !beyondRoads.includes(postal.code)
-})
+const mainland = gazetteer()
+  .postalCodes.map((code) => gazetteer().postals.get(code)!)
+  .filter((postal) => {
+    const city = gazetteer().cities[postal.city]!
+    return (
+      onRoad.includes(city.country) &&
+      !['HI', 'PR', 'VI', 'AK', 'NU', 'NT'].includes(city.region) &&
+      !beyondRoads.includes(postal.code)
+    )
+  })
 const anyPlace = fc.nat(mainland.length - 1).map((at) => mainland[at]!)
 
 describe('the published mileages', () => {
@@ -35,11 +41,19 @@ describe('the published mileages', () => {
   function errorFigures(name: string, rows: PublishedMiles[]) {
     const compared = comparePublished(rows, gazetteer(), miles())
     const errors = errorsOf(compared)
-    console.log(`published mileages, ${name}: ${errors.pairs} pairs, median ${percent(errors.median)}, 90% within ${percent(errors.p90)}, 95% within ${percent(errors.p95)}, worst ${percent(errors.worst)} (${compared[0]!.from} to ${compared[0]!.to})`)
+    console.log(
+      `published mileages, ${name}: ${errors.pairs} pairs, median ${percent(errors.median)}, 90% within ${percent(errors.p90)}, 95% within ${percent(errors.p95)}, worst ${percent(errors.worst)} (${compared[0]!.from} to ${compared[0]!.to})`,
+    )
     return errors
   }
-  test.each([{ half: 'fitted', worst: 0.055 }, { half: 'held', worst: 0.04 }])('median, 95th and worst error over the half $half', ({ half, worst }) => {
-    const errors = errorFigures(half, publishedMiles().filter((row, at) => heldBack(row, at) === (half === 'held')))
+  test.each([
+    { half: 'fitted', worst: 0.055 },
+    { half: 'held', worst: 0.04 },
+  ])('median, 95th and worst error over the half $half', ({ half, worst }) => {
+    const errors = errorFigures(
+      half,
+      publishedMiles().filter((row, at) => heldBack(row, at) === (half === 'held')),
+    )
     expect(errors.median).toBeLessThan(0.01)
     expect(errors.p95).toBeLessThan(0.035)
     expect(errors.worst).toBeLessThan(worst)
@@ -51,7 +65,10 @@ describe('the published mileages', () => {
   })
   // Over short ways it tells most what a table takes for the middle of a city.
   test('pairs of 140 miles and more in both tables', () => {
-    const errors = errorFigures('long ways', [...publishedMiles(), ...publishedMiles('further-miles')].filter((pair) => pair.miles >= 140))
+    const errors = errorFigures(
+      'long ways',
+      [...publishedMiles(), ...publishedMiles('further-miles')].filter((pair) => pair.miles >= 140),
+    )
     expect(errors.median).toBeLessThan(0.009)
     expect(errors.p95).toBeLessThan(0.0365)
   })
@@ -68,7 +85,10 @@ describe('the published mileages', () => {
 })
 
 test('Canada is crossed in Canada, and the Great Lakes are driven round at home, unless that is a long way', () => {
-  const regions = (from: string, to: string) => roads().way(roads().door(place(from)), roads().door(place(to)))!.roads.map((road) => road.road)
+  const regions = (from: string, to: string) =>
+    roads()
+      .way(roads().door(place(from)), roads().door(place(to)))!
+      .roads.map((road) => road.road)
   expect(far('Toronto, ON', 'Winnipeg, MB')).toBeGreaterThan(1280)
   expect(regions('Toronto, ON', 'Winnipeg, MB')).not.toContain('US-2')
   expect(regions('Burlington, VT', 'Billings, MT')).not.toContain('ON-417')
@@ -78,7 +98,10 @@ test('Canada is crossed in Canada, and the Great Lakes are driven round at home,
 describe('the highways of 1949', () => {
   const door = new Map<string, ReturnType<ReturnType<typeof roads>['door']>>()
   const doorOf = (name: string) => door.get(name) ?? door.set(name, roads().door(place(name))).get(name)!
-  const compared = milesOf1949().map((pair) => ({ ...pair, ours: roads().between(doorOf(pair.from), doorOf(pair.to), 'shortest')!.miles }))
+  const compared = milesOf1949().map((pair) => ({
+    ...pair,
+    ours: roads().between(doorOf(pair.from), doorOf(pair.to), 'shortest')!.miles,
+  }))
   const share = (found: typeof compared) => found.length / compared.length
 
   test('there are all 128 cities, each with each', () => {
@@ -105,12 +128,16 @@ describe('the highways of 1949', () => {
 describe('the network', () => {
   test('97 of 100 US ZIP codes lie within 25 air miles of a node', () => {
     const american = mainland.filter((postal) => gazetteer().cities[postal.city]!.country === 'US')
-    const near = american.filter((postal) => roads().network.nodes.some((node) => Math.abs(node.lat - postal.lat) < 0.37 && straightMiles(node, postal) < 25))
+    const near = american.filter((postal) =>
+      roads().network.nodes.some((node) => Math.abs(node.lat - postal.lat) < 0.37 && straightMiles(node, postal) < 25),
+    )
     expect(near.length / american.length).toBeGreaterThan(0.97)
   })
   test('every node can be driven to from every other', () => {
     const home = roads().door(place('Pocatello, ID'))
-    const cut = roads().network.nodes.filter((node) => roads().between(home, { point: node, entries: roads().door(node).entries }) === null)
+    const cut = roads().network.nodes.filter(
+      (node) => roads().between(home, { point: node, entries: roads().door(node).entries }) === null,
+    )
     expect(cut.map((node) => `${node.name}, ${node.region}`)).toEqual([])
   })
   test('every postal code on the mainland can be driven to', () => {
@@ -142,7 +169,15 @@ describe('the network', () => {
   })
   test('nobody is let onto the network across water', () => {
     fc.assert(
-      fc.property(anyPlace, (from) => roads().door(from).entries.every(({ node }) => straightMiles(from, roads().network.nodes[node]!) <= 0.15 || waterBetween(waters, from, roads().network.nodes[node]!) === null)),
+      fc.property(anyPlace, (from) =>
+        roads()
+          .door(from)
+          .entries.every(
+            ({ node }) =>
+              straightMiles(from, roads().network.nodes[node]!) <= 0.15 ||
+              waterBetween(waters, from, roads().network.nodes[node]!) === null,
+          ),
+      ),
       { numRuns: 2000 },
     )
   })
@@ -154,14 +189,18 @@ describe('the network', () => {
     ['Crisfield, MD', 'Lexington Park, MD', 150],
     ['Leamington, ON', 'Sandusky, OH', 130],
     ['Tiburon, CA', 'San Francisco, CA', 10],
-  ])('from %s to %s one drives round the water: over %i miles', (from, to, least) => expect(far(from, to)).toBeGreaterThan(least))
+  ])('from %s to %s one drives round the water: over %i miles', (from, to, least) =>
+    expect(far(from, to)).toBeGreaterThan(least),
+  )
   test('over a bridge one drives across', () => {
     expect(far('St. Ignace, MI', 'Mackinaw City, MI')).toBeLessThan(12)
     expect(far('Oakland, CA', 'San Francisco, CA')).toBeLessThan(16)
     expect(far('Detroit, MI', 'Windsor, ON')).toBeLessThan(10)
   })
   test('a town on the network is left by its roads, not across country to a distant exit', () => {
-    const helena = roads().door(place('Helena, MT')).entries.map(({ node }) => straightMiles(place('Helena, MT'), roads().network.nodes[node]!))
+    const helena = roads()
+      .door(place('Helena, MT'))
+      .entries.map(({ node }) => straightMiles(place('Helena, MT'), roads().network.nodes[node]!))
     expect(helena[0]).toBeLessThan(0.15)
     expect(Math.max(...helena)).toBeLessThan(10)
     expect(far('Helena, MT', 'Butte, MT')).toBeGreaterThan(60)
@@ -173,7 +212,11 @@ describe('the network', () => {
   })
   test('nobody drives to Hawaii, and to Newfoundland with the ferry', () => {
     expect(miles().leg(place('Honolulu, HI'), place('Boise, ID'))).toBeNull()
-    expect(miles().way(place("St. John's, NL"), place('Halifax, NS'))!.roads.map((road) => road.road)).toContain('NL-1')
+    expect(
+      miles()
+        .way(place("St. John's, NL"), place('Halifax, NS'))!
+        .roads.map((road) => road.road),
+    ).toContain('NL-1')
   })
 })
 
@@ -222,11 +265,12 @@ describe('places for machine use', () => {
     const found = resolvePlace(gazetteer(), 'Fairview, TX')
     if (!('refusal' in found)) throw new Error('should be refused')
     expect(new Set(found.refusal.candidates).size).toBe(2)
-    for (const candidate of found.refusal.candidates) expect(resolvePlace(gazetteer(), candidate)).toHaveProperty('place')
+    for (const candidate of found.refusal.candidates)
+      expect(resolvePlace(gazetteer(), candidate)).toHaveProperty('place')
   })
   test.each([
     ['Boise, ID', 'America/Boise'],
-    ['Coeur d\'Alene, ID', 'America/Los_Angeles'],
+    ["Coeur d'Alene, ID", 'America/Los_Angeles'],
     ['Phoenix, AZ', 'America/Phoenix'],
     ['Pensacola, FL', 'America/Chicago'],
     ['Miami, FL', 'America/New_York'],
@@ -245,17 +289,26 @@ describe('market areas', () => {
     const prefixes = all.flatMap((area) => area.prefixes)
     expect(new Set(prefixes).size).toBe(prefixes.length)
     expect(mainland.filter((postal) => of(postal.code) === null)).toEqual([])
-    expect([of('83702')?.name, of('T2P 1J9')?.name, of('606')?.name, of('TAM')]).toEqual(['Boise', 'Calgary', 'Chicago', null])
+    expect([of('83702')?.name, of('T2P 1J9')?.name, of('606')?.name, of('TAM')]).toEqual([
+      'Boise',
+      'Calgary',
+      'Chicago',
+      null,
+    ])
   })
 })
 
 describe('a file of roads', () => {
   const read = (text: string) => readRoads('test.txt', text)
   test('miles to the tenth', () => {
-    expect(statedMiles(read('= US-60 two-lane\nTX: Canadian\nOK: +37.1 Shattuck\n')[0]!)).toEqual([{ miles: 37.1, between: null }])
+    expect(statedMiles(read('= US-60 two-lane\nTX: Canadian\nOK: +37.1 Shattuck\n')[0]!)).toEqual([
+      { miles: 37.1, between: null },
+    ])
   })
   test('mileposts, state lines, stated miles and breaks', () => {
-    const [first, second] = read('# words\n= I-84-East freeway\nOR 0..378: 304 Baker City; Huntington; 374 Ontario\nID 0..276: 3 Fruitland; [divided] +25 Caldwell | Nampa; +8 Meridian\n')
+    const [first, second] = read(
+      '# words\n= I-84-East freeway\nOR 0..378: 304 Baker City; Huntington; 374 Ontario\nID 0..276: 3 Fruitland; [divided] +25 Caldwell | Nampa; +8 Meridian\n',
+    )
     expect(first!.road).toBe('I-84')
     expect(first!.towns.map((town) => town.class)).toEqual(['freeway', 'freeway', 'freeway', 'freeway', 'divided'])
     expect(statedMiles(first!)).toEqual([
@@ -267,10 +320,19 @@ describe('a file of roads', () => {
     expect(second!.towns.map((town) => town.town)).toEqual(['Nampa', 'Meridian'])
   })
   test('a junction beside a town stands where the miles stated on one side put it, not halfway', () => {
-    const points = new Map([['tatum|NM', [{ lat: 33.26, lon: -103.32 }]], ['brownfield|TX', [{ lat: 33.18, lon: -102.27 }]]])
+    const points = new Map([
+      ['tatum|NM', [{ lat: 33.26, lon: -103.32 }]],
+      ['brownfield|TX', [{ lat: 33.18, lon: -102.27 }]],
+    ])
     const factors = { ...written, trustRounded: 1 }
     const legs = (line: string) => {
-      const { data } = makeNetwork(read(`= US-380 two-lane\n${line}\n`), points, new Set(), { miles: new Map(), bigCities: new Set() }, factors)
+      const { data } = makeNetwork(
+        read(`= US-380 two-lane\n${line}\n`),
+        points,
+        new Set(),
+        { miles: new Map(), bigCities: new Set() },
+        factors,
+      )
       return data.legs.tenths.map((tenths) => tenths / 10)
     }
     const [toJunction, intoTown] = legs('NM: Tatum\nTX: +57 Brownfield West; Brownfield')

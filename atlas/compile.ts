@@ -35,7 +35,8 @@ export function compileAtlas(): boolean {
   write('network.json', network)
   write('waters.json', readWaters(text('waters.txt')))
   const ready = readNetwork(network)
-  for (const choice of ['practical', 'shortest'] as const) writeFileSync(join(making, `labels-${choice}.bin`), Buffer.from(packLabels(makeLabels(ready, choice))))
+  for (const choice of ['practical', 'shortest'] as const)
+    writeFileSync(join(making, `labels-${choice}.bin`), Buffer.from(packLabels(makeLabels(ready, choice))))
   writeFileSync(join(making, 'stamp'), want)
   rmSync(compiledFolder, { recursive: true, force: true })
   renameSync(making, compiledFolder)
@@ -44,9 +45,17 @@ export function compileAtlas(): boolean {
 
 /** The network from the road files; throws where a road names a town that lies nowhere. */
 export function compileNetwork(gazetteer: GazetteerData) {
-  const stretches = readdirSync(source('roads')).sort().flatMap((file) => readRoads(file, text(join('roads', file))))
+  const stretches = readdirSync(source('roads'))
+    .sort()
+    .flatMap((file) => readRoads(file, text(join('roads', file))))
   const junctions = text('junctions.txt')
-  const { data, lost } = makeNetwork(stretches, townPoints(gazetteer, junctions), new Set(readJunctions(junctions).map(([key]) => key)), { miles: readMiddles(text('middles.txt')), bigCities: bigCityKeys(gazetteer) }, factors)
+  const { data, lost } = makeNetwork(
+    stretches,
+    townPoints(gazetteer, junctions),
+    new Set(readJunctions(junctions).map(([key]) => key)),
+    { miles: readMiddles(text('middles.txt')), bigCities: bigCityKeys(gazetteer) },
+    factors,
+  )
   if (lost.length > 0) throw new Error(`Towns that lie nowhere:\n${lost.join('\n')}`)
   return data
 }
@@ -56,14 +65,32 @@ export function readWaters(written: string): Waters {
   return written.split('\n').flatMap((line) => {
     const found = /^([^#:]+): *(.+)$/.exec(line)
     if (!found) return []
-    return [{ name: found[1]!, line: found[2]!.split(',').map((point) => point.trim().split(/\s+/).map(Number)).map(([lat, lon]) => ({ lat: lat!, lon: lon! })) }]
+    return [
+      {
+        name: found[1]!,
+        line: found[2]!
+          .split(',')
+          .map((point) => point.trim().split(/\s+/).map(Number))
+          .map(([lat, lon]) => ({ lat: lat!, lon: lon! })),
+      },
+    ]
   })
 }
 
 function sourcesHash(): string {
   const hash = createHash('sha256')
-  const files = [...readdirSync('atlas').filter((name) => !name.includes('.test.')), ...readdirSync(source('roads')).map((name) => join('roads', name))].filter((name) => /\.(ts|txt)$/.test(name))
+  const files = [
+    ...readdirSync('atlas').filter((name) => !name.includes('.test.')),
+    ...readdirSync(source('roads')).map((name) => join('roads', name)),
+  ].filter((name) => /\.(ts|txt)$/.test(name))
   for (const file of files.sort()) hash.update(file).update(readFileSync(source(file)))
-  for (const file of ['core/miles/network.ts', 'core/miles/labels.ts', 'core/miles/labels-buffer.ts', 'core/place/name-key.ts', 'core/place/gazetteer.ts']) hash.update(readFileSync(file))
+  for (const file of [
+    'core/miles/network.ts',
+    'core/miles/labels.ts',
+    'core/miles/labels-buffer.ts',
+    'core/place/name-key.ts',
+    'core/place/gazetteer.ts',
+  ])
+    hash.update(readFileSync(file))
   return hash.update(readFileSync('package-lock.json')).digest('hex')
 }

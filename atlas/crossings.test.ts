@@ -5,7 +5,13 @@ import { type Point, straightMiles } from '../core/miles/straight'
 import { findCrossings, roadPair } from './crossings'
 import type { DraftLeg } from './draft-legs'
 
-const leg = (from: number, to: number, road: string, roadClass: (typeof roadClasses)[number] = 'two-lane', miles = 30): DraftLeg => ({ from, to, road, class: roadClasses.indexOf(roadClass), miles })
+const leg = (
+  from: number,
+  to: number,
+  road: string,
+  roadClass: (typeof roadClasses)[number] = 'two-lane',
+  miles = 30,
+): DraftLeg => ({ from, to, road, class: roadClasses.indexOf(roadClass), miles })
 
 // A cross of two roads, half a degree to each side of 40 north, 95 west: Northtown, Southtown, Westtown, Easttown.
 const cross: Point[] = [
@@ -34,7 +40,14 @@ describe('crossings', () => {
     ['a ferry', [northSouth, leg(2, 3, 'BC ferry', 'ferry')]],
     ['a street of a city', [northSouth, leg(2, 3, 'I-1', 'urban')]],
     ['a freeway and a small road', [leg(0, 1, 'I-1', 'freeway'), leg(2, 3, 'regional roads')]],
-    ['ends that are joined by a way hardly longer', [northSouth, westEast, ...[0, 1].flatMap((one) => [2, 3].map((other) => leg(one, other, 'by-road', 'two-lane', 24)))]],
+    [
+      'ends that are joined by a way hardly longer',
+      [
+        northSouth,
+        westEast,
+        ...[0, 1].flatMap((one) => [2, 3].map((other) => leg(one, other, 'by-road', 'two-lane', 24))),
+      ],
+    ],
   ])('none is supposed of %s', (_, legs) => {
     expect(findCrossings(cross, legs, none).filter((each) => each.legs.every((at) => at < 2))).toEqual([])
   })
@@ -51,12 +64,17 @@ describe('crossings', () => {
   it('none where the lines meet beside a town, or at a sharp angle', () => {
     const beside = cross.map((point, at) => (at === 2 ? { lat: 40, lon: -95.03 } : point))
     expect(findCrossings(beside, [northSouth, westEast], none)).toEqual([])
-    const sharp = cross.map((point, at) => (at === 2 ? { lat: 40.24, lon: -95.06 } : at === 3 ? { lat: 39.76, lon: -94.94 } : point))
+    const sharp = cross.map((point, at) =>
+      at === 2 ? { lat: 40.24, lon: -95.06 } : at === 3 ? { lat: 39.76, lon: -94.94 } : point,
+    )
     expect(findCrossings(sharp, [northSouth, westEast], none)).toEqual([])
   })
 
   it('whatever the lines, a crossing lies on both of them', () => {
-    const point = fc.record({ lat: fc.double({ min: 38, max: 42, noNaN: true }), lon: fc.double({ min: -97, max: -93, noNaN: true }) })
+    const point = fc.record({
+      lat: fc.double({ min: 38, max: 42, noNaN: true }),
+      lon: fc.double({ min: -97, max: -93, noNaN: true }),
+    })
     fc.assert(
       fc.property(fc.tuple(point, point, point, point), (points) => {
         for (const { point: met, along } of findCrossings(points, [leg(0, 1, 'US-1'), leg(2, 3, 'US-2')], none)) {

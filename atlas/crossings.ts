@@ -54,7 +54,12 @@ function mayMeet(one: DraftLeg, other: DraftLeg): boolean {
 }
 
 /** Where two straight lines cross within both, and the sine of the angle; null where they do not. Degrees are squared up by the latitude. */
-function meeting(a: Point, b: Point, c: Point, d: Point): { along: [number, number]; point: Point; sine: number } | null {
+function meeting(
+  a: Point,
+  b: Point,
+  c: Point,
+  d: Point,
+): { along: [number, number]; point: Point; sine: number } | null {
   const wide = Math.cos((a.lat * Math.PI) / 180)
   const [px, py, qx, qy] = [(b.lon - a.lon) * wide, b.lat - a.lat, (d.lon - c.lon) * wide, d.lat - c.lat]
   const cross = px * qy - py * qx
@@ -62,7 +67,11 @@ function meeting(a: Point, b: Point, c: Point, d: Point): { along: [number, numb
   const [x, y] = [(c.lon - a.lon) * wide, c.lat - a.lat]
   const along: [number, number] = [(x * qy - y * qx) / cross, (x * py - y * px) / cross]
   if (along.some((each) => each <= 0 || each >= 1)) return null
-  return { along, point: { lat: a.lat + along[0] * py, lon: a.lon + along[0] * (b.lon - a.lon) }, sine: Math.abs(cross) / (Math.hypot(px, py) * Math.hypot(qx, qy)) }
+  return {
+    along,
+    point: { lat: a.lat + along[0] * py, lon: a.lon + along[0] * (b.lon - a.lon) },
+    sine: Math.abs(cross) / (Math.hypot(px, py) * Math.hypot(qx, qy)),
+  }
 }
 
 /** Pairs of legs without a common town whose boxes on the map overlap: by squares of a degree, so that not each is held against each. */

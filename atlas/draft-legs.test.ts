@@ -13,10 +13,13 @@ describe('legs cut at a place', () => {
   })
 
   it('several cuts of one leg come in their order along it', () => {
-    const parts = cutLegs([leg(0, 1, 'US-1', 40)], [
-      { leg: 0, along: 0.75, node: 6 },
-      { leg: 0, along: 0.25, node: 7 },
-    ])
+    const parts = cutLegs(
+      [leg(0, 1, 'US-1', 40)],
+      [
+        { leg: 0, along: 0.75, node: 6 },
+        { leg: 0, along: 0.25, node: 7 },
+      ],
+    )
     expect(parts.map(({ from, to, miles }) => [from, to, miles])).toEqual([
       [0, 7, 10],
       [7, 6, 20],

@@ -24,8 +24,17 @@ export function cutLegs(legs: DraftLeg[], cuts: Cut[]): DraftLeg[] {
   const of = new Map<number, Cut[]>()
   for (const cut of cuts) of.set(cut.leg, [...(of.get(cut.leg) ?? []), cut])
   return legs.flatMap((leg, at) => {
-    const ends = [{ along: 0, node: leg.from }, ...(of.get(at) ?? []).sort((one, other) => one.along - other.along), { along: 1, node: leg.to }]
-    return ends.slice(1).map((end, part) => ({ ...leg, from: ends[part]!.node, to: end.node, miles: leg.miles * (end.along - ends[part]!.along) }))
+    const ends = [
+      { along: 0, node: leg.from },
+      ...(of.get(at) ?? []).sort((one, other) => one.along - other.along),
+      { along: 1, node: leg.to },
+    ]
+    return ends.slice(1).map((end, part) => ({
+      ...leg,
+      from: ends[part]!.node,
+      to: end.node,
+      miles: leg.miles * (end.along - ends[part]!.along),
+    }))
   })
 }
 

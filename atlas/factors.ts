@@ -9,6 +9,25 @@ import type { RoadClass } from '../core/miles/network'
  * `divided`, `local`, from `two-lane`, and `ferry`)
  * were fitted by `fit.ts` on half of the table of published mileages.
  */
-export type Factors = Record<RoadClass, number> & { trust: number; trustRounded: number; offRoad: number; cityStreets: number }
+export type Factors = Record<RoadClass, number> & {
+  trust: number
+  trustRounded: number
+  offRoad: number
+  cityStreets: number
+}
 
-export const factors: Factors = { freeway: 1.04, urban: 1.22, wide: 1.08, divided: 1.08, open: 1.1, 'two-lane': 1.12, local: 1.12, mountain: 1.15, ferry: 1.02, trust: 1, trustRounded: 0.6, offRoad: 0.08, cityStreets: 0.5 }
+export const factors: Factors = {
+  freeway: 1.04,
+  urban: 1.22,
+  wide: 1.08,
+  divided: 1.08,
+  open: 1.1,
+  'two-lane': 1.12,
+  local: 1.12,
+  mountain: 1.15,
+  ferry: 1.02,
+  trust: 1,
+  trustRounded: 0.6,
+  offRoad: 0.08,
+  cityStreets: 0.5,
+}

@@ -1,11 +1,11 @@
-import { readFileSync, readdirSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
 import { makeLabels } from '../core/miles/labels'
 import { makeMiles } from '../core/miles/miles'
 import { readNetwork } from '../core/miles/network'
 import { openRoads } from '../core/miles/roads'
 import { readGazetteer } from '../core/place/gazetteer'
 import { readWaters } from './compile'
-import { type Factors, factors as current } from './factors'
+import { factors as current, type Factors } from './factors'
 import { makeGazetteer } from './gazetteer'
 import { makeNetwork } from './network'
 import { comparePublished, errorsOf, heldBack, publishedMiles } from './published'
@@ -31,10 +31,16 @@ const halves = { fitted: rows.filter((row, at) => !heldBack(row, at)), held: row
 const mostWeight = 0.06
 
 function compared(factors: Factors, half: keyof typeof halves) {
-  const stretches = readdirSync('atlas/roads').sort().flatMap((file) => readRoads(file, text(`roads/${file}`)))
+  const stretches = readdirSync('atlas/roads')
+    .sort()
+    .flatMap((file) => readRoads(file, text(`roads/${file}`)))
   const { data } = makeNetwork(stretches, towns, junctions, middles, factors)
   const labels = makeLabels(readNetwork(data), 'practical')
-  return comparePublished(halves[half], gazetteer, makeMiles(openRoads({ network: data, waters, labels: { practical: labels, shortest: labels } })))
+  return comparePublished(
+    halves[half],
+    gazetteer,
+    makeMiles(openRoads({ network: data, waters, labels: { practical: labels, shortest: labels } })),
+  )
 }
 
 const score = (factors: Factors) => {
@@ -45,11 +51,24 @@ const score = (factors: Factors) => {
 const report = (name: string, factors: Factors) => {
   for (const half of ['fitted', 'held'] as const) {
     const { pairs, median, p90, p95, worst } = errorsOf(compared(factors, half))
-    console.log(`${name}, ${half}: ${pairs} pairs, ${[median, p90, p95, worst].map((share) => `${(share * 100).toFixed(2)}%`).join(' / ')} (median / 90% / 95% / worst)`)
+    console.log(
+      `${name}, ${half}: ${pairs} pairs, ${[median, p90, p95, worst].map((share) => `${(share * 100).toFixed(2)}%`).join(' / ')} (median / 90% / 95% / worst)`,
+    )
   }
 }
 
-const steps: Partial<Factors> = { freeway: 0.01, urban: 0.04, divided: 0.01, open: 0.01, 'two-lane': 0.01, mountain: 0.03, trust: 0.1, trustRounded: 0.1, offRoad: 0.1, cityStreets: 0.2 }
+const steps: Partial<Factors> = {
+  freeway: 0.01,
+  urban: 0.04,
+  divided: 0.01,
+  open: 0.01,
+  'two-lane': 0.01,
+  mountain: 0.03,
+  trust: 0.1,
+  trustRounded: 0.1,
+  offRoad: 0.1,
+  cityStreets: 0.2,
+}
 let best = { factors: current, score: score(current) }
 report('now', current)
 for (const key of Object.keys(steps) as (keyof Factors)[]) {

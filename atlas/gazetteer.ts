@@ -1,6 +1,6 @@
+import { straightMiles } from '../core/miles/straight'
 import type { GazetteerData } from '../core/place/gazetteer'
 import { nameKey } from '../core/place/name-key'
-import { straightMiles } from '../core/miles/straight'
 import { type NamedCity, namedCities, type PostalPoint, postalPoints, zoneAt } from './packages'
 
 /** Cities of one name in one region nearer than this are the same city in both packages. */
@@ -25,11 +25,17 @@ interface Draft {
 /** Makes the stored gazetteer out of the two packages: cities with people, and all postal codes. */
 export function makeGazetteer(moreTowns: string): GazetteerData {
   const drafts = new Map<string, Draft[]>()
-  const named = [...readMoreTowns(moreTowns), ...namedCities()].filter((city) => !city.part && carried(city)).sort((one, other) => other.population - one.population)
+  const named = [...readMoreTowns(moreTowns), ...namedCities()]
+    .filter((city) => !city.part && carried(city))
+    .sort((one, other) => other.population - one.population)
   for (const city of named) addNamed(drafts, city)
   const americans = postalPoints().filter((point) => point.country === 'US')
   for (const [, points] of byCity(americans)) addPostals(drafts, points)
-  addCanadianPostals(drafts, named.filter((city) => city.country === 'CA'), postalPoints().filter((point) => point.country === 'CA'))
+  addCanadianPostals(
+    drafts,
+    named.filter((city) => city.country === 'CA'),
+    postalPoints().filter((point) => point.country === 'CA'),
+  )
   return columns([...drafts.values()].flat())
 }
 
@@ -38,7 +44,17 @@ function readMoreTowns(text: string): NamedCity[] {
   return text.split('\n').flatMap((line): NamedCity[] => {
     const found = /^(CA|MX) ([A-Z]{2,3}) (.+) (-?[\d.]+) (-?[\d.]+) (\d+)$/.exec(line)
     if (!found) return []
-    return [{ country: found[1] as 'CA' | 'MX', region: found[2]!, name: found[3]!, lat: Number(found[4]), lon: Number(found[5]), population: Number(found[6]), part: false }]
+    return [
+      {
+        country: found[1] as 'CA' | 'MX',
+        region: found[2]!,
+        name: found[3]!,
+        lat: Number(found[4]),
+        lon: Number(found[5]),
+        population: Number(found[6]),
+        part: false,
+      },
+    ]
   })
 }
 
@@ -46,12 +62,21 @@ function readMoreTowns(text: string): NamedCity[] {
 const misplaced = [{ name: 'Vernon', region: 'BC', lat: 50.0261, lon: -126.3616 }]
 
 function carried(city: NamedCity): boolean {
-  if (misplaced.some((wrong) => wrong.name === city.name && wrong.region === city.region && straightMiles(wrong, city) < 1)) return false
+  if (
+    misplaced.some(
+      (wrong) => wrong.name === city.name && wrong.region === city.region && straightMiles(wrong, city) < 1,
+    )
+  )
+    return false
   if (city.country !== 'MX') return true
-  return city.population >= (mexicanCities.borderRegions.includes(city.region) ? mexicanCities.atBorder : mexicanCities.inland)
+  return (
+    city.population >=
+    (mexicanCities.borderRegions.includes(city.region) ? mexicanCities.atBorder : mexicanCities.inland)
+  )
 }
 
-const keyOf = (city: { name: string; region: string; country: string }) => `${nameKey(city.name)}|${city.region}|${city.country}`
+const keyOf = (city: { name: string; region: string; country: string }) =>
+  `${nameKey(city.name)}|${city.region}|${city.country}`
 
 function addNamed(drafts: Map<string, Draft[]>, city: NamedCity): void {
   const key = keyOf(city)
@@ -80,20 +105,32 @@ function addPostals(drafts: Map<string, Draft[]>, points: PostalPoint[]): void {
   const long = longNames[`${city}|${region}`]
   const key = keyOf({ name: city, region, country })
   const known = drafts.get(key) ?? []
-  const same = known.find((draft) => straightMiles(draft, centre) < sameCityMiles) ?? (long ? drafts.get(keyOf({ name: long, region, country }))?.[0] : undefined)
+  const same =
+    known.find((draft) => straightMiles(draft, centre) < sameCityMiles) ??
+    (long ? drafts.get(keyOf({ name: long, region, country }))?.[0] : undefined)
   if (same) {
     if (long) same.name = city
     same.codes.push(...points)
   } else drafts.set(key, [...known, { name: city, region, country, ...centre, population: 0, codes: points }])
 }
 
-const middle = (values: number[]): number => values.toSorted((one, other) => one - other)[Math.floor(values.length / 2)]!
+const middle = (values: number[]): number =>
+  values.toSorted((one, other) => one - other)[Math.floor(values.length / 2)]!
 
 function addCanadianPostals(drafts: Map<string, Draft[]>, cities: NamedCity[], points: PostalPoint[]): void {
   for (const point of points) {
     const name = point.city.replace(/\s*\(.*$/, '')
-    const own = drafts.get(keyOf({ name, region: point.region, country: 'CA' }))?.find((draft) => straightMiles(draft, point) < sameCityMiles)
-    const near = own ? undefined : cities.find((city) => city.region === point.region && Math.abs(city.lat - point.lat) < 0.5 && straightMiles(city, point) < nearestCityMiles)
+    const own = drafts
+      .get(keyOf({ name, region: point.region, country: 'CA' }))
+      ?.find((draft) => straightMiles(draft, point) < sameCityMiles)
+    const near = own
+      ? undefined
+      : cities.find(
+          (city) =>
+            city.region === point.region &&
+            Math.abs(city.lat - point.lat) < 0.5 &&
+            straightMiles(city, point) < nearestCityMiles,
+        )
     const home = own ?? (near && drafts.get(keyOf(near))?.find((draft) => straightMiles(draft, near) < sameCityMiles))
     if (home) home.codes.push(point)
     else addPostals(drafts, [{ ...point, city: name }])
@@ -101,7 +138,12 @@ function addCanadianPostals(drafts: Map<string, Draft[]>, cities: NamedCity[], p
 }
 
 function columns(drafts: Draft[]): GazetteerData {
-  const sorted = drafts.toSorted((one, other) => one.country.localeCompare(other.country) || one.region.localeCompare(other.region) || one.name.localeCompare(other.name))
+  const sorted = drafts.toSorted(
+    (one, other) =>
+      one.country.localeCompare(other.country) ||
+      one.region.localeCompare(other.region) ||
+      one.name.localeCompare(other.name),
+  )
   const zones: string[] = []
   const zoneOf = (draft: Draft) => {
     const zone = zoneAt(draft.lat, draft.lon)
@@ -112,11 +154,22 @@ function columns(drafts: Draft[]): GazetteerData {
   const codes = sorted.flatMap((draft, city) => draft.codes.map((code) => ({ ...code, at: city })))
   return {
     cities: {
-      name: sorted.map((draft) => draft.name), region: sorted.map((draft) => draft.region), country: sorted.map((draft) => draft.country),
-      lat: sorted.map((draft) => degrees(draft.lat)), lon: sorted.map((draft) => degrees(draft.lon)), population: sorted.map((draft) => draft.population),
-      zone: sorted.map(zoneOf), postal: sorted.map((draft) => draft.codes.map((code) => code.postal).toSorted()[0] ?? ''), postals: sorted.map((draft) => draft.codes.length),
+      name: sorted.map((draft) => draft.name),
+      region: sorted.map((draft) => draft.region),
+      country: sorted.map((draft) => draft.country),
+      lat: sorted.map((draft) => degrees(draft.lat)),
+      lon: sorted.map((draft) => degrees(draft.lon)),
+      population: sorted.map((draft) => draft.population),
+      zone: sorted.map(zoneOf),
+      postal: sorted.map((draft) => draft.codes.map((code) => code.postal).toSorted()[0] ?? ''),
+      postals: sorted.map((draft) => draft.codes.length),
     },
     zones,
-    postals: { code: codes.map((code) => code.postal), lat: codes.map((code) => degrees(code.lat)), lon: codes.map((code) => degrees(code.lon)), city: codes.map((code) => code.at) },
+    postals: {
+      code: codes.map((code) => code.postal),
+      lat: codes.map((code) => degrees(code.lat)),
+      lon: codes.map((code) => degrees(code.lon)),
+      city: codes.map((code) => code.at),
+    },
   }
 }

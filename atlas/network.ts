@@ -31,10 +31,17 @@ interface Draft {
 }
 
 /** The network out of the roads: towns become nodes, neighbours on a road are joined by a leg. */
-export function makeNetwork(stretches: Stretch[], towns: TownPoints, junctions: Set<string>, middles: TownMiddles, factors: Factors): { data: NetworkData; lost: string[] } {
+export function makeNetwork(
+  stretches: Stretch[],
+  towns: TownPoints,
+  junctions: Set<string>,
+  middles: TownMiddles,
+  factors: Factors,
+): { data: NetworkData; lost: string[] } {
   const lost: string[] = []
   const placed = placeJunctions(stretches, towns)
-  for (const town of stretches.flatMap((stretch) => stretch.towns)) town.junction = junctions.has(townKey(town)) || !towns.has(townKey(town))
+  for (const town of stretches.flatMap((stretch) => stretch.towns))
+    town.junction = junctions.has(townKey(town)) || !towns.has(townKey(town))
   const draft: Draft = { nodes: new Map(), legs: new Map(), offRoad: new Map() }
   for (const stretch of stretches) {
     const points = stretchPoints(stretch, placed)
@@ -46,7 +53,13 @@ export function makeNetwork(stretches: Stretch[], towns: TownPoints, junctions: 
       if (node === undefined) lost.push(`${stretch.file}: ${stretch.road}: ${to.town}, ${to.region}`)
       const before = at > 0 ? nodes[at - 1] : undefined
       if (before === undefined || node === undefined) continue
-      addLeg(draft, { from: before, to: node, road: stretch.road, class: roadClasses.indexOf(drivenClass(to.class, points[at]!)), miles: miles[at - 1]! })
+      addLeg(draft, {
+        from: before,
+        to: node,
+        road: stretch.road,
+        class: roadClasses.indexOf(drivenClass(to.class, points[at]!)),
+        miles: miles[at - 1]!,
+      })
     }
   }
   joinRoads(draft)
@@ -58,7 +71,10 @@ const openCountry = { westOf: -97.5, northOf: 45.5, northernWestOf: -79 }
 
 const openClasses: Partial<Record<RoadClass, RoadClass>> = { 'two-lane': 'open', divided: 'wide' }
 
-const drivenClass = (written: RoadClass, { lat, lon }: Point): RoadClass => (lon < openCountry.westOf || (lat > openCountry.northOf && lon < openCountry.northernWestOf) ? (openClasses[written] ?? written) : written)
+const drivenClass = (written: RoadClass, { lat, lon }: Point): RoadClass =>
+  lon < openCountry.westOf || (lat > openCountry.northOf && lon < openCountry.northernWestOf)
+    ? (openClasses[written] ?? written)
+    : written
 
 /** Mileposts are whole miles: this much of a difference is rounding. */
 const milepostSlack = 0
@@ -67,10 +83,16 @@ const milepostSlack = 0
 const mostOffRoad = 6
 
 /** Of each town with mileposts: how far its middle is from the nearest of its roads. */
-function noteOffRoad(draft: Draft, stretch: Stretch, nodes: (number | undefined)[], points: (Point | undefined)[]): void {
+function noteOffRoad(
+  draft: Draft,
+  stretch: Stretch,
+  nodes: (number | undefined)[],
+  points: (Point | undefined)[],
+): void {
   for (const [at, town] of stretch.towns.entries()) {
     const node = nodes[at]
-    if (node === undefined || town.milepost === null || town.junction || at === 0 || at === stretch.towns.length - 1) continue
+    if (node === undefined || town.milepost === null || town.junction || at === 0 || at === stretch.towns.length - 1)
+      continue
     draft.offRoad.set(node, Math.min(draft.offRoad.get(node) ?? mostOffRoad, milesOffRoad(stretch, at, points)))
   }
 }
@@ -84,8 +106,20 @@ function milesOffRoad(stretch: Stretch, at: number, points: (Point | undefined)[
   const after = points[at + 1]
   const legs = statedMiles(stretch)
   const [one, other] = [legs[at - 1]?.miles ?? null, legs[at]?.miles ?? null]
-  if (!before || !after || one === null || other === null || stretch.towns[at]!.milepost === null || stretch.towns[at]!.junction) return 0
-  const [a, b, road] = [straightMiles(before, points[at]!), straightMiles(points[at]!, after), one + other + milepostSlack]
+  if (
+    !before ||
+    !after ||
+    one === null ||
+    other === null ||
+    stretch.towns[at]!.milepost === null ||
+    stretch.towns[at]!.junction
+  )
+    return 0
+  const [a, b, road] = [
+    straightMiles(before, points[at]!),
+    straightMiles(points[at]!, after),
+    one + other + milepostSlack,
+  ]
   if (road >= a + b || road <= Math.abs(a - b)) return 0
   const half = (a + b + road) / 2
   return Math.min(mostOffRoad, (2 * Math.sqrt(half * (half - a) * (half - b) * (half - road))) / road)
@@ -102,9 +136,16 @@ function placeJunctions(stretches: Stretch[], towns: TownPoints): TownPoints {
       const before = stretch.towns.findLastIndex((each, index) => index < at && placed.has(townKey(each)))
       const after = stretch.towns.findIndex((each, index) => index > at && placed.has(townKey(each)))
       if (before < 0 || after < 0) continue
-      const [from, to] = nearestPair(placed.get(townKey(stretch.towns[before]!))!, placed.get(townKey(stretch.towns[after]!))!)
-      const share = mileposts ? (mileposts[at]! - mileposts[before]!) / Math.max(0.1, mileposts[after]! - mileposts[before]!) : shareOfWay(legs, before, at, after, straightMiles(from, to))
-      placed.set(townKey(town), [{ lat: from.lat + (to.lat - from.lat) * share, lon: from.lon + (to.lon - from.lon) * share }])
+      const [from, to] = nearestPair(
+        placed.get(townKey(stretch.towns[before]!))!,
+        placed.get(townKey(stretch.towns[after]!))!,
+      )
+      const share = mileposts
+        ? (mileposts[at]! - mileposts[before]!) / Math.max(0.1, mileposts[after]! - mileposts[before]!)
+        : shareOfWay(legs, before, at, after, straightMiles(from, to))
+      placed.set(townKey(town), [
+        { lat: from.lat + (to.lat - from.lat) * share, lon: from.lon + (to.lon - from.lon) * share },
+      ])
     }
   }
   return placed
@@ -118,7 +159,8 @@ const mostShare = 0.95
 /** How far along the way from one placed town to the next a junction lies: by the miles stated on one side of it, else by its turn among the names. */
 function shareOfWay(legs: (number | null)[], before: number, at: number, after: number, straight: number): number {
   const total = straight * windingFactor
-  const stated = (from: number, to: number) => legs.slice(from, to).reduce((sum: number | null, leg) => (sum === null || leg === null ? null : sum + leg), 0)
+  const stated = (from: number, to: number) =>
+    legs.slice(from, to).reduce((sum: number | null, leg) => (sum === null || leg === null ? null : sum + leg), 0)
   const [gone, left] = [stated(before, at), stated(at, after)]
   if (gone !== null) return Math.min(mostShare, gone / total)
   if (left !== null) return 1 - Math.min(mostShare, left / total)
@@ -146,7 +188,9 @@ function stretchPoints(stretch: Stretch, placed: TownPoints): (Point | undefined
   const candidates = stretch.towns.map((town) => placed.get(townKey(town)) ?? [])
   return candidates.map((points, at) => {
     if (points.length < 2) return points[0]
-    const around = [...candidates.slice(Math.max(0, at - 3), at), ...candidates.slice(at + 1, at + 4)].filter((each) => each.length === 1).map((each) => each[0]!)
+    const around = [...candidates.slice(Math.max(0, at - 3), at), ...candidates.slice(at + 1, at + 4)]
+      .filter((each) => each.length === 1)
+      .map((each) => each[0]!)
     if (around.length === 0) return points[0]
     const reach = (point: Point) => Math.min(...around.map((each) => straightMiles(point, each)))
     return points.reduce((best, point) => (reach(point) < reach(best) ? point : best))
@@ -159,7 +203,8 @@ function legMiles(stretch: Stretch, points: (Point | undefined)[], factors: Fact
   const straight = points.slice(1).map((to, at) => (to && points[at] ? straightMiles(points[at], to) : 0))
   return legs.map((leg, at) => {
     const town = stretch.towns[at + 1]!
-    const byMap = points[at + 1] === undefined ? 0 : straight[at]! * factors[drivenClass(town.class, points[at + 1]!)] + 0.1
+    const byMap =
+      points[at + 1] === undefined ? 0 : straight[at]! * factors[drivenClass(town.class, points[at + 1]!)] + 0.1
     if (leg.between) {
       const total = straight.slice(leg.between.from, leg.between.to).reduce((sum, each) => sum + each, 0)
       return (leg.between.miles * straight[at]!) / Math.max(0.1, total)
@@ -207,12 +252,24 @@ function joinRoads(draft: Draft): void {
   replaceLegs(draft, cutLegs(drawn, findPassedTowns(points, regions, drawn)))
   const legs = [...draft.legs.values()]
   const crossings = findCrossings(points, legs, passingOver)
-  for (const { legs: [one, other], point } of crossings) {
+  for (const {
+    legs: [one, other],
+    point,
+  } of crossings) {
     const ends = [one, other].flatMap((leg) => [legs[leg]!.from, legs[leg]!.to])
-    const nearest = ends.reduce((best, end) => (straightMiles(points[end]!, point) < straightMiles(points[best]!, point) ? end : best))
-    draft.nodes.set(`crossing ${draft.nodes.size}`, { name: `${legs[one]!.road} at ${legs[other]!.road}`, region: regions[nearest]!, point, at: draft.nodes.size })
+    const nearest = ends.reduce((best, end) =>
+      straightMiles(points[end]!, point) < straightMiles(points[best]!, point) ? end : best,
+    )
+    draft.nodes.set(`crossing ${draft.nodes.size}`, {
+      name: `${legs[one]!.road} at ${legs[other]!.road}`,
+      region: regions[nearest]!,
+      point,
+      at: draft.nodes.size,
+    })
   }
-  const cuts = crossings.flatMap((crossing, at) => [0, 1].map((side) => ({ leg: crossing.legs[side]!, along: crossing.along[side]!, node: points.length + at })))
+  const cuts = crossings.flatMap((crossing, at) =>
+    [0, 1].map((side) => ({ leg: crossing.legs[side]!, along: crossing.along[side]!, node: points.length + at })),
+  )
   replaceLegs(draft, cutLegs(legs, cuts))
 }
 
@@ -225,14 +282,29 @@ function columns(draft: Draft, middles: TownMiddles, factors: Factors): NetworkD
   const nodes = [...draft.nodes.values()]
   const toMiddle = (node: (typeof nodes)[number]) => {
     const key = townKey({ town: node.name, region: node.region })
-    return middles.miles.get(key) ?? (draft.offRoad.get(node.at) ?? 0) * factors.offRoad + (middles.bigCities.has(key) ? factors.cityStreets : 0)
+    return (
+      middles.miles.get(key) ??
+      (draft.offRoad.get(node.at) ?? 0) * factors.offRoad + (middles.bigCities.has(key) ? factors.cityStreets : 0)
+    )
   }
   const legs = [...draft.legs.values()]
   const roads = [...new Set(legs.map((leg) => leg.road))]
   const degrees = (value: number) => Math.round(value * 10_000)
   return {
-    nodes: { name: nodes.map((node) => node.name), region: nodes.map((node) => node.region), lat: nodes.map((node) => degrees(node.point.lat)), lon: nodes.map((node) => degrees(node.point.lon)), offRoad: nodes.map((node) => Math.round(toMiddle(node) * 10)) },
+    nodes: {
+      name: nodes.map((node) => node.name),
+      region: nodes.map((node) => node.region),
+      lat: nodes.map((node) => degrees(node.point.lat)),
+      lon: nodes.map((node) => degrees(node.point.lon)),
+      offRoad: nodes.map((node) => Math.round(toMiddle(node) * 10)),
+    },
     roads,
-    legs: { from: legs.map((leg) => leg.from), to: legs.map((leg) => leg.to), road: legs.map((leg) => roads.indexOf(leg.road)), class: legs.map((leg) => leg.class), tenths: legs.map((leg) => Math.max(1, Math.round(leg.miles * 10))) },
+    legs: {
+      from: legs.map((leg) => leg.from),
+      to: legs.map((leg) => leg.to),
+      road: legs.map((leg) => roads.indexOf(leg.road)),
+      class: legs.map((leg) => leg.class),
+      tenths: legs.map((leg) => Math.max(1, Math.round(leg.miles * 10))),
+    },
   }
 }

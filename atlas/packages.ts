@@ -25,11 +25,76 @@ export interface PostalPoint {
 
 /** GeoNames' numbers of the Canadian provinces and the Mexican states (for those the ISO 3166-2 code). */
 const regionsByCode: Record<string, Record<string, string>> = {
-  CA: { '01': 'AB', '02': 'BC', '03': 'MB', '04': 'NB', '05': 'NL', '07': 'NS', '08': 'ON', '09': 'PE', '10': 'QC', '11': 'SK', '12': 'YT', '13': 'NT', '14': 'NU' },
-  MX: { '01': 'AGU', '02': 'BCN', '03': 'BCS', '04': 'CAM', '05': 'CHP', '06': 'CHH', '07': 'COA', '08': 'COL', '09': 'CMX', '10': 'DUR', '11': 'GUA', '12': 'GRO', '13': 'HID', '14': 'JAL', '15': 'MEX', '16': 'MIC', '17': 'MOR', '18': 'NAY', '19': 'NLE', '20': 'OAX', '21': 'PUE', '22': 'QUE', '23': 'ROO', '24': 'SLP', '25': 'SIN', '26': 'SON', '27': 'TAB', '28': 'TAM', '29': 'TLA', '30': 'VER', '31': 'YUC', '32': 'ZAC' },
+  CA: {
+    '01': 'AB',
+    '02': 'BC',
+    '03': 'MB',
+    '04': 'NB',
+    '05': 'NL',
+    '07': 'NS',
+    '08': 'ON',
+    '09': 'PE',
+    '10': 'QC',
+    '11': 'SK',
+    '12': 'YT',
+    '13': 'NT',
+    '14': 'NU',
+  },
+  MX: {
+    '01': 'AGU',
+    '02': 'BCN',
+    '03': 'BCS',
+    '04': 'CAM',
+    '05': 'CHP',
+    '06': 'CHH',
+    '07': 'COA',
+    '08': 'COL',
+    '09': 'CMX',
+    '10': 'DUR',
+    '11': 'GUA',
+    '12': 'GRO',
+    '13': 'HID',
+    '14': 'JAL',
+    '15': 'MEX',
+    '16': 'MIC',
+    '17': 'MOR',
+    '18': 'NAY',
+    '19': 'NLE',
+    '20': 'OAX',
+    '21': 'PUE',
+    '22': 'QUE',
+    '23': 'ROO',
+    '24': 'SLP',
+    '25': 'SIN',
+    '26': 'SON',
+    '27': 'TAB',
+    '28': 'TAM',
+    '29': 'TLA',
+    '30': 'VER',
+    '31': 'YUC',
+    '32': 'ZAC',
+  },
 }
 
-const provinces: Record<string, string> = { Alberta: 'AB', 'British Columbia': 'BC', Manitoba: 'MB', 'New Brunswick': 'NB', 'Newfoundland and Labrador': 'NL', 'Nova Scotia': 'NS', Ontario: 'ON', 'Prince Edward Island': 'PE', Quebec: 'QC', Saskatchewan: 'SK', Yukon: 'YT', 'Yukon Territory': 'YT', 'Northwest Territory': 'NT', 'Northwest Territories': 'NT', 'Northwest Territories/Nunavut': 'NT', Nunavut: 'NU', 'Nunavut Territory': 'NU' }
+const provinces: Record<string, string> = {
+  Alberta: 'AB',
+  'British Columbia': 'BC',
+  Manitoba: 'MB',
+  'New Brunswick': 'NB',
+  'Newfoundland and Labrador': 'NL',
+  'Nova Scotia': 'NS',
+  Ontario: 'ON',
+  'Prince Edward Island': 'PE',
+  Quebec: 'QC',
+  Saskatchewan: 'SK',
+  Yukon: 'YT',
+  'Yukon Territory': 'YT',
+  'Northwest Territory': 'NT',
+  'Northwest Territories': 'NT',
+  'Northwest Territories/Nunavut': 'NT',
+  Nunavut: 'NU',
+  'Nunavut Territory': 'NU',
+}
 
 const load = createRequire(import.meta.url)
 
@@ -69,11 +134,25 @@ export function postalPoints(): PostalPoint[] {
     const region = provinces[row.state] ?? row.state
     const placed = Number.isFinite(row.latitude) && row.longitude !== 0 && row.latitude < 80
     // Overseas military post offices (AA, AE, AP) and the Pacific islands are nowhere a truck goes.
-    if (!/^[A-Z]{2}$/.test(region) || !placed || ['AA', 'AE', 'AP', 'GU', 'AS', 'MP', 'PW', 'FM', 'MH'].includes(region)) return []
+    if (
+      !/^[A-Z]{2}$/.test(region) ||
+      !placed ||
+      ['AA', 'AE', 'AP', 'GU', 'AS', 'MP', 'PW', 'FM', 'MH'].includes(region)
+    )
+      return []
     // The package writes Mcallen: the Mc names have their second capital.
     const city = row.city.replace(/^Mc([a-z])/, (_, letter: string) => `Mc${letter.toUpperCase()}`)
     // Some longitudes lack their sign; everything here lies west of Greenwich.
-    return [{ postal: row.zip, city, region, country: row.country === 'Canada' ? 'CA' : 'US', lat: row.latitude, lon: -Math.abs(row.longitude) }]
+    return [
+      {
+        postal: row.zip,
+        city,
+        region,
+        country: row.country === 'Canada' ? 'CA' : 'US',
+        lat: row.latitude,
+        lon: -Math.abs(row.longitude),
+      },
+    ]
   })
 }
 

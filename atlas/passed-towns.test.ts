@@ -4,7 +4,13 @@ import { straightMiles } from '../core/miles/straight'
 import type { DraftLeg } from './draft-legs'
 import { findPassedTowns } from './passed-towns'
 
-const leg = (from: number, to: number, roadClass: (typeof roadClasses)[number] = 'two-lane', miles = 40): DraftLeg => ({ from, to, road: 'US-1', class: roadClasses.indexOf(roadClass), miles })
+const leg = (from: number, to: number, roadClass: (typeof roadClasses)[number] = 'two-lane', miles = 40): DraftLeg => ({
+  from,
+  to,
+  road: 'US-1',
+  class: roadClasses.indexOf(roadClass),
+  miles,
+})
 
 // A road along 40 north from Westtown to Easttown, and between them Midtown, half a mile north of it.
 const points = [

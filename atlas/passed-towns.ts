@@ -1,6 +1,6 @@
 import type { RoadClass } from '../core/miles/network'
 import { type Point, straightMiles } from '../core/miles/straight'
-import { classOf, type Cut, type DraftLeg, milesOver } from './draft-legs'
+import { type Cut, classOf, type DraftLeg, milesOver } from './draft-legs'
 
 /** A town is on a road that passes it no farther off than this, */
 const mostAside = 1.3
@@ -25,7 +25,8 @@ export function findPassedTowns(points: Point[], regions: string[], legs: DraftL
     const [from, to] = [points[leg.from]!, points[leg.to]!]
     if (withoutWayIn.includes(classOf(leg)) || straightMiles(from, to) < 2 * leastFromEnd) continue
     for (const node of near(from, to)) {
-      if (node === leg.from || node === leg.to || ![regions[leg.from], regions[leg.to]].includes(regions[node])) continue
+      if (node === leg.from || node === leg.to || ![regions[leg.from], regions[leg.to]].includes(regions[node]))
+        continue
       const along = nearestAlong(from, to, points[node]!)
       if (along === null) continue
       const roundabout = [leg.from, leg.to].some((end) => {
@@ -45,7 +46,9 @@ function nearestAlong(from: Point, to: Point, point: Point): number | null {
   const along = ((point.lon - from.lon) * wide * x + (point.lat - from.lat) * y) / (x * x + y * y)
   const foot = { lat: from.lat + along * y, lon: from.lon + along * (to.lon - from.lon) }
   const ends = [straightMiles(from, point), straightMiles(to, point)]
-  return along > 0 && along < 1 && straightMiles(foot, point) <= mostAside && Math.min(...ends) >= leastFromEnd ? along : null
+  return along > 0 && along < 1 && straightMiles(foot, point) <= mostAside && Math.min(...ends) >= leastFromEnd
+    ? along
+    : null
 }
 
 /** Nodes in the squares of half a degree that the box around two points touches. */
@@ -59,8 +62,17 @@ function bySquares(points: Point[]): (from: Point, to: Point) => number[] {
   }
   return (from, to) => {
     const found: number[] = []
-    for (let lat = square(Math.min(from.lat, to.lat) - 0.03); lat <= square(Math.max(from.lat, to.lat) + 0.03); lat += 1) {
-      for (let lon = square(Math.min(from.lon, to.lon) - 0.03); lon <= square(Math.max(from.lon, to.lon) + 0.03); lon += 1) found.push(...(squares.get(`${lat} ${lon}`) ?? []))
+    for (
+      let lat = square(Math.min(from.lat, to.lat) - 0.03);
+      lat <= square(Math.max(from.lat, to.lat) + 0.03);
+      lat += 1
+    ) {
+      for (
+        let lon = square(Math.min(from.lon, to.lon) - 0.03);
+        lon <= square(Math.max(from.lon, to.lon) + 0.03);
+        lon += 1
+      )
+        found.push(...(squares.get(`${lat} ${lon}`) ?? []))
     }
     return found
   }

@@ -16,7 +16,10 @@ export type MilesTable = 'published-miles' | 'further-miles' | 'regional-miles' 
 
 /** A table of published mileages. */
 export function publishedMiles(table: MilesTable = 'published-miles'): PublishedMiles[] {
-  const rows = parse(readFileSync(`atlas/${table}.csv`, 'utf8'), { columns: true }) as Record<'from' | 'to' | 'miles', string>[]
+  const rows = parse(readFileSync(`atlas/${table}.csv`, 'utf8'), { columns: true }) as Record<
+    'from' | 'to' | 'miles',
+    string
+  >[]
   return rows.map((row) => ({ from: row.from, to: row.to, miles: Number(row.miles) }))
 }
 

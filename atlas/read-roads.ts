@@ -31,7 +31,8 @@ const signed = (name: string) => {
   if (/-(links|roads)$/.test(name)) return smallRoads
   const parts = name.split('-')
   if (/^(I|US)$/.test(parts[0]!)) return `${parts[0]}-${parts[1]!}`
-  if (/^[A-Z]{2,3}$/.test(parts[0]!) && /^\d+[A-Z]?$/.test(parts[1] ?? '')) return parts[0] === 'TCH' ? `TCH ${parts[1]}` : `${parts[0]}-${parts[1]}`
+  if (/^[A-Z]{2,3}$/.test(parts[0]!) && /^\d+[A-Z]?$/.test(parts[1] ?? ''))
+    return parts[0] === 'TCH' ? `TCH ${parts[1]}` : `${parts[0]}-${parts[1]}`
   return name.replaceAll('-', ' ')
 }
 
@@ -59,7 +60,9 @@ export function readRoads(file: string, text: string): Stretch[] {
       roadClass = classOf(classes[0] ?? '') ?? fail(index + 1, `no such class of road: ${classes[0]}`)
       continue
     }
-    const head = /^([A-Z]{2}) *(?:(\d+)\.\.(\d+))? *(?:\[([a-z-]+)\])? *:(.*)$/.exec(line) ?? fail(index + 1, 'neither a road nor a state')
+    const head =
+      /^([A-Z]{2}) *(?:(\d+)\.\.(\d+))? *(?:\[([a-z-]+)\])? *:(.*)$/.exec(line) ??
+      fail(index + 1, 'neither a road nor a state')
     const region = head[1]!
     if (head[4]) roadClass = classOf(head[4]) ?? fail(index + 1, `no such class of road: ${head[4]}`)
     numbering += 1
@@ -67,14 +70,32 @@ export function readRoads(file: string, text: string): Stretch[] {
     const takesUp = (town: string) => open?.towns.at(-1)?.town === town
     for (const [part, group] of head[5]!.split('|').entries()) {
       if (part > 0) close()
-      for (const item of group.split(';').map((each) => each.trim()).filter(Boolean)) {
-        const found = /^(?:\[([a-z-]+)\] *)?(?:(\+?)(\d+(?:\.\d+)?) +)?(.*?)(?: *\[([a-z-]+)\])?$/.exec(item) ?? fail(index + 1, `cannot be read: ${item}`)
-        if (open && open.towns.at(-1)!.numbering !== numbering && open.towns.at(-1)!.region === region && !takesUp(found[4]!)) close()
+      for (const item of group
+        .split(';')
+        .map((each) => each.trim())
+        .filter(Boolean)) {
+        const found =
+          /^(?:\[([a-z-]+)\] *)?(?:(\+?)(\d+(?:\.\d+)?) +)?(.*?)(?: *\[([a-z-]+)\])?$/.exec(item) ??
+          fail(index + 1, `cannot be read: ${item}`)
+        if (
+          open &&
+          open.towns.at(-1)!.numbering !== numbering &&
+          open.towns.at(-1)!.region === region &&
+          !takesUp(found[4]!)
+        )
+          close()
         if (found[1]) roadClass = classOf(found[1]) ?? fail(index + 1, `no such class of road: ${found[1]}`)
         open ??= { road, towns: [], ranges: new Map(), file }
         if (range) open.ranges.set(numbering, range)
         const figure = found[3] ? Number(found[3]) : null
-        open.towns.push({ town: found[4]!, region, class: roadClass, milepost: found[2] ? null : figure, numbering, miles: found[2] ? figure : null })
+        open.towns.push({
+          town: found[4]!,
+          region,
+          class: roadClass,
+          milepost: found[2] ? null : figure,
+          numbering,
+          miles: found[2] ? figure : null,
+        })
         if (found[5]) roadClass = classOf(found[5]) ?? fail(index + 1, `no such class of road: ${found[5]}`)
       }
     }
@@ -89,9 +110,16 @@ const classOf = (word: string): RoadClass | undefined => roadClasses.find((each)
  * The miles from each town of a stretch to the next: given, from mileposts, or null where only the
  * map can tell. A null run between two mileposts carries its total in `between`.
  */
-export function statedMiles(stretch: Stretch): { miles: number | null; between: { from: number; to: number; miles: number } | null }[] {
+export function statedMiles(
+  stretch: Stretch,
+): { miles: number | null; between: { from: number; to: number; miles: number } | null }[] {
   const { towns, ranges } = stretch
-  const legs = towns.slice(1).map((to, at): { miles: number | null; between: { from: number; to: number; miles: number } | null } => ({ miles: to.miles ?? apart(towns[at]!, to, ranges), between: null }))
+  const legs = towns
+    .slice(1)
+    .map((to, at): { miles: number | null; between: { from: number; to: number; miles: number } | null } => ({
+      miles: to.miles ?? apart(towns[at]!, to, ranges),
+      between: null,
+    }))
   for (let from = 0; from < towns.length; from += 1) {
     if (towns[from]!.milepost === null || legs[from]?.miles !== null) continue
     let to = from + 1

@@ -1,4 +1,4 @@
-import { straightMiles, type Point } from '../core/miles/straight'
+import { type Point, straightMiles } from '../core/miles/straight'
 import type { GazetteerData } from '../core/place/gazetteer'
 import { nameKey } from '../core/place/name-key'
 import type { TownPoints } from './network'
@@ -29,7 +29,13 @@ const bigCityPeople = 100_000
 
 /** Keys of the big cities. */
 export function bigCityKeys({ cities }: GazetteerData): Set<string> {
-  return new Set(cities.name.flatMap((name, at) => (cities.population[at]! > bigCityPeople ? [`${nameKey(name)}|${cities.country[at] === 'MX' ? 'MX' : cities.region[at]}`] : [])))
+  return new Set(
+    cities.name.flatMap((name, at) =>
+      cities.population[at]! > bigCityPeople
+        ? [`${nameKey(name)}|${cities.country[at] === 'MX' ? 'MX' : cities.region[at]}`]
+        : [],
+    ),
+  )
 }
 
 /** The middles file: miles from the exit to the middle of a town, by town key. */

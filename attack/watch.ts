@@ -14,10 +14,15 @@ const everyMs = 60
 const patienceMs = 10_000
 
 /** Memory of a process in MB (resident set, proc(5)). */
-export const memoryOf = (pid: number): number => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024
+export const memoryOf = (pid: number): number =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024
 
 /** Asks the health route again and again while something lasts; what was seen, and what came of it. */
-export async function watched<T>(origin: string, pid: number | null, work: () => Promise<T>): Promise<Watched & { result: T }> {
+export async function watched<T>(
+  origin: string,
+  pid: number | null,
+  work: () => Promise<T>,
+): Promise<Watched & { result: T }> {
   const seen: Watched = { worstHealthMs: 0, unanswered: 0, mostMb: pid === null ? null : memoryOf(pid) }
   let isOver = false
   const watching = (async () => {

@@ -29,9 +29,13 @@ export async function run(): Promise<void> {
     await ready(around.origin)
     const office = openOffice(path)
     const beside = await timed(() => command('bin/backup.ts', backup, around.application))
-    console.log(`backup beside the office: ${seconds(beside)}, ${(beside / plain).toFixed(1)} times; ${office.saves()} saves meanwhile, the slowest ${office.slowest().toFixed(0)} ms, ${office.refused()} refused`)
+    console.log(
+      `backup beside the office: ${seconds(beside)}, ${(beside / plain).toFixed(1)} times; ${office.saves()} saves meanwhile, the slowest ${office.slowest().toFixed(0)} ms, ${office.refused()} refused`,
+    )
     const restored = await timed(() => command('bin/restore.ts', backup, around.application))
-    console.log(`restore beside the office: ${seconds(restored)}, ${(restored / plain).toFixed(1)} times; the slowest save ${office.slowest().toFixed(0)} ms, ${office.refused()} refused`)
+    console.log(
+      `restore beside the office: ${seconds(restored)}, ${(restored / plain).toFixed(1)} times; the slowest save ${office.slowest().toFixed(0)} ms, ${office.refused()} refused`,
+    )
     office.close()
   } finally {
     await stopAll([application])
@@ -65,7 +69,7 @@ async function ready(origin: string): Promise<void> {
 function openOffice(path: string) {
   const client = new Database(path)
   client.pragma('busy_timeout = 5000')
-  const save = client.prepare("update customer set phone = ? where id = (select min(id) from customer)")
+  const save = client.prepare('update customer set phone = ? where id = (select min(id) from customer)')
   let [count, slowest, refused] = [0, 0, 0]
   const timer = setInterval(() => {
     const began = performance.now()
@@ -76,12 +80,23 @@ function openOffice(path: string) {
     }
     slowest = Math.max(slowest, performance.now() - began)
   }, saveEveryMs)
-  return { saves: () => count, slowest: () => slowest, refused: () => refused, close: () => { clearInterval(timer); client.close() } }
+  return {
+    saves: () => count,
+    slowest: () => slowest,
+    refused: () => refused,
+    close: () => {
+      clearInterval(timer)
+      client.close()
+    },
+  }
 }
 
 function command(file: string, argument: string, environment: Record<string, string>): Promise<void> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, ['--import', 'tsx', file, argument], { env: { ...process.env, ...environment, OX_DATA: folder }, stdio: ['ignore', 'ignore', 'inherit'] })
+    const child = spawn(process.execPath, ['--import', 'tsx', file, argument], {
+      env: { ...process.env, ...environment, OX_DATA: folder },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    })
     child.on('exit', (code) => (code === 0 ? resolve() : reject(new Error(`${file} ended with ${code}`))))
   })
 }

@@ -18,9 +18,12 @@ export async function run(): Promise<void> {
   const path = await grownDatabase(around)
   const { openDatabase } = await import('#server/db.server')
   const db = openDatabase(path)
-  const count = (table: string) => (db.$client.prepare(`select count(*) from "${table}"`).pluck().get() as number).toLocaleString('en-US')
+  const count = (table: string) =>
+    (db.$client.prepare(`select count(*) from "${table}"`).pluck().get() as number).toLocaleString('en-US')
   const open = db.$client.prepare("select id from load where state = 'uncovered'").pluck().all() as number[]
-  console.log(`database: ${count('load')} loads, ${count('carrier')} carriers, ${count('offer')} offers; ${open.length} uncovered`)
+  console.log(
+    `database: ${count('load')} loads, ${count('carrier')} carriers, ${count('offer')} offers; ${open.length} uncovered`,
+  )
   db.$client.close()
   const application = startApplication(around, { OX_LOG_LEVEL: 'error' })
   try {
@@ -43,7 +46,11 @@ export async function run(): Promise<void> {
 }
 
 async function signIn(origin: string): Promise<string> {
-  const answer = await fetch(`${origin}/sign-in`, { method: 'POST', body: new URLSearchParams({ mail: 'ines@ploverrook.example', password: demoPassword }), redirect: 'manual' })
+  const answer = await fetch(`${origin}/sign-in`, {
+    method: 'POST',
+    body: new URLSearchParams({ mail: 'ines@ploverrook.example', password: demoPassword }),
+    redirect: 'manual',
+  })
   return answer.headers.getSetCookie()[0]!.split(';')[0]!
 }
 
@@ -64,24 +71,36 @@ async function twentyUsers(get: (path: string) => Promise<number>, open: number[
   )
   const bare = quantile(times.bare, 0.5)
   for (const [name, all] of Object.entries(times)) {
-    console.log(`${users} users, a page every ${thinkMs / 1000} s: ${name.padEnd(8)} p50 ${quantile(all, 0.5).toFixed(1)} ms, p95 ${quantile(all, 0.95).toFixed(1)} ms (${all.length} requests; ${(quantile(all, 0.5) / bare).toFixed(1)} times the bare health route)`)
+    console.log(
+      `${users} users, a page every ${thinkMs / 1000} s: ${name.padEnd(8)} p50 ${quantile(all, 0.5).toFixed(1)} ms, p95 ${quantile(all, 0.95).toFixed(1)} ms (${all.length} requests; ${(quantile(all, 0.5) / bare).toFixed(1)} times the bare health route)`,
+    )
   }
 }
 
 async function mostPages(origin: string, cookie: string, open: number[]): Promise<void> {
-  const rate = async (path: string) => (await autocannon({ url: origin + path, connections: 10, duration: 8, headers: { cookie } })).requests.average
+  const rate = async (path: string) =>
+    (await autocannon({ url: origin + path, connections: 10, duration: 8, headers: { cookie } })).requests.average
   const bare = await rate('/healthz')
-  for (const [name, path] of [['horizon', '/'], ['load', `/loads/${open[0]}`]] as const) {
+  for (const [name, path] of [
+    ['horizon', '/'],
+    ['load', `/loads/${open[0]}`],
+  ] as const) {
     const pages = await rate(path)
-    console.log(`most a process serves, 10 connections: ${name.padEnd(8)} ${pages.toFixed(0)} pages/s (bare health route ${bare.toFixed(0)}/s, ${(bare / pages).toFixed(1)} times as many)`)
+    console.log(
+      `most a process serves, 10 connections: ${name.padEnd(8)} ${pages.toFixed(0)} pages/s (bare health route ${bare.toFixed(0)}/s, ${(bare / pages).toFixed(1)} times as many)`,
+    )
   }
 }
 
 async function firstPageScript(origin: string, cookie: string): Promise<void> {
   const html = await (await fetch(origin, { headers: { cookie } })).text()
   const scripts = [...new Set([...html.matchAll(/\/assets\/[\w.-]+\.js/g)].map((match) => match[0]))]
-  const sizes = await Promise.all(scripts.map(async (path) => gzipSync(Buffer.from(await (await fetch(origin + path)).arrayBuffer())).length))
-  console.log(`first page's JavaScript: ${scripts.length} files, ${(sizes.reduce((sum, size) => sum + size, 0) / 1000).toFixed(0)} kB gzip`)
+  const sizes = await Promise.all(
+    scripts.map(async (path) => gzipSync(Buffer.from(await (await fetch(origin + path)).arrayBuffer())).length),
+  )
+  console.log(
+    `first page's JavaScript: ${scripts.length} files, ${(sizes.reduce((sum, size) => sum + size, 0) / 1000).toFixed(0)} kB gzip`,
+  )
 }
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))

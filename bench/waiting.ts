@@ -1,5 +1,12 @@
 import { judgeOffer } from '#core/waiting/advice'
-import { type ArrivalPace, expectedOffers, learnArrivals, ownPace, paceAt, type WaitedLoad } from '#core/waiting/arrivals'
+import {
+  type ArrivalPace,
+  expectedOffers,
+  learnArrivals,
+  ownPace,
+  paceAt,
+  type WaitedLoad,
+} from '#core/waiting/arrivals'
 import { expectedPrices, type OfferSpread, offerSpreadOf } from '#core/waiting/prices'
 import { takeLine, type Waiting } from '#core/waiting/take-line'
 import { type Chance, chanceFrom } from './rates/source'
@@ -49,7 +56,12 @@ function future(luck: Chance, from: number): Future {
     const local = new Date(at - 7 * hour)
     const [clock, weekday] = [local.getUTCHours(), local.getUTCDay()]
     const awake = clock >= 6 && clock < 19 ? 1 + 0.6 * Math.exp(-((clock - 9) ** 2) / 4) : 0.08
-    const pace = 0.32 * eagerness * awake * (weekday === 0 || weekday === 6 ? 0.3 : 1) * (postedAt !== null && at >= postedAt ? 1.7 : 0.6)
+    const pace =
+      0.32 *
+      eagerness *
+      awake *
+      (weekday === 0 || weekday === 6 ? 0.3 : 1) *
+      (postedAt !== null && at >= postedAt ? 1.7 : 0.6)
     if (luck.next() > 1 - Math.exp(-pace / 6)) continue
     let burst = 1
     while (luck.next() < 0.35) burst++
@@ -57,13 +69,29 @@ function future(luck: Chance, from: number): Future {
       const came = at + luck.next() * 30 * minute
       if (came >= until) continue
       const tail = luck.next() < 0.08 ? luck.between(0.1, 0.5) : 0
-      const price = truth * Math.exp(0.055 + 0.075 * luck.bell() + tail) * (1 + 0.13 * Math.exp(-(pickupAt - came) / hour / 9))
+      const price =
+        truth * Math.exp(0.055 + 0.075 * luck.bell() + tail) * (1 + 0.13 * Math.exp(-(pickupAt - came) / hour / 9))
       const stays = -Math.log(1 - luck.next()) * 3 * hour
       const says = luck.next() < 0.4
-      offers.push({ at: came, priceMinor: Math.round(price / 10) * 1000, goneAt: came + (says ? Math.max(stays, 30 * minute) : stays), goodUntil: says ? came + Math.max(stays, 30 * minute) : null })
+      offers.push({
+        at: came,
+        priceMinor: Math.round(price / 10) * 1000,
+        goneAt: came + (says ? Math.max(stays, 30 * minute) : stays),
+        goodUntil: says ? came + Math.max(stays, 30 * minute) : null,
+      })
     }
   }
-  return { openedAt, pickupAt, until, postedAt, laneLoads, middleMinor: middle * 100, rescueMinor: Math.round(truth * 135), mostMinor: middle * 108, offers: offers.sort((one, other) => one.at - other.at) }
+  return {
+    openedAt,
+    pickupAt,
+    until,
+    postedAt,
+    laneLoads,
+    middleMinor: middle * 100,
+    rescueMinor: Math.round(truth * 135),
+    mostMinor: middle * 108,
+    offers: offers.sort((one, other) => one.at - other.at),
+  }
 }
 
 interface Ended {
@@ -72,7 +100,10 @@ interface Ended {
   failed: boolean
 }
 
-const live = (load: Future, now: number) => load.offers.filter((offer) => offer.at <= now && offer.goneAt > now).sort((one, other) => one.priceMinor - other.priceMinor)
+const live = (load: Future, now: number) =>
+  load.offers
+    .filter((offer) => offer.at <= now && offer.goneAt > now)
+    .sort((one, other) => one.priceMinor - other.priceMinor)
 
 /** Lets a rule decide whenever something happens: an offer comes, one is about to lapse, or a quarter of an hour is over. */
 function play(load: Future, decide: (now: number, offers: MarketOffer[]) => MarketOffer | null): Ended {
@@ -88,11 +119,16 @@ function play(load: Future, decide: (now: number, offers: MarketOffer[]) => Mark
     if (taken) return { costMinor: taken.priceMinor, at: now, failed: false }
   }
   const last = live(load, load.until - 1)[0]
-  return last && last.priceMinor < load.rescueMinor ? { costMinor: last.priceMinor, at: load.until, failed: false } : { costMinor: load.rescueMinor, at: load.until, failed: true }
+  return last && last.priceMinor < load.rescueMinor
+    ? { costMinor: last.priceMinor, at: load.until, failed: false }
+    : { costMinor: load.rescueMinor, at: load.until, failed: true }
 }
 
 /** Ours: knows what the desk knows, and nothing of how the market is made. */
-function byTakeLine(load: Future, learnt: { pace: ArrivalPace; spread: OfferSpread; noticeAt: (hoursLeft: number) => number }): Ended {
+function byTakeLine(
+  load: Future,
+  learnt: { pace: ArrivalPace; spread: OfferSpread; noticeAt: (hoursLeft: number) => number },
+): Ended {
   const context = { pickupAt: load.pickupAt, postedAt: load.postedAt, laneLoads: load.laneLoads, zone }
   // The usual rescue over what the lane costs, as a desk knows it.
   const rescueMinor = load.middleMinor * 1.35
@@ -110,9 +146,25 @@ function byTakeLine(load: Future, learnt: { pace: ArrivalPace; spread: OfferSpre
       return known
     }
     const middleMinor = load.middleMinor * nowNotice
-    const waiting: Waiting = { now, until: load.until, pace, level, prices: expectedPrices(learnt.spread, middleMinor, came.map((offer) => (offer.priceMinor * nowNotice) / notice(offer.at))), rescueMinor, targetMinor: null, mostMinor: load.mostMinor }
+    const waiting: Waiting = {
+      now,
+      until: load.until,
+      pace,
+      level,
+      prices: expectedPrices(
+        learnt.spread,
+        middleMinor,
+        came.map((offer) => (offer.priceMinor * nowNotice) / notice(offer.at)),
+      ),
+      rescueMinor,
+      targetMinor: null,
+      mostMinor: load.mostMinor,
+    }
     const line = takeLine(waiting)
-    return judgeOffer(waiting, line, { payMinor: offers[0]!.priceMinor, goodUntil: offers[0]!.goodUntil }).step === 'take' ? offers[0]! : null
+    return judgeOffer(waiting, line, { payMinor: offers[0]!.priceMinor, goodUntil: offers[0]!.goodUntil }).step ===
+      'take'
+      ? offers[0]!
+      : null
   })
 }
 
@@ -123,8 +175,19 @@ function learnFrom(past: Future[]) {
   for (const load of past) {
     const end = play(load, (_, offers) => (offers[0]!.priceMinor <= load.mostMinor ? offers[0]! : null))
     const offers = load.offers.filter(({ at }) => at <= end.at)
-    waited.push({ openedAt: load.openedAt, endedAt: end.at, pickupAt: load.pickupAt, postedAt: load.postedAt, laneLoads: load.laneLoads, offersAt: offers.map(({ at }) => at) })
-    for (const offer of offers) errors.push({ error: Math.log(offer.priceMinor / load.middleMinor), hoursLeft: (load.pickupAt - offer.at) / hour })
+    waited.push({
+      openedAt: load.openedAt,
+      endedAt: end.at,
+      pickupAt: load.pickupAt,
+      postedAt: load.postedAt,
+      laneLoads: load.laneLoads,
+      offersAt: offers.map(({ at }) => at),
+    })
+    for (const offer of offers)
+      errors.push({
+        error: Math.log(offer.priceMinor / load.middleMinor),
+        hoursLeft: (load.pickupAt - offer.at) / hour,
+      })
   }
   // Notice as the rate model has it: means by hours left, against two days.
   const meanNear = (low: number, high: number) => {
@@ -132,9 +195,18 @@ function learnFrom(past: Future[]) {
     return near.length < 20 ? 0 : near.reduce((sum, { error }) => sum + error, 0) / near.length
   }
   const usual = meanNear(24, 100)
-  const steps = [[0, 5], [5, 10], [10, 16], [16, 24]].map(([low, high]) => ({ high: high!, factor: Math.exp(meanNear(low!, high!) - usual) }))
+  const steps = [
+    [0, 5],
+    [5, 10],
+    [10, 16],
+    [16, 24],
+  ].map(([low, high]) => ({ high: high!, factor: Math.exp(meanNear(low!, high!) - usual) }))
   const noticeAt = (hoursLeft: number) => steps.find(({ high }) => hoursLeft < high)?.factor ?? 1
-  return { pace: learnArrivals(waited, zone), spread: offerSpreadOf(errors.map(({ error, hoursLeft }) => error - Math.log(noticeAt(hoursLeft)))), noticeAt }
+  return {
+    pace: learnArrivals(waited, zone),
+    spread: offerSpreadOf(errors.map(({ error, hoursLeft }) => error - Math.log(noticeAt(hoursLeft)))),
+    noticeAt,
+  }
 }
 
 /** Mean cost of rules over the same futures, against perfect hindsight; who fails to cover pays the rescue. */
@@ -144,12 +216,24 @@ export async function run(): Promise<void> {
     const start = Date.UTC(2026, 8, 1)
     const learnt = learnFrom(Array.from({ length: 1500 }, () => future(luck, start)))
     const loads = Array.from({ length: 500 }, () => future(luck, start + 20 * 24 * hour))
-    const mean = (results: Ended[]) => results.reduce((sum, { costMinor }, at) => sum + costMinor / loads[at]!.middleMinor, 0) / results.length
+    const mean = (results: Ended[]) =>
+      results.reduce((sum, { costMinor }, at) => sum + costMinor / loads[at]!.middleMinor, 0) / results.length
     const failed = (results: Ended[]) => results.filter((each) => each.failed).length
     const simple: [string, Ended[]][] = [
-      ['first under the most', loads.map((load) => play(load, (_, offers) => (offers[0]!.priceMinor <= load.mostMinor ? offers[0]! : null)))],
-      ...[0.94, 0.97, 1, 1.03, 1.13, 1.2, 1.3].map((share): [string, Ended[]] => [`first under ${share} of the middle`, loads.map((load) => play(load, (_, offers) => (offers[0]!.priceMinor <= load.middleMinor * share ? offers[0]! : null)))]),
-      ...[3, 6, 12, 24].map((hours): [string, Ended[]] => [`best at ${hours} h before pickup, then the first`, loads.map((load) => play(load, (now, offers) => (now >= load.pickupAt - hours * hour ? offers[0]! : null)))]),
+      [
+        'first under the most',
+        loads.map((load) => play(load, (_, offers) => (offers[0]!.priceMinor <= load.mostMinor ? offers[0]! : null))),
+      ],
+      ...[0.94, 0.97, 1, 1.03, 1.13, 1.2, 1.3].map((share): [string, Ended[]] => [
+        `first under ${share} of the middle`,
+        loads.map((load) =>
+          play(load, (_, offers) => (offers[0]!.priceMinor <= load.middleMinor * share ? offers[0]! : null)),
+        ),
+      ]),
+      ...[3, 6, 12, 24].map((hours): [string, Ended[]] => [
+        `best at ${hours} h before pickup, then the first`,
+        loads.map((load) => play(load, (now, offers) => (now >= load.pickupAt - hours * hour ? offers[0]! : null))),
+      ]),
     ]
     const hindsight = loads.map((load): Ended => {
       const best = Math.min(load.rescueMinor, ...load.offers.map(({ priceMinor }) => priceMinor))
@@ -159,8 +243,15 @@ export async function run(): Promise<void> {
     const ours = loads.map((load) => byTakeLine(load, learnt))
     const seconds = (performance.now() - started) / 1000
     const best = Math.min(...simple.map(([, results]) => mean(results)))
-    console.log(`\nmarket ${seed}: ${loads.length} loads, cost as a share of the lane's middle (failures to cover pay the rescue)`)
-    for (const [name, results] of [...simple, ['the take line', ours], ['hindsight', hindsight]] as [string, Ended[]][]) console.log(`  ${name.padEnd(38)} ${mean(results).toFixed(4)}  ${String(failed(results)).padStart(3)} not covered`)
-    console.log(`  of the gap between the best simple rule and hindsight, ${(((best - mean(ours)) / (best - mean(hindsight))) * 100).toFixed(0)}% is closed; ${seconds.toFixed(1)} s`)
+    console.log(
+      `\nmarket ${seed}: ${loads.length} loads, cost as a share of the lane's middle (failures to cover pay the rescue)`,
+    )
+    for (const [name, results] of [...simple, ['the take line', ours], ['hindsight', hindsight]] as [string, Ended[]][])
+      console.log(
+        `  ${name.padEnd(38)} ${mean(results).toFixed(4)}  ${String(failed(results)).padStart(3)} not covered`,
+      )
+    console.log(
+      `  of the gap between the best simple rule and hindsight, ${(((best - mean(ours)) / (best - mean(hindsight))) * 100).toFixed(0)}% is closed; ${seconds.toFixed(1)} s`,
+    )
   }
 }

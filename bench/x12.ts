@@ -1,5 +1,5 @@
-import { Readable } from 'node:stream'
 import { performance } from 'node:perf_hooks'
+import { Readable } from 'node:stream'
 import { X12Parser } from 'node-x12'
 import { X12parser } from 'x12-parser'
 import { Inspector } from '#core/x12/inspect'
@@ -12,7 +12,13 @@ const piece = 256 * 1024
 
 /** Full validation of a file of tenders beside a bare split at its separators and two readers of the registry, which validate nothing of the sets. */
 export async function run(): Promise<void> {
-  const text = sampleFile(Array.from({ length: sets }, (_, at) => ({ type: '204', segments: tenderSegments, control: String(at + 1).padStart(9, '0') })))
+  const text = sampleFile(
+    Array.from({ length: sets }, (_, at) => ({
+      type: '204',
+      segments: tenderSegments,
+      control: String(at + 1).padStart(9, '0'),
+    })),
+  )
   const megabytes = text.length / 1e6
   console.log(`${sets.toLocaleString('en-US')} tenders, ${megabytes.toFixed(1)} MB; best of ${runs}`)
   const best = Object.fromEntries(Object.keys(contestants).map((name) => [name, Number.POSITIVE_INFINITY]))
@@ -25,7 +31,10 @@ export async function run(): Promise<void> {
     }
   }
   const ours = best[Object.keys(contestants)[0]!]!
-  for (const [name, time] of Object.entries(best)) console.log(`${name.padEnd(44)} ${time.toFixed(0).padStart(6)} ms  ${((megabytes / time) * 1000).toFixed(1).padStart(7)} MB/s  ${(time / ours).toFixed(2).padStart(6)} times ours`)
+  for (const [name, time] of Object.entries(best))
+    console.log(
+      `${name.padEnd(44)} ${time.toFixed(0).padStart(6)} ms  ${((megabytes / time) * 1000).toFixed(1).padStart(7)} MB/s  ${(time / ours).toFixed(2).padStart(6)} times ours`,
+    )
 }
 
 const contestants: Record<string, (text: string) => Promise<unknown> | unknown> = {

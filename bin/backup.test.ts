@@ -1,5 +1,15 @@
 import { spawn, spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs'
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
@@ -17,9 +27,15 @@ afterEach(() => {
   rmSync(folder, { recursive: true, force: true })
 })
 
-const command = (script: string, ...args: string[]) => spawnSync(process.execPath, ['--import', 'tsx', `bin/${script}.ts`, ...args], { env: { ...process.env, OX_DATA: folder }, encoding: 'utf8' })
-const customers = () => (db.$client.prepare('select name from customer order by id').all() as { name: string }[]).map(({ name }) => name)
-const addCustomer = (name: string) => db.$client.prepare('insert into customer (name, search) values (?, ?)').run(name, name.toLowerCase())
+const command = (script: string, ...args: string[]) =>
+  spawnSync(process.execPath, ['--import', 'tsx', `bin/${script}.ts`, ...args], {
+    env: { ...process.env, OX_DATA: folder },
+    encoding: 'utf8',
+  })
+const customers = () =>
+  (db.$client.prepare('select name from customer order by id').all() as { name: string }[]).map(({ name }) => name)
+const addCustomer = (name: string) =>
+  db.$client.prepare('insert into customer (name, search) values (?, ?)').run(name, name.toLowerCase())
 
 test('a backup takes documents, exchange files and keys along, and is put back while the application has the database open', () => {
   addCustomer('Before')
@@ -50,9 +66,14 @@ test('a backup takes documents, exchange files and keys along, and is put back w
 }, 90_000)
 
 test('both end beside an office that saves all the time, and leave nothing half', async () => {
-  db.$client.exec("create table filler (text text); with recursive n(at) as (select 1 union all select at + 1 from n where at < 40000) insert into filler select hex(randomblob(200)) from n")
+  db.$client.exec(
+    'create table filler (text text); with recursive n(at) as (select 1 union all select at + 1 from n where at < 40000) insert into filler select hex(randomblob(200)) from n',
+  )
   addCustomer('Before')
-  const office = spawn(process.execPath, ['-e', `const db = new (require('better-sqlite3'))(${JSON.stringify(databasePath(folder))}); db.pragma('busy_timeout = 5000'); setInterval(() => { try { db.prepare("update filler set text = hex(randomblob(200)) where rowid = abs(random()) % 40000 + 1").run(); process.stdout.write('.') } catch {} }, 5)`])
+  const office = spawn(process.execPath, [
+    '-e',
+    `const db = new (require('better-sqlite3'))(${JSON.stringify(databasePath(folder))}); db.pragma('busy_timeout = 5000'); setInterval(() => { try { db.prepare("update filler set text = hex(randomblob(200)) where rowid = abs(random()) % 40000 + 1").run(); process.stdout.write('.') } catch {} }, 5)`,
+  ])
   await new Promise((resolve) => office.stdout.once('data', resolve))
   const copy = join(folder, 'copy')
   try {
@@ -71,9 +92,15 @@ test('what is no backup changes nothing, and a damaged database is replaced', ()
   addCustomer('Here')
   const stranger = join(folder, 'stranger.db')
   new Database(stranger).exec('create table x (y)').close()
-  expect(command('restore', stranger)).toMatchObject({ status: 1, stderr: expect.stringContaining('no Oxpecker database') })
+  expect(command('restore', stranger)).toMatchObject({
+    status: 1,
+    stderr: expect.stringContaining('no Oxpecker database'),
+  })
   writeFileSync(join(folder, 'letter.txt'), 'Dear broker')
-  expect(command('restore', join(folder, 'letter.txt'))).toMatchObject({ status: 1, stderr: expect.stringContaining('nothing was changed') })
+  expect(command('restore', join(folder, 'letter.txt'))).toMatchObject({
+    status: 1,
+    stderr: expect.stringContaining('nothing was changed'),
+  })
   expect(customers()).toEqual(['Here'])
 
   const copy = join(folder, 'copy')

@@ -4,7 +4,16 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 
 import { join } from 'node:path'
 import { compileAtlas } from '../atlas/compile'
 
-const sources = ['app', 'core', 'server', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts', 'tsconfig.json']
+const sources = [
+  'app',
+  'core',
+  'server',
+  'public',
+  'package-lock.json',
+  'vite.config.ts',
+  'react-router.config.ts',
+  'tsconfig.json',
+]
 const stamp = 'build/.stamp'
 
 /** Builds the application unless what is built is of these very sources. */

@@ -2,7 +2,16 @@ import { rmSync } from 'node:fs'
 import { demoPassword, people } from '../demo/world'
 import { buildIfNeeded } from './build'
 import { answering, stopAll } from './processes'
-import { startApplication, startBoard, startMail, startMarket, startPartners, startRegister, startSite, surroundings } from './surroundings'
+import {
+  startApplication,
+  startBoard,
+  startMail,
+  startMarket,
+  startPartners,
+  startRegister,
+  startSite,
+  surroundings,
+} from './surroundings'
 
 const folder = '.demo'
 const started = performance.now()
@@ -14,7 +23,14 @@ const { makeWorld } = await import('./world')
 const fresh = await makeWorld(folder, { seed: 20417, pastLoads: 6000, wires: around.wires })
 if (fresh) console.error('Demo world made.')
 
-const children = [startMail(around), startBoard(around), startMarket(around), startRegister(around), startPartners(around), startSite(around)]
+const children = [
+  startMail(around),
+  startBoard(around),
+  startMarket(around),
+  startRegister(around),
+  startPartners(around),
+  startSite(around),
+]
 await answering(`${around.mailbox}/healthz`, children[0]!)
 await answering(`${around.market}/healthz`, children[2]!)
 await answering(`${around.register}/healthz`, children[3]!)
@@ -23,7 +39,8 @@ await answering(`${around.site}/healthz`, children[5]!)
 const application = startApplication(around, { OX_LOG_LEVEL: process.env.OX_LOG_LEVEL ?? 'warn' })
 children.push(application)
 await answering(`${around.origin}/healthz`, application)
-if (fresh) await fetch(`${around.partners}/burst`, { method: 'POST', body: new URLSearchParams({ kind: 'mixed', count: '4' }) })
+if (fresh)
+  await fetch(`${around.partners}/burst`, { method: 'POST', body: new URLSearchParams({ kind: 'mixed', count: '4' }) })
 console.log(`
 Oxpecker runs at ${around.origin}  (ready after ${((performance.now() - started) / 1000).toFixed(1)} s)
 Mailbox of the simulated mail server: ${around.mailbox}

@@ -9,7 +9,11 @@ const { makeWorld } = await import('./world')
 await makeWorld(folder, { seed: 20417, pastLoads: 6000 })
 const children = [startMail(around), startBoard(around)]
 await answering(`${around.mailbox}/healthz`, children[0]!)
-const application = start('application', process.execPath, ['dev-server.js'], { ...around.application, NODE_ENV: 'development' })
+const application = start('application', process.execPath, ['dev-server.js'], {
+  ...around.application,
+  NODE_ENV: 'development',
+})
 children.push(application)
 console.log(`Oxpecker (development) at ${around.origin}, mailbox at ${around.mailbox}`)
-for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stopAll(children).then(() => process.exit(0)))
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.on(signal, () => void stopAll(children).then(() => process.exit(0)))

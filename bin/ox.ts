@@ -32,15 +32,18 @@ const [verb, ...args] = process.argv.slice(2)
 /** What a verb does with its arguments, once the atlas is there; null where they make no sense. */
 function chooseRun(): (() => Promise<number>) | null {
   if (verb === 'miles' && args.length <= 1 && !args[0]?.startsWith('--')) {
-    return async () => (await import('./verbs/lines')).answerLines(args[0] ?? '-', (await import('./verbs/miles')).milesAnswerer())
+    return async () =>
+      (await import('./verbs/lines')).answerLines(args[0] ?? '-', (await import('./verbs/miles')).milesAnswerer())
   }
   if (verb === 'vet' && args.length <= 1 && !args[0]?.startsWith('--')) {
-    return async () => (await import('./verbs/lines')).answerLines(args[0] ?? '-', (await import('./verbs/vet')).vetAnswerer())
+    return async () =>
+      (await import('./verbs/lines')).answerLines(args[0] ?? '-', (await import('./verbs/vet')).vetAnswerer())
   }
   if (verb === 'x12') return chooseX12(args)
   if (verb === 'rates') {
     const [history, queries] = [fileAfter('--history'), fileAfter('--queries')]
-    if (args.length === 4 && history && queries) return async () => (await import('./verbs/rates')).answerRates({ history, queries })
+    if (args.length === 4 && history && queries)
+      return async () => (await import('./verbs/rates')).answerRates({ history, queries })
   }
   return null
 }
@@ -49,11 +52,15 @@ const plainX12 = ['inspect', 'tender', 'ack', 'rewrite'] as const
 
 function chooseX12([what, file, ...rest]: string[]): (() => Promise<number>) | null {
   const plain = plainX12.find((each) => each === what)
-  if (plain && rest.length === 0 && !file?.startsWith('--')) return async () => (await import('./verbs/x12'))[plain](file ?? '-')
+  if (plain && rest.length === 0 && !file?.startsWith('--'))
+    return async () => (await import('./verbs/x12'))[plain](file ?? '-')
   if (what !== 'respond' || !file || file.startsWith('--')) return null
   const [flag, reason, ...more] = rest
-  if (flag === '--accept' && reason === undefined) return async () => (await import('./verbs/x12')).respondTo(file, { accept: true })
-  return flag === '--decline' && reason && more.length === 0 ? async () => (await import('./verbs/x12')).respondTo(file, { accept: false, reason }) : null
+  if (flag === '--accept' && reason === undefined)
+    return async () => (await import('./verbs/x12')).respondTo(file, { accept: true })
+  return flag === '--decline' && reason && more.length === 0
+    ? async () => (await import('./verbs/x12')).respondTo(file, { accept: false, reason })
+    : null
 }
 
 const fileAfter = (flag: string): string | undefined => (args.includes(flag) ? args[args.indexOf(flag) + 1] : undefined)

@@ -1,8 +1,17 @@
 import { type ChildProcess, spawn } from 'node:child_process'
 
 /** Starts a process whose end is watched; its output goes where ours goes unless it is quiet. */
-export function start(name: string, command: string, args: string[], environment: Record<string, string>, quiet = false): ChildProcess {
-  const child = spawn(command, args, { env: { ...process.env, ...environment }, stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'] })
+export function start(
+  name: string,
+  command: string,
+  args: string[],
+  environment: Record<string, string>,
+  quiet = false,
+): ChildProcess {
+  const child = spawn(command, args, {
+    env: { ...process.env, ...environment },
+    stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
+  })
   child.on('error', (error) => console.error(`${name} could not start: ${error.message}`))
   return child
 }

@@ -20,18 +20,26 @@ if (problem) fail(`${problem}: nothing was changed`)
 try {
   mkdirSync(join(folder, 'backups'), { recursive: true, mode: 0o700 })
   if (existsSync(target)) keepWhatStands()
-  if (isFolder) for (const name of ['papers', 'partners']) if (existsSync(join(named, name))) cpSync(join(named, name), join(folder, name), { recursive: true })
+  if (isFolder)
+    for (const name of ['papers', 'partners'])
+      if (existsSync(join(named, name))) cpSync(join(named, name), join(folder, name), { recursive: true })
   await replaceDatabase(source, target)
   console.log(`Restored from ${named}`)
 } catch (error) {
-  fail(`Nothing was restored: ${error instanceof Error ? error.message : 'unknown'}. Stop the application and try again.`)
+  fail(
+    `Nothing was restored: ${error instanceof Error ? error.message : 'unknown'}. Stop the application and try again.`,
+  )
 }
 
 function problemOf(path: string): string | null {
   try {
     const backup = new Database(path, { readonly: true })
     const unsound = quickCheck(backup, path)
-    const { n } = unsound ? { n: 0 } : (backup.prepare("select count(*) as n from sqlite_master where name in ('load', 'log', 'outbox')").get() as { n: number })
+    const { n } = unsound
+      ? { n: 0 }
+      : (backup.prepare("select count(*) as n from sqlite_master where name in ('load', 'log', 'outbox')").get() as {
+          n: number
+        })
     backup.close()
     if (unsound) return `${path} is not sound`
     return n === 3 ? null : `${path} is no Oxpecker database`

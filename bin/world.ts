@@ -5,7 +5,10 @@ import { generateDemo, writeBoardMembers, writeRegisterMembers } from '../demo/g
 import { type PartnerWires, writePartnerMembers, writeSiteFreight } from '../demo/partners'
 
 /** Makes the demo world in a folder unless it stands there already; whether it was made. */
-export async function makeWorld(folder: string, plan: { seed: number; pastLoads: number; wires?: PartnerWires & { application: string } }): Promise<boolean> {
+export async function makeWorld(
+  folder: string,
+  plan: { seed: number; pastLoads: number; wires?: PartnerWires & { application: string } },
+): Promise<boolean> {
   const path = databasePath(folder)
   if (existsSync(path)) return false
   mkdirSync(folder, { recursive: true })

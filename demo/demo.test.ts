@@ -19,19 +19,25 @@ describe('the demo market', () => {
     expect(extra(Date.UTC(2026, 9, 1))).toBeGreaterThan(extra(Date.UTC(2026, 3, 1)))
   })
   test('where no freight comes back from, a truck asks more', () => {
-    expect(marketPrice({ ...lane, destRegion: 'WY' }, at)).toBeGreaterThan(marketPrice({ ...lane, destRegion: 'CA' }, at))
+    expect(marketPrice({ ...lane, destRegion: 'WY' }, at)).toBeGreaterThan(
+      marketPrice({ ...lane, destRegion: 'CA' }, at),
+    )
   })
   test('short notice costs', () => {
     const mean = (lead: number) => {
       const luck = chance(1)
-      return Array.from({ length: 400 }, () => askedPrice(lane, at, lead, luck)).reduce((sum, price) => sum + price, 0) / 400
+      return (
+        Array.from({ length: 400 }, () => askedPrice(lane, at, lead, luck)).reduce((sum, price) => sum + price, 0) / 400
+      )
     }
     expect(mean(2)).toBeGreaterThan(mean(60) * 1.05)
   })
   test('prices spread like a market: nine in ten within a fifth of the middle', () => {
     const luck = chance(2)
     const fair = marketPrice(lane, at)
-    const within = Array.from({ length: 1000 }, () => askedPrice(lane, at + luck.next() * day, 60, luck)).filter((price) => Math.abs(price - fair) < fair * 0.2).length
+    const within = Array.from({ length: 1000 }, () => askedPrice(lane, at + luck.next() * day, 60, luck)).filter(
+      (price) => Math.abs(price - fair) < fair * 0.2,
+    ).length
     expect(within).toBeGreaterThan(900)
   })
 })

@@ -45,12 +45,20 @@ export async function generateDemo(db: Db, plan: DemoPlan): Promise<void> {
 
 /** The carriers that listen to the board, as the board stand-in reads them: a file, nothing of ours. */
 export function writeBoardMembers(db: Db, folder: string): void {
-  const members = db.select({ mc: carrier.mcNumber, name: carrier.name, mail: carrier.mail, phone: carrier.phone }).from(carrier).limit(200).all()
+  const members = db
+    .select({ mc: carrier.mcNumber, name: carrier.name, mail: carrier.mail, phone: carrier.phone })
+    .from(carrier)
+    .limit(200)
+    .all()
   writeFileSync(join(folder, 'board-members.json'), JSON.stringify(members))
 }
 
 /** Our carriers as the register stand-in tells them: a file, nothing of ours. */
 export function writeRegisterMembers(db: Db, folder: string): void {
-  const carriers = db.select({ record: registerRecord.record }).from(registerRecord).all().map(({ record }) => record)
+  const carriers = db
+    .select({ record: registerRecord.record })
+    .from(registerRecord)
+    .all()
+    .map(({ record }) => record)
   writeFileSync(join(folder, 'register-members.json'), JSON.stringify({ madeAt: Date.now(), carriers }))
 }

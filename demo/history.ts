@@ -32,21 +32,51 @@ export function anyShipment(world: World, luck: Chance): Shipment {
   const commodity = luck.pick(customer.commodities)
   const from = luck.pick(customer.from)
   const to = luck.pick(customer.to.filter((city) => city !== from))
-  const origin = luck.pick(world.facilities.filter((each) => each.place === from && each.customerIndex === customerIndex))
+  const origin = luck.pick(
+    world.facilities.filter((each) => each.place === from && each.customerIndex === customerIndex),
+  )
   const dest = luck.pick(world.facilities.filter((each) => each.place === to && each.customerIndex === null))
   const { miles, hours } = legBetween(origin, dest)
-  return { customerIndex, origin, dest, commodity, weightLb: Math.round(luck.between(...commodity.weight) / 100) * 100, miles, hours }
+  return {
+    customerIndex,
+    origin,
+    dest,
+    commodity,
+    weightLb: Math.round(luck.between(...commodity.weight) / 100) * 100,
+    miles,
+    hours,
+  }
 }
 
 /** The columns of a load that its shipment settles. */
 export function laneColumns(world: World, shipment: Shipment) {
   const { origin, dest, commodity } = shipment
   return {
-    customerId: world.customerIds[shipment.customerIndex]!, equipment: commodity.equipment as Equipment, lengthFt: commodity.equipment === 'flatbed' || commodity.equipment === 'step_deck' ? 48 : 53,
-    tempMinF: commodity.temp?.[0] ?? null, tempMaxF: commodity.temp?.[1] ?? null, team: false, commodity: commodity.name, commodityHidden: commodity.secret ?? false, weightLb: shipment.weightLb,
-    originCity: origin.city, originRegion: origin.region, originPostal: origin.postal, originLat: origin.lat, originLon: origin.lon, originCell: cellOf(origin), originZone: origin.zone,
-    destCity: dest.city, destRegion: dest.region, destPostal: dest.postal, destLat: dest.lat, destLon: dest.lon, destCell: cellOf(dest), destZone: dest.zone,
-    miles: shipment.miles, hours: shipment.hours,
+    customerId: world.customerIds[shipment.customerIndex]!,
+    equipment: commodity.equipment as Equipment,
+    lengthFt: commodity.equipment === 'flatbed' || commodity.equipment === 'step_deck' ? 48 : 53,
+    tempMinF: commodity.temp?.[0] ?? null,
+    tempMaxF: commodity.temp?.[1] ?? null,
+    team: false,
+    commodity: commodity.name,
+    commodityHidden: commodity.secret ?? false,
+    weightLb: shipment.weightLb,
+    originCity: origin.city,
+    originRegion: origin.region,
+    originPostal: origin.postal,
+    originLat: origin.lat,
+    originLon: origin.lon,
+    originCell: cellOf(origin),
+    originZone: origin.zone,
+    destCity: dest.city,
+    destRegion: dest.region,
+    destPostal: dest.postal,
+    destLat: dest.lat,
+    destLon: dest.lon,
+    destCell: cellOf(dest),
+    destZone: dest.zone,
+    miles: shipment.miles,
+    hours: shipment.hours,
   }
 }
 
@@ -60,12 +90,15 @@ export function writeHistory(db: Db, world: World, count: number, now: number, l
   for (let index = 0; index < count; index++) {
     const id = index + 1
     // Evenly through time, so that numbers and dates grow together; the newest delivered days ago.
-    const pickupAt = Math.floor((now - 548 * day + (index / count) * 544 * day + luck.between(0, 6) * hour) / (hour / 2)) * (hour / 2)
+    const pickupAt =
+      Math.floor((now - 548 * day + (index / count) * 544 * day + luck.between(0, 6) * hour) / (hour / 2)) * (hour / 2)
     const shipment = anyShipment(world, luck)
     const leadHours = luck.between(4, 70)
     const coveredAt = Math.round(pickupAt - leadHours * hour)
     const lane = laneColumns(world, shipment)
-    const asked = Array.from({ length: luck.whole(1, 4) }, () => askedPrice(lane, coveredAt, leadHours, luck)).sort((one, other) => one - other)
+    const asked = Array.from({ length: luck.whole(1, 4) }, () => askedPrice(lane, coveredAt, leadHours, luck)).sort(
+      (one, other) => one - other,
+    )
     const carriers = carriersFor(world, shipment, asked.length, luck)
     const paid = asked[0]!
     // Now and then a digit slips: what the rate model must not be bent by.
@@ -73,16 +106,81 @@ export function writeHistory(db: Db, world: World, count: number, now: number, l
     const sell = Math.round((paid * (1.08 + luck.between(0, 0.16))) / 10) * 10
     const deliverBy = Math.round(pickupAt + (transitHours(shipment.hours, false) + 5) * hour)
     const openedAt = Math.round(coveredAt - luck.between(0.5, 9) * hour)
-    loads.push({ ...lane, id, number: `PR-${20_000 + id}`, state: pickupAt > now - 40 * day ? 'invoiced' : 'paid', pickupAt, pickupBy: pickupAt + 2 * hour, deliverBy, sellMinor: sell * 100, targetMinor: Math.round(paid * 0.97) * 100, mostMinor: Math.round(paid * 1.06) * 100, carrierId: carriers[0]!, payMinor: typed * 100, deliveredOnTime: luck.yes(world.punctuality.get(carriers[0]!) ?? 0.9), openedAt, coveredAt, createdAt: openedAt, repId: 1 + (index % 2) })
+    loads.push({
+      ...lane,
+      id,
+      number: `PR-${20_000 + id}`,
+      state: pickupAt > now - 40 * day ? 'invoiced' : 'paid',
+      pickupAt,
+      pickupBy: pickupAt + 2 * hour,
+      deliverBy,
+      sellMinor: sell * 100,
+      targetMinor: Math.round(paid * 0.97) * 100,
+      mostMinor: Math.round(paid * 1.06) * 100,
+      carrierId: carriers[0]!,
+      payMinor: typed * 100,
+      deliveredOnTime: luck.yes(world.punctuality.get(carriers[0]!) ?? 0.9),
+      openedAt,
+      coveredAt,
+      createdAt: openedAt,
+      repId: 1 + (index % 2),
+    })
     stops.push(
-      { loadId: id, sequence: 1, kind: 'pickup', facilityId: shipment.origin.id, earliestLocal: toLocal(pickupAt, shipment.origin.zone), latestLocal: toLocal(pickupAt + 2 * hour, shipment.origin.zone), booking: shipment.origin.booking },
-      { loadId: id, sequence: 2, kind: 'delivery', facilityId: shipment.dest.id, earliestLocal: toLocal(deliverBy - 3 * hour, shipment.dest.zone), latestLocal: toLocal(deliverBy, shipment.dest.zone), booking: shipment.dest.booking },
+      {
+        loadId: id,
+        sequence: 1,
+        kind: 'pickup',
+        facilityId: shipment.origin.id,
+        earliestLocal: toLocal(pickupAt, shipment.origin.zone),
+        latestLocal: toLocal(pickupAt + 2 * hour, shipment.origin.zone),
+        booking: shipment.origin.booking,
+      },
+      {
+        loadId: id,
+        sequence: 2,
+        kind: 'delivery',
+        facilityId: shipment.dest.id,
+        earliestLocal: toLocal(deliverBy - 3 * hour, shipment.dest.zone),
+        latestLocal: toLocal(deliverBy, shipment.dest.zone),
+        booking: shipment.dest.booking,
+      },
     )
-    charges.push({ ...flatCharge('line_haul', sell * 100), loadId: id, side: 'sell' }, { ...flatCharge('line_haul', typed * 100), loadId: id, side: 'buy' })
-    asked.forEach((price, rank) => offers.push({ loadId: id, carrierId: carriers[rank]!, payMinor: (rank === 0 ? typed : price) * 100, source: luck.pick(['phone', 'mail', 'board'] as const), state: rank === 0 ? 'awarded' : 'turned_down', receivedAt: coveredAt - luck.whole(1, 180) * 60_000 }))
+    charges.push(
+      { ...flatCharge('line_haul', sell * 100), loadId: id, side: 'sell' },
+      { ...flatCharge('line_haul', typed * 100), loadId: id, side: 'buy' },
+    )
+    asked.forEach((price, rank) =>
+      offers.push({
+        loadId: id,
+        carrierId: carriers[rank]!,
+        payMinor: (rank === 0 ? typed : price) * 100,
+        source: luck.pick(['phone', 'mail', 'board'] as const),
+        state: rank === 0 ? 'awarded' : 'turned_down',
+        receivedAt: coveredAt - luck.whole(1, 180) * 60_000,
+      }),
+    )
     logs.push(
-      { at: openedAt, loadId: id, actorKind: 'person', actorName: world.reps[index % 2]!, kind: 'load_created', data: { kind: 'load_created', copiedFrom: null, practice: false } },
-      { at: coveredAt, loadId: id, actorKind: 'person', actorName: world.reps[index % 2]!, kind: 'load_awarded', data: { kind: 'load_awarded', carrierName: world.carrierNames.get(carriers[0]!) ?? '', payMinor: typed * 100, override: null } },
+      {
+        at: openedAt,
+        loadId: id,
+        actorKind: 'person',
+        actorName: world.reps[index % 2]!,
+        kind: 'load_created',
+        data: { kind: 'load_created', copiedFrom: null, practice: false },
+      },
+      {
+        at: coveredAt,
+        loadId: id,
+        actorKind: 'person',
+        actorName: world.reps[index % 2]!,
+        kind: 'load_awarded',
+        data: {
+          kind: 'load_awarded',
+          carrierName: world.carrierNames.get(carriers[0]!) ?? '',
+          payMinor: typed * 100,
+          override: null,
+        },
+      },
     )
   }
   insertAll(loads, (rows) => db.insert(load).values(rows).run())
@@ -106,6 +204,7 @@ export function carriersFor(world: World, shipment: Shipment, count: number, luc
     world.regulars.set(key, regulars)
   }
   const chosen = new Set<number>()
-  while (chosen.size < count) chosen.add(luck.yes(0.75) ? regulars[Math.floor(luck.next() ** 1.6 * regulars.length)]! : luck.pick(fitting))
+  while (chosen.size < count)
+    chosen.add(luck.yes(0.75) ? regulars[Math.floor(luck.next() ** 1.6 * regulars.length)]! : luck.pick(fitting))
   return [...chosen]
 }

@@ -11,7 +11,10 @@ const perMile: Partial<Record<Equipment, number>> = { van: 1.88, reefer: 2.24, f
  * by equipment (the longer, the cheaper a mile), the pull of the destination, the season, and a
  * slow market drift.
  */
-export function marketPrice(lane: { equipment: Equipment; miles: number; originRegion: string; destRegion: string }, at: number): number {
+export function marketPrice(
+  lane: { equipment: Equipment; miles: number; originRegion: string; destRegion: string },
+  at: number,
+): number {
   const base = 210 + lane.miles * (perMile[lane.equipment] ?? 2.1) * (1 + 120 / (lane.miles + 400))
   const direction = (pullOf[lane.destRegion] ?? 1) / Math.sqrt(pullOf[lane.originRegion] ?? 1)
   const yearShare = (at / day / 365.25) % 1
@@ -22,7 +25,12 @@ export function marketPrice(lane: { equipment: Equipment; miles: number; originR
 }
 
 /** One truck's price: the market with its own need, and more on short notice. */
-export function askedPrice(lane: Parameters<typeof marketPrice>[0], at: number, leadHours: number, luck: Chance): number {
+export function askedPrice(
+  lane: Parameters<typeof marketPrice>[0],
+  at: number,
+  leadHours: number,
+  luck: Chance,
+): number {
   const shortNotice = 1 + 0.12 * Math.exp(-leadHours / 10)
   return Math.max(200, Math.round((marketPrice(lane, at) * shortNotice * Math.exp(luck.bell() * 0.075)) / 10) * 10)
 }

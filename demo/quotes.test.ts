@@ -1,11 +1,11 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { fitWinChance } from '#core/quote/win-chance'
+import { type Db, openDatabase } from '#server/db.server'
+import { decidedLines } from '#server/quote/insight'
+import { gridLines, listQuotes } from '#server/quote/read'
 import { placeRateModel } from '#server/rates/model'
 import { readPastPrices } from '#server/rates/past-prices'
 import { outbox, quote, quoteLine } from '#server/schema'
-import { decidedLines } from '#server/quote/insight'
-import { gridLines, listQuotes } from '#server/quote/read'
-import { openDatabase, type Db } from '#server/db.server'
 import { generateDemo } from './generate'
 
 const now = Date.UTC(2026, 10, 23, 20, 12)
@@ -34,20 +34,37 @@ describe('the quotes of the demo brokerage', () => {
   test('nothing was decided in days to come, and every price lies near what it cost', () => {
     const lines = db.select().from(quoteLine).all()
     expect(lines.every(({ decidedAt }) => decidedAt === null || decidedAt <= now)).toBe(true)
-    for (const { sellMinor, bandMiddleMinor } of lines) if (sellMinor && bandMiddleMinor) expect(sellMinor / bandMiddleMinor).toBeGreaterThan(0.9)
+    for (const { sellMinor, bandMiddleMinor } of lines)
+      if (sellMinor && bandMiddleMinor) expect(sellMinor / bandMiddleMinor).toBeGreaterThan(0.9)
   })
   test('this year’s bid stands against last year’s, with rows to mend of each kind', () => {
     const bid = listQuotes(db, { words: 'coming year', limit: 1 })[0]!
     const lines = gridLines(db, bid.id)
     expect(lines.filter(({ thenMinor }) => thenMinor !== null).length).toBeGreaterThanOrEqual(5)
-    expect(lines.filter(({ problems }) => problems.length > 0).map(({ problems }) => problems[0]!.cell).sort()).toEqual(['dest', 'dest', 'weight'])
+    expect(
+      lines
+        .filter(({ problems }) => problems.length > 0)
+        .map(({ problems }) => problems[0]!.cell)
+        .sort(),
+    ).toEqual(['dest', 'dest', 'weight'])
     expect(bid.prospect).toBe(false)
   })
   test('one is out and taken by the mail server, two are prospects’, one of them in Canadian dollars, and no mail waits to be sent', () => {
     const quotes = listQuotes(db, { words: '', limit: 200 })
     expect(quotes.filter(({ sent }) => sent > 0)).toHaveLength(1)
-    expect(quotes.filter(({ prospect }) => prospect).map(({ customerName, currency, bad }) => [customerName, currency, bad])).toEqual([['Loon & Larch Mills', 'CAD', 0], ['Gravel & Wren Ceramics', 'USD', 0]])
-    expect(db.select().from(outbox).all().filter(({ kind }) => kind === 'quote_mail')).toEqual([])
+    expect(
+      quotes.filter(({ prospect }) => prospect).map(({ customerName, currency, bad }) => [customerName, currency, bad]),
+    ).toEqual([
+      ['Loon & Larch Mills', 'CAD', 0],
+      ['Gravel & Wren Ceramics', 'USD', 0],
+    ])
+    expect(
+      db
+        .select()
+        .from(outbox)
+        .all()
+        .filter(({ kind }) => kind === 'quote_mail'),
+    ).toEqual([])
     expect(quotes.length).toBe(db.select().from(quote).all().length)
   })
   test('what customers told of prices is evidence; what we asked is not', () => {

@@ -1,16 +1,28 @@
 import type { Equipment } from '#core/load/load'
 import { cellOf, type Place } from '#core/place/place'
 import { resolvePlace } from '#core/place/resolve'
+import type { RegisterRecord } from '#core/register/register'
 import { addDays, dayOf, toLocal } from '#core/time/local'
 import { hashPassword } from '#server/access/sign-in'
 import { gazetteer } from '#server/atlas.server'
-import type { RegisterRecord } from '#core/register/register'
 import type { Db } from '#server/db.server'
-import { keepRecord } from '#server/register/keep'
 import { facilitySearch } from '#server/facility/facilities'
+import { keepRecord } from '#server/register/keep'
 import { carrier, contact, customer, facility, paper, policy, registerFeed, user } from '#server/schema'
 import type { Chance } from './random'
-import { carrierAdjectives, carrierCities, carrierKinds, carrierNouns, consignees, customers, demoPassword, dispatchers, insurers, people, streets } from './world'
+import {
+  carrierAdjectives,
+  carrierCities,
+  carrierKinds,
+  carrierNouns,
+  consignees,
+  customers,
+  demoPassword,
+  dispatchers,
+  insurers,
+  people,
+  streets,
+} from './world'
 
 export type DemoFacility = typeof facility.$inferSelect & { place: string; customerIndex: number | null }
 
@@ -31,12 +43,35 @@ const areas = ['208', '509', '801', '406', '704', '956']
 /** People, customers, facilities and carriers. */
 export async function settleWorld(db: Db, now: number, luck: Chance): Promise<World> {
   const passwordHash = await hashPassword(demoPassword)
-  for (const person of people) db.insert(user).values({ ...person, passwordHash }).run()
-  const customerIds = customers.map((each, index) => db.insert(customer).values({ name: each.name, search: each.name.toLowerCase(), city: each.city, region: each.region, billingMail: `bills@${domainOf(each.name)}`, phone: `509-555-01${10 + index}` }).returning({ id: customer.id }).get().id)
+  for (const person of people)
+    db.insert(user)
+      .values({ ...person, passwordHash })
+      .run()
+  const customerIds = customers.map(
+    (each, index) =>
+      db
+        .insert(customer)
+        .values({
+          name: each.name,
+          search: each.name.toLowerCase(),
+          city: each.city,
+          region: each.region,
+          billingMail: `bills@${domainOf(each.name)}`,
+          phone: `509-555-01${10 + index}`,
+        })
+        .returning({ id: customer.id })
+        .get().id,
+  )
   const facilities = settleFacilities(db, luck)
   // The register's feed goes on from here once it is read.
   db.insert(registerFeed).values({ id: 1, sequence: 0, currentAt: now, triedAt: now }).run()
-  return { facilities, customerIds, reps: [people[0].name, people[1].name], ...settleCarriers(db, now, luck), regulars: new Map() }
+  return {
+    facilities,
+    customerIds,
+    reps: [people[0].name, people[1].name],
+    ...settleCarriers(db, now, luck),
+    regulars: new Map(),
+  }
 }
 
 const domainOf = (name: string) => `${name.toLowerCase().replace(/[^a-z]+/g, '')}.example`
@@ -49,13 +84,42 @@ function placeOf(words: string): Place {
 
 function settleFacilities(db: Db, luck: Chance): DemoFacility[] {
   const plans = [
-    ...customers.flatMap((each, customerIndex) => each.from.flatMap((from) => each.sites.map((site) => ({ name: `${each.name.split(' ')[0]} ${each.name.split(' ')[1]} ${site}`.replace(' &', ''), at: from, customerIndex: customerIndex as number | null })))),
-    ...[...new Set(customers.flatMap((each) => each.to))].flatMap((to, index) => [0, 1].map((which) => ({ name: consignees[(index * 2 + which) % consignees.length]!, at: to, customerIndex: null }))),
+    ...customers.flatMap((each, customerIndex) =>
+      each.from.flatMap((from) =>
+        each.sites.map((site) => ({
+          name: `${each.name.split(' ')[0]} ${each.name.split(' ')[1]} ${site}`.replace(' &', ''),
+          at: from,
+          customerIndex: customerIndex as number | null,
+        })),
+      ),
+    ),
+    ...[...new Set(customers.flatMap((each) => each.to))].flatMap((to, index) =>
+      [0, 1].map((which) => ({
+        name: consignees[(index * 2 + which) % consignees.length]!,
+        at: to,
+        customerIndex: null,
+      })),
+    ),
   ]
   return plans.map((plan) => {
     const at = placeOf(plan.at)
-    const row = { name: plan.name, address: `${luck.whole(10, 990)} ${luck.pick(streets)}`, city: at.city, region: at.region, country: at.country, postal: at.postal, lat: at.lat + luck.between(-0.03, 0.03), lon: at.lon + luck.between(-0.03, 0.03), zone: at.zone, booking: luck.pick(['appointment', 'first_come'] as const) }
-    const written = db.insert(facility).values({ ...row, search: facilitySearch(row) }).returning().get()
+    const row = {
+      name: plan.name,
+      address: `${luck.whole(10, 990)} ${luck.pick(streets)}`,
+      city: at.city,
+      region: at.region,
+      country: at.country,
+      postal: at.postal,
+      lat: at.lat + luck.between(-0.03, 0.03),
+      lon: at.lon + luck.between(-0.03, 0.03),
+      zone: at.zone,
+      booking: luck.pick(['appointment', 'first_come'] as const),
+    }
+    const written = db
+      .insert(facility)
+      .values({ ...row, search: facilitySearch(row) })
+      .returning()
+      .get()
     return { ...written, place: plan.at, customerIndex: plan.customerIndex }
   })
 }
@@ -73,17 +137,43 @@ function settleCarriers(db: Db, now: number, luck: Chance) {
     const row = db
       .insert(carrier)
       .values({
-        name, search: name.toLowerCase(), mcNumber: String(700_000 + index * 37), dotNumber: String(2_400_000 + index * 53), mail: `dispatch@${domainOf(name)}`, phone: `${areas[Math.floor(index / 100) % areas.length]}-555-01${String(index % 100).padStart(2, '0')}`,
-        homeCity: home.city, homeRegion: home.region, homeLat: home.lat, homeLon: home.lon, homeCell: cellOf(home), equipment, preferred: equipment.slice(0, 1), trailers: Object.fromEntries(equipment.map((kind) => [kind, luck.whole(1, 24)])),
-        doNotUse: trouble > 0.08 && trouble < 0.09 ? 'handed our load to another truck in spring' : null, addedAt: now - luck.whole(30, 900) * 86_400_000, addedBy: people[index % 2]!.name,
-        ...(trouble > 0.08 && trouble < 0.09 ? { doNotUseBy: people[2].name, doNotUseAt: now - 150 * 86_400_000, doNotUseLift: 'manager' as const } : {}),
+        name,
+        search: name.toLowerCase(),
+        mcNumber: String(700_000 + index * 37),
+        dotNumber: String(2_400_000 + index * 53),
+        mail: `dispatch@${domainOf(name)}`,
+        phone: `${areas[Math.floor(index / 100) % areas.length]}-555-01${String(index % 100).padStart(2, '0')}`,
+        homeCity: home.city,
+        homeRegion: home.region,
+        homeLat: home.lat,
+        homeLon: home.lon,
+        homeCell: cellOf(home),
+        equipment,
+        preferred: equipment.slice(0, 1),
+        trailers: Object.fromEntries(equipment.map((kind) => [kind, luck.whole(1, 24)])),
+        doNotUse: trouble > 0.08 && trouble < 0.09 ? 'handed our load to another truck in spring' : null,
+        addedAt: now - luck.whole(30, 900) * 86_400_000,
+        addedBy: people[index % 2]!.name,
+        ...(trouble > 0.08 && trouble < 0.09
+          ? { doNotUseBy: people[2].name, doNotUseAt: now - 150 * 86_400_000, doNotUseLift: 'manager' as const }
+          : {}),
       })
       .returning()
       .get()
     const record = registerRecordFor(row, writePolicies(db, row, today, trouble, luck), today, trouble, luck)
     keepRecord(db, record, { changedAt: now - 86_400_000, confirmedAt: now })
     writePapers(db, row.id, trouble, now)
-    db.insert(contact).values({ carrierId: row.id, name: luck.pick(dispatchers), role: 'dispatch', mail: row.mail, phone: row.phone, addedAt: row.addedAt, addedBy: row.addedBy }).run()
+    db.insert(contact)
+      .values({
+        carrierId: row.id,
+        name: luck.pick(dispatchers),
+        role: 'dispatch',
+        mail: row.mail,
+        phone: row.phone,
+        addedAt: row.addedAt,
+        addedBy: row.addedBy,
+      })
+      .run()
     carrierNames.set(row.id, name)
     punctuality.set(row.id, luck.between(0.72, 0.99))
     for (const kind of equipment) carriersByEquipment.set(kind, [...(carriersByEquipment.get(kind) ?? []), row.id])
@@ -99,40 +189,150 @@ function carrierName(index: number): string {
 }
 
 function fleet(luck: Chance): Equipment[] {
-  const kinds: Equipment[] = luck.pick([['van'], ['van', 'reefer'], ['reefer'], ['flatbed', 'step_deck'], ['flatbed'], ['van', 'power_only'], ['step_deck', 'flatbed', 'lowboy']] as Equipment[][])
+  const kinds: Equipment[] = luck.pick([
+    ['van'],
+    ['van', 'reefer'],
+    ['reefer'],
+    ['flatbed', 'step_deck'],
+    ['flatbed'],
+    ['van', 'power_only'],
+    ['step_deck', 'flatbed', 'lowboy'],
+  ] as Equipment[][])
   return kinds
 }
 
 /** Certificates of a carrier: liability, cargo, and for most with reefers refrigeration breakdown. Answers the liability one. */
-function writePolicies(db: Db, row: typeof carrier.$inferSelect, today: string, trouble: number, luck: Chance): typeof policy.$inferInsert {
+function writePolicies(
+  db: Db,
+  row: typeof carrier.$inferSelect,
+  today: string,
+  trouble: number,
+  luck: Chance,
+): typeof policy.$inferInsert {
   const insurer = luck.pick(insurers)
   const ends = trouble > 0.09 && trouble < 0.15 ? addDays(today, luck.whole(0, 4)) : addDays(today, luck.whole(20, 360))
   const cargoEnds = trouble > 0.15 && trouble < 0.19 ? addDays(today, luck.whole(-3, 5)) : ends
-  const common = { carrierId: row.id, insurer, insuredName: row.name, effectiveOn: addDays(ends, -365), cancelledOn: null }
-  const liability = { ...common, kind: 'liability' as const, number: `L-${70_000 + row.id}`, limitMinor: trouble > 0.19 && trouble < 0.2 ? 750_000_00 : 1_000_000_00, expiresOn: ends }
-  const cargo = { ...common, kind: 'cargo' as const, number: `C-${40_000 + row.id}`, limitMinor: luck.pick([100_000_00, 100_000_00, 150_000_00, 250_000_00]), expiresOn: cargoEnds }
-  const cooled = row.equipment.includes('reefer') && luck.yes(0.85) ? [{ ...common, kind: 'refrigeration' as const, number: `C-${40_000 + row.id}`, limitMinor: 100_000_00, expiresOn: cargoEnds }] : []
-  db.insert(policy).values([liability, cargo, ...cooled]).run()
+  const common = {
+    carrierId: row.id,
+    insurer,
+    insuredName: row.name,
+    effectiveOn: addDays(ends, -365),
+    cancelledOn: null,
+  }
+  const liability = {
+    ...common,
+    kind: 'liability' as const,
+    number: `L-${70_000 + row.id}`,
+    limitMinor: trouble > 0.19 && trouble < 0.2 ? 750_000_00 : 1_000_000_00,
+    expiresOn: ends,
+  }
+  const cargo = {
+    ...common,
+    kind: 'cargo' as const,
+    number: `C-${40_000 + row.id}`,
+    limitMinor: luck.pick([100_000_00, 100_000_00, 150_000_00, 250_000_00]),
+    expiresOn: cargoEnds,
+  }
+  const cooled =
+    row.equipment.includes('reefer') && luck.yes(0.85)
+      ? [
+          {
+            ...common,
+            kind: 'refrigeration' as const,
+            number: `C-${40_000 + row.id}`,
+            limitMinor: 100_000_00,
+            expiresOn: cargoEnds,
+          },
+        ]
+      : []
+  db.insert(policy)
+    .values([liability, cargo, ...cooled])
+    .run()
   return liability
 }
 
 /** What the register says of a carrier of ours. */
-function registerRecordFor(row: typeof carrier.$inferSelect, liability: typeof policy.$inferInsert, today: string, trouble: number, luck: Chance): RegisterRecord {
+function registerRecordFor(
+  row: typeof carrier.$inferSelect,
+  liability: typeof policy.$inferInsert,
+  today: string,
+  trouble: number,
+  luck: Chance,
+): RegisterRecord {
   const revoked = trouble < 0.02
   const powerUnits = luck.yes(0.15) ? luck.whole(1, 3) : luck.whole(4, 60)
   const inspections = luck.whole(2, powerUnits * 2)
   return {
-    dotNumber: row.dotNumber, mcNumber: row.mcNumber, legalName: row.name, tradeName: null, operating: true, physical: { street: `${luck.whole(10, 4000)} ${luck.pick(streets)}`, city: row.homeCity, region: row.homeRegion, postal: '', country: 'US' }, mailing: null,
-    phones: [row.phone], mail: row.mail, officers: [`${luck.pick(dispatchers)} ${String.fromCharCode(65 + (row.id % 26))} ${luck.pick(dispatchers).split(' ')[1]}`], powerUnits, drivers: powerUnits + luck.whole(0, 4), cargo: row.equipment.includes('reefer') ? ['refrigerated food', 'general freight'] : ['general freight'], operations: ['interstate for hire'], hazmat: false,
-    authorities: [{ kind: 'common', status: revoked ? 'revoked' : 'active', grantedOn: addDays(today, trouble > 0.97 ? -40 : -luck.whole(200, 5000)), revokedOn: revoked ? addDays(today, -luck.whole(3, 60)) : null, reinstatedOn: null }],
-    filings: [{ kind: 'liability', insurer: liability.insurer, number: liability.number, limitMinor: liability.limitMinor, effectiveOn: liability.effectiveOn, cancelledOn: null }],
-    safetyRating: luck.yes(0.3) ? (luck.yes(0.9) ? 'satisfactory' : 'conditional') : null, ratedOn: null, vehicle: { inspections, outOfService: Math.round(inspections * luck.between(0.05, 0.3)) }, driver: { inspections: inspections + 2, outOfService: Math.round(inspections * luck.between(0, 0.09)) },
-    crashes: { fatal: 0, injury: luck.yes(0.1) ? 1 : 0, tow: luck.yes(0.2) ? 1 : 0 }, vehicles: [`5OX${String(row.id).padStart(6, '0')}${luck.whole(10_000_000, 99_999_999)}`],
+    dotNumber: row.dotNumber,
+    mcNumber: row.mcNumber,
+    legalName: row.name,
+    tradeName: null,
+    operating: true,
+    physical: {
+      street: `${luck.whole(10, 4000)} ${luck.pick(streets)}`,
+      city: row.homeCity,
+      region: row.homeRegion,
+      postal: '',
+      country: 'US',
+    },
+    mailing: null,
+    phones: [row.phone],
+    mail: row.mail,
+    officers: [
+      `${luck.pick(dispatchers)} ${String.fromCharCode(65 + (row.id % 26))} ${luck.pick(dispatchers).split(' ')[1]}`,
+    ],
+    powerUnits,
+    drivers: powerUnits + luck.whole(0, 4),
+    cargo: row.equipment.includes('reefer') ? ['refrigerated food', 'general freight'] : ['general freight'],
+    operations: ['interstate for hire'],
+    hazmat: false,
+    authorities: [
+      {
+        kind: 'common',
+        status: revoked ? 'revoked' : 'active',
+        grantedOn: addDays(today, trouble > 0.97 ? -40 : -luck.whole(200, 5000)),
+        revokedOn: revoked ? addDays(today, -luck.whole(3, 60)) : null,
+        reinstatedOn: null,
+      },
+    ],
+    filings: [
+      {
+        kind: 'liability',
+        insurer: liability.insurer,
+        number: liability.number,
+        limitMinor: liability.limitMinor,
+        effectiveOn: liability.effectiveOn,
+        cancelledOn: null,
+      },
+    ],
+    safetyRating: luck.yes(0.3) ? (luck.yes(0.9) ? 'satisfactory' : 'conditional') : null,
+    ratedOn: null,
+    vehicle: { inspections, outOfService: Math.round(inspections * luck.between(0.05, 0.3)) },
+    driver: { inspections: inspections + 2, outOfService: Math.round(inspections * luck.between(0, 0.09)) },
+    crashes: { fatal: 0, injury: luck.yes(0.1) ? 1 : 0, tow: luck.yes(0.2) ? 1 : 0 },
+    vehicles: [`5OX${String(row.id).padStart(6, '0')}${luck.whole(10_000_000, 99_999_999)}`],
   }
 }
 
 function writePapers(db: Db, carrierId: number, trouble: number, now: number): void {
   const receivedAt = now - 200 * 86_400_000
-  const held = [...(trouble < 0.02 || trouble > 0.05 ? (['w9'] as const) : []), ...(trouble < 0.05 || trouble > 0.08 ? (['agreement'] as const) : []), 'certificate' as const]
-  db.insert(paper).values(held.map((kind) => ({ carrierId, kind, state: 'checked' as const, fileName: `${kind}, kept on paper`, receivedAt, receivedFrom: 'before Oxpecker', checkedAt: receivedAt, checkedBy: people[1].name }))).run()
+  const held = [
+    ...(trouble < 0.02 || trouble > 0.05 ? (['w9'] as const) : []),
+    ...(trouble < 0.05 || trouble > 0.08 ? (['agreement'] as const) : []),
+    'certificate' as const,
+  ]
+  db.insert(paper)
+    .values(
+      held.map((kind) => ({
+        carrierId,
+        kind,
+        state: 'checked' as const,
+        fileName: `${kind}, kept on paper`,
+        receivedAt,
+        receivedFrom: 'before Oxpecker',
+        checkedAt: receivedAt,
+        checkedBy: people[1].name,
+      })),
+    )
+    .run()
 }

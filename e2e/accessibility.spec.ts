@@ -5,16 +5,29 @@ import { reading } from './loads'
 import { burst, choose } from './partners'
 
 async function violations(page: Page): Promise<string[]> {
-  const { violations: found } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
-  return found.map((violation) => `${violation.id}: ${violation.nodes.slice(0, 3).map((node) => `${node.target.join(' ')} ${node.failureSummary?.split('\n')[1] ?? ''}`).join(' | ')}`)
+  const { violations: found } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  return found.map(
+    (violation) =>
+      `${violation.id}: ${violation.nodes
+        .slice(0, 3)
+        .map((node) => `${node.target.join(' ')} ${node.failureSummary?.split('\n')[1] ?? ''}`)
+        .join(' | ')}`,
+  )
 }
 
 for (const colorScheme of ['light', 'dark'] as const) {
   test(`every page passes axe in ${colorScheme}`, async ({ browser }) => {
     test.setTimeout(240_000)
-    const page = await (await browser.newContext({ colorScheme, reducedMotion: 'reduce', viewport: { width: 1280, height: 800 } })).newPage()
+    const page = await (
+      await browser.newContext({ colorScheme, reducedMotion: 'reduce', viewport: { width: 1280, height: 800 } })
+    ).newPage()
     const forbidden: string[] = []
-    page.on('console', (message) => message.text().includes('Content Security Policy') && forbidden.push(message.text()))
+    page.on(
+      'console',
+      (message) => message.text().includes('Content Security Policy') && forbidden.push(message.text()),
+    )
     await page.goto('/sign-in')
     await ready(page)
     expect(await violations(page)).toEqual([])
@@ -24,7 +37,24 @@ for (const colorScheme of ['light', 'dark'] as const) {
     const loads = (await (await api.get('/find/loads?q=uncovered')).json()) as { id: number }[]
     const covered = (await (await api.get('/find/loads?q=covered')).json()) as { id: number }[]
     const quoteId = Number(/\/quotes\/(\d+)/.exec(await (await api.get('/quotes?q=coming')).text())![1])
-    for (const path of ['/loads', '/rates/suspects', '/quotes', `/quotes/${quoteId}`, '/fuel', '/carriers', '/carriers?q=zzzz', '/carriers/1', '/carriers/watch', '/carriers/import', '/vetting', '/loads/new', `/loads/new?copy=${loads[0]!.id}`, `/loads/${loads[0]!.id}`, `/loads/${covered[0]!.id}`, `/loads/${covered[0]!.id}/change`]) {
+    for (const path of [
+      '/loads',
+      '/rates/suspects',
+      '/quotes',
+      `/quotes/${quoteId}`,
+      '/fuel',
+      '/carriers',
+      '/carriers?q=zzzz',
+      '/carriers/1',
+      '/carriers/watch',
+      '/carriers/import',
+      '/vetting',
+      '/loads/new',
+      `/loads/new?copy=${loads[0]!.id}`,
+      `/loads/${loads[0]!.id}`,
+      `/loads/${covered[0]!.id}`,
+      `/loads/${covered[0]!.id}/change`,
+    ]) {
       await page.goto(path)
       await ready(page)
       expect(await violations(page), path).toEqual([])
@@ -63,7 +93,8 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.locator('[data-cell="0-0"]').focus()
       await page.keyboard.press(key)
       await expect(page.getByRole('dialog')).toBeVisible()
-      if (key === 's') await expect(page.getByRole('region', { name: 'As they will read it' })).toContainText('Quiet Anvil Steel')
+      if (key === 's')
+        await expect(page.getByRole('region', { name: 'As they will read it' })).toContainText('Quiet Anvil Steel')
       expect(await violations(page), `quote dialog ${key}`).toEqual([])
       await page.keyboard.press('Escape')
       await expect(page.getByRole('dialog')).toBeHidden()
@@ -77,7 +108,9 @@ for (const colorScheme of ['light', 'dark'] as const) {
 
   test(`tenders, partners and rules pass axe in ${colorScheme}`, async ({ browser }) => {
     test.setTimeout(120_000)
-    const page = await (await browser.newContext({ colorScheme, reducedMotion: 'reduce', viewport: { width: 1280, height: 800 } })).newPage()
+    const page = await (
+      await browser.newContext({ colorScheme, reducedMotion: 'reduce', viewport: { width: 1280, height: 800 } })
+    ).newPage()
     await burst('two-otters', 'original', 2)
     await burst('quiet-anvil', 'broken')
     const [shipment] = await burst('marigold', 'original')
@@ -91,13 +124,30 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.keyboard.press('Escape')
       await expect(page.getByRole('dialog')).toBeHidden()
     }
-    const siteId = reading((db) => db.prepare("select id from partner where transport = 'site'").pluck().get() as number)
-    for (const path of ['/intake/answered', '/exchange', '/exchange?trouble=1', '/exchange?kind=page', '/partners', '/partners/2', `/partners/${siteId}`, '/answering', '/answering?customer=1']) {
+    const siteId = reading(
+      (db) => db.prepare("select id from partner where transport = 'site'").pluck().get() as number,
+    )
+    for (const path of [
+      '/intake/answered',
+      '/exchange',
+      '/exchange?trouble=1',
+      '/exchange?kind=page',
+      '/partners',
+      '/partners/2',
+      `/partners/${siteId}`,
+      '/answering',
+      '/answering?customer=1',
+    ]) {
       await page.goto(path)
       await ready(page)
       expect(await violations(page), path).toEqual([])
     }
-    for (const [path, key] of [['/answering?customer=1', 'w'], ['/partners', 'w'], ['/loads/1', 'j'], ['/loads/1', 't']] as const) {
+    for (const [path, key] of [
+      ['/answering?customer=1', 'w'],
+      ['/partners', 'w'],
+      ['/loads/1', 'j'],
+      ['/loads/1', 't'],
+    ] as const) {
       await page.goto(path)
       await ready(page)
       await page.keyboard.press(key)

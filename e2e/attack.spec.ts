@@ -9,12 +9,27 @@ const quick = attacks.filter(({ name }) => !/guesses|wrong signatures/.test(name
 
 test('while strangers attack, the desk answers', async () => {
   test.setTimeout(120_000)
-  const members = JSON.parse(readFileSync('.tmp/e2e/partner-members.json', 'utf8')) as { transport: string; secret: string; inUrl: string }[]
+  const members = JSON.parse(readFileSync('.tmp/e2e/partner-members.json', 'utf8')) as {
+    transport: string
+    secret: string
+    inUrl: string
+  }[]
   const member = members.find(({ transport }) => transport === 'http')!
-  const target = { origin, inboundPort: 4204, partner: { id: Number(member.inUrl.split('/').at(-1)), secret: member.secret }, account: 'ines@ploverrook.example' }
+  const target = {
+    origin,
+    inboundPort: 4204,
+    partner: { id: Number(member.inUrl.split('/').at(-1)), secret: member.secret },
+    account: 'ines@ploverrook.example',
+  }
   expect(quick.length).toBeGreaterThan(4)
   // The first seconds of a start are busy with themselves: what the attacks do is seen once it is quiet.
-  await expect.poll(async () => (await watched(origin, null, () => new Promise((resolve) => setTimeout(resolve, 1500)))).worstHealthMs, { timeout: 60_000 }).toBeLessThan(200)
+  await expect
+    .poll(
+      async () =>
+        (await watched(origin, null, () => new Promise((resolve) => setTimeout(resolve, 1500)))).worstHealthMs,
+      { timeout: 60_000 },
+    )
+    .toBeLessThan(200)
   for (const attack of quick) {
     const { result, worstHealthMs, unanswered } = await watched(origin, null, () => attack.run(target, 0.05))
     expect(result, attack.name).toBeNull()

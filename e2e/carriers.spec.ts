@@ -3,7 +3,9 @@ import { caller, linkIn, mails, ready, signIn } from './desk'
 import { clearCarriers, freshLoad, nameOf, reading } from './loads'
 
 const register = 'http://127.0.0.1:4206'
-const pdf = Buffer.from('%PDF-1.4\n1 0 obj<</Type/Catalog/Pages 2 0 R>>endobj\n2 0 obj<</Type/Pages/Kids[]/Count 0>>endobj\ntrailer<</Root 1 0 R>>\n')
+const pdf = Buffer.from(
+  '%PDF-1.4\n1 0 obj<</Type/Catalog/Pages 2 0 R>>endobj\n2 0 obj<</Type/Pages/Kids[]/Count 0>>endobj\ntrailer<</Root 1 0 R>>\n',
+)
 
 interface Known {
   dotNumber: string
@@ -17,7 +19,15 @@ interface Known {
 /** A carrier of the register that is not ours yet and is in order there. */
 async function stranger(skip: number): Promise<Known> {
   const held = new Set(reading((db) => db.prepare('select dot_number from carrier').pluck().all() as string[]))
-  const found = reading((db) => db.prepare("select record from register_record where may_carry = 1 and json_extract(record, '$.mail') is not null and json_extract(record, '$.filings[0].cancelledOn') is null order by dot_number").pluck().all() as string[])
+  const found = reading(
+    (db) =>
+      db
+        .prepare(
+          "select record from register_record where may_carry = 1 and json_extract(record, '$.mail') is not null and json_extract(record, '$.filings[0].cancelledOn') is null order by dot_number",
+        )
+        .pluck()
+        .all() as string[],
+  )
     .map((record) => JSON.parse(record) as Known)
     .filter((each) => !held.has(each.dotNumber))
   expect(found.length).toBeGreaterThan(skip)
@@ -26,7 +36,9 @@ async function stranger(skip: number): Promise<Known> {
 
 const carrierIdOf = (page: Page) => Number(/\/carriers\/(\d+)/.exec(page.url())![1])
 
-test('a number and Enter bring a carrier with all that is known, vetted; the same again is named; a name is enough', async ({ page }) => {
+test('a number and Enter bring a carrier with all that is known, vetted; the same again is named; a name is enough', async ({
+  page,
+}) => {
   const known = await stranger(0)
   const other = await stranger(1)
   await signIn(page)
@@ -53,11 +65,16 @@ test('a number and Enter bring a carrier with all that is known, vetted; the sam
   await expect(page.getByRole('option').first()).toContainText(known.dotNumber)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('dialog').getByRole('alert')).toContainText('is already with us')
-  await page.getByRole('combobox', { name: /MC or DOT number/ }).fill(other.legalName.split(' ').slice(0, 2).join(' ').toLowerCase())
+  await page
+    .getByRole('combobox', { name: /MC or DOT number/ })
+    .fill(other.legalName.split(' ').slice(0, 2).join(' ').toLowerCase())
   await expect(page.getByRole('option', { name: new RegExp(other.dotNumber) })).toBeVisible()
 })
 
-test('papers and a signature asked for by mail, sent from a phone, looked at, and then they count', async ({ page, browser }) => {
+test('papers and a signature asked for by mail, sent from a phone, looked at, and then they count', async ({
+  page,
+  browser,
+}) => {
   const known = await stranger(2)
   const api = await caller()
   const { carrierId } = await (await api.post('/carriers/add', { data: { number: `DOT ${known.dotNumber}` } })).json()
@@ -69,17 +86,26 @@ test('papers and a signature asked for by mail, sent from a phone, looked at, an
   await expect(asking.getByLabel('By mail to')).toHaveValue(known.mail!)
   await asking.getByRole('button', { name: /Send/ }).click()
   await expect(asking).toBeHidden()
-  const keys = reading((db) => db.prepare('select id, purpose from carrier_link where carrier_id = ? order by id').all(carrierId) as { id: number; purpose: string }[])
+  const keys = reading(
+    (db) =>
+      db.prepare('select id, purpose from carrier_link where carrier_id = ? order by id').all(carrierId) as {
+        id: number
+        purpose: string
+      }[],
+  )
   expect(keys.map(({ purpose }) => purpose).toSorted()).toEqual(['agreement', 'papers'])
   const mailOf = (purpose: string) => `carrier-link-${keys.find((each) => each.purpose === purpose)!.id}`
-  for (const purpose of ['agreement', 'papers']) await expect.poll(async () => (await mails()).some((mail) => mail.key.startsWith(mailOf(purpose)))).toBe(true)
+  for (const purpose of ['agreement', 'papers'])
+    await expect.poll(async () => (await mails()).some((mail) => mail.key.startsWith(mailOf(purpose)))).toBe(true)
 
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage()
   await phone.goto(await linkIn(mailOf('papers'), 'p'))
   await ready(phone)
   await expect(phone.getByText(known.phones[0]!)).toHaveCount(0)
   const w9 = phone.getByRole('listitem').filter({ hasText: 'W-9' })
-  await w9.getByLabel('W-9').setInputFiles({ name: 'w9.pdf', mimeType: 'application/pdf', buffer: Buffer.from('<script>alert(1)</script>') })
+  await w9
+    .getByLabel('W-9')
+    .setInputFiles({ name: 'w9.pdf', mimeType: 'application/pdf', buffer: Buffer.from('<script>alert(1)</script>') })
   await w9.getByRole('button', { name: 'Send' }).click()
   await expect(phone.getByRole('alert')).toContainText('Only PDF, PNG and JPEG files are taken')
   await w9.getByLabel('W-9').setInputFiles({ name: '../../w9 of ours.exe', mimeType: 'application/pdf', buffer: pdf })
@@ -96,22 +122,45 @@ test('papers and a signature asked for by mail, sent from a phone, looked at, an
 
   const papers = page.getByRole('region', { name: 'Papers' })
   await expect(papers).toContainText('checked as signed')
-  await expect(page.getByRole('region', { name: 'Vetting' })).not.toContainText('Broker-carrier agreement is not on file')
+  await expect(page.getByRole('region', { name: 'Vetting' })).not.toContainText(
+    'Broker-carrier agreement is not on file',
+  )
   await expect(page.getByRole('region', { name: 'Vetting' })).toContainText('W-9 is not on file')
   await page.goto('/carriers/watch')
   await ready(page)
-  await page.getByRole('region', { name: 'Papers to look at' }).getByRole('listitem').filter({ hasText: nameOf(carrierId) }).getByRole('link', { name: 'Look at it' }).click()
-  await page.getByRole('dialog').getByRole('button', { name: /It is good/ }).click()
+  await page
+    .getByRole('region', { name: 'Papers to look at' })
+    .getByRole('listitem')
+    .filter({ hasText: nameOf(carrierId) })
+    .getByRole('link', { name: 'Look at it' })
+    .click()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /It is good/ })
+    .click()
   await expect(page.getByRole('region', { name: 'Vetting' })).not.toContainText('W-9 is not on file')
-  const served = await api.get(await papers.getByRole('link', { name: 'W-9' }).getAttribute('href').then((href) => href!))
-  expect(served.headers()).toMatchObject({ 'content-type': 'application/pdf', 'x-content-type-options': expect.stringContaining('nosniff') })
+  const served = await api.get(
+    await papers
+      .getByRole('link', { name: 'W-9' })
+      .getAttribute('href')
+      .then((href) => href!),
+  )
+  expect(served.headers()).toMatchObject({
+    'content-type': 'application/pdf',
+    'x-content-type-options': expect.stringContaining('nosniff'),
+  })
   expect(served.headers()['content-security-policy']).toContain('sandbox')
   expect(served.headers()['content-disposition']).not.toContain('..')
 
-  await expect(phone.request.get(`/carriers/${carrierId}`, { maxRedirects: 0 }).then((answer) => answer.status())).resolves.toBe(302)
+  await expect(
+    phone.request.get(`/carriers/${carrierId}`, { maxRedirects: 0 }).then((answer) => answer.status()),
+  ).resolves.toBe(302)
 })
 
-test('a payee waits for a second person, who approves it from the list of what needs one', async ({ page, browser }) => {
+test('a payee waits for a second person, who approves it from the list of what needs one', async ({
+  page,
+  browser,
+}) => {
   const known = await stranger(3)
   const api = await caller()
   const { carrierId } = await (await api.post('/carriers/add', { data: { number: `DOT ${known.dotNumber}` } })).json()
@@ -130,14 +179,22 @@ test('a payee waits for a second person, who approves it from the list of what n
   await page.keyboard.press('Enter')
   await expect(page.getByRole('region', { name: 'Contacts and payee' })).toContainText('waits for a second person')
   await expect(page.getByRole('button', { name: 'Approve' })).toHaveCount(0)
-  const payeeId = reading((db) => db.prepare("select id from payee where carrier_id = ? and state = 'waiting'").pluck().get(carrierId) as number)
-  expect((await api.post(`/carriers/${carrierId}/act`, { data: { intent: 'approve_payee', payeeId } })).status()).toBeGreaterThanOrEqual(400)
+  const payeeId = reading(
+    (db) =>
+      db.prepare("select id from payee where carrier_id = ? and state = 'waiting'").pluck().get(carrierId) as number,
+  )
+  expect(
+    (await api.post(`/carriers/${carrierId}/act`, { data: { intent: 'approve_payee', payeeId } })).status(),
+  ).toBeGreaterThanOrEqual(400)
 
   const ruth = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
   await signIn(ruth, 'ruth@ploverrook.example')
   await ruth.goto('/carriers/watch')
   await ready(ruth)
-  const item = ruth.getByRole('region', { name: 'Payees waiting for a second person' }).getByRole('listitem').filter({ hasText: '…7788' })
+  const item = ruth
+    .getByRole('region', { name: 'Payees waiting for a second person' })
+    .getByRole('listitem')
+    .filter({ hasText: '…7788' })
   await item.getByRole('button', { name: 'Approve' }).click()
   await expect(item).toHaveCount(0)
   const payees = page.getByRole('region', { name: 'Contacts and payee' })
@@ -145,15 +202,33 @@ test('a payee waits for a second person, who approves it from the list of what n
   await expect(payees).toContainText('…7788')
 })
 
-test('the gate: a rep is stopped, a manager passes it with a reason that stays; a lapse afterwards is an alert without reloading and holds the dispatch', async ({ page, browser }) => {
+test('the gate: a rep is stopped, a manager passes it with a reason that stays; a lapse afterwards is an alert without reloading and holds the dispatch', async ({
+  page,
+  browser,
+}) => {
   test.setTimeout(120_000)
   const api = await caller()
   const loadId = await freshLoad(api)
   const [carrierId] = await clearCarriers(api, loadId, 1)
   const name = nameOf(carrierId!)
   await api.post(`/loads/${loadId}/act`, { data: { intent: 'set_limits', targetMinor: 200_000, mostMinor: 250_000 } })
-  expect((await api.post(`/carriers/${carrierId}/act`, { data: { intent: 'do_not_use', reason: 'Left us waiting in May', lift: 'manager' } })).ok()).toBe(true)
-  expect((await api.post(`/loads/${loadId}/act`, { data: { intent: 'record_offer', offer: { carrierId, payMinor: 240_000, source: 'phone', goodUntil: null, note: '' } } })).ok()).toBe(true)
+  expect(
+    (
+      await api.post(`/carriers/${carrierId}/act`, {
+        data: { intent: 'do_not_use', reason: 'Left us waiting in May', lift: 'manager' },
+      })
+    ).ok(),
+  ).toBe(true)
+  expect(
+    (
+      await api.post(`/loads/${loadId}/act`, {
+        data: {
+          intent: 'record_offer',
+          offer: { carrierId, payMinor: 240_000, source: 'phone', goodUntil: null, note: '' },
+        },
+      })
+    ).ok(),
+  ).toBe(true)
   await signIn(page)
   await page.goto(`/loads/${loadId}`)
   await ready(page)
@@ -175,10 +250,15 @@ test('the gate: a rep is stopped, a manager passes it with a reason that stays; 
   await expect(page.getByText('Gate passed at the award by Ruth Amsel')).toBeVisible()
   await expect(page.getByText('“The owner called, settled”')).toBeVisible()
 
-  const dot = reading((db) => db.prepare('select dot_number from carrier where id = ?').pluck().get(carrierId) as string)
+  const dot = reading(
+    (db) => db.prepare('select dot_number from carrier where id = ?').pluck().get(carrierId) as string,
+  )
   const known = (await (await fetch(`${register}/carriers/dot/${dot}`)).json()) as Known
   const today = new Date().toISOString().slice(0, 10)
-  await fetch(`${register}/carriers/dot/${dot}`, { method: 'PATCH', body: JSON.stringify({ filings: known.filings.map((filing) => ({ ...filing, cancelledOn: today })) }) })
+  await fetch(`${register}/carriers/dot/${dot}`, {
+    method: 'PATCH',
+    body: JSON.stringify({ filings: known.filings.map((filing) => ({ ...filing, cancelledOn: today })) }),
+  })
   expect((await api.post(`/carriers/${carrierId}/act`, { data: { intent: 'refresh' } })).ok()).toBe(true)
   const alert = page.getByRole('alert').filter({ hasText: `The gate would no longer pass ${name}` })
   await expect(alert).toContainText('Liability')
@@ -198,14 +278,19 @@ test('the gate: a rep is stopped, a manager passes it with a reason that stays; 
   await fetch(`${register}/carriers/dot/${dot}`, { method: 'PATCH', body: JSON.stringify({ filings: known.filings }) })
   await api.post(`/carriers/${carrierId}/act`, { data: { intent: 'refresh' } })
   const manager = await caller('ruth@ploverrook.example')
-  expect((await manager.post(`/carriers/${carrierId}/act`, { data: { intent: 'lift_do_not_use', reason: 'settled' } })).ok()).toBe(true)
+  expect(
+    (await manager.post(`/carriers/${carrierId}/act`, { data: { intent: 'lift_do_not_use', reason: 'settled' } })).ok(),
+  ).toBe(true)
   await page.goto(`/loads/${loadId}`)
   await ready(page)
   await expect(alert).toHaveCount(0)
   await expect(page.getByText('Gate passed at the award by Ruth Amsel')).toBeVisible()
 })
 
-test('the policy: a manager sees whom a change would stop before it holds, a rep changes nothing', async ({ page, browser }) => {
+test('the policy: a manager sees whom a change would stop before it holds, a rep changes nothing', async ({
+  page,
+  browser,
+}) => {
   test.setTimeout(120_000)
   await signIn(page)
   await page.goto('/vetting')
@@ -213,7 +298,13 @@ test('the policy: a manager sees whom a change would stop before it holds, a rep
   await expect(page.getByText('Only a manager changes it.')).toBeVisible()
   await expect(page.getByRole('spinbutton').first()).toBeDisabled()
   const api = await caller()
-  expect((await api.post('/vetting/policy', { data: { intent: 'save', policy: { rules: [] }, note: 'none at all', basedOn: 0 } })).status()).toBe(403)
+  expect(
+    (
+      await api.post('/vetting/policy', {
+        data: { intent: 'save', policy: { rules: [] }, note: 'none at all', basedOn: 0 },
+      })
+    ).status(),
+  ).toBe(403)
 
   const ruth = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
   await signIn(ruth, 'ruth@ploverrook.example')
@@ -254,7 +345,15 @@ test('the directory: searched, filtered with counts, kept, walked and opened by 
   const rows = page.getByRole('list', { name: /Carriers by name/ }).getByRole('listitem')
   await expect(rows.first()).toContainText('Heron')
   const found = Number((await page.getByText(/^[\d,]+ found$/).textContent())!.replace(/\D/g, ''))
-  expect(found).toBe(reading((db) => db.prepare("select count(*) from carrier where search like '%heron%' or mail like '%heron%'").pluck().get() as number))
+  expect(found).toBe(
+    reading(
+      (db) =>
+        db
+          .prepare("select count(*) from carrier where search like '%heron%' or mail like '%heron%'")
+          .pluck()
+          .get() as number,
+    ),
+  )
   const filter = page.getByRole('navigation', { name: 'Filters' }).getByRole('link', { name: /^reefer/ })
   const count = Number((await filter.textContent())!.replace(/\D/g, ''))
   await filter.click()
@@ -277,25 +376,33 @@ test('the directory: searched, filtered with counts, kept, walked and opened by 
   await expect(page.getByText('No carrier fits.')).toBeVisible()
 })
 
-test('a list of carriers: what would happen to every row is seen first, bad rows come back with their reasons', async ({ page }) => {
+test('a list of carriers: what would happen to every row is seen first, bad rows come back with their reasons', async ({
+  page,
+}) => {
   const [one, two] = [await stranger(6), await stranger(7)]
   const held = reading((db) => db.prepare('select dot_number from carrier order by id').pluck().get() as string)
   const csv = `Who;USDOT no;MC;Ring\r\n${one.legalName};${one.dotNumber};;801-555-0123\r\nSomebody Else LLC;${two.dotNumber};;\r\nTheirs;${held};;\r\nNobody;77;;\r\n;;;\r\nTwice;${one.dotNumber};;\r\n"Quoted; name";abc;;\r\n`
   await signIn(page)
   await page.goto('/carriers/import')
   await ready(page)
-  await page.getByLabel(/A CSV file/).setInputFiles({ name: 'carriers.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
+  await page
+    .getByLabel(/A CSV file/)
+    .setInputFiles({ name: 'carriers.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
   await expect(page.getByText('2 to add, 1 already with us, 4 left out')).toBeVisible()
   const before = reading((db) => db.prepare('select count(*) from carrier').pluck().get())
   await page.getByRole('combobox', { name: 'Who' }).selectOption('name')
-  await expect(page.getByRole('listitem').filter({ hasText: 'line 3' })).toContainText('The list calls it Somebody Else LLC')
+  await expect(page.getByRole('listitem').filter({ hasText: 'line 3' })).toContainText(
+    'The list calls it Somebody Else LLC',
+  )
   await expect(page.getByRole('listitem').filter({ hasText: 'line 5' })).toContainText('The register knows no DOT 77')
   await page.getByRole('combobox', { name: 'Ring' }).selectOption('phone')
   await expect(page.getByRole('status')).toHaveText('')
   expect(reading((db) => db.prepare('select count(*) from carrier').pluck().get())).toBe(before)
   await page.getByRole('button', { name: 'Add 2' }).click()
   await expect(page.getByText('2 added, 1 already with us, 4 left out')).toBeVisible()
-  const bad = decodeURIComponent((await page.getByRole('link', { name: /rows left out/ }).getAttribute('href'))!.split(',').slice(1).join(','))
+  const bad = decodeURIComponent(
+    (await page.getByRole('link', { name: /rows left out/ }).getAttribute('href'))!.split(',').slice(1).join(','),
+  )
   expect(bad.trim().split('\r\n')).toHaveLength(5)
   expect(bad).toContain('The register knows no DOT 77')
   await page.getByRole('link', { name: one.legalName }).click()

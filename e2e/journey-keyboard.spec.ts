@@ -9,7 +9,10 @@ class Fingers {
   readonly pages = new Set<string>()
 
   constructor(private readonly page: Page) {
-    page.on('framenavigated', (frame) => frame === page.mainFrame() && this.pages.add(new URL(frame.url()).pathname.replace(/\d+/, 'N')))
+    page.on(
+      'framenavigated',
+      (frame) => frame === page.mainFrame() && this.pages.add(new URL(frame.url()).pathname.replace(/\d+/, 'N')),
+    )
   }
 
   async press(key: string): Promise<void> {
@@ -46,7 +49,12 @@ test('a copied load from the phone call to the sent confirmation, by keyboard al
   await expect(page.getByText(/on Saltlick since/)).toBeVisible()
   await fingers.press('o')
   await expect(page.getByRole('combobox', { name: /Carrier, by name/ })).toBeFocused()
-  const clear = await page.locator('section[aria-label=Shortlist] tr', { hasText: 'clear' }).first().locator('b, button, span').first().innerText()
+  const clear = await page
+    .locator('section[aria-label=Shortlist] tr', { hasText: 'clear' })
+    .first()
+    .locator('b, button, span')
+    .first()
+    .innerText()
   await fingers.type(clear.slice(0, 12))
   await expect(page.getByRole('option').first()).toContainText(clear.slice(0, 12))
   await fingers.press('Enter')
@@ -64,7 +72,9 @@ test('a copied load from the phone call to the sent confirmation, by keyboard al
   await fingers.press('Enter')
   await expect(page.getByText(/version 1 mailed to/)).toBeVisible()
 
-  console.log(`    from "customer on the phone" to "confirmation sent": ${fingers.keys} keystrokes, ${fingers.entries} field entries (${fingers.characters} characters of free text), ${fingers.pages.size} pages: ${[...fingers.pages].join(' ')}`)
+  console.log(
+    `    from "customer on the phone" to "confirmation sent": ${fingers.keys} keystrokes, ${fingers.entries} field entries (${fingers.characters} characters of free text), ${fingers.pages.size} pages: ${[...fingers.pages].join(' ')}`,
+  )
   expect(fingers.pages.size).toBeLessThanOrEqual(4)
   expect(fingers.keys).toBeLessThan(60)
 })

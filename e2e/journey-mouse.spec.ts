@@ -5,7 +5,12 @@ import { clearCarriers, nameOf } from './loads'
 test('from a customer’s shipment to an accepted rate confirmation, with the mouse', async ({ page, browser }) => {
   test.setTimeout(120_000)
   await signIn(page)
-  await expect(page.getByRole('list', { name: /Open loads/ }).getByRole('listitem').first()).toBeVisible()
+  await expect(
+    page
+      .getByRole('list', { name: /Open loads/ })
+      .getByRole('listitem')
+      .first(),
+  ).toBeVisible()
   await page.getByRole('link', { name: 'Loads', exact: true }).click()
   await page.getByRole('link', { name: 'New load n' }).click()
   await ready(page)
@@ -33,7 +38,11 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   await page.getByRole('button', { name: 'Add a reference' }).click()
   await page.getByLabel('Reference 2', { exact: true }).selectOption('contract_number')
   await page.getByLabel('Number of reference 2').fill('HUSHHUSH-1')
-  await page.getByRole('region', { name: 'References' }).getByRole('checkbox', { name: 'Rate confirmation' }).nth(1).uncheck()
+  await page
+    .getByRole('region', { name: 'References' })
+    .getByRole('checkbox', { name: 'Rate confirmation' })
+    .nth(1)
+    .uncheck()
   await page.getByRole('button', { name: 'Add a note' }).click()
   await page.getByLabel('Note 1', { exact: true }).fill('Washed trailer only')
   await page.getByRole('button', { name: 'Add a note' }).click()
@@ -63,8 +72,18 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   // Posted: carriers answer by call-back and by mail; what they must not see never reached the board.
   await page.getByRole('button', { name: 'Post p' }).click()
   await expect(page.getByText(/on Saltlick since/)).toBeVisible()
-  await expect(page.getByRole('list', { name: /Offers/ }).getByText(/^board,/).first()).toBeVisible({ timeout: 30_000 })
-  await expect(page.getByRole('list', { name: /Offers/ }).getByText(/^mail,/).first()).toBeVisible({ timeout: 30_000 })
+  await expect(
+    page
+      .getByRole('list', { name: /Offers/ })
+      .getByText(/^board,/)
+      .first(),
+  ).toBeVisible({ timeout: 30_000 })
+  await expect(
+    page
+      .getByRole('list', { name: /Offers/ })
+      .getByText(/^mail,/)
+      .first(),
+  ).toBeVisible({ timeout: 30_000 })
   const wire = await (await fetch(`${board}/wire`)).text()
   expect(wire).toContain('Canned trout')
   expect(wire).not.toMatch(/HUSHHUSH|Lantern Fish|PU7788|77 Canal|2880|288000/)
@@ -78,20 +97,29 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   await page.getByLabel('Price, all in').fill('2,457')
   await page.getByRole('button', { name: /Record/ }).click()
   await expect(page.getByText(/Offer \$2,457 from/)).toBeVisible()
-  await page.getByRole('list', { name: /Offers/ }).getByRole('button', { name: /2,457/ }).click()
+  await page
+    .getByRole('list', { name: /Offers/ })
+    .getByRole('button', { name: /2,457/ })
+    .click()
   await page.getByRole('button', { name: 'Counter c' }).click()
   await page.getByLabel('Our price').fill('2,300')
   await page.getByRole('button', { name: 'Counter Enter' }).click()
   await expect(page.getByText('countered at 2,300').first()).toBeVisible()
   await page.getByRole('button', { name: 'Take down p' }).click()
   await expect(page.getByText('Off Saltlick').first()).toBeVisible()
-  const last = page.getByRole('list', { name: /Offers/ }).getByRole('button').last()
+  const last = page
+    .getByRole('list', { name: /Offers/ })
+    .getByRole('button')
+    .last()
   await last.click()
   await page.getByRole('button', { name: 'Decline x' }).click()
   await expect(page.getByRole('list', { name: /Offers/ }).getByText('declined')).toBeVisible()
 
   // Award at the countered price; the others are turned down; the confirmation is written and mailed.
-  await page.getByRole('list', { name: /Offers/ }).getByRole('button', { name: /2,457/ }).click()
+  await page
+    .getByRole('list', { name: /Offers/ })
+    .getByRole('button', { name: /2,457/ })
+    .click()
   await page.getByRole('button', { name: 'Award a' }).click()
   await expect(page.getByText(/Clear: authority|with care/)).toBeVisible()
   await page.getByLabel('Rate of pay line 1').fill('2300')
@@ -138,6 +166,15 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
 
   // The log: every step, who and from what to what.
   const log = page.getByRole('list', { name: 'Log, newest first' })
-  for (const line of ['Load made', 'Opened for cover', 'Posting asked of Saltlick', '$2,300 against $2,457', 'Awarded to', 'version 1 accepted by Ada Finch, Dispatcher', 'version 1 void']) await expect(log.getByText(line).first()).toBeAttached()
+  for (const line of [
+    'Load made',
+    'Opened for cover',
+    'Posting asked of Saltlick',
+    '$2,300 against $2,457',
+    'Awarded to',
+    'version 1 accepted by Ada Finch, Dispatcher',
+    'version 1 void',
+  ])
+    await expect(log.getByText(line).first()).toBeAttached()
   expect(id).toBeTruthy()
 })

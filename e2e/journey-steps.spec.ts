@@ -7,7 +7,10 @@ test('offers, limits, award, confirmation and its second version, by keyboard al
   const api = await caller()
   const loadId = await freshLoad(api)
   const carriers = await clearCarriers(api, loadId, 3)
-  const offer = (index: number, payMinor: number, goodUntil: number | null = null) => api.post(`/loads/${loadId}/act`, { data: { intent: 'record_offer', offer: { carrierId: carriers[index], payMinor, goodUntil } } })
+  const offer = (index: number, payMinor: number, goodUntil: number | null = null) =>
+    api.post(`/loads/${loadId}/act`, {
+      data: { intent: 'record_offer', offer: { carrierId: carriers[index], payMinor, goodUntil } },
+    })
   await signIn(page)
   await page.goto(`/loads/${loadId}`)
   await ready(page)
@@ -81,7 +84,9 @@ test('a manager goes past the gate with a reason, a rep cannot', async ({ page, 
   const loadId = await freshLoad(api)
   const stopped = await passableCarrier(await caller('ruth@ploverrook.example'), loadId)
   await api.post(`/loads/${loadId}/act`, { data: { intent: 'set_limits', targetMinor: 200_000, mostMinor: 250_000 } })
-  await api.post(`/loads/${loadId}/act`, { data: { intent: 'record_offer', offer: { carrierId: stopped, payMinor: 200_000 } } })
+  await api.post(`/loads/${loadId}/act`, {
+    data: { intent: 'record_offer', offer: { carrierId: stopped, payMinor: 200_000 } },
+  })
   await signIn(page)
   await page.goto(`/loads/${loadId}`)
   await ready(page)

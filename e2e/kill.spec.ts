@@ -38,8 +38,27 @@ test(`killed ${kills} times in a run of awards, the mail server coming and going
   let over = false
   const awarding = (async () => {
     for (const load of loads) {
-      await insist(() => api.post(`/loads/${load.id}/act`, { data: { intent: 'award', priceReason: 'a test of the way', offerId: load.offerIds[0], buyCharges: [flatCharge('line_haul', 200_000)] }, timeout: 3000 }), 'already_awarded')
-      await insist(() => api.post(`/loads/${load.id}/act`, { data: { intent: 'send_confirmation', to: `dispatch@carrier${load.id}.example` }, timeout: 3000 }), 'already_sent')
+      await insist(
+        () =>
+          api.post(`/loads/${load.id}/act`, {
+            data: {
+              intent: 'award',
+              priceReason: 'a test of the way',
+              offerId: load.offerIds[0],
+              buyCharges: [flatCharge('line_haul', 200_000)],
+            },
+            timeout: 3000,
+          }),
+        'already_awarded',
+      )
+      await insist(
+        () =>
+          api.post(`/loads/${load.id}/act`, {
+            data: { intent: 'send_confirmation', to: `dispatch@carrier${load.id}.example` },
+            timeout: 3000,
+          }),
+        'already_sent',
+      )
       done++
       // Spread over the whole run of kills.
       await pause(luck.between(150, 500))
@@ -67,7 +86,16 @@ test(`killed ${kills} times in a run of awards, the mail server coming and going
   over = true
   await comingAndGoing
   await answering(`${around.mailbox}/healthz`, mail)
-  await expect.poll(() => reading((db) => db.prepare("select count(*) from outbox where kind = 'mail' and state = 'waiting'").pluck().get(), path), { timeout: 100_000 }).toBe(0)
+  await expect
+    .poll(
+      () =>
+        reading(
+          (db) => db.prepare("select count(*) from outbox where kind = 'mail' and state = 'waiting'").pluck().get(),
+          path,
+        ),
+      { timeout: 100_000 },
+    )
+    .toBe(0)
 
   const ids = loads.map((load) => load.id)
   const among = `load_id in (${ids.join(', ')})`
@@ -76,11 +104,21 @@ test(`killed ${kills} times in a run of awards, the mail server coming and going
   expect(count(`select count(distinct load_id) from offer where state = 'awarded' and ${among}`)).toBe(loadCount)
   expect(count(`select count(*) from confirmation where ${among}`)).toBe(loadCount)
   expect(count(`select count(*) from log where kind = 'load_awarded' and ${among}`)).toBe(loadCount)
-  const kept = (await (await fetch(`${around.mailbox}/mails`)).json()) as { key: string; to: string[]; repeats: number }[]
-  const ours = kept.filter((each) => /^dispatch@carrier\d+\.example$/.test(each.to[0] ?? '') && ids.some((id) => each.to[0] === `dispatch@carrier${id}.example`))
+  const kept = (await (await fetch(`${around.mailbox}/mails`)).json()) as {
+    key: string
+    to: string[]
+    repeats: number
+  }[]
+  const ours = kept.filter(
+    (each) =>
+      /^dispatch@carrier\d+\.example$/.test(each.to[0] ?? '') &&
+      ids.some((id) => each.to[0] === `dispatch@carrier${id}.example`),
+  )
   expect(new Set(ours.map((each) => each.key)).size).toBe(loadCount)
   expect(ours).toHaveLength(loadCount)
-  console.log(`    ${loadCount} awards, ${kills} kills (at ${spread.join(', ')} loads done), ${kept.reduce((sum, each) => sum + each.repeats, 0)} mails sent a second time and known by their key`)
+  console.log(
+    `    ${loadCount} awards, ${kills} kills (at ${spread.join(', ')} loads done), ${kept.reduce((sum, each) => sum + each.repeats, 0)} mails sent a second time and known by their key`,
+  )
   await stopAll([application, mail])
   await api.dispose()
 })
@@ -95,7 +133,10 @@ function end(child: ChildProcess): Promise<void> {
 }
 
 /** Asks again until there is an answer: done, or done already by an attempt whose answer was lost. */
-async function insist(ask: () => Promise<{ status(): number; json(): Promise<{ code?: string; message?: string }> }>, already: string): Promise<void> {
+async function insist(
+  ask: () => Promise<{ status(): number; json(): Promise<{ code?: string; message?: string }> }>,
+  already: string,
+): Promise<void> {
   for (;;) {
     const answer = await ask().catch(() => null)
     if (answer?.status() === 200) return
@@ -108,17 +149,27 @@ async function insist(ask: () => Promise<{ status(): number; json(): Promise<{ c
   }
 }
 
-async function prepareLoads(api: Awaited<ReturnType<typeof request.newContext>>): Promise<{ id: number; offerIds: number[] }[]> {
+async function prepareLoads(
+  api: Awaited<ReturnType<typeof request.newContext>>,
+): Promise<{ id: number; offerIds: number[] }[]> {
   const loads: { id: number; offerIds: number[] }[] = []
   let carriers: number[] = []
   for (let index = 0; index < loadCount; index++) {
     const id = await freshLoad(api)
     if (carriers.length === 0) carriers = await clearCarriers(api, id, 12)
     for (const carrierId of [carriers[index % 12]!, carriers[(index + 5) % 12]!]) {
-      const recorded = await api.post(`/loads/${id}/act`, { data: { intent: 'record_offer', offer: { carrierId, payMinor: 200_000 } } })
+      const recorded = await api.post(`/loads/${id}/act`, {
+        data: { intent: 'record_offer', offer: { carrierId, payMinor: 200_000 } },
+      })
       expect(recorded.status()).toBe(200)
     }
-    loads.push({ id, offerIds: reading((db) => db.prepare('select id from offer where load_id = ?').pluck().all(id) as number[], '.tmp/kill/oxpecker.db') })
+    loads.push({
+      id,
+      offerIds: reading(
+        (db) => db.prepare('select id from offer where load_id = ?').pluck().all(id) as number[],
+        '.tmp/kill/oxpecker.db',
+      ),
+    })
   }
   return loads
 }

@@ -2,14 +2,22 @@ import { expect, type Page, test } from '@playwright/test'
 import { caller, ready, signIn } from './desk'
 import { clearCarriers, freshLoad } from './loads'
 
-test('all tabs of a browser hear over one stream, and another tab takes it over when the first goes', async ({ context }) => {
+test('all tabs of a browser hear over one stream, and another tab takes it over when the first goes', async ({
+  context,
+}) => {
   const streams: string[] = []
   context.on('request', (request) => new URL(request.url()).pathname === '/live' && streams.push(request.url()))
   const api = await caller('ruth@ploverrook.example')
   const loadId = await freshLoad(api)
   const [one, two] = await clearCarriers(api, loadId, 2)
   const offer = async (carrierId: number, payMinor: number) =>
-    expect((await api.post(`/loads/${loadId}/act`, { data: { intent: 'record_offer', offer: { carrierId, payMinor, source: 'phone' } } })).status()).toBe(200)
+    expect(
+      (
+        await api.post(`/loads/${loadId}/act`, {
+          data: { intent: 'record_offer', offer: { carrierId, payMinor, source: 'phone' } },
+        })
+      ).status(),
+    ).toBe(200)
   const open = async (page: Page) => {
     await page.goto(`/loads/${loadId}`)
     await ready(page)

@@ -7,7 +7,9 @@ async function loadToPhoenix(): Promise<number> {
   return loads[0]!.id
 }
 
-test('a city of six states is told apart and chosen by keyboard, and the new facility stands on the map', async ({ page }) => {
+test('a city of six states is told apart and chosen by keyboard, and the new facility stands on the map', async ({
+  page,
+}) => {
   await signIn(page)
   await page.goto('/loads/new')
   await ready(page)
@@ -26,7 +28,10 @@ test('a city of six states is told apart and chosen by keyboard, and the new fac
   await page.getByLabel('Street').press('Enter')
   await expect(page.getByRole('combobox', { name: 'Facility' }).first()).toHaveValue(/Quarry dock, Springfield OH/)
   await page.getByRole('combobox', { name: 'Facility' }).nth(1).fill('phoenix')
-  await page.getByRole('option', { name: /Phoenix AZ/ }).first().click()
+  await page
+    .getByRole('option', { name: /Phoenix AZ/ })
+    .first()
+    .click()
   await expect(page.getByText(/truck miles/)).toBeVisible()
   await expect(page.getByRole('img', { name: /miles, mostly/ })).toBeVisible()
   await page.getByRole('combobox', { name: 'Facility' }).first().fill('Quarry')
@@ -40,7 +45,11 @@ test('two facilities known, miles, hours and the map are there within a tenth of
   await api.get(`/loads/route?stops=${stops}`)
   const ask = async () => {
     const begun = performance.now()
-    const route = (await (await api.get(`/loads/route?stops=${stops}`)).json()) as { miles: number; legs: { byRoad: boolean }[]; ways: { line: unknown[] }[] }
+    const route = (await (await api.get(`/loads/route?stops=${stops}`)).json()) as {
+      miles: number
+      legs: { byRoad: boolean }[]
+      ways: { line: unknown[] }[]
+    }
     return { route, took: performance.now() - begun }
   }
   // Others use the machine too: the best of a few counts.
@@ -82,9 +91,16 @@ test('the map of a load: moved, zoomed and brought home by keys and buttons, and
 test('the way is drawn on the server, before any script runs', async ({ browser }) => {
   const api = await caller()
   const loadId = await loadToPhoenix()
-  const page = await (await browser.newContext({ javaScriptEnabled: false, storageState: await api.storageState() })).newPage()
+  const page = await (
+    await browser.newContext({ javaScriptEnabled: false, storageState: await api.storageState() })
+  ).newPage()
   await page.goto(`/loads/${loadId}`)
-  await expect(page.getByRole('img', { name: /miles, mostly/ }).locator('path').first()).toBeVisible()
+  await expect(
+    page
+      .getByRole('img', { name: /miles, mostly/ })
+      .locator('path')
+      .first(),
+  ).toBeVisible()
   const shapes = await (await api.get('/map/shapes.svg')).text()
   expect(shapes).toMatch(/^<svg[^>]*>.*id="land".*id="lakes".*id="borders"/s)
 })
@@ -113,7 +129,9 @@ test('a delivery that the law does not allow is told with what would mend it', a
   await ready(page)
   await page.getByLabel('When').first().fill('tomorrow 8')
   await page.getByLabel('When').nth(1).fill('tomorrow 20:00')
-  await expect(page.getByText(/Cannot legally be there in time: [\d,]+ miles with rests, .* late\. .* would mend it/).first()).toBeVisible()
+  await expect(
+    page.getByText(/Cannot legally be there in time: [\d,]+ miles with rests, .* late\. .* would mend it/).first(),
+  ).toBeVisible()
 })
 
 test('stops between that zigzag are put in their best order with one click', async ({ page }) => {
@@ -124,7 +142,10 @@ test('stops between that zigzag are put in their best order with one click', asy
   const facilities = page.getByRole('combobox', { name: 'Facility' })
   for (const [at, city] of ['Yakima', 'Denver', 'Pocatello', 'Phoenix'].entries()) {
     await facilities.nth(at).fill(city)
-    await page.getByRole('option', { name: new RegExp(city) }).first().click()
+    await page
+      .getByRole('option', { name: new RegExp(city) })
+      .first()
+      .click()
   }
   await expect(page.getByText(/Another order of the stops between saves \d{3} miles/)).toBeVisible()
   await page.getByRole('button', { name: 'Put them in that order' }).click()

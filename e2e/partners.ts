@@ -1,13 +1,22 @@
 import { expect, type Page } from '@playwright/test'
-import { reading } from './loads'
 import { ready } from './desk'
+import { reading } from './loads'
 
 export const partners = 'http://127.0.0.1:4207'
 export const site = 'http://127.0.0.1:4208'
 
 /** Makes a partner of the demo send; the shipments it named. */
-export async function burst(partner: string, kind: string, count = 1, more: Record<string, string> = {}): Promise<string[]> {
-  const response = await fetch(`${partners}/burst`, { method: 'POST', headers: { accept: 'application/json' }, body: new URLSearchParams({ partner, kind, count: String(count), ...more }) })
+export async function burst(
+  partner: string,
+  kind: string,
+  count = 1,
+  more: Record<string, string> = {},
+): Promise<string[]> {
+  const response = await fetch(`${partners}/burst`, {
+    method: 'POST',
+    headers: { accept: 'application/json' },
+    body: new URLSearchParams({ partner, kind, count: String(count), ...more }),
+  })
   const lines = (await response.json()) as { shipments: string[] }[]
   const shipments = lines.flatMap((line) => line.shipments)
   expect(shipments.length, `${kind} of ${partner}`).toBeGreaterThan(0)
@@ -15,7 +24,11 @@ export async function burst(partner: string, kind: string, count = 1, more: Reco
 }
 
 /** Has a partner send until a tender comes that no rule declines at once (those too tight to drive are); its shipment. */
-export async function pastTheRules(partner: string, more: Record<string, string> = {}, state = 'open'): Promise<string> {
+export async function pastTheRules(
+  partner: string,
+  more: Record<string, string> = {},
+  state = 'open',
+): Promise<string> {
   for (;;) {
     const [shipment] = await burst(partner, 'original', 1, more)
     await expect.poll(() => [state, 'declined'].includes(noticeOf(shipment!)?.state ?? '')).toBe(true)
@@ -35,12 +48,23 @@ export interface Got {
 
 /** What the partners' side got of one kind under one number. */
 export async function got(kind: string, number: string): Promise<Got[]> {
-  return ((await (await fetch(`${partners}/received`)).json()) as Got[]).filter((each) => each.kind === kind && each.number === number)
+  return ((await (await fetch(`${partners}/received`)).json()) as Got[]).filter(
+    (each) => each.kind === kind && each.number === number,
+  )
 }
 
 /** The newest notice of a shipment. */
 export const noticeOf = (shipmentId: string) =>
-  reading((db) => db.prepare("select tender_notice.id, tender_notice.state, tender_notice.purpose, tender_notice.answered_by answeredBy, tender.load_id loadId from tender_notice join tender on tender.id = tender_notice.tender_id where tender.shipment_id = ? order by tender_notice.id desc limit 1").get(shipmentId) as { id: number; state: string; purpose: string; answeredBy: string | null; loadId: number | null } | undefined)
+  reading(
+    (db) =>
+      db
+        .prepare(
+          'select tender_notice.id, tender_notice.state, tender_notice.purpose, tender_notice.answered_by answeredBy, tender.load_id loadId from tender_notice join tender on tender.id = tender_notice.tender_id where tender.shipment_id = ? order by tender_notice.id desc limit 1',
+        )
+        .get(shipmentId) as
+        | { id: number; state: string; purpose: string; answeredBy: string | null; loadId: number | null }
+        | undefined,
+  )
 
 /** Opens Intake and chooses a shipment in the list. */
 export async function choose(page: Page, shipmentId: string): Promise<void> {

@@ -23,7 +23,9 @@ test('a practice load goes all the way and nothing leaves the building', async (
   await expect(page.getByText(/Practice: the mail kept in the building/)).toBeVisible()
 
   expect(await (await fetch(`${board}/wire`)).text()).not.toContain('Practice crates')
-  const confirmationId = /confirmations\/(\d+)/.exec((await page.getByRole('link', { name: /^RC-/ }).getAttribute('href'))!)![1]
+  const confirmationId = /confirmations\/(\d+)/.exec(
+    (await page.getByRole('link', { name: /^RC-/ }).getAttribute('href'))!,
+  )![1]
   expect((await mails()).some((mail) => mail.key.startsWith(`confirmation-${confirmationId}-`))).toBe(false)
 })
 
@@ -60,7 +62,8 @@ test('a viewer looks and cannot touch', async ({ page }) => {
   await page.goto(`/loads/${loadId}`)
   await ready(page)
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-  for (const name of ['Post p', 'Limits l', 'Change load e', 'Cancel load']) await expect(page.getByRole('button', { name })).toBeHidden()
+  for (const name of ['Post p', 'Limits l', 'Change load e', 'Cancel load'])
+    await expect(page.getByRole('button', { name })).toBeHidden()
   await page.keyboard.press('n')
   await expect(page).toHaveURL(`/loads/${loadId}`)
   expect((await page.goto('/loads/new'))!.status()).toBe(403)

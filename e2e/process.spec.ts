@@ -7,7 +7,7 @@ import { expect, request, test } from '@playwright/test'
 import Database from 'better-sqlite3'
 import { takeEnvironment } from '#server/settings.server'
 import { answering } from '../bin/processes'
-import { startApplication, type Surroundings, surroundings } from '../bin/surroundings'
+import { type Surroundings, startApplication, surroundings } from '../bin/surroundings'
 import { demoPassword } from '../demo/world'
 
 const folder = '.tmp/process'
@@ -25,13 +25,18 @@ async function world(): Promise<void> {
   const { makeWorld } = await import('../bin/world')
   await makeWorld(folder, { seed: 3, pastLoads: 60 })
 }
-const ended = (child: ChildProcess) => new Promise<{ code: number | null; afterMs: number }>((done) => {
-  const started = performance.now()
-  child.once('exit', (code) => done({ code, afterMs: performance.now() - started }))
-})
+const ended = (child: ChildProcess) =>
+  new Promise<{ code: number | null; afterMs: number }>((done) => {
+    const started = performance.now()
+    child.once('exit', (code) => done({ code, afterMs: performance.now() - started }))
+  })
 /** Runs the production server as somebody would by hand; what it said before it ended. */
 function run(environment: Record<string, string>, cwd = process.cwd()): Promise<{ code: number | null; said: string }> {
-  const child = spawn(process.execPath, [resolve('server.js')], { cwd, env: { PATH: process.env.PATH!, ...environment }, stdio: ['ignore', 'pipe', 'pipe'] })
+  const child = spawn(process.execPath, [resolve('server.js')], {
+    cwd,
+    env: { PATH: process.env.PATH!, ...environment },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  })
   application = child
   let said = ''
   child.stdout.on('data', (part) => (said += String(part)))
@@ -49,8 +54,12 @@ test('stopped with live streams that come back and a mail server that drips: acc
   })
   await new Promise<void>((done) => dripping.listen(4599, '127.0.0.1', () => done()))
   const db = new Database(join(folder, 'oxpecker.db'))
-  db.prepare("insert into carrier_link (carrier_id, purpose, kinds, sent_to, asked_by, asked_at, expires_at) values (1, 'papers', '[\"w9\"]', 'a@b.example', 'Ines', 1, 99999999999999)").run()
-  db.prepare("insert into outbox (key, kind, stream, payload, state, next_at) values ('x-1', 'carrier_mail', 'x', '{\"linkId\":1}', 'waiting', 0)").run()
+  db.prepare(
+    "insert into carrier_link (carrier_id, purpose, kinds, sent_to, asked_by, asked_at, expires_at) values (1, 'papers', '[\"w9\"]', 'a@b.example', 'Ines', 1, 99999999999999)",
+  ).run()
+  db.prepare(
+    "insert into outbox (key, kind, stream, payload, state, next_at) values ('x-1', 'carrier_mail', 'x', '{\"linkId\":1}', 'waiting', 0)",
+  ).run()
   db.close()
   application = startApplication(around, { OX_LOG_LEVEL: 'silent', OX_SMTP_PORT: '4599' })
   await answering(`${around.origin}/healthz`, application)
@@ -62,11 +71,20 @@ test('stopped with live streams that come back and a mail server that drips: acc
   let isOver = false
   const listen = () => {
     if (isOver) return
-    get(`${around.origin}/live`, { agent: kept, headers: { cookie } }, (stream) => stream.resume().on('end', listen).on('error', listen)).on('error', () => setTimeout(listen, 50))
+    get(`${around.origin}/live`, { agent: kept, headers: { cookie } }, (stream) =>
+      stream.resume().on('end', listen).on('error', listen),
+    ).on('error', () => setTimeout(listen, 50))
   }
   listen()
   await new Promise((done) => setTimeout(done, 500))
-  const asked = Promise.all(Array.from({ length: 10 }, () => api.get('/loads').then((answer) => answer.status(), (error: Error) => error.message)))
+  const asked = Promise.all(
+    Array.from({ length: 10 }, () =>
+      api.get('/loads').then(
+        (answer) => answer.status(),
+        (error: Error) => error.message,
+      ),
+    ),
+  )
   // All of them are on their way before it is told to stop.
   await new Promise((done) => setTimeout(done, 60))
   const ending = ended(application)
@@ -109,8 +127,20 @@ test('a database that lacks a table is refused in words, told at /healthz, and n
   await world()
   new Database(join(folder, 'oxpecker.db')).exec('pragma foreign_keys = off; drop table offer').close()
   application = startApplication(around, { OX_LOG_LEVEL: 'silent' })
-  await expect.poll(() => fetch(`${around.origin}/healthz`).then((answer) => answer.status, () => 0), { timeout: 30_000 }).toBe(503)
-  expect(await (await fetch(`${around.origin}/healthz`)).json()).toEqual({ ok: false, problem: expect.stringMatching(/table offer missing.*npm run restore/) })
+  await expect
+    .poll(
+      () =>
+        fetch(`${around.origin}/healthz`).then(
+          (answer) => answer.status,
+          () => 0,
+        ),
+      { timeout: 30_000 },
+    )
+    .toBe(503)
+  expect(await (await fetch(`${around.origin}/healthz`)).json()).toEqual({
+    ok: false,
+    problem: expect.stringMatching(/table offer missing.*npm run restore/),
+  })
   expect((await fetch(`${around.origin}/sign-in`)).status).toBe(503)
   const answer = await fetch(`${around.origin}/healthz`)
   expect(answer.headers.get('content-security-policy')).toContain("default-src 'self'")

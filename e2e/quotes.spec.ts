@@ -9,7 +9,13 @@ const row = (page: Page, line: number) => page.getByRole('grid').getByRole('row'
 async function fitted(): Promise<void> {
   const api = await caller()
   const loads = (await (await api.get('/find/loads?q=uncovered')).json()) as { id: number }[]
-  await expect.poll(async () => ((await (await api.get(`/loads/${loads[0]!.id}/rates`)).json()) as { state: { state: string } }).state.state, { timeout: 30_000 }).toBe('ready')
+  await expect
+    .poll(
+      async () =>
+        ((await (await api.get(`/loads/${loads[0]!.id}/rates`)).json()) as { state: { state: string } }).state.state,
+      { timeout: 30_000 },
+    )
+    .toBe('ready')
 }
 
 /** A new quote for a customer, begun by keyboard. */
@@ -18,7 +24,10 @@ async function beginQuote(page: Page, customer: string): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible()
   await page.keyboard.press('b')
   await page.getByRole('combobox', { name: 'Who asks' }).fill(customer)
-  await page.getByRole('option', { name: new RegExp(customer, 'i') }).first().waitFor()
+  await page
+    .getByRole('option', { name: new RegExp(customer, 'i') })
+    .first()
+    .waitFor()
   await page.keyboard.press('Enter')
   await page.waitForURL(/\/quotes\/\d+$/)
   await ready(page)
@@ -36,7 +45,9 @@ async function paste(page: Page, text: string): Promise<void> {
   await page.evaluate((words) => {
     const data = new DataTransfer()
     data.setData('text/plain', words)
-    document.activeElement!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    )
   }, text)
 }
 
@@ -47,7 +58,9 @@ test('a quote by keyboard alone: lanes typed and priced, sent, won, and its load
   await typePlace(page, 'yakima', /Yakima/)
   await typePlace(page, 'denver', /Denver CO/)
   await expect(row(page, 1)).toContainText(/Yakima WA.*Denver CO.*1,1\d\d/)
-  await expect(row(page, 1).getByRole('img', { name: /likely [\d,]+ to [\d,]+, middle [\d,]+; sell [\d,]+/ })).toBeVisible()
+  await expect(
+    row(page, 1).getByRole('img', { name: /likely [\d,]+ to [\d,]+, middle [\d,]+; sell [\d,]+/ }),
+  ).toBeVisible()
   // On the new line: typed out, ended with Enter before any list can answer.
   await page.keyboard.type('boise id')
   await page.keyboard.press('Enter')
@@ -72,8 +85,16 @@ test('a quote by keyboard alone: lanes typed and priced, sent, won, and its load
   await dialog.getByLabel('To (mail)').fill('traffic@twootters.example')
   await page.keyboard.press('Enter')
   await expect(dialog).toBeHidden()
-  const number = (await page.locator('main').getByText(/^Q-\d+$/).first().innerText()).trim()
-  await expect(page.getByRole('status').filter({ hasText: 'version 1 sent to traffic@twootters.example' })).toBeVisible()
+  const number = (
+    await page
+      .locator('main')
+      .getByText(/^Q-\d+$/)
+      .first()
+      .innerText()
+  ).trim()
+  await expect(
+    page.getByRole('status').filter({ hasText: 'version 1 sent to traffic@twootters.example' }),
+  ).toBeVisible()
   await expect.poll(async () => (await mails()).filter((mail) => mail.key === `${number}-1`).length).toBe(1)
   await expect(row(page, 1)).toContainText('Sent')
   // Letters are commands on a line's number.
@@ -92,11 +113,21 @@ test('a quote by keyboard alone: lanes typed and priced, sent, won, and its load
   expect(Number(asked.replace(/\D/g, ''))).toBeGreaterThan(1000)
 })
 
-test('rows from a spreadsheet: columns recognised, bad rows kept and marked, removed and brought back, exported', async ({ page }) => {
+test('rows from a spreadsheet: columns recognised, bad rows kept and marked, removed and brought back, exported', async ({
+  page,
+}) => {
   await fitted()
   await signIn(page)
   await beginQuote(page, 'Loom')
-  const rows = ['Lanes for the spring\t\t\t\t\t', 'Orig City\tO ST\tDest City\tD ST\tEquip\tAvg Wt (lbs)', 'Charlotte\tNC\tColumbus\tOH\tDry Van\t24,000', 'Charlotte\tNC\tNowheresville\tOH\tDry Van\t24,000', 'Spartanburg\tSC\tDallas\tTX\tBlimp\t-4', '\t\t\t\t\t', 'Charlotte\tNC\tTulsa\tOK\tReefer\t40000']
+  const rows = [
+    'Lanes for the spring\t\t\t\t\t',
+    'Orig City\tO ST\tDest City\tD ST\tEquip\tAvg Wt (lbs)',
+    'Charlotte\tNC\tColumbus\tOH\tDry Van\t24,000',
+    'Charlotte\tNC\tNowheresville\tOH\tDry Van\t24,000',
+    'Spartanburg\tSC\tDallas\tTX\tBlimp\t-4',
+    '\t\t\t\t\t',
+    'Charlotte\tNC\tTulsa\tOK\tReefer\t40000',
+  ]
   await paste(page, rows.join('\r\n').replace('\r\nSpartan', '\nSpartan'))
   const dialog = page.getByRole('dialog', { name: 'Rows from a spreadsheet' })
   await expect(dialog.getByRole('combobox', { name: 'Column 3 holds' })).toHaveValue('dest_city')
@@ -106,7 +137,9 @@ test('rows from a spreadsheet: columns recognised, bad rows kept and marked, rem
   await expect(page.getByText('4 lines, 2 to mend')).toBeVisible()
   await expect(row(page, 2)).toContainText('No Nowheresville in Ohio')
   await page.locator('[data-cell="2-1"]').focus()
-  await expect(page.getByRole('region', { name: 'The chosen line' })).toContainText('No such equipment: Blimp. One of van, reefer')
+  await expect(page.getByRole('region', { name: 'The chosen line' })).toContainText(
+    'No such equipment: Blimp. One of van, reefer',
+  )
   await expect(page.getByRole('region', { name: 'The chosen line' })).toContainText('A weight is not negative: -4')
   await page.keyboard.press('Escape')
   await page.keyboard.press('d')
@@ -116,7 +149,12 @@ test('rows from a spreadsheet: columns recognised, bad rows kept and marked, rem
   const download = page.waitForEvent('download')
   await page.getByRole('link', { name: 'CSV' }).click()
   const csv = readFileSync((await (await download).path())!, 'utf8')
-  expect(csv.split('\n').slice(1, 5).map((line) => line.split(',').slice(2, 4).join(','))).toEqual(['"Charlotte, NC"', '"Charlotte, NC"', '"Spartanburg, SC"', '"Charlotte, NC"'])
+  expect(
+    csv
+      .split('\n')
+      .slice(1, 5)
+      .map((line) => line.split(',').slice(2, 4).join(',')),
+  ).toEqual(['"Charlotte, NC"', '"Charlotte, NC"', '"Spartanburg, SC"', '"Charlotte, NC"'])
   expect(csv).toContain('Nowheresville')
 })
 
@@ -124,13 +162,19 @@ test('ten thousand rows: what a quote holds is taken with progress, the rest sta
   test.setTimeout(120_000)
   await signIn(page)
   await beginQuote(page, 'Paper Heron')
-  const rows = Array.from({ length: 10_000 }, (_, at) => `Spokane WA\t${at % 2 ? 'Denver CO' : 'Boise ID'}\tvan\t${20_000 + at}`)
+  const rows = Array.from(
+    { length: 10_000 },
+    (_, at) => `Spokane WA\t${at % 2 ? 'Denver CO' : 'Boise ID'}\tvan\t${20_000 + at}`,
+  )
   await paste(page, rows.join('\n'))
   const dialog = page.getByRole('dialog', { name: 'Rows from a spreadsheet' })
   await expect(dialog.getByRole('button', { name: /Price these 10,000 rows/ })).toBeFocused()
   await page.keyboard.press('Enter')
   await expect(dialog.getByRole('progressbar')).toBeVisible()
-  await expect(dialog.getByRole('alert')).toContainText('A quote holds 2,000 lines: 2,000 rows were taken, the other 8,000 stand here for another quote.', { timeout: 90_000 })
+  await expect(dialog.getByRole('alert')).toContainText(
+    'A quote holds 2,000 lines: 2,000 rows were taken, the other 8,000 stand here for another quote.',
+    { timeout: 90_000 },
+  )
   const rest = await dialog.getByRole('textbox').inputValue()
   expect(rest.split('\n')).toHaveLength(8000)
   expect(rest.startsWith('Spokane WA\tBoise ID\tvan\t22000')).toBe(true)
@@ -138,7 +182,10 @@ test('ten thousand rows: what a quote holds is taken with progress, the rest sta
   await expect(page.getByText(/^2000 lines/)).toBeVisible()
 })
 
-test('a manager sets how a customer is priced and their fuel table; drafts follow, a rep may only look', async ({ page, browser }) => {
+test('a manager sets how a customer is priced and their fuel table; drafts follow, a rep may only look', async ({
+  page,
+  browser,
+}) => {
   await fitted()
   await signIn(page, 'ruth@ploverrook.example')
   await page.goto('/fuel')
@@ -174,10 +221,14 @@ test('a manager sets how a customer is priced and their fuel table; drafts follo
   await rep.keyboard.press('m')
   await expect(rep.getByRole('dialog')).toContainText('A manager changes this.')
   const api = await caller()
-  expect((await api.post('/customers/1/pricing', { data: { rule: null, fuelTableId: null, showMiles: false } })).status()).toBe(403)
+  expect(
+    (await api.post('/customers/1/pricing', { data: { rule: null, fuelTableId: null, showMiles: false } })).status(),
+  ).toBe(403)
 })
 
-test('a prospect on the spot: quoted, won, and the load asks for nothing but what nobody knows yet', async ({ page }) => {
+test('a prospect on the spot: quoted, won, and the load asks for nothing but what nobody knows yet', async ({
+  page,
+}) => {
   await fitted()
   await signIn(page)
   await page.keyboard.press('q')
@@ -232,7 +283,9 @@ test('a prospect quoted in Canadian dollars: typed, previewed, won, and the load
   await expect(page.getByText(/^Canadian dollars at 0\.\d{4} of /)).toBeVisible()
   const price = page.getByRole('columnheader', { name: 'Price, C$' })
   await expect(price).toBeVisible()
-  const cell = page.locator(`[data-cell="0-${Number(await price.evaluate((head) => [...head.parentElement!.children].indexOf(head)))}"]`)
+  const cell = page.locator(
+    `[data-cell="0-${Number(await price.evaluate((head) => [...head.parentElement!.children].indexOf(head)))}"]`,
+  )
   await cell.focus()
   await page.keyboard.type('US$ 2,000')
   await page.keyboard.press('Enter')
@@ -242,9 +295,13 @@ test('a prospect quoted in Canadian dollars: typed, previewed, won, and the load
   await page.keyboard.press('Enter')
   await expect(row(page, 1)).toContainText('3,100')
   await page.locator('[data-cell="0-0"]').focus()
-  await expect(page.getByRole('region', { name: 'The chosen line' })).toContainText(/C\$3,100 \(\$2,\d{3}(\.\d{2})? at 0\.\d{4} of/)
+  await expect(page.getByRole('region', { name: 'The chosen line' })).toContainText(
+    /C\$3,100 \(\$2,\d{3}(\.\d{2})? at 0\.\d{4} of/,
+  )
   await page.keyboard.press('s')
-  await expect(page.getByRole('region', { name: 'As they will read it' })).toContainText(/C\$3,100.*All prices are in Canadian dollars \(CAD\)/)
+  await expect(page.getByRole('region', { name: 'As they will read it' })).toContainText(
+    /C\$3,100.*All prices are in Canadian dollars \(CAD\)/,
+  )
   await page.keyboard.press('Escape')
   await page.locator('[data-cell="0-0"]').focus()
   await page.keyboard.press('w')
@@ -256,7 +313,12 @@ test('a prospect quoted in Canadian dollars: typed, previewed, won, and the load
   await page.goto('/loads?q=teasel')
   await ready(page)
   await page.locator('[data-load]').first().click()
-  await expect(page.getByText(/sold for/).first().locator('xpath=..')).toContainText('C$3,100')
+  await expect(
+    page
+      .getByText(/sold for/)
+      .first()
+      .locator('xpath=..'),
+  ).toContainText('C$3,100')
 })
 
 test('the server is away while a line is typed: nothing is lost, and it is sent when it is back', async ({ page }) => {

@@ -23,14 +23,22 @@ test('two hundred carriers are awarded one load at the same instant: one gets it
   const loadId = await freshLoad(api)
   const carriers = await clearCarriers(api, loadId, 200)
   for (const carrierId of carriers) {
-    const recorded = await api.post(`/loads/${loadId}/act`, { data: { intent: 'record_offer', offer: { carrierId, payMinor: 200_000 + carrierId, source: 'phone' } } })
+    const recorded = await api.post(`/loads/${loadId}/act`, {
+      data: { intent: 'record_offer', offer: { carrierId, payMinor: 200_000 + carrierId, source: 'phone' } },
+    })
     expect(recorded.status()).toBe(200)
   }
   const offerIds = reading((db) => db.prepare('select id from offer where load_id = ?').pluck().all(loadId) as number[])
   expect(offerIds).toHaveLength(200)
   const cookie = (await api.storageState()).cookies.map((each) => `${each.name}=${each.value}`).join('; ')
   const at = Date.now() + 2500
-  const answers = (await Promise.all(Array.from({ length: processes }, (_, index) => race({ origin, cookie, loadId, offerIds: offerIds.filter((_, each) => each % processes === index), at })))).flat()
+  const answers = (
+    await Promise.all(
+      Array.from({ length: processes }, (_, index) =>
+        race({ origin, cookie, loadId, offerIds: offerIds.filter((_, each) => each % processes === index), at }),
+      ),
+    )
+  ).flat()
   expect(answers).toHaveLength(200)
   expect(answers.filter((answer) => answer.status === 200)).toHaveLength(1)
   const refused = answers.filter((answer) => answer.status === 409)
@@ -54,11 +62,15 @@ function readLoad(loadId: number) {
 
 function race(plan: object): Promise<{ status: number; body: { message: string } }[]> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, ['--input-type=module', '-e', racer, JSON.stringify(plan)], { stdio: ['ignore', 'pipe', 'inherit'] })
+    const child = spawn(process.execPath, ['--input-type=module', '-e', racer, JSON.stringify(plan)], {
+      stdio: ['ignore', 'pipe', 'inherit'],
+    })
     let output = ''
     child.stdout.on('data', (chunk) => {
       output += chunk
     })
-    child.on('close', (code) => (code === 0 ? resolve(JSON.parse(output)) : reject(new Error(`racer ended with ${code}`))))
+    child.on('close', (code) =>
+      code === 0 ? resolve(JSON.parse(output)) : reject(new Error(`racer ended with ${code}`)),
+    )
   })
 }

@@ -5,7 +5,13 @@ import { caller, ready, signIn } from './desk'
 async function fitted(): Promise<void> {
   const api = await caller()
   const loads = (await (await api.get('/find/loads?q=uncovered')).json()) as { id: number }[]
-  await expect.poll(async () => ((await (await api.get(`/loads/${loads[0]!.id}/rates`)).json()) as { state: { state: string } }).state.state, { timeout: 30_000 }).toBe('ready')
+  await expect
+    .poll(
+      async () =>
+        ((await (await api.get(`/loads/${loads[0]!.id}/rates`)).json()) as { state: { state: string } }).state.state,
+      { timeout: 30_000 },
+    )
+    .toBe('ready')
 }
 
 /** A load with an offer in hand. */
@@ -16,21 +22,28 @@ async function loadWithOffer(): Promise<number> {
   throw new Error('no open load has an offer')
 }
 
-test('the take line stands under the rate strip, each live offer is judged, and the drawer says what the figure rests on', async ({ page }) => {
+test('the take line stands under the rate strip, each live offer is judged, and the drawer says what the figure rests on', async ({
+  page,
+}) => {
   await fitted()
   await signIn(page)
   await page.goto(`/loads/${await loadWithOffer()}`)
   await ready(page)
   await expect(page.getByRole('img', { name: /^Take line: worth taking now [\d,]+, rising to/ })).toBeVisible()
   await expect(page.getByRole('region', { name: 'Rate strip' })).toContainText(/waiting ends at [\d,]+.*uncovered/)
-  await expect(page.getByRole('list', { name: 'Offers, the cheapest first' })).toContainText(/take|hold till|counter at|worth it|Broker-carrier|Cargo|Liability|authority/)
+  await expect(page.getByRole('list', { name: 'Offers, the cheapest first' })).toContainText(
+    /take|hold till|counter at|worth it|Broker-carrier|Cargo|Liability|authority/,
+  )
   await page.keyboard.press('r')
   const drawer = page.getByRole('dialog', { name: /what it rests on/ })
   await expect(drawer).toContainText(/likely, between [\d,]+ and [\d,]+ eight times in ten/)
   // The parts add up to the figure.
   const [middle, parts] = await drawer.evaluate((element) => {
     const number = (text: string) => Number(text.replaceAll(/[$,+]/g, '').replace('−', '-'))
-    return [number(element.querySelector('section b')!.textContent!), [...element.querySelectorAll('dd')].map((each) => number(each.textContent!))] as const
+    return [
+      number(element.querySelector('section b')!.textContent!),
+      [...element.querySelectorAll('dd')].map((each) => number(each.textContent!)),
+    ] as const
   })
   expect(Math.abs(parts.reduce((sum, part) => sum + part, 0) - middle)).toBeLessThanOrEqual(1)
   await expect(drawer.getByRole('region', { name: 'On this lane' })).toContainText(/PR-\d+|No load of ours yet/)
@@ -66,6 +79,8 @@ test('who may only look cannot correct a price, on the page or past it', async (
   const api = await caller('pim@ploverrook.example')
   expect((await api.post('/rates/correct', { data: { loadId: 1, verdict: 'left_out' } })).status()).toBe(403)
   const rep = await caller()
-  expect((await rep.post('/rates/correct', { data: { loadId: 1, verdict: 'price', priceMinor: -1 } })).status()).toBe(400)
+  expect((await rep.post('/rates/correct', { data: { loadId: 1, verdict: 'price', priceMinor: -1 } })).status()).toBe(
+    400,
+  )
   expect((await rep.post('/rates/correct', { data: { loadId: 99_999_999, verdict: 'left_out' } })).status()).toBe(409)
 })

@@ -2,7 +2,10 @@ import { expect, test } from '@playwright/test'
 import { caller, ready, signIn } from './desk'
 import { freshLoad } from './loads'
 
-test('signing in: a wrong password is told, the way back is kept, signing out ends the session', async ({ page, context }) => {
+test('signing in: a wrong password is told, the way back is kept, signing out ends the session', async ({
+  page,
+  context,
+}) => {
   await page.goto('/loads?q=snowmelt')
   await expect(page).toHaveURL(/sign-in\?to=/)
   await ready(page)
@@ -61,7 +64,10 @@ test('loads are searched, copied from the list, and exported as they were search
   const download = page.waitForEvent('download')
   await page.getByRole('link', { name: 'Export CSV' }).click()
   expect((await download).suggestedFilename()).toBe('loads.csv')
-  await rows.first().getByRole('link', { name: /^Copy PR-/ }).click()
+  await rows
+    .first()
+    .getByRole('link', { name: /^Copy PR-/ })
+    .click()
   await expect(page.getByRole('heading', { name: /Copy of PR-/ })).toBeVisible()
   await page.goto('/loads?q=zzzzzz')
   await expect(page.getByText('Nothing fits these words')).toBeVisible()

@@ -2,7 +2,16 @@
 import { rmSync } from 'node:fs'
 import { buildIfNeeded } from '../bin/build'
 import { answering, stopAll } from '../bin/processes'
-import { startApplication, startBoard, startMail, startMarket, startPartners, startRegister, startSite, surroundings } from '../bin/surroundings'
+import {
+  startApplication,
+  startBoard,
+  startMail,
+  startMarket,
+  startPartners,
+  startRegister,
+  startSite,
+  surroundings,
+} from '../bin/surroundings'
 
 const folder = '.tmp/e2e'
 rmSync(folder, { recursive: true, force: true })
@@ -11,7 +20,14 @@ Object.assign(process.env, around.application)
 buildIfNeeded()
 const { makeWorld } = await import('../bin/world')
 await makeWorld(folder, { seed: 11, pastLoads: 1500, wires: around.wires })
-const children = [startMail(around), startBoard(around, { BOARD_TROUBLE: '0.2', BOARD_PACE: '3' }), startMarket(around, { MARKET_TROUBLE: '0' }), startRegister(around, { REGISTER_TROUBLE: '0', REGISTER_SIZE: '3000' }), startPartners(around), startSite(around, { SITE_PACE: '0' })]
+const children = [
+  startMail(around),
+  startBoard(around, { BOARD_TROUBLE: '0.2', BOARD_PACE: '3' }),
+  startMarket(around, { MARKET_TROUBLE: '0' }),
+  startRegister(around, { REGISTER_TROUBLE: '0', REGISTER_SIZE: '3000' }),
+  startPartners(around),
+  startSite(around, { SITE_PACE: '0' }),
+]
 await answering(`${around.mailbox}/healthz`, children[0]!)
 await answering(`${around.board}/healthz`, children[1]!)
 await answering(`${around.market}/healthz`, children[2]!)

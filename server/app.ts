@@ -6,9 +6,9 @@ import { sealAnew } from '#server/access/seal-anew'
 import { soundnessProblem, watchSoundness } from '#server/database/watch'
 import { closeDatabase, DatabaseProblem, database, storageProblem } from '#server/db.server'
 import { guardRequests, secureAnswer } from '#server/http/guard'
-import { endStreams } from '#server/live/live'
-import { paceSignIns } from '#server/http/strangers'
 import { refuseWhenFull } from '#server/http/storage-refusal'
+import { paceSignIns } from '#server/http/strangers'
+import { endStreams } from '#server/live/live'
 import { logger } from '#server/log/logger'
 import { startFeeds } from '#server/market/feeds'
 import { startInboundMail } from '#server/message/inbound'
@@ -17,8 +17,8 @@ import { pruneSent, releaseHeld } from '#server/outbox/outbox'
 import { startWorker } from '#server/outbox/worker'
 import { readyPlaces } from '#server/place/find'
 import { lapseQuotes } from '#server/quote/quotes'
-import { stopReaders } from '#server/read/read'
 import { startRateModel } from '#server/rates/model'
+import { stopReaders } from '#server/read/read'
 import { SettingsProblem, settings } from '#server/settings.server'
 import { startTenders } from '#server/tender/schedule'
 import { startVetting } from '#server/vetting/schedule'
@@ -27,7 +27,9 @@ export const app = express()
 app.disable('x-powered-by')
 app.get('/healthz', (_request, response) => {
   const problem = storageProblem() ?? soundnessProblem()
-  response.status(problem ? 503 : 200).json(problem ? { ok: false, problem } : { ok: database().$client.prepare('select 1 as one').get() !== undefined })
+  response
+    .status(problem ? 503 : 200)
+    .json(problem ? { ok: false, problem } : { ok: database().$client.prepare('select 1 as one').get() !== undefined })
 })
 app.use(guardRequests)
 app.use(paceSignIns)
@@ -59,13 +61,16 @@ const readyPlacesAfter = 3_000
 /** A step in hand (a mail server that drips, a partner that dawdles) is waited for so long. */
 const longestStepMs = 7_000
 
-const inTime = (waits: Promise<unknown>[]) => Promise.race([Promise.allSettled(waits), new Promise((resolve) => setTimeout(resolve, longestStepMs).unref())])
+const inTime = (waits: Promise<unknown>[]) =>
+  Promise.race([Promise.allSettled(waits), new Promise((resolve) => setTimeout(resolve, longestStepMs).unref())])
 
 /** What is wrong with a start, in a sentence for whoever starts it; null for what nobody foresaw. */
 export function startProblem(error: unknown): string | null {
   if (error instanceof SettingsProblem || error instanceof DatabaseProblem) return error.message
   const code = (error as { code?: string }).code
-  return code === 'EADDRINUSE' ? `Port ${(error as { port?: number }).port ?? ''} is taken: another process listens there. Stop it, or set OX_PORT or OX_INBOUND_PORT.` : null
+  return code === 'EADDRINUSE'
+    ? `Port ${(error as { port?: number }).port ?? ''} is taken: another process listens there. Stop it, or set OX_PORT or OX_INBOUND_PORT.`
+    : null
 }
 
 /** Starts what runs beside the requests; the answer stops it, finishing the step in hand. */
@@ -73,16 +78,31 @@ export async function startWork(): Promise<() => Promise<void>> {
   // The first request would otherwise wait for every route's modules.
   await import('virtual:react-router/server-build')
   // Whose word is believed on who calls and by which protocol: of the proxies in the settings, of nobody else.
-  app.set('trust proxy', settings().OX_TRUSTED_PROXIES.split(',').map((each) => each.trim()).filter(Boolean))
+  app.set(
+    'trust proxy',
+    settings()
+      .OX_TRUSTED_PROXIES.split(',')
+      .map((each) => each.trim())
+      .filter(Boolean),
+  )
   const db = database()
   sealAnew(db)
   releaseHeld(db, { kind: 'board' }, Date.now())
   const stopWatch = watchSoundness()
   const feeds = startFeeds(db)
   // The fit wants the market's figures: it waits for them, but not for a publisher that does not answer.
-  const stopRates = startRateModel(Promise.race([feeds.first, new Promise<void>((resolve) => setTimeout(resolve, longestFeedWait).unref())]))
+  const stopRates = startRateModel(
+    Promise.race([feeds.first, new Promise<void>((resolve) => setTimeout(resolve, longestFeedWait).unref())]),
+  )
   const vetting = startVetting(db)
-  const workers = [startWorker(db, 'mail'), startWorker(db, 'board'), startWorker(db, 'quote_mail'), startWorker(db, 'carrier_mail'), startWorker(db, 'invoice_mail'), startWorker(db, 'exchange')]
+  const workers = [
+    startWorker(db, 'mail'),
+    startWorker(db, 'board'),
+    startWorker(db, 'quote_mail'),
+    startWorker(db, 'carrier_mail'),
+    startWorker(db, 'invoice_mail'),
+    startWorker(db, 'exchange'),
+  ]
   const tenders = startTenders(db)
   const inbound = await startInboundMail(db, settings().OX_INBOUND_PORT)
   const lapsing = setInterval(() => {
@@ -103,7 +123,13 @@ export async function startWork(): Promise<() => Promise<void>> {
     clearInterval(lapsing)
     endStreams()
     // What does not end in time is left as it stands: a step that was not noted as done is done again after the next start.
-    await inTime([stopReaders(), stopRates(), tenders.stop(), new Promise<void>((resolve) => inbound.close(() => resolve())), ...workers.map((worker) => worker.stop())])
+    await inTime([
+      stopReaders(),
+      stopRates(),
+      tenders.stop(),
+      new Promise<void>((resolve) => inbound.close(() => resolve())),
+      ...workers.map((worker) => worker.stop()),
+    ])
     closeDatabase()
   }
 }

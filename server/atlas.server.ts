@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { unpackLabels } from '#core/miles/labels-buffer'
-import { makeMiles, type Miles } from '#core/miles/miles'
+import { type Miles, makeMiles } from '#core/miles/miles'
 import { openRoads, type Roads } from '#core/miles/roads'
 import { type Gazetteer, readGazetteer } from '#core/place/gazetteer'
 import { readTradeAreas, type TradeAreas } from '#core/place/trade-area'
@@ -32,7 +32,13 @@ export const gazetteer: () => Gazetteer = once(() => readGazetteer(json('gazette
 export const tradeAreas: () => TradeAreas = once(() => readTradeAreas(json('trade-areas.json')))
 
 /** The road network with its labels, read when it is first asked for. */
-export const roads: () => Roads = once(() => openRoads({ network: json('network.json'), waters: json('waters.json'), labels: { practical: labels('practical'), shortest: labels('shortest') } }))
+export const roads: () => Roads = once(() =>
+  openRoads({
+    network: json('network.json'),
+    waters: json('waters.json'),
+    labels: { practical: labels('practical'), shortest: labels('shortest') },
+  }),
+)
 
 function labels(choice: string) {
   const bytes = read(`labels-${choice}.bin`)

@@ -25,7 +25,11 @@ export function openDatabase(path: string, { durable = true }: OpenOptions = {})
     const problem = problemOfFile(client, path)
     if (problem) throw problem
     const migrations = join(projectFolder(), 'drizzle')
-    if (isNewer(client, migrations)) throw new DatabaseProblem('newer', `${path} was written by a newer version of Oxpecker: start that version, or put back a backup of this one with npm run restore.`)
+    if (isNewer(client, migrations))
+      throw new DatabaseProblem(
+        'newer',
+        `${path} was written by a newer version of Oxpecker: start that version, or put back a backup of this one with npm run restore.`,
+      )
     migrateOnce(client, migrations, path === ':memory:' ? null : join(dirname(path), 'backups'))
     const missing = problemOfSchema(client, schema, path)
     if (missing) throw missing
@@ -51,7 +55,10 @@ function connect(path: string, durable: boolean): Database.Database {
     client.pragma('busy_timeout = 5000')
     client.pragma('journal_mode = WAL')
   } catch (error) {
-    throw new DatabaseProblem('unreadable', `${path} cannot be opened as a database (${error instanceof Error ? error.message : 'unknown'}). Look at its folder's rights and the disk, or put back a backup: npm run restore -- FOLDER.`)
+    throw new DatabaseProblem(
+      'unreadable',
+      `${path} cannot be opened as a database (${error instanceof Error ? error.message : 'unknown'}). Look at its folder's rights and the disk, or put back a backup: npm run restore -- FOLDER.`,
+    )
   }
   // What was decided here may be sent or said a moment later: it has to be on the disk before.
   client.pragma(`synchronous = ${durable ? 'FULL' : 'OFF'}`)

@@ -7,13 +7,14 @@ export interface Rounds {
 export function runRounds(step: () => Promise<boolean>, restMs: number): Rounds {
   let stopping = false
   let wake = () => {}
-  const rest = () => new Promise<void>((resolve) => {
-    const timer = setTimeout(resolve, restMs)
-    wake = () => {
-      clearTimeout(timer)
-      resolve()
-    }
-  })
+  const rest = () =>
+    new Promise<void>((resolve) => {
+      const timer = setTimeout(resolve, restMs)
+      wake = () => {
+        clearTimeout(timer)
+        resolve()
+      }
+    })
   const running = (async () => {
     while (!stopping) if (!(await step()) && !stopping) await rest()
   })()

@@ -1,6 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
-import { openDatabase } from '#server/db.server'
-import { inTransaction } from '#server/db.server'
+import { inTransaction, openDatabase } from '#server/db.server'
 import { carrier, load, offer } from '#server/schema'
 import { openLoad, type TestWorld, testWorld } from '#server/testing/world'
 
@@ -18,16 +17,52 @@ describe('the database keeps what the code promises', () => {
     ['a state that is none', "update load set state = 'lost'", /CHECK/],
     ['a carrier without a pay', 'update load set carrier_id = 1', /CHECK/],
     ['a window that closes before it opens', 'update load set pickup_by = pickup_at - 1', /CHECK/],
-    ['an offer of nothing', "insert into offer (load_id, carrier_id, pay_minor, source, state, received_at) values (1, 1, 0, 'phone', 'open', 1)", /CHECK/],
-    ['an offer on no load', "insert into offer (load_id, carrier_id, pay_minor, source, state, received_at) values (99, 1, 5, 'phone', 'open', 1)", /FOREIGN KEY/],
-    ['a quote sent without a day', "insert into quote (customer_id, rep_id, valid_until, valid_until_at, version, created_at) values (1, 1, '2026-12-01', 1, 1, 1)", /CHECK/],
-    ['a line sent without a price', "insert into quote (customer_id, rep_id, valid_until, valid_until_at, created_at) values (1, 1, '2026-12-01', 1, 1); insert into quote_line (quote_id, position, cells, problems, charges, state) values (1, 1, '{}', '[]', '[]', 'sent')", /CHECK/],
-    ['a line lost for no reason', "insert into quote (customer_id, rep_id, valid_until, valid_until_at, created_at) values (1, 1, '2026-12-01', 1, 1); insert into quote_line (quote_id, position, cells, problems, charges, state, sell_minor) values (1, 1, '{}', '[]', '[]', 'lost', 5)", /CHECK/],
-    ['a price on a line with something wrong', "insert into quote (customer_id, rep_id, valid_until, valid_until_at, created_at) values (1, 1, '2026-12-01', 1, 1); insert into quote_line (quote_id, position, cells, problems, charges, sell_minor) values (1, 1, '{}', '[{}]', '[]', 5)", /CHECK/],
+    [
+      'an offer of nothing',
+      "insert into offer (load_id, carrier_id, pay_minor, source, state, received_at) values (1, 1, 0, 'phone', 'open', 1)",
+      /CHECK/,
+    ],
+    [
+      'an offer on no load',
+      "insert into offer (load_id, carrier_id, pay_minor, source, state, received_at) values (99, 1, 5, 'phone', 'open', 1)",
+      /FOREIGN KEY/,
+    ],
+    [
+      'a quote sent without a day',
+      "insert into quote (customer_id, rep_id, valid_until, valid_until_at, version, created_at) values (1, 1, '2026-12-01', 1, 1, 1)",
+      /CHECK/,
+    ],
+    [
+      'a line sent without a price',
+      "insert into quote (customer_id, rep_id, valid_until, valid_until_at, created_at) values (1, 1, '2026-12-01', 1, 1); insert into quote_line (quote_id, position, cells, problems, charges, state) values (1, 1, '{}', '[]', '[]', 'sent')",
+      /CHECK/,
+    ],
+    [
+      'a line lost for no reason',
+      "insert into quote (customer_id, rep_id, valid_until, valid_until_at, created_at) values (1, 1, '2026-12-01', 1, 1); insert into quote_line (quote_id, position, cells, problems, charges, state, sell_minor) values (1, 1, '{}', '[]', '[]', 'lost', 5)",
+      /CHECK/,
+    ],
+    [
+      'a price on a line with something wrong',
+      "insert into quote (customer_id, rep_id, valid_until, valid_until_at, created_at) values (1, 1, '2026-12-01', 1, 1); insert into quote_line (quote_id, position, cells, problems, charges, sell_minor) values (1, 1, '{}', '[{}]', '[]', 5)",
+      /CHECK/,
+    ],
     ['a load sold by a line that is not there', 'update load set quote_line_id = 99', /FOREIGN KEY/],
-    ['a fuel table whose step is nothing', "insert into fuel_table (name, base_e3, step_e3, basis, add_e4) values ('x', 1, 0, 'per_mile', 1)", /CHECK/],
-    ['a market average of no loads', "insert into market_average (day, origin_postal, dest_postal, equipment, miles, average_minor, count, published_at, received_at) values ('2026-11-01', '833', '850', 'van', 1, 1, 0, 1, 1)", /CHECK/],
-    ['two loads of one number', "update load set number = 'PR-1'; create temp table twin as select * from load limit 1; update twin set id = 77; insert into load select * from twin", /UNIQUE/],
+    [
+      'a fuel table whose step is nothing',
+      "insert into fuel_table (name, base_e3, step_e3, basis, add_e4) values ('x', 1, 0, 'per_mile', 1)",
+      /CHECK/,
+    ],
+    [
+      'a market average of no loads',
+      "insert into market_average (day, origin_postal, dest_postal, equipment, miles, average_minor, count, published_at, received_at) values ('2026-11-01', '833', '850', 'van', 1, 1, 0, 1, 1)",
+      /CHECK/,
+    ],
+    [
+      'two loads of one number',
+      "update load set number = 'PR-1'; create temp table twin as select * from load limit 1; update twin set id = 77; insert into load select * from twin",
+      /UNIQUE/,
+    ],
     ['two carriers of one MC number', "update carrier set mc_number = '5'", /UNIQUE/],
   ])('%s', (_, sql, error) => expect(run(sql)).toThrow(error))
 
@@ -60,18 +95,41 @@ describe('the database keeps what the code promises', () => {
 })
 
 describe('the queries that every page makes use an index', () => {
-  const plan = (sql: string) => (world.db.$client.prepare(`explain query plan ${sql}`).all() as { detail: string }[]).map((row) => row.detail).join('; ')
+  const plan = (sql: string) =>
+    (world.db.$client.prepare(`explain query plan ${sql}`).all() as { detail: string }[])
+      .map((row) => row.detail)
+      .join('; ')
   test.each([
-    ['the open loads', "select * from load where state in ('draft', 'uncovered', 'covered') order by pickup_at limit 250", 'USING INDEX load_open'],
+    [
+      'the open loads',
+      "select * from load where state in ('draft', 'uncovered', 'covered') order by pickup_at limit 250",
+      'USING INDEX load_open',
+    ],
     ['a load’s offers', 'select * from offer where load_id = 1', 'USING INDEX offer_load'],
-    ['offers that lapse', "select distinct load_id from offer where state = 'open' and good_until is not null and good_until <= 5", 'USING INDEX offer_lapsing'],
+    [
+      'offers that lapse',
+      "select distinct load_id from offer where state = 'open' and good_until is not null and good_until <= 5",
+      'USING INDEX offer_lapsing',
+    ],
     ['a load’s log', 'select * from log where load_id = 1 order by id desc limit 300', 'USING INDEX log_load'],
     ['the log’s tail', 'select * from log where id > 5 order by id limit 200', 'USING INTEGER PRIMARY KEY'],
-    ['what is due', "select * from outbox where state = 'waiting' and kind = 'mail' and next_at <= 5 order by next_at, id limit 1", 'USING INDEX outbox_due'],
-    ['the keys of an outbox stream', "select count(*) from outbox where key >= 'posting-1-' and key < 'posting-1-:'", 'INDEX outbox_key (key>? AND key<?)'],
+    [
+      'what is due',
+      "select * from outbox where state = 'waiting' and kind = 'mail' and next_at <= 5 order by next_at, id limit 1",
+      'USING INDEX outbox_due',
+    ],
+    [
+      'the keys of an outbox stream',
+      "select count(*) from outbox where key >= 'posting-1-' and key < 'posting-1-:'",
+      'INDEX outbox_key (key>? AND key<?)',
+    ],
     ['today’s covers', 'select count(*) from load where covered_at >= 5 and practice = 0', 'USING INDEX load_covered'],
     ['a session', "select * from session where token_hash = 'x'", 'USING INDEX'],
-    ['loads of a customer', 'select * from load where customer_id = 1 order by created_at desc limit 9', 'USING INDEX load_customer'],
+    [
+      'loads of a customer',
+      'select * from load where customer_id = 1 order by created_at desc limit 9',
+      'USING INDEX load_customer',
+    ],
     ['a posting by its reference', "select * from posting where reference = 'x'", 'USING INDEX posting_reference'],
     ['carriers by name', "select * from carrier where search >= 'a' and search < 'b'", 'USING INDEX carrier_search'],
   ])('%s', (_, sql, index) => expect(plan(sql)).toContain(index))

@@ -12,7 +12,10 @@ const secret = (purpose: string, least: number) =>
 
 const settingsSchema = z.strictObject({
   /** Where the database, documents and keys lie. */
-  OX_DATA: z.string().min(1).default(() => join(projectFolder(), '.data')),
+  OX_DATA: z
+    .string()
+    .min(1)
+    .default(() => join(projectFolder(), '.data')),
   OX_PORT: z.coerce.number().int().min(0).max(65535).default(4100),
   OX_ORIGIN: z.string().url().default('http://localhost:4100'),
   /** Addresses of proxies in front of us, whose word on who calls is believed: `127.0.0.1, 10.0.0.0/8`. */
@@ -63,7 +66,11 @@ export function takeEnvironment(environment: Record<string, string>): void {
 
 /** Settings out of an environment. Throws a `SettingsProblem` that names every one that is wrong, missing or unknown. */
 export function readSettings(environment: Record<string, string | undefined>): Settings {
-  const own = Object.fromEntries(Object.entries(environment).filter(([name, value]) => name.startsWith('OX_') && value !== undefined && !readElsewhere.has(name)))
+  const own = Object.fromEntries(
+    Object.entries(environment).filter(
+      ([name, value]) => name.startsWith('OX_') && value !== undefined && !readElsewhere.has(name),
+    ),
+  )
   const parsed = settingsSchema.safeParse(own)
   if (!parsed.success) throw new SettingsProblem(`Settings: ${parsed.error.issues.map(problemOf).join('; ')}.`)
   return parsed.data
@@ -81,7 +88,12 @@ function problemOf(issue: z.core.$ZodIssue): string {
 function nearest(name: string): string {
   const pairs = (text: string) => new Set(Array.from({ length: text.length - 1 }, (_, at) => text.slice(at, at + 2)))
   const own = pairs(name)
-  const [best] = Object.keys(settingsSchema.shape).map((key) => ({ key, alike: [...pairs(key)].filter((pair) => own.has(pair)).length / Math.max(key.length, name.length) })).sort((one, other) => other.alike - one.alike)
+  const [best] = Object.keys(settingsSchema.shape)
+    .map((key) => ({
+      key,
+      alike: [...pairs(key)].filter((pair) => own.has(pair)).length / Math.max(key.length, name.length),
+    }))
+    .sort((one, other) => other.alike - one.alike)
   return best && best.alike > 0.55 ? ` (is ${best.key} meant?)` : ''
 }
 

@@ -18,5 +18,8 @@ export function threadFile(name: string, source: string): string {
 
 /** Starts a worker thread with its order. */
 export function startThread(name: string, source: string, order: unknown): Worker {
-  return new Worker(threadFile(name, source), { workerData: order, resourceLimits: { maxYoungGenerationSizeMb: nurseryMb } })
+  return new Worker(threadFile(name, source), {
+    workerData: order,
+    resourceLimits: { maxYoungGenerationSizeMb: nurseryMb },
+  })
 }

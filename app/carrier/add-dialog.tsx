@@ -35,7 +35,14 @@ export function AddCarrierDialog({ onClose }: { onClose: () => void }) {
     setBusy(false)
     if (!answer.ok) return setError(answer)
     const { duplicates, fresh, carrierId } = answer.value
-    if (duplicates.length > 0) toast.warning(`Shares ${[...new Set(duplicates.flatMap(({ because }) => because.map((each) => each.replace('_', ' '))))].join(', ')} with ${duplicates.map(({ name }) => name).slice(0, 3).join(', ')}`, { duration: 15_000 })
+    if (duplicates.length > 0)
+      toast.warning(
+        `Shares ${[...new Set(duplicates.flatMap(({ because }) => because.map((each) => each.replace('_', ' '))))].join(', ')} with ${duplicates
+          .map(({ name }) => name)
+          .slice(0, 3)
+          .join(', ')}`,
+        { duration: 15_000 },
+      )
     if (!fresh) toast.warning('The register did not answer: added from what it told last.')
     onClose()
     navigate(`/carriers/${carrierId}`)
@@ -50,7 +57,9 @@ export function AddCarrierDialog({ onClose }: { onClose: () => void }) {
           autoFocus
           placeholder="MC 412233, DOT 1200041, wandering elk"
           text={(found) => found.name}
-          detail={(found) => `${found.mcNumber ? `MC ${found.mcNumber}, ` : ''}DOT ${found.dotNumber}, ${found.city} ${found.region}${found.mayCarry ? '' : ', may not carry'}`}
+          detail={(found) =>
+            `${found.mcNumber ? `MC ${found.mcNumber}, ` : ''}DOT ${found.dotNumber}, ${found.city} ${found.region}${found.mayCarry ? '' : ', may not carry'}`
+          }
           onPick={(found) => void add(`DOT ${found.dotNumber}`)}
           onEnd={({ item, text, key }) => {
             if (key === 'Escape') return onClose()

@@ -2,11 +2,39 @@ import type { ContactRole } from '#core/carrier/carrier'
 import type { Dossier } from '#server/carrier/dossier'
 import type { CarrierActing } from './use-carrier-act'
 
-export const contactRoleWords: Record<ContactRole, string> = { dispatch: 'dispatch', after_hours: 'after hours', accounts: 'accounts', owner: 'owner', claims: 'claims', other: 'other' }
-const payeeStateWords = { waiting: 'waits for a second person', approved: 'paid', refused: 'refused', replaced: 'before' } as const
+export const contactRoleWords: Record<ContactRole, string> = {
+  dispatch: 'dispatch',
+  after_hours: 'after hours',
+  accounts: 'accounts',
+  owner: 'owner',
+  claims: 'claims',
+  other: 'other',
+}
+const payeeStateWords = {
+  waiting: 'waits for a second person',
+  approved: 'paid',
+  refused: 'refused',
+  replaced: 'before',
+} as const
 
 /** How they are reached, and who is paid. */
-export function Contacts({ dossier, acting, mayEdit, mayApprove, me, onAdd, onPayee }: { dossier: Dossier; acting: CarrierActing; mayEdit: boolean; mayApprove: boolean; me: string; onAdd: () => void; onPayee: () => void }) {
+export function Contacts({
+  dossier,
+  acting,
+  mayEdit,
+  mayApprove,
+  me,
+  onAdd,
+  onPayee,
+}: {
+  dossier: Dossier
+  acting: CarrierActing
+  mayEdit: boolean
+  mayApprove: boolean
+  me: string
+  onAdd: () => void
+  onPayee: () => void
+}) {
   return (
     <section aria-label="Contacts and payee">
       <h2 className="head flex items-center justify-between">
@@ -24,14 +52,24 @@ export function Contacts({ dossier, acting, mayEdit, mayApprove, me, onAdd, onPa
             <span className="label">{contactRoleWords[contact.role]}</span>
             <span className="ml-auto">{contact.phone && <a href={`tel:${contact.phone}`}>{contact.phone}</a>}</span>
             {mayEdit && (
-              <button type="button" aria-label={`Remove ${contact.name}`} className="size-6 min-h-[24px] min-w-[24px] text-second" disabled={acting.busy} onClick={() => void acting.act({ intent: 'remove_contact', contactId: contact.id }, `${contact.name} removed`)}>
+              <button
+                type="button"
+                aria-label={`Remove ${contact.name}`}
+                className="size-6 min-h-[24px] min-w-[24px] text-second"
+                disabled={acting.busy}
+                onClick={() =>
+                  void acting.act({ intent: 'remove_contact', contactId: contact.id }, `${contact.name} removed`)
+                }
+              >
                 ×
               </button>
             )}
             {contact.mail && <span className="label basis-full">{contact.mail}</span>}
           </li>
         ))}
-        {dossier.contacts.length === 0 && <li className="label border-t py-1">Nobody on file: add whom you talk to.</li>}
+        {dossier.contacts.length === 0 && (
+          <li className="label border-t py-1">Nobody on file: add whom you talk to.</li>
+        )}
       </ul>
       <h2 className="head mt-2 flex items-center justify-between">
         Paid to
@@ -51,21 +89,35 @@ export function Contacts({ dossier, acting, mayEdit, mayApprove, me, onAdd, onPa
                 {payee.kind === 'factoring' ? 'factoring, ' : ''}
                 {payee.bankName} …{payee.accountEnd}
               </span>{' '}
-              <span className={payee.state === 'waiting' ? 'text-bill' : 'text-acacia'}>{payeeStateWords[payee.state]}</span>
+              <span className={payee.state === 'waiting' ? 'text-bill' : 'text-acacia'}>
+                {payeeStateWords[payee.state]}
+              </span>
               {payee.state === 'waiting' && <span className="label"> asked by {payee.askedBy}</span>}
               {payee.state === 'waiting' && mayApprove && payee.askedBy !== me && (
                 <span className="ml-2 inline-flex gap-3">
-                  <button type="button" className="text-dusk underline" disabled={acting.busy} onClick={() => void acting.act({ intent: 'approve_payee', payeeId: payee.id }, 'Payee approved')}>
+                  <button
+                    type="button"
+                    className="text-dusk underline"
+                    disabled={acting.busy}
+                    onClick={() => void acting.act({ intent: 'approve_payee', payeeId: payee.id }, 'Payee approved')}
+                  >
                     Approve
                   </button>
-                  <button type="button" className="text-dusk underline" disabled={acting.busy} onClick={() => void acting.act({ intent: 'refuse_payee', payeeId: payee.id }, 'Payee refused')}>
+                  <button
+                    type="button"
+                    className="text-dusk underline"
+                    disabled={acting.busy}
+                    onClick={() => void acting.act({ intent: 'refuse_payee', payeeId: payee.id }, 'Payee refused')}
+                  >
                     Refuse
                   </button>
                 </span>
               )}
             </li>
           ))}
-        {!dossier.payees.some(({ state }) => state === 'approved' || state === 'waiting') && <li className="label border-t py-1">No payee on file.</li>}
+        {!dossier.payees.some(({ state }) => state === 'approved' || state === 'waiting') && (
+          <li className="label border-t py-1">No payee on file.</li>
+        )}
       </ul>
     </section>
   )

@@ -50,7 +50,14 @@ export function ContactDialog({ acting, onClose }: Props) {
         className="grid grid-cols-2 gap-3"
         onSubmit={(event) => {
           const form = event.currentTarget as HTMLFormElement
-          void send(event, { intent: 'add_contact', contact: { name: text(form, 'name'), role, phone: text(form, 'phone'), mail: text(form, 'mail') } }, 'Contact added')
+          void send(
+            event,
+            {
+              intent: 'add_contact',
+              contact: { name: text(form, 'name'), role, phone: text(form, 'phone'), mail: text(form, 'mail') },
+            },
+            'Contact added',
+          )
         }}
       >
         <Field label="Name" name="name" error={error('name')} autoFocus />
@@ -76,14 +83,45 @@ export function PayeeDialog({ dossier, acting, onClose }: Props) {
         className="grid grid-cols-2 gap-3"
         onSubmit={(event) => {
           const form = event.currentTarget as HTMLFormElement
-          void send(event, { intent: 'ask_payee', payee: { kind, name: text(form, 'name'), bankName: text(form, 'bankName'), routing: text(form, 'routing'), account: text(form, 'account') } }, 'Payee waits for a second person')
+          void send(
+            event,
+            {
+              intent: 'ask_payee',
+              payee: {
+                kind,
+                name: text(form, 'name'),
+                bankName: text(form, 'bankName'),
+                routing: text(form, 'routing'),
+                account: text(form, 'account'),
+              },
+            },
+            'Payee waits for a second person',
+          )
         }}
       >
-        <Choice label="Paid is" value={kind} options={payeeKinds} words={{ carrier: 'the carrier itself', factoring: 'a factoring company' }} onChange={setKind} />
-        <Field label="Name" name="name" defaultValue={kind === 'carrier' ? dossier.carrier.name : ''} key={kind} error={error('name')} />
+        <Choice
+          label="Paid is"
+          value={kind}
+          options={payeeKinds}
+          words={{ carrier: 'the carrier itself', factoring: 'a factoring company' }}
+          onChange={setKind}
+        />
+        <Field
+          label="Name"
+          name="name"
+          defaultValue={kind === 'carrier' ? dossier.carrier.name : ''}
+          key={kind}
+          error={error('name')}
+        />
         <Field label="Bank" name="bankName" error={error('bankName')} />
         <Field label="Routing number" name="routing" inputMode="numeric" error={error('routing')} />
-        <Field label="Account number" name="account" inputMode="numeric" error={error('account')} className="col-span-2" />
+        <Field
+          label="Account number"
+          name="account"
+          inputMode="numeric"
+          error={error('account')}
+          className="col-span-2"
+        />
         <button type="submit" className="button first justify-self-start" disabled={acting.busy}>
           Ask for it <kbd className="key">Enter</kbd>
         </button>
@@ -99,10 +137,17 @@ export function EquipmentDialog({ dossier, acting, onClose }: Props) {
   const [preferred, setPreferred] = useState<Equipment[]>(dossier.carrier.preferred)
   const [trailers, setTrailers] = useState<Trailers>(dossier.carrier.trailers)
   const { send, error, message } = useSend(acting, onClose)
-  const toggle = (list: Equipment[], kind: Equipment) => (list.includes(kind) ? list.filter((each) => each !== kind) : [...list, kind])
+  const toggle = (list: Equipment[], kind: Equipment) =>
+    list.includes(kind) ? list.filter((each) => each !== kind) : [...list, kind]
   return (
     <Dialog open onClose={onClose} title="What they pull">
-      <form noValidate className="flex flex-col gap-1" onSubmit={(event) => void send(event, { intent: 'set_equipment', equipment: chosen, preferred, trailers }, 'Equipment kept')}>
+      <form
+        noValidate
+        className="flex flex-col gap-1"
+        onSubmit={(event) =>
+          void send(event, { intent: 'set_equipment', equipment: chosen, preferred, trailers }, 'Equipment kept')
+        }
+      >
         <div className="label grid grid-cols-[1fr_90px_90px]">
           <span>Equipment</span>
           <span>Trailers</span>
@@ -111,10 +156,31 @@ export function EquipmentDialog({ dossier, acting, onClose }: Props) {
         {equipmentKinds.map((kind) => (
           <div key={kind} className="grid grid-cols-[1fr_90px_90px] items-center">
             <label className="flex items-center gap-2">
-              <input type="checkbox" checked={chosen.includes(kind)} onChange={() => setChosen(toggle(chosen, kind))} /> {equipmentWords[kind]}
+              <input type="checkbox" checked={chosen.includes(kind)} onChange={() => setChosen(toggle(chosen, kind))} />{' '}
+              {equipmentWords[kind]}
             </label>
-            {chosen.includes(kind) && <input aria-label={`${equipmentWords[kind]} trailers`} className="field !h-7 !w-16" inputMode="numeric" value={trailers[kind] ?? ''} onChange={(event) => setTrailers({ ...trailers, [kind]: Math.min(100_000, Number(event.target.value.replace(/\D/g, '')) || 0) })} />}
-            {chosen.includes(kind) && <input aria-label={`${equipmentWords[kind]} preferred`} type="checkbox" checked={preferred.includes(kind)} onChange={() => setPreferred(toggle(preferred, kind))} />}
+            {chosen.includes(kind) && (
+              <input
+                aria-label={`${equipmentWords[kind]} trailers`}
+                className="field !h-7 !w-16"
+                inputMode="numeric"
+                value={trailers[kind] ?? ''}
+                onChange={(event) =>
+                  setTrailers({
+                    ...trailers,
+                    [kind]: Math.min(100_000, Number(event.target.value.replace(/\D/g, '')) || 0),
+                  })
+                }
+              />
+            )}
+            {chosen.includes(kind) && (
+              <input
+                aria-label={`${equipmentWords[kind]} preferred`}
+                type="checkbox"
+                checked={preferred.includes(kind)}
+                onChange={() => setPreferred(toggle(preferred, kind))}
+              />
+            )}
           </div>
         ))}
         <Alert message={error('equipment') ?? message} />
@@ -126,7 +192,13 @@ export function EquipmentDialog({ dossier, acting, onClose }: Props) {
   )
 }
 
-export function ReasonDialog({ acting, onClose, intent, title, button }: Omit<Props, 'dossier'> & { intent: 'do_not_use' | 'lift_do_not_use'; title: string; button: string }) {
+export function ReasonDialog({
+  acting,
+  onClose,
+  intent,
+  title,
+  button,
+}: Omit<Props, 'dossier'> & { intent: 'do_not_use' | 'lift_do_not_use'; title: string; button: string }) {
   const { send, error, message } = useSend(acting, onClose)
   const [lift, setLift] = useState<'manager' | 'rep'>('manager')
   return (
@@ -140,7 +212,15 @@ export function ReasonDialog({ acting, onClose, intent, title, button }: Omit<Pr
         }}
       >
         <Field label="Why" name="reason" error={error('reason')} autoFocus />
-        {intent === 'do_not_use' && <Choice label="May be lifted by" value={lift} options={['manager', 'rep']} words={{ manager: 'a manager', rep: 'any rep' }} onChange={setLift} />}
+        {intent === 'do_not_use' && (
+          <Choice
+            label="May be lifted by"
+            value={lift}
+            options={['manager', 'rep']}
+            words={{ manager: 'a manager', rep: 'any rep' }}
+            onChange={setLift}
+          />
+        )}
         <Alert message={message} />
         <button type="submit" className="button first self-start" disabled={acting.busy}>
           {button} <kbd className="key">Enter</kbd>
@@ -151,9 +231,15 @@ export function ReasonDialog({ acting, onClose, intent, title, button }: Omit<Pr
 }
 
 export function AskDialog({ dossier, acting, onClose }: Props) {
-  const missing = askedKinds.filter((kind) => (kind === 'w9' || kind === 'certificate') && !dossier.papers.some((paper) => paper.kind === kind && paper.state === 'checked'))
+  const missing = askedKinds.filter(
+    (kind) =>
+      (kind === 'w9' || kind === 'certificate') &&
+      !dossier.papers.some((paper) => paper.kind === kind && paper.state === 'checked'),
+  )
   const [kinds, setKinds] = useState<(typeof askedKinds)[number][]>(missing.length > 0 ? missing : ['certificate'])
-  const [agreement, setAgreement] = useState(!dossier.papers.some((paper) => paper.kind === 'agreement' && paper.state === 'checked'))
+  const [agreement, setAgreement] = useState(
+    !dossier.papers.some((paper) => paper.kind === 'agreement' && paper.state === 'checked'),
+  )
   const [to, setTo] = useState(dossier.contacts.find(({ mail }) => mail)?.mail ?? dossier.carrier.mail)
   const { send, error, message } = useSend(acting, onClose)
   const submit = async (event: React.FormEvent) => {
@@ -168,20 +254,38 @@ export function AskDialog({ dossier, acting, onClose }: Props) {
   return (
     <Dialog open onClose={onClose} title={`Ask ${dossier.carrier.name}`}>
       <form noValidate className="flex flex-col gap-2" onSubmit={(event) => void submit(event)}>
-        <Field label="By mail to" value={to} onChange={(event) => setTo(event.target.value)} error={error('to')} autoFocus />
+        <Field
+          label="By mail to"
+          value={to}
+          onChange={(event) => setTo(event.target.value)}
+          error={error('to')}
+          autoFocus
+        />
         <fieldset className="flex flex-col">
           <legend className="label">To send us</legend>
           {askedKinds.map((kind) => (
             <label key={kind} className="flex items-center gap-2">
-              <input type="checkbox" checked={kinds.includes(kind)} onChange={() => setKinds(kinds.includes(kind) ? kinds.filter((each) => each !== kind) : [...kinds, kind])} /> {paperWords[kind]}
+              <input
+                type="checkbox"
+                checked={kinds.includes(kind)}
+                onChange={() =>
+                  setKinds(kinds.includes(kind) ? kinds.filter((each) => each !== kind) : [...kinds, kind])
+                }
+              />{' '}
+              {paperWords[kind]}
             </label>
           ))}
         </fieldset>
         <label className="flex items-center gap-2 border-t pt-1">
-          <input type="checkbox" checked={agreement} onChange={() => setAgreement(!agreement)} /> Our agreement, to be read and signed (a mail of its own)
+          <input type="checkbox" checked={agreement} onChange={() => setAgreement(!agreement)} /> Our agreement, to be
+          read and signed (a mail of its own)
         </label>
         <Alert message={message} />
-        <button type="submit" className="button first self-start" disabled={acting.busy || (kinds.length === 0 && !agreement)}>
+        <button
+          type="submit"
+          className="button first self-start"
+          disabled={acting.busy || (kinds.length === 0 && !agreement)}
+        >
           Send <kbd className="key">Enter</kbd>
         </button>
       </form>

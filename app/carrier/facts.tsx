@@ -4,13 +4,17 @@ import { dayWords } from '#core/time/words'
 import type { Dossier } from '#server/carrier/dossier'
 
 /** A fact's name as people read it. */
-export const fieldWords = (field: string): string => (registerFieldWords as Record<string, string>)[field] ?? `${field[0]!.toUpperCase()}${field.slice(1).replaceAll('_', ' ')}`
+export const fieldWords = (field: string): string =>
+  (registerFieldWords as Record<string, string>)[field] ??
+  `${field[0]!.toUpperCase()}${field.slice(1).replaceAll('_', ' ')}`
 
 /** Each fact with who told it and since when, and what it was before. */
 export function Facts({ dossier, today, zone }: { dossier: Dossier; today: string; zone: string }) {
   const { gone } = dossier.facts
   // What changed is what one looks for: the latest change first, the rest in the register's order.
-  const current = dossier.facts.current.toSorted((one, other) => (other.former[0]?.endedAt ?? 0) - (one.former[0]?.endedAt ?? 0))
+  const current = dossier.facts.current.toSorted(
+    (one, other) => (other.former[0]?.endedAt ?? 0) - (one.former[0]?.endedAt ?? 0),
+  )
   const when = (at: number) => dayWords(dayOf(toLocal(at, zone)), today)
   return (
     <table className="w-full">

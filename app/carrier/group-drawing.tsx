@@ -15,20 +15,36 @@ export function GroupDrawing({ dossier }: { dossier: Dossier }) {
     if (dot === me) return { x: size.width / 2, y: size.height / 2 }
     const at = others.findIndex(({ dotNumber }) => dotNumber === dot)
     const turn = (at / others.length) * 2 * Math.PI - Math.PI / 2 + (others.length < 3 ? Math.PI / 2 : 0)
-    return { x: size.width / 2 + Math.cos(turn) * 118, y: size.height / 2 + Math.sin(turn) * (others.length < 3 ? 0 : 70) }
+    return {
+      x: size.width / 2 + Math.cos(turn) * 118,
+      y: size.height / 2 + Math.sin(turn) * (others.length < 3 ? 0 : 70),
+    }
   }
-  const sharedWords = (link: (typeof links)[number]) => [...new Set(link.facts.map(({ kind }) => linkWords[kind]))].join(', ')
+  const sharedWords = (link: (typeof links)[number]) =>
+    [...new Set(link.facts.map(({ kind }) => linkWords[kind]))].join(', ')
   const name = (dot: string) => members.find((each) => each.dotNumber === dot)?.name ?? dot
   return (
     <section aria-label="Links to other carriers">
       <h2 className="head">Joined to {others.length === 1 ? 'another carrier' : `${others.length} other carriers`}</h2>
-      <svg viewBox={`0 0 ${size.width} ${size.height}`} className="block w-full border-t" role="img" aria-label={links.map((link) => `${name(link.from)} and ${name(link.to)} share ${sharedWords(link)}`).join('; ')}>
+      <svg
+        viewBox={`0 0 ${size.width} ${size.height}`}
+        className="block w-full border-t"
+        role="img"
+        aria-label={links
+          .map((link) => `${name(link.from)} and ${name(link.to)} share ${sharedWords(link)}`)
+          .join('; ')}
+      >
         {links.map((link) => {
           const [a, b] = [spot(link.from), spot(link.to)]
           return (
             <g key={`${link.from} ${link.to}`}>
               <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="var(--strong-line)" strokeWidth={1.2} />
-              <text x={(a.x + b.x) / 2} y={(a.y + b.y) / 2 - 3} textAnchor="middle" className="halo fill-second text-[10px]">
+              <text
+                x={(a.x + b.x) / 2}
+                y={(a.y + b.y) / 2 - 3}
+                textAnchor="middle"
+                className="halo fill-second text-[10px]"
+              >
                 {sharedWords(link)}
               </text>
             </g>
@@ -38,8 +54,20 @@ export function GroupDrawing({ dossier }: { dossier: Dossier }) {
           const { x, y } = spot(each.dotNumber)
           return (
             <g key={each.dotNumber}>
-              <circle cx={x} cy={y} r={each.dotNumber === me ? 6 : 4.5} fill={each.mayCarry ? 'var(--dusk)' : 'var(--sheet)'} stroke={each.mayCarry ? 'var(--dusk)' : 'var(--bill)'} strokeWidth={1.6} />
-              <text x={x} y={y + (y < size.height / 2 && each.dotNumber !== me ? -9 : 17)} textAnchor="middle" className="halo fill-ink text-[11px]">
+              <circle
+                cx={x}
+                cy={y}
+                r={each.dotNumber === me ? 6 : 4.5}
+                fill={each.mayCarry ? 'var(--dusk)' : 'var(--sheet)'}
+                stroke={each.mayCarry ? 'var(--dusk)' : 'var(--bill)'}
+                strokeWidth={1.6}
+              />
+              <text
+                x={x}
+                y={y + (y < size.height / 2 && each.dotNumber !== me ? -9 : 17)}
+                textAnchor="middle"
+                className="halo fill-ink text-[11px]"
+              >
                 {each.name.split(' ').slice(0, 2).join(' ')}
                 {each.mayCarry ? '' : ' (closed)'}
               </text>
@@ -63,7 +91,13 @@ export function GroupDrawing({ dossier }: { dossier: Dossier }) {
                 )}{' '}
                 <span className="label">
                   DOT {other.dotNumber}
-                  {other.closedOn ? `, closed ${other.closedOn}` : ''}: {link.facts.map((fact) => `${linkWords[fact.kind]} ${fact.words}${fact.holders > 2 ? ` (${fact.holders} have it)` : ''}`).join('; ')}
+                  {other.closedOn ? `, closed ${other.closedOn}` : ''}:{' '}
+                  {link.facts
+                    .map(
+                      (fact) =>
+                        `${linkWords[fact.kind]} ${fact.words}${fact.holders > 2 ? ` (${fact.holders} have it)` : ''}`,
+                    )
+                    .join('; ')}
                 </span>
               </li>
             )

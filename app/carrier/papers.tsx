@@ -6,7 +6,23 @@ import type { Dossier } from '#server/carrier/dossier'
 type Paper = Dossier['papers'][number]
 
 /** What is on file, what waits to be looked at, and what was asked for. */
-export function Papers({ dossier, today, zone, mayEdit, onAsk, onUpload, onCheck }: { dossier: Dossier; today: string; zone: string; mayEdit: boolean; onAsk: () => void; onUpload: () => void; onCheck: (paper: Paper) => void }) {
+export function Papers({
+  dossier,
+  today,
+  zone,
+  mayEdit,
+  onAsk,
+  onUpload,
+  onCheck,
+}: {
+  dossier: Dossier
+  today: string
+  zone: string
+  mayEdit: boolean
+  onAsk: () => void
+  onUpload: () => void
+  onCheck: (paper: Paper) => void
+}) {
   const { papers, links, carrier } = dossier
   return (
     <section aria-label="Papers">
@@ -27,14 +43,23 @@ export function Papers({ dossier, today, zone, mayEdit, onAsk, onUpload, onCheck
         {papers.slice(0, 8).map((paper) => (
           <li key={paper.id} className="flex items-baseline gap-2 border-t py-1">
             {paper.kept ? (
-              <a href={`/carriers/${carrier.id}/papers/${paper.id}`} target="_blank" rel="noreferrer" className="text-dusk underline">
+              <a
+                href={`/carriers/${carrier.id}/papers/${paper.id}`}
+                target="_blank"
+                rel="noreferrer"
+                className="text-dusk underline"
+              >
                 {paperWords[paper.kind]}
               </a>
             ) : (
               <span>{paperWords[paper.kind]}</span>
             )}
             <span className="label min-w-0 flex-1 truncate">
-              {paper.state === 'checked' ? `checked ${paper.checkedBy === 'signed by link' ? 'as signed' : `by ${paper.checkedBy}`}${paper.expiresOn ? `, until ${dayWords(paper.expiresOn, today)}` : ''}` : paper.state === 'refused' ? `refused: ${paper.refusedBecause}` : `from ${paper.receivedFrom}, ${dayWords(dayOf(toLocal(paper.receivedAt, zone)), today)}`}
+              {paper.state === 'checked'
+                ? `checked ${paper.checkedBy === 'signed by link' ? 'as signed' : `by ${paper.checkedBy}`}${paper.expiresOn ? `, until ${dayWords(paper.expiresOn, today)}` : ''}`
+                : paper.state === 'refused'
+                  ? `refused: ${paper.refusedBecause}`
+                  : `from ${paper.receivedFrom}, ${dayWords(dayOf(toLocal(paper.receivedAt, zone)), today)}`}
             </span>
             {paper.state === 'waiting' &&
               (mayEdit ? (
@@ -48,10 +73,13 @@ export function Papers({ dossier, today, zone, mayEdit, onAsk, onUpload, onCheck
         ))}
         {links.map((link) => (
           <li key={`link ${link.id}`} className="label border-t py-1">
-            Asked {link.sentTo} {dayWords(dayOf(toLocal(link.askedAt, zone)), today)} for {link.kinds.map((kind) => paperWords[kind]).join(', ')}
+            Asked {link.sentTo} {dayWords(dayOf(toLocal(link.askedAt, zone)), today)} for{' '}
+            {link.kinds.map((kind) => paperWords[kind]).join(', ')}
           </li>
         ))}
-        {papers.length === 0 && links.length === 0 && <li className="label border-t py-1">Nothing on file. Ask for a W-9 and a certificate; send the agreement.</li>}
+        {papers.length === 0 && links.length === 0 && (
+          <li className="label border-t py-1">Nothing on file. Ask for a W-9 and a certificate; send the agreement.</li>
+        )}
       </ul>
     </section>
   )

@@ -26,12 +26,21 @@ export function SavedViews({ views, params }: { views: View[]; params: string })
   return (
     <nav aria-label="Kept searches" className="flex min-w-0 items-center gap-3">
       {views.slice(0, 4).map((view) => (
-        <Link key={view.id} to={`/carriers?${view.query}`} aria-current={view === standing || undefined} className={`truncate py-1 ${view === standing ? 'font-semibold' : 'text-dusk underline'}`}>
+        <Link
+          key={view.id}
+          to={`/carriers?${view.query}`}
+          aria-current={view === standing || undefined}
+          className={`truncate py-1 ${view === standing ? 'font-semibold' : 'text-dusk underline'}`}
+        >
           {view.name}
         </Link>
       ))}
       {standing && (
-        <button type="button" className="text-dusk underline" onClick={() => void post({ intent: 'drop', viewId: standing.id })}>
+        <button
+          type="button"
+          className="text-dusk underline"
+          onClick={() => void post({ intent: 'drop', viewId: standing.id })}
+        >
           Drop “{standing.name}”
         </button>
       )}

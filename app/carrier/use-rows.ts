@@ -4,7 +4,10 @@ import type { DirectoryRow } from '#server/carrier/directory'
 const page = 200
 
 /** The directory's rows as far as they were looked at: the first come with the page, others when they are scrolled to. */
-export function useRows(first: DirectoryRow[], params: string): { row: (index: number) => DirectoryRow | undefined; want: (from: number, to: number) => void } {
+export function useRows(
+  first: DirectoryRow[],
+  params: string,
+): { row: (index: number) => DirectoryRow | undefined; want: (from: number, to: number) => void } {
   const pages = useRef(new Map<number, DirectoryRow[]>())
   const asked = useRef(new Set<number>())
   const [, show] = useState(0)

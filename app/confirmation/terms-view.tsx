@@ -1,7 +1,7 @@
 import { balanceMinor, type ConfirmationTerms, payWords, windowOnPaper } from '#core/confirmation/terms'
+import { milesWords } from '#core/miles/words'
 import { toInstant } from '#core/time/local'
 import { zoneWords } from '#core/time/words'
-import { milesWords } from '#core/miles/words'
 
 /** A rate confirmation as its carrier reads it: on the phone, and in the desk's preview. */
 export function TermsView({ terms }: { terms: ConfirmationTerms }) {
@@ -17,11 +17,15 @@ export function TermsView({ terms }: { terms: ConfirmationTerms }) {
           </p>
         ))}
         <p className="mt-1 flex justify-between text-lg font-semibold">
-          We pay, all in <span className="font-mono">{payWords(terms, terms.totalMinor)} {terms.currency ?? 'USD'}</span>
+          We pay, all in{' '}
+          <span className="font-mono">
+            {payWords(terms, terms.totalMinor)} {terms.currency ?? 'USD'}
+          </span>
         </p>
         {(terms.advances ?? []).map((advance) => (
           <p key={`${advance.paidOn} ${advance.amountMinor}`} className="flex justify-between">
-            {advance.label}, paid {advance.paidOn} <span className="font-mono">-{payWords(terms, advance.amountMinor)}</span>
+            {advance.label}, paid {advance.paidOn}{' '}
+            <span className="font-mono">-{payWords(terms, advance.amountMinor)}</span>
           </p>
         ))}
         {(terms.advances ?? []).length > 0 && (
@@ -38,7 +42,9 @@ export function TermsView({ terms }: { terms: ConfirmationTerms }) {
             </p>
             <p>{stop.address.join(', ')}</p>
             <p>
-              <b className="font-semibold">{windowOnPaper(stop)}</b> {zoneWords(toInstant(stop.earliestLocal, stop.zone), stop.zone)}, {stop.booking === 'appointment' ? 'by appointment' : 'first come, first served'}
+              <b className="font-semibold">{windowOnPaper(stop)}</b>{' '}
+              {zoneWords(toInstant(stop.earliestLocal, stop.zone), stop.zone)},{' '}
+              {stop.booking === 'appointment' ? 'by appointment' : 'first come, first served'}
             </p>
           </li>
         ))}

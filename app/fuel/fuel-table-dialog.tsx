@@ -7,10 +7,23 @@ import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
 import { postJson } from '../ui/post'
 
-const basisWords: Record<FuelBasis, string> = { per_mile: 'dollars a mile', percent_of_line_haul: 'percent of line haul' }
+const basisWords: Record<FuelBasis, string> = {
+  per_mile: 'dollars a mile',
+  percent_of_line_haul: 'percent of line haul',
+}
 
 /** Makes or changes a fuel table, with what it would add at today's diesel. */
-export function FuelTableDialog({ table, dieselE3, onClose, onSaved }: { table: (FuelTable & { id: number }) | null; dieselE3: number | null; onClose: () => void; onSaved: () => void }) {
+export function FuelTableDialog({
+  table,
+  dieselE3,
+  onClose,
+  onSaved,
+}: {
+  table: (FuelTable & { id: number }) | null
+  dieselE3: number | null
+  onClose: () => void
+  onSaved: () => void
+}) {
   const [name, setName] = useState(table?.name ?? '')
   const [base, setBase] = useState(table ? dieselWords(table.baseE3) : '1.250')
   const [step, setStep] = useState(table ? dieselWords(table.stepE3) : '0.060')
@@ -18,13 +31,21 @@ export function FuelTableDialog({ table, dieselE3, onClose, onSaved }: { table: 
   const [add, setAdd] = useState(table ? String(table.addE4 / rateScale) : '0.01')
   const [begun, setBegun] = useState(table?.begunStepCounts ?? true)
   const [errors, setErrors] = useState<Record<string, string>>({})
-  const typed = { name, baseE3: scaled(base, dieselScale), stepE3: scaled(step, dieselScale), basis, addE4: scaled(add, rateScale), begunStepCounts: begun }
+  const typed = {
+    name,
+    baseE3: scaled(base, dieselScale),
+    stepE3: scaled(step, dieselScale),
+    basis,
+    addE4: scaled(add, rateScale),
+    begunStepCounts: begun,
+  }
   const read = fuelTableSchema.safeParse({ ...typed, name: name.trim() || 'new table' })
   const charge = read.success && dieselE3 !== null ? fuelSurcharge(read.data, dieselE3) : null
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
     const whole = fuelTableSchema.safeParse(typed)
-    if (!whole.success) return setErrors(Object.fromEntries(whole.error.issues.map((issue) => [String(issue.path[0]), issue.message])))
+    if (!whole.success)
+      return setErrors(Object.fromEntries(whole.error.issues.map((issue) => [String(issue.path[0]), issue.message])))
     const answer = await postJson('/fuel/tables', { intent: 'save', id: table?.id ?? null, table: whole.data })
     if (!answer.ok) return setErrors({ name: answer.message })
     toast(`${name} kept`)
@@ -34,18 +55,45 @@ export function FuelTableDialog({ table, dieselE3, onClose, onSaved }: { table: 
   return (
     <Dialog open onClose={onClose} title={table ? `Change ${table.name}` : 'Begin a fuel table'}>
       <form onSubmit={save} className="grid grid-cols-2 gap-3" noValidate>
-        <Field label="Name" className="col-span-2" value={name} onChange={(event) => setName(event.target.value)} error={errors.name} autoFocus />
-        <Field label="Nothing is added up to, $ a gallon" inputMode="decimal" value={base} onChange={(event) => setBase(event.target.value)} error={errors.baseE3} />
-        <Field label="Every step of, $ a gallon" inputMode="decimal" value={step} onChange={(event) => setStep(event.target.value)} error={errors.stepE3} />
-        <Field label="Adds" inputMode="decimal" value={add} onChange={(event) => setAdd(event.target.value)} error={errors.addE4} />
+        <Field
+          label="Name"
+          className="col-span-2"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          error={errors.name}
+          autoFocus
+        />
+        <Field
+          label="Nothing is added up to, $ a gallon"
+          inputMode="decimal"
+          value={base}
+          onChange={(event) => setBase(event.target.value)}
+          error={errors.baseE3}
+        />
+        <Field
+          label="Every step of, $ a gallon"
+          inputMode="decimal"
+          value={step}
+          onChange={(event) => setStep(event.target.value)}
+          error={errors.stepE3}
+        />
+        <Field
+          label="Adds"
+          inputMode="decimal"
+          value={add}
+          onChange={(event) => setAdd(event.target.value)}
+          error={errors.addE4}
+        />
         <Choice label="In" value={basis} options={fuelBases} words={basisWords} onChange={setBasis} />
         <label className="col-span-2 flex items-center gap-2">
-          <input type="checkbox" checked={begun} onChange={(event) => setBegun(event.target.checked)} /> A step that has begun counts as a whole one
+          <input type="checkbox" checked={begun} onChange={(event) => setBegun(event.target.checked)} /> A step that has
+          begun counts as a whole one
         </label>
         {read.success && (
           <p className="label col-span-2">
             {fuelTableWords(read.data)}
-            {dieselE3 !== null && `; at ${dieselWords(dieselE3)} that is ${charge ? (basis === 'per_mile' ? `$${(charge.rateE4 / rateScale).toFixed(3)} a mile` : `${(charge.rateE4 / rateScale).toFixed(1)}%`) : 'nothing'}`}
+            {dieselE3 !== null &&
+              `; at ${dieselWords(dieselE3)} that is ${charge ? (basis === 'per_mile' ? `$${(charge.rateE4 / rateScale).toFixed(3)} a mile` : `${(charge.rateE4 / rateScale).toFixed(1)}%`) : 'nothing'}`}
           </p>
         )}
         <button type="submit" className="button first justify-self-start">
@@ -57,4 +105,5 @@ export function FuelTableDialog({ table, dieselE3, onClose, onSaved }: { table: 
 }
 
 /** A figure as a whole number of its smallest parts; NaN for no figure. */
-const scaled = (typed: string, scale: number): number => (/^\d{1,3}(\.\d{1,4})?$/.test(typed.trim()) ? Math.round(Number(typed) * scale) : Number.NaN)
+const scaled = (typed: string, scale: number): number =>
+  /^\d{1,3}(\.\d{1,4})?$/.test(typed.trim()) ? Math.round(Number(typed) * scale) : Number.NaN

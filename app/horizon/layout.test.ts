@@ -10,14 +10,21 @@ describe('the line of time', () => {
   test('runs from now to the end, never backwards', () => {
     expect(scale(now)).toBe(54)
     expect(scale(now + 120 * hour)).toBeCloseTo(1260)
-    fc.assert(fc.property(fc.double({ min: 0, max: 119, noNaN: true }), (hours) => scale(now + hours * hour) <= scale(now + (hours + 1) * hour)))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 119, noNaN: true }),
+        (hours) => scale(now + hours * hour) <= scale(now + (hours + 1) * hour),
+      ),
+    )
   })
   test('the next hour takes more room than an hour tomorrow', () => {
     expect(scale(now + hour) - scale(now)).toBeGreaterThan(3 * (scale(now + 31 * hour) - scale(now + 30 * hour)))
   })
   test('what is overdue sits just left of now', () => expect(scale(now - 50 * hour)).toBe(26))
   test('marks can be read: none closer than 58', () => {
-    const places = ticks(scale, 'America/Boise').map((tick) => tick.x).sort((one, other) => one - other)
+    const places = ticks(scale, 'America/Boise')
+      .map((tick) => tick.x)
+      .sort((one, other) => one - other)
     expect(places.length).toBeGreaterThan(5)
     places.slice(1).forEach((x, index) => expect(x - places[index]!).toBeGreaterThanOrEqual(58))
   })
@@ -32,14 +39,28 @@ describe('labels', () => {
   test('never overlap, whatever a hundred loads do', () => {
     fc.assert(
       fc.property(fc.array(fc.double({ min: 54, max: 1200, noNaN: true }), { maxLength: 100 }), (places) => {
-        const placed = placeLabels(places.map((x) => ({ item: x, x, width: 80 })), 5, 1270).filter((each) => each.row !== null)
-        return placed.every((one, index) => placed.slice(index + 1).every((other) => one.row !== other.row || Math.abs(one.x - other.x) >= 80))
+        const placed = placeLabels(
+          places.map((x) => ({ item: x, x, width: 80 })),
+          5,
+          1270,
+        ).filter((each) => each.row !== null)
+        return placed.every((one, index) =>
+          placed.slice(index + 1).every((other) => one.row !== other.row || Math.abs(one.x - other.x) >= 80),
+        )
       }),
     )
   })
   test('the first in the list is the first with a label', () => {
-    const placed = placeLabels([{ item: 'first', x: 100, width: 80 }, { item: 'second', x: 104, width: 80 }], 1, 1270)
+    const placed = placeLabels(
+      [
+        { item: 'first', x: 100, width: 80 },
+        { item: 'second', x: 104, width: 80 },
+      ],
+      1,
+      1270,
+    )
     expect(placed.map((each) => each.row)).toEqual([0, null])
   })
-  test('a label that would run out of the drawing is left out', () => expect(placeLabels([{ item: 1, x: 1250, width: 80 }], 3, 1270)[0]!.row).toBeNull())
+  test('a label that would run out of the drawing is left out', () =>
+    expect(placeLabels([{ item: 1, x: 1250, width: 80 }], 3, 1270)[0]!.row).toBeNull())
 })

@@ -32,7 +32,9 @@ export function ticks(scale: TimeScale, zone: string): Tick[] {
   const near = [1, 2, 4, 8].map((hours) => ({ x: scale(scale.from + hours * hour), words: `${hours} h`, major: false }))
   const days = daysOf(scale, zone).flatMap((date) => {
     const morning = toInstant(`${date}T08:00`, zone)
-    return morning > scale.from + 9 * hour && morning < scale.to ? [{ x: scale(morning), words: `${dayWords(date).replace(/ [A-Z].*$/, '')}, 8 am`, major: true }] : []
+    return morning > scale.from + 9 * hour && morning < scale.to
+      ? [{ x: scale(morning), words: `${dayWords(date).replace(/ [A-Z].*$/, '')}, 8 am`, major: true }]
+      : []
   })
   const kept: Tick[] = []
   for (const tick of [...near, ...days]) if (!kept.some((other) => Math.abs(other.x - tick.x) < 58)) kept.push(tick)
@@ -65,7 +67,11 @@ export interface Placed<T> {
  * Gives labels their rows: in the order of the items (the most pressing first) each takes the
  * lowest row in which its label covers no other. Who finds none stays without a label, as a pin.
  */
-export function placeLabels<T>(items: { item: T; x: number; width: number }[], rows: number, right: number): Placed<T>[] {
+export function placeLabels<T>(
+  items: { item: T; x: number; width: number }[],
+  rows: number,
+  right: number,
+): Placed<T>[] {
   const taken: { row: number; from: number; to: number }[] = []
   return items.map(({ item, x, width }) => {
     if (x + width > right) return { item, x, row: null }

@@ -1,7 +1,19 @@
 import type { Tick } from './layout'
 
 /** What every line of time stands on: nights, the base with its marks, and now. */
-export function TimeGround({ nights, ticks, width, base, left }: { nights: { from: number; to: number }[]; ticks: Tick[]; width: number; base: number; left: number }) {
+export function TimeGround({
+  nights,
+  ticks,
+  width,
+  base,
+  left,
+}: {
+  nights: { from: number; to: number }[]
+  ticks: Tick[]
+  width: number
+  base: number
+  left: number
+}) {
   return (
     <>
       {nights.map((night) => (

@@ -1,12 +1,12 @@
 import { useState } from 'react'
+import { milesWords } from '#core/miles/words'
 import { formatAmount, formatMoney, readAmount } from '#core/money/money'
-import { declineCodes, declineReasons, type DeclineCode } from '#core/tender/reasons'
+import { type DeclineCode, declineCodes, declineReasons } from '#core/tender/reasons'
 import type { TenderDetail } from '#server/tender/detail'
 import type { IntakeRow } from '#server/tender/intake'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
 import type { Answering } from './use-answer'
-import { milesWords } from '#core/miles/words'
 
 interface AnswerProps {
   tenders: IntakeRow[]
@@ -16,14 +16,17 @@ interface AnswerProps {
   onDone: () => void
 }
 
-const whichWords = (tenders: IntakeRow[]) => (tenders.length === 1 ? `${tenders[0]!.shipmentId} of ${tenders[0]!.customerName}` : `${tenders.length} tenders`)
+const whichWords = (tenders: IntakeRow[]) =>
+  tenders.length === 1 ? `${tenders[0]!.shipmentId} of ${tenders[0]!.customerName}` : `${tenders.length} tenders`
 
 /** What an acceptance sends and makes, before it leaves. */
 export function AcceptDialog({ tenders, detail, answering, onClose, onDone }: AnswerProps) {
   const [note, setNote] = useState('')
   const [error, setError] = useState<string>()
   const chargeMinor = tenders.reduce((sum, each) => sum + (each.chargeMinor ?? 0), 0)
-  const marginMinor = tenders.every(({ margin }) => margin) ? tenders.reduce((sum, each) => sum + each.margin!.amountMinor, 0) : null
+  const marginMinor = tenders.every(({ margin }) => margin)
+    ? tenders.reduce((sum, each) => sum + each.margin!.amountMinor, 0)
+    : null
   const late = tenders.filter(({ lateMs }) => lateMs !== null && lateMs > 0).length
   const unknown = tenders.filter(({ unknownCodes }) => unknownCodes > 0).length
   const save = async (event: React.FormEvent) => {
@@ -36,13 +39,41 @@ export function AcceptDialog({ tenders, detail, answering, onClose, onDone }: An
     <Dialog open onClose={onClose} title={`Accept ${whichWords(tenders)}`}>
       <form onSubmit={save} className="flex flex-col gap-3" noValidate>
         <p>
-          {tenders.length === 1 && tenders[0]!.changesLoad ? `${tenders[0]!.changesLoad} takes the new terms` : tenders.length === 1 ? 'A load is made and opened for cover' : 'Each becomes a load, opened for cover'}; the yes goes to the customer as {detail?.partner.answers ?? 'a 990'}. Charge <b>{formatMoney(chargeMinor)}</b>
+          {tenders.length === 1 && tenders[0]!.changesLoad
+            ? `${tenders[0]!.changesLoad} takes the new terms`
+            : tenders.length === 1
+              ? 'A load is made and opened for cover'
+              : 'Each becomes a load, opened for cover'}
+          ; the yes goes to the customer as {detail?.partner.answers ?? 'a 990'}. Charge{' '}
+          <b>{formatMoney(chargeMinor)}</b>
           {marginMinor !== null && `, about ${formatMoney(marginMinor)} left at the middle price`}.
         </p>
-        {late > 0 && <p className="text-bill">{late === 1 && tenders.length === 1 ? 'It cannot' : `${late} cannot`} be driven in time by the law: kept as a draft.</p>}
-        {detail && tenders.length === 1 && detail.strays.length > 0 && <p className="text-bill">{detail.strays[0]!.words}, {milesWords(detail.strays[0]!.milesAway)} away: the load goes by our facility.</p>}
-        {unknown > 0 && <p className="text-bill">{tenders.length === 1 ? 'A code in it is new: say first what it is with us.' : `${unknown} with new codes stay: say first what those are with us.`}</p>}
-        {detail?.partner.takesNotes && tenders.length === 1 && <Field label="A note that goes along (optional)" value={note} maxLength={120} onChange={(event) => setNote(event.target.value)} />}
+        {late > 0 && (
+          <p className="text-bill">
+            {late === 1 && tenders.length === 1 ? 'It cannot' : `${late} cannot`} be driven in time by the law: kept as
+            a draft.
+          </p>
+        )}
+        {detail && tenders.length === 1 && detail.strays.length > 0 && (
+          <p className="text-bill">
+            {detail.strays[0]!.words}, {milesWords(detail.strays[0]!.milesAway)} away: the load goes by our facility.
+          </p>
+        )}
+        {unknown > 0 && (
+          <p className="text-bill">
+            {tenders.length === 1
+              ? 'A code in it is new: say first what it is with us.'
+              : `${unknown} with new codes stay: say first what those are with us.`}
+          </p>
+        )}
+        {detail?.partner.takesNotes && tenders.length === 1 && (
+          <Field
+            label="A note that goes along (optional)"
+            value={note}
+            maxLength={120}
+            onChange={(event) => setNote(event.target.value)}
+          />
+        )}
         {error && (
           <p role="alert" className="text-bill">
             {error}
@@ -58,12 +89,19 @@ export function AcceptDialog({ tenders, detail, answering, onClose, onDone }: An
 
 /** The no with the standard's reason, by its number on the keyboard. */
 export function DeclineDialog({ tenders, detail, answering, onClose, onDone }: AnswerProps) {
-  const [reason, setReason] = useState<DeclineCode>(tenders.some(({ lateMs }) => lateMs !== null && lateMs > 0) ? 'T7' : 'T3')
+  const [reason, setReason] = useState<DeclineCode>(
+    tenders.some(({ lateMs }) => lateMs !== null && lateMs > 0) ? 'T7' : 'T3',
+  )
   const [note, setNote] = useState('')
   const [error, setError] = useState<string>()
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
-    const answer = await answering.answer({ intent: 'decline', noticeIds: tenders.map(({ id }) => id), reasonCode: reason, note })
+    const answer = await answering.answer({
+      intent: 'decline',
+      noticeIds: tenders.map(({ id }) => id),
+      reasonCode: reason,
+      note,
+    })
     if (answer.ok) onDone()
     else setError(answer.message ?? undefined)
   }
@@ -78,13 +116,30 @@ export function DeclineDialog({ tenders, detail, answering, onClose, onDone }: A
           <legend className="label pb-1">Why, as the customer’s system is told</legend>
           {declineCodes.map((code, at) => (
             <label key={code} className="flex items-center gap-2">
-              <input type="radio" name="reason" value={code} checked={reason === code} onChange={() => setReason(code)} autoFocus={reason === code} />
+              <input
+                type="radio"
+                name="reason"
+                value={code}
+                checked={reason === code}
+                onChange={() => setReason(code)}
+                autoFocus={reason === code}
+              />
               <kbd className="key">{at + 1}</kbd> {declineReasons[code]} <span className="label font-mono">{code}</span>
             </label>
           ))}
         </fieldset>
         {tenders.length === 1 && detail && (
-          <Field label={detail.partner.takesNotes ? 'A counter-note that goes along (optional)' : 'A remark that goes along (optional)'} type="text" value={note} maxLength={120} onChange={(event) => setNote(event.target.value)} />
+          <Field
+            label={
+              detail.partner.takesNotes
+                ? 'A counter-note that goes along (optional)'
+                : 'A remark that goes along (optional)'
+            }
+            type="text"
+            value={note}
+            maxLength={120}
+            onChange={(event) => setNote(event.target.value)}
+          />
         )}
         {error && (
           <p role="alert" className="text-bill">
@@ -113,7 +168,11 @@ export function CancelDialog({ tenders, detail, answering, onClose, onDone }: An
     event.preventDefault()
     const [payMinor, sellMinor] = [readAmount(pay), readAmount(sell)]
     if (bill && (payMinor === null || sellMinor === null)) return setError('Give both amounts: 250')
-    const answer = await answering.answer({ intent: 'take_cancel', noticeIds: [tenders[0]!.id], choice: bill ? { carrier: 'bill', payMinor: payMinor!, sellMinor: sellMinor! } : { carrier: 'free' } })
+    const answer = await answering.answer({
+      intent: 'take_cancel',
+      noticeIds: [tenders[0]!.id],
+      choice: bill ? { carrier: 'bill', payMinor: payMinor!, sellMinor: sellMinor! } : { carrier: 'free' },
+    })
     if (answer.ok) onDone()
     else setError(answer.message ?? undefined)
   }
@@ -121,23 +180,36 @@ export function CancelDialog({ tenders, detail, answering, onClose, onDone }: An
     <Dialog open onClose={onClose} title={`${whichWords(tenders)} is cancelled by the customer`}>
       <form onSubmit={save} className="flex flex-col gap-3" noValidate>
         <p>
-          {detail?.change?.number} ends{carrierName ? `; ${carrierName} is told by mail${onItsWay ? '. Its truck is on the way' : ''}` : ''}.
+          {detail?.change?.number} ends
+          {carrierName ? `; ${carrierName} is told by mail${onItsWay ? '. Its truck is on the way' : ''}` : ''}.
         </p>
         {carrierName && (
           <fieldset className="flex flex-col gap-1">
             <legend className="sr-only">The carrier</legend>
             <label className="flex items-center gap-2">
-              <input type="radio" name="carrier" checked={!bill} onChange={() => setBill(false)} autoFocus={!bill} /> Set free, nothing owed
+              <input type="radio" name="carrier" checked={!bill} onChange={() => setBill(false)} autoFocus={!bill} />{' '}
+              Set free, nothing owed
             </label>
             <label className="flex items-center gap-2">
-              <input type="radio" name="carrier" checked={bill} onChange={() => setBill(true)} autoFocus={bill} /> Truck ordered and not used
+              <input type="radio" name="carrier" checked={bill} onChange={() => setBill(true)} autoFocus={bill} /> Truck
+              ordered and not used
             </label>
           </fieldset>
         )}
         {bill && (
           <div className="grid grid-cols-2 gap-3">
-            <Field label="To the carrier, $" inputMode="decimal" value={pay} onChange={(event) => setPay(event.target.value)} />
-            <Field label="To the customer, $" inputMode="decimal" value={sell} onChange={(event) => setSell(event.target.value)} />
+            <Field
+              label="To the carrier, $"
+              inputMode="decimal"
+              value={pay}
+              onChange={(event) => setPay(event.target.value)}
+            />
+            <Field
+              label="To the customer, $"
+              inputMode="decimal"
+              value={sell}
+              onChange={(event) => setSell(event.target.value)}
+            />
           </div>
         )}
         {error && (

@@ -10,4 +10,5 @@ export function clockTone({ respondBy }: { respondBy: number }, now: number): Cl
 }
 
 /** What is left of the time to answer. */
-export const clockLeftWords = (respondBy: number, now: number): string => (respondBy < now ? `${spanWords(now - respondBy)} over` : spanWords(respondBy - now))
+export const clockLeftWords = (respondBy: number, now: number): string =>
+  respondBy < now ? `${spanWords(now - respondBy)} over` : spanWords(respondBy - now)

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { useRevalidator } from 'react-router'
-import { equipmentKinds, type Equipment } from '#core/load/load'
+import { type Equipment, equipmentKinds } from '#core/load/load'
 import { equipmentWords } from '#core/load/words'
 import { codeKindWords } from '#core/tender/partner'
 import type { MapCode } from '#server/partner/map-code'
@@ -30,27 +30,47 @@ export function CodeMapping({ code, onMapped, first }: { code: CodeToMap; onMapp
     if (answer.ok) onMapped()
     else setError(answer.message)
   }
-  const to = (id: number): MapCode['to'] => (code.kind === 'customer' ? { is: 'customer', customerId: id } : { is: 'facility', facilityId: id })
+  const to = (id: number): MapCode['to'] =>
+    code.kind === 'customer' ? { is: 'customer', customerId: id } : { is: 'facility', facilityId: id }
   return (
     <li className="border-t py-1.5" data-code={code.code}>
       <p>
-        <span className="label">{codeKindWords[code.kind]}</span> <span className="font-mono">{code.code}</span> {code.said && <span>{code.said}</span>} <b className="text-ring-text">new to us</b>
+        <span className="label">{codeKindWords[code.kind]}</span> <span className="font-mono">{code.code}</span>{' '}
+        {code.said && <span>{code.said}</span>} <b className="text-ring-text">new to us</b>
       </p>
       <div className="flex flex-wrap items-center gap-2 pt-1">
         {code.proposals.map((proposal, at) => (
-          <button key={proposal.id} type="button" className="text-left text-dusk underline" disabled={busy} onClick={() => void map(to(proposal.id))} data-first-map={(first && at === 0) || undefined}>
+          <button
+            key={proposal.id}
+            type="button"
+            className="text-left text-dusk underline"
+            disabled={busy}
+            onClick={() => void map(to(proposal.id))}
+            data-first-map={(first && at === 0) || undefined}
+          >
             It is {proposal.words} <span className="label">{proposal.why}</span>
           </button>
         ))}
         {code.kind === 'location' && (
-          <button type="button" className="text-dusk underline" disabled={busy} onClick={() => void map({ is: 'new_facility' })} data-first-map={(first && code.proposals.length === 0) || undefined}>
+          <button
+            type="button"
+            className="text-dusk underline"
+            disabled={busy}
+            onClick={() => void map({ is: 'new_facility' })}
+            data-first-map={(first && code.proposals.length === 0) || undefined}
+          >
             A new facility, as they say
           </button>
         )}
         {code.kind === 'equipment' ? (
           <label className="flex items-center gap-2">
             <span className="label">is a</span>
-            <select className="field !w-40" defaultValue={code.equipment ?? ''} disabled={busy} onChange={(event) => void map({ is: 'equipment', equipment: event.target.value as Equipment })}>
+            <select
+              className="field !w-40"
+              defaultValue={code.equipment ?? ''}
+              disabled={busy}
+              onChange={(event) => void map({ is: 'equipment', equipment: event.target.value as Equipment })}
+            >
               <option value="" disabled>
                 choose
               </option>
@@ -61,20 +81,39 @@ export function CodeMapping({ code, onMapped, first }: { code: CodeToMap; onMapp
               ))}
             </select>
             {code.equipment && (
-              <button type="button" className="text-dusk underline" disabled={busy} onClick={() => void map({ is: 'equipment', equipment: code.equipment! })} data-first-map={first || undefined}>
+              <button
+                type="button"
+                className="text-dusk underline"
+                disabled={busy}
+                onClick={() => void map({ is: 'equipment', equipment: code.equipment! })}
+                data-first-map={first || undefined}
+              >
                 {equipmentWords[code.equipment]} it is
               </button>
             )}
           </label>
         ) : (
-          <button type="button" className="text-dusk underline" onClick={() => setChoosing(!choosing)} aria-expanded={choosing}>
+          <button
+            type="button"
+            className="text-dusk underline"
+            onClick={() => setChoosing(!choosing)}
+            aria-expanded={choosing}
+          >
             Another of ours
           </button>
         )}
       </div>
       {choosing && (
         <div className="pt-1">
-          <Complete<Found> label={code.kind === 'customer' ? 'Customer' : 'Facility'} subject={code.kind === 'customer' ? 'customers' : 'facilities'} value={null} onPick={(item) => void map(to(item.id))} text={(item) => item.name} detail={(item) => `${item.address ? `${item.address}, ` : ''}${item.city} ${item.region}`} autoFocus />
+          <Complete<Found>
+            label={code.kind === 'customer' ? 'Customer' : 'Facility'}
+            subject={code.kind === 'customer' ? 'customers' : 'facilities'}
+            value={null}
+            onPick={(item) => void map(to(item.id))}
+            text={(item) => item.name}
+            detail={(item) => `${item.address ? `${item.address}, ` : ''}${item.city} ${item.region}`}
+            autoFocus
+          />
         </div>
       )}
       {error && (

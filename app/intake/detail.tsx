@@ -1,21 +1,31 @@
 import { Link } from 'react-router'
 import { equipmentWords, loadStateWords } from '#core/load/words'
+import { milesWords } from '#core/miles/words'
 import { formatMoney } from '#core/money/money'
 import { bandWords } from '#core/rates/words'
 import type { Margin } from '#core/tender/facts'
 import { expiryWords } from '#core/tender/partner'
 import type { LocalTime } from '#core/time/local'
-import { momentWords, spanWords, windowWords, zoneWords } from '#core/time/words'
 import { dayOf, toLocal } from '#core/time/local'
+import { momentWords, spanWords, windowWords, zoneWords } from '#core/time/words'
 import type { TenderDetail } from '#server/tender/detail'
 import { RateStrip } from '../ui/rate-strip'
 import { CodeMapping } from './code-mapping'
 import { Strays } from './strays'
 import { WhoCould } from './who-could'
-import { milesWords } from '#core/miles/words'
 
 /** All that a tender says and comes to, beside the list. */
-export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; now: number; zone: string; onMapped: () => void }) {
+export function Detail({
+  detail,
+  now,
+  zone,
+  onMapped,
+}: {
+  detail: TenderDetail
+  now: number
+  zone: string
+  onMapped: () => void
+}) {
   const { tender, facts, margins } = detail
   return (
     <div className="flex flex-col gap-2.5 px-4 py-2">
@@ -29,7 +39,8 @@ export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; 
         </h2>
         {detail.remark && <p className="text-ring-text">{detail.remark}</p>}
         <p className="label">
-          {detail.purpose !== 'cancel' && `Answer by ${momentWords(detail.respondBy, now, zone)} ${zoneWords(detail.respondBy, zone)}; else ${expiryWords[detail.partner.onExpiry]}. `}
+          {detail.purpose !== 'cancel' &&
+            `Answer by ${momentWords(detail.respondBy, now, zone)} ${zoneWords(detail.respondBy, zone)}; else ${expiryWords[detail.partner.onExpiry]}. `}
           {detail.partner.contactName} <span className="whitespace-nowrap">{detail.partner.contactPhone}</span>
         </p>
       </header>
@@ -49,12 +60,22 @@ export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; 
       {detail.purpose !== 'cancel' && (
         <section aria-label="What it comes to">
           <div className="flex items-center justify-between gap-3">
-            <RateStrip figures={{ band: detail.band, targetMinor: null, mostMinor: null, sellMinor: facts.chargeMinor ?? 0, pegs: [] }} withSell />
+            <RateStrip
+              figures={{
+                band: detail.band,
+                targetMinor: null,
+                mostMinor: null,
+                sellMinor: facts.chargeMinor ?? 0,
+                pegs: [],
+              }}
+              withSell
+            />
             <span className="label text-right">{bandWords(detail.band, now)}</span>
           </div>
           <p className="flex flex-wrap gap-x-4">
             <span>
-              <span className="label">charge</span> <b>{facts.chargeMinor === null ? 'not said' : formatMoney(facts.chargeMinor)}</b>
+              <span className="label">charge</span>{' '}
+              <b>{facts.chargeMinor === null ? 'not said' : formatMoney(facts.chargeMinor)}</b>
             </span>
             {margins && (
               <>
@@ -73,17 +94,29 @@ export function Detail({ detail, now, zone, onMapped }: { detail: TenderDetail; 
   )
 }
 
-const purposeWords: Record<TenderDetail['purpose'], string> = { original: 'Tender', change: 'Change', cancel: 'Cancellation', confirmation: 'Confirmation' }
+const purposeWords: Record<TenderDetail['purpose'], string> = {
+  original: 'Tender',
+  change: 'Change',
+  cancel: 'Cancellation',
+  confirmation: 'Confirmation',
+}
 
 function MarginWords({ words, margin }: { words: string; margin: Margin }) {
   return (
     <span className={margin.amountMinor < 0 ? 'text-bill' : ''}>
-      <span className="label">{words}</span> {formatMoney(Math.round(margin.amountMinor / 100) * 100)} <span className="label">({margin.percent}%)</span>
+      <span className="label">{words}</span> {formatMoney(Math.round(margin.amountMinor / 100) * 100)}{' '}
+      <span className="label">({margin.percent}%)</span>
     </span>
   )
 }
 
-const reasonWords = { load: 'Pick up', unload: 'Deliver', part_load: 'Pick up part', part_unload: 'Deliver part', other: 'Stop' } as const
+const reasonWords = {
+  load: 'Pick up',
+  unload: 'Deliver',
+  part_load: 'Pick up part',
+  part_unload: 'Deliver part',
+  other: 'Stop',
+} as const
 
 function Stops({ detail, now }: { detail: TenderDetail; now: number }) {
   const { tender, facts } = detail
@@ -92,10 +125,12 @@ function Stops({ detail, now }: { detail: TenderDetail; now: number }) {
       <p>
         {facts.equipment ? equipmentWords[facts.equipment] : (tender.equipment.code ?? 'Equipment not said')}
         {tender.equipment.lengthFt ? ` ${tender.equipment.lengthFt} ft` : ''}
-        {tender.equipment.tempF && `, ${tender.equipment.tempF.min === tender.equipment.tempF.max ? tender.equipment.tempF.min : `${tender.equipment.tempF.min} to ${tender.equipment.tempF.max}`} °F`}
+        {tender.equipment.tempF &&
+          `, ${tender.equipment.tempF.min === tender.equipment.tempF.max ? tender.equipment.tempF.min : `${tender.equipment.tempF.min} to ${tender.equipment.tempF.max}`} °F`}
         {tender.weightLb !== null && `, ${tender.weightLb.toLocaleString('en-US')} lb`}
         {tender.hazmat && <b className="text-ring-text">, hazardous</b>}
-        {facts.miles !== null && `, ${milesWords(facts.miles)}, ${spanWords((facts.hours ?? 0) * 3_600_000)} at the wheel`}
+        {facts.miles !== null &&
+          `, ${milesWords(facts.miles)}, ${spanWords((facts.hours ?? 0) * 3_600_000)} at the wheel`}
         {'. '}
         <DriveWords facts={facts} />
       </p>
@@ -109,7 +144,19 @@ function Stops({ detail, now }: { detail: TenderDetail; now: number }) {
               </b>{' '}
               <span className="label">{stop.name}</span>
             </span>
-            <span>{stop.earliest ? windowWords(stop.earliest as LocalTime, stop.latest as LocalTime | null, dayOf(toLocal(now, facts.origin?.zone ?? 'UTC'))) : stop.latest ? `by ${windowWords(stop.latest as LocalTime, null, dayOf(toLocal(now, facts.origin?.zone ?? 'UTC')))}` : <span className="text-ring-text">no time said</span>}</span>
+            <span>
+              {stop.earliest ? (
+                windowWords(
+                  stop.earliest as LocalTime,
+                  stop.latest as LocalTime | null,
+                  dayOf(toLocal(now, facts.origin?.zone ?? 'UTC')),
+                )
+              ) : stop.latest ? (
+                `by ${windowWords(stop.latest as LocalTime, null, dayOf(toLocal(now, facts.origin?.zone ?? 'UTC')))}`
+              ) : (
+                <span className="text-ring-text">no time said</span>
+              )}
+            </span>
           </li>
         ))}
       </ol>
@@ -124,7 +171,12 @@ function Stops({ detail, now }: { detail: TenderDetail; now: number }) {
 
 function DriveWords({ facts }: { facts: TenderDetail['facts'] }) {
   if (facts.lateMs === null) return <span className="text-ring-text">The drive cannot be reckoned</span>
-  if (facts.lateMs > 0) return <b className="text-bill">Cannot be driven in time: {spanWords(facts.lateMs)} late{facts.teamMends ? ', a team would make it' : ''}</b>
+  if (facts.lateMs > 0)
+    return (
+      <b className="text-bill">
+        Cannot be driven in time: {spanWords(facts.lateMs)} late{facts.teamMends ? ', a team would make it' : ''}
+      </b>
+    )
   return <span className="text-acacia">Can be driven in time</span>
 }
 
@@ -182,8 +234,14 @@ function Record({ detail: { record } }: { detail: TenderDetail }) {
     <section aria-label="This customer in ninety days">
       <h3 className="head">This customer, 90 days</h3>
       <p>
-        {record.tendered} tendered, {record.accepted} accepted{share(record.accepted, record.tendered)}, {record.declined} declined, {record.lapsed} lapsed{record.minutes !== null && `, answered in ${spanWords(record.minutes * 60_000)} on average`}. {record.loads} loads hauled
-        {record.sellMinor !== null && record.payMinor !== null && record.sellMinor > 0 && `, margin ${Math.round(((record.sellMinor - record.payMinor) / record.sellMinor) * 1000) / 10}%`}
+        {record.tendered} tendered, {record.accepted} accepted{share(record.accepted, record.tendered)},{' '}
+        {record.declined} declined, {record.lapsed} lapsed
+        {record.minutes !== null && `, answered in ${spanWords(record.minutes * 60_000)} on average`}. {record.loads}{' '}
+        loads hauled
+        {record.sellMinor !== null &&
+          record.payMinor !== null &&
+          record.sellMinor > 0 &&
+          `, margin ${Math.round(((record.sellMinor - record.payMinor) / record.sellMinor) * 1000) / 10}%`}
         {record.onTime !== null && `, ${Math.round(record.onTime * 100)}% on time`}
         {record.cancelled > 0 && `, ${record.cancelled} cancelled`}.
       </p>
@@ -197,7 +255,8 @@ function Said({ detail: { tender, documentId } }: { detail: TenderDetail }) {
     <section aria-label="What else it says">
       {references.length > 0 && (
         <p>
-          <span className="label">Numbers</span> {references.map(({ qualifier, value }) => `${qualifier} ${value}`).join(', ')}
+          <span className="label">Numbers</span>{' '}
+          {references.map(({ qualifier, value }) => `${qualifier} ${value}`).join(', ')}
         </p>
       )}
       {tender.notes.map((note) => (

@@ -12,18 +12,64 @@ export const rowHeight = 46
 const toneText = { act: 'text-bill font-semibold', care: 'text-ring-text font-semibold', clear: '' } as const
 
 /** One tender in the list: the time left, the lane, what it pays against what it costs. */
-export function Row({ tender, index, top, now, chosen, marked, onChoose, onMark }: { tender: IntakeRow; index: number; top: number; now: number; chosen: boolean; marked: boolean; onChoose: () => void; onMark: () => void }) {
+export function Row({
+  tender,
+  index,
+  top,
+  now,
+  chosen,
+  marked,
+  onChoose,
+  onMark,
+}: {
+  tender: IntakeRow
+  index: number
+  top: number
+  now: number
+  chosen: boolean
+  marked: boolean
+  onChoose: () => void
+  onMark: () => void
+}) {
   const pickup = tender.pickupAt === null ? null : toLocal(tender.pickupAt, tender.zone)
   return (
-    <li style={{ height: rowHeight, transform: `translateY(${top}px)` }} className={`${columns} absolute inset-x-0 border-b ${chosen ? 'bg-chosen shadow-[inset_4px_0_0_var(--dusk)]' : 'hover:bg-sheet'}`}>
-      <input type="checkbox" aria-label={`Mark ${tender.shipmentId}`} checked={marked} onChange={onMark} tabIndex={-1} className="relative z-10 !m-0" />
-      <span className={`whitespace-nowrap ${tender.purpose === 'cancel' ? toneText.act : toneText[clockTone(tender, now)]}`}>{tender.purpose === 'cancel' ? 'now' : clockLeftWords(tender.respondBy, now)}</span>
+    <li
+      style={{ height: rowHeight, transform: `translateY(${top}px)` }}
+      className={`${columns} absolute inset-x-0 border-b ${chosen ? 'bg-chosen shadow-[inset_4px_0_0_var(--dusk)]' : 'hover:bg-sheet'}`}
+    >
+      <input
+        type="checkbox"
+        aria-label={`Mark ${tender.shipmentId}`}
+        checked={marked}
+        onChange={onMark}
+        tabIndex={-1}
+        className="relative z-10 !m-0"
+      />
+      <span
+        className={`whitespace-nowrap ${tender.purpose === 'cancel' ? toneText.act : toneText[clockTone(tender, now)]}`}
+      >
+        {tender.purpose === 'cancel' ? 'now' : clockLeftWords(tender.respondBy, now)}
+      </span>
       <span className="min-w-0">
-        <button type="button" data-row={index} data-tender={tender.id} onFocus={onChoose} onClick={onChoose} aria-pressed={chosen} className="block w-full truncate text-left after:absolute after:inset-0">
+        <button
+          type="button"
+          data-row={index}
+          data-tender={tender.id}
+          onFocus={onChoose}
+          onClick={onChoose}
+          aria-pressed={chosen}
+          className="block w-full truncate text-left after:absolute after:inset-0"
+        >
           <b className="font-semibold">{tender.origin}</b> <span className="label">to</span> {tender.dest}
         </button>
         <span className="label block truncate">
-          {tender.purpose === 'cancel' ? <b className="text-bill">cancels </b> : tender.changesLoad ? <b className="text-ring-text">changes {tender.changesLoad} </b> : ''}
+          {tender.purpose === 'cancel' ? (
+            <b className="text-bill">cancels </b>
+          ) : tender.changesLoad ? (
+            <b className="text-ring-text">changes {tender.changesLoad} </b>
+          ) : (
+            ''
+          )}
           {tender.practice && <b className="text-ring-text">test </b>}
           {tender.customerName}
           {tender.held && <b className="text-bill"> on hold</b>}
@@ -32,16 +78,49 @@ export function Row({ tender, index, top, now, chosen, marked, onChoose, onMark 
       </span>
       <span className="leading-tight">
         {tender.equipment ? equipmentWords[tender.equipment] : 'not said'}
-        <span className="label block">{tender.miles === null ? 'miles ?' : `${tender.miles.toLocaleString('en-US')} mi`}</span>
+        <span className="label block">
+          {tender.miles === null ? 'miles ?' : `${tender.miles.toLocaleString('en-US')} mi`}
+        </span>
       </span>
       <span className="leading-tight whitespace-nowrap">
         {pickup === null ? 'no time' : nearDayWords(dayOf(pickup), dayOf(toLocal(now, tender.zone)))}
-        <span className={`block ${tender.lateMs !== null && tender.lateMs > 0 ? 'text-bill' : 'label'}`}>{tender.lateMs !== null && tender.lateMs > 0 ? 'too tight' : pickup === null ? '' : clockWords(pickup)}</span>
+        <span className={`block ${tender.lateMs !== null && tender.lateMs > 0 ? 'text-bill' : 'label'}`}>
+          {tender.lateMs !== null && tender.lateMs > 0 ? 'too tight' : pickup === null ? '' : clockWords(pickup)}
+        </span>
       </span>
-      {tender.purpose === 'cancel' ? <span className="label">no longer wanted</span> : <RateStrip figures={{ band: tender.band, targetMinor: null, mostMinor: null, sellMinor: tender.chargeMinor ?? 0, pegs: [] }} withSell />}
+      {tender.purpose === 'cancel' ? (
+        <span className="label">no longer wanted</span>
+      ) : (
+        <RateStrip
+          figures={{
+            band: tender.band,
+            targetMinor: null,
+            mostMinor: null,
+            sellMinor: tender.chargeMinor ?? 0,
+            pegs: [],
+          }}
+          withSell
+        />
+      )}
       <span className="text-right leading-tight">
-        {tender.purpose === 'cancel' ? '' : tender.margin === null ? (tender.chargeMinor === null ? 'no charge' : 'unknown') : <span className={tender.margin.amountMinor < 0 ? 'text-bill' : ''}>{formatMoney(Math.round(tender.margin.amountMinor / 100) * 100)}</span>}
-        {tender.margin && tender.purpose !== 'cancel' && <span className={`block ${tender.margin.amountMinor < 0 ? 'text-bill' : 'label'}`}>{tender.margin.percent}%</span>}
+        {tender.purpose === 'cancel' ? (
+          ''
+        ) : tender.margin === null ? (
+          tender.chargeMinor === null ? (
+            'no charge'
+          ) : (
+            'unknown'
+          )
+        ) : (
+          <span className={tender.margin.amountMinor < 0 ? 'text-bill' : ''}>
+            {formatMoney(Math.round(tender.margin.amountMinor / 100) * 100)}
+          </span>
+        )}
+        {tender.margin && tender.purpose !== 'cancel' && (
+          <span className={`block ${tender.margin.amountMinor < 0 ? 'text-bill' : 'label'}`}>
+            {tender.margin.percent}%
+          </span>
+        )}
       </span>
     </li>
   )

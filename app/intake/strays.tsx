@@ -1,9 +1,9 @@
 import { useState } from 'react'
 import { useRevalidator } from 'react-router'
+import { milesWords } from '#core/miles/words'
 import type { Stray } from '#core/tender/strays'
 import type { MapCode } from '#server/partner/map-code'
 import { postJson } from '../ui/post'
-import { milesWords } from '#core/miles/words'
 
 /** Codes that mean another place than we hold them for: each can be told anew in one stroke. */
 export function Strays({ strays, onUnmapped }: { strays: Stray[]; onUnmapped: () => void }) {
@@ -24,7 +24,12 @@ export function Strays({ strays, onUnmapped }: { strays: Stray[]; onUnmapped: ()
         {strays.map((stray) => (
           <li key={stray.codeId} className="border-t py-1">
             <b className="text-bill">{milesWords(stray.milesAway)} apart</b> <span>{stray.words}.</span>{' '}
-            <button type="button" className="text-dusk underline" disabled={busy} onClick={() => void unmap(stray.codeId)}>
+            <button
+              type="button"
+              className="text-dusk underline"
+              disabled={busy}
+              onClick={() => void unmap(stray.codeId)}
+            >
               It is another place: say anew what {stray.code} is
             </button>
           </li>

@@ -23,9 +23,21 @@ export function useAnswer(): Answering {
       if (!sent.ok) return { ok: false, message: sent.message }
       const refused = sent.value.outcomes.flatMap((each) => ('refusal' in each ? [each.refusal.message] : []))
       const done = sent.value.outcomes.length - refused.length
-      const remark = sent.value.outcomes.map((each) => ('done' in each ? each.remark : null)).find((words) => words !== null)
+      const remark = sent.value.outcomes
+        .map((each) => ('done' in each ? each.remark : null))
+        .find((words) => words !== null)
       if (refused.length === 1 && done === 0) return { ok: false, message: refused[0]! }
-      toast([done > 0 ? `${done === 1 ? 'Tender' : `${done} tenders`} ${act.intent === 'decline' ? 'declined' : act.intent === 'accept' ? 'accepted' : 'settled'}` : '', refused.length > 0 ? `${refused.length} not: ${refused[0]}` : '', remark ?? ''].filter(Boolean).join('. '))
+      toast(
+        [
+          done > 0
+            ? `${done === 1 ? 'Tender' : `${done} tenders`} ${act.intent === 'decline' ? 'declined' : act.intent === 'accept' ? 'accepted' : 'settled'}`
+            : '',
+          refused.length > 0 ? `${refused.length} not: ${refused[0]}` : '',
+          remark ?? '',
+        ]
+          .filter(Boolean)
+          .join('. '),
+      )
       return { ok: true, message: null }
     },
   }

@@ -4,8 +4,14 @@ import type { TenderDetail } from '#server/tender/detail'
 const restMs = 60
 
 /** The details of the chosen tender, read when the choice rests; `version` changes where they may have. */
-export function useDetail(id: number | null, version: unknown): { detail: TenderDetail | null; problem: string | null; reread: () => void } {
-  const [state, setState] = useState<{ detail: TenderDetail | null; problem: string | null }>({ detail: null, problem: null })
+export function useDetail(
+  id: number | null,
+  version: unknown,
+): { detail: TenderDetail | null; problem: string | null; reread: () => void } {
+  const [state, setState] = useState<{ detail: TenderDetail | null; problem: string | null }>({
+    detail: null,
+    problem: null,
+  })
   const [turn, setTurn] = useState(0)
   // biome-ignore lint/correctness/useExhaustiveDependencies: the version and the turn ask for another reading
   useEffect(() => {

@@ -18,7 +18,8 @@ export function ChargeFields({ miles }: { miles: number }) {
   const sheet = chargeSheet(chargesFrom(readable), { miles, weightLb })
   const usual = watch('customer')?.currency ?? 'USD'
   const currency = charges[0]?.currency ?? usual
-  const setCurrency = (next: Currency) => charges.forEach((_, index) => setValue(`sellCharges.${index}.currency`, next, { shouldDirty: true }))
+  const setCurrency = (next: Currency) =>
+    charges.forEach((_, index) => setValue(`sellCharges.${index}.currency`, next, { shouldDirty: true }))
   const untouched = charges.every((charge) => charge.rate.trim() === '')
   useEffect(() => {
     // Nothing is typed yet: a customer chosen now brings its own currency.
@@ -29,7 +30,12 @@ export function ChargeFields({ miles }: { miles: number }) {
       <h2 className="head flex justify-between">
         Sell charges
         <span className="flex items-center gap-2">
-          <select aria-label="Currency of the charges" className="field !h-6 !w-20 !py-0" value={currency} onChange={(event) => setCurrency(event.target.value as Currency)}>
+          <select
+            aria-label="Currency of the charges"
+            className="field !h-6 !w-20 !py-0"
+            value={currency}
+            onChange={(event) => setCurrency(event.target.value as Currency)}
+          >
             {currencies.map((each) => (
               <option key={each}>{each}</option>
             ))}
@@ -38,23 +44,84 @@ export function ChargeFields({ miles }: { miles: number }) {
         </span>
       </h2>
       {fields.map((row, index) => (
-        <div key={row.id} className="grid grid-cols-[minmax(0,1.3fr)_88px_minmax(0,1.1fr)_64px_20px] items-start gap-1.5">
-          <Controller control={control} name={`sellCharges.${index}.kind`} render={({ field }) => <Choice hideLabel label={`Charge ${index + 1}`} value={field.value} options={chargeKinds} words={chargeKindWords} onChange={field.onChange} />} />
-          <Field hideLabel label={`Rate of charge ${index + 1}`} placeholder="rate" inputMode="decimal" {...register(`sellCharges.${index}.rate`)} error={formState.errors.sellCharges?.[index]?.rate?.message} />
-          <Controller control={control} name={`sellCharges.${index}.basis`} render={({ field }) => <Choice hideLabel label={`Basis of charge ${index + 1}`} value={field.value} options={chargeBases} words={chargeBasisWords} onChange={field.onChange} />} />
+        <div
+          key={row.id}
+          className="grid grid-cols-[minmax(0,1.3fr)_88px_minmax(0,1.1fr)_64px_20px] items-start gap-1.5"
+        >
+          <Controller
+            control={control}
+            name={`sellCharges.${index}.kind`}
+            render={({ field }) => (
+              <Choice
+                hideLabel
+                label={`Charge ${index + 1}`}
+                value={field.value}
+                options={chargeKinds}
+                words={chargeKindWords}
+                onChange={field.onChange}
+              />
+            )}
+          />
+          <Field
+            hideLabel
+            label={`Rate of charge ${index + 1}`}
+            placeholder="rate"
+            inputMode="decimal"
+            {...register(`sellCharges.${index}.rate`)}
+            error={formState.errors.sellCharges?.[index]?.rate?.message}
+          />
+          <Controller
+            control={control}
+            name={`sellCharges.${index}.basis`}
+            render={({ field }) => (
+              <Choice
+                hideLabel
+                label={`Basis of charge ${index + 1}`}
+                value={field.value}
+                options={chargeBases}
+                words={chargeBasisWords}
+                onChange={field.onChange}
+              />
+            )}
+          />
           {byQuantity.has(charges[index]?.basis ?? '') ? (
-            <Field hideLabel label={`Quantity of charge ${index + 1}`} placeholder="how many" inputMode="decimal" {...register(`sellCharges.${index}.quantity`, { setValueAs: (typed: string | number | null) => (typed === null || typed === '' ? null : Number(typed)) })} />
+            <Field
+              hideLabel
+              label={`Quantity of charge ${index + 1}`}
+              placeholder="how many"
+              inputMode="decimal"
+              {...register(`sellCharges.${index}.quantity`, {
+                setValueAs: (typed: string | number | null) => (typed === null || typed === '' ? null : Number(typed)),
+              })}
+            />
           ) : charges[index]?.kind === 'advance' ? (
-            <Field hideLabel label={`Day that advance ${index + 1} was paid`} type="date" {...register(`sellCharges.${index}.paidOn`, { setValueAs: (typed: string | null) => typed || null })} error={formState.errors.sellCharges?.[index]?.paidOn?.message} />
+            <Field
+              hideLabel
+              label={`Day that advance ${index + 1} was paid`}
+              type="date"
+              {...register(`sellCharges.${index}.paidOn`, { setValueAs: (typed: string | null) => typed || null })}
+              error={formState.errors.sellCharges?.[index]?.paidOn?.message}
+            />
           ) : (
             <span />
           )}
-          <button type="button" className="mt-1.5 text-second" aria-label={`Remove charge ${index + 1}`} onClick={() => remove(index)}>
+          <button
+            type="button"
+            className="mt-1.5 text-second"
+            aria-label={`Remove charge ${index + 1}`}
+            onClick={() => remove(index)}
+          >
             ✕
           </button>
         </div>
       ))}
-      <button type="button" className="self-start text-dusk underline" onClick={() => append({ kind: 'fuel_surcharge', basis: 'flat', rate: '', quantity: null, currency, note: '', paidOn: null })}>
+      <button
+        type="button"
+        className="self-start text-dusk underline"
+        onClick={() =>
+          append({ kind: 'fuel_surcharge', basis: 'flat', rate: '', quantity: null, currency, note: '', paidOn: null })
+        }
+      >
         Add a charge
       </button>
     </section>

@@ -1,8 +1,8 @@
 import { useState } from 'react'
 import { useController } from 'react-hook-form'
+import { type Currency, currencies, currencyWords } from '#core/money/money'
 import { Complete } from '../ui/complete'
 import { Dialog } from '../ui/dialog'
-import { type Currency, currencies, currencyWords } from '#core/money/money'
 import { Choice, Field } from '../ui/field'
 import { type FieldError, postJson } from '../ui/post'
 import type { CustomerChoice, FormValues } from './form-values'
@@ -11,7 +11,8 @@ import type { CustomerChoice, FormValues } from './form-values'
 export function CustomerField({ autoFocus }: { autoFocus: boolean }) {
   const { field, fieldState } = useController<FormValues, 'customer'>({ name: 'customer' })
   const [making, setMaking] = useState<string | null>(null)
-  const error = fieldState.error?.message ?? (field.value?.hasPayer === false ? 'This customer has nobody to bill' : undefined)
+  const error =
+    fieldState.error?.message ?? (field.value?.hasPayer === false ? 'This customer has nobody to bill' : undefined)
   return (
     <>
       <Complete<CustomerChoice>
@@ -27,7 +28,13 @@ export function CustomerField({ autoFocus }: { autoFocus: boolean }) {
         error={error}
         autoFocus={autoFocus}
       />
-      {field.value?.hasPayer === false && <Payer key={field.value.id} customer={field.value} onSaved={() => field.onChange({ ...field.value!, hasPayer: true })} />}
+      {field.value?.hasPayer === false && (
+        <Payer
+          key={field.value.id}
+          customer={field.value}
+          onSaved={() => field.onChange({ ...field.value!, hasPayer: true })}
+        />
+      )}
       <Dialog open={making !== null} onClose={() => setMaking(null)} title="New customer">
         <NewCustomer
           name={making ?? ''}
@@ -73,9 +80,18 @@ function Payer({ customer, onSaved }: { customer: CustomerChoice; onSaved: () =>
 }
 
 function NewCustomer({ name, onMade }: { name: string; onMade: (customer: CustomerChoice) => void }) {
-  const [fresh, setFresh] = useState({ name, billingMail: '', phone: '', city: '', region: '', currency: 'USD' as Currency })
+  const [fresh, setFresh] = useState({
+    name,
+    billingMail: '',
+    phone: '',
+    city: '',
+    region: '',
+    currency: 'USD' as Currency,
+  })
   const [errors, setErrors] = useState<FieldError[]>([])
-  const change = (key: 'name' | 'billingMail' | 'phone' | 'city' | 'region') => (event: React.ChangeEvent<HTMLInputElement>) => setFresh({ ...fresh, [key]: event.target.value })
+  const change =
+    (key: 'name' | 'billingMail' | 'phone' | 'city' | 'region') => (event: React.ChangeEvent<HTMLInputElement>) =>
+      setFresh({ ...fresh, [key]: event.target.value })
   const errorOf = (path: string) => errors.find((error) => error.path === path)?.message
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
@@ -87,8 +103,21 @@ function NewCustomer({ name, onMade }: { name: string; onMade: (customer: Custom
   return (
     <form onSubmit={save} className="grid grid-cols-[1fr_5rem] gap-3" noValidate>
       <Field className="col-span-2" label="Name" value={fresh.name} onChange={change('name')} error={errorOf('name')} />
-      <Field className="col-span-2" label="Bills go to (mail)" value={fresh.billingMail} onChange={change('billingMail')} error={errorOf('billingMail')} autoFocus />
-      <Choice label="Billed in" value={fresh.currency} options={currencies} words={currencyWords} onChange={(currency) => setFresh({ ...fresh, currency })} />
+      <Field
+        className="col-span-2"
+        label="Bills go to (mail)"
+        value={fresh.billingMail}
+        onChange={change('billingMail')}
+        error={errorOf('billingMail')}
+        autoFocus
+      />
+      <Choice
+        label="Billed in"
+        value={fresh.currency}
+        options={currencies}
+        words={currencyWords}
+        onChange={(currency) => setFresh({ ...fresh, currency })}
+      />
       <span />
       <Field label="City" value={fresh.city} onChange={change('city')} error={errorOf('city')} />
       <Field label="State" value={fresh.region} onChange={change('region')} error={errorOf('region')} maxLength={2} />

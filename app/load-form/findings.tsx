@@ -1,6 +1,7 @@
 import { chargeSheet, margin } from '#core/charge/charge'
 import type { Problem } from '#core/load/checks'
 import { transitHours } from '#core/miles/drive'
+import { milesWords } from '#core/miles/words'
 import { type ExchangeRate, reckon, reckonedWords } from '#core/money/exchange'
 import { formatMoney } from '#core/money/money'
 import { proposeLimits } from '#core/rates/limits'
@@ -13,12 +14,30 @@ import { routeLayers, wayWords } from '../map/route-layers'
 import type { TypedRoute } from '../routes/load-route'
 import { RateStrip } from '../ui/rate-strip'
 import { chargesFrom, type FormValues, readRate } from './form-values'
-import { milesWords } from '#core/miles/words'
 
 /** What we already know about the load being typed: way, price, and what looks wrong. */
-export function Findings({ values, money, route, band, problems, now, onReorder }: { values: FormValues; money: { rates: readonly ExchangeRate[]; today: string }; route: TypedRoute | null; band: RateBand | null; problems: Problem[]; now: number; onReorder: (order: number[]) => void }) {
+export function Findings({
+  values,
+  money,
+  route,
+  band,
+  problems,
+  now,
+  onReorder,
+}: {
+  values: FormValues
+  money: { rates: readonly ExchangeRate[]; today: string }
+  route: TypedRoute | null
+  band: RateBand | null
+  problems: Problem[]
+  now: number
+  onReorder: (order: number[]) => void
+}) {
   const charges = chargesFrom(values.sellCharges.filter((charge) => readRate(charge.rate) !== null))
-  const sheet = chargeSheet(charges, { miles: route?.miles ?? 0, weightLb: Number(values.weightLb.replaceAll(',', '')) || null })
+  const sheet = chargeSheet(charges, {
+    miles: route?.miles ?? 0,
+    weightLb: Number(values.weightLb.replaceAll(',', '')) || null,
+  })
   const sold = { amountMinor: sheet.totalMinor, currency: sheet.currency }
   const sell = reckon(sold, money.rates, money.today)
   const sellMinor = 'refusal' in sell ? 0 : sell.amountMinor
@@ -31,7 +50,9 @@ export function Findings({ values, money, route, band, problems, now, onReorder 
       ) : (
         <>
           <p>
-            <b className="font-mono">{Math.round(route.miles).toLocaleString('en-US')}</b> truck miles, {spanWords(route.hours * hour)} at the wheel, {spanWords(transitHours(route.hours, values.team) * hour)} {values.team ? 'as a team' : 'with rests'}
+            <b className="font-mono">{Math.round(route.miles).toLocaleString('en-US')}</b> truck miles,{' '}
+            {spanWords(route.hours * hour)} at the wheel, {spanWords(transitHours(route.hours, values.team) * hour)}{' '}
+            {values.team ? 'as a team' : 'with rests'}
           </p>
           {route.shorter && (
             <p>
@@ -41,21 +62,39 @@ export function Findings({ values, money, route, band, problems, now, onReorder 
               </button>
             </p>
           )}
-          <RouteMap layers={routeLayers(route.ways, stopsOf(values))} words={wayWords(route.miles, route.ways)} shape={3} tall={176} className="h-44" />
+          <RouteMap
+            layers={routeLayers(route.ways, stopsOf(values))}
+            words={wayWords(route.miles, route.ways)}
+            shape={3}
+            tall={176}
+            className="h-44"
+          />
           <div className="flex items-center gap-3">
-            <RateStrip figures={{ band, targetMinor: limits?.targetMinor ?? null, mostMinor: limits?.mostMinor ?? null, sellMinor, pegs: [] }} />
+            <RateStrip
+              figures={{
+                band,
+                targetMinor: limits?.targetMinor ?? null,
+                mostMinor: limits?.mostMinor ?? null,
+                sellMinor,
+                pegs: [],
+              }}
+            />
             <span className="label">{bandWords(band, now)}</span>
           </div>
           {!('refusal' in sell) && sell.by !== null && <p>Sells for {reckonedWords(sold, sell)}</p>}
           {limits && sellMinor > 0 && (
             <p>
-              Target {formatMoney(limits.targetMinor)} leaves {marginWords(sellMinor, limits.targetMinor)}, most {formatMoney(limits.mostMinor)} leaves {marginWords(sellMinor, limits.mostMinor)}
+              Target {formatMoney(limits.targetMinor)} leaves {marginWords(sellMinor, limits.targetMinor)}, most{' '}
+              {formatMoney(limits.mostMinor)} leaves {marginWords(sellMinor, limits.mostMinor)}
             </p>
           )}
         </>
       )}
       {problems.map((problem) => (
-        <p key={`${problem.path} ${problem.code}`} className={problem.severity === 'stop' ? 'text-bill' : 'text-ring-text'}>
+        <p
+          key={`${problem.path} ${problem.code}`}
+          className={problem.severity === 'stop' ? 'text-bill' : 'text-ring-text'}
+        >
           {problem.severity === 'stop' ? 'Mend: ' : 'Check: '}
           {problem.message}
         </p>
@@ -64,7 +103,12 @@ export function Findings({ values, money, route, band, problems, now, onReorder 
   )
 }
 
-const stopsOf = (values: FormValues) => values.stops.flatMap((stop) => (stop.facility ? [{ lat: stop.facility.lat, lon: stop.facility.lon, name: stop.facility.city, stop: stop.kind }] : []))
+const stopsOf = (values: FormValues) =>
+  values.stops.flatMap((stop) =>
+    stop.facility
+      ? [{ lat: stop.facility.lat, lon: stop.facility.lon, name: stop.facility.city, stop: stop.kind }]
+      : [],
+  )
 
 export function marginWords(sellMinor: number, buyMinor: number): string {
   const { amountMinor, percent } = margin(sellMinor, buyMinor)

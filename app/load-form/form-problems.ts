@@ -22,21 +22,51 @@ export function formPath(path: string): string {
 export function missingFields(values: FormValues, now: number): Record<string, string> {
   const parsed = loadTermsSchema.safeParse(termsFrom(values, now))
   if (parsed.success) return {}
-  return Object.fromEntries(parsed.error.issues.map((issue) => [formPath(issue.path.join('.')), issue.path.at(-1) === 'earliestLocal' ? 'When? e.g. tue 8-11, 12/1 0800-1700' : issue.message]))
+  return Object.fromEntries(
+    parsed.error.issues.map((issue) => [
+      formPath(issue.path.join('.')),
+      issue.path.at(-1) === 'earliestLocal' ? 'When? e.g. tue 8-11, 12/1 0800-1700' : issue.message,
+    ]),
+  )
 }
 
 /** The same checks that the server makes, on what is typed so far. */
-export function problemsSoFar(values: FormValues, now: number, band: RateBand | null, route: { miles: number; legs: LoadLeg[] } | null, money: { rates: readonly ExchangeRate[]; today: string }): Problem[] {
+export function problemsSoFar(
+  values: FormValues,
+  now: number,
+  band: RateBand | null,
+  route: { miles: number; legs: LoadLeg[] } | null,
+  money: { rates: readonly ExchangeRate[]; today: string },
+): Problem[] {
   const stops = values.stops.map((stop) => {
     const window = windowOf(stop, now)
-    return stop.facility && window ? { kind: stop.kind, ...window, zone: stop.facility.zone, lat: stop.facility.lat, lon: stop.facility.lon, address: stop.facility.address } : null
+    return stop.facility && window
+      ? {
+          kind: stop.kind,
+          ...window,
+          zone: stop.facility.zone,
+          lat: stop.facility.lat,
+          lon: stop.facility.lon,
+          address: stop.facility.address,
+        }
+      : null
   })
   const sellCharges = chargesFrom(values.sellCharges).filter((charge) => !Number.isNaN(charge.rateE4))
   const temperature = values.tempMinF.trim() || values.tempMaxF.trim()
   const checked = checkLoad(
-    { equipment: values.equipment, team: values.team, tempMinF: temperature ? Number(temperature) : null, stops, legs: route?.legs ?? [], sellCharges, charges: { miles: route?.miles ?? 0, weightLb: Number(values.weightLb.replaceAll(',', '')) || null } },
+    {
+      equipment: values.equipment,
+      team: values.team,
+      tempMinF: temperature ? Number(temperature) : null,
+      stops,
+      legs: route?.legs ?? [],
+      sellCharges,
+      charges: { miles: route?.miles ?? 0, weightLb: Number(values.weightLb.replaceAll(',', '')) || null },
+    },
     { now, hasPayer: values.customer ? values.customer.hasPayer : null, band, ...money },
   )
   // A form just begun is not told that its price is missing.
-  return sellCharges.length === 0 ? checked.filter((problem) => problem.code !== 'no_sell_charge' || !stops.includes(null)) : checked
+  return sellCharges.length === 0
+    ? checked.filter((problem) => problem.code !== 'no_sell_charge' || !stops.includes(null))
+    : checked
 }

@@ -3,27 +3,97 @@ import { flatCharge } from '#core/charge/charge'
 import { loadTermsSchema } from '#core/load/load'
 import type { LoadFormStart } from '#server/load/form'
 import { formPath, missingFields, problemsSoFar } from './form-problems'
-import { chargesFrom, emptyForm, type FacilityChoice, type FormValues, formFrom, proposedDelivery, readRate, termsFrom, windowOf } from './form-values'
+import {
+  chargesFrom,
+  emptyForm,
+  type FacilityChoice,
+  type FormValues,
+  formFrom,
+  proposedDelivery,
+  readRate,
+  termsFrom,
+  windowOf,
+} from './form-values'
 
 const now = Date.UTC(2026, 10, 23, 20, 12)
-const facility = (id: number, over: Partial<FacilityChoice> = {}): FacilityChoice => ({ id, name: 'Shed 4', address: '12 Canal Rd', city: 'Twin Falls', region: 'ID', postal: '83301', zone: 'America/Boise', lat: 42.56, lon: -114.46, booking: 'appointment', ...over })
+const facility = (id: number, over: Partial<FacilityChoice> = {}): FacilityChoice => ({
+  id,
+  name: 'Shed 4',
+  address: '12 Canal Rd',
+  city: 'Twin Falls',
+  region: 'ID',
+  postal: '83301',
+  zone: 'America/Boise',
+  lat: 42.56,
+  lon: -114.46,
+  booking: 'appointment',
+  ...over,
+})
 const route = { miles: 796, legs: [{ miles: 796, hours: 13.9, byRoad: true }] }
-const phoenix = facility(2, { name: 'Harrow DC', city: 'Phoenix', region: 'AZ', zone: 'America/Phoenix', lat: 33.45, lon: -112.07 })
+const phoenix = facility(2, {
+  name: 'Harrow DC',
+  city: 'Phoenix',
+  region: 'AZ',
+  zone: 'America/Phoenix',
+  lat: 33.45,
+  lon: -112.07,
+})
 const start: LoadFormStart = {
-  number: 'PR-20001', version: 1, state: 'paid', customer: { id: 1, name: 'Snowmelt', city: '', region: '', hasPayer: true, currency: 'USD' }, facilities: [facility(1), phoenix] as unknown as LoadFormStart['facilities'],
+  number: 'PR-20001',
+  version: 1,
+  state: 'paid',
+  customer: { id: 1, name: 'Snowmelt', city: '', region: '', hasPayer: true, currency: 'USD' },
+  facilities: [facility(1), phoenix] as unknown as LoadFormStart['facilities'],
   terms: {
-    customerId: 1, equipment: 'reefer', lengthFt: 53, tempMinF: 36, tempMaxF: 38, team: false, commodity: 'Seed potatoes', commodityHidden: false, weightLb: 42_300, pallets: null, freightValueMinor: 50_000_00, practice: true,
+    customerId: 1,
+    equipment: 'reefer',
+    lengthFt: 53,
+    tempMinF: 36,
+    tempMaxF: 38,
+    team: false,
+    commodity: 'Seed potatoes',
+    commodityHidden: false,
+    weightLb: 42_300,
+    pallets: null,
+    freightValueMinor: 50_000_00,
+    practice: true,
     stops: [
-      { kind: 'pickup', facilityId: 1, earliestLocal: '2026-10-30T08:00', latestLocal: '2026-10-30T11:00', booking: 'appointment' },
+      {
+        kind: 'pickup',
+        facilityId: 1,
+        earliestLocal: '2026-10-30T08:00',
+        latestLocal: '2026-10-30T11:00',
+        booking: 'appointment',
+      },
       { kind: 'delivery', facilityId: 2, earliestLocal: '2026-11-01T07:00', latestLocal: null, booking: 'first_come' },
     ],
-    references: [{ kind: 'pickup_number', value: 'PU1', showOn: ['rate_confirmation'] }, { kind: 'contract_number', value: 'C9', showOn: ['invoice'] }],
+    references: [
+      { kind: 'pickup_number', value: 'PU1', showOn: ['rate_confirmation'] },
+      { kind: 'contract_number', value: 'C9', showOn: ['invoice'] },
+    ],
     notes: [{ audience: 'carrier', text: 'Two straps' }],
-    sellCharges: [{ ...flatCharge('line_haul', 288_050) }, { kind: 'fuel_surcharge', basis: 'per_mile', rateE4: 4_550, quantity: null, currency: 'USD', note: '', paidOn: null }],
+    sellCharges: [
+      { ...flatCharge('line_haul', 288_050) },
+      {
+        kind: 'fuel_surcharge',
+        basis: 'per_mile',
+        rateE4: 4_550,
+        quantity: null,
+        currency: 'USD',
+        note: '',
+        paidOn: null,
+      },
+    ],
   },
 }
 const copy = () => formFrom(start, { keepTimes: false })
-const withWhen = (values: FormValues, first: string, second: string): FormValues => ({ ...values, stops: [{ ...values.stops[0]!, when: first }, { ...values.stops[1]!, when: second }] })
+const withWhen = (values: FormValues, first: string, second: string): FormValues => ({
+  ...values,
+  stops: [
+    { ...values.stops[0]!, when: first },
+    { ...values.stops[1]!, when: second },
+  ],
+})
 
 describe('a form begun from a load', () => {
   test('a change holds everything and says the same terms back', () => {
@@ -48,7 +118,9 @@ describe('what is typed', () => {
   test('a window is read in the stop’s own day', () => {
     const late = Date.UTC(2026, 10, 24, 6) // Monday 23:00 in Boise, Tuesday 01:00 in New York
     expect(windowOf({ when: 'today 8', facility: facility(1) }, late)?.earliestLocal).toBe('2026-11-23T08:00')
-    expect(windowOf({ when: 'today 8', facility: facility(1, { zone: 'America/New_York' }) }, late)?.earliestLocal).toBe('2026-11-24T08:00')
+    expect(
+      windowOf({ when: 'today 8', facility: facility(1, { zone: 'America/New_York' }) }, late)?.earliestLocal,
+    ).toBe('2026-11-24T08:00')
   })
   test.each([
     ['2880', 28_800_000],
@@ -59,12 +131,26 @@ describe('what is typed', () => {
     ['', null],
   ])('the rate %s', (typed, rateE4) => expect(readRate(typed)).toBe(rateE4))
   test('an empty line is no charge, an unreadable one is named at its field', () => {
-    const values = { ...copy(), sellCharges: [{ ...emptyForm.sellCharges[0]!, rate: '' }, { ...emptyForm.sellCharges[0]!, rate: 'lots' }] }
+    const values = {
+      ...copy(),
+      sellCharges: [
+        { ...emptyForm.sellCharges[0]!, rate: '' },
+        { ...emptyForm.sellCharges[0]!, rate: 'lots' },
+      ],
+    }
     expect(chargesFrom(values.sellCharges)).toHaveLength(1)
     expect(missingFields(values, now)).toHaveProperty(['sellCharges.0.rate'])
   })
   test('a new form names what is missing, by the form’s own fields', () => {
-    expect(Object.keys(missingFields(emptyForm, now)).sort()).toEqual(['commodity', 'customer', 'stops.0.facility', 'stops.0.when', 'stops.1.facility', 'stops.1.when', 'weightLb'])
+    expect(Object.keys(missingFields(emptyForm, now)).sort()).toEqual([
+      'commodity',
+      'customer',
+      'stops.0.facility',
+      'stops.0.when',
+      'stops.1.facility',
+      'stops.1.when',
+      'weightLb',
+    ])
   })
   test.each([
     ['customerId', 'customer'],
@@ -75,18 +161,24 @@ describe('what is typed', () => {
 })
 
 describe('what the form tells while it is typed', () => {
-  const codes = (values: FormValues) => problemsSoFar(values, now, null, route, { rates: [], today: '2026-11-23' }).map((problem) => problem.code)
+  const codes = (values: FormValues) =>
+    problemsSoFar(values, now, null, route, { rates: [], today: '2026-11-23' }).map((problem) => problem.code)
   test('nothing on an empty form', () => expect(codes(emptyForm)).toEqual([]))
-  test('the past, before the delivery is given', () => expect(codes(withWhen(copy(), '2026-11-20 8', ''))).toEqual(['in_the_past']))
+  test('the past, before the delivery is given', () =>
+    expect(codes(withWhen(copy(), '2026-11-20 8', ''))).toEqual(['in_the_past']))
   test('a way that cannot be driven, and that a team could', () => {
     const values = withWhen(copy(), 'tomorrow 8', 'wed 6a')
     expect(codes(values)).toEqual(['cannot_be_driven'])
     expect(codes({ ...values, team: true })).toEqual([])
   })
   test('a customer whom nobody bills', () => {
-    expect(codes({ ...emptyForm, customer: { id: 2, name: 'x', city: '', region: '', hasPayer: false, currency: 'USD' } })).toEqual(['no_payer'])
+    expect(
+      codes({ ...emptyForm, customer: { id: 2, name: 'x', city: '', region: '', hasPayer: false, currency: 'USD' } }),
+    ).toEqual(['no_payer'])
   })
   test('until the miles are known nothing is said of the way', () => {
-    expect(problemsSoFar(withWhen(copy(), 'tomorrow 8', 'wed 6a'), now, null, null, { rates: [], today: '2026-11-23' })).toEqual([])
+    expect(
+      problemsSoFar(withWhen(copy(), 'tomorrow 8', 'wed 6a'), now, null, null, { rates: [], today: '2026-11-23' }),
+    ).toEqual([])
   })
 })

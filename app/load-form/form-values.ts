@@ -1,8 +1,8 @@
-import { rateScale, type Charge } from '#core/charge/charge'
+import { type Charge, rateScale } from '#core/charge/charge'
 import type { Equipment, LoadTerms, Note, Reference } from '#core/load/load'
 import { type Currency, readAmount } from '#core/money/money'
-import { readWhen } from '#core/time/read-when'
 import { addDays, dayOf, daysBetween, toLocal } from '#core/time/local'
+import { readWhen } from '#core/time/read-when'
 import type { LoadFormStart } from '#server/load/form'
 
 export interface CustomerChoice {
@@ -62,10 +62,29 @@ export interface FormValues {
   proposal: { days: number; from: string; to: string | null } | null
 }
 
-const lineHaul: ChargeValues = { kind: 'line_haul', basis: 'flat', rate: '', quantity: null, currency: 'USD', note: '', paidOn: null }
+const lineHaul: ChargeValues = {
+  kind: 'line_haul',
+  basis: 'flat',
+  rate: '',
+  quantity: null,
+  currency: 'USD',
+  note: '',
+  paidOn: null,
+}
 
 export const emptyForm: FormValues = {
-  customer: null, equipment: 'van', lengthFt: '53', tempMinF: '', tempMaxF: '', team: false, commodity: '', commodityHidden: false, weightLb: '', pallets: '', freightValue: '', practice: false,
+  customer: null,
+  equipment: 'van',
+  lengthFt: '53',
+  tempMinF: '',
+  tempMaxF: '',
+  team: false,
+  commodity: '',
+  commodityHidden: false,
+  weightLb: '',
+  pallets: '',
+  freightValue: '',
+  practice: false,
   stops: [
     { kind: 'pickup', facility: null, when: '', booking: 'first_come' },
     { kind: 'delivery', facility: null, when: '', booking: 'first_come' },
@@ -77,20 +96,45 @@ export const emptyForm: FormValues = {
 }
 
 /** A form begun from a load: as it is for changing it, without its times for copying it. */
-export function formFrom({ terms, customer, facilities }: LoadFormStart, { keepTimes }: { keepTimes: boolean }): FormValues {
+export function formFrom(
+  { terms, customer, facilities }: LoadFormStart,
+  { keepTimes }: { keepTimes: boolean },
+): FormValues {
   const text = (value: number | null) => (value === null ? '' : String(value))
   const first = terms.stops[0]!
   const last = terms.stops.at(-1)!
   return {
     customer,
-    equipment: terms.equipment, lengthFt: text(terms.lengthFt), tempMinF: text(terms.tempMinF), tempMaxF: text(terms.tempMaxF), team: terms.team, commodity: terms.commodity, commodityHidden: terms.commodityHidden,
-    weightLb: text(terms.weightLb), pallets: text(terms.pallets), freightValue: terms.freightValueMinor === null ? '' : String(terms.freightValueMinor / 100), practice: keepTimes ? terms.practice : false,
-    stops: terms.stops.map((stop, index) => ({ kind: stop.kind, facility: facilities[index]!, booking: stop.booking, when: keepTimes ? whenText(stop) : '' })),
+    equipment: terms.equipment,
+    lengthFt: text(terms.lengthFt),
+    tempMinF: text(terms.tempMinF),
+    tempMaxF: text(terms.tempMaxF),
+    team: terms.team,
+    commodity: terms.commodity,
+    commodityHidden: terms.commodityHidden,
+    weightLb: text(terms.weightLb),
+    pallets: text(terms.pallets),
+    freightValue: terms.freightValueMinor === null ? '' : String(terms.freightValueMinor / 100),
+    practice: keepTimes ? terms.practice : false,
+    stops: terms.stops.map((stop, index) => ({
+      kind: stop.kind,
+      facility: facilities[index]!,
+      booking: stop.booking,
+      when: keepTimes ? whenText(stop) : '',
+    })),
     // A copied load has its own numbers: the old references would be wrong on it.
-    references: keepTimes ? terms.references : terms.references.filter((reference) => reference.kind === 'contract_number'),
+    references: keepTimes
+      ? terms.references
+      : terms.references.filter((reference) => reference.kind === 'contract_number'),
     notes: terms.notes,
     sellCharges: terms.sellCharges.map(({ rateE4, ...charge }) => ({ ...charge, rate: String(rateE4 / rateScale) })),
-    proposal: keepTimes ? null : { days: daysBetween(dayOf(first.earliestLocal), dayOf(last.earliestLocal)), from: last.earliestLocal.slice(11), to: last.latestLocal?.slice(11) ?? null },
+    proposal: keepTimes
+      ? null
+      : {
+          days: daysBetween(dayOf(first.earliestLocal), dayOf(last.earliestLocal)),
+          from: last.earliestLocal.slice(11),
+          to: last.latestLocal?.slice(11) ?? null,
+        },
   }
 }
 
@@ -120,18 +164,35 @@ export function readRate(typed: string): number | null {
 }
 
 export const chargesFrom = (charges: ChargeValues[]): Charge[] =>
-  charges.filter((charge) => charge.rate.trim() !== '').map(({ rate, ...charge }) => ({ ...charge, rateE4: readRate(rate) ?? Number.NaN }))
+  charges
+    .filter((charge) => charge.rate.trim() !== '')
+    .map(({ rate, ...charge }) => ({ ...charge, rateE4: readRate(rate) ?? Number.NaN }))
 
 /** The terms that the form stands for; what is missing or unreadable stays so, for the schema to name. */
 export function termsFrom(values: FormValues, now: number): { [Key in keyof LoadTerms]: unknown } {
   const whole = (text: string) => (text.trim() === '' ? null : Number(text.replaceAll(',', '')))
   return {
     customerId: values.customer?.id,
-    equipment: values.equipment, lengthFt: whole(values.lengthFt), tempMinF: whole(values.tempMinF), tempMaxF: whole(values.tempMaxF), team: values.team, commodity: values.commodity, commodityHidden: values.commodityHidden,
-    weightLb: whole(values.weightLb) ?? undefined, pallets: whole(values.pallets), freightValueMinor: values.freightValue.trim() === '' ? null : (readAmount(values.freightValue) ?? Number.NaN), practice: values.practice,
+    equipment: values.equipment,
+    lengthFt: whole(values.lengthFt),
+    tempMinF: whole(values.tempMinF),
+    tempMaxF: whole(values.tempMaxF),
+    team: values.team,
+    commodity: values.commodity,
+    commodityHidden: values.commodityHidden,
+    weightLb: whole(values.weightLb) ?? undefined,
+    pallets: whole(values.pallets),
+    freightValueMinor: values.freightValue.trim() === '' ? null : (readAmount(values.freightValue) ?? Number.NaN),
+    practice: values.practice,
     stops: values.stops.map((stop) => {
       const window = windowOf(stop, now)
-      return { kind: stop.kind, facilityId: stop.facility?.id, earliestLocal: window?.earliestLocal ?? '', latestLocal: window?.latestLocal ?? null, booking: stop.booking }
+      return {
+        kind: stop.kind,
+        facilityId: stop.facility?.id,
+        earliestLocal: window?.earliestLocal ?? '',
+        latestLocal: window?.latestLocal ?? null,
+        booking: stop.booking,
+      }
     }),
     references: values.references,
     notes: values.notes,

@@ -11,10 +11,33 @@ export function FreightFields() {
   const cooled = watch('equipment') === 'reefer'
   return (
     <section aria-label="Equipment and freight" className="grid grid-cols-6 items-start gap-x-2 gap-y-2 border-t pt-2">
-      <Controller control={control} name="equipment" render={({ field }) => <Choice className="col-span-2" label="Equipment" value={field.value} options={equipmentKinds} words={equipmentWords} onChange={field.onChange} />} />
+      <Controller
+        control={control}
+        name="equipment"
+        render={({ field }) => (
+          <Choice
+            className="col-span-2"
+            label="Equipment"
+            value={field.value}
+            options={equipmentKinds}
+            words={equipmentWords}
+            onChange={field.onChange}
+          />
+        )}
+      />
       <Field label="Length ft" inputMode="numeric" {...register('lengthFt')} error={errors.lengthFt?.message} />
-      <Field label={cooled ? 'From °F' : 'Temp. from'} inputMode="numeric" {...register('tempMinF')} error={errors.tempMinF?.message} />
-      <Field label={cooled ? 'To °F' : 'Temp. to'} inputMode="numeric" {...register('tempMaxF')} error={errors.tempMaxF?.message} />
+      <Field
+        label={cooled ? 'From °F' : 'Temp. from'}
+        inputMode="numeric"
+        {...register('tempMinF')}
+        error={errors.tempMinF?.message}
+      />
+      <Field
+        label={cooled ? 'To °F' : 'Temp. to'}
+        inputMode="numeric"
+        {...register('tempMaxF')}
+        error={errors.tempMaxF?.message}
+      />
       <label className="mt-7 flex items-center gap-2">
         <input type="checkbox" {...register('team')} /> Team
       </label>

@@ -3,15 +3,15 @@ import { FormProvider, useForm } from 'react-hook-form'
 import { Link, useNavigate } from 'react-router'
 import type { LoadState } from '#core/load/load'
 import type { ExchangeRate } from '#core/money/exchange'
-import { formKey, postJson } from '../ui/post'
 import { useKeys } from '../ui/keys'
+import { formKey, postJson } from '../ui/post'
 import { ChargeFields } from './charge-fields'
 import { CustomerField } from './customer-field'
+import { Findings } from './findings'
 import { formPath, missingFields, problemsSoFar } from './form-problems'
 import { type FormValues, proposedDelivery, termsFrom } from './form-values'
 import { FreightFields } from './freight-fields'
 import { NoteFields, ReferenceFields } from './paper-fields'
-import { Findings } from './findings'
 import { StopFields } from './stop-fields'
 import { useLaneBand } from './use-lane-band'
 import { useRoute } from './use-route'
@@ -42,7 +42,10 @@ export function LoadForm({ initial, now, loadId, copiedFrom, state, title, versi
   const navigate = useNavigate()
   const band = useLaneBand(values)
   const route = useRoute(values)
-  const problems = useMemo(() => problemsSoFar(values, now, band, route, { rates, today }), [values, now, band, route, rates, today])
+  const problems = useMemo(
+    () => problemsSoFar(values, now, band, route, { rates, today }),
+    [values, now, band, route, rates, today],
+  )
   const cautions = problems.filter((problem) => problem.severity === 'caution')
   useProposedDelivery(form, values, now)
 
@@ -61,11 +64,16 @@ export function LoadForm({ initial, now, loadId, copiedFrom, state, title, versi
       return setMessage(`${unseen.message}${unseen.message.endsWith('?') ? '' : '.'} Save again if that is meant.`)
     }
     setSaving(true)
-    const answer = await postJson<{ loadId: number }>('/loads/save', { loadId, version, terms: termsFrom(values, now), open, acknowledged, copiedFrom }, key)
+    const answer = await postJson<{ loadId: number }>(
+      '/loads/save',
+      { loadId, version, terms: termsFrom(values, now), open, acknowledged, copiedFrom },
+      key,
+    )
     setSaving(false)
     if (answer.ok) return navigate(`/loads/${answer.value.loadId}`)
     setMessage(answer.message)
-    for (const error of answer.errors) form.setError(formPath(error.path.replace(/^terms\./, '')) as keyof FormValues, { message: error.message })
+    for (const error of answer.errors)
+      form.setError(formPath(error.path.replace(/^terms\./, '')) as keyof FormValues, { message: error.message })
   }
   const opens = state === 'draft'
   useKeys('Load form', [
@@ -90,7 +98,21 @@ export function LoadForm({ initial, now, loadId, copiedFrom, state, title, versi
             <FreightFields />
           </div>
           <div className="flex flex-col gap-3 px-4 py-3">
-            <Findings values={values} money={{ rates, today }} route={route} band={band} problems={problems} now={now} onReorder={(order) => form.setValue('stops', order.map((at) => form.getValues('stops')[at]!), { shouldDirty: true })} />
+            <Findings
+              values={values}
+              money={{ rates, today }}
+              route={route}
+              band={band}
+              problems={problems}
+              now={now}
+              onReorder={(order) =>
+                form.setValue(
+                  'stops',
+                  order.map((at) => form.getValues('stops')[at]!),
+                  { shouldDirty: true },
+                )
+              }
+            />
             <ChargeFields miles={route?.miles ?? 0} />
             <ReferenceFields />
             <NoteFields />
@@ -109,9 +131,14 @@ export function LoadForm({ initial, now, loadId, copiedFrom, state, title, versi
             Leave without saving
           </Link>
           <label className="ml-auto flex items-center gap-2">
-            <input type="checkbox" {...form.register('practice')} disabled={!opens} /> Practice load: nothing leaves the building
+            <input type="checkbox" {...form.register('practice')} disabled={!opens} /> Practice load: nothing leaves the
+            building
           </label>
-          <p role="alert" className={`min-w-0 truncate ${tried && message ? 'text-bill' : 'hidden'}`} title={message ?? ''}>
+          <p
+            role="alert"
+            className={`min-w-0 truncate ${tried && message ? 'text-bill' : 'hidden'}`}
+            title={message ?? ''}
+          >
             {message}
           </p>
         </footer>
@@ -126,6 +153,7 @@ function useProposedDelivery(form: ReturnType<typeof useForm<FormValues>>, value
   const last = values.stops.length - 1
   const touched = form.formState.dirtyFields.stops?.[last]?.when
   useEffect(() => {
-    if (proposal && !touched && form.getValues(`stops.${last}.when`) !== proposal) form.setValue(`stops.${last}.when`, proposal)
+    if (proposal && !touched && form.getValues(`stops.${last}.when`) !== proposal)
+      form.setValue(`stops.${last}.when`, proposal)
   }, [proposal, touched, last, form])
 }

@@ -13,8 +13,27 @@ export function ReferenceFields() {
       <h2 className="head">References</h2>
       {fields.map((row, index) => (
         <div key={row.id} className="grid grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)_auto_20px] items-start gap-1.5">
-          <Controller control={control} name={`references.${index}.kind`} render={({ field }) => <Choice hideLabel label={`Reference ${index + 1}`} value={field.value} options={referenceKinds} words={referenceKindWords} onChange={field.onChange} />} />
-          <Field hideLabel label={`Number of reference ${index + 1}`} placeholder="number" {...register(`references.${index}.value`)} error={formState.errors.references?.[index]?.value?.message} />
+          <Controller
+            control={control}
+            name={`references.${index}.kind`}
+            render={({ field }) => (
+              <Choice
+                hideLabel
+                label={`Reference ${index + 1}`}
+                value={field.value}
+                options={referenceKinds}
+                words={referenceKindWords}
+                onChange={field.onChange}
+              />
+            )}
+          />
+          <Field
+            hideLabel
+            label={`Number of reference ${index + 1}`}
+            placeholder="number"
+            {...register(`references.${index}.value`)}
+            error={formState.errors.references?.[index]?.value?.message}
+          />
           <Controller
             control={control}
             name={`references.${index}.showOn`}
@@ -22,18 +41,38 @@ export function ReferenceFields() {
               <span className="mt-1.5 flex gap-3">
                 {papers.map((paper) => (
                   <label key={paper} className="flex items-center gap-1 text-sm">
-                    <input type="checkbox" checked={field.value.includes(paper)} onChange={(event) => field.onChange(event.target.checked ? [...field.value, paper] : field.value.filter((other) => other !== paper))} /> {paperWords[paper]}
+                    <input
+                      type="checkbox"
+                      checked={field.value.includes(paper)}
+                      onChange={(event) =>
+                        field.onChange(
+                          event.target.checked
+                            ? [...field.value, paper]
+                            : field.value.filter((other) => other !== paper),
+                        )
+                      }
+                    />{' '}
+                    {paperWords[paper]}
                   </label>
                 ))}
               </span>
             )}
           />
-          <button type="button" className="mt-1.5 text-second" aria-label={`Remove reference ${index + 1}`} onClick={() => remove(index)}>
+          <button
+            type="button"
+            className="mt-1.5 text-second"
+            aria-label={`Remove reference ${index + 1}`}
+            onClick={() => remove(index)}
+          >
             ✕
           </button>
         </div>
       ))}
-      <button type="button" className="self-start text-dusk underline" onClick={() => append({ kind: 'pickup_number', value: '', showOn: ['rate_confirmation'] })}>
+      <button
+        type="button"
+        className="self-start text-dusk underline"
+        onClick={() => append({ kind: 'pickup_number', value: '', showOn: ['rate_confirmation'] })}
+      >
         Add a reference
       </button>
     </section>
@@ -49,14 +88,41 @@ export function NoteFields() {
       <h2 className="head">Notes</h2>
       {fields.map((row, index) => (
         <div key={row.id} className="grid grid-cols-[140px_minmax(0,1fr)_20px] items-start gap-1.5">
-          <Controller control={control} name={`notes.${index}.audience`} render={({ field }) => <Choice hideLabel label={`Reader of note ${index + 1}`} value={field.value} options={audiences} words={audienceWords} onChange={field.onChange} />} />
-          <Field hideLabel label={`Note ${index + 1}`} {...register(`notes.${index}.text`)} error={formState.errors.notes?.[index]?.text?.message} />
-          <button type="button" className="mt-1.5 text-second" aria-label={`Remove note ${index + 1}`} onClick={() => remove(index)}>
+          <Controller
+            control={control}
+            name={`notes.${index}.audience`}
+            render={({ field }) => (
+              <Choice
+                hideLabel
+                label={`Reader of note ${index + 1}`}
+                value={field.value}
+                options={audiences}
+                words={audienceWords}
+                onChange={field.onChange}
+              />
+            )}
+          />
+          <Field
+            hideLabel
+            label={`Note ${index + 1}`}
+            {...register(`notes.${index}.text`)}
+            error={formState.errors.notes?.[index]?.text?.message}
+          />
+          <button
+            type="button"
+            className="mt-1.5 text-second"
+            aria-label={`Remove note ${index + 1}`}
+            onClick={() => remove(index)}
+          >
             ✕
           </button>
         </div>
       ))}
-      <button type="button" className="self-start text-dusk underline" onClick={() => append({ audience: 'carrier', text: '' })}>
+      <button
+        type="button"
+        className="self-start text-dusk underline"
+        onClick={() => append({ audience: 'carrier', text: '' })}
+      >
         Add a note
       </button>
     </section>

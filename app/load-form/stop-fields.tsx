@@ -24,8 +24,23 @@ export function StopFields({ now, focusFirst, problems }: { now: number; focusFi
   return (
     <section aria-label="Stops" className="flex flex-col gap-2">
       {fields.map((row, index) => (
-        <div key={row.id} className="grid grid-cols-[98px_minmax(0,1.25fr)_minmax(0,1fr)_128px_16px] items-start gap-2 border-t pt-2">
-          <Controller control={control} name={`stops.${index}.kind`} render={({ field }) => <Choice label={`Stop ${index + 1}`} value={field.value} options={['pickup', 'delivery'] as const} words={kindWords} onChange={field.onChange} />} />
+        <div
+          key={row.id}
+          className="grid grid-cols-[98px_minmax(0,1.25fr)_minmax(0,1fr)_128px_16px] items-start gap-2 border-t pt-2"
+        >
+          <Controller
+            control={control}
+            name={`stops.${index}.kind`}
+            render={({ field }) => (
+              <Choice
+                label={`Stop ${index + 1}`}
+                value={field.value}
+                options={['pickup', 'delivery'] as const}
+                words={kindWords}
+                onChange={field.onChange}
+              />
+            )}
+          />
           <Controller
             control={control}
             name={`stops.${index}.facility`}
@@ -44,16 +59,42 @@ export function StopFields({ now, focusFirst, problems }: { now: number; focusFi
               />
             )}
           />
-          <WhenField index={index} now={now} autoFocus={focusFirst && index === 0} problem={problems.find((problem) => problem.path === `stops.${index}.earliestLocal`)} />
-          <Controller control={control} name={`stops.${index}.booking`} render={({ field }) => <Choice label="Booking" value={field.value} options={['first_come', 'appointment'] as const} words={bookingWords} onChange={field.onChange} />} />
+          <WhenField
+            index={index}
+            now={now}
+            autoFocus={focusFirst && index === 0}
+            problem={problems.find((problem) => problem.path === `stops.${index}.earliestLocal`)}
+          />
+          <Controller
+            control={control}
+            name={`stops.${index}.booking`}
+            render={({ field }) => (
+              <Choice
+                label="Booking"
+                value={field.value}
+                options={['first_come', 'appointment'] as const}
+                words={bookingWords}
+                onChange={field.onChange}
+              />
+            )}
+          />
           {stops.length > 2 && (
-            <button type="button" className="mt-6 text-second" aria-label={`Remove stop ${index + 1}`} onClick={() => remove(index)}>
+            <button
+              type="button"
+              className="mt-6 text-second"
+              aria-label={`Remove stop ${index + 1}`}
+              onClick={() => remove(index)}
+            >
               ✕
             </button>
           )}
         </div>
       ))}
-      <button type="button" className="self-start text-dusk underline" onClick={() => insert(fields.length - 1, { kind: 'delivery', facility: null, when: '', booking: 'first_come' })}>
+      <button
+        type="button"
+        className="self-start text-dusk underline"
+        onClick={() => insert(fields.length - 1, { kind: 'delivery', facility: null, when: '', booking: 'first_come' })}
+      >
         Add a stop
       </button>
       {making && (
@@ -70,13 +111,36 @@ export function StopFields({ now, focusFirst, problems }: { now: number; focusFi
   )
 }
 
-function WhenField({ index, now, autoFocus, problem }: { index: number; now: number; autoFocus: boolean; problem: Problem | undefined }) {
+function WhenField({
+  index,
+  now,
+  autoFocus,
+  problem,
+}: {
+  index: number
+  now: number
+  autoFocus: boolean
+  problem: Problem | undefined
+}) {
   const { register, watch, formState } = useFormContext<FormValues>()
   const stop = watch(`stops.${index}`)
   const window = windowOf(stop, now)
   const zone = stop.facility?.zone ?? 'America/Boise'
-  const reading = window ? stopWords({ ...window, zone }, now) : stop.when.trim() ? 'a day and an hour: tue 8-11' : undefined
+  const reading = window
+    ? stopWords({ ...window, zone }, now)
+    : stop.when.trim()
+      ? 'a day and an hour: tue 8-11'
+      : undefined
   // What would mend it stands with the findings; the field has room for what is wrong.
   const error = problem?.message.split('. ')[0] ?? (window ? undefined : formState.errors.stops?.[index]?.when?.message)
-  return <Field label="When" placeholder="tue 8-11" {...register(`stops.${index}.when`)} autoFocus={autoFocus} reading={reading} error={error ? (window ? `${reading}: ${error}` : error) : undefined} />
+  return (
+    <Field
+      label="When"
+      placeholder="tue 8-11"
+      {...register(`stops.${index}.when`)}
+      autoFocus={autoFocus}
+      reading={reading}
+      error={error ? (window ? `${reading}: ${error}` : error) : undefined}
+    />
+  )
 }

@@ -3,20 +3,44 @@ import { chargeSheet, flatCharge } from '#core/charge/charge'
 import { overWords } from '#core/load/decide'
 import { deskCurrency } from '#core/money/exchange'
 import type { LoadPage } from '#server/load/read'
+import type { ChargeValues } from '../load-form/form-values'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
 import { Gate, useGate } from './gate'
 import type { OfferRow } from './offers'
-import type { ChargeValues } from '../load-form/form-values'
 import { PayLines, payLinesFrom, readPayLines } from './pay-lines'
 import type { Acting } from './use-act'
 
 /** The award: the gate, the pay line by line, one key. A stop can be passed by a manager who says why. */
-export function AwardDialog({ page, offer, acting, now, mayOverride, mayExceed, onClose, onAwarded }: { page: LoadPage; offer: OfferRow; acting: Acting; now: number; mayOverride: boolean; mayExceed: boolean; onClose: () => void; onAwarded: () => void }) {
+export function AwardDialog({
+  page,
+  offer,
+  acting,
+  now,
+  mayOverride,
+  mayExceed,
+  onClose,
+  onAwarded,
+}: {
+  page: LoadPage
+  offer: OfferRow
+  acting: Acting
+  now: number
+  mayOverride: boolean
+  mayExceed: boolean
+  onClose: () => void
+  onAwarded: () => void
+}) {
   const { load } = page
   const gate = useGate(load.id, offer.carrierId)
   // The agreed counter is where the pay begins; without one, what they asked, in their own currency.
-  const [lines, setLines] = useState(() => payLinesFrom([offer.counterMinor === null ? flatCharge('line_haul', offer.askedMinor, offer.currency) : flatCharge('line_haul', offer.counterMinor)]))
+  const [lines, setLines] = useState(() =>
+    payLinesFrom([
+      offer.counterMinor === null
+        ? flatCharge('line_haul', offer.askedMinor, offer.currency)
+        : flatCharge('line_haul', offer.counterMinor),
+    ]),
+  )
   const [priceReason, setPriceReason] = useState('')
   const [reason, setReason] = useState('')
   const [error, setError] = useState<string>()
@@ -29,7 +53,17 @@ export function AwardDialog({ page, offer, acting, now, mayOverride, mayExceed, 
     const buyCharges = readPayLines(lines)
     if (!buyCharges) return setError('One of the rates cannot be read')
     if (stopped && !mayPass) return setError('The gate stops this award')
-    const answer = await acting.act({ intent: 'award', offerId: offer.id, buyCharges, override: stopped ? reason : null, priceReason: over.length > 0 && priceReason !== '' ? priceReason : null }, undefined, true)
+    const answer = await acting.act(
+      {
+        intent: 'award',
+        offerId: offer.id,
+        buyCharges,
+        override: stopped ? reason : null,
+        priceReason: over.length > 0 && priceReason !== '' ? priceReason : null,
+      },
+      undefined,
+      true,
+    )
     if (answer.ok) onAwarded()
     else setError(answer.message)
   }
@@ -38,7 +72,13 @@ export function AwardDialog({ page, offer, acting, now, mayOverride, mayExceed, 
       <form onSubmit={save} className="flex flex-col gap-4" noValidate>
         <Gate gate={gate} now={now} deliverBy={load.deliverBy} zone={load.destZone} />
         <PayLines lines={lines} onChange={setLines} facts={load} sellMinor={load.sellMinor} />
-        {stopped && mayPass && <Field label="Go past the gate, because (stays in the log)" value={reason} onChange={(event) => setReason(event.target.value)} />}
+        {stopped && mayPass && (
+          <Field
+            label="Go past the gate, because (stays in the log)"
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+          />
+        )}
         <PriceOver over={over} mayExceed={mayExceed} reason={priceReason} onReason={setPriceReason} />
         {error && (
           <p role="alert" className="text-bill">
@@ -46,11 +86,24 @@ export function AwardDialog({ page, offer, acting, now, mayOverride, mayExceed, 
           </p>
         )}
         <div className="flex items-center gap-4">
-          <button type="submit" className="button first" disabled={acting.busy || !gate || (stopped && !mayPass) || (over.length > 0 && (!mayExceed || priceReason.trim().length < 3))}>
+          <button
+            type="submit"
+            className="button first"
+            disabled={
+              acting.busy ||
+              !gate ||
+              (stopped && !mayPass) ||
+              (over.length > 0 && (!mayExceed || priceReason.trim().length < 3))
+            }
+          >
             Award <kbd className="key">Enter</kbd>
           </button>
           <span className="label">
-            {stopped && !mayOverride ? 'Only a manager may go past the gate.' : stopped && !mayPass ? `The policy lets nobody go past this: ${gate?.bar}.` : `Turns down ${others === 0 ? 'no other offer' : others === 1 ? 'one other offer' : `${others} other offers`}, takes the posting down, writes the rate confirmation.`}
+            {stopped && !mayOverride
+              ? 'Only a manager may go past the gate.'
+              : stopped && !mayPass
+                ? `The policy lets nobody go past this: ${gate?.bar}.`
+                : `Turns down ${others === 0 ? 'no other offer' : others === 1 ? 'one other offer' : `${others} other offers`}, takes the posting down, writes the rate confirmation.`}
           </span>
         </div>
       </form>
@@ -59,7 +112,17 @@ export function AwardDialog({ page, offer, acting, now, mayOverride, mayExceed, 
 }
 
 /** The agreed pay changed after the award: a new version of the confirmation. */
-export function PayDialog({ page, acting, mayExceed, onClose }: { page: LoadPage; acting: Acting; mayExceed: boolean; onClose: () => void }) {
+export function PayDialog({
+  page,
+  acting,
+  mayExceed,
+  onClose,
+}: {
+  page: LoadPage
+  acting: Acting
+  mayExceed: boolean
+  onClose: () => void
+}) {
   const [priceReason, setPriceReason] = useState('')
   const [lines, setLines] = useState(() => payLinesFrom(page.buy.lines.map((line) => line.charge)))
   const [error, setError] = useState<string>()
@@ -68,7 +131,11 @@ export function PayDialog({ page, acting, mayExceed, onClose }: { page: LoadPage
     event.preventDefault()
     const buyCharges = readPayLines(lines)
     if (!buyCharges) return setError('One of the rates cannot be read')
-    const answer = await acting.act({ intent: 'change_pay', buyCharges, priceReason: over.length > 0 && priceReason !== '' ? priceReason : null }, 'Pay changed: the confirmation has a new version', true)
+    const answer = await acting.act(
+      { intent: 'change_pay', buyCharges, priceReason: over.length > 0 && priceReason !== '' ? priceReason : null },
+      'Pay changed: the confirmation has a new version',
+      true,
+    )
     if (answer.ok) onClose()
     else setError(answer.message)
   }
@@ -83,7 +150,11 @@ export function PayDialog({ page, acting, mayExceed, onClose }: { page: LoadPage
           </p>
         )}
         <div className="flex items-center gap-4">
-          <button type="submit" className="button first" disabled={acting.busy || (over.length > 0 && (!mayExceed || priceReason.trim().length < 3))}>
+          <button
+            type="submit"
+            className="button first"
+            disabled={acting.busy || (over.length > 0 && (!mayExceed || priceReason.trim().length < 3))}
+          >
             Change the pay <kbd className="key">Enter</kbd>
           </button>
           <span className="label">Voids the confirmation as it stands; the carrier accepts the new version.</span>
@@ -97,17 +168,36 @@ export function PayDialog({ page, acting, mayExceed, onClose }: { page: LoadPage
 function overOf({ load }: LoadPage, lines: ChargeValues[]): string[] {
   const charges = readPayLines(lines)
   if (!charges || charges.some((charge) => charge.currency !== deskCurrency)) return []
-  return overWords({ mostMinor: load.mostMinor, sellMinor: load.sellMinor, middleMinor: load.bandMiddleMinor }, chargeSheet(charges, load).totalMinor)
+  return overWords(
+    { mostMinor: load.mostMinor, sellMinor: load.sellMinor, middleMinor: load.bandMiddleMinor },
+    chargeSheet(charges, load).totalMinor,
+  )
 }
 
-function PriceOver({ over, mayExceed, reason, onReason }: { over: string[]; mayExceed: boolean; reason: string; onReason: (reason: string) => void }) {
+function PriceOver({
+  over,
+  mayExceed,
+  reason,
+  onReason,
+}: {
+  over: string[]
+  mayExceed: boolean
+  reason: string
+  onReason: (reason: string) => void
+}) {
   if (over.length === 0) return null
   return (
     <div className="flex flex-col gap-2">
       <p role="alert" className="text-bill">
         {over.join('; ')}.{mayExceed ? '' : ' Only a manager may go there: lower the pay, or ask one.'}
       </p>
-      {mayExceed && <Field label="Pay it all the same, because (stays in the log)" value={reason} onChange={(event) => onReason(event.target.value)} />}
+      {mayExceed && (
+        <Field
+          label="Pay it all the same, because (stays in the log)"
+          value={reason}
+          onChange={(event) => onReason(event.target.value)}
+        />
+      )}
     </div>
   )
 }

@@ -1,9 +1,9 @@
 import { useState } from 'react'
-import type { LoadPage } from '#server/load/read'
-import { stopEventKinds, type StopEventKind, stopEventWords } from '#core/tender/partner'
-import { delayCodes, delayReasons, type DelayCode } from '#core/tender/reasons'
+import { type StopEventKind, stopEventKinds, stopEventWords } from '#core/tender/partner'
+import { type DelayCode, delayCodes, delayReasons } from '#core/tender/reasons'
 import { toLocal } from '#core/time/local'
 import { clockWords, dayWords } from '#core/time/words'
+import type { LoadPage } from '#server/load/read'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
 import type { Acting } from './use-act'
@@ -20,7 +20,17 @@ function likelyNext(page: LoadPage): { sequence: number; kind: StopEventKind } {
 }
 
 /** A check call: what happened at which stop, and when by the clock there. */
-export function CheckCallDialog({ page, acting, now, onClose }: { page: LoadPage; acting: Acting; now: number; onClose: () => void }) {
+export function CheckCallDialog({
+  page,
+  acting,
+  now,
+  onClose,
+}: {
+  page: LoadPage
+  acting: Acting
+  now: number
+  onClose: () => void
+}) {
   // What nobody has touched follows the page: news may come in while the dialog stands open.
   const next = likelyNext(page)
   const [chosen, setChosen] = useState<{ sequence?: string; kind?: StopEventKind; at?: string }>({})
@@ -36,25 +46,73 @@ export function CheckCallDialog({ page, acting, now, onClose }: { page: LoadPage
   const [sureOf, setSureOf] = useState<string | null>(null)
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
-    const answer = await acting.act({ intent: 'note_stop', event: { sequence: Number(sequence), kind, atLocal: at, reasonCode: kind === 'delayed' ? reason : null, note, sure: sureOf === at } }, 'Noted', true)
+    const answer = await acting.act(
+      {
+        intent: 'note_stop',
+        event: {
+          sequence: Number(sequence),
+          kind,
+          atLocal: at,
+          reasonCode: kind === 'delayed' ? reason : null,
+          note,
+          sure: sureOf === at,
+        },
+      },
+      'Noted',
+      true,
+    )
     if (answer.ok) return onClose()
     if (answer.code === 'far_off_window') setSureOf(at)
     setError(answer.message)
   }
   const stops = page.stops.map((_, index) => String(index + 1))
-  const words = Object.fromEntries(page.stops.map((stop, index) => [String(index + 1), `${index + 1} ${stop.kind === 'pickup' ? 'pick up' : 'deliver'}, ${stop.facility}, ${stop.city}`])) as Record<string, string>
+  const words = Object.fromEntries(
+    page.stops.map((stop, index) => [
+      String(index + 1),
+      `${index + 1} ${stop.kind === 'pickup' ? 'pick up' : 'deliver'}, ${stop.facility}, ${stop.city}`,
+    ]),
+  ) as Record<string, string>
   const told = page.reportsTo?.documents.includes('214')
   return (
     <Dialog open onClose={onClose} title={`Check call for ${page.load.number}`}>
       <form onSubmit={save} className="flex flex-col gap-3" noValidate>
-        <Choice label="Stop" value={sequence} options={stops} words={words} onChange={(value) => setChosen({ ...chosen, sequence: value, at: undefined })} />
+        <Choice
+          label="Stop"
+          value={sequence}
+          options={stops}
+          words={words}
+          onChange={(value) => setChosen({ ...chosen, sequence: value, at: undefined })}
+        />
         <div className="grid grid-cols-2 gap-3">
-          <Choice label="What" value={kind} options={stopEventKinds} words={stopEventWords} onChange={(value) => setChosen({ ...chosen, kind: value })} />
-          <Field label={`${kind === 'delayed' ? 'Expected there' : 'When'}, by the clock in ${zone.split('/').at(-1)?.replace('_', ' ')}`} type="datetime-local" value={at} onChange={(event) => setChosen({ ...chosen, at: event.target.value })} autoFocus />
+          <Choice
+            label="What"
+            value={kind}
+            options={stopEventKinds}
+            words={stopEventWords}
+            onChange={(value) => setChosen({ ...chosen, kind: value })}
+          />
+          <Field
+            label={`${kind === 'delayed' ? 'Expected there' : 'When'}, by the clock in ${zone.split('/').at(-1)?.replace('_', ' ')}`}
+            type="datetime-local"
+            value={at}
+            onChange={(event) => setChosen({ ...chosen, at: event.target.value })}
+            autoFocus
+          />
         </div>
-        {kind === 'delayed' && <Choice label="Why" value={reason} options={lateCodes} words={delayReasons} onChange={setReason} />}
-        <Field label="Note (stays here)" value={note} maxLength={200} onChange={(event) => setNote(event.target.value)} />
-        <p className="label">{told ? `${page.reportsTo!.name} is told by a 214 as ${page.reportsTo!.shipmentId}.` : 'No customer’s system is told: this load reports to none.'}</p>
+        {kind === 'delayed' && (
+          <Choice label="Why" value={reason} options={lateCodes} words={delayReasons} onChange={setReason} />
+        )}
+        <Field
+          label="Note (stays here)"
+          value={note}
+          maxLength={200}
+          onChange={(event) => setNote(event.target.value)}
+        />
+        <p className="label">
+          {told
+            ? `${page.reportsTo!.name} is told by a 214 as ${page.reportsTo!.shipmentId}.`
+            : 'No customer’s system is told: this load reports to none.'}
+        </p>
         {error && (
           <p role="alert" className="text-bill">
             {error}
@@ -68,8 +126,12 @@ export function CheckCallDialog({ page, acting, now, onClose }: { page: LoadPage
         <ol className="mt-3 border-t pt-2" aria-label="Told so far">
           {page.stopEvents.map((event) => (
             <li key={event.id}>
-              <span className="label">stop {event.sequence}</span> {stopEventWords[event.kind].toLowerCase()} {dayWords(event.atLocal.slice(0, 10))} {clockWords(event.atLocal)}
-              {event.reasonCode && event.reasonCode !== 'NS' && `, ${delayReasons[event.reasonCode as DelayCode].toLowerCase()}`} <span className="label">{event.byName}</span>
+              <span className="label">stop {event.sequence}</span> {stopEventWords[event.kind].toLowerCase()}{' '}
+              {dayWords(event.atLocal.slice(0, 10))} {clockWords(event.atLocal)}
+              {event.reasonCode &&
+                event.reasonCode !== 'NS' &&
+                `, ${delayReasons[event.reasonCode as DelayCode].toLowerCase()}`}{' '}
+              <span className="label">{event.byName}</span>
             </li>
           ))}
         </ol>

@@ -10,30 +10,66 @@ import type { Acting } from './use-act'
 
 type Confirmation = LoadPage['confirmations'][number]
 
-const stateWords: Record<Confirmation['state'], string> = { issued: 'written, not sent', sent: 'sent, not accepted yet', accepted: 'accepted', void: 'void' }
-const stateColor: Record<Confirmation['state'], string> = { issued: 'text-ring-text', sent: 'text-ring-text', accepted: 'text-acacia', void: 'text-second line-through' }
+const stateWords: Record<Confirmation['state'], string> = {
+  issued: 'written, not sent',
+  sent: 'sent, not accepted yet',
+  accepted: 'accepted',
+  void: 'void',
+}
+const stateColor: Record<Confirmation['state'], string> = {
+  issued: 'text-ring-text',
+  sent: 'text-ring-text',
+  accepted: 'text-acacia',
+  void: 'text-second line-through',
+}
 
 /** Every version of the rate confirmation and where it stands, the newest first. */
-export function ConfirmationPanel({ page, now, zone, mayAward, onSend, onRevoke }: { page: LoadPage; now: number; zone: string; mayAward: boolean; onSend: () => void; onRevoke: (confirmationId: number) => void }) {
+export function ConfirmationPanel({
+  page,
+  now,
+  zone,
+  mayAward,
+  onSend,
+  onRevoke,
+}: {
+  page: LoadPage
+  now: number
+  zone: string
+  mayAward: boolean
+  onSend: () => void
+  onRevoke: (confirmationId: number) => void
+}) {
   return (
     <section aria-label="Rate confirmation" className="border-b px-4 py-2">
       <div className="flex justify-between">
         <h2 className="head">Rate confirmation</h2>
-        {mayAward && page.confirmations[0] && page.confirmations[0].state !== 'void' && page.confirmations[0].state !== 'accepted' && (
-          <button type="button" className="text-dusk" onClick={onSend}>
-            <kbd className="key">s</kbd> preview and send
-          </button>
-        )}
+        {mayAward &&
+          page.confirmations[0] &&
+          page.confirmations[0].state !== 'void' &&
+          page.confirmations[0].state !== 'accepted' && (
+            <button type="button" className="text-dusk" onClick={onSend}>
+              <kbd className="key">s</kbd> preview and send
+            </button>
+          )}
       </div>
       <ul>
         {page.confirmations.map((confirmation) => (
-          <li key={confirmation.id} className="grid grid-cols-[104px_74px_minmax(0,1fr)_auto] gap-3 border-b py-1.5 last:border-0">
-            <a href={`/loads/${page.load.id}/confirmations/${confirmation.id}/pdf`} target="_blank" rel="noreferrer" className="font-mono text-dusk underline">
+          <li
+            key={confirmation.id}
+            className="grid grid-cols-[104px_74px_minmax(0,1fr)_auto] gap-3 border-b py-1.5 last:border-0"
+          >
+            <a
+              href={`/loads/${page.load.id}/confirmations/${confirmation.id}/pdf`}
+              target="_blank"
+              rel="noreferrer"
+              className="font-mono text-dusk underline"
+            >
               {confirmation.number}
             </a>
             <span className="text-right font-mono">{formatMoney(confirmation.terms.totalMinor)}</span>
             <span>
-              <b className={`font-semibold ${stateColor[confirmation.state]}`}>{stateWords[confirmation.state]}</b> <span className="label">{happened(confirmation, now, zone)}</span>
+              <b className={`font-semibold ${stateColor[confirmation.state]}`}>{stateWords[confirmation.state]}</b>{' '}
+              <span className="label">{happened(confirmation, now, zone)}</span>
             </span>
             {mayAward && confirmation.state !== 'void' && confirmation.sentAt !== null && (
               <button type="button" className="label underline" onClick={() => onRevoke(confirmation.id)}>
@@ -48,13 +84,28 @@ export function ConfirmationPanel({ page, now, zone, mayAward, onSend, onRevoke 
 }
 
 function happened(confirmation: Confirmation, now: number, zone: string): string {
-  if (confirmation.acceptedAt !== null) return `by ${confirmation.acceptedName}, ${confirmation.acceptedTitle}, ${momentWords(confirmation.acceptedAt, now, zone)}`
+  if (confirmation.acceptedAt !== null)
+    return `by ${confirmation.acceptedName}, ${confirmation.acceptedTitle}, ${momentWords(confirmation.acceptedAt, now, zone)}`
   if (confirmation.sentAt === null) return momentWords(confirmation.issuedAt, now, zone)
-  return confirmation.deliveredAt === null ? `to ${confirmation.sentTo}, still on its way` : `to ${confirmation.sentTo}, ${momentWords(confirmation.deliveredAt, now, zone)}`
+  return confirmation.deliveredAt === null
+    ? `to ${confirmation.sentTo}, still on its way`
+    : `to ${confirmation.sentTo}, ${momentWords(confirmation.deliveredAt, now, zone)}`
 }
 
 /** What will leave the building, as it will be seen, and the key that sends it. */
-export function SendDialog({ page, acting, now, mayOverride, onClose }: { page: LoadPage; acting: Acting; now: number; mayOverride: boolean; onClose: () => void }) {
+export function SendDialog({
+  page,
+  acting,
+  now,
+  mayOverride,
+  onClose,
+}: {
+  page: LoadPage
+  acting: Acting
+  now: number
+  mayOverride: boolean
+  onClose: () => void
+}) {
   const newest = page.confirmations[0]
   const [typed, setTyped] = useState<string | null>(null)
   // The award just made may still be on its way into the page: what is not typed follows it.
@@ -69,7 +120,11 @@ export function SendDialog({ page, acting, now, mayOverride, onClose }: { page: 
   const again = newest.state === 'sent'
   const send = async (event: React.FormEvent) => {
     event.preventDefault()
-    const answer = await acting.act({ intent: 'send_confirmation', to, again, despite, override: stopped && reason !== '' ? reason : null }, page.load.practice ? 'Practice: kept in the building' : `Confirmation on its way to ${to}`, true)
+    const answer = await acting.act(
+      { intent: 'send_confirmation', to, again, despite, override: stopped && reason !== '' ? reason : null },
+      page.load.practice ? 'Practice: kept in the building' : `Confirmation on its way to ${to}`,
+      true,
+    )
     if (answer.ok) onClose()
     else {
       setError(answer.message)
@@ -79,16 +134,33 @@ export function SendDialog({ page, acting, now, mayOverride, onClose }: { page: 
   return (
     <Dialog open onClose={onClose} title={`Rate confirmation ${newest.number} for ${page.carrier?.name ?? ''}`} wide>
       <form onSubmit={send} className="mb-4 grid grid-cols-[1fr_auto_auto] items-end gap-3" noValidate>
-        <Field label="Mail to" type="email" value={to} onChange={(event) => setTyped(event.target.value)} error={error} />
-        <button type="submit" className="button first" disabled={acting.busy || newest.state === 'accepted' || (stopped && !isThrough(gate, mayOverride, reason))} autoFocus>
+        <Field
+          label="Mail to"
+          type="email"
+          value={to}
+          onChange={(event) => setTyped(event.target.value)}
+          error={error}
+        />
+        <button
+          type="submit"
+          className="button first"
+          disabled={acting.busy || newest.state === 'accepted' || (stopped && !isThrough(gate, mayOverride, reason))}
+          autoFocus
+        >
           {again ? 'Send again' : 'Send'} <kbd className="key">Enter</kbd>
         </button>
-        <a className="button" href={`/loads/${page.load.id}/confirmations/${newest.id}/pdf`} target="_blank" rel="noreferrer">
+        <a
+          className="button"
+          href={`/loads/${page.load.id}/confirmations/${newest.id}/pdf`}
+          target="_blank"
+          rel="noreferrer"
+        >
           PDF
         </a>
         {held && (
           <label className="col-span-3 flex items-center gap-2">
-            <input type="checkbox" checked={despite} onChange={(event) => setDespite(event.target.checked)} /> I have read the instructions below; they may go out as they are
+            <input type="checkbox" checked={despite} onChange={(event) => setDespite(event.target.checked)} /> I have
+            read the instructions below; they may go out as they are
           </label>
         )}
         {stopped && (

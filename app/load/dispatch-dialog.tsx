@@ -6,16 +6,36 @@ import { Gate, isThrough, PassGate, useGate } from './gate'
 import type { Acting } from './use-act'
 
 /** Dispatch: who drives which truck, and the gate asked once more. A stop can be passed by those the policy lets, with a reason. */
-export function DispatchDialog({ page, acting, now, mayOverride, onClose }: { page: LoadPage; acting: Acting; now: number; mayOverride: boolean; onClose: () => void }) {
+export function DispatchDialog({
+  page,
+  acting,
+  now,
+  mayOverride,
+  onClose,
+}: {
+  page: LoadPage
+  acting: Acting
+  now: number
+  mayOverride: boolean
+  onClose: () => void
+}) {
   const { load } = page
   const gate = useGate(load.id, load.carrierId ?? 0, true)
-  const [driver, setDriver] = useState({ name: load.driverName ?? '', phone: load.driverPhone ?? '', truck: load.truckNumber ?? '' })
+  const [driver, setDriver] = useState({
+    name: load.driverName ?? '',
+    phone: load.driverPhone ?? '',
+    truck: load.truckNumber ?? '',
+  })
   const [reason, setReason] = useState('')
   const [error, setError] = useState<string>()
   const stopped = gate?.verdict.verdict === 'stop'
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
-    const answer = await acting.act({ intent: 'advance', to: 'dispatched', driver, override: stopped && reason !== '' ? reason : null }, `${load.number} dispatched`, true)
+    const answer = await acting.act(
+      { intent: 'advance', to: 'dispatched', driver, override: stopped && reason !== '' ? reason : null },
+      `${load.number} dispatched`,
+      true,
+    )
     if (answer.ok) onClose()
     else setError(answer.message)
   }
@@ -25,7 +45,12 @@ export function DispatchDialog({ page, acting, now, mayOverride, onClose }: { pa
       <form onSubmit={save} className="flex flex-col gap-3" noValidate>
         <div className="grid grid-cols-3 gap-3">
           <Field label="Driver" value={driver.name} onChange={(event) => set({ name: event.target.value })} autoFocus />
-          <Field label="Driver’s phone" inputMode="tel" value={driver.phone} onChange={(event) => set({ phone: event.target.value })} />
+          <Field
+            label="Driver’s phone"
+            inputMode="tel"
+            value={driver.phone}
+            onChange={(event) => set({ phone: event.target.value })}
+          />
           <Field label="Truck number" value={driver.truck} onChange={(event) => set({ truck: event.target.value })} />
         </div>
         <Gate gate={gate} again now={now} deliverBy={load.deliverBy} zone={load.destZone} />
@@ -35,7 +60,11 @@ export function DispatchDialog({ page, acting, now, mayOverride, onClose }: { pa
             {error}
           </p>
         )}
-        <button type="submit" className="button first self-start" disabled={acting.busy || !isThrough(gate, mayOverride, reason)}>
+        <button
+          type="submit"
+          className="button first self-start"
+          disabled={acting.busy || !isThrough(gate, mayOverride, reason)}
+        >
           Dispatch <kbd className="key">Enter</kbd>
         </button>
       </form>

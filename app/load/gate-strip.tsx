@@ -9,12 +9,19 @@ const stageWords = { award: 'the award', confirmation: 'sending the confirmation
 export function GateStrip({ page, now, zone }: { page: LoadPage; now: number; zone: string }) {
   const { alert, overrides } = page.gate
   if (!alert && overrides.length === 0) return null
-  const next = page.shortlist.find((entry) => entry.verdict.verdict !== 'stop' && entry.carrierId !== page.load.carrierId)
+  const next = page.shortlist.find(
+    (entry) => entry.verdict.verdict !== 'stop' && entry.carrierId !== page.load.carrierId,
+  )
   return (
     <div className="flex shrink-0 flex-col gap-0.5 border-b border-strong px-4 py-1.5">
       {alert && (
         <p role="alert">
-          <b className="text-bill">The gate would no longer pass {page.carrier?.name}: {page.confirmations[0]?.state === 'accepted' ? 'dispatch waits' : 'the confirmation waits'}.</b> {alert.reasons.map(({ message }) => message).join('; ')}. <span className="label">{alert.reasons[0]?.mend} </span>
+          <b className="text-bill">
+            The gate would no longer pass {page.carrier?.name}:{' '}
+            {page.confirmations[0]?.state === 'accepted' ? 'dispatch waits' : 'the confirmation waits'}.
+          </b>{' '}
+          {alert.reasons.map(({ message }) => message).join('; ')}.{' '}
+          <span className="label">{alert.reasons[0]?.mend} </span>
           {page.load.carrierId !== null && (
             <Link to={`/carriers/${page.load.carrierId}`} className="text-dusk underline">
               Dossier
@@ -33,7 +40,9 @@ export function GateStrip({ page, now, zone }: { page: LoadPage; now: number; zo
       )}
       {overrides.map((override) => (
         <p key={override.id} className="text-ring-text">
-          Gate passed at {stageWords[override.stage]} by {override.byName}, {momentWords(override.at, now, zone)}: {override.reasons.map(({ message }) => message).join('; ')}. <span className="text-ink">“{override.because}”</span>
+          Gate passed at {stageWords[override.stage]} by {override.byName}, {momentWords(override.at, now, zone)}:{' '}
+          {override.reasons.map(({ message }) => message).join('; ')}.{' '}
+          <span className="text-ink">“{override.because}”</span>
         </p>
       ))}
     </div>

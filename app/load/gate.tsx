@@ -28,39 +28,88 @@ export function useGate(loadId: number, carrierId: number, again = false): GateF
   return gate
 }
 
-const verdictWords = { clear: 'Clear: authority, insurance through delivery, papers on file', caution: 'May be awarded, with care', stop: 'The gate stops this award' } as const
+const verdictWords = {
+  clear: 'Clear: authority, insurance through delivery, papers on file',
+  caution: 'May be awarded, with care',
+  stop: 'The gate stops this award',
+} as const
 /** Asked again, of a carrier who has the load. */
-const againWords = { ...verdictWords, caution: 'May go on, with care', stop: 'The gate would no longer pass them' } as const
+const againWords = {
+  ...verdictWords,
+  caution: 'May go on, with care',
+  stop: 'The gate would no longer pass them',
+} as const
 const verdictColor = { clear: 'text-acacia', caution: 'text-ring-text', stop: 'text-bill' } as const
 
 /** What the gate says, what would mend it, and the insurance on a line of days with the delivery drawn through. */
-export function Gate({ gate, again = false, now, deliverBy, zone }: { gate: GateFacts | null; again?: boolean; now: number; deliverBy: number; zone: string }) {
+export function Gate({
+  gate,
+  again = false,
+  now,
+  deliverBy,
+  zone,
+}: {
+  gate: GateFacts | null
+  again?: boolean
+  now: number
+  deliverBy: number
+  zone: string
+}) {
   if (!gate) return <p className="label">Asking the gate…</p>
   const [today, deliveryOn] = [dayOf(toLocal(now, zone)), dayOf(toLocal(deliverBy, zone))]
   return (
     <section aria-label="Gate" className="flex flex-col gap-1">
-      <p className={`font-semibold ${verdictColor[gate.verdict.verdict]}`}>{(again ? againWords : verdictWords)[gate.verdict.verdict]}</p>
+      <p className={`font-semibold ${verdictColor[gate.verdict.verdict]}`}>
+        {(again ? againWords : verdictWords)[gate.verdict.verdict]}
+      </p>
       <Reasons reasons={gate.verdict.reasons} />
-      <CoverLine cover={gate.cover} today={today} deliveries={[{ on: deliveryOn, words: `delivery ${dayWords(deliveryOn)}` }]} />
+      <CoverLine
+        cover={gate.cover}
+        today={today}
+        deliveries={[{ on: deliveryOn, words: `delivery ${dayWords(deliveryOn)}` }]}
+      />
     </section>
   )
 }
 
 /** What it takes to go past a stop: a reason from whoever may, or why nobody here may. */
-export function PassGate({ gate, mayOverride, reason, onReason }: { gate: GateFacts | null; mayOverride: boolean; reason: string; onReason: (reason: string) => void }) {
+export function PassGate({
+  gate,
+  mayOverride,
+  reason,
+  onReason,
+}: {
+  gate: GateFacts | null
+  mayOverride: boolean
+  reason: string
+  onReason: (reason: string) => void
+}) {
   if (gate?.verdict.verdict !== 'stop') return null
   if (!mayOverride) return <p className="label">Only a manager may go past the gate.</p>
   if (gate.bar !== null) return <p className="label">The policy lets nobody go past this: {gate.bar}.</p>
-  return <Field label="Go past the gate, because (stays on the load)" value={reason} onChange={(event) => onReason(event.target.value)} />
+  return (
+    <Field
+      label="Go past the gate, because (stays on the load)"
+      value={reason}
+      onChange={(event) => onReason(event.target.value)}
+    />
+  )
 }
 
 /** Whether the gate lets an act through: it is asked, and where it stops the reason to go past it is given by whoever may. */
 export function isThrough(gate: GateFacts | null, mayOverride: boolean, reason: string): boolean {
-  return gate !== null && (gate.verdict.verdict !== 'stop' || (mayOverride && gate.bar === null && reason.trim().length >= 3))
+  return (
+    gate !== null &&
+    (gate.verdict.verdict !== 'stop' || (mayOverride && gate.bar === null && reason.trim().length >= 3))
+  )
 }
 
 /** The reasons of a verdict, each with what would mend it. */
-export function Reasons({ reasons }: { reasons: Pick<Verdict['reasons'][number], 'code' | 'severity' | 'message' | 'mend'>[] }) {
+export function Reasons({
+  reasons,
+}: {
+  reasons: Pick<Verdict['reasons'][number], 'code' | 'severity' | 'message' | 'mend'>[]
+}) {
   return (
     <ul className="flex flex-col gap-1">
       {reasons.map((reason, at) => (

@@ -40,13 +40,19 @@ export function LoadHead({ page, now, zone }: { page: LoadPage; now: number; zon
 
 function standingWords({ load, carrier, confirmations }: LoadPage, now: number): { words: string; tone: string } {
   const left = (load.pickupAt > now ? load.pickupAt : load.pickupBy) - now
-  const clock = left > 0 ? `${load.pickupAt > now ? 'picks up in' : 'pickup closes in'} ${spanWords(left)}` : `pickup overdue by ${spanWords(left)}`
+  const clock =
+    left > 0
+      ? `${load.pickupAt > now ? 'picks up in' : 'pickup closes in'} ${spanWords(left)}`
+      : `pickup overdue by ${spanWords(left)}`
   if (load.state === 'uncovered') return { words: `Uncovered, ${clock}`, tone: left < 6 * hour ? 'text-bill' : '' }
   if (load.state === 'draft') return { words: 'Draft, not offered to anyone', tone: 'text-second' }
-  if (load.state !== 'covered') return { words: loadStateWords[load.state], tone: load.state === 'cancelled' ? 'text-second' : 'text-acacia' }
+  if (load.state !== 'covered')
+    return { words: loadStateWords[load.state], tone: load.state === 'cancelled' ? 'text-second' : 'text-acacia' }
   const accepted = confirmations[0]?.state === 'accepted'
   const waiting = confirmations[0]?.state === 'sent' ? 'waiting for their yes' : 'confirmation not sent'
-  return accepted ? { words: `Confirmed by ${carrier?.name}`, tone: 'text-acacia' } : { words: `Covered by ${carrier?.name}, ${waiting}`, tone: 'text-ring-text' }
+  return accepted
+    ? { words: `Confirmed by ${carrier?.name}`, tone: 'text-acacia' }
+    : { words: `Covered by ${carrier?.name}, ${waiting}`, tone: 'text-ring-text' }
 }
 
 function postedWords({ postings }: LoadPage, now: number, zone: string): string {

@@ -1,23 +1,42 @@
-import { spanWords } from '#core/time/words'
-import { hour } from '#core/time/local'
-import type { LoadPage } from '#server/load/read'
 import { project, shapeAround } from '#core/map/project'
+import { milesWords } from '#core/miles/words'
+import { hour } from '#core/time/local'
+import { spanWords } from '#core/time/words'
+import type { LoadPage } from '#server/load/read'
 import { pointsOf } from '../map/layers'
 import { RouteMap } from '../map/map'
 import { routeLayers, wayWords } from '../map/route-layers'
 import { Dialog } from '../ui/dialog'
-import { milesWords } from '#core/miles/words'
 
-const layersOf = (page: LoadPage) => routeLayers(page.ways, page.stops.map((stop) => ({ lat: stop.lat, lon: stop.lon, name: stop.city, stop: stop.kind })))
-const wordsOf = (page: LoadPage) => wayWords(page.legs.reduce((sum, leg) => sum + leg.miles, 0), page.ways)
+const layersOf = (page: LoadPage) =>
+  routeLayers(
+    page.ways,
+    page.stops.map((stop) => ({ lat: stop.lat, lon: stop.lon, name: stop.city, stop: stop.kind })),
+  )
+const wordsOf = (page: LoadPage) =>
+  wayWords(
+    page.legs.reduce((sum, leg) => sum + leg.miles, 0),
+    page.ways,
+  )
 
 /** The way on the map, small, in the room the offers leave; its words beside the key that opens it large. */
 export function LoadMap({ page, onOpen }: { page: LoadPage; onOpen: () => void }) {
   const layers = layersOf(page)
   const shape = shapeAround(pointsOf(layers).map(project), { least: 1, most: 2.2 })
   return (
-    <section aria-label="Way" className="flex h-44 shrink-0 gap-3 border-t border-strong px-4 pt-2 pb-2 max-[760px]:hidden">
-      <RouteMap layers={layers} words={wordsOf(page)} shape={shape} tall={160} isSmall className="h-full shrink-0" style={{ aspectRatio: shape }} />
+    <section
+      aria-label="Way"
+      className="flex h-44 shrink-0 gap-3 border-t border-strong px-4 pt-2 pb-2 max-[760px]:hidden"
+    >
+      <RouteMap
+        layers={layers}
+        words={wordsOf(page)}
+        shape={shape}
+        tall={160}
+        isSmall
+        className="h-full shrink-0"
+        style={{ aspectRatio: shape }}
+      />
       <div className="flex min-w-0 flex-1 flex-col">
         <p className="flex justify-between gap-3">
           <span className="head">Way</span>
@@ -25,11 +44,19 @@ export function LoadMap({ page, onOpen }: { page: LoadPage; onOpen: () => void }
             <kbd className="key">m</kbd> larger
           </button>
         </p>
-        <ol className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} aria-label="Roads, in the order in which they are driven">
+        <ol
+          className="min-h-0 flex-1 overflow-y-auto"
+          tabIndex={0}
+          aria-label="Roads, in the order in which they are driven"
+        >
           {page.ways.map((way, index) => (
             <li key={index}>
-              {milesWords(page.legs[index]!.miles)}, {spanWords(page.legs[index]!.hours * hour)} to {page.stops[index + 1]!.city}
-              <span className="label"> {way.roads.map(({ road, miles }) => `${road} ${Math.round(miles)}`).join(', ')}</span>
+              {milesWords(page.legs[index]!.miles)}, {spanWords(page.legs[index]!.hours * hour)} to{' '}
+              {page.stops[index + 1]!.city}
+              <span className="label">
+                {' '}
+                {way.roads.map(({ road, miles }) => `${road} ${Math.round(miles)}`).join(', ')}
+              </span>
             </li>
           ))}
         </ol>
@@ -50,7 +77,10 @@ export function MapDialog({ page, onClose }: { page: LoadPage; onClose: () => vo
               {page.stops[index]!.city} to {page.stops[index + 1]!.city}
             </b>
             , {milesWords(page.legs[index]!.miles)}, {spanWords(page.legs[index]!.hours * hour)}
-            <span className="label"> {way.roads.map(({ road, miles }) => `${road} ${Math.round(miles)}`).join(', ')}</span>
+            <span className="label">
+              {' '}
+              {way.roads.map(({ road, miles }) => `${road} ${Math.round(miles)}`).join(', ')}
+            </span>
           </li>
         ))}
       </ol>

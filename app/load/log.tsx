@@ -41,7 +41,8 @@ export function Messages({ page, now, zone }: { page: LoadPage; now: number; zon
       {left.map((message) => (
         <details key={message.id} className="border-b py-1">
           <summary>
-            {message.sender}: {message.subject || 'no subject'} <span className="label">{momentWords(message.receivedAt, now, zone)}</span>
+            {message.sender}: {message.subject || 'no subject'}{' '}
+            <span className="label">{momentWords(message.receivedAt, now, zone)}</span>
           </summary>
           <p className="whitespace-pre-wrap py-1">{message.text}</p>
         </details>

@@ -1,13 +1,13 @@
 import { useRef, useState } from 'react'
 import { type Currency, formatAmount, readAmount, readMoney } from '#core/money/money'
 import { type OfferSource, offerSources, offerSourceWords } from '#core/offer/offer'
-import { readUntil } from '#core/time/read-when'
 import { dayOf, toInstant, toLocal } from '#core/time/local'
+import { readUntil } from '#core/time/read-when'
 import { clockWords, nearDayWords } from '#core/time/words'
+import type { LoadPage } from '#server/load/read'
 import { Complete } from '../ui/complete'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
-import type { LoadPage } from '#server/load/read'
 import type { Acting } from './use-act'
 
 interface CarrierChoice {
@@ -27,7 +27,21 @@ export interface OfferCarrier {
 }
 
 /** Records an offer from the phone, without the mouse: carrier, price, and what else was said. */
-export function OfferDialog({ page, acting, carrier, now, zone, onClose }: { page: LoadPage; acting: Acting; carrier: OfferCarrier | null; now: number; zone: string; onClose: () => void }) {
+export function OfferDialog({
+  page,
+  acting,
+  carrier,
+  now,
+  zone,
+  onClose,
+}: {
+  page: LoadPage
+  acting: Acting
+  carrier: OfferCarrier | null
+  now: number
+  zone: string
+  onClose: () => void
+}) {
   const [chosen, setChosen] = useState<OfferCarrier | null>(carrier)
   const [price, setPrice] = useState('')
   const [source, setSource] = useState<OfferSource>('phone')
@@ -48,11 +62,29 @@ export function OfferDialog({ page, acting, carrier, now, zone, onClose }: { pag
     if (until.trim() && !untilLocal) found.goodUntil = 'Until when? 5p, 30m, tomorrow 9'
     setErrors(found)
     if (!chosen || !payMinor || Object.keys(found).length > 0) return
-    const answer = await acting.act({ intent: 'record_offer', offer: { carrierId: chosen.id, payMinor, currency: named!.currency, sure: sureOf === price, source, goodUntil: untilLocal ? toInstant(untilLocal, zone) : null, note } }, `Offer of ${chosen.name} recorded`, true)
+    const answer = await acting.act(
+      {
+        intent: 'record_offer',
+        offer: {
+          carrierId: chosen.id,
+          payMinor,
+          currency: named!.currency,
+          sure: sureOf === price,
+          source,
+          goodUntil: untilLocal ? toInstant(untilLocal, zone) : null,
+          note,
+        },
+      },
+      `Offer of ${chosen.name} recorded`,
+      true,
+    )
     if (answer.ok) return onClose()
     // The price looks mistyped: the same one once more is meant.
     if (answer.code === 'offer_out_by_ten') setSureOf(price)
-    setErrors({ whole: answer.message, ...Object.fromEntries(answer.errors.map((error) => [error.path.replace(/^offer\./, ''), error.message])) })
+    setErrors({
+      whole: answer.message,
+      ...Object.fromEntries(answer.errors.map((error) => [error.path.replace(/^offer\./, ''), error.message])),
+    })
   }
   return (
     <Dialog open onClose={onClose} title="Record an offer">
@@ -79,8 +111,26 @@ export function OfferDialog({ page, acting, carrier, now, zone, onClose }: { pag
             />
           )}
         </div>
-        <Field ref={priceField} label="Price, all in" inputMode="decimal" value={price} onChange={(event) => setPrice(event.target.value)} error={errors.payMinor} reading={priceReading(page, readAmount(price))} autoFocus={carrier !== null} />
-        <Field label="Good until" placeholder="5p, 30m, tomorrow 9" value={until} onChange={(event) => setUntil(event.target.value)} error={errors.goodUntil} reading={untilLocal ? `${nearDayWords(dayOf(untilLocal), dayOf(nowLocal))} ${clockWords(untilLocal)}` : undefined} />
+        <Field
+          ref={priceField}
+          label="Price, all in"
+          inputMode="decimal"
+          value={price}
+          onChange={(event) => setPrice(event.target.value)}
+          error={errors.payMinor}
+          reading={priceReading(page, readAmount(price))}
+          autoFocus={carrier !== null}
+        />
+        <Field
+          label="Good until"
+          placeholder="5p, 30m, tomorrow 9"
+          value={until}
+          onChange={(event) => setUntil(event.target.value)}
+          error={errors.goodUntil}
+          reading={
+            untilLocal ? `${nearDayWords(dayOf(untilLocal), dayOf(nowLocal))} ${clockWords(untilLocal)}` : undefined
+          }
+        />
         <Choice label="Source" value={source} options={offerSources} words={offerSourceWords} onChange={setSource} />
         <Field label="Note" value={note} onChange={(event) => setNote(event.target.value)} error={errors.note} />
         {errors.whole && (
@@ -100,7 +150,8 @@ export function OfferDialog({ page, acting, carrier, now, zone, onClose }: { pag
 function priceReading({ load, band }: LoadPage, payMinor: number | null): string | undefined {
   if (!payMinor) return undefined
   const times = band ? payMinor / band.middleMinor : 1
-  if (times > 4 || times < 0.25) return `${formatAmount(payMinor)}: a digit too ${times > 4 ? 'many' : 'few'}? The lane costs about ${formatAmount(band!.middleMinor)}`
+  if (times > 4 || times < 0.25)
+    return `${formatAmount(payMinor)}: a digit too ${times > 4 ? 'many' : 'few'}? The lane costs about ${formatAmount(band!.middleMinor)}`
   const over = load.mostMinor === null ? null : payMinor - load.mostMinor
   const against = over === null ? '' : over > 0 ? `, ${formatAmount(over)} over the most` : `, within the most`
   return `${(payMinor / 100 / Math.max(1, load.miles)).toFixed(2)} a mile${against}`

@@ -9,7 +9,23 @@ import type { LoadPage } from '#server/load/read'
 export type OfferRow = LoadPage['offers'][number]
 
 /** The offers on a load, live ones first, cheapest first; one is chosen for the keys. */
-export function Offers({ page, now, zone, chosenId, onChoose, mayHandle, onRecord }: { page: LoadPage; now: number; zone: string; chosenId: number | null; onChoose: (id: number) => void; mayHandle: boolean; onRecord: () => void }) {
+export function Offers({
+  page,
+  now,
+  zone,
+  chosenId,
+  onChoose,
+  mayHandle,
+  onRecord,
+}: {
+  page: LoadPage
+  now: number
+  zone: string
+  chosenId: number | null
+  onChoose: (id: number) => void
+  mayHandle: boolean
+  onRecord: () => void
+}) {
   const { offers, load } = page
   return (
     <section aria-label="Offers" className="flex min-h-0 flex-1 flex-col px-4 pt-2">
@@ -21,26 +37,71 @@ export function Offers({ page, now, zone, chosenId, onChoose, mayHandle, onRecor
           </button>
         )}
       </div>
-      {offers.length === 0 && <p className="label py-3">{load.state === 'draft' ? 'Open the load for cover, then offers can come.' : 'No offer yet. Post it (p), or call the shortlist and record what they say (o).'}</p>}
+      {offers.length === 0 && (
+        <p className="label py-3">
+          {load.state === 'draft'
+            ? 'Open the load for cover, then offers can come.'
+            : 'No offer yet. Post it (p), or call the shortlist and record what they say (o).'}
+        </p>
+      )}
       <ul className="min-h-0 flex-1 overflow-y-auto" aria-label="Offers, the cheapest first" tabIndex={-1}>
         {offers.map((offer) => (
-          <li key={offer.id} className={`border-b ${offer.id === chosenId ? 'bg-chosen shadow-[inset_4px_0_0_var(--dusk)]' : ''}`}>
-            <button type="button" data-offer={offer.id} onFocus={() => onChoose(offer.id)} onClick={() => onChoose(offer.id)} aria-pressed={offer.id === chosenId} className="grid w-full grid-cols-[minmax(0,1.3fr)_96px_52px_56px_minmax(0,0.75fr)_minmax(0,1.4fr)] items-center gap-2 px-2 py-1.5 text-left">
-              <b className={`truncate ${offer.state === 'open' || offer.state === 'awarded' ? 'font-semibold' : 'font-normal text-second'}`}>{offer.carrierName}</b>
+          <li
+            key={offer.id}
+            className={`border-b ${offer.id === chosenId ? 'bg-chosen shadow-[inset_4px_0_0_var(--dusk)]' : ''}`}
+          >
+            <button
+              type="button"
+              data-offer={offer.id}
+              onFocus={() => onChoose(offer.id)}
+              onClick={() => onChoose(offer.id)}
+              aria-pressed={offer.id === chosenId}
+              className="grid w-full grid-cols-[minmax(0,1.3fr)_96px_52px_56px_minmax(0,0.75fr)_minmax(0,1.4fr)] items-center gap-2 px-2 py-1.5 text-left"
+            >
+              <b
+                className={`truncate ${offer.state === 'open' || offer.state === 'awarded' ? 'font-semibold' : 'font-normal text-second'}`}
+              >
+                {offer.carrierName}
+              </b>
               <span className="label truncate">
                 {offerSourceWords[offer.source]}, {momentWords(offer.receivedAt, now, zone)}
               </span>
-              <span className={`text-right font-mono ${offer.state === 'declined' || offer.state === 'lapsed' || offer.state === 'turned_down' ? 'text-second line-through' : 'font-semibold'}`}>{offer.state === 'awarded' && offer.agreedMinor !== null ? formatAmount(offer.agreedMinor) : formatAmount(offer.payMinor)}</span>
-              <span className="label text-right font-mono">{load.miles > 0 ? `${(offer.payMinor / 100 / load.miles).toFixed(2)}/mi` : ''}</span>
-              <span className="label truncate">{offer.goodUntil !== null && offer.state === 'open' ? `till ${momentWords(offer.goodUntil, now, zone)}` : ''}</span>
-              <Standing offer={offer} mostMinor={load.mostMinor} advice={adviceOf(page, offer.id)} now={now} zone={zone} />
+              <span
+                className={`text-right font-mono ${offer.state === 'declined' || offer.state === 'lapsed' || offer.state === 'turned_down' ? 'text-second line-through' : 'font-semibold'}`}
+              >
+                {offer.state === 'awarded' && offer.agreedMinor !== null
+                  ? formatAmount(offer.agreedMinor)
+                  : formatAmount(offer.payMinor)}
+              </span>
+              <span className="label text-right font-mono">
+                {load.miles > 0 ? `${(offer.payMinor / 100 / load.miles).toFixed(2)}/mi` : ''}
+              </span>
+              <span className="label truncate">
+                {offer.goodUntil !== null && offer.state === 'open'
+                  ? `till ${momentWords(offer.goodUntil, now, zone)}`
+                  : ''}
+              </span>
+              <Standing
+                offer={offer}
+                mostMinor={load.mostMinor}
+                advice={adviceOf(page, offer.id)}
+                now={now}
+                zone={zone}
+              />
             </button>
             {(offer.currency !== deskCurrency || offer.note !== '') && (
               <p className="label truncate px-2 pb-1" title={offer.note}>
-                {[offer.currency === deskCurrency ? '' : `named ${formatMoney(offer.askedMinor, offer.currency)}`, offer.note].filter(Boolean).join('; ')}
+                {[
+                  offer.currency === deskCurrency ? '' : `named ${formatMoney(offer.askedMinor, offer.currency)}`,
+                  offer.note,
+                ]
+                  .filter(Boolean)
+                  .join('; ')}
               </p>
             )}
-            {offer.id === chosenId && adviceOf(page, offer.id) && offer.verdict?.verdict !== 'stop' && <p className="label px-2 pb-1.5">{adviceReason(adviceOf(page, offer.id)!, now, zone)}</p>}
+            {offer.id === chosenId && adviceOf(page, offer.id) && offer.verdict?.verdict !== 'stop' && (
+              <p className="label px-2 pb-1.5">{adviceReason(adviceOf(page, offer.id)!, now, zone)}</p>
+            )}
           </li>
         ))}
       </ul>
@@ -48,16 +109,62 @@ export function Offers({ page, now, zone, chosenId, onChoose, mayHandle, onRecor
   )
 }
 
-const adviceOf = (page: LoadPage, offerId: number): Advice | null => page.plan?.advice.find((each) => each.offerId === offerId)?.advice ?? null
+const adviceOf = (page: LoadPage, offerId: number): Advice | null =>
+  page.plan?.advice.find((each) => each.offerId === offerId)?.advice ?? null
 
-function Standing({ offer, mostMinor, advice, now, zone }: { offer: OfferRow; mostMinor: number | null; advice: Advice | null; now: number; zone: string }) {
-  if (offer.state === 'awarded') return <span className="truncate font-semibold text-acacia">awarded{offer.agreedMinor !== null && offer.agreedMinor !== offer.payMinor ? `, asked ${formatAmount(offer.payMinor)}` : ''}</span>
+function Standing({
+  offer,
+  mostMinor,
+  advice,
+  now,
+  zone,
+}: {
+  offer: OfferRow
+  mostMinor: number | null
+  advice: Advice | null
+  now: number
+  zone: string
+}) {
+  if (offer.state === 'awarded')
+    return (
+      <span className="truncate font-semibold text-acacia">
+        awarded
+        {offer.agreedMinor !== null && offer.agreedMinor !== offer.payMinor
+          ? `, asked ${formatAmount(offer.payMinor)}`
+          : ''}
+      </span>
+    )
   if (offer.state !== 'open') return <span className="label">{offerStateWords[offer.state]}</span>
-  if (offer.verdict?.verdict === 'stop') return <span className="truncate text-bill" title={offer.verdict.reasons[0]?.message}>{offer.verdict.reasons[0]?.message}</span>
-  if (offer.counterMinor !== null) return <span className="truncate text-dusk">countered at {formatAmount(offer.counterMinor)}</span>
-  if (advice && mostMinor !== null && offer.payMinor > mostMinor && advice.step !== 'counter') return <span className="truncate text-ring-text">worth it, {formatAmount(offer.payMinor - mostMinor)} over the most</span>
-  if (advice) return <span className={`truncate font-semibold ${advice.step === 'take' ? 'text-acacia' : advice.step === 'hold' ? 'text-dusk' : ''}`} title={adviceReason(advice, now, zone)}>{adviceStepWords(advice, now, zone)}</span>
-  if (mostMinor !== null && offer.payMinor > mostMinor) return <span className="truncate text-second">{formatAmount(offer.payMinor - mostMinor)} over the most</span>
-  if (offer.verdict?.verdict === 'caution') return <span className="truncate text-ring-text" title={offer.verdict.reasons[0]?.message}>{offer.verdict.reasons[0]?.message}</span>
+  if (offer.verdict?.verdict === 'stop')
+    return (
+      <span className="truncate text-bill" title={offer.verdict.reasons[0]?.message}>
+        {offer.verdict.reasons[0]?.message}
+      </span>
+    )
+  if (offer.counterMinor !== null)
+    return <span className="truncate text-dusk">countered at {formatAmount(offer.counterMinor)}</span>
+  if (advice && mostMinor !== null && offer.payMinor > mostMinor && advice.step !== 'counter')
+    return (
+      <span className="truncate text-ring-text">
+        worth it, {formatAmount(offer.payMinor - mostMinor)} over the most
+      </span>
+    )
+  if (advice)
+    return (
+      <span
+        className={`truncate font-semibold ${advice.step === 'take' ? 'text-acacia' : advice.step === 'hold' ? 'text-dusk' : ''}`}
+        title={adviceReason(advice, now, zone)}
+      >
+        {adviceStepWords(advice, now, zone)}
+      </span>
+    )
+  if (mostMinor !== null && offer.payMinor > mostMinor)
+    return <span className="truncate text-second">{formatAmount(offer.payMinor - mostMinor)} over the most</span>
+  if (offer.verdict?.verdict === 'caution')
+    return (
+      <span className="truncate text-ring-text" title={offer.verdict.reasons[0]?.message}>
+        {offer.verdict.reasons[0]?.message}
+      </span>
+    )
   return <span className="truncate text-acacia">clear</span>
 }

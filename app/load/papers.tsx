@@ -6,7 +6,12 @@ import type { LoadPage } from '#server/load/read'
 /** What the load carries on paper once it is covered: charges of both sides, numbers, notes. */
 export function Papers({ page }: { page: LoadPage }) {
   return (
-    <div className="max-h-[54%] overflow-y-auto px-4 pt-2" tabIndex={0} role="group" aria-label="Charges, references, notes">
+    <div
+      className="max-h-[54%] overflow-y-auto px-4 pt-2"
+      tabIndex={0}
+      role="group"
+      aria-label="Charges, references, notes"
+    >
       <div className="grid grid-cols-2 gap-4">
         <Charges title="We charge" sheet={page.sell} />
         <Charges title="We pay" sheet={page.buy} />
@@ -15,7 +20,12 @@ export function Papers({ page }: { page: LoadPage }) {
       {page.references.length + page.notes.length === 0 && <p className="label">None.</p>}
       {page.references.map((reference) => (
         <p key={reference.id} className="border-b py-1">
-          {referenceKindWords[reference.kind]} <span className="font-mono">{reference.value}</span> <span className="label">{reference.showOn.length > 0 ? `on the ${reference.showOn.map((paper) => paperWords[paper].toLowerCase()).join(' and ')}` : 'on no paper'}</span>
+          {referenceKindWords[reference.kind]} <span className="font-mono">{reference.value}</span>{' '}
+          <span className="label">
+            {reference.showOn.length > 0
+              ? `on the ${reference.showOn.map((paper) => paperWords[paper].toLowerCase()).join(' and ')}`
+              : 'on no paper'}
+          </span>
         </p>
       ))}
       {page.notes.map((note) => (
@@ -34,7 +44,11 @@ function Charges({ title, sheet }: { title: string; sheet: LoadPage['sell'] }) {
       {sheet.lines.map(({ charge, amountMinor }, index) => (
         <p key={`${charge.kind}-${index}`} className="flex justify-between">
           <span>
-            {chargeKindWords[charge.kind]} <span className="label">{chargeRateWords(charge)}{charge.paidOn ? `, paid ${charge.paidOn}` : ''}</span>
+            {chargeKindWords[charge.kind]}{' '}
+            <span className="label">
+              {chargeRateWords(charge)}
+              {charge.paidOn ? `, paid ${charge.paidOn}` : ''}
+            </span>
           </span>
           <span className="font-mono">{formatMoney(amountMinor, charge.currency)}</span>
         </p>
@@ -44,7 +58,8 @@ function Charges({ title, sheet }: { title: string; sheet: LoadPage['sell'] }) {
       </p>
       {sheet.advancesMinor > 0 && (
         <p className="flex justify-between">
-          Still due, after advances <span className="font-mono">{formatMoney(sheet.totalMinor - sheet.advancesMinor, sheet.currency)}</span>
+          Still due, after advances{' '}
+          <span className="font-mono">{formatMoney(sheet.totalMinor - sheet.advancesMinor, sheet.currency)}</span>
         </p>
       )}
     </section>

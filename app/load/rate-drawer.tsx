@@ -1,9 +1,9 @@
 import { Dialog as Radix } from 'radix-ui'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link } from 'react-router'
+import { formatAmount, formatMoney } from '#core/money/money'
 import { type Account, reasons } from '#core/rates/account'
 import { bandWords, reasonWords, suspectWords } from '#core/rates/words'
-import { formatAmount, formatMoney } from '#core/money/money'
 import { dayOf, toLocal } from '#core/time/local'
 import { dayWords } from '#core/time/words'
 import type { LoadPage } from '#server/load/read'
@@ -29,7 +29,10 @@ export function RateDrawer({ page, onClose }: { page: LoadPage; onClose: () => v
     <Radix.Root open onOpenChange={(next) => !next && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-20 bg-[#17130e]/40" />
-        <Radix.Content aria-describedby={undefined} className="fixed inset-y-0 right-0 z-30 flex w-[min(880px,96vw)] flex-col border-l border-ink bg-sheet shadow-2xl">
+        <Radix.Content
+          aria-describedby={undefined}
+          className="fixed inset-y-0 right-0 z-30 flex w-[min(880px,96vw)] flex-col border-l border-ink bg-sheet shadow-2xl"
+        >
           <header className="flex items-baseline justify-between border-b border-strong px-5 py-3">
             <Radix.Title className="text-base font-semibold">
               {load.originCity} {load.originRegion} to {load.destCity} {load.destRegion}, what it rests on
@@ -38,7 +41,12 @@ export function RateDrawer({ page, onClose }: { page: LoadPage; onClose: () => v
               <kbd className="key">Esc</kbd> close
             </Radix.Close>
           </header>
-          <div className="min-h-0 flex-1 overflow-y-auto px-5 py-3" tabIndex={0} role="group" aria-label="The rate picture">
+          <div
+            className="min-h-0 flex-1 overflow-y-auto px-5 py-3"
+            tabIndex={0}
+            role="group"
+            aria-label="The rate picture"
+          >
             {problem && <p className="text-bill">{problem}</p>}
             {!history && !problem && <p className="label">Reading the lane’s past…</p>}
             {history && <Picture history={history} page={page} />}
@@ -56,19 +64,48 @@ function Picture({ history, page }: { history: LaneHistory; page: LoadPage }) {
   const leftOut = buys.filter(({ suspect }) => suspect)
   return (
     <>
-      {state.state === 'fitting' && <p className="label pb-2">Our past prices are being read, {Math.round(state.progress * 100)}% so far; until then the strip shows the lane’s own loads alone.</p>}
-      {state.state === 'failed' && <p className="pb-2 text-bill">The rate model could not be fitted: {state.message}. The strip shows the lane’s own loads alone.</p>}
+      {state.state === 'fitting' && (
+        <p className="label pb-2">
+          Our past prices are being read, {Math.round(state.progress * 100)}% so far; until then the strip shows the
+          lane’s own loads alone.
+        </p>
+      )}
+      {state.state === 'failed' && (
+        <p className="pb-2 text-bill">
+          The rate model could not be fitted: {state.message}. The strip shows the lane’s own loads alone.
+        </p>
+      )}
       {picture && band && (
         <section aria-label="Why" className="grid grid-cols-[1fr_1fr] gap-6 border-b pb-3">
           <div>
             <p>
-              <b className="font-mono text-lg font-semibold">{formatMoney(band.middleMinor)}</b> <span className="label">likely, between {formatAmount(band.lowMinor)} and {formatAmount(band.highMinor)} eight times in ten</span>
+              <b className="font-mono text-lg font-semibold">{formatMoney(band.middleMinor)}</b>{' '}
+              <span className="label">
+                likely, between {formatAmount(band.lowMinor)} and {formatAmount(band.highMinor)} eight times in ten
+              </span>
             </p>
             <p className="label">{bandWords(band, now)}</p>
             <AccountList account={picture.account} />
           </div>
           <RouteMap
-            layers={[{ kind: 'lanes', lanes: buys.filter(({ suspect }) => !suspect).slice(0, 120).map(({ origin, dest, same }) => ({ from: origin, to: dest, strong: same })) }, { kind: 'stops', stops: [page.stops[0]!, page.stops.at(-1)!].map((stop) => ({ lat: stop.lat, lon: stop.lon, name: stop.city, stop: stop.kind })) }]}
+            layers={[
+              {
+                kind: 'lanes',
+                lanes: buys
+                  .filter(({ suspect }) => !suspect)
+                  .slice(0, 120)
+                  .map(({ origin, dest, same }) => ({ from: origin, to: dest, strong: same })),
+              },
+              {
+                kind: 'stops',
+                stops: [page.stops[0]!, page.stops.at(-1)!].map((stop) => ({
+                  lat: stop.lat,
+                  lon: stop.lon,
+                  name: stop.city,
+                  stop: stop.kind,
+                })),
+              },
+            ]}
             words={`${buys.length} past loads on the lane and around both its ends`}
             shape={1.6}
             tall={240}
@@ -76,9 +113,13 @@ function Picture({ history, page }: { history: LaneHistory; page: LoadPage }) {
           />
         </section>
       )}
-      {!picture && state.state === 'ready' && <p className="label pb-2">No figure: neither the miles nor both places of this lane are known.</p>}
+      {!picture && state.state === 'ready' && (
+        <p className="label pb-2">No figure: neither the miles nor both places of this lane are known.</p>
+      )}
       <section aria-label="Through time" className="border-b py-3">
-        <h3 className="head">Paid on the lane and around it, for these {Math.round(page.load.miles).toLocaleString('en-US')} miles</h3>
+        <h3 className="head">
+          Paid on the lane and around it, for these {Math.round(page.load.miles).toLocaleString('en-US')} miles
+        </h3>
         {buys.length === 0 ? (
           <p className="label py-2">Nobody has run this lane for us, nor one near it.</p>
         ) : (
@@ -92,9 +133,12 @@ function Picture({ history, page }: { history: LaneHistory; page: LoadPage }) {
       <div className="grid grid-cols-[1.35fr_1fr] gap-6 py-3">
         <section aria-label="On this lane">
           <h3 className="head">
-            On this lane <span className="label font-normal">who moved it, for how much, how often they are in time for us</span>
+            On this lane{' '}
+            <span className="label font-normal">who moved it, for how much, how often they are in time for us</span>
           </h3>
-          {lane.length === 0 && <p className="label py-2">No load of ours yet; the figure leans on the lanes around.</p>}
+          {lane.length === 0 && (
+            <p className="label py-2">No load of ours yet; the figure leans on the lanes around.</p>
+          )}
           <ul>
             {lane.slice(0, 30).map((buy) => (
               <BuyLine key={buy.loadId} buy={buy} zone={zone} />
@@ -163,13 +207,17 @@ function Market({ market }: { market: LaneHistory['market'] }) {
           </span>{' '}
           {market.lastWeek && (
             <>
-              <b className="font-mono font-semibold">{formatAmount(market.lastWeek.averageMinor)}</b> <span className="label">on {market.lastWeek.loads} loads in the week to {dayWords(market.newestDay)}</span>
+              <b className="font-mono font-semibold">{formatAmount(market.lastWeek.averageMinor)}</b>{' '}
+              <span className="label">
+                on {market.lastWeek.loads} loads in the week to {dayWords(market.newestDay)}
+              </span>
             </>
           )}
           {market.before && (
             <span className="label">
               {market.lastWeek && ', '}
-              <span className="font-mono text-ink">{formatAmount(market.before.averageMinor)}</span> on {market.before.loads} in the weeks before
+              <span className="font-mono text-ink">{formatAmount(market.before.averageMinor)}</span> on{' '}
+              {market.before.loads} in the weeks before
             </span>
           )}
         </p>
@@ -186,7 +234,11 @@ function AccountList({ account }: { account: Account }) {
       {shown.map((reason) => (
         <div key={reason} className="col-span-2 grid grid-cols-subgrid border-t py-0.5">
           <dt className="label">{reasonWords[reason]}</dt>
-          <dd className="text-right font-mono">{reason === 'distance' ? formatAmount(account[reason]) : `${account[reason] < 0 ? '−' : '+'}${formatAmount(Math.abs(account[reason]))}`}</dd>
+          <dd className="text-right font-mono">
+            {reason === 'distance'
+              ? formatAmount(account[reason])
+              : `${account[reason] < 0 ? '−' : '+'}${formatAmount(Math.abs(account[reason]))}`}
+          </dd>
         </div>
       ))}
     </dl>
@@ -201,11 +253,15 @@ function BuyLine({ buy, zone }: { buy: LaneBuy; zone: string }) {
         {buy.number}
       </Link>
       <span className="truncate">{buy.carrierName}</span>
-      <span className={`text-right font-mono ${buy.suspect ? 'text-second line-through' : 'font-semibold'}`}>{formatAmount(buy.payMinor)}</span>
+      <span className={`text-right font-mono ${buy.suspect ? 'text-second line-through' : 'font-semibold'}`}>
+        {formatAmount(buy.payMinor)}
+      </span>
       <span className="label text-right" title="deliveries in time, of all whose time we know">
         {buy.grade.of > 0 && `${buy.grade.onTime} of ${buy.grade.of}`}
       </span>
-      <span className={buy.deliveredOnTime === false ? 'text-ring-text' : 'label'}>{buy.deliveredOnTime === null ? '' : buy.deliveredOnTime ? 'on time' : 'late'}</span>
+      <span className={buy.deliveredOnTime === false ? 'text-ring-text' : 'label'}>
+        {buy.deliveredOnTime === null ? '' : buy.deliveredOnTime ? 'on time' : 'late'}
+      </span>
     </li>
   )
 }

@@ -15,7 +15,10 @@ export function RouteRibbon({ page, now }: { page: LoadPage; now: number }) {
           <li key={`${stop.facility}-${index}`} className={`flex min-w-0 ${last ? 'shrink-0' : 'flex-1'}`}>
             <div className="min-w-0 shrink-0">
               <div className="flex items-center">
-                <span className={`inline-block h-3.5 w-3.5 border-2 border-ink ${stop.kind === 'delivery' ? 'bg-ink' : 'bg-plain'}`} aria-hidden="true" />
+                <span
+                  className={`inline-block h-3.5 w-3.5 border-2 border-ink ${stop.kind === 'delivery' ? 'bg-ink' : 'bg-plain'}`}
+                  aria-hidden="true"
+                />
                 <span className="ml-2 font-semibold">
                   {stop.city} {stop.region}
                 </span>
@@ -27,7 +30,15 @@ export function RouteRibbon({ page, now }: { page: LoadPage; now: number }) {
               </p>
               {index > 0 && <Reach drive={drive} index={index} zone={stop.zone} now={now} />}
             </div>
-            {leg && <LegLine miles={leg.miles} hours={leg.hours} byRoad={leg.byRoad} rests={drive.stops[index + 1]?.rests ?? []} team={load.team} />}
+            {leg && (
+              <LegLine
+                miles={leg.miles}
+                hours={leg.hours}
+                byRoad={leg.byRoad}
+                rests={drive.stops[index + 1]?.rests ?? []}
+                team={load.team}
+              />
+            )}
           </li>
         )
       })}
@@ -49,18 +60,37 @@ function Reach({ drive, index, zone, now }: { drive: DrivePlan; index: number; z
   )
 }
 
-function LegLine({ miles, hours, byRoad, rests, team }: { miles: number; hours: number; byRoad: boolean; rests: DrivePlan['stops'][number]['rests']; team: boolean }) {
+function LegLine({
+  miles,
+  hours,
+  byRoad,
+  rests,
+  team,
+}: {
+  miles: number
+  hours: number
+  byRoad: boolean
+  rests: DrivePlan['stops'][number]['rests']
+  team: boolean
+}) {
   const long = rests.filter((rest) => rest.kind !== 'break')
   return (
     <div className="mx-3 min-w-24 flex-1">
       <div className="relative mt-[6px] h-[2px] bg-ink" aria-hidden="true">
         {long.map((rest) => (
-          <span key={rest.at} className="absolute -top-[5px] h-3 w-8 -translate-x-1/2 border border-strong bg-grain" style={{ left: `${(rest.driven / (hours * hour)) * 100}%` }} />
+          <span
+            key={rest.at}
+            className="absolute -top-[5px] h-3 w-8 -translate-x-1/2 border border-strong bg-grain"
+            style={{ left: `${(rest.driven / (hours * hour)) * 100}%` }}
+          />
         ))}
       </div>
       <p className="label mt-1.5 text-center">
-        {byRoad ? `${Math.round(miles).toLocaleString('en-US')} mi · ${spanWords(hours * hour)} at the wheel` : 'no road leads there'}
-        {long.length > 0 && ` · ${long.length === 1 ? 'one rest' : `${long.length} rests`} of ${spanWords(long[0]!.length)}`}
+        {byRoad
+          ? `${Math.round(miles).toLocaleString('en-US')} mi · ${spanWords(hours * hour)} at the wheel`
+          : 'no road leads there'}
+        {long.length > 0 &&
+          ` · ${long.length === 1 ? 'one rest' : `${long.length} rests`} of ${spanWords(long[0]!.length)}`}
         {team && ' · team'}
       </p>
     </div>

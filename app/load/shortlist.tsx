@@ -5,7 +5,15 @@ import type { LoadPage } from '#server/load/read'
 const verdictColor = { clear: 'text-acacia', caution: 'text-ring-text', stop: 'text-bill' } as const
 
 /** Whom to call: carriers who ran this lane or nearby, each with the reason, what we paid and when. */
-export function Shortlist({ page, now, onOffer }: { page: LoadPage; now: number; onOffer: ((carrier: { id: number; name: string }) => void) | null }) {
+export function Shortlist({
+  page,
+  now,
+  onOffer,
+}: {
+  page: LoadPage
+  now: number
+  onOffer: ((carrier: { id: number; name: string }) => void) | null
+}) {
   const { shortlist, load } = page
   return (
     <section aria-label="Shortlist" className="flex min-h-0 flex-col px-4 pt-2">
@@ -30,7 +38,12 @@ export function Shortlist({ page, now, onOffer }: { page: LoadPage; now: number;
               <tr key={entry.carrierId} className="border-b align-top">
                 <td className="py-1">
                   {onOffer ? (
-                    <button type="button" className="block max-w-full truncate text-left font-semibold hover:underline" title={`Record an offer from ${entry.name}`} onClick={() => onOffer({ id: entry.carrierId, name: entry.name })}>
+                    <button
+                      type="button"
+                      className="block max-w-full truncate text-left font-semibold hover:underline"
+                      title={`Record an offer from ${entry.name}`}
+                      onClick={() => onOffer({ id: entry.carrierId, name: entry.name })}
+                    >
                       {entry.name}
                     </button>
                   ) : (
@@ -43,7 +56,9 @@ export function Shortlist({ page, now, onOffer }: { page: LoadPage; now: number;
                   <span className="font-mono">{entry.paidMinor === null ? '–' : formatAmount(entry.paidMinor)}</span>
                   {entry.paidAt !== null && <span className="label block">{spanWords(now - entry.paidAt)} ago</span>}
                 </td>
-                <td className={`py-1 pl-3 leading-snug ${verdictColor[entry.verdict.verdict]}`}>{entry.verdict.verdict === 'clear' ? 'clear' : entry.verdict.reasons[0]?.message}</td>
+                <td className={`py-1 pl-3 leading-snug ${verdictColor[entry.verdict.verdict]}`}>
+                  {entry.verdict.verdict === 'clear' ? 'clear' : entry.verdict.reasons[0]?.message}
+                </td>
               </tr>
             ))}
           </tbody>

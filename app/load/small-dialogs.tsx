@@ -1,29 +1,51 @@
 import { useState } from 'react'
-import type { LoadAct } from '#server/load/act'
 import { formatAmount, readAmount } from '#core/money/money'
+import type { LoadAct } from '#server/load/act'
 import type { LoadPage } from '#server/load/read'
+import { marginWords } from '../load-form/findings'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
-import { marginWords } from '../load-form/findings'
 import type { OfferRow } from './offers'
 import type { Acting } from './use-act'
 
 /** A lower price back to the carrier. */
-export function CounterDialog({ offer, mostMinor, acting, onClose }: { offer: OfferRow; mostMinor: number | null; acting: Acting; onClose: () => void }) {
+export function CounterDialog({
+  offer,
+  mostMinor,
+  acting,
+  onClose,
+}: {
+  offer: OfferRow
+  mostMinor: number | null
+  acting: Acting
+  onClose: () => void
+}) {
   const [price, setPrice] = useState(formatAmount(Math.min(mostMinor ?? offer.payMinor, offer.payMinor)))
   const [error, setError] = useState<string>()
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
     const counterMinor = readAmount(price)
     if (!counterMinor) return setError('Give the counter: 2350')
-    const answer = await acting.act({ intent: 'counter_offer', offerId: offer.id, counterMinor }, `Countered ${offer.carrierName}`, true)
+    const answer = await acting.act(
+      { intent: 'counter_offer', offerId: offer.id, counterMinor },
+      `Countered ${offer.carrierName}`,
+      true,
+    )
     if (answer.ok) onClose()
     else setError(answer.message)
   }
   return (
     <Dialog open onClose={onClose} title={`Counter ${offer.carrierName}, who asks ${formatAmount(offer.payMinor)}`}>
       <form onSubmit={save} className="flex items-end gap-3" noValidate>
-        <Field label="Our price" inputMode="decimal" value={price} onChange={(event) => setPrice(event.target.value)} error={error} autoFocus onFocus={(event) => event.target.select()} />
+        <Field
+          label="Our price"
+          inputMode="decimal"
+          value={price}
+          onChange={(event) => setPrice(event.target.value)}
+          error={error}
+          autoFocus
+          onFocus={(event) => event.target.select()}
+        />
         <button type="submit" className="button first" disabled={acting.busy}>
           Counter <kbd className="key">Enter</kbd>
         </button>
@@ -53,8 +75,24 @@ export function LimitsDialog({ page, acting, onClose }: { page: LoadPage; acting
   return (
     <Dialog open onClose={onClose} title="Target and most">
       <form onSubmit={save} className="grid grid-cols-2 gap-3" noValidate>
-        <Field label="Target" inputMode="decimal" value={target} onChange={(event) => setTarget(event.target.value)} reading={left(target)} autoFocus onFocus={(event) => event.target.select()} />
-        <Field label="Most we may pay" inputMode="decimal" value={most} onChange={(event) => setMost(event.target.value)} reading={left(most)} error={error} onFocus={(event) => event.target.select()} />
+        <Field
+          label="Target"
+          inputMode="decimal"
+          value={target}
+          onChange={(event) => setTarget(event.target.value)}
+          reading={left(target)}
+          autoFocus
+          onFocus={(event) => event.target.select()}
+        />
+        <Field
+          label="Most we may pay"
+          inputMode="decimal"
+          value={most}
+          onChange={(event) => setMost(event.target.value)}
+          reading={left(most)}
+          error={error}
+          onFocus={(event) => event.target.select()}
+        />
         <button type="submit" className="button first justify-self-start" disabled={acting.busy}>
           Set <kbd className="key">Enter</kbd>
         </button>
@@ -64,7 +102,19 @@ export function LimitsDialog({ page, acting, onClose }: { page: LoadPage; acting
 }
 
 /** An act that must say why: cancelling a load, releasing a carrier. */
-export function ReasonDialog({ title, intent, button, acting, onClose }: { title: string; intent: 'cancel' | 'release'; button: string; acting: Acting; onClose: () => void }) {
+export function ReasonDialog({
+  title,
+  intent,
+  button,
+  acting,
+  onClose,
+}: {
+  title: string
+  intent: 'cancel' | 'release'
+  button: string
+  acting: Acting
+  onClose: () => void
+}) {
   const [reason, setReason] = useState('')
   const [error, setError] = useState<string>()
   const save = async (event: React.FormEvent) => {

@@ -8,17 +8,40 @@ const size = { width: 600, height: 66, left: 14, right: 586, top: 6, bottom: 53 
  * The take line under the rate strip, on the same money axis: time runs down from now to the pickup, and the line
  * goes right as the price worth taking rises. Beyond the most it is broken: from there it takes somebody's consent.
  */
-export function TakeLineDrawing({ plan, range, mostMinor, now, zone }: { plan: WaitingPlan; range: { low: number; high: number }; mostMinor: number | null; now: number; zone: string }) {
+export function TakeLineDrawing({
+  plan,
+  range,
+  mostMinor,
+  now,
+  zone,
+}: {
+  plan: WaitingPlan
+  range: { low: number; high: number }
+  mostMinor: number | null
+  now: number
+  zone: string
+}) {
   const { points, passesMostAt } = plan.line
   const last = points.at(-1)!
-  const x = (minor: number) => size.left + ((Math.min(range.high, Math.max(range.low, minor)) - range.low) / (range.high - range.low)) * (size.right - size.left)
+  const x = (minor: number) =>
+    size.left +
+    ((Math.min(range.high, Math.max(range.low, minor)) - range.low) / (range.high - range.low)) *
+      (size.right - size.left)
   const y = (at: number) => size.top + ((at - now) / Math.max(1, last.at - now)) * (size.bottom - size.top)
-  const path = (some: typeof points) => some.map((point, at) => `${at === 0 ? 'M' : 'L'}${x(point.takeMinor).toFixed(1)} ${y(point.at).toFixed(1)}`).join('')
+  const path = (some: typeof points) =>
+    some
+      .map((point, at) => `${at === 0 ? 'M' : 'L'}${x(point.takeMinor).toFixed(1)} ${y(point.at).toFixed(1)}`)
+      .join('')
   const free = points.filter(({ at }) => passesMostAt === null || at <= passesMostAt)
   const beyond = passesMostAt === null ? [] : points.filter(({ at }) => at >= passesMostAt)
   const toTheRight = x(plan.takeMinor) < size.left + 96
   return (
-    <svg viewBox={`0 0 ${size.width} ${size.height}`} className="block w-full" role="img" aria-label={takeLineWords(plan, mostMinor, now, zone)}>
+    <svg
+      viewBox={`0 0 ${size.width} ${size.height}`}
+      className="block w-full"
+      role="img"
+      aria-label={takeLineWords(plan, mostMinor, now, zone)}
+    >
       <line x1={size.left} x2={size.right} y1={size.top} y2={size.top} stroke="var(--line)" />
       <line x1={size.left} x2={size.right} y1={size.bottom} y2={size.bottom} stroke="var(--line)" />
       <text x={size.right} y={size.top + 11} textAnchor="end" className="fill-second text-[11px]">
@@ -27,11 +50,27 @@ export function TakeLineDrawing({ plan, range, mostMinor, now, zone }: { plan: W
       <text x={size.right} y={size.height - 2} textAnchor="end" className="fill-second text-[11px]">
         too late {momentWords(last.at, now, zone)}; a rescue is about {formatAmount(roundTo(plan.rescueMinor))}
       </text>
-      {mostMinor !== null && <line x1={x(mostMinor)} x2={x(mostMinor)} y1={size.top} y2={size.bottom} stroke="var(--ink)" strokeWidth={1.2} />}
+      {mostMinor !== null && (
+        <line
+          x1={x(mostMinor)}
+          x2={x(mostMinor)}
+          y1={size.top}
+          y2={size.bottom}
+          stroke="var(--ink)"
+          strokeWidth={1.2}
+        />
+      )}
       <path d={path(free)} fill="none" stroke="var(--acacia)" strokeWidth={2.5} />
-      {beyond.length > 1 && <path d={path(beyond)} fill="none" stroke="var(--bill)" strokeWidth={2} strokeDasharray="4 3" />}
+      {beyond.length > 1 && (
+        <path d={path(beyond)} fill="none" stroke="var(--bill)" strokeWidth={2} strokeDasharray="4 3" />
+      )}
       <circle cx={x(plan.takeMinor)} cy={y(now)} r={4.5} fill="var(--acacia)" />
-      <text x={toTheRight ? size.left : x(plan.takeMinor) - 9} y={toTheRight ? size.bottom - 7 : size.top + 14} textAnchor={toTheRight ? 'start' : 'end'} className="halo fill-ink text-[12px] font-semibold">
+      <text
+        x={toTheRight ? size.left : x(plan.takeMinor) - 9}
+        y={toTheRight ? size.bottom - 7 : size.top + 14}
+        textAnchor={toTheRight ? 'start' : 'end'}
+        className="halo fill-ink text-[12px] font-semibold"
+      >
         take at {formatAmount(roundTo(plan.takeMinor))}
       </text>
     </svg>
@@ -41,7 +80,19 @@ export function TakeLineDrawing({ plan, range, mostMinor, now, zone }: { plan: W
 const roundTo = (minor: number) => Math.round(minor / 500) * 500
 
 /** The plan in one line: what it ends at, how likely, and what would change it. */
-export function WaitingWords({ plan, mostMinor, now, zone, targetMinor }: { plan: WaitingPlan; mostMinor: number | null; targetMinor: number | null; now: number; zone: string }) {
+export function WaitingWords({
+  plan,
+  mostMinor,
+  now,
+  zone,
+  targetMinor,
+}: {
+  plan: WaitingPlan
+  mostMinor: number | null
+  targetMinor: number | null
+  now: number
+  zone: string
+}) {
   const { line } = plan
   return (
     <>
@@ -53,12 +104,17 @@ export function WaitingWords({ plan, mostMinor, now, zone, targetMinor }: { plan
           <span className="label">by target</span> {share(line.underTargetChance)}
         </span>
       )}
-      <span className={plan.uncoveredChance >= 0.5 ? 'font-semibold text-bill' : plan.uncoveredChance >= 0.28 ? 'text-ring-text' : ''}>
+      <span
+        className={
+          plan.uncoveredChance >= 0.5 ? 'font-semibold text-bill' : plan.uncoveredChance >= 0.28 ? 'text-ring-text' : ''
+        }
+      >
         <span className="label">uncovered</span> {share(plan.uncoveredChance)}
       </span>
       {line.passesMostAt !== null && mostMinor !== null && (
         <span>
-          <span className="label">over the most</span> {line.passesMostAt <= now ? 'already' : `from ${momentWords(line.passesMostAt, now, zone)}`}
+          <span className="label">over the most</span>{' '}
+          {line.passesMostAt <= now ? 'already' : `from ${momentWords(line.passesMostAt, now, zone)}`}
         </span>
       )}
       {plan.calls !== null && (
@@ -75,10 +131,14 @@ export function WaitingWords({ plan, mostMinor, now, zone, targetMinor }: { plan
   )
 }
 
-const share = (chance: number) => (chance < 0.01 ? 'under 1%' : chance > 0.99 ? 'over 99%' : `${Math.round(chance * 100)}%`)
+const share = (chance: number) =>
+  chance < 0.01 ? 'under 1%' : chance > 0.99 ? 'over 99%' : `${Math.round(chance * 100)}%`
 
 function takeLineWords(plan: WaitingPlan, mostMinor: number | null, now: number, zone: string): string {
   const last = plan.line.points.at(-1)!
-  const passes = plan.line.passesMostAt !== null && mostMinor !== null ? `; it passes the most of ${formatAmount(mostMinor)} ${plan.line.passesMostAt <= now ? 'already' : momentWords(plan.line.passesMostAt, now, zone)}` : ''
+  const passes =
+    plan.line.passesMostAt !== null && mostMinor !== null
+      ? `; it passes the most of ${formatAmount(mostMinor)} ${plan.line.passesMostAt <= now ? 'already' : momentWords(plan.line.passesMostAt, now, zone)}`
+      : ''
   return `Take line: worth taking now ${formatAmount(roundTo(plan.takeMinor))}, rising to ${formatAmount(roundTo(last.takeMinor))} ${momentWords(last.at, now, zone)}${passes}`
 }

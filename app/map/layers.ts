@@ -4,8 +4,14 @@ import type { Point } from '#core/miles/straight'
 export type Layer =
   | { kind: 'way'; points: Point[] }
   | { kind: 'stops'; stops: (Point & { name: string; stop: 'pickup' | 'delivery' })[] }
-
   | { kind: 'lanes'; lanes: { from: Point; to: Point; strong: boolean }[] }
 
 /** All points of the layers: what a map is framed around. */
-export const pointsOf = (layers: Layer[]): Point[] => layers.flatMap((layer) => (layer.kind === 'way' ? layer.points : layer.kind === 'stops' ? layer.stops : layer.lanes.flatMap(({ from, to }) => [from, to])))
+export const pointsOf = (layers: Layer[]): Point[] =>
+  layers.flatMap((layer) =>
+    layer.kind === 'way'
+      ? layer.points
+      : layer.kind === 'stops'
+        ? layer.stops
+        : layer.lanes.flatMap(({ from, to }) => [from, to]),
+  )

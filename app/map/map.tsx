@@ -1,5 +1,15 @@
 import { useEffect, useRef, useState } from 'react'
-import { closer, type Frame, farther, frameAfter, frameAround, isMapKey, pathOf, project, zoom } from '#core/map/project'
+import {
+  closer,
+  type Frame,
+  farther,
+  frameAfter,
+  frameAround,
+  isMapKey,
+  pathOf,
+  project,
+  zoom,
+} from '#core/map/project'
 import { namesInFrame } from '#core/map/region-spots'
 import { type Layer, pointsOf } from './layers'
 
@@ -35,7 +45,17 @@ export function RouteMap({ layers, words, shape, tall, className, style, isSmall
   }
   return (
     <figure className={`relative overflow-hidden border bg-water ${className ?? ''}`} style={style}>
-      <svg ref={box} viewBox={`${frame.x} ${frame.y} ${frame.width} ${frame.height}`} preserveAspectRatio="xMidYMid meet" className="h-full w-full cursor-grab touch-none active:cursor-grabbing" role="img" aria-label={words} tabIndex={0} onKeyDown={onKeyDown} {...useDrag(setFrame)}>
+      <svg
+        ref={box}
+        viewBox={`${frame.x} ${frame.y} ${frame.width} ${frame.height}`}
+        preserveAspectRatio="xMidYMid meet"
+        className="h-full w-full cursor-grab touch-none active:cursor-grabbing"
+        role="img"
+        aria-label={words}
+        tabIndex={0}
+        onKeyDown={onKeyDown}
+        {...useDrag(setFrame)}
+      >
         {/* Lines of what `use` draws grow with the map, whatever its vector effect: their width is told in pixels here. */}
         <use href="/map/shapes.svg#land" className="fill-sheet stroke-strong" style={{ strokeWidth: pixel }} />
         <use href="/map/shapes.svg#lakes" className="fill-water stroke-strong" style={{ strokeWidth: 0.6 * pixel }} />
@@ -47,8 +67,21 @@ export function RouteMap({ layers, words, shape, tall, className, style, isSmall
       </svg>
       <figcaption className="sr-only">{words}</figcaption>
       <div className={`absolute right-1.5 bottom-1.5 flex gap-1 print:hidden ${isSmall ? 'hidden' : ''}`}>
-        {([['−', 'Farther', '-'], ['+', 'Closer', '+'], ['⌂', 'The whole way', '0']] as const).map(([mark, name, key]) => (
-          <button key={key} type="button" aria-label={name} title={`${name} (${key})`} onClick={() => setFrame((each) => frameAfter(key, each, home))} className="h-6 w-6 border border-strong bg-sheet text-center leading-none">
+        {(
+          [
+            ['−', 'Farther', '-'],
+            ['+', 'Closer', '+'],
+            ['⌂', 'The whole way', '0'],
+          ] as const
+        ).map(([mark, name, key]) => (
+          <button
+            key={key}
+            type="button"
+            aria-label={name}
+            title={`${name} (${key})`}
+            onClick={() => setFrame((each) => frameAfter(key, each, home))}
+            className="h-6 w-6 border border-strong bg-sheet text-center leading-none"
+          >
             {mark}
           </button>
         ))}
@@ -70,12 +103,25 @@ function RegionNames({ letter: size, frame }: { letter: number; frame: Frame }) 
 }
 
 function LayerMarks({ layer, frame, letter }: { layer: Layer; frame: Frame; letter: number }) {
-  if (layer.kind === 'way') return <path d={pathOf(layer.points.map(project))} className="fill-none stroke-dusk" style={{ strokeWidth: 2.5, strokeLinejoin: 'round', vectorEffect: 'non-scaling-stroke' }} />
+  if (layer.kind === 'way')
+    return (
+      <path
+        d={pathOf(layer.points.map(project))}
+        className="fill-none stroke-dusk"
+        style={{ strokeWidth: 2.5, strokeLinejoin: 'round', vectorEffect: 'non-scaling-stroke' }}
+      />
+    )
   if (layer.kind === 'lanes') {
     return (
       <g>
         {layer.lanes.map(({ from, to, strong }, index) => (
-          <path key={index} d={pathOf([project(from), project(to)])} className={`fill-none ${strong ? 'stroke-ink' : 'stroke-second'}`} opacity={strong ? 0.7 : 0.35} style={{ strokeWidth: strong ? 1.6 : 1, vectorEffect: 'non-scaling-stroke' }} />
+          <path
+            key={index}
+            d={pathOf([project(from), project(to)])}
+            className={`fill-none ${strong ? 'stroke-ink' : 'stroke-second'}`}
+            opacity={strong ? 0.7 : 0.35}
+            style={{ strokeWidth: strong ? 1.6 : 1, vectorEffect: 'non-scaling-stroke' }}
+          />
         ))}
       </g>
     )
@@ -88,8 +134,22 @@ function LayerMarks({ layer, frame, letter }: { layer: Layer; frame: Frame; lett
         const toTheLeft = x > frame.x + frame.width * 0.66
         return (
           <g key={`${stop.name}-${index}`}>
-            <rect x={x - size / 2} y={y - size / 2} width={size} height={size} className={`stroke-ink ${stop.stop === 'delivery' ? 'fill-ink' : 'fill-plain'}`} style={{ strokeWidth: 2, vectorEffect: 'non-scaling-stroke' }} />
-            <text x={x + (toTheLeft ? -size : size)} y={y - size / 2} textAnchor={toTheLeft ? 'end' : 'start'} fontSize={letter} className="fill-ink stroke-sheet font-semibold" style={{ paintOrder: 'stroke', strokeWidth: 3, vectorEffect: 'non-scaling-stroke' }}>
+            <rect
+              x={x - size / 2}
+              y={y - size / 2}
+              width={size}
+              height={size}
+              className={`stroke-ink ${stop.stop === 'delivery' ? 'fill-ink' : 'fill-plain'}`}
+              style={{ strokeWidth: 2, vectorEffect: 'non-scaling-stroke' }}
+            />
+            <text
+              x={x + (toTheLeft ? -size : size)}
+              y={y - size / 2}
+              textAnchor={toTheLeft ? 'end' : 'start'}
+              fontSize={letter}
+              className="fill-ink stroke-sheet font-semibold"
+              style={{ paintOrder: 'stroke', strokeWidth: 3, vectorEffect: 'non-scaling-stroke' }}
+            >
               {stop.name}
             </text>
           </g>
@@ -100,7 +160,10 @@ function LayerMarks({ layer, frame, letter }: { layer: Layer; frame: Frame; lett
 }
 
 /** Zooms by the wheel around the pointer; a listener of its own, since React's cannot keep the page from scrolling. */
-function useWheel(box: React.RefObject<SVGSVGElement | null>, setFrame: React.Dispatch<React.SetStateAction<Frame>>): void {
+function useWheel(
+  box: React.RefObject<SVGSVGElement | null>,
+  setFrame: React.Dispatch<React.SetStateAction<Frame>>,
+): void {
   useEffect(() => {
     const svg = box.current
     if (!svg) return
@@ -108,7 +171,12 @@ function useWheel(box: React.RefObject<SVGSVGElement | null>, setFrame: React.Di
       event.preventDefault()
       const at = svg.getBoundingClientRect()
       const [across, down] = [(event.clientX - at.left) / at.width, (event.clientY - at.top) / at.height]
-      setFrame((frame) => zoom(frame, event.deltaY < 0 ? closer : farther, { x: frame.x + frame.width * across, y: frame.y + frame.height * down }))
+      setFrame((frame) =>
+        zoom(frame, event.deltaY < 0 ? closer : farther, {
+          x: frame.x + frame.width * across,
+          y: frame.y + frame.height * down,
+        }),
+      )
     }
     svg.addEventListener('wheel', onWheel, { passive: false })
     return () => svg.removeEventListener('wheel', onWheel)

@@ -1,7 +1,7 @@
 import { localRoads } from '#core/miles/roads'
 import type { Point } from '#core/miles/straight'
-import type { Layer } from './layers'
 import { milesWords } from '#core/miles/words'
+import type { Layer } from './layers'
 
 interface DrivenWay {
   line: Point[]

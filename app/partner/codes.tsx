@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { useRevalidator } from 'react-router'
 import { toast } from 'sonner'
-import { equipmentKinds, type Equipment } from '#core/load/load'
+import { type Equipment, equipmentKinds } from '#core/load/load'
 import { equipmentWords } from '#core/load/words'
 import { codeKindWords } from '#core/tender/partner'
 import type { MapCode } from '#server/partner/map-code'
@@ -21,7 +21,10 @@ export function Codes({ codes, mayMap }: { codes: Code[]; mayMap: boolean }) {
     const answer = await postJson('/partners/codes', { codeId: editing!.id, to } satisfies MapCode)
     await revalidate()
     setEditing(null)
-    toast(answer.ok ? 'Kept. Tenders that wait with it are reckoned anew.' : answer.message, answer.ok ? {} : { className: '!text-bill' })
+    toast(
+      answer.ok ? 'Kept. Tenders that wait with it are reckoned anew.' : answer.message,
+      answer.ok ? {} : { className: '!text-bill' },
+    )
   }
   if (codes.length === 0) return <p className="label">No code of theirs was seen yet.</p>
   return (
@@ -39,14 +42,20 @@ export function Codes({ codes, mayMap }: { codes: Code[]; mayMap: boolean }) {
           {codes.map((code) => (
             <tr key={code.id} className="border-t align-top">
               <th scope="row" className="pr-3 text-left font-normal">
-                <span className="font-mono">{code.code}</span> <span className="label">{codeKindWords[code.kind].toLowerCase()}</span>
+                <span className="font-mono">{code.code}</span>{' '}
+                <span className="label">{codeKindWords[code.kind].toLowerCase()}</span>
               </th>
               <td className="label pr-3">{code.said}</td>
               <td className="pr-3">
                 {isWords(code) ?? <b className="text-ring-text">not mapped</b>}
                 {code.mappedBy && <span className="label"> by {code.mappedBy}</span>}
                 {mayMap && (
-                  <button type="button" className="pl-2 text-dusk underline" onClick={() => setEditing(code)} aria-label={`Change what ${code.code} is`}>
+                  <button
+                    type="button"
+                    className="pl-2 text-dusk underline"
+                    onClick={() => setEditing(code)}
+                    aria-label={`Change what ${code.code} is`}
+                  >
                     change
                   </button>
                 )}
@@ -66,7 +75,8 @@ export function Codes({ codes, mayMap }: { codes: Code[]; mayMap: boolean }) {
 
 function isWords(code: Code): string | null {
   if (code.customerName) return code.customerName
-  if (code.facilityName) return `${code.facilityName}, ${code.facilityAddress}, ${code.facilityCity} ${code.facilityRegion}`
+  if (code.facilityName)
+    return `${code.facilityName}, ${code.facilityAddress}, ${code.facilityCity} ${code.facilityRegion}`
   return code.equipment ? equipmentWords[code.equipment] : null
 }
 
@@ -78,13 +88,33 @@ function EditDialog({ code, onMap, onClose }: { code: Code; onMap: (to: MapCode[
         {code.said && <p className="label">They say: {code.said}</p>}
         {code.kind === 'equipment' ? (
           <div className="flex items-end gap-3">
-            <Choice label="Equipment" value={equipment} options={equipmentKinds} words={equipmentWords} onChange={setEquipment} />
+            <Choice
+              label="Equipment"
+              value={equipment}
+              options={equipmentKinds}
+              words={equipmentWords}
+              onChange={setEquipment}
+            />
             <button type="button" className="button first" onClick={() => onMap({ is: 'equipment', equipment })}>
               It is that
             </button>
           </div>
         ) : (
-          <Complete<{ id: number; name: string; city: string; region: string }> label={code.kind === 'customer' ? 'Customer' : 'Facility'} subject={code.kind === 'customer' ? 'customers' : 'facilities'} value={null} onPick={(item) => onMap(code.kind === 'customer' ? { is: 'customer', customerId: item.id } : { is: 'facility', facilityId: item.id })} text={(item) => item.name} detail={(item) => `${item.city} ${item.region}`} autoFocus />
+          <Complete<{ id: number; name: string; city: string; region: string }>
+            label={code.kind === 'customer' ? 'Customer' : 'Facility'}
+            subject={code.kind === 'customer' ? 'customers' : 'facilities'}
+            value={null}
+            onPick={(item) =>
+              onMap(
+                code.kind === 'customer'
+                  ? { is: 'customer', customerId: item.id }
+                  : { is: 'facility', facilityId: item.id },
+              )
+            }
+            text={(item) => item.name}
+            detail={(item) => `${item.city} ${item.region}`}
+            autoFocus
+          />
         )}
         <span className="flex gap-3">
           {code.kind === 'location' && (

@@ -16,7 +16,14 @@ interface Customer {
 /** A new partner, in test, with the usual manners; the rest stands on its own page. */
 export function NewPartnerDialog({ onClose }: { onClose: () => void }) {
   const [customer, setCustomer] = useState<Customer | null>(null)
-  const [form, setForm] = useState<Omit<NewPartner, 'customerId'>>({ name: '', transport: 'folder', address: '', theirQualifier: 'ZZ', theirId: '', scac: '' })
+  const [form, setForm] = useState<Omit<NewPartner, 'customerId'>>({
+    name: '',
+    transport: 'folder',
+    address: '',
+    theirQualifier: 'ZZ',
+    theirId: '',
+    scac: '',
+  })
   const [errors, setErrors] = useState<FieldError[]>([])
   const navigate = useNavigate()
   const set = (part: Partial<typeof form>) => setForm({ ...form, ...part })
@@ -31,23 +38,74 @@ export function NewPartnerDialog({ onClose }: { onClose: () => void }) {
     <Dialog open onClose={onClose} title="A new trading partner" wide>
       <form onSubmit={save} className="flex flex-col gap-3" noValidate>
         <div className="grid grid-cols-2 gap-3">
-          <Complete<Customer> label="Customer" subject="customers" value={customer} onPick={(item) => {
-            setCustomer(item)
-            if (form.name === '') set({ name: item.name })
-          }} text={(item) => item.name} detail={(item) => `${item.city} ${item.region}`} error={error('customerId')} autoFocus />
-          <Field label="Name" value={form.name} onChange={(event) => set({ name: event.target.value })} error={error('name')} />
-          <Choice label="Way" value={form.transport} options={transports} words={transportWords} onChange={(transport) => set({ transport })} />
-          <Field label={form.transport === 'folder' ? 'Folder’s name' : form.transport === 'http' ? 'Where we post to' : 'The site’s address'} value={form.address} onChange={(event) => set({ address: event.target.value })} error={error('address')} />
-          <Field label="Their qualifier" value={form.theirQualifier} maxLength={2} onChange={(event) => set({ theirQualifier: event.target.value.toUpperCase() })} error={error('theirQualifier')} />
-          <Field label="Their id" value={form.theirId} maxLength={15} onChange={(event) => set({ theirId: event.target.value })} error={error('theirId')} />
-          <Field label="Our SCAC with them" value={form.scac} maxLength={4} onChange={(event) => set({ scac: event.target.value.toUpperCase() })} error={error('scac')} />
+          <Complete<Customer>
+            label="Customer"
+            subject="customers"
+            value={customer}
+            onPick={(item) => {
+              setCustomer(item)
+              if (form.name === '') set({ name: item.name })
+            }}
+            text={(item) => item.name}
+            detail={(item) => `${item.city} ${item.region}`}
+            error={error('customerId')}
+            autoFocus
+          />
+          <Field
+            label="Name"
+            value={form.name}
+            onChange={(event) => set({ name: event.target.value })}
+            error={error('name')}
+          />
+          <Choice
+            label="Way"
+            value={form.transport}
+            options={transports}
+            words={transportWords}
+            onChange={(transport) => set({ transport })}
+          />
+          <Field
+            label={
+              form.transport === 'folder'
+                ? 'Folder’s name'
+                : form.transport === 'http'
+                  ? 'Where we post to'
+                  : 'The site’s address'
+            }
+            value={form.address}
+            onChange={(event) => set({ address: event.target.value })}
+            error={error('address')}
+          />
+          <Field
+            label="Their qualifier"
+            value={form.theirQualifier}
+            maxLength={2}
+            onChange={(event) => set({ theirQualifier: event.target.value.toUpperCase() })}
+            error={error('theirQualifier')}
+          />
+          <Field
+            label="Their id"
+            value={form.theirId}
+            maxLength={15}
+            onChange={(event) => set({ theirId: event.target.value })}
+            error={error('theirId')}
+          />
+          <Field
+            label="Our SCAC with them"
+            value={form.scac}
+            maxLength={4}
+            onChange={(event) => set({ scac: event.target.value.toUpperCase() })}
+            error={error('scac')}
+          />
         </div>
         {error('') && (
           <p role="alert" className="text-bill">
             {error('')}
           </p>
         )}
-        <p className="label">It begins in test: what it tenders becomes practice loads until you set it to production.</p>
+        <p className="label">
+          It begins in test: what it tenders becomes practice loads until you set it to production.
+        </p>
         <button type="submit" className="button first self-start">
           Make it <kbd className="key">Enter</kbd>
         </button>

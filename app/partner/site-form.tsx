@@ -7,7 +7,19 @@ import { Field } from '../ui/field'
 import { postJson } from '../ui/post'
 
 /** How a site's pages are read: where each thing stands, as data that can be mended when the page changes. */
-export function SiteForm({ partnerId, site, mayEdit, now, zone }: { partnerId: number; site: NonNullable<PartnerPage['site']>; mayEdit: boolean; now: number; zone: string }) {
+export function SiteForm({
+  partnerId,
+  site,
+  mayEdit,
+  now,
+  zone,
+}: {
+  partnerId: number
+  site: NonNullable<PartnerPage['site']>
+  mayEdit: boolean
+  now: number
+  zone: string
+}) {
   const [userName, setUserName] = useState(site.userName)
   const [every, setEvery] = useState(String(site.everyMinutes))
   const [text, setText] = useState(JSON.stringify(site.description, null, 1))
@@ -21,16 +33,26 @@ export function SiteForm({ partnerId, site, mayEdit, now, zone }: { partnerId: n
     } catch (thrown) {
       return setError(`The description is not JSON: ${thrown instanceof Error ? thrown.message : 'unknown'}`)
     }
-    const answer = await postJson(`/partners/${partnerId}/act`, { intent: 'save_site', form: { userName, everyMinutes: Number(every), description } })
+    const answer = await postJson(`/partners/${partnerId}/act`, {
+      intent: 'save_site',
+      form: { userName, everyMinutes: Number(every), description },
+    })
     await revalidate()
-    setError(answer.ok ? undefined : answer.errors[0] ? `${answer.errors[0].path.replace('form.', '')}: ${answer.errors[0].message}` : answer.message)
+    setError(
+      answer.ok
+        ? undefined
+        : answer.errors[0]
+          ? `${answer.errors[0].path.replace('form.', '')}: ${answer.errors[0].message}`
+          : answer.message,
+    )
     if (answer.ok) toast('Kept. The site is read by it now.')
   }
   return (
     <section aria-label="Web site" className="flex flex-col gap-2">
       <h2 className="head">How its pages are read</h2>
       <p className="label">
-        {site.readAt === null ? 'Never read yet' : `Read ${momentWords(site.readAt, now, zone)}`}, every {site.everyMinutes === 1 ? 'minute' : `${site.everyMinutes} minutes`}.
+        {site.readAt === null ? 'Never read yet' : `Read ${momentWords(site.readAt, now, zone)}`}, every{' '}
+        {site.everyMinutes === 1 ? 'minute' : `${site.everyMinutes} minutes`}.
       </p>
       {site.problem && (
         <p role="alert" className="text-bill">
@@ -39,21 +61,44 @@ export function SiteForm({ partnerId, site, mayEdit, now, zone }: { partnerId: n
       )}
       {site.page && (
         <details>
-          <summary className="text-dusk underline">The page as it was, {site.pageAt !== null && momentWords(site.pageAt, now, zone)}</summary>
-          <pre className="max-h-60 overflow-auto border bg-sheet p-2 font-mono text-xs whitespace-pre-wrap" tabIndex={0}>
+          <summary className="text-dusk underline">
+            The page as it was, {site.pageAt !== null && momentWords(site.pageAt, now, zone)}
+          </summary>
+          <pre
+            className="max-h-60 overflow-auto border bg-sheet p-2 font-mono text-xs whitespace-pre-wrap"
+            tabIndex={0}
+          >
             {site.page}
           </pre>
         </details>
       )}
       <form onSubmit={save} className="flex flex-col gap-2" noValidate>
         <div className="grid grid-cols-2 gap-3">
-          <Field label="We sign in as" value={userName} disabled={!mayEdit} onChange={(event) => setUserName(event.target.value)} />
-          <Field label="Read every so many minutes" inputMode="numeric" value={every} disabled={!mayEdit} onChange={(event) => setEvery(event.target.value)} />
+          <Field
+            label="We sign in as"
+            value={userName}
+            disabled={!mayEdit}
+            onChange={(event) => setUserName(event.target.value)}
+          />
+          <Field
+            label="Read every so many minutes"
+            inputMode="numeric"
+            value={every}
+            disabled={!mayEdit}
+            onChange={(event) => setEvery(event.target.value)}
+          />
         </div>
         <label className="label" htmlFor="site-description">
           Description of the pages
         </label>
-        <textarea id="site-description" className="field !h-64 font-mono text-xs" value={text} disabled={!mayEdit} onChange={(event) => setText(event.target.value)} spellCheck={false} />
+        <textarea
+          id="site-description"
+          className="field !h-64 font-mono text-xs"
+          value={text}
+          disabled={!mayEdit}
+          onChange={(event) => setText(event.target.value)}
+          spellCheck={false}
+        />
         {error && (
           <p role="alert" className="text-bill">
             {error}

@@ -31,7 +31,8 @@ function useOnce(onEnd: CellEditorProps['onEnd']): CellEditorProps['onEnd'] {
 type Found = FoundPlace & { id: string }
 
 /** A place as the cell keeps it: its code tells two of one name apart. */
-const placeText = (place: FoundPlace): string => [`${place.city}, ${place.region}`, place.country === 'MX' ? '' : place.postal].filter(Boolean).join(' ')
+const placeText = (place: FoundPlace): string =>
+  [`${place.city}, ${place.region}`, place.country === 'MX' ? '' : place.postal].filter(Boolean).join(' ')
 
 function PlaceEditor({ cell, start, onEnd }: CellEditorProps) {
   const end = useOnce(onEnd)
@@ -40,7 +41,10 @@ function PlaceEditor({ cell, start, onEnd }: CellEditorProps) {
       role="group"
       aria-label={cellWords[cell]}
       className="absolute inset-x-0 top-0 z-30"
-      onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && end(event.currentTarget.querySelector('input')?.value.trim() ?? null, 'left')}
+      onBlur={(event) =>
+        !event.currentTarget.contains(event.relatedTarget) &&
+        end(event.currentTarget.querySelector('input')?.value.trim() ?? null, 'left')
+      }
     >
       <Complete<Found>
         label={cellWords[cell]}
@@ -50,7 +54,9 @@ function PlaceEditor({ cell, start, onEnd }: CellEditorProps) {
         startWith={start}
         autoFocus
         onPick={(place) => end(placeText(place), 'Enter')}
-        onEnd={({ item, text, key }) => end(key === 'Escape' ? null : item && text !== '' ? placeText(item) : text, key)}
+        onEnd={({ item, text, key }) =>
+          end(key === 'Escape' ? null : item && text !== '' ? placeText(item) : text, key)
+        }
         text={(place) => `${place.city} ${place.region}`}
         detail={(place) => [place.postal, place.near].filter(Boolean).join(', ')}
       />
@@ -77,7 +83,10 @@ function TextEditor({ cell, start, onEnd }: CellEditorProps) {
         if (event.key !== 'Enter' && event.key !== 'Tab' && event.key !== 'Escape') return event.stopPropagation()
         event.preventDefault()
         event.stopPropagation()
-        end(event.key === 'Escape' ? null : event.currentTarget.value.trim(), event.key === 'Tab' && event.shiftKey ? 'Shift+Tab' : event.key)
+        end(
+          event.key === 'Escape' ? null : event.currentTarget.value.trim(),
+          event.key === 'Tab' && event.shiftKey ? 'Shift+Tab' : event.key,
+        )
       }}
       onBlur={(event) => end(event.currentTarget.value.trim(), 'left')}
     />

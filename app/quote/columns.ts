@@ -28,9 +28,19 @@ const before: GridColumn = { id: 'before', head: 'Before', track: '86px', cell: 
 const note: GridColumn = { id: 'note', head: '', track: 'minmax(110px,1fr)', cell: null }
 
 /** The columns of a quote: what was asked before where it is held against another, and then what they pay only where somebody has said so. */
-export function gridColumns({ compared, told, currency }: { compared: boolean; told: boolean; currency: Currency }): GridColumn[] {
+export function gridColumns({
+  compared,
+  told,
+  currency,
+}: {
+  compared: boolean
+  told: boolean
+  currency: Currency
+}): GridColumn[] {
   const columns = [number, ...all, ...(told || !compared ? [theirs] : []), ...(compared ? [before] : []), note]
-  return columns.map((column) => (column.id === 'price' ? { ...column, head: `${column.head}, ${currencySigns[currency]}` } : column))
+  return columns.map((column) =>
+    column.id === 'price' ? { ...column, head: `${column.head}, ${currencySigns[currency]}` } : column,
+  )
 }
 
 export const tracksOf = (columns: GridColumn[]): string => columns.map(({ track }) => track).join(' ')

@@ -1,5 +1,5 @@
-import type { QuoteDocument } from '#core/quote/document'
 import { formatMoney } from '#core/money/money'
+import type { QuoteDocument } from '#core/quote/document'
 import { dayWords } from '#core/time/words'
 
 /** A quote as its customer reads it, nothing else. */
@@ -48,7 +48,11 @@ export function DocumentView({ document }: { document: QuoteDocument }) {
               <td className="label pr-2">{line.position}</td>
               <td className="pr-2">
                 {line.origin}
-                {(line.extras.length > 0 || line.comment) && <span className="label block">{[...line.extras.map((extra) => `plus ${extra}`), line.comment].filter(Boolean).join('; ')}</span>}
+                {(line.extras.length > 0 || line.comment) && (
+                  <span className="label block">
+                    {[...line.extras.map((extra) => `plus ${extra}`), line.comment].filter(Boolean).join('; ')}
+                  </span>
+                )}
               </td>
               <td className="pr-2">{line.dest}</td>
               <td>{line.equipment}</td>

@@ -9,10 +9,34 @@ const size = { rows: 4, columns: columns.length }
 
 describe('moving in the grid', () => {
   test.each([
-    ['ArrowDown', { row: 2, column: 1 }], ['ArrowUp', { row: 0, column: 1 }], ['ArrowLeft', { row: 1, column: 0 }], ['ArrowRight', { row: 1, column: 2 }], ['PageDown', { row: 3, column: 1 }], ['PageUp', { row: 0, column: 1 }], ['Home', { row: 1, column: 1 }], ['End', { row: 1, column: size.columns - 1 }], ['Escape', { row: 1, column: 0 }],
+    ['ArrowDown', { row: 2, column: 1 }],
+    ['ArrowUp', { row: 0, column: 1 }],
+    ['ArrowLeft', { row: 1, column: 0 }],
+    ['ArrowRight', { row: 1, column: 2 }],
+    ['PageDown', { row: 3, column: 1 }],
+    ['PageUp', { row: 0, column: 1 }],
+    ['Home', { row: 1, column: 1 }],
+    ['End', { row: 1, column: size.columns - 1 }],
+    ['Escape', { row: 1, column: 0 }],
   ])('%s', (key, to) => expect(movedBy(key, { row: 1, column: 1 }, size)).toEqual(to))
-  test('with Ctrl to the very first and last', () => expect([movedBy('Home', { row: 2, column: 5 }, size, true), movedBy('End', { row: 0, column: 0 }, size, true)]).toEqual([{ row: 0, column: 1 }, { row: 3, column: size.columns - 1 }]))
-  test('never over an edge', () => expect([movedBy('ArrowUp', { row: 0, column: 0 }, size), movedBy('ArrowDown', { row: 3, column: 0 }, size), movedBy('ArrowLeft', { row: 0, column: 0 }, size)]).toEqual([{ row: 0, column: 0 }, { row: 3, column: 0 }, { row: 0, column: 0 }]))
+  test('with Ctrl to the very first and last', () =>
+    expect([
+      movedBy('Home', { row: 2, column: 5 }, size, true),
+      movedBy('End', { row: 0, column: 0 }, size, true),
+    ]).toEqual([
+      { row: 0, column: 1 },
+      { row: 3, column: size.columns - 1 },
+    ]))
+  test('never over an edge', () =>
+    expect([
+      movedBy('ArrowUp', { row: 0, column: 0 }, size),
+      movedBy('ArrowDown', { row: 3, column: 0 }, size),
+      movedBy('ArrowLeft', { row: 0, column: 0 }, size),
+    ]).toEqual([
+      { row: 0, column: 0 },
+      { row: 3, column: 0 },
+      { row: 0, column: 0 },
+    ]))
   test('a letter moves nowhere', () => expect(movedBy('a', { row: 0, column: 0 }, size)).toBeNull())
 })
 
@@ -34,7 +58,8 @@ describe('going on from a typed cell', () => {
 })
 
 test('what they pay makes room for what it was before, unless somebody has told it', () => {
-  const ids = (over: Omit<Parameters<typeof gridColumns>[0], 'currency'>) => gridColumns({ ...over, currency: 'CAD' }).map(({ id }) => id)
+  const ids = (over: Omit<Parameters<typeof gridColumns>[0], 'currency'>) =>
+    gridColumns({ ...over, currency: 'CAD' }).map(({ id }) => id)
   expect(ids({ compared: true, told: false })).not.toContain('theirs')
   expect(ids({ compared: true, told: true })).toEqual(expect.arrayContaining(['theirs', 'before']))
   expect(tracksOf(columns).split(' ')).toHaveLength(columns.length)
@@ -42,9 +67,22 @@ test('what they pay makes room for what it was before, unless somebody has told 
 
 describe('pasted text', () => {
   test('mixed line ends, quoted cells with commas and line ends in them', async () => {
-    expect(await readSheet('a\tb\r\n"x, y"\t"two\nlines"\rc\td\n\n')).toEqual([['a', 'b'], ['x, y', 'two\nlines'], ['c', 'd']])
+    expect(await readSheet('a\tb\r\n"x, y"\t"two\nlines"\rc\td\n\n')).toEqual([
+      ['a', 'b'],
+      ['x, y', 'two\nlines'],
+      ['c', 'd'],
+    ])
   })
-  test('a quote that never closes loses nothing', async () => expect(await readSheet('Boise\t"Reno\nYakima\tDenver')).toEqual([['Boise', '"Reno'], ['Yakima', 'Denver']]))
-  test('rows of unlike length', async () => expect(await readSheet('a,b,c\nd\ne,f')).toEqual([['a', 'b', 'c'], ['d'], ['e', 'f']]))
-  test('a byte order mark in front', async () => expect(await readSheet('\uFEFForigin,dest\nBoise,Reno')).toEqual([['origin', 'dest'], ['Boise', 'Reno']]))
+  test('a quote that never closes loses nothing', async () =>
+    expect(await readSheet('Boise\t"Reno\nYakima\tDenver')).toEqual([
+      ['Boise', '"Reno'],
+      ['Yakima', 'Denver'],
+    ]))
+  test('rows of unlike length', async () =>
+    expect(await readSheet('a,b,c\nd\ne,f')).toEqual([['a', 'b', 'c'], ['d'], ['e', 'f']]))
+  test('a byte order mark in front', async () =>
+    expect(await readSheet('\uFEFForigin,dest\nBoise,Reno')).toEqual([
+      ['origin', 'dest'],
+      ['Boise', 'Reno'],
+    ]))
 })

@@ -28,7 +28,13 @@ export function QuoteGrid({ lines, columns, at, onAt, selected, onSelect, onType
   const box = useRef<HTMLDivElement>(null)
   const [editing, setEditing] = useState<{ at: At; start: string } | null>(null)
   const rows = lines.length + (mayEdit ? 1 : 0)
-  const virtual = useVirtualizer({ count: rows, getScrollElement: () => box.current, estimateSize: () => rowHeight, overscan: 8, initialRect: { width: 1280, height: 500 } })
+  const virtual = useVirtualizer({
+    count: rows,
+    getScrollElement: () => box.current,
+    estimateSize: () => rowHeight,
+    overscan: 8,
+    initialRect: { width: 1280, height: 500 },
+  })
   const tracks = tracksOf(columns)
   const wantFocus = useRef(false)
 
@@ -74,13 +80,15 @@ export function QuoteGrid({ lines, columns, at, onAt, selected, onSelect, onType
   const take = ({ key, ctrlKey }: KeyboardEvent): boolean => {
     const cell = columns[at.column]?.cell
     const line = lines[at.row]
-    const moved = !ctrlKey || key === 'Home' || key === 'End' ? movedBy(key, at, { rows, columns: columns.length }, ctrlKey) : null
+    const moved =
+      !ctrlKey || key === 'Home' || key === 'End' ? movedBy(key, at, { rows, columns: columns.length }, ctrlKey) : null
     if (moved) goTo(moved)
     else if (key === ' ' && (ctrlKey || !cell)) {
       if (line && line.id > 0) onSelect(line.id)
     } else if (ctrlKey) return false
     else if (key === 'Enter' || key === 'F2') edit(at, typedIn(at))
-    else if ((key === 'Delete' || key === 'Backspace') && cell && mayEdit && line?.cells[cell]) onType(line.key, { [cell]: '' })
+    else if ((key === 'Delete' || key === 'Backspace') && cell && mayEdit && line?.cells[cell])
+      onType(line.key, { [cell]: '' })
     else if (key.length === 1 && cell && mayEdit) edit(at, key)
     else return false
     return true
@@ -107,7 +115,13 @@ export function QuoteGrid({ lines, columns, at, onAt, selected, onSelect, onType
         if (cell) onType(lines[at.row]?.key ?? null, { [cell]: text.trim() })
       }}
     >
-      <div role="row" tabIndex={-1} aria-rowindex={1} className="label sticky top-0 z-20 grid items-center gap-x-2 border-b border-strong bg-plain px-4 py-1" style={{ gridTemplateColumns: tracks }}>
+      <div
+        role="row"
+        tabIndex={-1}
+        aria-rowindex={1}
+        className="label sticky top-0 z-20 grid items-center gap-x-2 border-b border-strong bg-plain px-4 py-1"
+        style={{ gridTemplateColumns: tracks }}
+      >
         {columns.map((column) => (
           <span key={column.id} role="columnheader" tabIndex={-1} className={column.figure ? 'text-right' : ''}>
             {column.head || <span className="sr-only">{column.id === 'number' ? 'Line' : 'How it stands'}</span>}
@@ -138,12 +152,22 @@ export function QuoteGrid({ lines, columns, at, onAt, selected, onSelect, onType
                     tabIndex={here && !edits ? 0 : -1}
                     data-cell={`${index}-${place}`}
                     aria-colindex={place + 1}
-                    onFocus={(event) => event.target === event.currentTarget && !here && onAt({ row: index, column: place })}
+                    onFocus={(event) =>
+                      event.target === event.currentTarget && !here && onAt({ row: index, column: place })
+                    }
                     onMouseDown={() => place === 0 && current && line && onSelect(line.id)}
                     onDoubleClick={() => edit({ row: index, column: place }, typedIn({ row: index, column: place }))}
                     className={`relative flex h-8 min-w-0 items-center overflow-visible ${column.figure ? 'justify-end font-mono' : ''} ${here ? 'outline-2 outline-dusk' : ''}`}
                   >
-                    {edits ? <CellEditor cell={column.cell!} start={editing.start} onEnd={end} /> : line ? <LineCell line={line} column={column} selected={selected.has(line.id)} /> : place === 1 ? <span className="label whitespace-nowrap">type an origin, or paste rows</span> : place === 0 ? <span className="label">+</span> : null}
+                    {edits ? (
+                      <CellEditor cell={column.cell!} start={editing.start} onEnd={end} />
+                    ) : line ? (
+                      <LineCell line={line} column={column} selected={selected.has(line.id)} />
+                    ) : place === 1 ? (
+                      <span className="label whitespace-nowrap">type an origin, or paste rows</span>
+                    ) : place === 0 ? (
+                      <span className="label">+</span>
+                    ) : null}
                   </div>
                 )
               })}

@@ -2,10 +2,10 @@ import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { deskWords } from '#core/money/exchange'
 import { type Currency, formatAmount, formatMoney } from '#core/money/money'
-import { reasons } from '#core/rates/account'
-import { bandWords, reasonWords } from '#core/rates/words'
 import { type CellName, type Cells, quoteNumber } from '#core/quote/quote'
 import { cellWords } from '#core/quote/words'
+import { reasons } from '#core/rates/account'
+import { bandWords, reasonWords } from '#core/rates/words'
 import { dayOf, toLocal } from '#core/time/local'
 import { dayWords } from '#core/time/words'
 import type { LineInsight } from '#server/quote/insight'
@@ -30,16 +30,30 @@ interface PanelProps {
 export function LinePanel({ quoteId, currency, line, now, zone, mayEdit, onType, others }: PanelProps) {
   const insight = useInsight(quoteId, line)
   return (
-    <section aria-label="The chosen line" className="grid h-[212px] shrink-0 grid-cols-[1.15fr_1fr_1.1fr] gap-6 overflow-hidden border-t border-strong bg-sheet px-4 py-2">
+    <section
+      aria-label="The chosen line"
+      className="grid h-[212px] shrink-0 grid-cols-[1.15fr_1fr_1.1fr] gap-6 overflow-hidden border-t border-strong bg-sheet px-4 py-2"
+    >
       {line ? (
         <>
-          <Making key={line.key} line={line} currency={currency} insight={insight} now={now} mayEdit={mayEdit} onType={onType} />
+          <Making
+            key={line.key}
+            line={line}
+            currency={currency}
+            insight={insight}
+            now={now}
+            mayEdit={mayEdit}
+            onType={onType}
+          />
           <Winning line={line} currency={currency} insight={insight} mayEdit={mayEdit} onType={onType} />
           <Before insight={insight} zone={zone} others={others} />
         </>
       ) : (
         <>
-          <p className="label col-span-2 self-center">Type an origin and a destination: miles, likely cost and price stand beside them at once. Or copy rows in a spreadsheet and paste them here with <kbd className="key">Ctrl+v</kbd>.</p>
+          <p className="label col-span-2 self-center">
+            Type an origin and a destination: miles, likely cost and price stand beside them at once. Or copy rows in a
+            spreadsheet and paste them here with <kbd className="key">Ctrl+v</kbd>.
+          </p>
           <Before insight={null} zone={zone} others={others} />
         </>
       )}
@@ -50,7 +64,10 @@ export function LinePanel({ quoteId, currency, line, now, zone, mayEdit, onType,
 /** What is known of a line beyond its figures, read once it rests under the cursor. */
 function useInsight(quoteId: number, line: ScreenLine | null): LineInsight | null {
   const [found, setFound] = useState<{ of: string; insight: LineInsight } | null>(null)
-  const of = line && line.id > 0 && !line.busy && line.miles !== null ? `${line.id}/${line.pricedAt}/${line.sellMinor}/${line.equipment}` : null
+  const of =
+    line && line.id > 0 && !line.busy && line.miles !== null
+      ? `${line.id}/${line.pricedAt}/${line.sellMinor}/${line.equipment}`
+      : null
   const lineId = line?.id
   useEffect(() => {
     if (of === null) return
@@ -69,11 +86,34 @@ function useInsight(quoteId: number, line: ScreenLine | null): LineInsight | nul
 }
 
 const sideCells: CellName[] = ['commodity', 'extras', 'comment']
-const hints: Partial<Record<CellName, string>> = { extras: 'tarp 75, lumper 150', comment: 'they will read it', commodity: 'what it is' }
+const hints: Partial<Record<CellName, string>> = {
+  extras: 'tarp 75, lumper 150',
+  comment: 'they will read it',
+  commodity: 'what it is',
+}
 
-function Making({ line, currency, insight, now, mayEdit, onType }: { line: ScreenLine; currency: Currency; insight: LineInsight | null; now: number; mayEdit: boolean; onType: (cells: Cells) => void }) {
+function Making({
+  line,
+  currency,
+  insight,
+  now,
+  mayEdit,
+  onType,
+}: {
+  line: ScreenLine
+  currency: Currency
+  insight: LineInsight | null
+  now: number
+  mayEdit: boolean
+  onType: (cells: Cells) => void
+}) {
   const account = insight?.account
-  const moving = account ? reasons.filter((reason) => reason !== 'distance' && Math.abs(account[reason]) >= 1500).sort((one, other) => Math.abs(account[other]) - Math.abs(account[one])).slice(0, 4) : []
+  const moving = account
+    ? reasons
+        .filter((reason) => reason !== 'distance' && Math.abs(account[reason]) >= 1500)
+        .sort((one, other) => Math.abs(account[other]) - Math.abs(account[one]))
+        .slice(0, 4)
+    : []
   return (
     <div className="flex min-w-0 flex-col gap-1 overflow-y-auto">
       {line.problems.map((problem) => (
@@ -82,7 +122,12 @@ function Making({ line, currency, insight, now, mayEdit, onType }: { line: Scree
           {problem.candidates.length > 0 && mayEdit && (
             <span className="ml-2 inline-flex flex-wrap gap-x-2">
               {problem.candidates.slice(0, 5).map((candidate) => (
-                <button key={candidate} type="button" className="text-dusk underline" onClick={() => onType({ [problem.cell]: candidate })}>
+                <button
+                  key={candidate}
+                  type="button"
+                  className="text-dusk underline"
+                  onClick={() => onType({ [problem.cell]: candidate })}
+                >
                   {candidate}
                 </button>
               ))}
@@ -95,7 +140,9 @@ function Making({ line, currency, insight, now, mayEdit, onType }: { line: Scree
           <b className="font-mono text-base font-semibold">{formatMoney(line.sellMinor, currency)}</b>{' '}
           {line.by && <span>{deskWords(line.deskSellMinor ?? 0, line.by)} </span>}
           <span className="label">
-            {line.fuelMinor ? `line haul ${formatAmount(line.lineHaulMinor ?? 0)}, fuel ${formatAmount(line.fuelMinor)}` : 'fuel in it'}
+            {line.fuelMinor
+              ? `line haul ${formatAmount(line.lineHaulMinor ?? 0)}, fuel ${formatAmount(line.fuelMinor)}`
+              : 'fuel in it'}
             {line.extrasMinor > 0 && `, extras ${formatAmount(line.extrasMinor)}`}
             {line.own ? '; typed, the rule would not ask it' : '; by the margin rule'}
           </span>
@@ -103,14 +150,24 @@ function Making({ line, currency, insight, now, mayEdit, onType }: { line: Scree
       )}
       {line.band && (
         <p>
-          <span className="label">cost</span> <span className="font-mono">{formatMoney(line.band.middleMinor)}</span> <span className="label">({formatAmount(line.band.lowMinor)} to {formatAmount(line.band.highMinor)}), {bandWords(line.band, now)}</span>
+          <span className="label">cost</span> <span className="font-mono">{formatMoney(line.band.middleMinor)}</span>{' '}
+          <span className="label">
+            ({formatAmount(line.band.lowMinor)} to {formatAmount(line.band.highMinor)}), {bandWords(line.band, now)}
+          </span>
         </p>
       )}
       {account && (
         <p className="label">
-          {insight.middleMinor !== null && insight.middleMinor !== line.band?.middleMinor && `Asked for now it is ${formatAmount(insight.middleMinor)}: `}
+          {insight.middleMinor !== null &&
+            insight.middleMinor !== line.band?.middleMinor &&
+            `Asked for now it is ${formatAmount(insight.middleMinor)}: `}
           {formatAmount(account.distance)} for the miles
-          {moving.map((reason) => `, ${account[reason] < 0 ? '−' : '+'}${formatAmount(Math.abs(account[reason]))} ${reasonWords[reason]}`).join('')}
+          {moving
+            .map(
+              (reason) =>
+                `, ${account[reason] < 0 ? '−' : '+'}${formatAmount(Math.abs(account[reason]))} ${reasonWords[reason]}`,
+            )
+            .join('')}
         </p>
       )}
       <div className="mt-auto grid grid-cols-3 gap-2">
@@ -122,7 +179,17 @@ function Making({ line, currency, insight, now, mayEdit, onType }: { line: Scree
   )
 }
 
-function SideField({ cell, line, mayEdit, onType }: { cell: CellName; line: ScreenLine; mayEdit: boolean; onType: (cells: Cells) => void }) {
+function SideField({
+  cell,
+  line,
+  mayEdit,
+  onType,
+}: {
+  cell: CellName
+  line: ScreenLine
+  mayEdit: boolean
+  onType: (cells: Cells) => void
+}) {
   const standing = line.cells[cell] ?? ''
   const save = (text: string) => text.trim() !== standing && onType({ [cell]: text.trim() })
   return (
@@ -141,13 +208,29 @@ function SideField({ cell, line, mayEdit, onType }: { cell: CellName; line: Scre
 
 const percent = (share: number) => `${Math.round(share * 100)}%`
 
-function Winning({ line, currency, insight, mayEdit, onType }: { line: ScreenLine; currency: Currency; insight: LineInsight | null; mayEdit: boolean; onType: (cells: Cells) => void }) {
+function Winning({
+  line,
+  currency,
+  insight,
+  mayEdit,
+  onType,
+}: {
+  line: ScreenLine
+  currency: Currency
+  insight: LineInsight | null
+  mayEdit: boolean
+  onType: (cells: Cells) => void
+}) {
   const win = insight?.win
   const asked = line.sellMinor === null ? null : (line.lineHaulMinor ?? 0) + (line.fuelMinor ?? 0)
   return (
     <div className="min-w-0">
       <h2 className="head">Chance to win it</h2>
-      {!win && <p className="label">{line.miles === null || line.problems.length > 0 ? 'Once the line is whole.' : 'Reckoning…'}</p>}
+      {!win && (
+        <p className="label">
+          {line.miles === null || line.problems.length > 0 ? 'Once the line is whole.' : 'Reckoning…'}
+        </p>
+      )}
       {win && 'tooFew' in win && <p className="label">{win.tooFew}.</p>}
       {win && 'best' in win && (
         <>
@@ -155,17 +238,26 @@ function Winning({ line, currency, insight, mayEdit, onType }: { line: ScreenLin
           <p>
             {win.now && (
               <>
-                <b className="font-semibold">{percent(win.now.middle)}</b> <span className="label">as asked ({percent(win.now.low)} to {percent(win.now.high)}). </span>
+                <b className="font-semibold">{percent(win.now.middle)}</b>{' '}
+                <span className="label">
+                  as asked ({percent(win.now.low)} to {percent(win.now.high)}).{' '}
+                </span>
               </>
             )}
             <span className="text-dusk">
-              Most is kept on average at <b className="font-mono font-semibold">{formatMoney(win.best.priceMinor, currency)}</b>
+              Most is kept on average at{' '}
+              <b className="font-mono font-semibold">{formatMoney(win.best.priceMinor, currency)}</b>
             </span>{' '}
             <span className="label">
-              (somewhere from {formatAmount(win.best.lowMinor)} to {formatAmount(win.best.highMinor)}), {percent(win.best.chance.middle)} to win
+              (somewhere from {formatAmount(win.best.lowMinor)} to {formatAmount(win.best.highMinor)}),{' '}
+              {percent(win.best.chance.middle)} to win
             </span>{' '}
             {mayEdit && line.state !== 'won' && line.state !== 'lost' && win.best.priceMinor !== asked && (
-              <button type="button" className="text-dusk underline" onClick={() => onType({ price: formatAmount(win.best.priceMinor) })}>
+              <button
+                type="button"
+                className="text-dusk underline"
+                onClick={() => onType({ price: formatAmount(win.best.priceMinor) })}
+              >
                 ask that
               </button>
             )}
@@ -203,7 +295,11 @@ function Before({ insight, zone, others }: { insight: LineInsight | null; zone: 
               {quoteNumber(other.id)}
             </Link>
             <span className="truncate">{other.title || (other.lines === 1 ? 'one line' : `${other.lines} lines`)}</span>
-            <span className="label">{[other.won > 0 ? `${other.won} won` : '', other.lost > 0 ? `${other.lost} lost` : ''].filter(Boolean).join(', ')}</span>
+            <span className="label">
+              {[other.won > 0 ? `${other.won} won` : '', other.lost > 0 ? `${other.lost} lost` : '']
+                .filter(Boolean)
+                .join(', ')}
+            </span>
           </li>
         ))}
       </ul>

@@ -28,15 +28,50 @@ export function NewQuoteDialog({ onClose, onMade }: { onClose: () => void; onMad
     <Dialog open onClose={onClose} title="Begin a quote">
       {prospect === null ? (
         <div className="grid grid-cols-1 gap-3">
-          <Field label="Title, where it is a bid" value={title} onChange={(event) => setTitle(event.target.value)} maxLength={100} />
-          <Complete<CustomerChoice> label="Who asks" subject="customers" value={null} onPick={(customer) => void begin(customer.id)} text={(customer) => customer.name} detail={(customer) => [`${customer.city} ${customer.region}`.trim(), customer.currency === 'USD' ? '' : currencyWords[customer.currency]].filter(Boolean).join(', ')} onMake={setProspect} makeWords="New prospect" autoFocus error={error} />
+          <Field
+            label="Title, where it is a bid"
+            value={title}
+            onChange={(event) => setTitle(event.target.value)}
+            maxLength={100}
+          />
+          <Complete<CustomerChoice>
+            label="Who asks"
+            subject="customers"
+            value={null}
+            onPick={(customer) => void begin(customer.id)}
+            text={(customer) => customer.name}
+            detail={(customer) =>
+              [
+                `${customer.city} ${customer.region}`.trim(),
+                customer.currency === 'USD' ? '' : currencyWords[customer.currency],
+              ]
+                .filter(Boolean)
+                .join(', ')
+            }
+            onMake={setProspect}
+            makeWords="New prospect"
+            autoFocus
+            error={error}
+          />
           <p className="label">Enter on a name begins the quote.</p>
         </div>
       ) : (
         <form onSubmit={beginForProspect} className="grid grid-cols-1 gap-3" noValidate>
           <Field label="Name" value={prospect} onChange={(event) => setProspect(event.target.value)} error={error} />
-          <Field label="Quotes go to (mail), if known" type="email" value={mail} onChange={(event) => setMail(event.target.value)} autoFocus />
-          <Choice label="Quoted in" value={currency} options={currencies} words={currencyWords} onChange={setCurrency} />
+          <Field
+            label="Quotes go to (mail), if known"
+            type="email"
+            value={mail}
+            onChange={(event) => setMail(event.target.value)}
+            autoFocus
+          />
+          <Choice
+            label="Quoted in"
+            value={currency}
+            options={currencies}
+            words={currencyWords}
+            onChange={setCurrency}
+          />
           <button type="submit" className="button first justify-self-start">
             Begin the quote <kbd className="key">Enter</kbd>
           </button>

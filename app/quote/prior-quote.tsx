@@ -13,8 +13,12 @@ export function PriorQuote({ prior, zone }: { prior: PriorLine; zone: string }) 
       <Link to={`/quotes/${prior.quoteId}`} className="font-mono text-dusk underline">
         {prior.number}
       </Link>
-      <span className={`truncate ${prior.same ? '' : 'text-second'}`}>{prior.same ? 'this customer' : prior.customerName}</span>
-      <span className="text-right font-mono">{formatMoney(Math.round(prior.sellMinor / 100) * 100, prior.currency)}</span>
+      <span className={`truncate ${prior.same ? '' : 'text-second'}`}>
+        {prior.same ? 'this customer' : prior.customerName}
+      </span>
+      <span className="text-right font-mono">
+        {formatMoney(Math.round(prior.sellMinor / 100) * 100, prior.currency)}
+      </span>
       <span className="truncate">{outcomeWords(prior)}</span>
     </li>
   )
@@ -23,5 +27,11 @@ export function PriorQuote({ prior, zone }: { prior: PriorLine; zone: string }) 
 function outcomeWords({ state, lostWhy, lostToMinor, currency }: PriorLine) {
   if (state === 'won') return <span className="text-acacia">won</span>
   if (state !== 'lost') return <span className="label">{lineStateWords[state].toLowerCase()}</span>
-  return <span className="label">{lostToMinor ? `lost to ${formatMoney(lostToMinor, currency)}` : `lost, ${lostReasonWords[lostWhy ?? 'other'].toLowerCase()}`}</span>
+  return (
+    <span className="label">
+      {lostToMinor
+        ? `lost to ${formatMoney(lostToMinor, currency)}`
+        : `lost, ${lostReasonWords[lostWhy ?? 'other'].toLowerCase()}`}
+    </span>
+  )
 }

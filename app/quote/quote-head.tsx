@@ -7,7 +7,17 @@ import type { QuotePage } from '#server/quote/read'
 import type { ScreenLine } from './use-quote'
 
 /** Which quote, for whom, how long it stands, what it comes to. */
-export function QuoteHead({ page, lines, now, zone }: { page: QuotePage; lines: ScreenLine[]; now: number; zone: string }) {
+export function QuoteHead({
+  page,
+  lines,
+  now,
+  zone,
+}: {
+  page: QuotePage
+  lines: ScreenLine[]
+  now: number
+  zone: string
+}) {
   const { quote, customer, papers } = page
   const bad = lines.filter((line) => line.problems.length > 0 && !line.busy).length
   const sum = sumBid(lines)
@@ -21,20 +31,32 @@ export function QuoteHead({ page, lines, now, zone }: { page: QuotePage; lines: 
       {customer.prospect && <span className="text-ring-text">prospect</span>}
       <span className="font-mono">{quote.number}</span>
       {quote.title && <span className="truncate">{quote.title}</span>}
-      <span className={quote.validUntil < page.today ? 'text-bill' : ''}>{validWords(quote.validUntil, page.today)}</span>
+      <span className={quote.validUntil < page.today ? 'text-bill' : ''}>
+        {validWords(quote.validUntil, page.today)}
+      </span>
       <span className="whitespace-nowrap">
         {lines.length} {lines.length === 1 ? 'line' : 'lines'}
         {bad > 0 && <b className="font-semibold text-bill">, {bad} to mend</b>}
       </span>
-      {currency !== deskCurrency && <span className="whitespace-nowrap">{ratesWords(lines, currencyWords[currency])}</span>}
+      {currency !== deskCurrency && (
+        <span className="whitespace-nowrap">{ratesWords(lines, currencyWords[currency])}</span>
+      )}
       {sum.priced > 1 && (
         <span className="whitespace-nowrap">
-          <span className="label">{hasVolumes ? `${sum.loads.toLocaleString('en-US')} loads come to` : 'together'}</span> <b className="font-semibold">{formatMoney(Math.round(sum.sellMinor / 100) * 100, currency)}</b> <span className="label">keeping {percentOf(sum.marginMinor, sum.deskSellMinor)?.toFixed(1)}%</span>
+          <span className="label">
+            {hasVolumes ? `${sum.loads.toLocaleString('en-US')} loads come to` : 'together'}
+          </span>{' '}
+          <b className="font-semibold">{formatMoney(Math.round(sum.sellMinor / 100) * 100, currency)}</b>{' '}
+          <span className="label">keeping {percentOf(sum.marginMinor, sum.deskSellMinor)?.toFixed(1)}%</span>
         </span>
       )}
       {sum.compared > 0 && (
-        <span className="whitespace-nowrap" title={`${sum.compared} of these lanes were quoted before: ${formatMoney(sum.comparedThenMinor, currency)} then, ${formatMoney(sum.comparedNowMinor, currency)} now, by this year’s volumes`}>
-          {moved === null ? '' : `${moved < 0 ? '−' : '+'}${Math.abs(moved)}%`} <span className="label">against before, on {sum.compared} lanes</span>
+        <span
+          className="whitespace-nowrap"
+          title={`${sum.compared} of these lanes were quoted before: ${formatMoney(sum.comparedThenMinor, currency)} then, ${formatMoney(sum.comparedNowMinor, currency)} now, by this year’s volumes`}
+        >
+          {moved === null ? '' : `${moved < 0 ? '−' : '+'}${Math.abs(moved)}%`}{' '}
+          <span className="label">against before, on {sum.compared} lanes</span>
         </span>
       )}
       <span role="status" className="label ml-auto whitespace-nowrap">
@@ -49,7 +71,9 @@ function ratesWords(lines: ScreenLine[], name: string): string {
   const rates = lines.flatMap(({ by }) => (by ? [by] : [])).sort((one, other) => (one.day < other.day ? -1 : 1))
   const [first, last] = [rates[0], rates.at(-1)]
   if (!first || !last) return name
-  return first.day === last.day ? `${name} at ${rateWords(last.rateE6)} of ${dayWords(last.day)}` : `${name} at rates of ${dayWords(first.day)} to ${dayWords(last.day)}`
+  return first.day === last.day
+    ? `${name} at ${rateWords(last.rateE6)} of ${dayWords(last.day)}`
+    : `${name} at rates of ${dayWords(first.day)} to ${dayWords(last.day)}`
 }
 
 function sentWords(paper: QuotePage['papers'][number], now: number, zone: string): string {

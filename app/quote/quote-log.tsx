@@ -4,14 +4,30 @@ import type { QuotePage } from '#server/quote/read'
 import { Dialog } from '../ui/dialog'
 
 /** Who did what to the quote, the newest first, with every version as it was sent. */
-export function QuoteLog({ page, now, zone, onClose }: { page: QuotePage; now: number; zone: string; onClose: () => void }) {
+export function QuoteLog({
+  page,
+  now,
+  zone,
+  onClose,
+}: {
+  page: QuotePage
+  now: number
+  zone: string
+  onClose: () => void
+}) {
   return (
     <Dialog open onClose={onClose} title={`What happened to ${page.quote.number}`} wide>
       {page.papers.length > 0 && (
         <p className="mb-3 flex flex-wrap gap-x-4">
           <span className="label">As sent:</span>
           {page.papers.map((paper) => (
-            <a key={paper.id} href={`/quotes/${page.quote.id}/paper?paper=${paper.id}`} target="_blank" rel="noreferrer" className="text-dusk underline">
+            <a
+              key={paper.id}
+              href={`/quotes/${page.quote.id}/paper?paper=${paper.id}`}
+              target="_blank"
+              rel="noreferrer"
+              className="text-dusk underline"
+            >
               version {paper.version}
             </a>
           ))}

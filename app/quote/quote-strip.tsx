@@ -9,7 +9,8 @@ export function QuoteStrip({ band, sellMinor }: { band: RateBand; sellMinor: num
   const figures = { band, targetMinor: null, mostMinor: null, sellMinor, pegs: [] }
   const range = stripRange(figures, true)
   if (!range) return null
-  const x = (minor: number) => size.figures + 6 + ((minor - range.low) / (range.high - range.low)) * (size.width - size.figures - 10)
+  const x = (minor: number) =>
+    size.figures + 6 + ((minor - range.low) / (range.high - range.low)) * (size.width - size.figures - 10)
   const whole = (minor: number) => formatAmount(Math.round(minor / 100) * 100)
   return (
     <svg width={size.width} height={size.height} role="img" aria-label={stripWords(figures)} className="block">

@@ -5,7 +5,14 @@ export async function readSheet(text: string): Promise<string[][]> {
   const cut = cutOf(text)
   if (cut.kind === 'sentences') return cutSentences(text)
   const { parse } = await import('csv-parse/browser/esm/sync')
-  const options = { delimiter: cut.delimiter, record_delimiter: ['\r\n', '\n', '\r'], relax_column_count: true, skip_empty_lines: true, bom: true, trim: true }
+  const options = {
+    delimiter: cut.delimiter,
+    record_delimiter: ['\r\n', '\n', '\r'],
+    relax_column_count: true,
+    skip_empty_lines: true,
+    bom: true,
+    trim: true,
+  }
   try {
     return parse(text, { ...options, relax_quotes: true }) as string[][]
   } catch {

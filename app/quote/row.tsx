@@ -1,6 +1,6 @@
-import type { CellName } from '#core/quote/quote'
 import { equipmentWords } from '#core/load/words'
 import { formatAmount, percentOf } from '#core/money/money'
+import type { CellName } from '#core/quote/quote'
 import { lineStateWords, lostReasonWords, pickupWords } from '#core/quote/words'
 import type { GridColumn } from './columns'
 import { QuoteStrip } from './quote-strip'
@@ -10,7 +10,11 @@ import type { ScreenLine } from './use-quote'
 export function LineCell({ line, column, selected }: { line: ScreenLine; column: GridColumn; selected: boolean }) {
   switch (column.id) {
     case 'number':
-      return <span className={selected ? 'font-semibold text-dusk' : 'label'}>{selected ? `✓${line.position}` : line.position}</span>
+      return (
+        <span className={selected ? 'font-semibold text-dusk' : 'label'}>
+          {selected ? `✓${line.position}` : line.position}
+        </span>
+      )
     case 'origin':
       return <Typed line={line} cell="origin" words={line.originCity && `${line.originCity} ${line.originRegion}`} />
     case 'dest':
@@ -45,7 +49,8 @@ const problemOf = (line: ScreenLine, cell: CellName) => line.problems.find((prob
 /** A cell as it was understood; as it was typed where it was not. */
 function Typed({ line, cell, words }: { line: ScreenLine; cell: CellName; words: string | null }) {
   const typed = line.cells[cell]?.trim() ?? ''
-  if (!line.busy && problemOf(line, cell) && typed !== '') return <span className="truncate text-bill underline decoration-wavy underline-offset-4">{typed}</span>
+  if (!line.busy && problemOf(line, cell) && typed !== '')
+    return <span className="truncate text-bill underline decoration-wavy underline-offset-4">{typed}</span>
   return <span className="truncate">{words || typed}</span>
 }
 
@@ -57,7 +62,10 @@ function Strip({ line }: { line: ScreenLine }) {
 function Price({ line }: { line: ScreenLine }) {
   if (problemOf(line, 'price') || line.sellMinor === null) return <Typed line={line} cell="price" words="" />
   return (
-    <span className={`font-mono font-semibold ${line.own ? 'text-dusk' : ''}`} title={line.own ? 'typed by a person' : 'by the margin rule'}>
+    <span
+      className={`font-mono font-semibold ${line.own ? 'text-dusk' : ''}`}
+      title={line.own ? 'typed by a person' : 'by the margin rule'}
+    >
       {formatAmount(Math.round(line.sellMinor / 100) * 100)}
       {line.own && <span className="sr-only"> typed</span>}
     </span>
@@ -69,7 +77,8 @@ function Margin({ line }: { line: ScreenLine }) {
   const tone = line.marginMinor < 0 ? 'text-bill font-semibold' : (line.marginPercent ?? 0) < 5 ? 'text-ring-text' : ''
   return (
     <span className={`font-mono ${tone}`}>
-      {formatAmount(Math.round(line.marginMinor / 100) * 100)} <span className={tone ? '' : 'text-second'}>{line.marginPercent?.toFixed(1)}%</span>
+      {formatAmount(Math.round(line.marginMinor / 100) * 100)}{' '}
+      <span className={tone ? '' : 'text-second'}>{line.marginPercent?.toFixed(1)}%</span>
     </span>
   )
 }
@@ -80,7 +89,10 @@ function Before({ line }: { line: ScreenLine }) {
   const moved = line.sellMinor === null ? null : percentOf(line.sellMinor - line.thenMinor, line.thenMinor)
   return (
     <span className="font-mono">
-      {formatAmount(Math.round(line.thenMinor / 100) * 100)} <span className="inline-block w-9 text-right text-second">{moved !== null && `${moved < 0 ? '−' : '+'}${Math.abs(moved).toFixed(0)}%`}</span>
+      {formatAmount(Math.round(line.thenMinor / 100) * 100)}{' '}
+      <span className="inline-block w-9 text-right text-second">
+        {moved !== null && `${moved < 0 ? '−' : '+'}${Math.abs(moved).toFixed(0)}%`}
+      </span>
     </span>
   )
 }
@@ -88,16 +100,26 @@ function Before({ line }: { line: ScreenLine }) {
 /** How the line stands, or what is wrong with it. */
 function Note({ line }: { line: ScreenLine }) {
   const missing = line.problems.every(({ message }) => message.endsWith('is missing'))
-  if (line.problems.length > 0 && !line.busy) return <span className={`truncate ${missing ? 'text-second' : 'text-bill'}`}>{line.problems.map(({ message }) => message).join('; ')}</span>
-  const more = [line.extras > 0 ? `+${line.extras} extra${line.extras > 1 ? 's' : ''}` : '', line.comment].filter(Boolean).join(', ')
+  if (line.problems.length > 0 && !line.busy)
+    return (
+      <span className={`truncate ${missing ? 'text-second' : 'text-bill'}`}>
+        {line.problems.map(({ message }) => message).join('; ')}
+      </span>
+    )
+  const more = [line.extras > 0 ? `+${line.extras} extra${line.extras > 1 ? 's' : ''}` : '', line.comment]
+    .filter(Boolean)
+    .join(', ')
   if (line.state === 'draft') return <span className="label truncate">{more}</span>
   const tone = line.state === 'won' ? 'text-acacia' : line.state === 'sent' ? 'text-dusk' : 'text-second'
   return (
     <span className="truncate">
       <b className={`font-semibold ${tone}`}>{lineStateWords[line.state]}</b>
       <span className="label">
-        {line.state === 'won' && (line.loadsMade > 0 ? `, ${line.loadsMade} load${line.loadsMade > 1 ? 's' : ''} made` : ', no loads yet')}
-        {line.state === 'lost' && line.lostWhy && `: ${lostReasonWords[line.lostWhy].toLowerCase()}${line.lostToMinor ? `, went for ${formatAmount(line.lostToMinor)}` : ''}`}
+        {line.state === 'won' &&
+          (line.loadsMade > 0 ? `, ${line.loadsMade} load${line.loadsMade > 1 ? 's' : ''} made` : ', no loads yet')}
+        {line.state === 'lost' &&
+          line.lostWhy &&
+          `: ${lostReasonWords[line.lostWhy].toLowerCase()}${line.lostToMinor ? `, went for ${formatAmount(line.lostToMinor)}` : ''}`}
         {more && `, ${more}`}
       </span>
     </span>

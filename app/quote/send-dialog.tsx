@@ -3,12 +3,22 @@ import type { QuoteDocument } from '#core/quote/document'
 import type { QuotePage } from '#server/quote/read'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
-import { DocumentView } from './document-view'
 import { formKey } from '../ui/post'
+import { DocumentView } from './document-view'
 import type { Quoting, ScreenLine } from './use-quote'
 
 /** Sends the quote by mail, once it has been looked at as the customer will see it. */
-export function SendQuoteDialog({ page, lines, quoting, onClose }: { page: QuotePage; lines: ScreenLine[]; quoting: Quoting; onClose: () => void }) {
+export function SendQuoteDialog({
+  page,
+  lines,
+  quoting,
+  onClose,
+}: {
+  page: QuotePage
+  lines: ScreenLine[]
+  quoting: Quoting
+  onClose: () => void
+}) {
   const [to, setTo] = useState(page.quote.sentTo ?? page.customer.mail)
   const [message, setMessage] = useState('')
   const [key] = useState(formKey)
@@ -18,7 +28,11 @@ export function SendQuoteDialog({ page, lines, quoting, onClose }: { page: Quote
   const fit = open.filter((line) => line.sellMinor !== null && line.problems.length === 0).length
   const send = async (event: React.FormEvent) => {
     event.preventDefault()
-    const answer = await quoting.act({ intent: 'send', to, message }, `Quote ${page.quote.number} is on its way to ${to}`, key)
+    const answer = await quoting.act(
+      { intent: 'send', to, message },
+      `Quote ${page.quote.number} is on its way to ${to}`,
+      key,
+    )
     if (answer.ok) onClose()
     else setError(answer.message)
   }
@@ -26,12 +40,25 @@ export function SendQuoteDialog({ page, lines, quoting, onClose }: { page: Quote
     <Dialog open onClose={onClose} title={`Send ${page.quote.number} to ${page.customer.name}`} wide="sheet">
       <form onSubmit={send} className="grid grid-cols-[1fr_2.2fr] gap-5" noValidate>
         <div className="flex flex-col gap-3">
-          <Field label="To (mail)" type="email" value={to} onChange={(event) => setTo(event.target.value)} error={error} autoFocus />
+          <Field
+            label="To (mail)"
+            type="email"
+            value={to}
+            onChange={(event) => setTo(event.target.value)}
+            error={error}
+            autoFocus
+          />
           <div>
             <label className="label" htmlFor="message">
               A word of your own, above the prices
             </label>
-            <textarea id="message" rows={5} className="field !h-auto py-1" value={message} onChange={(event) => setMessage(event.target.value)} />
+            <textarea
+              id="message"
+              rows={5}
+              className="field !h-auto py-1"
+              value={message}
+              onChange={(event) => setMessage(event.target.value)}
+            />
           </div>
           <p>
             {fit} {fit === 1 ? 'line goes' : 'lines go'}.{' '}
@@ -45,7 +72,11 @@ export function SendQuoteDialog({ page, lines, quoting, onClose }: { page: Quote
             Send <kbd className="key">Enter</kbd>
           </button>
         </div>
-        <section aria-label="As they will read it" tabIndex={0} className="h-[66vh] overflow-y-auto border border-strong bg-plain p-3">
+        <section
+          aria-label="As they will read it"
+          tabIndex={0}
+          className="h-[66vh] overflow-y-auto border border-strong bg-plain p-3"
+        >
           {document ? <DocumentView document={document} /> : <p className="label">Writing it out…</p>}
         </section>
       </form>

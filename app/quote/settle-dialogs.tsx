@@ -8,15 +8,29 @@ import { addDays } from '#core/time/local'
 import { readDays } from '#core/time/read-days'
 import { dayWords } from '#core/time/words'
 import { Dialog } from '../ui/dialog'
-import { formKey } from '../ui/post'
 import { Choice, Field } from '../ui/field'
+import { formKey } from '../ui/post'
 import type { Quoting, ScreenLine } from './use-quote'
 
-const laneWords = (lines: ScreenLine[]) => (lines.length === 1 ? `${lines[0]!.originCity} to ${lines[0]!.destCity}` : `${lines.length} lines`)
+const laneWords = (lines: ScreenLine[]) =>
+  lines.length === 1 ? `${lines[0]!.originCity} to ${lines[0]!.destCity}` : `${lines.length} lines`
 
 /** Lines won: how many loads they become, from which day on; everything else is known. */
-export function WonDialog({ lines, today, quoting, onClose }: { lines: ScreenLine[]; today: string; quoting: Quoting; onClose: () => void }) {
-  const first = lines.map(({ pickupFrom }) => pickupFrom).filter((day) => day !== null).sort()[0]
+export function WonDialog({
+  lines,
+  today,
+  quoting,
+  onClose,
+}: {
+  lines: ScreenLine[]
+  today: string
+  quoting: Quoting
+  onClose: () => void
+}) {
+  const first = lines
+    .map(({ pickupFrom }) => pickupFrom)
+    .filter((day) => day !== null)
+    .sort()[0]
   const only = lines.length === 1 ? lines[0] : undefined
   const [count, setCount] = useState(String(only?.loads && only.loads <= 10 ? only.loads : 1))
   const [day, setDay] = useState(first && first >= today ? first : addDays(today, 1))
@@ -28,28 +42,77 @@ export function WonDialog({ lines, today, quoting, onClose }: { lines: ScreenLin
   const number = Number(count)
   const save = async (event: React.FormEvent, withLoads: boolean) => {
     event.preventDefault()
-    if (withLoads && (!read || !Number.isInteger(number) || number < 1)) return setError(read ? 'How many loads?' : 'Which day? 12/1, tue, tomorrow')
-    const answer = await quoting.act({ intent: 'win', lineIds: lines.map(({ id }) => id), loads: withLoads && read ? { count: number, firstDay: read.from, everyDays: Number(every) || 0 } : null, madeBefore: lines.reduce((sum, line) => sum + line.loadsMade, 0) }, undefined, key)
+    if (withLoads && (!read || !Number.isInteger(number) || number < 1))
+      return setError(read ? 'How many loads?' : 'Which day? 12/1, tue, tomorrow')
+    const answer = await quoting.act(
+      {
+        intent: 'win',
+        lineIds: lines.map(({ id }) => id),
+        loads: withLoads && read ? { count: number, firstDay: read.from, everyDays: Number(every) || 0 } : null,
+        madeBefore: lines.reduce((sum, line) => sum + line.loadsMade, 0),
+      },
+      undefined,
+      key,
+    )
     if (!answer.ok) return setError(answer.message)
     const loadIds = answer.value.loadIds ?? []
     const only = loadIds.length === 1 ? loadIds[0] : undefined
-    toast(loadIds.length === 0 ? 'Won' : `Won: ${loadIds.length} draft load${loadIds.length > 1 ? 's' : ''} made`, loadIds.length > 0 ? { action: { label: only ? 'Open it' : 'Show them', onClick: () => navigate(only ? `/loads/${only}` : '/loads') } } : undefined)
+    toast(
+      loadIds.length === 0 ? 'Won' : `Won: ${loadIds.length} draft load${loadIds.length > 1 ? 's' : ''} made`,
+      loadIds.length > 0
+        ? {
+            action: {
+              label: only ? 'Open it' : 'Show them',
+              onClick: () => navigate(only ? `/loads/${only}` : '/loads'),
+            },
+          }
+        : undefined,
+    )
     onClose()
   }
   const already = lines.reduce((sum, { loadsMade }) => sum + loadsMade, 0)
   return (
     <Dialog open onClose={onClose} title={`Won: ${laneWords(lines)}`}>
       <form onSubmit={(event) => void save(event, true)} className="grid grid-cols-3 gap-3" noValidate>
-        <Field label={lines.length > 1 ? 'Loads of each' : 'Loads'} inputMode="numeric" value={count} onChange={(event) => setCount(event.target.value)} autoFocus onFocus={(event) => event.target.select()} />
-        <Field label="First pickup" value={day} onChange={(event) => setDay(event.target.value)} error={error} reading={read ? dayWords(read.from) : undefined} />
-        <Field label="Days between" inputMode="numeric" value={every} onChange={(event) => setEvery(event.target.value)} disabled={number <= 1} />
-        {already > 0 && <p className="col-span-3 text-ring-text">{already} loads were made of it already; these come on top.</p>}
-        <p className="label col-span-3">They become drafts at this price, with the docks, freight and weight this customer usually has there; what the quote left open stands in a note.</p>
+        <Field
+          label={lines.length > 1 ? 'Loads of each' : 'Loads'}
+          inputMode="numeric"
+          value={count}
+          onChange={(event) => setCount(event.target.value)}
+          autoFocus
+          onFocus={(event) => event.target.select()}
+        />
+        <Field
+          label="First pickup"
+          value={day}
+          onChange={(event) => setDay(event.target.value)}
+          error={error}
+          reading={read ? dayWords(read.from) : undefined}
+        />
+        <Field
+          label="Days between"
+          inputMode="numeric"
+          value={every}
+          onChange={(event) => setEvery(event.target.value)}
+          disabled={number <= 1}
+        />
+        {already > 0 && (
+          <p className="col-span-3 text-ring-text">{already} loads were made of it already; these come on top.</p>
+        )}
+        <p className="label col-span-3">
+          They become drafts at this price, with the docks, freight and weight this customer usually has there; what the
+          quote left open stands in a note.
+        </p>
         <div className="col-span-3 flex gap-3">
           <button type="submit" className="button first" disabled={quoting.busy}>
             Make the loads <kbd className="key">Enter</kbd>
           </button>
-          <button type="button" className="button" disabled={quoting.busy || already > 0} onClick={(event) => void save(event, false)}>
+          <button
+            type="button"
+            className="button"
+            disabled={quoting.busy || already > 0}
+            onClick={(event) => void save(event, false)}
+          >
             Won, loads come later
           </button>
         </div>
@@ -59,7 +122,17 @@ export function WonDialog({ lines, today, quoting, onClose }: { lines: ScreenLin
 }
 
 /** Lines lost: why, and what they went for if the customer says so. */
-export function LostDialog({ lines, currency, quoting, onClose }: { lines: ScreenLine[]; currency: Currency; quoting: Quoting; onClose: () => void }) {
+export function LostDialog({
+  lines,
+  currency,
+  quoting,
+  onClose,
+}: {
+  lines: ScreenLine[]
+  currency: Currency
+  quoting: Quoting
+  onClose: () => void
+}) {
   const [why, setWhy] = useState<LostReason>('price')
   const [price, setPrice] = useState('')
   const [error, setError] = useState<string>()
@@ -67,9 +140,13 @@ export function LostDialog({ lines, currency, quoting, onClose }: { lines: Scree
     event.preventDefault()
     const named = price.trim() === '' ? null : readMoney(price, currency)
     if (price.trim() !== '' && !named?.amountMinor) return setError('Give a price, or leave it empty')
-    if (named && named.currency !== currency) return setError(`The quote is in ${currencyWords[currency]}: give it in ${currencySigns[currency]}`)
+    if (named && named.currency !== currency)
+      return setError(`The quote is in ${currencyWords[currency]}: give it in ${currencySigns[currency]}`)
     const toMinor = named?.amountMinor ?? null
-    const answer = await quoting.act({ intent: 'lose', lineIds: lines.map(({ id }) => id), why, toMinor }, `Lost: ${laneWords(lines)}`)
+    const answer = await quoting.act(
+      { intent: 'lose', lineIds: lines.map(({ id }) => id), why, toMinor },
+      `Lost: ${laneWords(lines)}`,
+    )
     if (answer.ok) onClose()
     else setError(answer.message)
   }
@@ -77,7 +154,15 @@ export function LostDialog({ lines, currency, quoting, onClose }: { lines: Scree
     <Dialog open onClose={onClose} title={`Lost: ${laneWords(lines)}`}>
       <form onSubmit={save} className="grid grid-cols-2 gap-3" noValidate>
         <Choice label="Why" value={why} options={lostReasons} words={lostReasonWords} onChange={setWhy} />
-        <Field label={`It went for, ${currencySigns[currency]}, if they say`} inputMode="decimal" value={price} onChange={(event) => setPrice(event.target.value)} error={error} disabled={lines.length > 1} autoFocus />
+        <Field
+          label={`It went for, ${currencySigns[currency]}, if they say`}
+          inputMode="decimal"
+          value={price}
+          onChange={(event) => setPrice(event.target.value)}
+          error={error}
+          disabled={lines.length > 1}
+          autoFocus
+        />
         <button type="submit" className="button first justify-self-start" disabled={quoting.busy}>
           Lost <kbd className="key">Enter</kbd>
         </button>

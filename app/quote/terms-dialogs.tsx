@@ -1,10 +1,10 @@
 import { useState } from 'react'
 import { useRevalidator } from 'react-router'
 import { toast } from 'sonner'
+import type { FuelTable } from '#core/fuel/fuel'
+import { fuelTableWords } from '#core/fuel/words'
 import { currencies, currencyWords, formatAmount, readAmount } from '#core/money/money'
 import { quoteNumber } from '#core/quote/quote'
-import { fuelTableWords } from '#core/fuel/words'
-import type { FuelTable } from '#core/fuel/fuel'
 import { addDays, daysBetween } from '#core/time/local'
 import { readDays } from '#core/time/read-days'
 import { dayWords } from '#core/time/words'
@@ -31,7 +31,18 @@ export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoti
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
     if (!validUntil) return setError('Until which day? 12/31, or 30 days')
-    const answer = await quoting.act({ intent: 'change_terms', terms: { title, validUntil, comparedId: comparable.some(({ id }) => id === comparedId) ? comparedId : null, currency } }, 'Kept')
+    const answer = await quoting.act(
+      {
+        intent: 'change_terms',
+        terms: {
+          title,
+          validUntil,
+          comparedId: comparable.some(({ id }) => id === comparedId) ? comparedId : null,
+          currency,
+        },
+      },
+      'Kept',
+    )
     if (!answer.ok) return setError(answer.message)
     // How long it stands is part of what a price for any day costs; in another currency nothing has a price yet.
     if (validUntil !== quote.validUntil || currency !== quote.currency) await quoting.reprice()
@@ -41,13 +52,33 @@ export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoti
   return (
     <Dialog open onClose={onClose} title={`${quote.number}: terms`}>
       <form onSubmit={save} className="grid grid-cols-2 gap-3" noValidate>
-        <Field label="Title, on the customer’s paper" className="col-span-2" value={title} onChange={(event) => setTitle(event.target.value)} maxLength={100} autoFocus />
-        <Field label="Stands until" value={until} onChange={(event) => setUntil(event.target.value)} error={error} reading={validUntil ? `${dayWords(validUntil, today)}, ${daysBetween(today, validUntil)} days from today` : undefined} />
+        <Field
+          label="Title, on the customer’s paper"
+          className="col-span-2"
+          value={title}
+          onChange={(event) => setTitle(event.target.value)}
+          maxLength={100}
+          autoFocus
+        />
+        <Field
+          label="Stands until"
+          value={until}
+          onChange={(event) => setUntil(event.target.value)}
+          error={error}
+          reading={
+            validUntil ? `${dayWords(validUntil, today)}, ${daysBetween(today, validUntil)} days from today` : undefined
+          }
+        />
         <div>
           <label htmlFor="compared" className="label">
             Held against
           </label>
-          <select id="compared" className="field" value={comparedId ?? ''} onChange={(event) => setComparedId(event.target.value ? Number(event.target.value) : null)}>
+          <select
+            id="compared"
+            className="field"
+            value={comparedId ?? ''}
+            onChange={(event) => setComparedId(event.target.value ? Number(event.target.value) : null)}
+          >
             <option value="">no earlier quote</option>
             {comparable.map((other) => (
               <option key={other.id} value={other.id}>
@@ -56,7 +87,14 @@ export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoti
             ))}
           </select>
         </div>
-        <Choice label={isGiven ? 'Prices in (given to the customer already)' : 'Prices in'} value={currency} options={currencies} words={currencyWords} onChange={setCurrency} disabled={isGiven} />
+        <Choice
+          label={isGiven ? 'Prices in (given to the customer already)' : 'Prices in'}
+          value={currency}
+          options={currencies}
+          words={currencyWords}
+          onChange={setCurrency}
+          disabled={isGiven}
+        />
         <button type="submit" className="button first justify-self-start self-end" disabled={quoting.busy}>
           Keep <kbd className="key">Enter</kbd>
         </button>
@@ -74,7 +112,19 @@ function readUntilDay(typed: string, today: string): string | null {
 type Table = FuelTable & { id: number }
 
 /** How this customer is priced: the margin rule, the fuel table, miles on paper or not. Managers change it, reps read it. */
-export function PricingDialog({ page, tables, mayChange, quoting, onClose }: { page: QuotePage; tables: Table[]; mayChange: boolean; quoting: Quoting; onClose: () => void }) {
+export function PricingDialog({
+  page,
+  tables,
+  mayChange,
+  quoting,
+  onClose,
+}: {
+  page: QuotePage
+  tables: Table[]
+  mayChange: boolean
+  quoting: Quoting
+  onClose: () => void
+}) {
   const { pricing, customer } = page
   const { rule } = pricing.terms
   const [own, setOwn] = useState(pricing.ownRule)
@@ -89,9 +139,22 @@ export function PricingDialog({ page, tables, mayChange, quoting, onClose }: { p
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
     const amount = (typed: string) => (typed.trim() === '' ? null : (readAmount(typed) ?? Number.NaN))
-    const sent: CustomerPricing = { rule: own ? { percentE2: Math.round(Number(percent) * 100), floorMinor: amount(floor), capMinor: amount(cap) } : null, fuelTableId: tableId, showMiles }
+    const sent: CustomerPricing = {
+      rule: own
+        ? { percentE2: Math.round(Number(percent) * 100), floorMinor: amount(floor), capMinor: amount(cap) }
+        : null,
+      fuelTableId: tableId,
+      showMiles,
+    }
     const answer = await postJson(`/customers/${customer.id}/pricing`, sent)
-    if (!answer.ok) return setErrors(Object.fromEntries(answer.errors.length > 0 ? answer.errors.map((error) => [error.path.split('.').at(-1), error.message]) : [['percentE2', answer.message]]))
+    if (!answer.ok)
+      return setErrors(
+        Object.fromEntries(
+          answer.errors.length > 0
+            ? answer.errors.map((error) => [error.path.split('.').at(-1), error.message])
+            : [['percentE2', answer.message]],
+        ),
+      )
     await quoting.reprice()
     await revalidate()
     toast('Kept; draft lines are priced by it')
@@ -101,16 +164,49 @@ export function PricingDialog({ page, tables, mayChange, quoting, onClose }: { p
     <Dialog open onClose={onClose} title={`How ${customer.name} is priced`}>
       <form onSubmit={save} className="grid grid-cols-3 gap-3" noValidate>
         <label className="col-span-3 flex items-center gap-2">
-          <input type="checkbox" checked={own} disabled={!mayChange} onChange={(event) => setOwn(event.target.checked)} /> A margin rule of their own
+          <input
+            type="checkbox"
+            checked={own}
+            disabled={!mayChange}
+            onChange={(event) => setOwn(event.target.checked)}
+          />{' '}
+          A margin rule of their own
         </label>
-        <Field label="Keep, % of the price" inputMode="decimal" value={percent} onChange={(event) => setPercent(event.target.value)} disabled={!own || !mayChange} error={errors.percentE2} />
-        <Field label="Never less than $" inputMode="decimal" value={floor} onChange={(event) => setFloor(event.target.value)} disabled={!own || !mayChange} error={errors.floorMinor} />
-        <Field label="Never more than $" inputMode="decimal" value={cap} onChange={(event) => setCap(event.target.value)} disabled={!own || !mayChange} error={errors.capMinor} />
+        <Field
+          label="Keep, % of the price"
+          inputMode="decimal"
+          value={percent}
+          onChange={(event) => setPercent(event.target.value)}
+          disabled={!own || !mayChange}
+          error={errors.percentE2}
+        />
+        <Field
+          label="Never less than $"
+          inputMode="decimal"
+          value={floor}
+          onChange={(event) => setFloor(event.target.value)}
+          disabled={!own || !mayChange}
+          error={errors.floorMinor}
+        />
+        <Field
+          label="Never more than $"
+          inputMode="decimal"
+          value={cap}
+          onChange={(event) => setCap(event.target.value)}
+          disabled={!own || !mayChange}
+          error={errors.capMinor}
+        />
         <div className="col-span-3">
           <label htmlFor="fuel-table" className="label">
             Fuel
           </label>
-          <select id="fuel-table" className="field" value={tableId ?? ''} disabled={!mayChange} onChange={(event) => setTableId(event.target.value ? Number(event.target.value) : null)}>
+          <select
+            id="fuel-table"
+            className="field"
+            value={tableId ?? ''}
+            disabled={!mayChange}
+            onChange={(event) => setTableId(event.target.value ? Number(event.target.value) : null)}
+          >
             <option value="">one price, fuel in it</option>
             {tables.map((each) => (
               <option key={each.id} value={each.id}>
@@ -121,7 +217,13 @@ export function PricingDialog({ page, tables, mayChange, quoting, onClose }: { p
           {table && <p className="label mt-0.5">{fuelTableWords(table)}</p>}
         </div>
         <label className="col-span-3 flex items-center gap-2">
-          <input type="checkbox" checked={showMiles} disabled={!mayChange} onChange={(event) => setShowMiles(event.target.checked)} /> Miles stand on their paper
+          <input
+            type="checkbox"
+            checked={showMiles}
+            disabled={!mayChange}
+            onChange={(event) => setShowMiles(event.target.checked)}
+          />{' '}
+          Miles stand on their paper
         </label>
         {mayChange ? (
           <button type="submit" className="button first justify-self-start">

@@ -33,8 +33,37 @@ export interface Quoting {
 }
 
 const blank: Omit<GridLine, 'id' | 'position' | 'cells'> = {
-  state: 'draft', problems: [], originCity: '', originRegion: '', destCity: '', destRegion: '', equipment: null, weightLb: null, pickupFrom: null, pickupTo: null, loads: null, comment: '', theirsMinor: null, lostWhy: null, lostToMinor: null,
-  sellMinor: null, lineHaulMinor: null, fuelMinor: null, pricedAt: null, miles: null, band: null, own: false, extrasMinor: 0, extras: 0, by: null, deskSellMinor: null, deskAskedMinor: null, marginMinor: null, marginPercent: null, thenMinor: null, loadsMade: 0,
+  state: 'draft',
+  problems: [],
+  originCity: '',
+  originRegion: '',
+  destCity: '',
+  destRegion: '',
+  equipment: null,
+  weightLb: null,
+  pickupFrom: null,
+  pickupTo: null,
+  loads: null,
+  comment: '',
+  theirsMinor: null,
+  lostWhy: null,
+  lostToMinor: null,
+  sellMinor: null,
+  lineHaulMinor: null,
+  fuelMinor: null,
+  pricedAt: null,
+  miles: null,
+  band: null,
+  own: false,
+  extrasMinor: 0,
+  extras: 0,
+  by: null,
+  deskSellMinor: null,
+  deskAskedMinor: null,
+  marginMinor: null,
+  marginPercent: null,
+  thenMinor: null,
+  loadsMade: 0,
 }
 
 const fresh = (line: GridLine): ScreenLine => ({ ...line, key: String(line.id), busy: false })
@@ -53,7 +82,14 @@ export function useQuote(page: QuotePage): Quoting {
 
   useEffect(() => {
     // What is still on its way stays as it was typed.
-    setLines((before) => (before.some(({ busy }) => busy) ? before : page.lines.map((line) => ({ ...fresh(line), key: before.find(({ id }) => id === line.id)?.key ?? String(line.id) }))))
+    setLines((before) =>
+      before.some(({ busy }) => busy)
+        ? before
+        : page.lines.map((line) => ({
+            ...fresh(line),
+            key: before.find(({ id }) => id === line.id)?.key ?? String(line.id),
+          })),
+    )
   }, [page.lines])
 
   const echo = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
@@ -73,7 +109,9 @@ export function useQuote(page: QuotePage): Quoting {
         byId.delete(next.id)
         return { ...next, key: line.key, busy: false }
       })
-      return byId.size === 0 ? kept : [...kept, ...[...byId.values()].map(fresh)].sort((one, other) => one.position - other.position)
+      return byId.size === 0
+        ? kept
+        : [...kept, ...[...byId.values()].map(fresh)].sort((one, other) => one.position - other.position)
     })
 
   const send = (act: QuoteAct, key?: string): Promise<Posted<QuoteActed>> => {
@@ -91,8 +129,15 @@ export function useQuote(page: QuotePage): Quoting {
 
   const type: Quoting['type'] = (key, cells) => {
     const own = key ?? `new-${++count.current}`
-    if (key === null) setLines((before) => [...before, { ...blank, id: -count.current, position: (before.at(-1)?.position ?? 0) + 1, cells, key: own, busy: true }])
-    else setLines((before) => before.map((line) => (line.key === key ? { ...line, cells: { ...line.cells, ...cells }, busy: true } : line)))
+    if (key === null)
+      setLines((before) => [
+        ...before,
+        { ...blank, id: -count.current, position: (before.at(-1)?.position ?? 0) + 1, cells, key: own, busy: true },
+      ])
+    else
+      setLines((before) =>
+        before.map((line) => (line.key === key ? { ...line, cells: { ...line.cells, ...cells }, busy: true } : line)),
+      )
     unsent.current.set(own, { ...unsent.current.get(own), ...cells })
     const known = lines.find((line) => line.key === key)?.id ?? 0
     setGoing((before) => before + 1)
@@ -105,7 +150,8 @@ export function useQuote(page: QuotePage): Quoting {
     const lineId = known ?? ids.current.get(key)
     if (!cells) return setGoing((before) => before - 1)
     unsent.current.delete(key)
-    const act: QuoteAct = lineId === undefined ? { intent: 'add_lines', rows: [{ cells }] } : { intent: 'change_line', lineId, cells }
+    const act: QuoteAct =
+      lineId === undefined ? { intent: 'add_lines', rows: [{ cells }] } : { intent: 'change_line', lineId, cells }
     lastAct.current = Date.now()
     const answer = await postJson<QuoteActed>(`/quotes/${quoteId}/act`, act, key)
     lastAct.current = Date.now()
@@ -118,7 +164,10 @@ export function useQuote(page: QuotePage): Quoting {
     setLines((before) => before.map((line) => (line.key === key ? { ...line, busy: false } : line)))
     const refused = answer.status >= 400 && answer.status < 500
     if (!refused || lineId === undefined) unsent.current.set(key, { ...cells, ...unsent.current.get(key) })
-    toast(answer.message, { className: '!text-bill', ...(refused ? {} : { duration: 60_000, action: { label: 'Try again', onClick: () => type(key, {}) } }) })
+    toast(answer.message, {
+      className: '!text-bill',
+      ...(refused ? {} : { duration: 60_000, action: { label: 'Try again', onClick: () => type(key, {}) } }),
+    })
     if (refused && lineId !== undefined) await revalidate()
   }
 
@@ -136,7 +185,9 @@ export function useQuote(page: QuotePage): Quoting {
     if (!answer.ok) return void toast(answer.message, { className: '!text-bill' })
     setLines((before) => before.filter(({ id }) => !lineIds.includes(id)))
     const rows = answer.value.removed ?? []
-    toast(rows.length === 1 ? 'Line removed' : `${rows.length} lines removed`, { action: { label: 'Undo', onClick: () => void bringBack(rows) } })
+    toast(rows.length === 1 ? 'Line removed' : `${rows.length} lines removed`, {
+      action: { label: 'Undo', onClick: () => void bringBack(rows) },
+    })
   }
 
   const bringBack = async (rows: NonNullable<QuoteActed['removed']>) => {

@@ -12,7 +12,13 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (await isTurnedAway(caller)) return Response.json({ error: 'too many wrong signatures' }, { status: 429 })
   const body = await readText(request)
   if (body === null) return Response.json({ error: 'too large' }, { status: 413 })
-  const { status, answer } = receiveReply(database(), body, request.headers.get('x-saltlick-signature'), settings().OX_BOARD_SECRET, Date.now())
+  const { status, answer } = receiveReply(
+    database(),
+    body,
+    request.headers.get('x-saltlick-signature'),
+    settings().OX_BOARD_SECRET,
+    Date.now(),
+  )
   if (status === 401) await countStranger(caller, 'board')
   return Response.json(answer, { status })
 }

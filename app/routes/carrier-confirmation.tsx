@@ -7,9 +7,18 @@ import { useReady } from '../ui/keys'
 import { Mark } from '../ui/mark'
 import type { Route } from './+types/carrier-confirmation'
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: loaderData ? `Rate confirmation ${loaderData.number}` : 'Rate confirmation' }, { name: 'robots', content: 'noindex' }]
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: loaderData ? `Rate confirmation ${loaderData.number}` : 'Rate confirmation' },
+  { name: 'robots', content: 'noindex' },
+]
 
-const statusOf: Record<string, number> = { altered: 404, expired: 410, revoked: 410, confirmation_void: 409, already_accepted: 409 }
+const statusOf: Record<string, number> = {
+  altered: 404,
+  expired: 410,
+  revoked: 410,
+  confirmation_void: 409,
+  already_accepted: 409,
+}
 
 /** What a carrier sees of a signed link: these fields, and no others. */
 export function loader({ params }: Route.LoaderArgs) {
@@ -27,7 +36,11 @@ export async function action({ params, request }: Route.ActionArgs) {
     return data({ message: null, errors }, { status: 400 })
   }
   const outcome = acceptByLink(database(), params.token, parsed.data, Date.now())
-  if ('refusal' in outcome) return data({ message: outcome.refusal.message, errors: {} as Record<string, string> }, { status: statusOf[outcome.refusal.code] ?? 409 })
+  if ('refusal' in outcome)
+    return data(
+      { message: outcome.refusal.message, errors: {} as Record<string, string> },
+      { status: statusOf[outcome.refusal.code] ?? 409 },
+    )
   return data({ message: null, errors: {} as Record<string, string> })
 }
 
@@ -46,10 +59,15 @@ export default function CarrierConfirmation({ loaderData, actionData, params }: 
         </div>
         <Mark className="h-8 w-10 shrink-0" />
       </header>
-      {terms.practice && <p className="bg-ring p-2 font-semibold text-[#231c14]">Practice: not a real load, nothing is to be hauled.</p>}
+      {terms.practice && (
+        <p className="bg-ring p-2 font-semibold text-[#231c14]">Practice: not a real load, nothing is to be hauled.</p>
+      )}
       {state === 'void' && (
         <p role="status" className="border-2 border-bill p-3 font-semibold text-bill">
-          This version is void. {newestVersion > version ? `Version ${newestVersion} takes its place: look for our newer mail.` : 'The load is not awarded to you any more. Call us with questions.'}
+          This version is void.{' '}
+          {newestVersion > version
+            ? `Version ${newestVersion} takes its place: look for our newer mail.`
+            : 'The load is not awarded to you any more. Call us with questions.'}
         </p>
       )}
       {state === 'accepted' && (
@@ -65,7 +83,13 @@ export default function CarrierConfirmation({ loaderData, actionData, params }: 
         <Form method="post" className="sticky bottom-0 flex flex-col gap-2 border-t-2 border-ink bg-plain pt-3 pb-4">
           <div className="grid grid-cols-2 gap-3">
             <Field label="Your name" name="name" autoComplete="name" error={actionData?.errors?.name} required />
-            <Field label="Your title" name="title" autoComplete="organization-title" error={actionData?.errors?.title} required />
+            <Field
+              label="Your title"
+              name="title"
+              autoComplete="organization-title"
+              error={actionData?.errors?.title}
+              required
+            />
           </div>
           {actionData?.message && (
             <p role="alert" className="text-bill">

@@ -2,8 +2,8 @@ import { data, Form, useNavigation } from 'react-router'
 import { z } from 'zod'
 import { agreement, signatureSchema } from '#core/carrier/agreement'
 import { askedKinds, mostPaperBytes, paperWords } from '#core/carrier/paper'
-import { readCarrierLink, receiveByLink, takeBackByLink } from '#server/carrier/by-link'
 import { signAgreement } from '#server/carrier/agreement'
+import { readCarrierLink, receiveByLink, takeBackByLink } from '#server/carrier/by-link'
 import { openCarrierLink } from '#server/carrier/link'
 import { database } from '#server/db.server'
 import { readUpload } from '#server/http/upload'
@@ -12,7 +12,10 @@ import { useReady } from '../ui/keys'
 import { Mark } from '../ui/mark'
 import type { Route } from './+types/carrier-link'
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: loaderData?.purpose === 'agreement' ? 'Agreement to sign' : 'Papers to send' }, { name: 'robots', content: 'noindex' }]
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: loaderData?.purpose === 'agreement' ? 'Agreement to sign' : 'Papers to send' },
+  { name: 'robots', content: 'noindex' },
+]
 
 const statusOf: Record<string, number> = { altered: 404, expired: 410, revoked: 410 }
 
@@ -27,23 +30,45 @@ export async function action({ params, request }: Route.ActionArgs) {
   const db = database()
   const now = Date.now()
   const link = openCarrierLink(db, params.token, now)
-  if ('refusal' in link) return data({ message: link.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: statusOf[link.refusal.code] ?? 400 })
+  if ('refusal' in link)
+    return data(
+      { message: link.refusal.message, errors: {} as Record<string, string>, sent: null },
+      { status: statusOf[link.refusal.code] ?? 400 },
+    )
   const form = await readUpload(request, mostPaperBytes)
-  if ('refusal' in form) return data({ message: form.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: 413 })
+  if ('refusal' in form)
+    return data({ message: form.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: 413 })
   if (link.purpose === 'agreement') {
     const signature = signatureSchema.safeParse(form.fields)
-    if (!signature.success) return data({ message: null, errors: Object.fromEntries(signature.error.issues.map((issue) => [issue.path.join('.'), issue.message])), sent: null }, { status: 400 })
+    if (!signature.success)
+      return data(
+        {
+          message: null,
+          errors: Object.fromEntries(signature.error.issues.map((issue) => [issue.path.join('.'), issue.message])),
+          sent: null,
+        },
+        { status: 400 },
+      )
     const outcome = await signAgreement(db, link, signature.data, now)
-    return 'refusal' in outcome ? data({ message: outcome.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: 409 }) : data({ message: null, errors: {} as Record<string, string>, sent: 'agreement' })
+    return 'refusal' in outcome
+      ? data({ message: outcome.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: 409 })
+      : data({ message: null, errors: {} as Record<string, string>, sent: 'agreement' })
   }
   if (form.fields.takeBack) {
     const outcome = takeBackByLink(db, link, Number(form.fields.takeBack), now)
-    return 'refusal' in outcome ? data({ message: outcome.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: 409 }) : data({ message: null, errors: {} as Record<string, string>, sent: null })
+    return 'refusal' in outcome
+      ? data({ message: outcome.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: 409 })
+      : data({ message: null, errors: {} as Record<string, string>, sent: null })
   }
   const kind = z.enum(askedKinds).safeParse(form.fields.kind)
-  if (!form.file || !kind.success) return data({ message: 'Choose a file or take a picture first.', errors: {} as Record<string, string>, sent: null }, { status: 400 })
+  if (!form.file || !kind.success)
+    return data(
+      { message: 'Choose a file or take a picture first.', errors: {} as Record<string, string>, sent: null },
+      { status: 400 },
+    )
   const outcome = receiveByLink(db, link, { kind: kind.data, ...form.file }, now)
-  if ('refusal' in outcome) return data({ message: outcome.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: 400 })
+  if ('refusal' in outcome)
+    return data({ message: outcome.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: 400 })
   return data({ message: null, errors: {} as Record<string, string>, sent: paperWords[kind.data] })
 }
 
@@ -69,7 +94,11 @@ export default function CarrierLink({ loaderData, actionData }: Route.ComponentP
           {actionData.message}
         </p>
       )}
-      {purpose === 'agreement' ? <Agreement page={loaderData} errors={actionData?.errors ?? {}} /> : <Send page={loaderData} sent={actionData?.sent ?? null} />}
+      {purpose === 'agreement' ? (
+        <Agreement page={loaderData} errors={actionData?.errors ?? {}} />
+      ) : (
+        <Send page={loaderData} sent={actionData?.sent ?? null} />
+      )}
     </main>
   )
 }
@@ -94,17 +123,35 @@ function Send({ page, sent }: { page: Page; sent: string | null }) {
                 <input type="hidden" name="kind" value={kind} />
                 <label className="font-semibold">
                   {paperWords[kind]}
-                  <input type="file" name="file" required accept="application/pdf,image/png,image/jpeg" className="mt-1 block w-full text-base font-normal" />
+                  <input
+                    type="file"
+                    name="file"
+                    required
+                    accept="application/pdf,image/png,image/jpeg"
+                    className="mt-1 block w-full text-base font-normal"
+                  />
                 </label>
                 <button type="submit" className="button !h-11 justify-center" disabled={busy}>
                   {busy ? 'Sending…' : received.length > 0 ? 'Send another' : 'Send'}
                 </button>
               </Form>
               {received.map((paper) => (
-                <Form key={paper.id} method="post" encType="multipart/form-data" className="mt-2 flex items-center justify-between gap-3">
+                <Form
+                  key={paper.id}
+                  method="post"
+                  encType="multipart/form-data"
+                  className="mt-2 flex items-center justify-between gap-3"
+                >
                   <span className="label min-w-0 truncate">Received: {paper.fileName}</span>
                   {paper.state === 'waiting' && (
-                    <button type="submit" name="takeBack" value={paper.id} className="shrink-0 p-2 text-dusk underline" disabled={busy} aria-label={`Take back ${paper.fileName}`}>
+                    <button
+                      type="submit"
+                      name="takeBack"
+                      value={paper.id}
+                      className="shrink-0 p-2 text-dusk underline"
+                      disabled={busy}
+                      aria-label={`Take back ${paper.fileName}`}
+                    >
                       Take it back
                     </button>
                   )}
@@ -129,7 +176,8 @@ function Agreement({ page, errors }: { page: Page; errors: Record<string, string
         </p>
       )}
       <p>
-        Between {page.broker.name}, {page.broker.address.join(', ')}, MC {page.broker.mcNumber}, and {carrierLine(page)}. Version {agreement.version}.
+        Between {page.broker.name}, {page.broker.address.join(', ')}, MC {page.broker.mcNumber}, and {carrierLine(page)}
+        . Version {agreement.version}.
       </p>
       <ol className="flex flex-col gap-3">
         {agreement.articles.map(([title, text], at) => (
@@ -142,11 +190,21 @@ function Agreement({ page, errors }: { page: Page; errors: Record<string, string
         ))}
       </ol>
       {!page.signed && (
-        <Form method="post" encType="multipart/form-data" className="flex flex-col gap-3 border-t-2 border-ink pt-3 pb-6">
+        <Form
+          method="post"
+          encType="multipart/form-data"
+          className="flex flex-col gap-3 border-t-2 border-ink pt-3 pb-6"
+        >
           <Field label="Your name" name="name" autoComplete="name" error={errors.name} required />
           <Field label="Your title" name="title" autoComplete="organization-title" error={errors.title} required />
           <label className="flex items-start gap-2">
-            <input type="checkbox" name="agreed" value="yes" required aria-describedby={errors.agreed ? 'agreed-error' : undefined} />
+            <input
+              type="checkbox"
+              name="agreed"
+              value="yes"
+              required
+              aria-describedby={errors.agreed ? 'agreed-error' : undefined}
+            />
             <span>I may sign for {page.carrierName}, and we agree to the above.</span>
           </label>
           {errors.agreed && (
@@ -163,4 +221,5 @@ function Agreement({ page, errors }: { page: Page; errors: Record<string, string
   )
 }
 
-const carrierLine = (page: Page) => `${page.carrierName}${page.mcNumber ? `, MC ${page.mcNumber}` : ''}, DOT ${page.dotNumber}`
+const carrierLine = (page: Page) =>
+  `${page.carrierName}${page.mcNumber ? `, MC ${page.mcNumber}` : ''}, DOT ${page.dotNumber}`

@@ -15,8 +15,19 @@ export async function action({ request, context }: Route.ActionArgs) {
   requirePermission(who, 'edit_carriers')
   const body = await readJson(request, addSchema)
   if ('errors' in body) return Response.json(body, { status: body.status })
-  const outcome = await addCarrier(database(), body.value.number, { now: Date.now(), by: { kind: 'person', name: who.name } })
-  if ('refusal' in outcome) return Response.json(outcome.refusal, { status: outcome.refusal.code === 'not_in_register' ? 404 : outcome.refusal.code === 'register_silent' ? 503 : 409 })
+  const outcome = await addCarrier(database(), body.value.number, {
+    now: Date.now(),
+    by: { kind: 'person', name: who.name },
+  })
+  if ('refusal' in outcome)
+    return Response.json(outcome.refusal, {
+      status: outcome.refusal.code === 'not_in_register' ? 404 : outcome.refusal.code === 'register_silent' ? 503 : 409,
+    })
   announceCarriers()
-  return Response.json({ carrierId: outcome.carrierId, verdict: outcome.verdict.verdict, duplicates: outcome.duplicates, fresh: outcome.fresh })
+  return Response.json({
+    carrierId: outcome.carrierId,
+    verdict: outcome.verdict.verdict,
+    duplicates: outcome.duplicates,
+    fresh: outcome.fresh,
+  })
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { data, Link, useFetcher } from 'react-router'
 import { z } from 'zod'
-import { importFields, importFieldWords, type ImportField, mostImportBytes } from '#core/carrier/import'
+import { type ImportField, importFields, importFieldWords, mostImportBytes } from '#core/carrier/import'
 import { safeCell } from '#core/export/cell'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
@@ -19,14 +19,17 @@ export function loader({ context }: Route.LoaderArgs) {
   return null
 }
 
-const columnsSchema = z.string().transform((text, context) => {
-  try {
-    return JSON.parse(text) as unknown
-  } catch {
-    context.addIssue({ code: 'custom', message: 'Not the columns of a list' })
-    return z.NEVER
-  }
-}).pipe(z.array(z.enum(importFields).nullable()).max(100).nullable())
+const columnsSchema = z
+  .string()
+  .transform((text, context) => {
+    try {
+      return JSON.parse(text) as unknown
+    } catch {
+      context.addIssue({ code: 'custom', message: 'Not the columns of a list' })
+      return z.NEVER
+    }
+  })
+  .pipe(z.array(z.enum(importFields).nullable()).max(100).nullable())
 
 export async function action({ request, context }: Route.ActionArgs) {
   const who = viewer(context)
@@ -35,7 +38,12 @@ export async function action({ request, context }: Route.ActionArgs) {
   if ('refusal' in form) return data({ refusal: form.refusal }, { status: 413 })
   if (!form.file) return data({ refusal: { code: 'no_file', message: 'Choose a CSV file first.' } }, { status: 400 })
   const columns = columnsSchema.safeParse(form.fields.columns || 'null')
-  const outcome = await importCarriers(database(), form.file.content.toString('utf8'), { columns: columns.success ? columns.data : null, dryRun: form.fields.dryRun !== 'no' }, { now: Date.now(), by: { kind: 'person', name: who.name } })
+  const outcome = await importCarriers(
+    database(),
+    form.file.content.toString('utf8'),
+    { columns: columns.success ? columns.data : null, dryRun: form.fields.dryRun !== 'no' },
+    { now: Date.now(), by: { kind: 'person', name: who.name } },
+  )
   if ('refusal' in outcome) return data(outcome, { status: 400 })
   if (!outcome.dryRun) announceCarriers()
   return data(outcome)
@@ -58,7 +66,12 @@ export default function CarriersImport() {
     body.set('columns', JSON.stringify(columns))
     void fetcher.submit(body, { method: 'post', encType: 'multipart/form-data' })
   }
-  const setColumn = (at: number, field: ImportField | null) => outcome && send(true, outcome.columns.map((each, index) => (index === at ? field : each === field ? null : each)))
+  const setColumn = (at: number, field: ImportField | null) =>
+    outcome &&
+    send(
+      true,
+      outcome.columns.map((each, index) => (index === at ? field : each === field ? null : each)),
+    )
   return (
     <main className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3">
       <div className="flex items-center gap-4">
@@ -91,7 +104,12 @@ export default function CarriersImport() {
             {outcome.header.map((head, at) => (
               <label key={`${head} ${at}`} className="flex flex-col">
                 <span className="label">{head || `column ${at + 1}`}</span>
-                <select className="field !w-36" value={outcome.columns[at] ?? ''} disabled={busy || !outcome.dryRun} onChange={(event) => setColumn(at, (event.target.value || null) as ImportField | null)}>
+                <select
+                  className="field !w-36"
+                  value={outcome.columns[at] ?? ''}
+                  disabled={busy || !outcome.dryRun}
+                  onChange={(event) => setColumn(at, (event.target.value || null) as ImportField | null)}
+                >
                   <option value="">left out</option>
                   {importFields.map((field) => (
                     <option key={field} value={field}>
@@ -104,7 +122,8 @@ export default function CarriersImport() {
           </fieldset>
           <div className="flex items-center gap-4 border-t pt-2">
             <p className="font-semibold">
-              {outcome.dryRun ? `${outcome.added} to add` : `${outcome.added} added`}, {outcome.held} already with us, <span className={outcome.bad > 0 ? 'text-bill' : ''}>{outcome.bad} left out</span>
+              {outcome.dryRun ? `${outcome.added} to add` : `${outcome.added} added`}, {outcome.held} already with us,{' '}
+              <span className={outcome.bad > 0 ? 'text-bill' : ''}>{outcome.bad} left out</span>
             </p>
             {outcome.dryRun && outcome.added > 0 && (
               <button type="button" className="button first" disabled={busy} onClick={() => send(false)}>
@@ -124,9 +143,14 @@ export default function CarriersImport() {
           </div>
           <ul aria-label="Rows of the list">
             {outcome.rows.slice(0, shown).map((row) => (
-              <li key={row.line} className="grid grid-cols-[60px_80px_minmax(0,1fr)_minmax(0,1.6fr)] gap-3 border-t py-1">
+              <li
+                key={row.line}
+                className="grid grid-cols-[60px_80px_minmax(0,1fr)_minmax(0,1.6fr)] gap-3 border-t py-1"
+              >
                 <span className="label">line {row.line}</span>
-                <span className={row.result === 'bad' ? 'text-bill' : row.result === 'held' ? 'label' : 'text-acacia'}>{outcome.dryRun || row.result !== 'added' ? resultWords[row.result] : 'added'}</span>
+                <span className={row.result === 'bad' ? 'text-bill' : row.result === 'held' ? 'label' : 'text-acacia'}>
+                  {outcome.dryRun || row.result !== 'added' ? resultWords[row.result] : 'added'}
+                </span>
                 <span className="truncate">
                   {row.carrierId ? (
                     <Link to={`/carriers/${row.carrierId}`} className="text-dusk underline">
@@ -137,21 +161,33 @@ export default function CarriersImport() {
                   )}
                 </span>
                 <span>
-                  {row.verdict && <Standing verdict={row.verdict as 'clear'} />} {row.why} {row.shares.length > 0 && <span className="text-ring-text">shares something with {row.shares.join(', ')}</span>}
+                  {row.verdict && <Standing verdict={row.verdict as 'clear'} />} {row.why}{' '}
+                  {row.shares.length > 0 && (
+                    <span className="text-ring-text">shares something with {row.shares.join(', ')}</span>
+                  )}
                 </span>
               </li>
             ))}
-            {outcome.rows.length > shown && <li className="label border-t py-1">and {outcome.rows.length - shown} more rows</li>}
+            {outcome.rows.length > shown && (
+              <li className="label border-t py-1">and {outcome.rows.length - shown} more rows</li>
+            )}
           </ul>
         </>
       )}
-      {!answer && !busy && <p className="label">Nothing is added until you have seen what would happen to every row.</p>}
+      {!answer && !busy && (
+        <p className="label">Nothing is added until you have seen what would happen to every row.</p>
+      )}
     </main>
   )
 }
 
 /** The rows that were left out, each with its reason, to be mended and brought again. */
 function badRowsUrl(outcome: { header: string[]; rows: { result: string; cells: string[]; why: string }[] }): string {
-  const lines = [[...outcome.header, 'why left out'], ...outcome.rows.filter((row) => row.result === 'bad').map((row) => [...outcome.header.map((_, at) => row.cells[at] ?? ''), row.why])]
+  const lines = [
+    [...outcome.header, 'why left out'],
+    ...outcome.rows
+      .filter((row) => row.result === 'bad')
+      .map((row) => [...outcome.header.map((_, at) => row.cells[at] ?? ''), row.why]),
+  ]
   return `data:text/csv;charset=utf-8,${encodeURIComponent(lines.map((cells) => cells.map((cell) => `"${String(safeCell(cell)).replaceAll('"', '""')}"`).join(',')).join('\r\n'))}`
 }

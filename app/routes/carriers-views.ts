@@ -1,12 +1,16 @@
 import { z } from 'zod'
 import { viewer } from '#server/access/cookie'
-import { dropView, saveView, savedViews } from '#server/carrier/directory'
+import { dropView, savedViews, saveView } from '#server/carrier/directory'
 import { database } from '#server/db.server'
 import { readJson } from '#server/http/body'
 import type { Route } from './+types/carriers-views'
 
 const viewSchema = z.discriminatedUnion('intent', [
-  z.object({ intent: z.literal('save'), name: z.string().trim().min(1, 'Give the view a name').max(60), query: z.string().max(400) }),
+  z.object({
+    intent: z.literal('save'),
+    name: z.string().trim().min(1, 'Give the view a name').max(60),
+    query: z.string().max(400),
+  }),
   z.object({ intent: z.literal('drop'), viewId: z.number().int().positive() }),
 ])
 

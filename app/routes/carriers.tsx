@@ -28,10 +28,18 @@ export function loader({ request, context }: Route.LoaderArgs) {
   const now = Date.now()
   const who = viewer(context)
   const db = database()
-  return { query, ...readDirectory(db, query, { from: 0, limit: firstRows }, now), views: savedViews(db, who.id), today: dayOf(toLocal(now, brokerage.zone)), zone: brokerage.zone, mayEdit: may(who.role, 'edit_carriers') }
+  return {
+    query,
+    ...readDirectory(db, query, { from: 0, limit: firstRows }, now),
+    views: savedViews(db, who.id),
+    today: dayOf(toLocal(now, brokerage.zone)),
+    zone: brokerage.zone,
+    mayEdit: may(who.role, 'edit_carriers'),
+  }
 }
 
-const columns = 'grid grid-cols-[minmax(0,1.3fr)_84px_92px_minmax(0,0.9fr)_minmax(0,1fr)_48px_100px_minmax(0,1.7fr)] items-center gap-x-3 px-4'
+const columns =
+  'grid grid-cols-[minmax(0,1.3fr)_84px_92px_minmax(0,0.9fr)_minmax(0,1fr)_48px_100px_minmax(0,1.7fr)] items-center gap-x-3 px-4'
 const rowHeight = 32
 
 export default function Carriers({ loaderData }: Route.ComponentProps) {
@@ -42,7 +50,13 @@ export default function Carriers({ loaderData }: Route.ComponentProps) {
   const scroller = useRef<HTMLDivElement>(null)
   const chosen = useRef(-1)
   const navigate = useNavigate()
-  const list = useVirtualizer({ count: total, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 12, initialRect: { width: 1000, height: 640 } })
+  const list = useVirtualizer({
+    count: total,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowHeight,
+    overscan: 12,
+    initialRect: { width: 1000, height: 640 },
+  })
   const shown = list.getVirtualItems()
   const [from, to] = [shown[0]?.index ?? 0, shown.at(-1)?.index ?? 0]
   useEffect(() => want(from, to))
@@ -75,8 +89,17 @@ export default function Carriers({ loaderData }: Route.ComponentProps) {
       <div className="flex items-center gap-3 border-b border-strong px-4 py-2">
         <h1 className="text-base font-semibold">Carriers</h1>
         <Form role="search" className="flex gap-2">
-          {Object.entries(query).map(([name, value]) => (name !== 'q' && value ? <input key={name} type="hidden" name={name} value={value} /> : null))}
-          <input name="q" defaultValue={query.q} key={query.q} aria-label="Name, number, city, mail, phone" placeholder="Name, number, city, mail, phone" className="field !w-64" />
+          {Object.entries(query).map(([name, value]) =>
+            name !== 'q' && value ? <input key={name} type="hidden" name={name} value={value} /> : null,
+          )}
+          <input
+            name="q"
+            defaultValue={query.q}
+            key={query.q}
+            aria-label="Name, number, city, mail, phone"
+            placeholder="Name, number, city, mail, phone"
+            className="field !w-64"
+          />
           <button type="submit" className="button">
             Search <kbd className="key">s</kbd>
           </button>
@@ -116,10 +139,24 @@ export default function Carriers({ loaderData }: Route.ComponentProps) {
             <span>Standing</span>
           </div>
           <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto">
-            {total === 0 && <p className="p-6">{params === '' ? 'No carriers yet. Add one with a: its MC or DOT number is enough.' : 'No carrier fits. Take a filter away, or search fewer words.'}</p>}
+            {total === 0 && (
+              <p className="p-6">
+                {params === ''
+                  ? 'No carriers yet. Add one with a: its MC or DOT number is enough.'
+                  : 'No carrier fits. Take a filter away, or search fewer words.'}
+              </p>
+            )}
             <ul aria-label={`Carriers by name, ${total}`} style={{ height: list.getTotalSize() }} className="relative">
               {shown.map((item) => (
-                <Row key={item.key} carrier={row(item.index)} index={item.index} top={item.start} today={today} zone={zone} onChoose={() => (chosen.current = item.index)} />
+                <Row
+                  key={item.key}
+                  carrier={row(item.index)}
+                  index={item.index}
+                  top={item.start}
+                  today={today}
+                  zone={zone}
+                  onChoose={() => (chosen.current = item.index)}
+                />
               ))}
             </ul>
           </div>
@@ -130,12 +167,36 @@ export default function Carriers({ loaderData }: Route.ComponentProps) {
   )
 }
 
-function Row({ carrier, index, top, today, zone, onChoose }: { carrier: DirectoryRow | undefined; index: number; top: number; today: string; zone: string; onChoose: () => void }) {
+function Row({
+  carrier,
+  index,
+  top,
+  today,
+  zone,
+  onChoose,
+}: {
+  carrier: DirectoryRow | undefined
+  index: number
+  top: number
+  today: string
+  zone: string
+  onChoose: () => void
+}) {
   const style = { height: rowHeight, transform: `translateY(${top}px)` }
-  if (!carrier) return <li style={style} className="label absolute inset-x-0 border-b px-4 leading-8">…</li>
+  if (!carrier)
+    return (
+      <li style={style} className="label absolute inset-x-0 border-b px-4 leading-8">
+        …
+      </li>
+    )
   return (
     <li style={style} className={`${columns} absolute inset-x-0 border-b focus-within:bg-chosen hover:bg-sheet`}>
-      <Link to={`/carriers/${carrier.id}`} data-row={index} onFocus={onChoose} className="truncate font-semibold after:absolute after:inset-0">
+      <Link
+        to={`/carriers/${carrier.id}`}
+        data-row={index}
+        onFocus={onChoose}
+        className="truncate font-semibold after:absolute after:inset-0"
+      >
         {carrier.name}
       </Link>
       <span className="font-mono">{carrier.mcNumber ?? ''}</span>
@@ -143,9 +204,13 @@ function Row({ carrier, index, top, today, zone, onChoose }: { carrier: Director
       <span className="truncate">
         {carrier.city} {carrier.region}
       </span>
-      <span className="label truncate">{carrier.equipment.map((kind) => equipmentWords[kind].toLowerCase()).join(', ')}</span>
+      <span className="label truncate">
+        {carrier.equipment.map((kind) => equipmentWords[kind].toLowerCase()).join(', ')}
+      </span>
       <span className="text-right font-mono">{carrier.powerUnits ?? ''}</span>
-      <span className="label">{carrier.lastLoadAt ? dayWords(dayOf(toLocal(carrier.lastLoadAt, zone)), today) : 'never'}</span>
+      <span className="label">
+        {carrier.lastLoadAt ? dayWords(dayOf(toLocal(carrier.lastLoadAt, zone)), today) : 'never'}
+      </span>
       <span className="truncate" title={carrier.why ?? undefined}>
         <Standing verdict={carrier.verdict} />
         {carrier.why && <span className="label"> {carrier.why}</span>}

@@ -8,6 +8,9 @@ import type { Route } from './+types/confirmation-pdf'
 export async function loader({ params, context }: Route.LoaderArgs) {
   requirePermission(viewer(context), 'see_loads')
   const paper = await confirmationPaper(database(), Number(params.confirmationId))
-  if (!paper || paper.loadId !== Number(params.loadId)) throw new Response('There is no such confirmation.', { status: 404 })
-  return new Response(new Uint8Array(paper.pdf), { headers: { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="${paper.number}.pdf"` } })
+  if (!paper || paper.loadId !== Number(params.loadId))
+    throw new Response('There is no such confirmation.', { status: 404 })
+  return new Response(new Uint8Array(paper.pdf), {
+    headers: { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="${paper.number}.pdf"` },
+  })
 }

@@ -7,8 +7,8 @@ import { clockWords, dayWords, zoneWords } from '#core/time/words'
 import { signedInPage, viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import type { Warning } from '#server/live/live'
-import { brokerage, settings } from '#server/settings.server'
 import { heldEntries } from '#server/outbox/outbox'
+import { brokerage, settings } from '#server/settings.server'
 import { tenderCounts } from '#server/tender/expire'
 import { CommandLine } from '../ui/command-line'
 import { HeldLine } from '../ui/held-line'
@@ -23,7 +23,17 @@ export const middleware: Route.MiddlewareFunction[] = [signedInPage]
 export function loader({ context }: Route.LoaderArgs) {
   const { name, role } = viewer(context)
   const now = Date.now()
-  return { name, role, tenders: tenderCounts(database(), now), held: heldEntries(database()), mayRelease: may(role, 'set_partners'), mayEdit: may(role, 'edit_loads'), mailboxUrl: settings().OX_MAILBOX_URL ?? null, zone: brokerage.zone, now }
+  return {
+    name,
+    role,
+    tenders: tenderCounts(database(), now),
+    held: heldEntries(database()),
+    mayRelease: may(role, 'set_partners'),
+    mayEdit: may(role, 'edit_loads'),
+    mailboxUrl: settings().OX_MAILBOX_URL ?? null,
+    zone: brokerage.zone,
+    now,
+  }
 }
 
 export default function Desk({ loaderData }: Route.ComponentProps) {
@@ -50,7 +60,11 @@ function Room(desk: Route.ComponentProps['loaderData']) {
   useNamed('warned', (data) => {
     const warning = JSON.parse(data) as Warning
     const local = toLocal(warning.respondBy, desk.zone)
-    toast(`${warning.shipmentId} of ${warning.customerName} has to be answered by ${clockWords(local)}`, { className: '!text-bill', duration: 20_000, action: { label: 'Intake', onClick: () => navigate('/intake') } })
+    toast(`${warning.shipmentId} of ${warning.customerName} has to be answered by ${clockWords(local)}`, {
+      className: '!text-bill',
+      duration: 20_000,
+      action: { label: 'Intake', onClick: () => navigate('/intake') },
+    })
   })
   useKeys('Everywhere', [
     { key: '/', words: 'go to a load or an action; Shift+Enter there copies the load', run: () => setAsking(true) },
@@ -70,14 +84,24 @@ function Room(desk: Route.ComponentProps['loaderData']) {
         <nav aria-label="Rooms" className="flex items-stretch">
           <RoomLink to="/" words="Horizon" />
           <RoomLink to="/quotes" also={['/fuel']} words="Quotes" />
-          <RoomLink to="/intake" also={['/exchange', '/answering', '/partners']} words="Intake" count={tenders.open} pressing={tenders.soon} />
+          <RoomLink
+            to="/intake"
+            also={['/exchange', '/answering', '/partners']}
+            words="Intake"
+            count={tenders.open}
+            pressing={tenders.soon}
+          />
           <RoomLink to="/loads" words="Loads" />
           <RoomLink to="/carriers" also={['/vetting']} words="Carriers" />
         </nav>
         <span className={`ml-2 self-center text-sm ${busy ? 'label' : 'invisible'}`} role="status">
           {busy ? 'reading…' : ''}
         </span>
-        <button type="button" onClick={() => setAsking(true)} className="my-1.5 ml-auto flex w-64 items-center justify-between border border-strong bg-plain px-2 text-second">
+        <button
+          type="button"
+          onClick={() => setAsking(true)}
+          className="my-1.5 ml-auto flex w-64 items-center justify-between border border-strong bg-plain px-2 text-second"
+        >
           Go to a load, action <kbd className="key">/</kbd>
         </button>
         {desk.mailboxUrl && (
@@ -96,17 +120,38 @@ function Room(desk: Route.ComponentProps['loaderData']) {
       <Outlet />
       <CommandLine open={asking} onClose={() => setAsking(false)} mayEdit={desk.mayEdit} />
       <KeyHelp open={help !== null} onClose={() => setHelp(null)} list={help ?? []} />
-      <Toaster position="bottom-center" toastOptions={{ classNames: { toast: '!rounded-none !border-ink !bg-sheet !text-ink !font-sans' } }} />
+      <Toaster
+        position="bottom-center"
+        toastOptions={{ classNames: { toast: '!rounded-none !border-ink !bg-sheet !text-ink !font-sans' } }}
+      />
     </div>
   )
 }
 
 /** The way to a room; the room is marked while one of its pages is open, `also` where that stands at another address. */
-function RoomLink({ to, also, words, count = 0, pressing = 0 }: { to: string; also?: string[]; words: string; count?: number; pressing?: number }) {
+function RoomLink({
+  to,
+  also,
+  words,
+  count = 0,
+  pressing = 0,
+}: {
+  to: string
+  also?: string[]
+  words: string
+  count?: number
+  pressing?: number
+}) {
   const { pathname } = useLocation()
   const within = also?.some((each) => pathname.startsWith(each)) ?? false
   return (
-    <NavLink to={to} end={to === '/'} className={({ isActive }) => `flex items-center px-3 ${isActive || within ? 'font-semibold shadow-[inset_0_-2px_0_var(--bill)]' : 'text-second hover:text-ink'}`}>
+    <NavLink
+      to={to}
+      end={to === '/'}
+      className={({ isActive }) =>
+        `flex items-center px-3 ${isActive || within ? 'font-semibold shadow-[inset_0_-2px_0_var(--bill)]' : 'text-second hover:text-ink'}`
+      }
+    >
       {words}
       {count > 0 && (
         <span className={`ml-1.5 font-mono text-sm ${pressing > 0 ? 'font-semibold text-bill' : 'text-second'}`}>

@@ -9,5 +9,10 @@ import type { Route } from './+types/exchange-csv'
 export function loader({ request, context }: Route.LoaderArgs) {
   requirePermission(viewer(context), 'export')
   const query = exchangeQuerySchema.parse(Object.fromEntries(new URL(request.url).searchParams))
-  return new Response(documentsCsv(database(), query), { headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="exchange.csv"' } })
+  return new Response(documentsCsv(database(), query), {
+    headers: {
+      'content-type': 'text/csv; charset=utf-8',
+      'content-disposition': 'attachment; filename="exchange.csv"',
+    },
+  })
 }

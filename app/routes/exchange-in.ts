@@ -19,7 +19,15 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     return Response.json({ error: 'who are you' }, { status: 401 })
   }
   const bytes = await readBytes(request, largestInterchange)
-  if (bytes === null) return Response.json({ error: `larger than ${largestInterchange / 1024 / 1024} MB` }, { status: 413 })
-  const { problem } = await receiveAside(db, bytes, { partner, source: `HTTP ${request.headers.get('idempotency-key') ?? ''}`.trim().slice(0, 200) }, Date.now)
-  return Response.json(problem === null ? { kept: true } : { kept: true, problem }, { status: problem === null ? 200 : 422 })
+  if (bytes === null)
+    return Response.json({ error: `larger than ${largestInterchange / 1024 / 1024} MB` }, { status: 413 })
+  const { problem } = await receiveAside(
+    db,
+    bytes,
+    { partner, source: `HTTP ${request.headers.get('idempotency-key') ?? ''}`.trim().slice(0, 200) },
+    Date.now,
+  )
+  return Response.json(problem === null ? { kept: true } : { kept: true, problem }, {
+    status: problem === null ? 200 : 422,
+  })
 }

@@ -22,7 +22,16 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const db = database()
   const documents = listDocuments(db, query)
   const openId = query.document ?? documents[0]?.id ?? null
-  return { query, documents, open: openId === null ? null : await readDocument(db, openId), partners: listPartners(db).map(({ id, name }) => ({ id, name })), now, zone: brokerage.zone, mayAct: may(viewer(context).role, 'answer_tenders'), pageSize }
+  return {
+    query,
+    documents,
+    open: openId === null ? null : await readDocument(db, openId),
+    partners: listPartners(db).map(({ id, name }) => ({ id, name })),
+    now,
+    zone: brokerage.zone,
+    mayAct: may(viewer(context).role, 'answer_tenders'),
+    pageSize,
+  }
 }
 
 const kinds = ['204', '990', '214', '210', '997', 'page', 'form', 'unread']
@@ -48,12 +57,20 @@ export default function Exchange({ loaderData }: Route.ComponentProps) {
   }
   const act = async (what: 'send' | 'read', done: string) => {
     if (!open) return
-    const answer = await postJson('/exchange/act', what === 'send' ? { intent: 'send_again', exchangeId: open.exchange.id } : { intent: 'read_again', documentId: open.document.id })
+    const answer = await postJson(
+      '/exchange/act',
+      what === 'send'
+        ? { intent: 'send_again', exchangeId: open.exchange.id }
+        : { intent: 'read_again', documentId: open.document.id },
+    )
     await revalidate()
     toast(answer.ok ? done : answer.message, answer.ok ? {} : { className: '!text-bill' })
   }
   const maySend = mayAct && open?.document.direction === 'out' && open.exchange.state !== 'waiting'
-  const mayRead = mayAct && open?.document.direction === 'in' && (open.noticeState === 'open' || (open.document.kind === '204' && open.document.state === 'kept'))
+  const mayRead =
+    mayAct &&
+    open?.document.direction === 'in' &&
+    (open.noticeState === 'open' || (open.document.kind === '204' && open.document.state === 'kept'))
   useKeys('Exchange log', [
     { key: 'ArrowDown', words: 'next document', run: () => step(1) },
     { key: 'ArrowUp', words: 'document before', run: () => step(-1) },
@@ -66,7 +83,13 @@ export default function Exchange({ loaderData }: Route.ComponentProps) {
       <div className="flex items-center gap-3 border-b border-strong px-4 py-2">
         <h1 className="text-base font-semibold whitespace-nowrap">Exchange log</h1>
         <Form className="flex items-center gap-2" role="search" key={JSON.stringify(query)}>
-          <input name="q" defaultValue={query.q} aria-label="Shipment, load or control number" placeholder="Shipment, load, control" className="field !w-52" />
+          <input
+            name="q"
+            defaultValue={query.q}
+            aria-label="Shipment, load or control number"
+            placeholder="Shipment, load, control"
+            className="field !w-52"
+          />
           <select name="partner" defaultValue={query.partner ?? ''} aria-label="Partner" className="field !w-44">
             <option value="">every partner</option>
             {partners.map((each) => (
@@ -101,19 +124,32 @@ export default function Exchange({ loaderData }: Route.ComponentProps) {
         </span>
       </div>
       {documents.length === 0 ? (
-        <p className="p-6">{params.size > 0 ? 'Nothing fits. Search for less.' : 'Nothing came and nothing went yet. Tenders appear here as soon as a partner sends one.'}</p>
+        <p className="p-6">
+          {params.size > 0
+            ? 'Nothing fits. Search for less.'
+            : 'Nothing came and nothing went yet. Tenders appear here as soon as a partner sends one.'}
+        </p>
       ) : (
         <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.55fr)]">
           <div className="flex min-h-0 flex-col border-r border-strong">
             <ul ref={list} aria-label="Documents, newest first" className="min-h-0 flex-1 overflow-y-auto">
               {documents.map((each) => (
-                <Item key={each.id} document={each} chosen={each.id === open?.document.id} to={to({ document: String(each.id) })} now={now} zone={zone} />
+                <Item
+                  key={each.id}
+                  document={each}
+                  chosen={each.id === open?.document.id}
+                  to={to({ document: String(each.id) })}
+                  now={now}
+                  zone={zone}
+                />
               ))}
             </ul>
             {(documents.length === loaderData.pageSize || query.page > 0) && (
               <p className="flex gap-4 border-t px-4 py-1.5">
                 {query.page > 0 && <Link to={to({ page: String(query.page - 1), document: '' })}>Newer</Link>}
-                {documents.length === loaderData.pageSize && <Link to={to({ page: String(query.page + 1), document: '' })}>Older</Link>}
+                {documents.length === loaderData.pageSize && (
+                  <Link to={to({ page: String(query.page + 1), document: '' })}>Older</Link>
+                )}
               </p>
             )}
           </div>
@@ -143,24 +179,76 @@ export default function Exchange({ loaderData }: Route.ComponentProps) {
   )
 }
 
-function Item({ document, chosen, to, now, zone }: { document: ListedDocument; chosen: boolean; to: string; now: number; zone: string }) {
-  const trouble = document.verdict === 'R' || document.ackVerdict === 'R' || document.exchangeState === 'failed' || document.exchangeState === 'unreadable' || document.problem !== null
+function Item({
+  document,
+  chosen,
+  to,
+  now,
+  zone,
+}: {
+  document: ListedDocument
+  chosen: boolean
+  to: string
+  now: number
+  zone: string
+}) {
+  const trouble =
+    document.verdict === 'R' ||
+    document.ackVerdict === 'R' ||
+    document.exchangeState === 'failed' ||
+    document.exchangeState === 'unreadable' ||
+    document.problem !== null
   return (
     <li className={`border-b ${chosen ? 'bg-chosen shadow-[inset_4px_0_0_var(--dusk)]' : 'hover:bg-sheet'}`}>
-      <Link to={to} replace preventScrollReset data-document={document.id} aria-current={chosen || undefined} className="grid grid-cols-[26px_58px_minmax(0,1fr)_minmax(0,1fr)_auto] items-baseline gap-x-2 px-4 py-1">
+      <Link
+        to={to}
+        replace
+        preventScrollReset
+        data-document={document.id}
+        aria-current={chosen || undefined}
+        className="grid grid-cols-[26px_58px_minmax(0,1fr)_minmax(0,1fr)_auto] items-baseline gap-x-2 px-4 py-1"
+      >
         <span className="label">{document.direction}</span>
         <b className="font-mono font-semibold">{document.kind}</b>
-        <span className="truncate font-mono">{document.number || (document.control !== null ? `#${document.control}` : '')}</span>
+        <span className="truncate font-mono">
+          {document.number || (document.control !== null ? `#${document.control}` : '')}
+        </span>
         <span className="label truncate">{document.partnerName ?? 'unknown'}</span>
         <span className="label whitespace-nowrap">{momentWords(document.at, now, zone)}</span>
-        <span className={`col-span-3 col-start-3 truncate text-sm ${trouble ? 'text-bill' : 'text-second'}`}>{standingWords(document)}</span>
+        <span className={`col-span-3 col-start-3 truncate text-sm ${trouble ? 'text-bill' : 'text-second'}`}>
+          {standingWords(document)}
+        </span>
       </Link>
     </li>
   )
 }
 
 function standingWords(document: ListedDocument): string {
-  const ack = document.direction === 'out' && document.kind !== '997' && document.kind !== 'form' ? (document.ackVerdict ? `${verdictWords(document.ackVerdict)} by them` : document.exchangeState === 'sent' ? 'sent, not acknowledged' : '') : ''
-  const way = document.exchangeState === 'waiting' ? 'on its way' : document.exchangeState === 'failed' ? 'not sent' : document.exchangeState === 'repeat' ? 'came before' : ''
-  return [document.verdict ? verdictWords(document.verdict) : '', way, ack, document.problem ?? document.exchangeProblem ?? '', document.loadNumber ?? ''].filter(Boolean).join(' · ') || (document.exchangeState === 'sent' ? 'sent' : 'read')
+  const ack =
+    document.direction === 'out' && document.kind !== '997' && document.kind !== 'form'
+      ? document.ackVerdict
+        ? `${verdictWords(document.ackVerdict)} by them`
+        : document.exchangeState === 'sent'
+          ? 'sent, not acknowledged'
+          : ''
+      : ''
+  const way =
+    document.exchangeState === 'waiting'
+      ? 'on its way'
+      : document.exchangeState === 'failed'
+        ? 'not sent'
+        : document.exchangeState === 'repeat'
+          ? 'came before'
+          : ''
+  return (
+    [
+      document.verdict ? verdictWords(document.verdict) : '',
+      way,
+      ack,
+      document.problem ?? document.exchangeProblem ?? '',
+      document.loadNumber ?? '',
+    ]
+      .filter(Boolean)
+      .join(' · ') || (document.exchangeState === 'sent' ? 'sent' : 'read')
+  )
 }

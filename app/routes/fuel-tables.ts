@@ -8,13 +8,19 @@ import { readJson } from '#server/http/body'
 import type { Route } from './+types/fuel-tables'
 
 const id = z.number().int().positive()
-const actSchema = z.discriminatedUnion('intent', [z.object({ intent: z.literal('save'), id: id.nullable(), table: fuelTableSchema }), z.object({ intent: z.literal('remove'), id })])
+const actSchema = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('save'), id: id.nullable(), table: fuelTableSchema }),
+  z.object({ intent: z.literal('remove'), id }),
+])
 
 /** Makes, changes or removes a fuel table. */
 export async function action({ request, context }: Route.ActionArgs) {
   requirePermission(viewer(context), 'set_pricing')
   const body = await readJson(request, actSchema)
   if ('errors' in body) return Response.json(body, { status: body.status })
-  const outcome = body.value.intent === 'save' ? saveFuelTable(database(), body.value.id, body.value.table) : removeFuelTable(database(), body.value.id)
+  const outcome =
+    body.value.intent === 'save'
+      ? saveFuelTable(database(), body.value.id, body.value.table)
+      : removeFuelTable(database(), body.value.id)
   return 'refusal' in outcome ? Response.json(outcome.refusal, { status: 409 }) : Response.json(outcome)
 }

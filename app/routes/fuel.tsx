@@ -26,7 +26,15 @@ export function loader({ context }: Route.LoaderArgs) {
   const db = database()
   const now = Date.now()
   const since = addDays(dayOf(toLocal(now, brokerage.zone)), -shownWeeks * 7)
-  return { now, zone: brokerage.zone, diesel: latestDiesel(db), weeks: dieselSince(db, since), tables: listFuelTables(db), feeds: feedStates(db), mayChange: may(viewer(context).role, 'set_pricing') }
+  return {
+    now,
+    zone: brokerage.zone,
+    diesel: latestDiesel(db),
+    weeks: dieselSince(db, since),
+    tables: listFuelTables(db),
+    feeds: feedStates(db),
+    mayChange: may(viewer(context).role, 'set_pricing'),
+  }
 }
 
 type Table = Route.ComponentProps['loaderData']['tables'][number]
@@ -42,9 +50,17 @@ export default function Fuel({ loaderData }: Route.ComponentProps) {
     await revalidate()
     if (!answer.ok) return void toast(answer.message, { className: '!text-bill' })
     const { id: _id, customers: _customers, ...whole } = table
-    toast(`${table.name} removed`, { action: { label: 'Undo', onClick: () => void postJson('/fuel/tables', { intent: 'save', id: null, table: whole }).then(() => revalidate()) } })
+    toast(`${table.name} removed`, {
+      action: {
+        label: 'Undo',
+        onClick: () =>
+          void postJson('/fuel/tables', { intent: 'save', id: null, table: whole }).then(() => revalidate()),
+      },
+    })
   }
-  useKeys('Fuel', [{ key: 'b', words: 'begin a fuel table', run: () => setOpen({ table: null }), disabled: !mayChange }])
+  useKeys('Fuel', [
+    { key: 'b', words: 'begin a fuel table', run: () => setOpen({ table: null }), disabled: !mayChange },
+  ])
   return (
     <main className="grid min-h-0 flex-1 grid-cols-[1.25fr_1fr]">
       <section aria-label="Diesel" className="flex min-h-0 flex-col border-r border-strong px-4 py-3">
@@ -54,7 +70,8 @@ export default function Fuel({ loaderData }: Route.ComponentProps) {
             <b className="font-mono text-lg font-semibold">{dieselWords(diesel.priceE3)}</b>{' '}
             <span className="label">
               nationwide, week of {dayWords(diesel.week)}
-              {before && `, ${diesel.priceE3 >= before.priceE3 ? 'up' : 'down'} ${dieselWords(Math.abs(diesel.priceE3 - before.priceE3))} on the week before`}
+              {before &&
+                `, ${diesel.priceE3 >= before.priceE3 ? 'up' : 'down'} ${dieselWords(Math.abs(diesel.priceE3 - before.priceE3))} on the week before`}
             </span>
           </p>
         ) : (
@@ -85,13 +102,24 @@ export default function Fuel({ loaderData }: Route.ComponentProps) {
             </button>
           )}
         </div>
-        {tables.length === 0 && <p className="label py-4">None yet: every customer pays one price with fuel in it. {mayChange ? 'Begin one with b.' : 'A manager can begin one.'}</p>}
+        {tables.length === 0 && (
+          <p className="label py-4">
+            None yet: every customer pays one price with fuel in it.{' '}
+            {mayChange ? 'Begin one with b.' : 'A manager can begin one.'}
+          </p>
+        )}
         <ul>
           {tables.map((table) => (
             <li key={table.id} className="border-b py-2">
               <div className="flex items-baseline gap-3">
                 <b className="font-semibold">{table.name}</b>
-                <span className="label">{table.customers === 0 ? 'nobody pays by it' : table.customers === 1 ? 'one customer pays by it' : `${table.customers} customers pay by it`}</span>
+                <span className="label">
+                  {table.customers === 0
+                    ? 'nobody pays by it'
+                    : table.customers === 1
+                      ? 'one customer pays by it'
+                      : `${table.customers} customers pay by it`}
+                </span>
                 {mayChange && (
                   <span className="ml-auto flex gap-3">
                     <button type="button" className="text-dusk underline" onClick={() => setOpen({ table })}>
@@ -111,7 +139,14 @@ export default function Fuel({ loaderData }: Route.ComponentProps) {
           ))}
         </ul>
       </section>
-      {open && <FuelTableDialog table={open.table} dieselE3={diesel?.priceE3 ?? null} onClose={() => setOpen(null)} onSaved={() => void revalidate()} />}
+      {open && (
+        <FuelTableDialog
+          table={open.table}
+          dieselE3={diesel?.priceE3 ?? null}
+          onClose={() => setOpen(null)}
+          onSaved={() => void revalidate()}
+        />
+      )}
     </main>
   )
 }
@@ -134,15 +169,26 @@ function Steps({ table, dieselE3 }: { table: Table; dieselE3: number }) {
 function surchargeWords(table: Table, priceE3: number): string {
   const charge = fuelSurcharge(table, priceE3)
   if (!charge) return 'none'
-  return table.basis === 'per_mile' ? `$${(charge.rateE4 / 10_000).toFixed(3)}/mi` : `${(charge.rateE4 / 10_000).toFixed(1)}%`
+  return table.basis === 'per_mile'
+    ? `$${(charge.rateE4 / 10_000).toFixed(3)}/mi`
+    : `${(charge.rateE4 / 10_000).toFixed(1)}%`
 }
 
-const areaWords: Record<string, string> = { US: 'Nationwide', R1: 'East Coast', R2: 'Midwest', R3: 'Gulf Coast', R4: 'Rocky Mountains', R5: 'West Coast' }
+const areaWords: Record<string, string> = {
+  US: 'Nationwide',
+  R1: 'East Coast',
+  R2: 'Midwest',
+  R3: 'Gulf Coast',
+  R4: 'Rocky Mountains',
+  R5: 'West Coast',
+}
 const tableWeeks = 8
 
 /** The last weeks, area by area; an area the index left out has a gap. */
 function Weeks({ weeks }: { weeks: Route.ComponentProps['loaderData']['weeks'] }) {
-  const areas = [...new Set(weeks.map(({ area }) => area))].sort((one, other) => Number(other === nationalArea) - Number(one === nationalArea) || one.localeCompare(other))
+  const areas = [...new Set(weeks.map(({ area }) => area))].sort(
+    (one, other) => Number(other === nationalArea) - Number(one === nationalArea) || one.localeCompare(other),
+  )
   const days = [...new Set(weeks.map(({ week }) => week))].sort().slice(-tableWeeks)
   const price = (area: string, week: string) => weeks.find((row) => row.area === area && row.week === week)?.priceE3
   return (
@@ -163,7 +209,11 @@ function Weeks({ weeks }: { weeks: Route.ComponentProps['loaderData']['weeks'] }
             <td className="py-0.5">{areaWords[area] ?? area}</td>
             {days.map((week) => (
               <td key={week} className="text-right font-mono">
-                {price(area, week) === undefined ? <span className="text-second">not told</span> : dieselWords(price(area, week)!)}
+                {price(area, week) === undefined ? (
+                  <span className="text-second">not told</span>
+                ) : (
+                  dieselWords(price(area, week)!)
+                )}
               </td>
             ))}
           </tr>
@@ -175,6 +225,7 @@ function Weeks({ weeks }: { weeks: Route.ComponentProps['loaderData']['weeks'] }
 
 function feedWords(feed: FeedState, now: number, zone: string): string {
   const name = feed.name === 'diesel' ? 'Diesel index' : 'Market averages'
-  if (feed.problem) return `${name}: not read ${momentWords(feed.readAt, now, zone)}, ${feed.problem}. What was read before stands; it is tried again.`
+  if (feed.problem)
+    return `${name}: not read ${momentWords(feed.readAt, now, zone)}, ${feed.problem}. What was read before stands; it is tried again.`
   return `${name}: read ${momentWords(feed.readAt, now, zone)}, ${feed.rows.toLocaleString('en-US')} lines${feed.refused > 0 ? `, ${feed.refused} could not be read` : ''}`
 }

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { loadStateWords, equipmentWords } from '#core/load/words'
+import { equipmentWords, loadStateWords } from '#core/load/words'
 import { formatMoney, percentOf } from '#core/money/money'
 import { dayOf, hour, toLocal } from '#core/time/local'
 import { clockWords, nearDayWords } from '#core/time/words'
@@ -49,7 +49,12 @@ export default function Horizon({ loaderData }: Route.ComponentProps) {
       <HorizonLine loads={loads} now={now} zone={zone} chosenId={chosen} onChoose={setChosen} />
       <Today loads={loads} today={today} now={now} />
       <Heads />
-      <ul ref={list} aria-label="Open loads, the most pressing first" className="min-h-0 flex-1 overflow-y-auto" tabIndex={-1}>
+      <ul
+        ref={list}
+        aria-label="Open loads, the most pressing first"
+        className="min-h-0 flex-1 overflow-y-auto"
+        tabIndex={-1}
+      >
         {(ready ? loads : loads.slice(0, firstRows)).map((load) => (
           <Row key={load.id} load={load} now={now} chosen={load.id === chosen} onChoose={() => setChosen(load.id)} />
         ))}
@@ -61,7 +66,8 @@ export default function Horizon({ loaderData }: Route.ComponentProps) {
 /** Rows in the page as it is sent: a screen's worth; the rest follows once the page stands. */
 const firstRows = 16
 
-const columns = 'grid grid-cols-[126px_minmax(190px,1fr)_140px_70px_46px_256px_60px_minmax(230px,1.25fr)] items-center gap-x-3 px-4'
+const columns =
+  'grid grid-cols-[126px_minmax(190px,1fr)_140px_70px_46px_256px_60px_minmax(230px,1.25fr)] items-center gap-x-3 px-4'
 
 function Heads() {
   return (
@@ -82,14 +88,34 @@ function Heads() {
 
 const rowColor = { act: 'text-bill font-semibold', care: 'text-ring-text font-semibold', clear: '' } as const
 
-function Row({ load, now, chosen, onChoose }: { load: HorizonLoad; now: number; chosen: boolean; onChoose: () => void }) {
+function Row({
+  load,
+  now,
+  chosen,
+  onChoose,
+}: {
+  load: HorizonLoad
+  now: number
+  chosen: boolean
+  onChoose: () => void
+}) {
   const local = toLocal(load.pickupAt, load.origin.zone)
   const today = dayOf(toLocal(now, load.origin.zone))
-  const pressing = load.urgency === 'act' && (load.step.kind === 'take' || load.step.kind === 'ask' || load.step.kind === 'post' || load.step.kind === 'decide')
-  const pegs = load.state === 'covered' && load.payMinor !== null ? [{ payMinor: load.payMinor, label: load.carrierName ?? '', awarded: true }] : load.offers.map((offer) => ({ payMinor: offer.payMinor, label: offer.carrierName }))
+  const pressing =
+    load.urgency === 'act' &&
+    (load.step.kind === 'take' || load.step.kind === 'ask' || load.step.kind === 'post' || load.step.kind === 'decide')
+  const pegs =
+    load.state === 'covered' && load.payMinor !== null
+      ? [{ payMinor: load.payMinor, label: load.carrierName ?? '', awarded: true }]
+      : load.offers.map((offer) => ({ payMinor: offer.payMinor, label: offer.carrierName }))
   return (
     <li className="border-b">
-      <Link to={`/loads/${load.id}`} data-load={load.id} onFocus={onChoose} className={`${columns} h-[35px] ${chosen ? 'bg-chosen shadow-[inset_4px_0_0_var(--dusk)]' : 'hover:bg-sheet'}`}>
+      <Link
+        to={`/loads/${load.id}`}
+        data-load={load.id}
+        onFocus={onChoose}
+        className={`${columns} h-[35px] ${chosen ? 'bg-chosen shadow-[inset_4px_0_0_var(--dusk)]' : 'hover:bg-sheet'}`}
+      >
         <span className={`whitespace-nowrap ${rowColor[load.urgency]}`}>
           {nearDayWords(dayOf(local), today)} {clockWords(local)}
         </span>
@@ -103,9 +129,13 @@ function Row({ load, now, chosen, onChoose }: { load: HorizonLoad; now: number; 
         <span className="label truncate">{load.customerName}</span>
         <span>{equipmentWords[load.equipment]}</span>
         <span className="text-right">{load.miles.toLocaleString('en-US')}</span>
-        <RateStrip figures={{ band: load.band, targetMinor: load.targetMinor, mostMinor: load.mostMinor, sellMinor: 0, pegs }} />
+        <RateStrip
+          figures={{ band: load.band, targetMinor: load.targetMinor, mostMinor: load.mostMinor, sellMinor: 0, pegs }}
+        />
         <span className={`text-right ${rowColor[load.urgency]}`}>{leftWords(load, now)}</span>
-        <span className={`truncate ${pressing ? 'font-semibold' : load.step.kind === 'hold' || load.step.kind === 'dispatch' ? 'text-second' : ''}`}>
+        <span
+          className={`truncate ${pressing ? 'font-semibold' : load.step.kind === 'hold' || load.step.kind === 'dispatch' ? 'text-second' : ''}`}
+        >
           {load.step.words}
           <span className="sr-only">, {loadStateWords[load.state]}</span>
         </span>
@@ -121,18 +151,33 @@ function leftWords(load: HorizonLoad, now: number): string {
   return hours < 48 ? `${hours < 10 ? hours.toFixed(1) : Math.round(hours)} h` : `${Math.round(hours / 24)} days`
 }
 
-function Today({ loads, today, now }: { loads: HorizonLoad[]; today: { covered: number; marginMinor: number; sellMinor: number }; now: number }) {
+function Today({
+  loads,
+  today,
+  now,
+}: {
+  loads: HorizonLoad[]
+  today: { covered: number; marginMinor: number; sellMinor: number }
+  now: number
+}) {
   const uncovered = loads.filter((load) => load.state === 'uncovered')
-  const lapsing = uncovered.flatMap((load) => load.offers).filter((offer) => offer.goodUntil !== null && offer.goodUntil - now < 3 * hour).length
+  const lapsing = uncovered
+    .flatMap((load) => load.offers)
+    .filter((offer) => offer.goodUntil !== null && offer.goodUntil - now < 3 * hour).length
   const acting = loads.filter((load) => load.urgency === 'act').length
   return (
     <p className="flex flex-wrap justify-between gap-x-6 border-b border-strong px-4 py-1.5">
       <span>
-        {uncovered.length} uncovered · {acting > 0 ? <b className="text-bill">{acting} need you now</b> : 'none pressing'}
-        {lapsing > 0 && ` · ${lapsing} ${lapsing === 1 ? 'offer lapses' : 'offers lapse'} within 3 h`} · {today.covered} covered today
-        {today.covered > 0 && `, margin ${formatMoney(today.marginMinor)}${today.sellMinor > 0 ? ` (${percentOf(today.marginMinor, today.sellMinor)}%)` : ''}`}
+        {uncovered.length} uncovered ·{' '}
+        {acting > 0 ? <b className="text-bill">{acting} need you now</b> : 'none pressing'}
+        {lapsing > 0 && ` · ${lapsing} ${lapsing === 1 ? 'offer lapses' : 'offers lapse'} within 3 h`} · {today.covered}{' '}
+        covered today
+        {today.covered > 0 &&
+          `, margin ${formatMoney(today.marginMinor)}${today.sellMinor > 0 ? ` (${percentOf(today.marginMinor, today.sellMinor)}%)` : ''}`}
       </span>
-      <span className="label">disk: time left against twice what a cover usually takes · square: covered, filled once confirmed</span>
+      <span className="label">
+        disk: time left against twice what a cover usually takes · square: covered, filled once confirmed
+      </span>
     </p>
   )
 }

@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
 import { formatMoney } from '#core/money/money'
-import { declineReasons, type DeclineCode } from '#core/tender/reasons'
+import { type DeclineCode, declineReasons } from '#core/tender/reasons'
 import { momentWords } from '#core/time/words'
 import { database } from '#server/db.server'
 import { brokerage } from '#server/settings.server'
@@ -35,30 +35,49 @@ export default function Answered({ loaderData }: Route.ComponentProps) {
       {rows.length === 0 ? (
         <p className="p-6">{onlyRules ? 'No rule has answered anything yet.' : 'Nothing was answered yet.'}</p>
       ) : (
-        <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="group" aria-label="Answered tenders, scrollable">
+        <div
+          className="min-h-0 flex-1 overflow-y-auto"
+          tabIndex={0}
+          role="group"
+          aria-label="Answered tenders, scrollable"
+        >
           <table className="w-full">
             <thead className="label sticky top-0 bg-plain text-left">
               <tr>
-                {['When', 'Shipment', 'Customer', 'Lane', 'Charge', 'Margin then', 'Answer', 'By', 'Load'].map((head) => (
-                  <th key={head} className="border-b px-2 py-1 font-normal first:pl-4">
-                    {head}
-                  </th>
-                ))}
+                {['When', 'Shipment', 'Customer', 'Lane', 'Charge', 'Margin then', 'Answer', 'By', 'Load'].map(
+                  (head) => (
+                    <th key={head} className="border-b px-2 py-1 font-normal first:pl-4">
+                      {head}
+                    </th>
+                  ),
+                )}
               </tr>
             </thead>
             <tbody>
               {rows.map((row) => (
                 <tr key={row.id} className="border-b">
                   <td className="px-2 py-1 pl-4 whitespace-nowrap">{momentWords(row.answeredAt, now, zone)}</td>
-                  <td className="px-2 font-mono">{row.documentId === null ? row.shipmentId : <Link className="text-dusk underline" to={`/exchange?document=${row.documentId}`}>{row.shipmentId}</Link>}</td>
+                  <td className="px-2 font-mono">
+                    {row.documentId === null ? (
+                      row.shipmentId
+                    ) : (
+                      <Link className="text-dusk underline" to={`/exchange?document=${row.documentId}`}>
+                        {row.shipmentId}
+                      </Link>
+                    )}
+                  </td>
                   <td className="px-2">{row.customerName}</td>
                   <td className="px-2">{row.lane}</td>
-                  <td className="px-2 text-right">{row.chargeMinor === null ? '' : formatMoney(Math.round(row.chargeMinor / 100) * 100)}</td>
+                  <td className="px-2 text-right">
+                    {row.chargeMinor === null ? '' : formatMoney(Math.round(row.chargeMinor / 100) * 100)}
+                  </td>
                   <td className="px-2 text-right">{row.margin ? `${row.margin.percent}%` : ''}</td>
                   <td className={`px-2 ${stateTone[row.state] ?? ''}`}>
                     {row.purpose === 'original' ? '' : `${row.purpose} `}
                     {row.state}
-                    {row.reasonCode && <span className="label"> {declineReasons[row.reasonCode as DeclineCode]?.toLowerCase()}</span>}
+                    {row.reasonCode && (
+                      <span className="label"> {declineReasons[row.reasonCode as DeclineCode]?.toLowerCase()}</span>
+                    )}
                   </td>
                   <td className="px-2">{row.byRule ? `“${row.answeredBy}”` : row.answeredBy}</td>
                   <td className="px-2 font-mono">

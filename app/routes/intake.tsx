@@ -21,7 +21,12 @@ export const meta: Route.MetaFunction = () => [{ title: 'Intake, Oxpecker' }]
 
 export function loader({ context }: Route.LoaderArgs) {
   const now = Date.now()
-  return { ...readIntake(database(), now), now, zone: brokerage.zone, mayAnswer: may(viewer(context).role, 'answer_tenders') }
+  return {
+    ...readIntake(database(), now),
+    now,
+    zone: brokerage.zone,
+    mayAnswer: may(viewer(context).role, 'answer_tenders'),
+  }
 }
 
 export default function Intake({ loaderData }: Route.ComponentProps) {
@@ -32,10 +37,19 @@ export default function Intake({ loaderData }: Route.ComponentProps) {
   const scroller = useRef<HTMLDivElement>(null)
   const answering = useAnswer()
   useLive(() => false, 'tenders')
-  const index = Math.max(0, rows.findIndex(({ id }) => id === picked))
+  const index = Math.max(
+    0,
+    rows.findIndex(({ id }) => id === picked),
+  )
   const chosen = rows[index] ?? null
   const { detail, problem, reread } = useDetail(chosen?.id ?? null, loaderData)
-  const list = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 8, initialRect: { width: 800, height: 520 } })
+  const list = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowHeight,
+    overscan: 8,
+    initialRect: { width: 800, height: 520 },
+  })
   // What was answered meanwhile is no longer marked.
   const among = rows.filter(({ id }) => marked.has(id))
   const targets = among.length > 0 ? among : chosen ? [chosen] : []
@@ -46,27 +60,57 @@ export default function Intake({ loaderData }: Route.ComponentProps) {
     if (!rows[next]) return
     setPicked(rows[next].id)
     list.scrollToIndex(next)
-    requestAnimationFrame(() => requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-row="${next}"]`)?.focus()))
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-row="${next}"]`)?.focus()),
+    )
   }
-  const mark = (id: number) => setMarked(new Set(marked.has(id) ? [...marked].filter((each) => each !== id) : [...marked, id]))
-  const alike = () => setMarked(new Set(rows.filter((row) => row.customerName === chosen?.customerName && row.purpose !== 'cancel').map(({ id }) => id)))
+  const mark = (id: number) =>
+    setMarked(new Set(marked.has(id) ? [...marked].filter((each) => each !== id) : [...marked, id]))
+  const alike = () =>
+    setMarked(
+      new Set(
+        rows.filter((row) => row.customerName === chosen?.customerName && row.purpose !== 'cancel').map(({ id }) => id),
+      ),
+    )
   useEffect(() => {
     if (picked !== null && !rows.some(({ id }) => id === picked)) setPicked(rows[index]?.id ?? rows.at(-1)?.id ?? null)
   }, [rows, picked, index])
   useKeys('Intake', [
     { key: 'ArrowDown', words: 'next tender', run: () => step(1) },
     { key: 'ArrowUp', words: 'tender before', run: () => step(-1) },
-    { key: 'a', words: 'accept the chosen or marked ones', run: () => setOpen('accept'), disabled: !mayAnswer || !answerable },
-    { key: 'd', words: 'decline the chosen or marked ones', run: () => setOpen('decline'), disabled: !mayAnswer || !answerable },
-    { key: 'c', words: 'settle a cancellation', run: () => setOpen('cancel'), disabled: !mayAnswer || !onlyCancel || !detail },
+    {
+      key: 'a',
+      words: 'accept the chosen or marked ones',
+      run: () => setOpen('accept'),
+      disabled: !mayAnswer || !answerable,
+    },
+    {
+      key: 'd',
+      words: 'decline the chosen or marked ones',
+      run: () => setOpen('decline'),
+      disabled: !mayAnswer || !answerable,
+    },
+    {
+      key: 'c',
+      words: 'settle a cancellation',
+      run: () => setOpen('cancel'),
+      disabled: !mayAnswer || !onlyCancel || !detail,
+    },
     { key: 'x', words: 'mark, for many at once', run: () => chosen && mark(chosen.id) },
     { key: 'y', words: 'mark all of this customer', run: alike },
     { key: 'Escape', words: 'mark none', run: () => setMarked(new Set()), disabled: marked.size === 0 },
-    { key: 'm', words: 'to the first code to be mapped', run: () => document.querySelector<HTMLElement>('[data-first-map]')?.focus() },
+    {
+      key: 'm',
+      words: 'to the first code to be mapped',
+      run: () => document.querySelector<HTMLElement>('[data-first-map]')?.focus(),
+    },
   ])
   const pressing = rows.filter((row) => clockTone(row, now) === 'act').length
   // Back to the list: what was answered is gone, the next one is at hand.
-  const backToList = () => requestAnimationFrame(() => requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-tender][aria-pressed="true"]')?.focus()))
+  const backToList = () =>
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-tender][aria-pressed="true"]')?.focus()),
+    )
   const close = () => {
     setOpen(null)
     backToList()
@@ -82,10 +126,17 @@ export default function Intake({ loaderData }: Route.ComponentProps) {
       <div className="flex items-baseline gap-4 border-b border-strong px-4 py-1.5">
         <h1 className="text-base font-semibold">Intake</h1>
         <span>
-          {rows.length} to answer{pressing > 0 && <b className="text-bill">, {pressing} within half an hour</b>} · today {today.accepted} accepted, {today.declined} declined, {today.lapsed} lapsed{today.byRule > 0 && `, ${today.byRule} by rule`}
+          {rows.length} to answer{pressing > 0 && <b className="text-bill">, {pressing} within half an hour</b>} · today{' '}
+          {today.accepted} accepted, {today.declined} declined, {today.lapsed} lapsed
+          {today.byRule > 0 && `, ${today.byRule} by rule`}
         </span>
         {troubles.map((trouble) => (
-          <Link key={trouble.partnerId} to={`/partners/${trouble.partnerId}`} className="truncate text-bill underline" role="alert">
+          <Link
+            key={trouble.partnerId}
+            to={`/partners/${trouble.partnerId}`}
+            className="truncate text-bill underline"
+            role="alert"
+          >
             {trouble.name}: {trouble.problem}
           </Link>
         ))}
@@ -126,16 +177,36 @@ export default function Intake({ loaderData }: Route.ComponentProps) {
               <span className="text-right">Margin</span>
             </div>
             <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto">
-              <ul aria-label="Tenders, the oldest promise first" style={{ height: list.getTotalSize() }} className="relative">
+              <ul
+                aria-label="Tenders, the oldest promise first"
+                style={{ height: list.getTotalSize() }}
+                className="relative"
+              >
                 {list.getVirtualItems().map((item) => {
                   const row = rows[item.index]
-                  return row ? <Row key={row.id} tender={row} index={item.index} top={item.start} now={now} chosen={row.id === chosen?.id} marked={marked.has(row.id)} onChoose={() => setPicked(row.id)} onMark={() => mark(row.id)} /> : null
+                  return row ? (
+                    <Row
+                      key={row.id}
+                      tender={row}
+                      index={item.index}
+                      top={item.start}
+                      now={now}
+                      chosen={row.id === chosen?.id}
+                      marked={marked.has(row.id)}
+                      onChoose={() => setPicked(row.id)}
+                      onMark={() => mark(row.id)}
+                    />
+                  ) : null
                 })}
               </ul>
             </div>
           </div>
           <section aria-label="The chosen tender" tabIndex={0} className="min-h-0 overflow-y-auto">
-            {detail ? <Detail detail={detail} now={now} zone={zone} onMapped={reread} /> : <p className="label p-4">{problem ?? 'reading…'}</p>}
+            {detail ? (
+              <Detail detail={detail} now={now} zone={zone} onMapped={reread} />
+            ) : (
+              <p className="label p-4">{problem ?? 'reading…'}</p>
+            )}
           </section>
         </div>
       )}
@@ -162,16 +233,38 @@ export default function Intake({ loaderData }: Route.ComponentProps) {
             Mark all of {chosen?.customerName.split(' ').slice(0, 2).join(' ')} <kbd className="key">y</kbd>
           </button>
           {(detail?.codes.length ?? 0) > 0 && (
-            <button type="button" className="button" onClick={() => document.querySelector<HTMLElement>('[data-first-map]')?.focus()}>
+            <button
+              type="button"
+              className="button"
+              onClick={() => document.querySelector<HTMLElement>('[data-first-map]')?.focus()}
+            >
               Map its codes <kbd className="key">m</kbd>
             </button>
           )}
           {among.length > 0 && <span className="label">{among.length} marked, charges and margins in the dialog</span>}
         </footer>
       )}
-      {open === 'accept' && <AcceptDialog tenders={targets} detail={targets.length === 1 ? detail : null} answering={answering} onClose={close} onDone={done} />}
-      {open === 'decline' && <DeclineDialog tenders={targets} detail={targets.length === 1 ? detail : null} answering={answering} onClose={close} onDone={done} />}
-      {open === 'cancel' && <CancelDialog tenders={targets} detail={detail} answering={answering} onClose={close} onDone={done} />}
+      {open === 'accept' && (
+        <AcceptDialog
+          tenders={targets}
+          detail={targets.length === 1 ? detail : null}
+          answering={answering}
+          onClose={close}
+          onDone={done}
+        />
+      )}
+      {open === 'decline' && (
+        <DeclineDialog
+          tenders={targets}
+          detail={targets.length === 1 ? detail : null}
+          answering={answering}
+          onClose={close}
+          onDone={done}
+        />
+      )}
+      {open === 'cancel' && (
+        <CancelDialog tenders={targets} detail={detail} answering={answering} onClose={close} onDone={done} />
+      )}
     </main>
   )
 }

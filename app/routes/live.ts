@@ -1,6 +1,6 @@
-import { viewerOf } from '#server/access/sign-in'
-import { sessionToken } from '#server/access/cookie'
 import { sessionContext } from '#server/access/context'
+import { sessionToken } from '#server/access/cookie'
+import { viewerOf } from '#server/access/sign-in'
 import { database } from '#server/db.server'
 import { lastLogId, liveStream } from '#server/live/live'
 import type { Route } from './+types/live'
@@ -12,6 +12,15 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const after = Number.isInteger(said) && said > 0 ? said : lastLogId(database())
   const since = Number(address.get('since')) || null
   const token = await sessionToken(request)
-  const listener = { session: context.get(sessionContext), isSignedIn: () => token !== null && viewerOf(database(), token, Date.now()) !== null }
-  return new Response(liveStream(database(), after, since, request.signal, listener), { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform', 'x-accel-buffering': 'no' } })
+  const listener = {
+    session: context.get(sessionContext),
+    isSignedIn: () => token !== null && viewerOf(database(), token, Date.now()) !== null,
+  }
+  return new Response(liveStream(database(), after, since, request.signal, listener), {
+    headers: {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store, no-transform',
+      'x-accel-buffering': 'no',
+    },
+  })
 }

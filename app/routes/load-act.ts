@@ -10,5 +10,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   if ('errors' in body) return Response.json(body, { status: body.status })
   const outcome = actOnLoad(database(), Number(params.loadId), body.value, viewer(context), Date.now())
   if ('done' in outcome) return Response.json(outcome)
-  return Response.json({ code: outcome.refusal.code, message: outcome.refusal.message }, { status: outcome.refusal.code.startsWith('no_such') ? 404 : 409 })
+  return Response.json(
+    { code: outcome.refusal.code, message: outcome.refusal.message },
+    { status: outcome.refusal.code.startsWith('no_such') ? 404 : 409 },
+  )
 }

@@ -3,8 +3,8 @@ import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
 import { readLoadForm } from '#server/load/form'
 import { deskDay, ratesAround } from '#server/money/exchange'
-import { LoadForm } from '../load-form/load-form'
 import { emptyForm, formFrom } from '../load-form/form-values'
+import { LoadForm } from '../load-form/load-form'
 import type { Route } from './+types/load-new'
 
 export const meta: Route.MetaFunction = () => [{ title: 'New load, Oxpecker' }]
@@ -20,5 +20,18 @@ export function loader({ request, context }: Route.LoaderArgs) {
 
 export default function NewLoad({ loaderData }: Route.ComponentProps) {
   const { start, now, today, rates } = loaderData
-  return <LoadForm key={start?.number ?? 'new'} initial={start ? formFrom(start, { keepTimes: false }) : emptyForm} now={now} loadId={null} copiedFrom={start?.number ?? null} state="draft" version={null} today={today} rates={rates} title={start ? `Copy of ${start.number}` : 'New load'} />
+  return (
+    <LoadForm
+      key={start?.number ?? 'new'}
+      initial={start ? formFrom(start, { keepTimes: false }) : emptyForm}
+      now={now}
+      loadId={null}
+      copiedFrom={start?.number ?? null}
+      state="draft"
+      version={null}
+      today={today}
+      rates={rates}
+      title={start ? `Copy of ${start.number}` : 'New load'}
+    />
+  )
 }

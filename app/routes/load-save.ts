@@ -3,8 +3,8 @@ import { loadTermsSchema } from '#core/load/load'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
-import { once } from '#server/http/once'
 import { readJson } from '#server/http/body'
+import { once } from '#server/http/once'
 import { changeLoad, createLoad } from '#server/load/save'
 import type { Route } from './+types/load-save'
 
@@ -27,10 +27,17 @@ export async function action({ request, context }: Route.ActionArgs) {
   const { loadId, ...save } = body.value
   const act = { now: Date.now(), by: { kind: 'person' as const, name: who.name } }
   const outcome = once(database(), request, who.id, act.now, () => {
-    const made = loadId === null ? createLoad(database(), save, { ...act, repId: who.id }) : changeLoad(database(), loadId, save, act)
+    const made =
+      loadId === null
+        ? createLoad(database(), save, { ...act, repId: who.id })
+        : changeLoad(database(), loadId, save, act)
     return { outcome: made, isDone: 'loadId' in made }
   })
   if ('loadId' in outcome) return Response.json(outcome)
-  if ('problems' in outcome) return Response.json({ message: outcome.problems[0]?.message, problems: outcome.problems, errors: outcome.problems }, { status: 422 })
+  if ('problems' in outcome)
+    return Response.json(
+      { message: outcome.problems[0]?.message, problems: outcome.problems, errors: outcome.problems },
+      { status: 422 },
+    )
   return Response.json(outcome.refusal, { status: outcome.refusal.code.startsWith('no_such') ? 404 : 409 })
 }

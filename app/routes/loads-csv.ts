@@ -10,5 +10,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
   requirePermission(viewer(context), 'export')
   const words = (new URL(request.url).searchParams.get('q') ?? '').slice(0, 200)
   const body = Readable.toWeb(Readable.from(loadsCsv(database(), words), { objectMode: false })) as ReadableStream
-  return new Response(body, { headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="loads.csv"' } })
+  return new Response(body, {
+    headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="loads.csv"' },
+  })
 }

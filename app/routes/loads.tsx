@@ -18,10 +18,16 @@ const pageSize = 100
 export function loader({ request, context }: Route.LoaderArgs) {
   const words = (new URL(request.url).searchParams.get('q') ?? '').slice(0, 200)
   const { role } = viewer(context)
-  return { words, loads: listLoads(database(), { words, limit: pageSize }), mayEdit: may(role, 'edit_loads'), mayExport: may(role, 'export') }
+  return {
+    words,
+    loads: listLoads(database(), { words, limit: pageSize }),
+    mayEdit: may(role, 'edit_loads'),
+    mayExport: may(role, 'export'),
+  }
 }
 
-const columns = 'grid grid-cols-[76px_92px_132px_minmax(230px,1.2fr)_minmax(150px,0.9fr)_72px_minmax(140px,0.9fr)_56px_56px_56px_40px] items-center gap-x-3 px-4'
+const columns =
+  'grid grid-cols-[76px_92px_132px_minmax(230px,1.2fr)_minmax(150px,0.9fr)_72px_minmax(140px,0.9fr)_56px_56px_56px_40px] items-center gap-x-3 px-4'
 
 export default function Loads({ loaderData }: Route.ComponentProps) {
   const { loads, words, mayEdit, mayExport } = loaderData
@@ -35,14 +41,27 @@ export default function Loads({ loaderData }: Route.ComponentProps) {
   useKeys('Loads', [
     { key: 'ArrowDown', words: 'next load', run: () => focus(1) },
     { key: 'ArrowUp', words: 'load before', run: () => focus(-1) },
-    { key: 'k', words: 'make a copy of the chosen load', run: () => navigate(`/loads/new?copy=${chosen}`), disabled: chosen === null || !mayEdit },
+    {
+      key: 'k',
+      words: 'make a copy of the chosen load',
+      run: () => navigate(`/loads/new?copy=${chosen}`),
+      disabled: chosen === null || !mayEdit,
+    },
   ])
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <div className="flex items-center gap-3 border-b border-strong px-4 py-2">
         <h1 className="text-base font-semibold">Loads</h1>
         <Form role="search" className="flex gap-2">
-          <input name="q" defaultValue={words} key={words} aria-label="Number, customer, carrier, city, reference, state" placeholder="Number, customer, carrier, city, reference, state" className="field !w-96" autoFocus />
+          <input
+            name="q"
+            defaultValue={words}
+            key={words}
+            aria-label="Number, customer, carrier, city, reference, state"
+            placeholder="Number, customer, carrier, city, reference, state"
+            className="field !w-96"
+            autoFocus
+          />
           <button type="submit" className="button">
             Search
           </button>
@@ -78,7 +97,11 @@ export default function Loads({ loaderData }: Route.ComponentProps) {
         {loads.map((load) => (
           <Row key={load.id} load={load} mayEdit={mayEdit} onChoose={() => setChosen(load.id)} />
         ))}
-        {loads.length === 0 && <li className="p-6">Nothing fits these words. Try a number (PR-26012), a city, or part of a customer's name.</li>}
+        {loads.length === 0 && (
+          <li className="p-6">
+            Nothing fits these words. Try a number (PR-26012), a city, or part of a customer's name.
+          </li>
+        )}
       </ul>
     </main>
   )
@@ -88,7 +111,12 @@ function Row({ load, mayEdit, onChoose }: { load: ListedLoad; mayEdit: boolean; 
   const local = toLocal(load.pickupAt, load.originZone)
   return (
     <li className={`${columns} relative h-9 border-b focus-within:bg-chosen hover:bg-sheet`}>
-      <Link to={`/loads/${load.id}`} data-load={load.id} onFocus={onChoose} className="font-mono after:absolute after:inset-0">
+      <Link
+        to={`/loads/${load.id}`}
+        data-load={load.id}
+        onFocus={onChoose}
+        className="font-mono after:absolute after:inset-0"
+      >
         {load.number}
       </Link>
       <span>
@@ -109,9 +137,15 @@ function Row({ load, mayEdit, onChoose }: { load: ListedLoad; mayEdit: boolean; 
       <span className="truncate">{load.carrierName ?? <span className="label">none</span>}</span>
       <span className="text-right font-mono">{formatAmount(load.sellMinor)}</span>
       <span className="text-right font-mono">{load.payMinor === null ? '' : formatAmount(load.payMinor)}</span>
-      <span className="text-right font-mono">{load.payMinor === null ? '' : `${percentOf(load.sellMinor - load.payMinor, load.sellMinor) ?? ''}%`}</span>
+      <span className="text-right font-mono">
+        {load.payMinor === null ? '' : `${percentOf(load.sellMinor - load.payMinor, load.sellMinor) ?? ''}%`}
+      </span>
       {mayEdit && (
-        <Link to={`/loads/new?copy=${load.id}`} className="relative z-10 text-right text-dusk underline" aria-label={`Copy ${load.number}`}>
+        <Link
+          to={`/loads/new?copy=${load.id}`}
+          className="relative z-10 text-right text-dusk underline"
+          aria-label={`Copy ${load.number}`}
+        >
           Copy
         </Link>
       )}

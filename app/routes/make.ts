@@ -1,6 +1,13 @@
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
-import { createCustomer, createProspect, newCustomerSchema, newProspectSchema, payerSchema, setPayer } from '#server/customer/customers'
+import {
+  createCustomer,
+  createProspect,
+  newCustomerSchema,
+  newProspectSchema,
+  payerSchema,
+  setPayer,
+} from '#server/customer/customers'
 import { database } from '#server/db.server'
 import { createFacility, newFacilitySchema } from '#server/facility/facilities'
 import { readJson } from '#server/http/body'
@@ -20,7 +27,11 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     const body = await readJson(request, newCustomerSchema)
     if ('errors' in body) return Response.json(body, { status: body.status })
     const made = createCustomer(database(), body.value)
-    if ('refusal' in made) return Response.json({ message: made.refusal?.message, errors: [{ path: 'name', message: made.refusal?.message }] }, { status: 409 })
+    if ('refusal' in made)
+      return Response.json(
+        { message: made.refusal?.message, errors: [{ path: 'name', message: made.refusal?.message }] },
+        { status: 409 },
+      )
     return Response.json(made.customer)
   }
   if (params.subject === 'payer') {

@@ -11,7 +11,10 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const body = await readJson(request, partnerActSchema)
   if ('errors' in body) return Response.json(body, { status: body.status })
   const id = Number(params.partnerId)
-  const outcome = body.value.intent === 'save' ? savePartner(database(), id, body.value.form) : saveSite(database(), id, body.value.form)
+  const outcome =
+    body.value.intent === 'save'
+      ? savePartner(database(), id, body.value.form)
+      : saveSite(database(), id, body.value.form)
   if ('done' in outcome) return Response.json(outcome)
   return Response.json(outcome.refusal, { status: outcome.refusal.code.startsWith('no_such') ? 404 : 409 })
 }

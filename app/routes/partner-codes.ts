@@ -1,5 +1,5 @@
-import { requirePermission } from '#server/access/viewer'
 import { viewer } from '#server/access/cookie'
+import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
 import { readJson } from '#server/http/body'
 import { mapCode, mapCodeSchema } from '#server/partner/map-code'

@@ -11,7 +11,9 @@ import { SiteForm } from '../partner/site-form'
 import { useLive } from '../ui/live'
 import type { Route } from './+types/partner'
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.page.partner.name ?? 'Partner'}, Oxpecker` }]
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData?.page.partner.name ?? 'Partner'}, Oxpecker` },
+]
 
 export function loader({ params, context }: Route.LoaderArgs) {
   const now = Date.now()
@@ -20,7 +22,14 @@ export function loader({ params, context }: Route.LoaderArgs) {
   const { role } = viewer(context)
   const mayEdit = may(role, 'set_partners')
   // Who may change a secret may see it, nobody else.
-  return { page: { ...page, secret: mayEdit ? page.secret : null }, origin: settings().OX_ORIGIN, now, zone: brokerage.zone, mayEdit, mayMap: may(role, 'answer_tenders') }
+  return {
+    page: { ...page, secret: mayEdit ? page.secret : null },
+    origin: settings().OX_ORIGIN,
+    now,
+    zone: brokerage.zone,
+    mayEdit,
+    mayMap: may(role, 'answer_tenders'),
+  }
 }
 
 export default function PartnerRoute({ loaderData }: Route.ComponentProps) {
@@ -42,7 +51,13 @@ export default function PartnerRoute({ loaderData }: Route.ComponentProps) {
           )}
           {partner.transport !== 'site' && (
             <p>
-              {sequence.received} interchanges came{sequence.highest !== null && `, the highest is ${sequence.highest}`}; {partner.lastControl} went out. {sequence.missing.length > 0 ? <span className="text-ring-text">Never came: {sequence.missing.join(', ')}</span> : <span className="text-acacia">None is missing.</span>}
+              {sequence.received} interchanges came{sequence.highest !== null && `, the highest is ${sequence.highest}`}
+              ; {partner.lastControl} went out.{' '}
+              {sequence.missing.length > 0 ? (
+                <span className="text-ring-text">Never came: {sequence.missing.join(', ')}</span>
+              ) : (
+                <span className="text-acacia">None is missing.</span>
+              )}
             </p>
           )}
           {partner.transport === 'http' && (
@@ -65,7 +80,16 @@ export default function PartnerRoute({ loaderData }: Route.ComponentProps) {
         <SettingsForm key={partner.id} partner={partner} owner={page.owner} mayEdit={mayEdit} />
       </div>
       <div className="flex flex-col gap-4">
-        {site && <SiteForm key={`site ${partner.id}`} partnerId={partner.id} site={site} mayEdit={mayEdit} now={now} zone={zone} />}
+        {site && (
+          <SiteForm
+            key={`site ${partner.id}`}
+            partnerId={partner.id}
+            site={site}
+            mayEdit={mayEdit}
+            now={now}
+            zone={zone}
+          />
+        )}
         <section aria-label="Codes">
           <h2 className="head">Its codes and what they are with us</h2>
           <Codes codes={codes} mayMap={mayMap} />

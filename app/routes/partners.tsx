@@ -14,9 +14,15 @@ import type { Route } from './+types/partners'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Trading partners, Oxpecker' }]
 
-export const loader = ({ context }: Route.LoaderArgs) => ({ now: Date.now(), partners: partnersOverview(database()), zone: brokerage.zone, mayEdit: may(viewer(context).role, 'set_partners') })
+export const loader = ({ context }: Route.LoaderArgs) => ({
+  now: Date.now(),
+  partners: partnersOverview(database()),
+  zone: brokerage.zone,
+  mayEdit: may(viewer(context).role, 'set_partners'),
+})
 
-const columns = 'grid grid-cols-[minmax(0,1.4fr)_120px_130px_90px_80px_minmax(0,1fr)_80px_minmax(0,1.4fr)] items-baseline gap-x-3 px-4'
+const columns =
+  'grid grid-cols-[minmax(0,1.4fr)_120px_130px_90px_80px_minmax(0,1fr)_80px_minmax(0,1.4fr)] items-baseline gap-x-3 px-4'
 
 export default function Partners({ loaderData }: Route.ComponentProps) {
   const { partners, now, zone, mayEdit } = loaderData
@@ -66,17 +72,29 @@ export default function Partners({ loaderData }: Route.ComponentProps) {
         <ul ref={list} className="min-h-0 flex-1 overflow-y-auto">
           {partners.map((each) => (
             <li key={each.id} className={`${columns} relative border-b py-1.5 focus-within:bg-chosen hover:bg-sheet`}>
-              <Link to={`/partners/${each.id}`} data-partner={each.id} className="truncate font-semibold after:absolute after:inset-0">
+              <Link
+                to={`/partners/${each.id}`}
+                data-partner={each.id}
+                className="truncate font-semibold after:absolute after:inset-0"
+              >
                 {each.name}
               </Link>
               <span>{transportWords[each.transport]}</span>
               <span className="truncate font-mono">{each.transport === 'site' ? '' : each.theirId}</span>
               <span className="font-mono">{each.transport === 'site' ? '' : each.version}</span>
               <span className="text-right">{each.open || ''}</span>
-              <span className="label">{each.lastAt === null ? 'nothing yet' : momentWords(each.lastAt, now, zone)}</span>
+              <span className="label">
+                {each.lastAt === null ? 'nothing yet' : momentWords(each.lastAt, now, zone)}
+              </span>
               <span className={`text-right ${each.unmapped > 0 ? 'text-ring-text' : ''}`}>{each.unmapped || ''}</span>
               <span className="truncate">
-                {each.paused ? <span className="text-ring-text">paused</span> : (each.problem ?? each.siteProblem) ? <span className="text-bill">{each.problem ?? each.siteProblem}</span> : <span className="text-acacia">reachable</span>}
+                {each.paused ? (
+                  <span className="text-ring-text">paused</span>
+                ) : (each.problem ?? each.siteProblem) ? (
+                  <span className="text-bill">{each.problem ?? each.siteProblem}</span>
+                ) : (
+                  <span className="text-acacia">reachable</span>
+                )}
                 {each.usage === 'T' && <b className="text-ring-text"> in test</b>}
               </span>
             </li>

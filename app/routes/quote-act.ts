@@ -15,6 +15,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     const acted = actOnQuote(database(), Number(params.quoteId), body.value, who, now)
     return { outcome: acted, isDone: !('refusal' in acted) }
   })
-  if ('refusal' in outcome) return Response.json(outcome.refusal, { status: outcome.refusal.code.startsWith('no_such') ? 404 : 409 })
+  if ('refusal' in outcome)
+    return Response.json(outcome.refusal, { status: outcome.refusal.code.startsWith('no_such') ? 404 : 409 })
   return Response.json(outcome)
 }

@@ -6,7 +6,10 @@ import { readJson } from '#server/http/body'
 import { createQuote } from '#server/quote/quotes'
 import type { Route } from './+types/quote-new'
 
-const newQuoteSchema = z.object({ customerId: z.number().int().positive(), title: z.string().trim().max(100).default('') })
+const newQuoteSchema = z.object({
+  customerId: z.number().int().positive(),
+  title: z.string().trim().max(100).default(''),
+})
 
 /** Begins a quote; the answer names it. */
 export async function action({ request, context }: Route.ActionArgs) {
@@ -14,6 +17,10 @@ export async function action({ request, context }: Route.ActionArgs) {
   requirePermission(who, 'edit_quotes')
   const body = await readJson(request, newQuoteSchema)
   if ('errors' in body) return Response.json(body, { status: body.status })
-  const outcome = createQuote(database(), body.value, { now: Date.now(), by: { kind: 'person', name: who.name }, repId: who.id })
+  const outcome = createQuote(database(), body.value, {
+    now: Date.now(),
+    by: { kind: 'person', name: who.name },
+    repId: who.id,
+  })
   return 'refusal' in outcome ? Response.json(outcome.refusal, { status: 404 }) : Response.json(outcome)
 }

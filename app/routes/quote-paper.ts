@@ -9,9 +9,16 @@ import type { Route } from './+types/quote-paper'
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   requirePermission(viewer(context), 'edit_quotes')
   const paperId = new URL(request.url).searchParams.get('paper')
-  const pdf = paperId === null ? await preview(Number(params.quoteId)) : (await sentPaper(database(), Number(paperId)))?.pdf
+  const pdf =
+    paperId === null ? await preview(Number(params.quoteId)) : (await sentPaper(database(), Number(paperId)))?.pdf
   if (!pdf) throw new Response('There is no such quote.', { status: 404 })
-  return new Response(new Uint8Array(pdf), { headers: { 'content-type': 'application/pdf', 'content-disposition': 'inline; filename="quote.pdf"', 'cache-control': 'private, no-store' } })
+  return new Response(new Uint8Array(pdf), {
+    headers: {
+      'content-type': 'application/pdf',
+      'content-disposition': 'inline; filename="quote.pdf"',
+      'cache-control': 'private, no-store',
+    },
+  })
 }
 
 async function preview(quoteId: number): Promise<Buffer | null> {

@@ -20,14 +20,24 @@ import { useQuote } from '../quote/use-quote'
 import { useKeys } from '../ui/keys'
 import type { Route } from './+types/quote'
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.page.quote.number ?? 'Quote'}, Oxpecker` }]
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData?.page.quote.number ?? 'Quote'}, Oxpecker` },
+]
 
 export function loader({ params, context }: Route.LoaderArgs) {
   const now = Date.now()
   const page = /^\d{1,9}$/.test(params.quoteId) ? readQuote(database(), Number(params.quoteId), now) : null
   if (!page) throw new Response('There is no such quote.', { status: 404 })
   const { role } = viewer(context)
-  return { page, tables: listFuelTables(database()), now, zone: brokerage.zone, mayEdit: may(role, 'edit_quotes'), mayPrice: may(role, 'set_pricing'), mayExport: may(role, 'export') }
+  return {
+    page,
+    tables: listFuelTables(database()),
+    now,
+    zone: brokerage.zone,
+    mayEdit: may(role, 'edit_quotes'),
+    mayPrice: may(role, 'set_pricing'),
+    mayExport: may(role, 'export'),
+  }
 }
 
 type Open = { kind: 'paste'; text: string } | { kind: 'send' | 'won' | 'lost' | 'terms' | 'pricing' | 'log' } | null
@@ -42,9 +52,14 @@ function QuoteDesk({ page, tables, now, zone, mayEdit, mayPrice, mayExport }: Ro
   const [at, setAt] = useState<At>({ row: 0, column: 1 })
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set())
   const [open, setOpen] = useState<Open>(null)
-  const columns = gridColumns({ compared: lines.some(({ thenMinor }) => thenMinor !== null), told: lines.some(({ cells }) => Boolean(cells.theirs)), currency: page.quote.currency })
+  const columns = gridColumns({
+    compared: lines.some(({ thenMinor }) => thenMinor !== null),
+    told: lines.some(({ cells }) => Boolean(cells.theirs)),
+    currency: page.quote.currency,
+  })
   const current = lines[at.row] ?? null
-  const chosen = selected.size > 0 ? lines.filter(({ id }) => selected.has(id)) : current && current.id > 0 ? [current] : []
+  const chosen =
+    selected.size > 0 ? lines.filter(({ id }) => selected.has(id)) : current && current.id > 0 ? [current] : []
   const close = () => {
     setOpen(null)
     document.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.column}"]`)?.focus()
@@ -60,16 +75,46 @@ function QuoteDesk({ page, tables, now, zone, mayEdit, mayPrice, mayExport }: Ro
   useKeys('Quote', [
     { key: 's', words: 'send it', run: () => setOpen({ kind: 'send' }), disabled: !mayEdit },
     { key: 'Ctrl+Enter', words: 'send it, from any cell', run: () => setOpen({ kind: 'send' }), disabled: !mayEdit },
-    { key: 'v', words: 'paste rows from a spreadsheet', run: () => setOpen({ kind: 'paste', text: '' }), disabled: !mayEdit },
+    {
+      key: 'v',
+      words: 'paste rows from a spreadsheet',
+      run: () => setOpen({ kind: 'paste', text: '' }),
+      disabled: !mayEdit,
+    },
     { key: 'w', words: 'the chosen lines are won', run: () => setOpen({ kind: 'won' }), disabled: !anything },
     { key: 'l', words: 'the chosen lines are lost', run: () => setOpen({ kind: 'lost' }), disabled: !anything },
-    { key: 'o', words: 'open the chosen lines again', run: () => void quoting.act({ intent: 'reopen', lineIds: ids }, 'Open again'), disabled: !anything },
-    { key: 'd', words: 'remove the chosen lines', run: () => void quoting.remove(ids).then(() => setSelected(new Set())), disabled: !anything },
-    { key: 'p', words: 'price the drafts anew', run: () => void quoting.reprice('Priced as the market stands'), disabled: !mayEdit },
-    { key: 't', words: 'title, validity, what it is held against', run: () => setOpen({ kind: 'terms' }), disabled: !mayEdit },
+    {
+      key: 'o',
+      words: 'open the chosen lines again',
+      run: () => void quoting.act({ intent: 'reopen', lineIds: ids }, 'Open again'),
+      disabled: !anything,
+    },
+    {
+      key: 'd',
+      words: 'remove the chosen lines',
+      run: () => void quoting.remove(ids).then(() => setSelected(new Set())),
+      disabled: !anything,
+    },
+    {
+      key: 'p',
+      words: 'price the drafts anew',
+      run: () => void quoting.reprice('Priced as the market stands'),
+      disabled: !mayEdit,
+    },
+    {
+      key: 't',
+      words: 'title, validity, what it is held against',
+      run: () => setOpen({ kind: 'terms' }),
+      disabled: !mayEdit,
+    },
     { key: 'm', words: 'how this customer is priced', run: () => setOpen({ kind: 'pricing' }) },
     { key: 'g', words: 'what happened to it', run: () => setOpen({ kind: 'log' }) },
-    { key: 'a', words: 'choose every line, or none', run: () => setSelected(selected.size > 0 ? new Set() : new Set(lines.map(({ id }) => id))), disabled: lines.length === 0 },
+    {
+      key: 'a',
+      words: 'choose every line, or none',
+      run: () => setSelected(selected.size > 0 ? new Set() : new Set(lines.map(({ id }) => id))),
+      disabled: lines.length === 0,
+    },
   ])
   return (
     <main className="flex min-h-0 flex-1 flex-col">
@@ -97,7 +142,9 @@ function QuoteDesk({ page, tables, now, zone, mayEdit, mayPrice, mayExport }: Ro
         <button type="button" className="button" onClick={() => setOpen({ kind: 'pricing' })}>
           Their margin and fuel <kbd className="key">m</kbd>
         </button>
-        <span className="label">{selected.size > 0 ? `${selected.size} chosen` : 'letters work from a line’s number: Esc goes there'}</span>
+        <span className="label">
+          {selected.size > 0 ? `${selected.size} chosen` : 'letters work from a line’s number: Esc goes there'}
+        </span>
         <span className="ml-auto flex items-center gap-4">
           {mayEdit && (
             <a href={`/quotes/${page.quote.id}/paper`} target="_blank" rel="noreferrer" className="text-dusk underline">
@@ -119,14 +166,41 @@ function QuoteDesk({ page, tables, now, zone, mayEdit, mayPrice, mayExport }: Ro
           </Link>
         </span>
       </div>
-      <QuoteGrid lines={lines} columns={columns} at={at} onAt={setAt} selected={selected} onSelect={select} onType={quoting.type} onPaste={(text) => setOpen({ kind: 'paste', text })} mayEdit={mayEdit} />
-      <LinePanel quoteId={page.quote.id} currency={page.quote.currency} line={current} now={now} zone={zone} mayEdit={mayEdit} others={page.others} onType={(cells) => current && quoting.type(current.key, cells)} />
-      {open?.kind === 'paste' && <PasteDialog initial={open.text} standing={lines.length} act={quoting.act} onClose={close} />}
+      <QuoteGrid
+        lines={lines}
+        columns={columns}
+        at={at}
+        onAt={setAt}
+        selected={selected}
+        onSelect={select}
+        onType={quoting.type}
+        onPaste={(text) => setOpen({ kind: 'paste', text })}
+        mayEdit={mayEdit}
+      />
+      <LinePanel
+        quoteId={page.quote.id}
+        currency={page.quote.currency}
+        line={current}
+        now={now}
+        zone={zone}
+        mayEdit={mayEdit}
+        others={page.others}
+        onType={(cells) => current && quoting.type(current.key, cells)}
+      />
+      {open?.kind === 'paste' && (
+        <PasteDialog initial={open.text} standing={lines.length} act={quoting.act} onClose={close} />
+      )}
       {open?.kind === 'send' && <SendQuoteDialog page={page} lines={lines} quoting={quoting} onClose={close} />}
-      {open?.kind === 'won' && chosen.length > 0 && <WonDialog lines={chosen} today={page.today} quoting={quoting} onClose={close} />}
-      {open?.kind === 'lost' && chosen.length > 0 && <LostDialog lines={chosen} currency={page.quote.currency} quoting={quoting} onClose={close} />}
+      {open?.kind === 'won' && chosen.length > 0 && (
+        <WonDialog lines={chosen} today={page.today} quoting={quoting} onClose={close} />
+      )}
+      {open?.kind === 'lost' && chosen.length > 0 && (
+        <LostDialog lines={chosen} currency={page.quote.currency} quoting={quoting} onClose={close} />
+      )}
       {open?.kind === 'terms' && <TermsDialog page={page} quoting={quoting} onClose={close} />}
-      {open?.kind === 'pricing' && <PricingDialog page={page} tables={tables} mayChange={mayPrice} quoting={quoting} onClose={close} />}
+      {open?.kind === 'pricing' && (
+        <PricingDialog page={page} tables={tables} mayChange={mayPrice} quoting={quoting} onClose={close} />
+      )}
       {open?.kind === 'log' && <QuoteLog page={page} now={now} zone={zone} onClose={close} />}
     </main>
   )

@@ -20,10 +20,17 @@ const pageSize = 100
 export function loader({ request, context }: Route.LoaderArgs) {
   const words = (new URL(request.url).searchParams.get('q') ?? '').slice(0, 100)
   const today = dayOf(toLocal(Date.now(), brokerage.zone))
-  return { words, quotes: listQuotes(database(), { words, limit: pageSize }), today, zone: brokerage.zone, mayEdit: may(viewer(context).role, 'edit_quotes') }
+  return {
+    words,
+    quotes: listQuotes(database(), { words, limit: pageSize }),
+    today,
+    zone: brokerage.zone,
+    mayEdit: may(viewer(context).role, 'edit_quotes'),
+  }
 }
 
-const columns = 'grid grid-cols-[64px_96px_minmax(0,1.2fr)_minmax(0,1.5fr)_52px_minmax(0,1.3fr)_96px_150px] items-center gap-x-3 px-4'
+const columns =
+  'grid grid-cols-[64px_96px_minmax(0,1.2fr)_minmax(0,1.5fr)_52px_minmax(0,1.3fr)_96px_150px] items-center gap-x-3 px-4'
 
 export default function Quotes({ loaderData }: Route.ComponentProps) {
   const { quotes, words, today, zone, mayEdit } = loaderData
@@ -44,12 +51,21 @@ export default function Quotes({ loaderData }: Route.ComponentProps) {
       <div className="flex items-center gap-3 border-b border-strong px-4 py-2">
         <h1 className="text-base font-semibold">Quotes</h1>
         <Form role="search" className="flex gap-2">
-          <input name="q" defaultValue={words} key={words} aria-label="Number, customer, title" placeholder="Number, customer, title" className="field !w-72" />
+          <input
+            name="q"
+            defaultValue={words}
+            key={words}
+            aria-label="Number, customer, title"
+            placeholder="Number, customer, title"
+            className="field !w-72"
+          />
           <button type="submit" className="button">
             Search
           </button>
         </Form>
-        <span className="label">{quotes.length === pageSize ? `the newest ${pageSize}` : `${quotes.length} found`}</span>
+        <span className="label">
+          {quotes.length === pageSize ? `the newest ${pageSize}` : `${quotes.length} found`}
+        </span>
         <span className="ml-auto flex items-center gap-4">
           <Link to="/fuel" className="text-dusk underline">
             Diesel and fuel tables
@@ -75,14 +91,32 @@ export default function Quotes({ loaderData }: Route.ComponentProps) {
         {quotes.map((quote) => (
           <Row key={quote.id} quote={quote} today={today} zone={zone} onChoose={() => setChosen(quote.id)} />
         ))}
-        {quotes.length === 0 && <li className="p-6">{words ? 'No quote fits these words.' : 'No quotes yet. Begin one with b: choose who asks, type or paste their lanes, and every line is priced as it stands.'}</li>}
+        {quotes.length === 0 && (
+          <li className="p-6">
+            {words
+              ? 'No quote fits these words.'
+              : 'No quotes yet. Begin one with b: choose who asks, type or paste their lanes, and every line is priced as it stands.'}
+          </li>
+        )}
       </ul>
-      {making && <NewQuoteDialog onClose={() => setMaking(false)} onMade={(quoteId) => navigate(`/quotes/${quoteId}`)} />}
+      {making && (
+        <NewQuoteDialog onClose={() => setMaking(false)} onMade={(quoteId) => navigate(`/quotes/${quoteId}`)} />
+      )}
     </main>
   )
 }
 
-function Row({ quote, today, zone, onChoose }: { quote: ListedQuote; today: string; zone: string; onChoose: () => void }) {
+function Row({
+  quote,
+  today,
+  zone,
+  onChoose,
+}: {
+  quote: ListedQuote
+  today: string
+  zone: string
+  onChoose: () => void
+}) {
   const settled = quote.lines > 0 && quote.draft === 0 && quote.sent === 0
   const standing: [number, string, string][] = [
     [quote.bad, 'to mend', 'font-semibold text-bill'],
@@ -94,7 +128,12 @@ function Row({ quote, today, zone, onChoose }: { quote: ListedQuote; today: stri
   ]
   return (
     <li className={`${columns} relative h-9 border-b focus-within:bg-chosen hover:bg-sheet`}>
-      <Link to={`/quotes/${quote.id}`} data-quote={quote.id} onFocus={onChoose} className="font-mono after:absolute after:inset-0">
+      <Link
+        to={`/quotes/${quote.id}`}
+        data-quote={quote.id}
+        onFocus={onChoose}
+        className="font-mono after:absolute after:inset-0"
+      >
         {quote.number}
       </Link>
       <span className="label">{dayWords(dayOf(toLocal(quote.createdAt, zone)), today)}</span>
@@ -108,14 +147,20 @@ function Row({ quote, today, zone, onChoose }: { quote: ListedQuote; today: stri
       </span>
       <span className="text-right font-mono">{quote.lines}</span>
       <span className="flex gap-x-3 truncate">
-        {standing.filter(([count]) => count > 0).map(([count, words, tone]) => (
-          <span key={words} className={tone}>
-            {count} {words}
-          </span>
-        ))}
+        {standing
+          .filter(([count]) => count > 0)
+          .map(([count, words, tone]) => (
+            <span key={words} className={tone}>
+              {count} {words}
+            </span>
+          ))}
       </span>
-      <span className="text-right font-mono">{quote.sellMinor > 0 ? formatMoney(Math.round(quote.sellMinor / 10_000) * 10_000, quote.currency) : ''}</span>
-      <span className={settled ? 'label' : quote.validUntil < today ? 'text-ring-text' : ''}>{settled ? 'settled' : validWords(quote.validUntil, today)}</span>
+      <span className="text-right font-mono">
+        {quote.sellMinor > 0 ? formatMoney(Math.round(quote.sellMinor / 10_000) * 10_000, quote.currency) : ''}
+      </span>
+      <span className={settled ? 'label' : quote.validUntil < today ? 'text-ring-text' : ''}>
+        {settled ? 'settled' : validWords(quote.validUntil, today)}
+      </span>
     </li>
   )
 }

@@ -1,6 +1,6 @@
 import { data, Form, redirect, useNavigation } from 'react-router'
-import { knownDevice, ownPath, signedInHeaders } from '#server/access/cookie'
 import { callerContext, viewerContext } from '#server/access/context'
+import { knownDevice, ownPath, signedInHeaders } from '#server/access/cookie'
 import { signIn } from '#server/access/sign-in'
 import { database } from '#server/db.server'
 import { Field } from '../ui/field'
@@ -19,13 +19,22 @@ export async function action({ request, context }: Route.ActionArgs) {
   const form = await request.formData().catch(() => new FormData())
   const mail = form.get('mail')
   const password = form.get('password')
-  if (typeof mail !== 'string' || typeof password !== 'string' || !mail.includes('@') || mail.length > 200 || password.length === 0 || password.length > 200) {
+  if (
+    typeof mail !== 'string' ||
+    typeof password !== 'string' ||
+    !mail.includes('@') ||
+    mail.length > 200 ||
+    password.length === 0 ||
+    password.length > 200
+  ) {
     return data({ message: 'Give your mail address and your password.' }, { status: 400 })
   }
   const device = await knownDevice(request)
   const result = await signIn(database(), { mail, password, caller: context.get(callerContext), device }, Date.now())
   if ('refusal' in result) return data({ message: result.refusal.message }, { status: statusOf[result.refusal.code] })
-  throw redirect(ownPath(new URL(request.url).searchParams.get('to')), { headers: await signedInHeaders(result.token, result.userId, device) })
+  throw redirect(ownPath(new URL(request.url).searchParams.get('to')), {
+    headers: await signedInHeaders(result.token, result.userId, device),
+  })
 }
 
 const statusOf = { wrong: 401, too_many_guesses: 429, busy: 503 } as const

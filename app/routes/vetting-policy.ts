@@ -8,7 +8,10 @@ import { savePolicy, savePolicySchema } from '#server/vetting/save'
 import { preview, vetEverybody } from '#server/vetting/schedule'
 import type { Route } from './+types/vetting-policy'
 
-const askSchema = z.discriminatedUnion('intent', [z.object({ intent: z.literal('preview'), policy: vettingPolicySchema }), savePolicySchema.extend({ intent: z.literal('save') })])
+const askSchema = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('preview'), policy: vettingPolicySchema }),
+  savePolicySchema.extend({ intent: z.literal('save') }),
+])
 
 /** Tells whom a policy would newly stop, or keeps it as the next version and vets everybody by it. */
 export async function action({ request, context }: Route.ActionArgs) {

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { may } from '#core/access/access'
 import { momentWords } from '#core/time/words'
-import { ruleKindCodes, ruleKinds, type RuleKindCode } from '#core/vetting/policy'
+import { type RuleKindCode, ruleKindCodes, ruleKinds } from '#core/vetting/policy'
 import { signCodes } from '#core/vetting/signs'
 import { signNames } from '#core/vetting/words'
 import { viewer } from '#server/access/cookie'
@@ -21,10 +21,21 @@ import type { Route } from './+types/vetting'
 export const meta: Route.MetaFunction = () => [{ title: 'Vetting policy, Oxpecker' }]
 
 export function loader({ context }: Route.LoaderArgs) {
-  return { policy: currentPolicy(database()), versions: policyVersions(database()), now: Date.now(), zone: brokerage.zone, edits: may(viewer(context).role, 'set_policy') }
+  return {
+    policy: currentPolicy(database()),
+    versions: policyVersions(database()),
+    now: Date.now(),
+    zone: brokerage.zone,
+    edits: may(viewer(context).role, 'set_policy'),
+  }
 }
 
-const limitWords = { changedDays: 'days a changed contact or payee is a sign', awayMiles: 'miles between where a truck is and was said to be', pricePercent: 'percent of the low end, below which a price is far under', addressCarriers: 'carriers at one address from which on it is a sign' } as const
+const limitWords = {
+  changedDays: 'days a changed contact or payee is a sign',
+  awayMiles: 'miles between where a truck is and was said to be',
+  pricePercent: 'percent of the low end, below which a price is far under',
+  addressCarriers: 'carriers at one address from which on it is a sign',
+} as const
 
 export default function Vetting({ loaderData }: Route.ComponentProps) {
   return <Editor key={loaderData.policy.version} {...loaderData} />
@@ -45,7 +56,9 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
         <h1 className="text-base font-semibold">Vetting policy</h1>
         <span className="label">
           version {policy.version}
-          {versions[0] ? `, by ${versions[0].byName} ${momentWords(versions[0].at, now, zone)}: ${versions[0].note}` : ', as it came'}
+          {versions[0]
+            ? `, by ${versions[0].byName} ${momentWords(versions[0].at, now, zone)}: ${versions[0].note}`
+            : ', as it came'}
         </span>
         <span className="ml-auto flex items-center gap-3">
           {!edits && <span className="label">Only a manager changes it.</span>}
@@ -85,13 +98,25 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
           </div>
           <ul>
             {mine.draft.rules.map((rule, at) => (
-              <RuleRow key={rule.id} rule={rule} edits={edits} error={mine.errors[at]} onChange={(part) => mine.change(at, part)} onCondition={() => setCondition(at)} onRemove={() => mine.remove(at)} />
+              <RuleRow
+                key={rule.id}
+                rule={rule}
+                edits={edits}
+                error={mine.errors[at]}
+                onChange={(part) => mine.change(at, part)}
+                onCondition={() => setCondition(at)}
+                onRemove={() => mine.remove(at)}
+              />
             ))}
           </ul>
           {edits && (
             <label className="mt-2 flex items-center gap-2 border-t pt-2">
               <span className="label">One more rule</span>
-              <select className="field !w-96" value="" onChange={(event) => event.target.value && mine.add(event.target.value as RuleKindCode)}>
+              <select
+                className="field !w-96"
+                value=""
+                onChange={(event) => event.target.value && mine.add(event.target.value as RuleKindCode)}
+              >
                 <option value="">Choose what it looks for</option>
                 {ruleKindCodes.map((kind) => (
                   <option key={kind} value={kind}>
@@ -112,7 +137,16 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
               {signCodes.map((code) => (
                 <li key={code} className="flex items-center justify-between gap-2 border-t">
                   <label htmlFor={`sign-${code}`}>{signNames[code]}</label>
-                  <input id={`sign-${code}`} type="number" min={0} max={100} className="field !h-7 !w-16 text-right font-mono" value={mine.draft.signWeights[code]} disabled={!edits} onChange={(event) => mine.weigh(code, Math.min(100, Math.max(0, Number(event.target.value) || 0)))} />
+                  <input
+                    id={`sign-${code}`}
+                    type="number"
+                    min={0}
+                    max={100}
+                    className="field !h-7 !w-16 text-right font-mono"
+                    value={mine.draft.signWeights[code]}
+                    disabled={!edits}
+                    onChange={(event) => mine.weigh(code, Math.min(100, Math.max(0, Number(event.target.value) || 0)))}
+                  />
                 </li>
               ))}
               {Object.entries(limitWords).map(([name, words]) => (
@@ -120,7 +154,15 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
                   <label htmlFor={`limit-${name}`} className="label">
                     {words}
                   </label>
-                  <input id={`limit-${name}`} type="number" min={1} className="field !h-7 !w-16 text-right font-mono" value={mine.draft.signLimits[name as keyof typeof limitWords]} disabled={!edits} onChange={(event) => mine.limit(name, Math.max(1, Number(event.target.value) || 1))} />
+                  <input
+                    id={`limit-${name}`}
+                    type="number"
+                    min={1}
+                    className="field !h-7 !w-16 text-right font-mono"
+                    value={mine.draft.signLimits[name as keyof typeof limitWords]}
+                    disabled={!edits}
+                    onChange={(event) => mine.limit(name, Math.max(1, Number(event.target.value) || 1))}
+                  />
                 </li>
               ))}
             </ul>
@@ -133,7 +175,10 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
               <ul>
                 {versions.map((version) => (
                   <li key={version.version} className="border-t py-1">
-                    {version.version}. {version.note} <span className="label">{version.byName}, {momentWords(version.at, now, zone)}</span>
+                    {version.version}. {version.note}{' '}
+                    <span className="label">
+                      {version.byName}, {momentWords(version.at, now, zone)}
+                    </span>
                   </li>
                 ))}
               </ul>
@@ -164,7 +209,13 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
               if (await mine.save(note)) setSaving(false)
             }}
           >
-            <Field label="What changed, and why (stays with the version)" value={note} onChange={(event) => setNote(event.target.value)} error={mine.message} autoFocus />
+            <Field
+              label="What changed, and why (stays with the version)"
+              value={note}
+              onChange={(event) => setNote(event.target.value)}
+              error={mine.message}
+              autoFocus
+            />
             <button type="submit" className="button first self-start" disabled={mine.busy}>
               Save <kbd className="key">Enter</kbd>
             </button>

@@ -2,9 +2,9 @@ import { Command } from 'cmdk'
 import { useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { equipmentWords, loadStateWords } from '#core/load/words'
-import { dayWords } from '#core/time/words'
-import { dayOf, toLocal } from '#core/time/local'
 import { readHowFar } from '#core/place/how-far'
+import { dayOf, toLocal } from '#core/time/local'
+import { dayWords } from '#core/time/words'
 import type { ListedLoad } from '#server/load/list'
 import { HowFarPanel, useHowFar } from './how-far'
 
@@ -39,12 +39,24 @@ export function CommandLine({ open, onClose, mayEdit }: { open: boolean; onClose
       overlayClassName="fixed inset-0 z-20 bg-[#17130e]/40"
       contentClassName="fixed top-[10vh] left-1/2 z-30 w-[92vw] max-w-2xl -translate-x-1/2 border border-ink bg-sheet shadow-2xl"
     >
-      <Command.Input value={typed} onValueChange={setTyped} placeholder="PR-26012, snowmelt phoenix, night heron, PU4411, boise to laredo" className="h-11 w-full border-b border-strong bg-sheet px-4 text-base outline-none" />
+      <Command.Input
+        value={typed}
+        onValueChange={setTyped}
+        placeholder="PR-26012, snowmelt phoenix, night heron, PU4411, boise to laredo"
+        className="h-11 w-full border-b border-strong bg-sheet px-4 text-base outline-none"
+      />
       <HowFarPanel answer={far} />
       <Command.List className="max-h-[56vh] overflow-y-auto">
-        <Command.Empty className="px-4 py-3 text-second">{far ? '' : busy ? 'Looking…' : 'Nothing fits. Try fewer or other words.'}</Command.Empty>
+        <Command.Empty className="px-4 py-3 text-second">
+          {far ? '' : busy ? 'Looking…' : 'Nothing fits. Try fewer or other words.'}
+        </Command.Empty>
         {loads.map((load) => (
-          <Command.Item key={load.id} value={`load-${load.id}`} onSelect={() => go(`/loads/${load.id}`)} className="grid grid-cols-[80px_1fr_auto] gap-3 border-t px-4 py-1.5 data-[selected=true]:bg-chosen">
+          <Command.Item
+            key={load.id}
+            value={`load-${load.id}`}
+            onSelect={() => go(`/loads/${load.id}`)}
+            className="grid grid-cols-[80px_1fr_auto] gap-3 border-t px-4 py-1.5 data-[selected=true]:bg-chosen"
+          >
             <span className="font-mono">{load.number}</span>
             <span className="truncate">
               <b className="font-semibold">
@@ -62,13 +74,24 @@ export function CommandLine({ open, onClose, mayEdit }: { open: boolean; onClose
           </Command.Item>
         ))}
         {matching(typed, mayEdit).map((action) => (
-          <Command.Item key={action.to} value={action.to} onSelect={() => go(action.to)} className="border-t px-4 py-1.5 data-[selected=true]:bg-chosen">
+          <Command.Item
+            key={action.to}
+            value={action.to}
+            onSelect={() => go(action.to)}
+            className="border-t px-4 py-1.5 data-[selected=true]:bg-chosen"
+          >
             {action.words}
           </Command.Item>
         ))}
       </Command.List>
       <p className="label border-t border-strong px-4 py-1.5">
-        <kbd className="key">Enter</kbd> opens{mayEdit && <>, <kbd className="key">Shift+Enter</kbd> copies the load</>}, <kbd className="key">Esc</kbd> closes
+        <kbd className="key">Enter</kbd> opens
+        {mayEdit && (
+          <>
+            , <kbd className="key">Shift+Enter</kbd> copies the load
+          </>
+        )}
+        , <kbd className="key">Esc</kbd> closes
       </p>
     </Command.Dialog>
   )
@@ -97,7 +120,9 @@ function useFoundLoads(typed: string): { loads: ListedLoad[]; busy: boolean } {
     latest.current = words
     if (words.length < 2) return setFound({ words, loads: [] })
     const timer = setTimeout(async () => {
-      const loads = await fetch(`/find/loads?q=${encodeURIComponent(words)}`).then((response) => (response.ok ? response.json() : [])).catch(() => [])
+      const loads = await fetch(`/find/loads?q=${encodeURIComponent(words)}`)
+        .then((response) => (response.ok ? response.json() : []))
+        .catch(() => [])
       if (latest.current === words) setFound({ words, loads })
     }, 120)
     return () => clearTimeout(timer)

@@ -66,24 +66,50 @@ export function Complete<T extends { id: number | string }>(props: CompleteProps
     // The list's own meaning of these keys is not wanted here.
     Object.assign(event.nativeEvent, { preventDownshiftDefault: true })
     const marked = box.isOpen ? items[box.highlightedIndex] : undefined
-    onEnd({ item: marked ?? null, text: box.inputValue.trim(), key: event.key === 'Tab' && event.shiftKey ? 'Shift+Tab' : (event.key as 'Enter') })
+    onEnd({
+      item: marked ?? null,
+      text: box.inputValue.trim(),
+      key: event.key === 'Tab' && event.shiftKey ? 'Shift+Tab' : (event.key as 'Enter'),
+    })
   }
   return (
     <div className="relative">
       <label {...box.getLabelProps()} className={props.hideLabel ? 'sr-only' : 'label'}>
         {props.label}
       </label>
-      <input {...box.getInputProps({ onKeyDown: endTyping, onFocus: (event) => startWith === undefined && event.currentTarget.select() })} autoFocus={props.autoFocus} placeholder={props.placeholder} className="field" aria-invalid={props.error ? true : undefined} aria-describedby={props.error ? errorId : undefined} autoComplete="off" spellCheck={false} />
-      <ul {...box.getMenuProps()} className={`absolute z-40 max-h-72 w-full min-w-80 overflow-y-auto border border-ink bg-sheet shadow-xl ${box.isOpen && count > 0 ? '' : 'hidden'}`}>
+      <input
+        {...box.getInputProps({
+          onKeyDown: endTyping,
+          onFocus: (event) => startWith === undefined && event.currentTarget.select(),
+        })}
+        autoFocus={props.autoFocus}
+        placeholder={props.placeholder}
+        className="field"
+        aria-invalid={props.error ? true : undefined}
+        aria-describedby={props.error ? errorId : undefined}
+        autoComplete="off"
+        spellCheck={false}
+      />
+      <ul
+        {...box.getMenuProps()}
+        className={`absolute z-40 max-h-72 w-full min-w-80 overflow-y-auto border border-ink bg-sheet shadow-xl ${box.isOpen && count > 0 ? '' : 'hidden'}`}
+      >
         {box.isOpen &&
           items.map((item, index) => (
-            <li key={item.id} {...box.getItemProps({ item, index })} className={`flex justify-between gap-3 px-2 py-1.5 ${box.highlightedIndex === index ? 'bg-chosen' : ''}`}>
+            <li
+              key={item.id}
+              {...box.getItemProps({ item, index })}
+              className={`flex justify-between gap-3 px-2 py-1.5 ${box.highlightedIndex === index ? 'bg-chosen' : ''}`}
+            >
               <span className="font-semibold">{props.text(item)}</span>
               <span className="label text-right">{props.detail(item)}</span>
             </li>
           ))}
         {box.isOpen && makes && (
-          <li {...box.getItemProps({ item: 'make', index: items.length })} className={`border-t px-2 py-1.5 text-dusk ${box.highlightedIndex === items.length ? 'bg-chosen' : ''}`}>
+          <li
+            {...box.getItemProps({ item: 'make', index: items.length })}
+            className={`border-t px-2 py-1.5 text-dusk ${box.highlightedIndex === items.length ? 'bg-chosen' : ''}`}
+          >
             {props.makeWords} “{typed.trim()}”
           </li>
         )}
@@ -114,7 +140,9 @@ function useFound<T>(subject: string): { found: Found<T>; search: (typed: string
     const turn = ++latest.current
     clearTimeout(timer.current)
     timer.current = setTimeout(async () => {
-      const items: T[] | null = await fetch(`/find/${subject}?q=${encodeURIComponent(typed)}`).then((response) => (response.ok ? response.json() : null)).catch(() => null)
+      const items: T[] | null = await fetch(`/find/${subject}?q=${encodeURIComponent(typed)}`)
+        .then((response) => (response.ok ? response.json() : null))
+        .catch(() => null)
       if (turn === latest.current) setFound({ typed, items: items ?? [], failed: items === null })
     }, fresh)
   }

@@ -2,12 +2,27 @@ import { Dialog as Radix } from 'radix-ui'
 import type { ReactNode } from 'react'
 
 /** A floating sheet with a title; Escape or a click outside closes it, focus comes back to where it was. */
-export function Dialog({ open, onClose, title, wide, children }: { open: boolean; onClose: () => void; title: string; wide?: boolean | 'sheet'; children: ReactNode }) {
+export function Dialog({
+  open,
+  onClose,
+  title,
+  wide,
+  children,
+}: {
+  open: boolean
+  onClose: () => void
+  title: string
+  wide?: boolean | 'sheet'
+  children: ReactNode
+}) {
   return (
     <Radix.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-20 bg-[#17130e]/40" />
-        <Radix.Content aria-describedby={undefined} className={`fixed top-[6vh] left-1/2 z-30 max-h-[88vh] w-[94vw] -translate-x-1/2 overflow-y-auto border border-ink bg-sheet p-5 [--ground:var(--sheet)] shadow-2xl ${wide === 'sheet' ? 'max-w-6xl' : wide ? 'max-w-3xl' : 'max-w-lg'}`}>
+        <Radix.Content
+          aria-describedby={undefined}
+          className={`fixed top-[6vh] left-1/2 z-30 max-h-[88vh] w-[94vw] -translate-x-1/2 overflow-y-auto border border-ink bg-sheet p-5 [--ground:var(--sheet)] shadow-2xl ${wide === 'sheet' ? 'max-w-6xl' : wide ? 'max-w-3xl' : 'max-w-lg'}`}
+        >
           <Radix.Title className="mb-3 text-base font-semibold">{title}</Radix.Title>
           {children}
         </Radix.Content>

@@ -17,7 +17,14 @@ export function Field({ label, hideLabel, error, reading, className, ...input }:
       <label htmlFor={id} className={hideLabel ? 'sr-only' : 'label'}>
         {label}
       </label>
-      <input id={id} className="field" autoComplete="off" aria-invalid={error ? true : undefined} aria-describedby={error || reading ? `${id}-note` : undefined} {...input} />
+      <input
+        id={id}
+        className="field"
+        autoComplete="off"
+        aria-invalid={error ? true : undefined}
+        aria-describedby={error || reading ? `${id}-note` : undefined}
+        {...input}
+      />
       {(error || reading) && (
         <p id={`${id}-note`} className={`mt-0.5 text-sm ${error ? 'text-bill' : 'text-second'}`}>
           {error ?? reading}
@@ -39,14 +46,29 @@ interface ChoiceProps<T extends string> {
 }
 
 /** A labelled choice of a few. */
-export function Choice<T extends string>({ label, hideLabel, value, options, words, onChange, className, disabled }: ChoiceProps<T>) {
+export function Choice<T extends string>({
+  label,
+  hideLabel,
+  value,
+  options,
+  words,
+  onChange,
+  className,
+  disabled,
+}: ChoiceProps<T>) {
   const id = useId()
   return (
     <div className={className}>
       <label htmlFor={id} className={hideLabel ? 'sr-only' : 'label'}>
         {label}
       </label>
-      <select id={id} className="field" value={value} disabled={disabled} onChange={(event) => onChange(event.target.value as T)}>
+      <select
+        id={id}
+        className="field"
+        value={value}
+        disabled={disabled}
+        onChange={(event) => onChange(event.target.value as T)}
+      >
         {options.map((option) => (
           <option key={option} value={option}>
             {words[option]}

@@ -8,7 +8,14 @@ export interface HeldOutgoing {
   problem: string | null
 }
 
-const kindWords: Record<string, string> = { mail: 'confirmations', board: 'postings', quote_mail: 'quotes', carrier_mail: 'emails to carriers', invoice_mail: 'invoices', exchange: 'documents to trading partners' }
+const kindWords: Record<string, string> = {
+  mail: 'confirmations',
+  board: 'postings',
+  quote_mail: 'quotes',
+  carrier_mail: 'emails to carriers',
+  invoice_mail: 'invoices',
+  exchange: 'documents to trading partners',
+}
 
 /** What cannot leave because a key or password of ours is no longer accepted: told to everybody, tried again by who may put it right. */
 export function HeldLine({ held, mayRelease }: { held: HeldOutgoing[]; mayRelease: boolean }) {
@@ -23,7 +30,9 @@ export function HeldLine({ held, mayRelease }: { held: HeldOutgoing[]; mayReleas
       <b className="text-bill">
         {count} {kindWords[kind] ?? kind} cannot be sent.
       </b>
-      <span className="min-w-0 truncate">{problem}. Nothing is lost: they go once the key or password is put right.</span>
+      <span className="min-w-0 truncate">
+        {problem}. Nothing is lost: they go once the key or password is put right.
+      </span>
       {mayRelease && (
         <button type="button" className="button ml-auto shrink-0" onClick={() => void release(kind)}>
           Try again

@@ -26,16 +26,28 @@ export function useHowFar(typed: string): HowFarAnswer | null {
 /** How far, how long and by which roads, over the results of the command line. */
 export function HowFarPanel({ answer }: { answer: HowFarAnswer | null }) {
   if (!answer) return null
-  if ('refusal' in answer) return <p className="border-b border-strong px-4 py-2 text-ring-text" role="status">{answer.refusal.message}</p>
+  if ('refusal' in answer)
+    return (
+      <p className="border-b border-strong px-4 py-2 text-ring-text" role="status">
+        {answer.refusal.message}
+      </p>
+    )
   return (
     <section aria-label="How far" role="status" className="border-b border-strong px-4 py-2">
       <p className="flex items-baseline gap-3">
         <b className="font-mono text-xl">{answer.miles.toLocaleString('en-US')}</b> truck miles
-        <span className="label">{answer.places.map((place) => `${place.city} ${place.region}${place.near ? ` (${place.near})` : ''}`).join(' to ')}</span>
+        <span className="label">
+          {answer.places
+            .map((place) => `${place.city} ${place.region}${place.near ? ` (${place.near})` : ''}`)
+            .join(' to ')}
+        </span>
       </p>
       <p>
-        {spanWords(answer.hours * hour)} at the wheel, {spanWords(answer.single * hour)} with rests, {spanWords(answer.team * hour)} as a team
-        {answer.shortest < answer.miles && <span className="label"> (shortest way {answer.shortest.toLocaleString('en-US')} miles)</span>}
+        {spanWords(answer.hours * hour)} at the wheel, {spanWords(answer.single * hour)} with rests,{' '}
+        {spanWords(answer.team * hour)} as a team
+        {answer.shortest < answer.miles && (
+          <span className="label"> (shortest way {answer.shortest.toLocaleString('en-US')} miles)</span>
+        )}
       </p>
       <p className="label">{answer.roads.map(({ road, miles }) => `${road} ${Math.round(miles)}`).join(', ')}</p>
     </section>

@@ -20,7 +20,9 @@ export function KeysProvider({ children }: { children: ReactNode }) {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.altKey || event.metaKey) return
-      const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable], [role="dialog"]')
+      const typing =
+        event.target instanceof HTMLElement &&
+        event.target.closest('input, textarea, select, [contenteditable], [role="dialog"]')
       const name = event.ctrlKey ? `Ctrl+${event.key}` : event.key
       if (typing && !event.ctrlKey) return
       const found = [...rooms.current.values()].flat().find((each) => each.key === name)

@@ -33,17 +33,18 @@ export function listen(since: number, deliver: (message: LiveMessage) => void): 
     else for (const { message } of kept) channel.postMessage({ told: message })
   }
   channel.postMessage({ asked: true })
-  const hold = () => new Promise<void>((resolve) => {
-    const stop = openStream({ since, after: lastId }, (message) => {
-      kept = [...kept.filter(({ at }) => at > Date.now() - keptMs), { at: Date.now(), message }]
-      channel.postMessage({ told: message })
-      hear(message)
+  const hold = () =>
+    new Promise<void>((resolve) => {
+      const stop = openStream({ since, after: lastId }, (message) => {
+        kept = [...kept.filter(({ at }) => at > Date.now() - keptMs), { at: Date.now(), message }]
+        channel.postMessage({ told: message })
+        hear(message)
+      })
+      leaving.signal.addEventListener('abort', () => {
+        stop()
+        resolve()
+      })
     })
-    leaving.signal.addEventListener('abort', () => {
-      stop()
-      resolve()
-    })
-  })
   // Given up by leaving before its turn came: nothing to do.
   navigator.locks.request(lockName, { signal: leaving.signal }, hold).catch(() => undefined)
   return () => {
@@ -52,8 +53,14 @@ export function listen(since: number, deliver: (message: LiveMessage) => void): 
   }
 }
 
-function openStream({ since, after }: { since: number; after: string }, deliver: (message: LiveMessage) => void): () => void {
+function openStream(
+  { since, after }: { since: number; after: string },
+  deliver: (message: LiveMessage) => void,
+): () => void {
   const source = new EventSource(`/live?since=${since}${after ? `&after=${after}` : ''}`)
-  for (const name of names) source.addEventListener(name, (event: MessageEvent<string>) => deliver({ name, data: event.data, id: event.lastEventId }))
+  for (const name of names)
+    source.addEventListener(name, (event: MessageEvent<string>) =>
+      deliver({ name, data: event.data, id: event.lastEventId }),
+    )
   return () => source.close()
 }

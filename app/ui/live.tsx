@@ -34,7 +34,11 @@ function useListener(listener: Listener): void {
   const held = useRef(listener)
   held.current = listener
   useEffect(() => {
-    const own: Listener = { touches: (loadId) => held.current.touches(loadId), named: held.current.named, run: (data) => held.current.run(data) }
+    const own: Listener = {
+      touches: (loadId) => held.current.touches(loadId),
+      named: held.current.named,
+      run: (data) => held.current.run(data),
+    }
     listeners?.add(own)
     return () => void listeners?.delete(own)
   }, [listeners])

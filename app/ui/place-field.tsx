@@ -21,7 +21,11 @@ export function PlaceField({ label, value, onPick, error, autoFocus }: PlaceFiel
       value={value}
       onPick={onPick}
       text={(place) => `${place.city} ${place.region}`}
-      detail={(place) => [place.postal, place.near ?? `${place.zone.replace(/^.*\//, '').replaceAll('_', ' ')} time`].filter(Boolean).join(', ')}
+      detail={(place) =>
+        [place.postal, place.near ?? `${place.zone.replace(/^.*\//, '').replaceAll('_', ' ')} time`]
+          .filter(Boolean)
+          .join(', ')
+      }
       error={error}
       autoFocus={autoFocus}
     />

@@ -3,8 +3,13 @@ import { pegColor, type StripFigures, stripRange, stripWords } from './rate-stri
 
 const figures: StripFigures = {
   band: { lowMinor: 205_000, middleMinor: 235_000, highMinor: 275_000, comparables: 9, newestAt: 0, basis: 'lane' },
-  targetMinor: 225_000, mostMinor: 250_000, sellMinor: 288_000,
-  pegs: [{ payMinor: 248_000, label: 'Night Heron', awarded: true }, { payMinor: 310_000, label: 'Wandering Elk' }],
+  targetMinor: 225_000,
+  mostMinor: 250_000,
+  sellMinor: 288_000,
+  pegs: [
+    { payMinor: 248_000, label: 'Night Heron', awarded: true },
+    { payMinor: 310_000, label: 'Wandering Elk' },
+  ],
 }
 const empty: StripFigures = { band: null, targetMinor: null, mostMinor: null, sellMinor: 0, pegs: [] }
 
@@ -23,9 +28,15 @@ test('nothing known is no strip; one figure still has room', () => {
   expect(one.high).toBeGreaterThan(one.low)
 })
 test('over the most is the colour of act now, no limit is none', () => {
-  expect([pegColor(250_001, 250_000), pegColor(250_000, 250_000), pegColor(1, null)]).toEqual(['var(--bill)', 'var(--acacia)', 'var(--acacia)'])
+  expect([pegColor(250_001, 250_000), pegColor(250_000, 250_000), pegColor(1, null)]).toEqual([
+    'var(--bill)',
+    'var(--acacia)',
+    'var(--acacia)',
+  ])
 })
 test('the strip in words', () => {
-  expect(stripWords(figures)).toBe('likely 2,050 to 2,750, middle 2,350; target 2,250; most 2,500; sell 2,880; offers 2,480 Night Heron awarded, 3,100 Wandering Elk')
+  expect(stripWords(figures)).toBe(
+    'likely 2,050 to 2,750, middle 2,350; target 2,250; most 2,500; sell 2,880; offers 2,480 Night Heron awarded, 3,100 Wandering Elk',
+  )
   expect(stripWords(empty)).toBe('no history near this lane; no offers')
 })

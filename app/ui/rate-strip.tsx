@@ -17,7 +17,14 @@ export interface StripFigures {
 
 /** The money range a strip has to show, a little air at both ends. */
 export function stripRange(figures: StripFigures, withSell: boolean): { low: number; high: number } | null {
-  const all = [figures.band?.lowMinor, figures.band?.highMinor, figures.targetMinor, figures.mostMinor, withSell && figures.sellMinor > 0 ? figures.sellMinor : null, ...figures.pegs.map((peg) => peg.payMinor)].filter((value): value is number => value !== null && value !== undefined)
+  const all = [
+    figures.band?.lowMinor,
+    figures.band?.highMinor,
+    figures.targetMinor,
+    figures.mostMinor,
+    withSell && figures.sellMinor > 0 ? figures.sellMinor : null,
+    ...figures.pegs.map((peg) => peg.payMinor),
+  ].filter((value): value is number => value !== null && value !== undefined)
   if (all.length === 0) return null
   const [low, high] = [Math.min(...all), Math.max(...all)]
   const air = Math.max((high - low) * 0.06, high * 0.02)
@@ -25,7 +32,8 @@ export function stripRange(figures: StripFigures, withSell: boolean): { low: num
 }
 
 /** Whether a price is one we may pay, as colour and shape say it. */
-export const pegColor = (payMinor: number, mostMinor: number | null): string => (mostMinor !== null && payMinor > mostMinor ? 'var(--bill)' : 'var(--acacia)')
+export const pegColor = (payMinor: number, mostMinor: number | null): string =>
+  mostMinor !== null && payMinor > mostMinor ? 'var(--bill)' : 'var(--acacia)'
 
 const size = { width: 250, height: 24 }
 
@@ -33,7 +41,13 @@ const size = { width: 250, height: 24 }
 export function StripBand({ band, x }: { band: RateBand; x: (minor: number) => number }) {
   return (
     <>
-      <rect x={x(band.lowMinor)} y={7} width={Math.max(1, x(band.highMinor) - x(band.lowMinor))} height={9} fill="var(--grain)" />
+      <rect
+        x={x(band.lowMinor)}
+        y={7}
+        width={Math.max(1, x(band.highMinor) - x(band.lowMinor))}
+        height={9}
+        fill="var(--grain)"
+      />
       <rect x={x(band.middleMinor) - 1} y={5.5} width={2} height={12} fill="var(--grain-middle)" />
     </>
   )
@@ -53,18 +67,43 @@ export function RateStrip({ figures, withSell = false }: { figures: StripFigures
           <text x={x(band.lowMinor) - 4} y={15} textAnchor="end" className="fill-second font-mono text-[10px]">
             {formatAmount(Math.round(band.lowMinor / 100) * 100)}
           </text>
-          <text x={Math.max(x(band.highMinor), ...figures.pegs.map((peg) => x(peg.payMinor)), figures.mostMinor ? x(figures.mostMinor) : 0, withSell && near(x(figures.sellMinor), x(band.highMinor)) ? x(figures.sellMinor) : 0) + 7} y={15} className="fill-second font-mono text-[10px]">
+          <text
+            x={
+              Math.max(
+                x(band.highMinor),
+                ...figures.pegs.map((peg) => x(peg.payMinor)),
+                figures.mostMinor ? x(figures.mostMinor) : 0,
+                withSell && near(x(figures.sellMinor), x(band.highMinor)) ? x(figures.sellMinor) : 0,
+              ) + 7
+            }
+            y={15}
+            className="fill-second font-mono text-[10px]"
+          >
             {formatAmount(Math.round(band.highMinor / 100) * 100)}
           </text>
         </>
       )}
       {figures.targetMinor !== null && <path d={`M${x(figures.targetMinor) - 4} 1h8l-4 5z`} fill="var(--dusk)" />}
-      {figures.mostMinor !== null && <rect x={x(figures.mostMinor) - 0.75} y={3} width={1.5} height={17} fill="var(--ink)" />}
-      {withSell && figures.sellMinor > 0 && <path d={`M${x(figures.sellMinor)} 5.5l6 6-6 6-6-6z`} fill="var(--plain)" stroke={band && figures.sellMinor < band.middleMinor ? 'var(--bill)' : 'var(--dusk)'} strokeWidth={1.8} />}
+      {figures.mostMinor !== null && (
+        <rect x={x(figures.mostMinor) - 0.75} y={3} width={1.5} height={17} fill="var(--ink)" />
+      )}
+      {withSell && figures.sellMinor > 0 && (
+        <path
+          d={`M${x(figures.sellMinor)} 5.5l6 6-6 6-6-6z`}
+          fill="var(--plain)"
+          stroke={band && figures.sellMinor < band.middleMinor ? 'var(--bill)' : 'var(--dusk)'}
+          strokeWidth={1.8}
+        />
+      )}
       {figures.pegs.map((peg, index) => (
         <g key={`${peg.label}-${index}`} stroke={pegColor(peg.payMinor, figures.mostMinor)} strokeWidth={1.5}>
           <line x1={x(peg.payMinor)} x2={x(peg.payMinor)} y1={8} y2={16} />
-          <circle cx={x(peg.payMinor)} cy={19.5} r={3.4} fill={peg.awarded ? pegColor(peg.payMinor, figures.mostMinor) : 'var(--plain)'} />
+          <circle
+            cx={x(peg.payMinor)}
+            cy={19.5}
+            r={3.4}
+            fill={peg.awarded ? pegColor(peg.payMinor, figures.mostMinor) : 'var(--plain)'}
+          />
         </g>
       ))}
     </svg>
@@ -77,10 +116,16 @@ const near = (mark: number, end: number) => mark > end - 8 && mark < end + 44
 /** The strip in words, for who does not see it. */
 export function stripWords({ band, targetMinor, mostMinor, sellMinor, pegs }: StripFigures): string {
   return [
-    band ? `likely ${formatAmount(band.lowMinor)} to ${formatAmount(band.highMinor)}, middle ${formatAmount(band.middleMinor)}` : 'no history near this lane',
+    band
+      ? `likely ${formatAmount(band.lowMinor)} to ${formatAmount(band.highMinor)}, middle ${formatAmount(band.middleMinor)}`
+      : 'no history near this lane',
     targetMinor !== null ? `target ${formatAmount(targetMinor)}` : '',
     mostMinor !== null ? `most ${formatAmount(mostMinor)}` : '',
     sellMinor > 0 ? `sell ${formatAmount(sellMinor)}` : '',
-    pegs.length > 0 ? `offers ${pegs.map((peg) => `${formatAmount(peg.payMinor)} ${peg.label}${peg.awarded ? ' awarded' : ''}`).join(', ')}` : 'no offers',
-  ].filter(Boolean).join('; ')
+    pegs.length > 0
+      ? `offers ${pegs.map((peg) => `${formatAmount(peg.payMinor)} ${peg.label}${peg.awarded ? ' awarded' : ''}`).join(', ')}`
+      : 'no offers',
+  ]
+    .filter(Boolean)
+    .join('; ')
 }

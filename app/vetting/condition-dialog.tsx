@@ -7,15 +7,29 @@ import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
 
 const yesNo = { any: 'any', yes: 'only', no: 'all but' } as const
-const asChoice = (value: boolean | undefined): keyof typeof yesNo => (value === undefined ? 'any' : value ? 'yes' : 'no')
+const asChoice = (value: boolean | undefined): keyof typeof yesNo =>
+  value === undefined ? 'any' : value ? 'yes' : 'no'
 const asFlag = (choice: keyof typeof yesNo): boolean | undefined => (choice === 'any' ? undefined : choice === 'yes')
 const listOf = (typed: string): string[] | undefined => {
-  const words = typed.split(',').map((word) => word.trim()).filter((word) => word !== '')
+  const words = typed
+    .split(',')
+    .map((word) => word.trim())
+    .filter((word) => word !== '')
   return words.length > 0 ? words : undefined
 }
 
 /** The loads a rule is for. What is left empty does not matter. */
-export function ConditionDialog({ title, when, onKeep, onClose }: { title: string; when: Condition; onKeep: (when: Condition) => void; onClose: () => void }) {
+export function ConditionDialog({
+  title,
+  when,
+  onKeep,
+  onClose,
+}: {
+  title: string
+  when: Condition
+  onKeep: (when: Condition) => void
+  onClose: () => void
+}) {
   const [customers, setCustomers] = useState(when.customers?.join(', ') ?? '')
   const [commodities, setCommodities] = useState(when.commodities?.join(', ') ?? '')
   const [value, setValue] = useState(when.valueOverMinor === undefined ? '' : formatAmount(when.valueOverMinor))
@@ -27,23 +41,67 @@ export function ConditionDialog({ title, when, onKeep, onClose }: { title: strin
     event.preventDefault()
     const minor = value.trim() === '' ? undefined : readAmount(value)
     if (minor === null) return setError('An amount, as 150,000')
-    const all = { customers: listOf(customers), commodities: listOf(commodities), valueOverMinor: minor, equipment: equipment.length > 0 ? equipment : undefined, crossBorder: asFlag(crossBorder), hazmat: asFlag(hazmat) }
+    const all = {
+      customers: listOf(customers),
+      commodities: listOf(commodities),
+      valueOverMinor: minor,
+      equipment: equipment.length > 0 ? equipment : undefined,
+      crossBorder: asFlag(crossBorder),
+      hazmat: asFlag(hazmat),
+    }
     onKeep(Object.fromEntries(Object.entries(all).filter(([, part]) => part !== undefined)))
   }
   return (
     <Dialog open onClose={onClose} title={`${title}: for which loads`}>
       <form onSubmit={keep} className="grid grid-cols-2 gap-3" noValidate>
-        <Field label="Customers (parts of names, with commas)" className="col-span-2" value={customers} onChange={(event) => setCustomers(event.target.value)} autoFocus />
-        <Field label="Freight (words, with commas)" className="col-span-2" value={commodities} onChange={(event) => setCommodities(event.target.value)} />
-        <Field label="Worth more than $" value={value} onChange={(event) => setValue(event.target.value)} error={error} />
+        <Field
+          label="Customers (parts of names, with commas)"
+          className="col-span-2"
+          value={customers}
+          onChange={(event) => setCustomers(event.target.value)}
+          autoFocus
+        />
+        <Field
+          label="Freight (words, with commas)"
+          className="col-span-2"
+          value={commodities}
+          onChange={(event) => setCommodities(event.target.value)}
+        />
+        <Field
+          label="Worth more than $"
+          value={value}
+          onChange={(event) => setValue(event.target.value)}
+          error={error}
+        />
         <span />
-        <Choice label="Loads over a border" value={crossBorder} options={['any', 'yes', 'no']} words={yesNo} onChange={setCrossBorder} />
-        <Choice label="Hazardous loads" value={hazmat} options={['any', 'yes', 'no']} words={yesNo} onChange={setHazmat} />
+        <Choice
+          label="Loads over a border"
+          value={crossBorder}
+          options={['any', 'yes', 'no']}
+          words={yesNo}
+          onChange={setCrossBorder}
+        />
+        <Choice
+          label="Hazardous loads"
+          value={hazmat}
+          options={['any', 'yes', 'no']}
+          words={yesNo}
+          onChange={setHazmat}
+        />
         <fieldset className="col-span-2 flex flex-wrap gap-x-4">
           <legend className="label">Equipment (none chosen: all)</legend>
           {equipmentKinds.map((kind) => (
             <label key={kind} className="flex items-center gap-1">
-              <input type="checkbox" checked={equipment.includes(kind)} onChange={() => setEquipment(equipment.includes(kind) ? equipment.filter((each) => each !== kind) : [...equipment, kind])} /> {equipmentWords[kind]}
+              <input
+                type="checkbox"
+                checked={equipment.includes(kind)}
+                onChange={() =>
+                  setEquipment(
+                    equipment.includes(kind) ? equipment.filter((each) => each !== kind) : [...equipment, kind],
+                  )
+                }
+              />{' '}
+              {equipmentWords[kind]}
             </label>
           ))}
         </fieldset>

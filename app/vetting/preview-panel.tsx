@@ -3,7 +3,9 @@ import type { PolicyPreview } from '#server/vetting/preview'
 
 /** What a changed policy would do: how many stand how, and whom it would newly stop. */
 export function PreviewPanel({ preview, stale }: { preview: PolicyPreview; stale: boolean }) {
-  const rows = (['clear', 'caution', 'stop'] as const).map((standing) => [standing, preview.before[standing], preview.after[standing]] as const)
+  const rows = (['clear', 'caution', 'stop'] as const).map(
+    (standing) => [standing, preview.before[standing], preview.after[standing]] as const,
+  )
   const words = { clear: 'clear', caution: 'with care', stop: 'stopped' }
   return (
     <section aria-label="What it would change" className={stale ? 'opacity-60' : ''}>
@@ -11,7 +13,8 @@ export function PreviewPanel({ preview, stale }: { preview: PolicyPreview; stale
       <p className="border-t py-1">
         {rows.map(([standing, before, after]) => (
           <span key={standing} className="mr-5">
-            {words[standing]} <span className="font-mono">{before.toLocaleString('en-US')}</span> → <span className="font-mono font-semibold">{after.toLocaleString('en-US')}</span>
+            {words[standing]} <span className="font-mono">{before.toLocaleString('en-US')}</span> →{' '}
+            <span className="font-mono font-semibold">{after.toLocaleString('en-US')}</span>
           </span>
         ))}
       </p>
@@ -30,7 +33,11 @@ export function PreviewPanel({ preview, stale }: { preview: PolicyPreview; stale
           </ul>
         </>
       )}
-      <h3 className="head mt-2">{preview.newlyStoppedCount === 0 ? 'Nobody newly stopped' : `Newly stopped: ${preview.newlyStoppedCount.toLocaleString('en-US')}`}</h3>
+      <h3 className="head mt-2">
+        {preview.newlyStoppedCount === 0
+          ? 'Nobody newly stopped'
+          : `Newly stopped: ${preview.newlyStoppedCount.toLocaleString('en-US')}`}
+      </h3>
       <ul>
         {preview.newlyStopped.map((row) => (
           <li key={row.id} className="border-t py-1">
@@ -41,7 +48,9 @@ export function PreviewPanel({ preview, stale }: { preview: PolicyPreview; stale
           </li>
         ))}
       </ul>
-      {preview.freedCount > 0 && <h3 className="head mt-2">No longer stopped: {preview.freedCount.toLocaleString('en-US')}</h3>}
+      {preview.freedCount > 0 && (
+        <h3 className="head mt-2">No longer stopped: {preview.freedCount.toLocaleString('en-US')}</h3>
+      )}
       <ul>
         {preview.freed.map((row) => (
           <li key={row.id} className="border-t py-1">

@@ -14,9 +14,11 @@ interface Props {
 
 /** Passed by: nobody, managers, or reps as well. */
 const passers: Record<string, Role[]> = { nobody: [], manager: ['manager'], rep: ['manager', 'rep'] }
-const passerOf = (rule: Rule) => (rule.overridableBy.includes('rep') ? 'rep' : rule.overridableBy.includes('manager') ? 'manager' : 'nobody')
+const passerOf = (rule: Rule) =>
+  rule.overridableBy.includes('rep') ? 'rep' : rule.overridableBy.includes('manager') ? 'manager' : 'nobody'
 
-export const ruleColumns = 'grid grid-cols-[28px_minmax(0,1fr)_220px_88px_minmax(76px,0.5fr)_112px_24px] items-center gap-x-3'
+export const ruleColumns =
+  'grid grid-cols-[28px_minmax(0,1fr)_220px_88px_minmax(76px,0.5fr)_112px_24px] items-center gap-x-3'
 
 /** One rule: whether it is on, what it looks for with its thresholds, how bad that is, for which loads, and who may go past it. */
 export function RuleRow({ rule, edits, error, onChange, onCondition, onRemove }: Props) {
@@ -24,26 +26,69 @@ export function RuleRow({ rule, edits, error, onChange, onCondition, onRemove }:
   const title = ruleKinds[rule.kind].title
   return (
     <li className={`${ruleColumns} min-h-9 border-t py-0.5 ${rule.on ? '' : 'text-second'}`}>
-      <input type="checkbox" aria-label={`${title}: on`} checked={rule.on} disabled={!edits} onChange={(event) => onChange({ on: event.target.checked })} />
+      <input
+        type="checkbox"
+        aria-label={`${title}: on`}
+        checked={rule.on}
+        disabled={!edits}
+        onChange={(event) => onChange({ on: event.target.checked })}
+      />
       <span>{title}</span>
       <span className="flex flex-wrap gap-2">
         {asks.map(([name, ask]) => (
           <label key={name} className="flex items-center gap-1">
-            <input className="field !h-7 !w-28 !px-1.5 text-right font-mono" type="number" step={ask.unit === 'times' ? 0.1 : 1} min={ask.least} max={ask.most} aria-label={`${title}: ${ask.label}`} aria-invalid={error ? true : undefined} value={Number.isFinite(rule.ask[name]) ? rule.ask[name] : ''} disabled={!edits} onChange={(event) => onChange({ ask: { ...rule.ask, [name]: event.target.value === '' ? Number.NaN : Number(event.target.value) } })} />
-            <span className="label">{ask.unit === 'dollars' && Number.isFinite(rule.ask[name]) ? formatMoney(rule.ask[name]! * 100) : ask.label}</span>
+            <input
+              className="field !h-7 !w-28 !px-1.5 text-right font-mono"
+              type="number"
+              step={ask.unit === 'times' ? 0.1 : 1}
+              min={ask.least}
+              max={ask.most}
+              aria-label={`${title}: ${ask.label}`}
+              aria-invalid={error ? true : undefined}
+              value={Number.isFinite(rule.ask[name]) ? rule.ask[name] : ''}
+              disabled={!edits}
+              onChange={(event) =>
+                onChange({
+                  ask: { ...rule.ask, [name]: event.target.value === '' ? Number.NaN : Number(event.target.value) },
+                })
+              }
+            />
+            <span className="label">
+              {ask.unit === 'dollars' && Number.isFinite(rule.ask[name])
+                ? formatMoney(rule.ask[name]! * 100)
+                : ask.label}
+            </span>
           </label>
         ))}
         {error && <span className="text-bill">{error}</span>}
       </span>
-      <select aria-label={`${title}: how bad`} className={`field !h-7 ${rule.severity === 'stop' ? '!text-bill' : '!text-ring-text'}`} value={rule.severity} disabled={!edits} onChange={(event) => onChange({ severity: event.target.value as Rule['severity'] })}>
+      <select
+        aria-label={`${title}: how bad`}
+        className={`field !h-7 ${rule.severity === 'stop' ? '!text-bill' : '!text-ring-text'}`}
+        value={rule.severity}
+        disabled={!edits}
+        onChange={(event) => onChange({ severity: event.target.value as Rule['severity'] })}
+      >
         <option value="stop">stops</option>
         <option value="caution">care</option>
       </select>
-      <button type="button" className="truncate text-left text-dusk underline disabled:text-second disabled:no-underline" disabled={!edits} onClick={onCondition} aria-label={`${title}: for which loads`}>
+      <button
+        type="button"
+        className="truncate text-left text-dusk underline disabled:text-second disabled:no-underline"
+        disabled={!edits}
+        onClick={onCondition}
+        aria-label={`${title}: for which loads`}
+      >
         {conditionWords(rule.when)}
       </button>
       {rule.severity === 'stop' ? (
-        <select aria-label={`${title}: who may go past it`} className="field !h-7" value={passerOf(rule)} disabled={!edits} onChange={(event) => onChange({ overridableBy: passers[event.target.value]! })}>
+        <select
+          aria-label={`${title}: who may go past it`}
+          className="field !h-7"
+          value={passerOf(rule)}
+          disabled={!edits}
+          onChange={(event) => onChange({ overridableBy: passers[event.target.value]! })}
+        >
           <option value="nobody">nobody</option>
           <option value="manager">a manager</option>
           <option value="rep">any rep</option>
@@ -52,7 +97,12 @@ export function RuleRow({ rule, edits, error, onChange, onCondition, onRemove }:
         <span />
       )}
       {edits ? (
-        <button type="button" aria-label={`Remove: ${title}`} className="min-h-[24px] min-w-[24px] text-second" onClick={onRemove}>
+        <button
+          type="button"
+          aria-label={`Remove: ${title}`}
+          className="min-h-[24px] min-w-[24px] text-second"
+          onClick={onRemove}
+        >
           ×
         </button>
       ) : (
@@ -65,8 +115,12 @@ export function RuleRow({ rule, edits, error, onChange, onCondition, onRemove }:
 /** For which loads a rule is, in a few words. */
 export function conditionWords(when: Condition): string {
   const parts = [
-    when.customers?.join(', '), when.commodities?.join(', '), when.equipment?.map((kind) => equipmentWords[kind].toLowerCase()).join(', '), when.valueOverMinor === undefined ? undefined : `worth over ${formatMoney(when.valueOverMinor)}`,
-    when.crossBorder === undefined ? undefined : when.crossBorder ? 'over a border' : 'within one country', when.hazmat === undefined ? undefined : when.hazmat ? 'hazardous' : 'not hazardous',
+    when.customers?.join(', '),
+    when.commodities?.join(', '),
+    when.equipment?.map((kind) => equipmentWords[kind].toLowerCase()).join(', '),
+    when.valueOverMinor === undefined ? undefined : `worth over ${formatMoney(when.valueOverMinor)}`,
+    when.crossBorder === undefined ? undefined : when.crossBorder ? 'over a border' : 'within one country',
+    when.hazmat === undefined ? undefined : when.hazmat ? 'hazardous' : 'not hazardous',
   ].filter(Boolean)
   return parts.length === 0 ? 'all loads' : parts.join('; ')
 }

@@ -22,22 +22,47 @@ export function usePolicy(policy: VettingPolicy) {
       setMessage(undefined)
       return answer.value
     }
-    setErrors(Object.fromEntries(answer.errors.flatMap(({ path, message: text }) => (/rules\.(\d+)/.exec(path) ? [[/rules\.(\d+)/.exec(path)![1]!, text]] : []))))
+    setErrors(
+      Object.fromEntries(
+        answer.errors.flatMap(({ path, message: text }) =>
+          /rules\.(\d+)/.exec(path) ? [[/rules\.(\d+)/.exec(path)![1]!, text]] : [],
+        ),
+      ),
+    )
     setMessage(answer.message)
     return null
   }
   const rules = (next: Rule[]) => setDraft({ ...draft, rules: next })
   return {
-    draft, preview, errors, message, busy,
+    draft,
+    preview,
+    errors,
+    message,
+    busy,
     changed: JSON.stringify(draft) !== JSON.stringify(policy),
-    change: (at: number, part: Partial<Rule>) => rules(draft.rules.map((rule, index) => (index === at ? { ...rule, ...part } : rule))),
+    change: (at: number, part: Partial<Rule>) =>
+      rules(draft.rules.map((rule, index) => (index === at ? { ...rule, ...part } : rule))),
     remove: (at: number) => rules(draft.rules.filter((_, index) => index !== at)),
     add: (kind: RuleKindCode) => {
       const names = new Set(draft.rules.map(({ id }) => id))
-      const id = Array.from({ length: 200 }, (_, at) => (at === 0 ? kind : `${kind}_${at + 1}`)).find((name) => !names.has(name))!
-      rules([...draft.rules, { id, kind, severity: 'caution', on: true, ask: Object.fromEntries(Object.entries(asksOf(kind)).map(([name, each]) => [name, each.least])), when: {}, overridableBy: ['manager'] }])
+      const id = Array.from({ length: 200 }, (_, at) => (at === 0 ? kind : `${kind}_${at + 1}`)).find(
+        (name) => !names.has(name),
+      )!
+      rules([
+        ...draft.rules,
+        {
+          id,
+          kind,
+          severity: 'caution',
+          on: true,
+          ask: Object.fromEntries(Object.entries(asksOf(kind)).map(([name, each]) => [name, each.least])),
+          when: {},
+          overridableBy: ['manager'],
+        },
+      ])
     },
-    weigh: (code: string, weight: number) => setDraft({ ...draft, signWeights: { ...draft.signWeights, [code]: weight } }),
+    weigh: (code: string, weight: number) =>
+      setDraft({ ...draft, signWeights: { ...draft.signWeights, [code]: weight } }),
     limit: (name: string, value: number) => setDraft({ ...draft, signLimits: { ...draft.signLimits, [name]: value } }),
     reset: () => setDraft(policy),
     look: async () => {

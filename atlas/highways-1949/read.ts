@@ -14,7 +14,8 @@ export function milesOf1949(file = 'atlas/highways-1949/miles.dat'): PublishedMi
     else cities.at(-1)?.miles.push(...line.trim().split(/\s+/).filter(Boolean).map(Number))
   }
   return cities.flatMap(({ name, miles }, at) => {
-    if (miles.length !== at) throw new Error(`${file}: ${name} has ${miles.length} mileages, and ${at} cities stand before it`)
+    if (miles.length !== at)
+      throw new Error(`${file}: ${name} has ${miles.length} mileages, and ${at} cities stand before it`)
     return miles.map((each, back) => ({ from: name, to: cities[at - 1 - back]!.name, miles: each }))
   })
 }

@@ -1,7 +1,7 @@
 import { straightMiles } from '#core/miles/straight'
 import type { PastPrice } from '#core/rates/past-price'
-import { townPoints } from './towns'
 import { type Asked, chanceFrom, pickerOf, type Source } from './source'
+import { townPoints } from './towns'
 
 const day = 86_400_000
 const kinds = [
@@ -21,11 +21,26 @@ export function costsSource(seed: number, pastLoads = 60_000, asked = 3000): Sou
   const luck = chanceFrom(seed * 7919)
   const all = townPoints().filter(([prefix, point]) => /^\d/.test(prefix) && point.lat > 25 && point.lat < 49.5)
   const cities = Array.from({ length: 40 }, () => luck.pick(all)[1])
-  const towns = all.map(([prefix, point]) => ({ prefix, ...point, near: Math.min(...cities.map((city) => straightMiles(city, point))), market: cities.reduce((best, city, at) => (straightMiles(city, point) < straightMiles(cities[best]!, point) ? at : best), 0) }))
+  const towns = all.map(([prefix, point]) => ({
+    prefix,
+    ...point,
+    near: Math.min(...cities.map((city) => straightMiles(city, point))),
+    market: cities.reduce(
+      (best, city, at) => (straightMiles(city, point) < straightMiles(cities[best]!, point) ? at : best),
+      0,
+    ),
+  }))
   const ship = towns.map((town) => Math.exp(-town.near / 90) * Math.exp(luck.bell()) + 0.02)
   const anyTown = pickerOf(luck, ship)
-  const plants = Array.from({ length: 60 }, () => ({ town: anyTown(), customers: Array.from({ length: 25 }, anyTown), size: Math.exp(luck.bell()) }))
-  const anyPlant = pickerOf(luck, plants.map(({ size }) => size))
+  const plants = Array.from({ length: 60 }, () => ({
+    town: anyTown(),
+    customers: Array.from({ length: 25 }, anyTown),
+    size: Math.exp(luck.bell()),
+  }))
+  const anyPlant = pickerOf(
+    luck,
+    plants.map(({ size }) => size),
+  )
   const end = Date.UTC(2026, 9, 18)
   const start = end - 456 * day
   const walk = (size: number, back: number) => {
@@ -36,7 +51,13 @@ export function costsSource(seed: number, pastLoads = 60_000, asked = 3000): Sou
   const potentials = cities.map(() => ({ base: luck.bell() * 150, path: walk(9, 0.985) }))
   const diesel = walk(0.02, 0.995).map((value) => 3.7 + value)
   const mood = walk(0.006, 0.99)
-  const movedMarkets = new Set(cities.map((city, at) => ({ at, far: straightMiles(city, cities[0]!) })).sort((one, other) => one.far - other.far).slice(0, 4).map(({ at }) => at))
+  const movedMarkets = new Set(
+    cities
+      .map((city, at) => ({ at, far: straightMiles(city, cities[0]!) }))
+      .sort((one, other) => one.far - other.far)
+      .slice(0, 4)
+      .map(({ at }) => at),
+  )
   const moveDay = 456 - 20
   const moveDollars = (luck.next() < 0.5 ? -1 : 1) * luck.between(230, 380)
   const habit = new Map<string, number>()
@@ -49,14 +70,37 @@ export function costsSource(seed: number, pastLoads = 60_000, asked = 3000): Sou
     const leadHours = luck.between(1, 20) * luck.between(1, 9)
     const pickupAt = bookedAt + leadHours * 3_600_000
     const hours = 5 + miles / 47 + (miles > 550 ? 6 : 0)
-    const potential = (market: number) => potentials[market]!.base + potentials[market]!.path[at]! + (movedMarkets.has(market) && at >= moveDay ? moveDollars : 0)
+    const potential = (market: number) =>
+      potentials[market]!.base +
+      potentials[market]!.path[at]! +
+      (movedMarkets.has(market) && at >= moveDay ? moveDollars : 0)
     const lane = `${origin.prefix}${dest.prefix}`
     if (!habit.has(lane)) habit.set(lane, 1 + luck.bell() * 0.035)
     const season = (pickupAt / day) % 365.25
-    const cost = 38 * hours + (miles * 1.14 * diesel[at]!) / 6.3 + miles * (0.35 + kind.perMile) + kind.perStop + potential(origin.market) - potential(dest.market) + (kind.name === 'reefer' && season > 240 && season < 310 ? 70 : 0) + (leadHours < 10 ? (10 - leadHours) * 16 : 0)
+    const cost =
+      38 * hours +
+      (miles * 1.14 * diesel[at]!) / 6.3 +
+      miles * (0.35 + kind.perMile) +
+      kind.perStop +
+      potential(origin.market) -
+      potential(dest.market) +
+      (kind.name === 'reefer' && season > 240 && season < 310 ? 70 : 0) +
+      (leadHours < 10 ? (10 - leadHours) * 16 : 0)
     const middle = Math.max(180, cost) * habit.get(lane)! * (1 + mood[at]!)
     const [low, high] = [0.062, leadHours < 12 ? 0.11 : 0.085]
-    return { origin, dest, kind: kind.name, miles, leadHours, pickupAt, middle, low, high, weightLb: Math.round(luck.between(5, 45)) * 1000, moved: at >= moveDay && (movedMarkets.has(origin.market) || movedMarkets.has(dest.market)) }
+    return {
+      origin,
+      dest,
+      kind: kind.name,
+      miles,
+      leadHours,
+      pickupAt,
+      middle,
+      low,
+      high,
+      weightLb: Math.round(luck.between(5, 45)) * 1000,
+      moved: at >= moveDay && (movedMarkets.has(origin.market) || movedMarkets.has(dest.market)),
+    }
   }
   // Two halves of a bell of different widths.
   const paidFor = ({ middle, low, high }: { middle: number; low: number; high: number }) => {
@@ -75,7 +119,20 @@ export function costsSource(seed: number, pastLoads = 60_000, asked = 3000): Sou
     const slip = luck.next()
     if (slip < 0.006) dollars *= 10
     else if (slip < 0.012) dollars = Math.round((dollars / load.miles) * 100) / 100
-    history.push({ id: `c${index}`, bookedAt, originPostal: load.origin.prefix, destPostal: load.dest.prefix, equipment: load.kind, miles: Math.round(load.miles), weightLb: luck.next() < 0.1 ? null : load.weightLb, pickupAt: Math.floor(load.pickupAt / day) * day, leadHours: Math.round(load.leadHours), buyMinor: Math.round(dollars * 100), source: 'buy', count: 1 })
+    history.push({
+      id: `c${index}`,
+      bookedAt,
+      originPostal: load.origin.prefix,
+      destPostal: load.dest.prefix,
+      equipment: load.kind,
+      miles: Math.round(load.miles),
+      weightLb: luck.next() < 0.1 ? null : load.weightLb,
+      pickupAt: Math.floor(load.pickupAt / day) * day,
+      leadHours: Math.round(load.leadHours),
+      buyMinor: Math.round(dollars * 100),
+      source: 'buy',
+      count: 1,
+    })
     seen.set(load.origin.prefix + load.dest.prefix, (seen.get(load.origin.prefix + load.dest.prefix) ?? 0) + 1)
   }
   const questions: Asked[] = []
@@ -88,8 +145,26 @@ export function costsSource(seed: number, pastLoads = 60_000, asked = 3000): Sou
     if (from === to || thin !== wantThin) continue
     const asOf = end - Math.floor(luck.next() * 12 * day)
     const load = draw(asOf, from, to)
-    const truth: [number, number, number] = [load.middle * Math.exp(-1.2816 * load.low) * 100, load.middle * 100, load.middle * Math.exp(1.2816 * load.high) * 100]
-    questions.push({ id: `q${questions.length}`, asOf, originPostal: load.origin.prefix, destPostal: load.dest.prefix, equipment: load.kind, miles: Math.round(load.miles), weightLb: load.weightLb, pickupAt: Math.floor(load.pickupAt / day) * day, leadHours: Math.round(load.leadHours), paidMinor: Math.round(paidFor(load) * 100), truth, thin, moved: load.moved })
+    const truth: [number, number, number] = [
+      load.middle * Math.exp(-1.2816 * load.low) * 100,
+      load.middle * 100,
+      load.middle * Math.exp(1.2816 * load.high) * 100,
+    ]
+    questions.push({
+      id: `q${questions.length}`,
+      asOf,
+      originPostal: load.origin.prefix,
+      destPostal: load.dest.prefix,
+      equipment: load.kind,
+      miles: Math.round(load.miles),
+      weightLb: load.weightLb,
+      pickupAt: Math.floor(load.pickupAt / day) * day,
+      leadHours: Math.round(load.leadHours),
+      paidMinor: Math.round(paidFor(load) * 100),
+      truth,
+      thin,
+      moved: load.moved,
+    })
     if (thin) thinCount++
   }
   return { name: `costs ${seed}`, history, questions: questions.sort((one, other) => one.asOf - other.asOf) }

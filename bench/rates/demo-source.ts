@@ -13,12 +13,21 @@ export async function demoSource(pastLoads: number): Promise<Source> {
   Object.assign(process.env, { OX_SECRET: 'a secret for the bench', OX_DATA: folder })
   await makeWorld(folder, { seed: 17, pastLoads })
   const db = openDatabase(databasePath(folder))
-  const all: PastPrice[] = readPastPrices(db).filter(({ source }) => source === 'buy').map((price) => ({ ...price, originPostal: prefixOf(price.originPostal), destPostal: prefixOf(price.destPostal) }))
+  const all: PastPrice[] = readPastPrices(db)
+    .filter(({ source }) => source === 'buy')
+    .map((price) => ({ ...price, originPostal: prefixOf(price.originPostal), destPostal: prefixOf(price.destPostal) }))
   db.$client.close()
   const history = all.slice(0, Math.floor(all.length * 0.9))
   const lanes = new Map<string, number>()
   const lane = (price: PastPrice) => `${price.originPostal.slice(0, 3)}>${price.destPostal.slice(0, 3)}`
   for (const price of history) lanes.set(lane(price), (lanes.get(lane(price)) ?? 0) + 1)
-  const questions = all.slice(history.length).map((price) => ({ ...price, asOf: price.bookedAt, paidMinor: price.buyMinor, truth: null, thin: (lanes.get(lane(price)) ?? 0) < 3, moved: false }))
+  const questions = all.slice(history.length).map((price) => ({
+    ...price,
+    asOf: price.bookedAt,
+    paidMinor: price.buyMinor,
+    truth: null,
+    thin: (lanes.get(lane(price)) ?? 0) < 3,
+    moved: false,
+  }))
   return { name: 'demo', history: all, questions }
 }

@@ -1,7 +1,7 @@
 import { straightMiles } from '#core/miles/straight'
 import type { PastPrice } from '#core/rates/past-price'
-import { townPoints } from './towns'
 import { type Asked, type Chance, chanceFrom, pickerOf, type Source } from './source'
+import { townPoints } from './towns'
 
 const day = 86_400_000
 const equipments = ['van', 'reefer', 'flatbed', 'step_deck'] as const
@@ -10,8 +10,19 @@ const equipmentLevel = [0, 0.17, 0.22, 0.3]
 
 /** A smooth field over the map: a few waves and hills at random. */
 function field(luck: Chance, size: number) {
-  const hills = Array.from({ length: 40 }, () => ({ lat: luck.between(26, 48), lon: luck.between(-122, -70), height: luck.bell(), width: luck.between(1, 5) }))
-  return (lat: number, lon: number) => size * hills.reduce((sum, hill) => sum + hill.height * Math.exp(-((lat - hill.lat) ** 2 + 0.6 * (lon - hill.lon) ** 2) / (2 * hill.width ** 2)), 0)
+  const hills = Array.from({ length: 40 }, () => ({
+    lat: luck.between(26, 48),
+    lon: luck.between(-122, -70),
+    height: luck.bell(),
+    width: luck.between(1, 5),
+  }))
+  return (lat: number, lon: number) =>
+    size *
+    hills.reduce(
+      (sum, hill) =>
+        sum + hill.height * Math.exp(-((lat - hill.lat) ** 2 + 0.6 * (lon - hill.lon) ** 2) / (2 * hill.width ** 2)),
+      0,
+    )
 }
 
 /** A bell with heavy tails: Student's t by seven degrees, leaning a little to the dear side. */
@@ -28,7 +39,9 @@ function noiseOf(luck: Chance): number {
  */
 export function levelsSource(seed: number, pastLoads = 60_000, asked = 3000): Source {
   const luck = chanceFrom(seed)
-  const points = townPoints().filter(([prefix, point]) => /^\d/.test(prefix) && point.lat > 25 && point.lat < 49.5 && point.codes > 2)
+  const points = townPoints().filter(
+    ([prefix, point]) => /^\d/.test(prefix) && point.lat > 25 && point.lat < 49.5 && point.codes > 2,
+  )
   const end = Date.UTC(2026, 10, 1)
   const start = end - 456 * day
   const weightOfPlace = points.map(() => Math.exp(luck.bell() * 1.3))
@@ -40,9 +53,18 @@ export function levelsSource(seed: number, pastLoads = 60_000, asked = 3000): So
   const inMover = (point: { lat: number; lon: number }) => straightMiles(point, moverAt) < 260
   const drift: number[] = [0]
   for (let at = 1; at < 520; at++) drift.push(drift[at - 1]! * 0.995 + luck.bell() * 0.006)
-  const regional = Array.from({ length: 12 }, () => ({ lat: luck.between(28, 47), lon: luck.between(-120, -74), path: [0] }))
-  for (const walk of regional) for (let at = 1; at < 520; at++) walk.path.push(walk.path[at - 1]! * 0.985 + luck.bell() * 0.009)
-  const regionalAt = (point: { lat: number; lon: number }, at: number) => regional.reduce((sum, walk) => sum + walk.path[at]! * Math.exp(-(straightMiles(point, walk) ** 2) / (2 * 320 ** 2)), 0)
+  const regional = Array.from({ length: 12 }, () => ({
+    lat: luck.between(28, 47),
+    lon: luck.between(-120, -74),
+    path: [0],
+  }))
+  for (const walk of regional)
+    for (let at = 1; at < 520; at++) walk.path.push(walk.path[at - 1]! * 0.985 + luck.bell() * 0.009)
+  const regionalAt = (point: { lat: number; lon: number }, at: number) =>
+    regional.reduce(
+      (sum, walk) => sum + walk.path[at]! * Math.exp(-(straightMiles(point, walk) ** 2) / (2 * 320 ** 2)),
+      0,
+    )
   const laneLevels = new Map<number, number>()
   const laneLevel = (key: number) => {
     const known = laneLevels.get(key)
@@ -52,8 +74,15 @@ export function levelsSource(seed: number, pastLoads = 60_000, asked = 3000): So
     return made
   }
   const anyPlace = pickerOf(luck, weightOfPlace)
-  const lanes = Array.from({ length: 6000 }, () => ({ origin: anyPlace(), dest: anyPlace(), weight: Math.exp(luck.bell() * 1.6) })).filter(({ origin, dest }) => origin !== dest)
-  const usualLane = pickerOf(luck, lanes.map(({ weight }) => weight))
+  const lanes = Array.from({ length: 6000 }, () => ({
+    origin: anyPlace(),
+    dest: anyPlace(),
+    weight: Math.exp(luck.bell() * 1.6),
+  })).filter(({ origin, dest }) => origin !== dest)
+  const usualLane = pickerOf(
+    luck,
+    lanes.map(({ weight }) => weight),
+  )
   const anyLane = () => {
     if (luck.next() < 0.18) {
       const [origin, dest] = [anyPlace(), anyPlace()]
@@ -74,14 +103,36 @@ export function levelsSource(seed: number, pastLoads = 60_000, asked = 3000): So
     const weekday = (Math.floor(pickupAt / day) + 4) % 7
     const curve = Math.log(280 + 1.72 * miles + 8.5 * Math.sqrt(miles))
     const level =
-      curve + equipmentLevel[equipment]! + (equipment > 1 ? -0.03 * (Math.log(miles) - 6) : 0) +
-      originField(from[1].lat, from[1].lon) + own[lane.origin]![0]! + destField(to[1].lat, to[1].lon) + own[lane.dest]![1]! + laneLevel(lane.origin * 2000 + lane.dest) +
-      0.03 * Math.cos(year - 5.6) + (equipment === 1 ? produceField(from[1].lat, from[1].lon) * Math.cos(year - 3) : 0) +
-      drift[at]! + regionalAt(from[1], at) + 0.5 * regionalAt(to[1], at) +
-      0.16 * Math.exp(-leadHours / 12) + 0.004 * (weightLb / 1000 - 30) * 0.4 + (weekday === 0 || weekday === 6 ? 0.02 : weekday === 5 ? 0.012 : 0) +
+      curve +
+      equipmentLevel[equipment]! +
+      (equipment > 1 ? -0.03 * (Math.log(miles) - 6) : 0) +
+      originField(from[1].lat, from[1].lon) +
+      own[lane.origin]![0]! +
+      destField(to[1].lat, to[1].lon) +
+      own[lane.dest]![1]! +
+      laneLevel(lane.origin * 2000 + lane.dest) +
+      0.03 * Math.cos(year - 5.6) +
+      (equipment === 1 ? produceField(from[1].lat, from[1].lon) * Math.cos(year - 3) : 0) +
+      drift[at]! +
+      regionalAt(from[1], at) +
+      0.5 * regionalAt(to[1], at) +
+      0.16 * Math.exp(-leadHours / 12) +
+      0.004 * (weightLb / 1000 - 30) * 0.4 +
+      (weekday === 0 || weekday === 6 ? 0.02 : weekday === 5 ? 0.012 : 0) +
       (bookedAt >= moveDay && inMover(from[1]) ? moveSize : 0)
     const spread = 0.078 * (1 + 0.5 * Math.exp(-leadHours / 8)) * (equipment === 2 ? 1.2 : 1)
-    return { from, to, equipment: equipments[equipment]!, miles, leadHours, weightLb, pickupAt, level, spread, moved: bookedAt >= moveDay && inMover(from[1]) }
+    return {
+      from,
+      to,
+      equipment: equipments[equipment]!,
+      miles,
+      leadHours,
+      weightLb,
+      pickupAt,
+      level,
+      spread,
+      moved: bookedAt >= moveDay && inMover(from[1]),
+    }
   }
   const history: PastPrice[] = []
   for (let index = 0; index < pastLoads; index++) {
@@ -94,13 +145,27 @@ export function levelsSource(seed: number, pastLoads = 60_000, asked = 3000): So
     else if (slip < 0.009) dollars = Math.max(1, Math.round(dollars / 10))
     else if (slip < 0.013) dollars = Math.round((dollars / load.miles) * 100) / 100
     const price: PastPrice = {
-      id: `h${index}`, bookedAt, originPostal: load.from[0], destPostal: load.to[0], equipment: load.equipment, miles: luck.next() < 0.01 ? 0 : Math.round(load.miles), weightLb: luck.next() < 0.06 ? null : load.weightLb,
-      pickupAt: Math.floor(load.pickupAt / day) * day, leadHours: Math.round(load.leadHours), buyMinor: Math.round(dollars * 100), source: 'buy', count: 1,
+      id: `h${index}`,
+      bookedAt,
+      originPostal: load.from[0],
+      destPostal: load.to[0],
+      equipment: load.equipment,
+      miles: luck.next() < 0.01 ? 0 : Math.round(load.miles),
+      weightLb: luck.next() < 0.06 ? null : load.weightLb,
+      pickupAt: Math.floor(load.pickupAt / day) * day,
+      leadHours: Math.round(load.leadHours),
+      buyMinor: Math.round(dollars * 100),
+      source: 'buy',
+      count: 1,
     }
     history.push(price)
     if (luck.next() < 0.006) history.push({ ...price, id: `h${index}b` })
   }
-  return { name: `levels ${seed}`, history, questions: askedOf(history, luck, end, asked, anyLane, anyPlace, draw, (at) => points[at]![0]) }
+  return {
+    name: `levels ${seed}`,
+    history,
+    questions: askedOf(history, luck, end, asked, anyLane, anyPlace, draw, (at) => points[at]![0]),
+  }
 }
 
 /** The normal's tenth percentile in the noise above: its quantiles are found by drawing. */
@@ -110,9 +175,33 @@ const noiseQuantiles = (() => {
   return [0.1, 0.5, 0.9].map((share) => drawn[Math.floor(share * drawn.length)]!)
 })()
 
-function askedOf(history: PastPrice[], luck: Chance, end: number, asked: number, anyLane: () => { origin: number; dest: number }, anyPlace: () => number, draw: (bookedAt: number, lane: { origin: number; dest: number }) => { from: [string, unknown]; to: [string, unknown]; equipment: string; miles: number; leadHours: number; weightLb: number; pickupAt: number; level: number; spread: number; moved: boolean }, prefix: (at: number) => string): Asked[] {
+function askedOf(
+  history: PastPrice[],
+  luck: Chance,
+  end: number,
+  asked: number,
+  anyLane: () => { origin: number; dest: number },
+  anyPlace: () => number,
+  draw: (
+    bookedAt: number,
+    lane: { origin: number; dest: number },
+  ) => {
+    from: [string, unknown]
+    to: [string, unknown]
+    equipment: string
+    miles: number
+    leadHours: number
+    weightLb: number
+    pickupAt: number
+    level: number
+    spread: number
+    moved: boolean
+  },
+  prefix: (at: number) => string,
+): Asked[] {
   const seen = new Map<string, number>()
-  for (const { originPostal, destPostal } of history) seen.set(`${originPostal}>${destPostal}`, (seen.get(`${originPostal}>${destPostal}`) ?? 0) + 1)
+  for (const { originPostal, destPostal } of history)
+    seen.set(`${originPostal}>${destPostal}`, (seen.get(`${originPostal}>${destPostal}`) ?? 0) + 1)
   const questions: Asked[] = []
   let thinCount = 0
   while (questions.length < asked) {
@@ -122,8 +211,26 @@ function askedOf(history: PastPrice[], luck: Chance, end: number, asked: number,
     if (lane.origin === lane.dest || thin !== wantThin) continue
     const asOf = end - Math.floor(luck.next() * 14 * 86_400_000)
     const load = draw(asOf, lane)
-    const truth = noiseQuantiles.map((quantile) => Math.exp(load.level + load.spread * quantile) * 100) as [number, number, number]
-    questions.push({ id: `q${questions.length}`, asOf, originPostal: load.from[0], destPostal: load.to[0], equipment: load.equipment, miles: Math.round(load.miles), weightLb: load.weightLb, pickupAt: Math.floor(load.pickupAt / 86_400_000) * 86_400_000, leadHours: Math.round(load.leadHours), paidMinor: Math.round(Math.exp(load.level + load.spread * noiseOf(luck)) * 100), truth, thin, moved: load.moved })
+    const truth = noiseQuantiles.map((quantile) => Math.exp(load.level + load.spread * quantile) * 100) as [
+      number,
+      number,
+      number,
+    ]
+    questions.push({
+      id: `q${questions.length}`,
+      asOf,
+      originPostal: load.from[0],
+      destPostal: load.to[0],
+      equipment: load.equipment,
+      miles: Math.round(load.miles),
+      weightLb: load.weightLb,
+      pickupAt: Math.floor(load.pickupAt / 86_400_000) * 86_400_000,
+      leadHours: Math.round(load.leadHours),
+      paidMinor: Math.round(Math.exp(load.level + load.spread * noiseOf(luck)) * 100),
+      truth,
+      thin,
+      moved: load.moved,
+    })
     if (thin) thinCount++
   }
   return questions.sort((one, other) => one.asOf - other.asOf)

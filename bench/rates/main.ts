@@ -11,7 +11,9 @@ import type { Asked, Source } from './source'
 const shares = [0.1, 0.5, 0.9]
 
 /** Mean pinball loss of three quantiles, in dollars (Koenker and Bassett 1978). */
-const lossOf = (told: readonly number[], paid: number) => shares.reduce((sum, share, at) => sum + Math.max(share * (paid - told[at]!), (share - 1) * (paid - told[at]!)), 0) / 300
+const lossOf = (told: readonly number[], paid: number) =>
+  shares.reduce((sum, share, at) => sum + Math.max(share * (paid - told[at]!), (share - 1) * (paid - told[at]!)), 0) /
+  300
 
 interface Score {
   loss: number
@@ -61,13 +63,19 @@ const peerFits = 2
 
 /** A peer as it would be used: fitted before the first question and again on the way, each time to what is booked by then. */
 function refitted(peer: Peer, history: PastPrice[], questions: Asked[]): Foretell {
-  const starts = Array.from({ length: peerFits }, (_, part) => questions[Math.floor((part * questions.length) / peerFits)]!.asOf)
+  const starts = Array.from(
+    { length: peerFits },
+    (_, part) => questions[Math.floor((part * questions.length) / peerFits)]!.asOf,
+  )
   let part = -1
   let fitted: Foretell | null = null
   return (asked) => {
     while (part + 1 < peerFits && asked.asOf >= starts[part + 1]!) {
       part++
-      fitted = peer.fit(history.filter(({ bookedAt }) => bookedAt < starts[part]!), locatePrefix)
+      fitted = peer.fit(
+        history.filter(({ bookedAt }) => bookedAt < starts[part]!),
+        locatePrefix,
+      )
     }
     return fitted!(asked)
   }
@@ -81,23 +89,32 @@ function report(name: string, scores: Map<Group, Score>, best: Map<Group, Score>
     return `${loss}${best ? ` (${(mine.loss / best.get(group)!.loss).toFixed(3)})` : ''}`.padStart(16)
   })
   const all = scores.get('all')!
-  console.log(`${name.padEnd(16)}${cells.join('')}   ${((all.within / all.count) * 100).toFixed(1)}%${all.crossed > 0 ? `, ${all.crossed} crossed` : ''}`)
+  console.log(
+    `${name.padEnd(16)}${cells.join('')}   ${((all.within / all.count) * 100).toFixed(1)}%${all.crossed > 0 ? `, ${all.crossed} crossed` : ''}`,
+  )
 }
 
 async function run1(source: Source): Promise<void> {
   const { questions } = source
   const ours = rolling(source.history, questions)
   const mine = score(questions, ours.foretell)
-  const best = questions[0]!.truth === null ? null : score(questions, ((asked: Asked) => asked.truth!) as unknown as Foretell)
-  console.log(`\n${source.name}: ${ours.known} past prices, ${questions.length} questions; fitted in ${ours.seconds.toFixed(1)} s, ${ours.model.suspects.length} prices for a person to look at`)
-  console.log(`mean pinball loss, $${best ? ' (times that of who knows the true distribution)' : ''}\n${''.padEnd(16)}${['all', 'busy lanes', 'thin lanes', 'where it moved'].map((text) => text.padStart(16)).join('')}   within low and high`)
+  const best =
+    questions[0]!.truth === null ? null : score(questions, ((asked: Asked) => asked.truth!) as unknown as Foretell)
+  console.log(
+    `\n${source.name}: ${ours.known} past prices, ${questions.length} questions; fitted in ${ours.seconds.toFixed(1)} s, ${ours.model.suspects.length} prices for a person to look at`,
+  )
+  console.log(
+    `mean pinball loss, $${best ? ' (times that of who knows the true distribution)' : ''}\n${''.padEnd(16)}${['all', 'busy lanes', 'thin lanes', 'where it moved'].map((text) => text.padStart(16)).join('')}   within low and high`,
+  )
   if (best) report('the truth', best, best)
   report('oxpecker', mine, best)
   for (const peer of [sameLane, linear, nearestLanes, boostedTrees()]) {
     const theirs = score(questions, refitted(peer, source.history, questions))
     report(peer.name, theirs, best)
     if (peer.name === 'boosted trees') {
-      const ratios = (['all', 'busy', 'thin', 'moved'] as const).flatMap((group) => (mine.has(group) ? [`${group} ${(mine.get(group)!.loss / theirs.get(group)!.loss).toFixed(3)}`] : []))
+      const ratios = (['all', 'busy', 'thin', 'moved'] as const).flatMap((group) =>
+        mine.has(group) ? [`${group} ${(mine.get(group)!.loss / theirs.get(group)!.loss).toFixed(3)}`] : [],
+      )
       console.log(`ours over the trees': ${ratios.join(', ')}`)
     }
   }
@@ -110,9 +127,12 @@ function speed(): void {
   const fitted = (performance.now() - first) / 1000
   const started = performance.now()
   let answered = 0
-  for (let round = 0; round < 10; round++) for (const asked of source.questions) answered += Number(answerRate(model, asked, locatePrefix) !== null)
+  for (let round = 0; round < 10; round++)
+    for (const asked of source.questions) answered += Number(answerRate(model, asked, locatePrefix) !== null)
   const perSecond = answered / ((performance.now() - started) / 1000)
-  console.log(`\n${source.history.length} past prices fitted in ${fitted.toFixed(1)} s (limit 20); ${Math.round(perSecond)} lanes answered a second (at least 20,000)`)
+  console.log(
+    `\n${source.history.length} past prices fitted in ${fitted.toFixed(1)} s (limit 20); ${Math.round(perSecond)} lanes answered a second (at least 20,000)`,
+  )
 }
 
 /** Rolls through made-up pasts of three kinds that share no formula, beside simpler peers and boosted trees. */

@@ -1,6 +1,6 @@
-import type { Locate, PastPrice, RateSubject } from '#core/rates/past-price'
-import { choleskyInPlace, solveInPlace } from '#core/rates/linear'
 import { straightMiles } from '#core/miles/straight'
+import { choleskyInPlace, solveInPlace } from '#core/rates/linear'
+import type { Locate, PastPrice, RateSubject } from '#core/rates/past-price'
 import { chanceFrom } from './source'
 import { growTrees, quantile, type TreeOptions } from './trees'
 
@@ -26,7 +26,8 @@ function cleaned(history: PastPrice[], locate: Locate) {
   })
   const byBand = new Map<number, number[]>()
   const bandOf = (miles: number) => Math.round(Math.log(miles) * 3)
-  for (const { miles, buyMinor } of known) byBand.set(bandOf(miles), [...(byBand.get(bandOf(miles)) ?? []).slice(-400), buyMinor / miles])
+  for (const { miles, buyMinor } of known)
+    byBand.set(bandOf(miles), [...(byBand.get(bandOf(miles)) ?? []).slice(-400), buyMinor / miles])
   const middles = new Map([...byBand].map(([band, values]) => [band, quantile(Float64Array.from(values), 0.5)]))
   return known.filter(({ miles, buyMinor }) => {
     const times = buyMinor / miles / middles.get(bandOf(miles))!
@@ -47,10 +48,20 @@ export const sameLane: Peer = {
       if (list) list.push(price.buyMinor / price.miles)
       else perMile.set(price.equipment, [price.buyMinor / price.miles])
     }
-    const rates = new Map([...perMile].map(([equipment, values]) => [equipment, shares.map((share) => quantile(Float64Array.from(values), share))]))
+    const rates = new Map(
+      [...perMile].map(([equipment, values]) => [
+        equipment,
+        shares.map((share) => quantile(Float64Array.from(values), share)),
+      ]),
+    )
     return (asked) => {
       const lane = lanes.get(`${asked.originPostal}>${asked.destPostal}>${asked.equipment}`)
-      if (!lane) return (rates.get(asked.equipment) ?? [150, 220, 300]).map((rate) => rate * (asked.miles || 500)) as [number, number, number]
+      if (!lane)
+        return (rates.get(asked.equipment) ?? [150, 220, 300]).map((rate) => rate * (asked.miles || 500)) as [
+          number,
+          number,
+          number,
+        ]
       const mean = lane.reduce((sum, each) => sum + each, 0) / lane.length
       return [mean * 0.88, mean, mean * 1.13]
     }
@@ -66,7 +77,19 @@ export const linear: Peer = {
       const [origin, dest] = [locate(asked.originPostal)!, locate(asked.destPostal)!]
       const miles = Math.log(asked.miles || Math.max(12, straightMiles(origin, dest) * 1.19))
       const equipment = equipmentNumber(asked.equipment)
-      return [1, miles, miles * miles, ...[1, 2, 3].map((each) => Number(equipment === each)), Math.log((asked.leadHours ?? 48) + 2), (asked.weightLb ?? 30_000) / 1e4, origin.lat / 10, origin.lon / 10, dest.lat / 10, dest.lon / 10, (at - 1.7e12) / 1e10]
+      return [
+        1,
+        miles,
+        miles * miles,
+        ...[1, 2, 3].map((each) => Number(equipment === each)),
+        Math.log((asked.leadHours ?? 48) + 2),
+        (asked.weightLb ?? 30_000) / 1e4,
+        origin.lat / 10,
+        origin.lon / 10,
+        dest.lat / 10,
+        dest.lon / 10,
+        (at - 1.7e12) / 1e10,
+      ]
     }
     const size = 13
     const [normal, right] = [new Float64Array(size * size), new Float64Array(size)]
@@ -82,7 +105,8 @@ export const linear: Peer = {
     const told = (features: number[]) => features.reduce((sum, value, at) => sum + value * coefficients[at]!, 0)
     const rest = Float64Array.from(all, ({ features, target }) => target - told(features))
     const around = shares.map((share) => quantile(rest, share))
-    return (asked) => around.map((each) => Math.exp(told(featuresOf(asked, asked.asOf)) + each)) as [number, number, number]
+    return (asked) =>
+      around.map((each) => Math.exp(told(featuresOf(asked, asked.asOf)) + each)) as [number, number, number]
   },
 }
 
@@ -104,21 +128,36 @@ export const nearestLanes: Peer = {
       const near: { far: number; rate: number }[] = []
       for (let row = -1; row <= 1; row++) {
         for (let column = -1; column <= 1; column++) {
-          for (const past of cells.get(`${asked.equipment}>${cellOf(origin.lat + 3 * row, origin.lon + 3 * column)}`) ?? []) {
+          for (const past of cells.get(`${asked.equipment}>${cellOf(origin.lat + 3 * row, origin.lon + 3 * column)}`) ??
+            []) {
             if (past.miles > miles * 1.6 || past.miles < miles / 1.6) continue
-            const apart = Math.hypot(origin.lat - past.origin.lat, origin.lon - past.origin.lon) + Math.hypot(dest.lat - past.dest.lat, dest.lon - past.dest.lon)
+            const apart =
+              Math.hypot(origin.lat - past.origin.lat, origin.lon - past.origin.lon) +
+              Math.hypot(dest.lat - past.dest.lat, dest.lon - past.dest.lon)
             near.push({ far: apart + (asked.asOf - past.bookedAt) / day / 120, rate: past.buyMinor / past.miles })
           }
         }
       }
-      const rates = near.sort((one, other) => one.far - other.far).slice(0, 20).map(({ rate }) => rate)
-      return rates.length === 0 ? [150 * miles, 220 * miles, 300 * miles] : (shares.map((share) => quantile(Float64Array.from(rates), share) * miles) as [number, number, number])
+      const rates = near
+        .sort((one, other) => one.far - other.far)
+        .slice(0, 20)
+        .map(({ rate }) => rate)
+      return rates.length === 0
+        ? [150 * miles, 220 * miles, 300 * miles]
+        : (shares.map((share) => quantile(Float64Array.from(rates), share) * miles) as [number, number, number])
     }
   },
 }
 
 /** Settings of the trees: of five tried on a made-up past of their own (levels 3), the best. */
-export const treeOptions: TreeOptions = { rounds: 600, leaves: 16, leastInLeaf: 80, rate: 0.06, rowShare: 0.7, featureShare: 0.8 }
+export const treeOptions: TreeOptions = {
+  rounds: 600,
+  leaves: 16,
+  leastInLeaf: 80,
+  rate: 0.06,
+  rowShare: 0.7,
+  featureShare: 0.8,
+}
 
 /** Boosted trees, one set for each quantile, with the means of places and lanes among their features. */
 export const boostedTrees = (options: TreeOptions = treeOptions): Peer => ({
@@ -127,36 +166,65 @@ export const boostedTrees = (options: TreeOptions = treeOptions): Peer => ({
     const rows = cleaned(history, locate)
     const newest = rows.at(-1)!.bookedAt
     const left = leftByMile(rows)
-    const means = ['originPostal', 'destPostal'].map((field) => drawnMeans(rows, left, (row) => row[field as 'originPostal'], 20))
+    const means = ['originPostal', 'destPostal'].map((field) =>
+      drawnMeans(rows, left, (row) => row[field as 'originPostal'], 20),
+    )
     const laneMeans = drawnMeans(rows, left, (row) => `${row.originPostal}>${row.destPostal}`, 4)
     const recentMeans = ['originPostal', 'destPostal'].map((field) => {
       const recent = rows.map((row, at) => ({ row, at })).filter(({ row }) => row.bookedAt > newest - 30 * day)
-      return drawnMeans(recent.map(({ row }) => row), Float64Array.from(recent, ({ at }) => left[at]!), (row) => row[field as 'originPostal'].slice(0, 2), 10)
+      return drawnMeans(
+        recent.map(({ row }) => row),
+        Float64Array.from(recent, ({ at }) => left[at]!),
+        (row) => row[field as 'originPostal'].slice(0, 2),
+        10,
+      )
     })
     const featuresOf = (asked: RateSubject, at: number, own: number | null) => {
       const [origin, dest] = [locate(asked.originPostal)!, locate(asked.destPostal)!]
       const miles = asked.miles || Math.max(12, straightMiles(origin, dest) * 1.19)
       return [
-        Math.log(miles), equipmentNumber(asked.equipment), Math.log((asked.leadHours ?? 48) + 2), asked.weightLb ?? -1, origin.lat, origin.lon, dest.lat, dest.lon, dest.lat - origin.lat, dest.lon - origin.lon,
-        at / day, (asked.pickupAt / day) % 365.25, (Math.floor(asked.pickupAt / day) + 4) % 7,
-        means[0]!(asked.originPostal, own), means[1]!(asked.destPostal, own), laneMeans(`${asked.originPostal}>${asked.destPostal}`, own), recentMeans[0]!(asked.originPostal.slice(0, 2), null), recentMeans[1]!(asked.destPostal.slice(0, 2), null),
+        Math.log(miles),
+        equipmentNumber(asked.equipment),
+        Math.log((asked.leadHours ?? 48) + 2),
+        asked.weightLb ?? -1,
+        origin.lat,
+        origin.lon,
+        dest.lat,
+        dest.lon,
+        dest.lat - origin.lat,
+        dest.lon - origin.lon,
+        at / day,
+        (asked.pickupAt / day) % 365.25,
+        (Math.floor(asked.pickupAt / day) + 4) % 7,
+        means[0]!(asked.originPostal, own),
+        means[1]!(asked.destPostal, own),
+        laneMeans(`${asked.originPostal}>${asked.destPostal}`, own),
+        recentMeans[0]!(asked.originPostal.slice(0, 2), null),
+        recentMeans[1]!(asked.destPostal.slice(0, 2), null),
       ]
     }
     const all = rows.map((row, at) => featuresOf(row, row.bookedAt, left[at]!))
-    const data = { rows: rows.length, columns: all[0]!.map((_, column) => Float64Array.from(all, (features) => features[column]!)) }
+    const data = {
+      rows: rows.length,
+      columns: all[0]!.map((_, column) => Float64Array.from(all, (features) => features[column]!)),
+    }
     // Trees see logarithms less the price by the mile: quantiles pass through it unharmed, and less is left to learn.
     const { byMile } = left
     const trees = shares.map((share) => growTrees(data, left, share, options, chanceFrom(5).next))
     return (asked) => {
       const features = featuresOf(asked, asked.asOf, null)
       const base = byMile(features[0]!)
-      return (trees.map((tree) => Math.exp(tree(features) + base)) as [number, number, number]).sort((one, other) => one - other)
+      return (trees.map((tree) => Math.exp(tree(features) + base)) as [number, number, number]).sort(
+        (one, other) => one - other,
+      )
     }
   },
 })
 
 /** What is left of the log price after a quadratic of log miles. */
-function leftByMile(rows: { miles: number; buyMinor: number }[]): Float64Array & { byMile: (logMiles: number) => number } {
+function leftByMile(
+  rows: { miles: number; buyMinor: number }[],
+): Float64Array & { byMile: (logMiles: number) => number } {
   const [normal, right] = [new Float64Array(9), new Float64Array(3)]
   for (const { miles, buyMinor } of rows) {
     const x = [1, Math.log(miles), Math.log(miles) ** 2]
@@ -167,7 +235,10 @@ function leftByMile(rows: { miles: number; buyMinor: number }[]): Float64Array &
   }
   const solved = solveInPlace(choleskyInPlace(normal, 3), 3, right)
   const byMile = (logMiles: number) => solved[0]! + solved[1]! * logMiles + solved[2]! * logMiles ** 2
-  return Object.assign(Float64Array.from(rows, ({ miles, buyMinor }) => Math.log(buyMinor) - byMile(Math.log(miles))), { byMile })
+  return Object.assign(
+    Float64Array.from(rows, ({ miles, buyMinor }) => Math.log(buyMinor) - byMile(Math.log(miles))),
+    { byMile },
+  )
 }
 
 /** Means by a key, drawn to the mean of all as if by `prior` more prices; a row's own price is taken out of the mean it is given. */

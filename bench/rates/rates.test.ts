@@ -7,7 +7,10 @@ import { boostedTrees, linear, nearestLanes, sameLane, treeOptions } from './pee
 import { chanceFrom, pickerOf, type Source } from './source'
 import { growTrees, quantile } from './trees'
 
-const sources: [string, (seed: number, pastLoads: number, asked: number) => Source][] = [['levels', levelsSource], ['costs', costsSource]]
+const sources: [string, (seed: number, pastLoads: number, asked: number) => Source][] = [
+  ['levels', levelsSource],
+  ['costs', costsSource],
+]
 
 describe.each(sources)('the made-up past of %s', (name, make) => {
   const source = make(3, 6000, 1200)
@@ -16,15 +19,19 @@ describe.each(sources)('the made-up past of %s', (name, make) => {
     expect(make(4, 800, 60).questions).not.toEqual(make(3, 800, 60).questions)
   })
   test('its truth is one: eight in ten prices lie within it, half below its middle', () => {
-    const within = source.questions.filter(({ paidMinor, truth }) => paidMinor >= truth![0] && paidMinor <= truth![2]).length / source.questions.length
-    const below = source.questions.filter(({ paidMinor, truth }) => paidMinor < truth![1]).length / source.questions.length
+    const within =
+      source.questions.filter(({ paidMinor, truth }) => paidMinor >= truth![0] && paidMinor <= truth![2]).length /
+      source.questions.length
+    const below =
+      source.questions.filter(({ paidMinor, truth }) => paidMinor < truth![1]).length / source.questions.length
     expect(within).toBeGreaterThan(0.74)
     expect(within).toBeLessThan(0.86)
     expect(below).toBeGreaterThan(0.44)
     expect(below).toBeLessThan(0.56)
   })
   test('about a third of its questions are on thin lanes, and some where the region moved', () => {
-    const share = (pick: (question: Source['questions'][number]) => boolean) => source.questions.filter(pick).length / source.questions.length
+    const share = (pick: (question: Source['questions'][number]) => boolean) =>
+      source.questions.filter(pick).length / source.questions.length
     expect(share(({ thin }) => thin)).toBeGreaterThan(0.2)
     expect(share(({ thin }) => thin)).toBeLessThan(0.6)
     expect(share(({ moved }) => moved)).toBeGreaterThan(0.02)
@@ -36,7 +43,10 @@ describe.each(sources)('the made-up past of %s', (name, make) => {
       lanes.set(key, [...(lanes.get(key) ?? []), bookedAt])
     }
     for (const { thin, originPostal, destPostal, asOf } of source.questions.slice(0, 400)) {
-      if (thin) expect((lanes.get(`${prefixOf(originPostal)} ${prefixOf(destPostal)}`) ?? []).filter((at) => at < asOf).length).toBeLessThan(3)
+      if (thin)
+        expect(
+          (lanes.get(`${prefixOf(originPostal)} ${prefixOf(destPostal)}`) ?? []).filter((at) => at < asOf).length,
+        ).toBeLessThan(3)
     }
   })
   test('holds what histories hold: slipped digits, missing weights and, with levels, zero miles', () => {
@@ -44,15 +54,25 @@ describe.each(sources)('the made-up past of %s', (name, make) => {
     const perMile = history.filter(({ miles }) => miles).map(({ buyMinor, miles }) => buyMinor / miles!)
     const middle = quantile(Float64Array.from(perMile), 0.5)
     expect(perMile.some((each) => each > middle * 6)).toBe(true)
-    expect([history.some(({ miles }) => !miles), history.some(({ weightLb }) => weightLb === null)]).toEqual([name === 'levels', true])
+    expect([history.some(({ miles }) => !miles), history.some(({ weightLb }) => weightLb === null)]).toEqual([
+      name === 'levels',
+      true,
+    ])
   })
   test('every peer answers every question, in order, far better than nothing', () => {
-    const loss = (foretell: (question: Source['questions'][number]) => [number, number, number]) => source.questions.reduce((sum, question) => sum + Math.abs(foretell(question)[1] - question.paidMinor), 0)
-    const blind = quantile(Float64Array.from(source.history, ({ buyMinor }) => buyMinor), 0.5)
+    const loss = (foretell: (question: Source['questions'][number]) => [number, number, number]) =>
+      source.questions.reduce((sum, question) => sum + Math.abs(foretell(question)[1] - question.paidMinor), 0)
+    const blind = quantile(
+      Float64Array.from(source.history, ({ buyMinor }) => buyMinor),
+      0.5,
+    )
     for (const peer of [sameLane, linear, nearestLanes, boostedTrees({ ...treeOptions, rounds: 40 })]) {
       const foretell = peer.fit(source.history, locatePrefix)
       const answers = source.questions.map(foretell)
-      expect(answers.every(([low, middle, high]) => low <= middle && middle <= high && low > 0), peer.name).toBe(true)
+      expect(
+        answers.every(([low, middle, high]) => low <= middle && middle <= high && low > 0),
+        peer.name,
+      ).toBe(true)
       expect(loss(foretell), peer.name).toBeLessThan(loss(() => [blind, blind, blind]) * 0.6)
     }
   })
@@ -61,14 +81,18 @@ describe.each(sources)('the made-up past of %s', (name, make) => {
 describe('the boosted trees', () => {
   const luck = chanceFrom(5)
   const rows = 3000
-  const [x, z] = [Float64Array.from({ length: rows }, () => luck.next()), Float64Array.from({ length: rows }, () => luck.next())]
+  const [x, z] = [
+    Float64Array.from({ length: rows }, () => luck.next()),
+    Float64Array.from({ length: rows }, () => luck.next()),
+  ]
   const noise = Float64Array.from({ length: rows }, () => luck.bell())
   const options = { rounds: 120, leaves: 12, leastInLeaf: 30, rate: 0.1, rowShare: 0.7, featureShare: 1 }
   test('find a step and a slope, and the quantile they are asked for', () => {
     const target = Float64Array.from(x, (value, at) => (value > 0.5 ? 10 : 0) + z[at]! * 4 + noise[at]!)
     for (const share of [0.1, 0.5, 0.9]) {
       const grown = growTrees({ rows, columns: [x, z] }, target, share, options, chanceFrom(2).next)
-      const below = Array.from({ length: rows }, (_, at) => target[at]! <= grown([x[at]!, z[at]!])).filter(Boolean).length / rows
+      const below =
+        Array.from({ length: rows }, (_, at) => target[at]! <= grown([x[at]!, z[at]!])).filter(Boolean).length / rows
       expect(Math.abs(below - share)).toBeLessThan(0.05)
     }
   })
@@ -89,4 +113,5 @@ test('a picker draws each as often as its weight says', () => {
   expect(counts[2]! / counts[0]!).toBeLessThan(3.3)
 })
 
-test('a quantile is where that share lies below', () => expect([0, 0.5, 1].map((share) => quantile(Float64Array.from([5, 1, 3]), share))).toEqual([1, 3, 5]))
+test('a quantile is where that share lies below', () =>
+  expect([0, 0.5, 1].map((share) => quantile(Float64Array.from([5, 1, 3]), share))).toEqual([1, 3, 5]))

@@ -27,7 +27,12 @@ export function chanceFrom(seed: number) {
     return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296
   }
   const bell = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next())
-  return { next, bell, between: (low: number, high: number) => low + (high - low) * next(), pick: <T>(items: readonly T[]): T => items[Math.floor(next() * items.length)]! }
+  return {
+    next,
+    bell,
+    between: (low: number, high: number) => low + (high - low) * next(),
+    pick: <T>(items: readonly T[]): T => items[Math.floor(next() * items.length)]!,
+  }
 }
 /** Draws positions, each as often as its weight says. */
 export function pickerOf(luck: Chance, weights: number[]): () => number {

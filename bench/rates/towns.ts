@@ -1,6 +1,6 @@
 import type { Point } from '#core/miles/straight'
-import { locatePrefix } from '#server/rates/locate'
 import { gazetteer } from '#server/atlas.server'
+import { locatePrefix } from '#server/rates/locate'
 
 /** Places that loads start and end at: prefixes with their middle, and how many postal codes each has. */
 export function townPoints(): [string, Point & { codes: number }][] {

@@ -47,7 +47,8 @@ export function growTrees(data: Matrix, target: Float64Array, share: number, opt
       else leftover.set(leaf, [target[row]! - current[row]!])
     }
     for (const [leaf, values] of leftover) tree.value[leaf] = options.rate * quantile(Float64Array.from(values), share)
-    for (let row = 0; row < data.rows; row++) current[row]! += tree.value[leafFor(tree, (feature) => binned[feature]![row]!)]!
+    for (let row = 0; row < data.rows; row++)
+      current[row]! += tree.value[leafFor(tree, (feature) => binned[feature]![row]!)]!
     trees.push(tree)
   }
   return (features: number[]): number => {
@@ -60,7 +61,8 @@ export function growTrees(data: Matrix, target: Float64Array, share: number, opt
 
 function leafFor(tree: Tree, cell: (feature: number) => number): number {
   let node = 0
-  while (tree.feature[node]! >= 0) node = cell(tree.feature[node]!) <= tree.bin[node]! ? tree.left[node]! : tree.right[node]!
+  while (tree.feature[node]! >= 0)
+    node = cell(tree.feature[node]!) <= tree.bin[node]! ? tree.left[node]! : tree.right[node]!
   return node
 }
 
@@ -72,9 +74,21 @@ interface Leaf {
   bin: number
 }
 
-function growOne(binned: Uint8Array[], rows: Int32Array, features: number[], gradient: Float64Array, options: TreeOptions) {
+function growOne(
+  binned: Uint8Array[],
+  rows: Int32Array,
+  features: number[],
+  gradient: Float64Array,
+  options: TreeOptions,
+) {
   const most = options.leaves * 2
-  const tree: Tree = { feature: new Int16Array(most).fill(-1), bin: new Uint8Array(most), left: new Int32Array(most), right: new Int32Array(most), value: new Float64Array(most) }
+  const tree: Tree = {
+    feature: new Int16Array(most).fill(-1),
+    bin: new Uint8Array(most),
+    left: new Int32Array(most),
+    right: new Int32Array(most),
+    value: new Float64Array(most),
+  }
   let nodes = 1
   const open: Leaf[] = [bestSplit(binned, { node: 0, rows, gain: 0, feature: -1, bin: 0 }, features, gradient, options)]
   const done: Leaf[] = []
@@ -86,20 +100,45 @@ function growOne(binned: Uint8Array[], rows: Int32Array, features: number[], gra
       continue
     }
     const column = binned[leaf.feature]!
-    const [left, right] = [leaf.rows.filter((row) => column[row]! <= leaf.bin), leaf.rows.filter((row) => column[row]! > leaf.bin)]
+    const [left, right] = [
+      leaf.rows.filter((row) => column[row]! <= leaf.bin),
+      leaf.rows.filter((row) => column[row]! > leaf.bin),
+    ]
     tree.feature[leaf.node] = leaf.feature
     tree.bin[leaf.node] = leaf.bin
     tree.left[leaf.node] = nodes++
     tree.right[leaf.node] = nodes++
-    open.push(bestSplit(binned, { node: tree.left[leaf.node]!, rows: left, gain: 0, feature: -1, bin: 0 }, features, gradient, options))
-    open.push(bestSplit(binned, { node: tree.right[leaf.node]!, rows: right, gain: 0, feature: -1, bin: 0 }, features, gradient, options))
+    open.push(
+      bestSplit(
+        binned,
+        { node: tree.left[leaf.node]!, rows: left, gain: 0, feature: -1, bin: 0 },
+        features,
+        gradient,
+        options,
+      ),
+    )
+    open.push(
+      bestSplit(
+        binned,
+        { node: tree.right[leaf.node]!, rows: right, gain: 0, feature: -1, bin: 0 },
+        features,
+        gradient,
+        options,
+      ),
+    )
   }
   const leafOf = new Int32Array(gradient.length)
   for (const leaf of [...open, ...done]) for (const row of leaf.rows) leafOf[row] = leaf.node
   return { tree, leafOf }
 }
 
-function bestSplit(binned: Uint8Array[], leaf: Leaf, features: number[], gradient: Float64Array, options: TreeOptions): Leaf {
+function bestSplit(
+  binned: Uint8Array[],
+  leaf: Leaf,
+  features: number[],
+  gradient: Float64Array,
+  options: TreeOptions,
+): Leaf {
   const { rows } = leaf
   if (rows.length < 2 * options.leastInLeaf) return leaf
   let total = 0

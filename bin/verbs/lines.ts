@@ -1,6 +1,6 @@
+import { once } from 'node:events'
 import { createReadStream } from 'node:fs'
 import { createInterface } from 'node:readline'
-import { once } from 'node:events'
 
 export interface Failure {
   error: { code: string; message: string; candidates?: string[] }
@@ -43,7 +43,8 @@ function answerLine(line: string, answer: Answerer): object {
   try {
     return answer(JSON.parse(line))
   } catch (thrown) {
-    if (thrown instanceof SyntaxError) return { error: { code: 'not_json', message: `Not a JSON record: ${thrown.message}` } }
+    if (thrown instanceof SyntaxError)
+      return { error: { code: 'not_json', message: `Not a JSON record: ${thrown.message}` } }
     throw thrown
   }
 }

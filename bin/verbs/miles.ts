@@ -5,7 +5,11 @@ import { gazetteer, miles } from '#server/atlas.server'
 import type { Answerer } from './lines'
 
 const mostVia = 50
-const recordSchema = z.object({ from: z.string().min(1).max(120), to: z.string().min(1).max(120), via: z.array(z.string().min(1).max(120)).max(mostVia).optional() })
+const recordSchema = z.object({
+  from: z.string().min(1).max(120),
+  to: z.string().min(1).max(120),
+  via: z.array(z.string().min(1).max(120)).max(mostVia).optional(),
+})
 
 const tenths = (value: number) => Math.round(value * 10) / 10
 const told = ({ city, region, country, lat, lon }: Place) => ({ city, region, country, lat, lon })
@@ -16,7 +20,8 @@ export function milesAnswerer(): Answerer {
   const network = miles()
   return (record) => {
     const asked = recordSchema.safeParse(record)
-    if (!asked.success) return { error: { code: 'bad_record', message: z.prettifyError(asked.error).replaceAll('\n', ' ') } }
+    if (!asked.success)
+      return { error: { code: 'bad_record', message: z.prettifyError(asked.error).replaceAll('\n', ' ') } }
     const stops: Place[] = []
     for (const text of [asked.data.from, ...(asked.data.via ?? []), asked.data.to]) {
       const found = resolvePlace(places, text)
@@ -25,7 +30,13 @@ export function milesAnswerer(): Answerer {
     }
     const ways = stops.slice(1).map((to, at) => network.way(stops[at]!, to))
     const missing = ways.indexOf(null)
-    if (missing >= 0) return { error: { code: 'no_route', message: `No road leads from ${stops[missing]!.city} to ${stops[missing + 1]!.city}` } }
+    if (missing >= 0)
+      return {
+        error: {
+          code: 'no_route',
+          message: `No road leads from ${stops[missing]!.city} to ${stops[missing + 1]!.city}`,
+        },
+      }
     return {
       miles: tenths(ways.reduce((sum, way) => sum + way!.miles, 0)),
       hours: tenths(ways.reduce((sum, way) => sum + way!.hours, 0)),

@@ -8,26 +8,40 @@ import type { Answerer } from './lines'
 
 const recordSchema = z.object({
   /** A day, or an instant whose day is taken as it is written. */
-  as_of: z.string().refine((text) => isDay(text.slice(0, 10)) && /^.{10}(T.*)?$/.test(text), 'as_of is a day such as 2026-11-23, or an instant that begins with one'),
+  as_of: z
+    .string()
+    .refine(
+      (text) => isDay(text.slice(0, 10)) && /^.{10}(T.*)?$/.test(text),
+      'as_of is a day such as 2026-11-23, or an instant that begins with one',
+    ),
   load: z.unknown().optional(),
   carrier: z.unknown(),
   policy: z.unknown().optional(),
 })
 
 /** Money comes as `"1000000.00"` beside its currency: the core's whole cents are made of it. */
-const moneyFields = { limit: 'limitMinor', freightValue: 'freightValueMinor', pay: 'payMinor', low: 'lowMinor', valueOver: 'valueOverMinor' } as const
+const moneyFields = {
+  limit: 'limitMinor',
+  freightValue: 'freightValueMinor',
+  pay: 'payMinor',
+  low: 'lowMinor',
+  valueOver: 'valueOverMinor',
+} as const
 
 class BadMoney extends Error {}
 
 function inMinorUnits(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(inMinorUnits)
   if (value === null || typeof value !== 'object') return value
-  if ('currency' in value && value.currency !== 'USD') throw new BadMoney(`Amounts are in USD here, not ${String(value.currency)}`)
-  return Object.fromEntries(Object.entries(value).flatMap(([name, field]) => {
-    if (name === 'currency') return []
-    const minor = moneyFields[name as keyof typeof moneyFields]
-    return minor && field !== null ? [[minor, cents(name, field)]] : [[minor ?? name, inMinorUnits(field)]]
-  }))
+  if ('currency' in value && value.currency !== 'USD')
+    throw new BadMoney(`Amounts are in USD here, not ${String(value.currency)}`)
+  return Object.fromEntries(
+    Object.entries(value).flatMap(([name, field]) => {
+      if (name === 'currency') return []
+      const minor = moneyFields[name as keyof typeof moneyFields]
+      return minor && field !== null ? [[minor, cents(name, field)]] : [[minor ?? name, inMinorUnits(field)]]
+    }),
+  )
 }
 
 function cents(name: string, field: unknown): number {
@@ -46,8 +60,14 @@ export function vetAnswerer(): Answerer {
       const load = loadToVetSchema.nullable().safeParse(inMinorUnits(asked.data.load ?? null))
       const policy = vettingPolicySchema.safeParse(inMinorUnits(asked.data.policy ?? usualPolicy))
       for (const part of [carrier, load, policy]) if (!part.success) return badRecord(part.error)
-      const { verdict, reasons } = vet({ carrier: carrier.data!, load: load.data ?? null, today: asked.data.as_of.slice(0, 10) }, policy.data!)
-      return { verdict, reasons: reasons.map(({ code, severity, message, mend }) => ({ code, severity, message, mend })) }
+      const { verdict, reasons } = vet(
+        { carrier: carrier.data!, load: load.data ?? null, today: asked.data.as_of.slice(0, 10) },
+        policy.data!,
+      )
+      return {
+        verdict,
+        reasons: reasons.map(({ code, severity, message, mend }) => ({ code, severity, message, mend })),
+      }
     } catch (thrown) {
       if (thrown instanceof BadMoney) return { error: { code: 'bad_record', message: thrown.message } }
       throw thrown
@@ -55,4 +75,6 @@ export function vetAnswerer(): Answerer {
   }
 }
 
-const badRecord = (error: z.ZodError) => ({ error: { code: 'bad_record', message: z.prettifyError(error).replaceAll('\n', ' ') } })
+const badRecord = (error: z.ZodError) => ({
+  error: { code: 'bad_record', message: z.prettifyError(error).replaceAll('\n', ' ') },
+})

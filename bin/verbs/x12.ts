@@ -1,7 +1,7 @@
 import { isUtf8 } from 'node:buffer'
 import { once } from 'node:events'
 import { createReadStream } from 'node:fs'
-import { acknowledge, type AnswerMoment, respond } from '#core/x12/answer'
+import { type AnswerMoment, acknowledge, respond } from '#core/x12/answer'
 import { Inspector, type TransactionRead } from '#core/x12/inspect'
 import { notX12 } from '#core/x12/not-x12'
 import { readTender } from '#core/x12/read-tender'
@@ -28,7 +28,11 @@ function output() {
 }
 
 /** JSON as UTF-8 in a text of bytes; what the file says in UTF-8 is read so, else as Latin-1. */
-const jsonLine = (record: object) => `${Buffer.from(JSON.stringify(record, (_, value: unknown) => (typeof value === 'string' ? decoded(value) : value)), 'utf8').toString('latin1')}\n`
+const jsonLine = (record: object) =>
+  `${Buffer.from(
+    JSON.stringify(record, (_, value: unknown) => (typeof value === 'string' ? decoded(value) : value)),
+    'utf8',
+  ).toString('latin1')}\n`
 
 function decoded(text: string): string {
   const highest = [...text].reduce((most, char) => Math.max(most, char.charCodeAt(0)), 0)
@@ -41,7 +45,8 @@ function decoded(text: string): string {
 /** Reads a file (or `-`) piece by piece, a character for each byte; null where it cannot be read. */
 async function readPieces(file: string, take: (text: string) => Promise<void>): Promise<boolean> {
   try {
-    for await (const bytes of file === '-' ? process.stdin : createReadStream(file, { highWaterMark: piece })) await take((bytes as Buffer).toString('latin1'))
+    for await (const bytes of file === '-' ? process.stdin : createReadStream(file, { highWaterMark: piece }))
+      await take((bytes as Buffer).toString('latin1'))
     return true
   } catch (error) {
     process.stderr.write(`${file} cannot be read: ${error instanceof Error ? error.message : 'unknown'}\n`)
@@ -57,7 +62,12 @@ interface Handlers {
 }
 
 /** Inspects a file; what is no X12 is told as a failure. The exit status: 0, 1 where something could not be read, 2 without a file. */
-async function inspectFile(file: string, out: ReturnType<typeof output>, { finish, ...handlers }: Handlers, onFailure: (message: string) => void): Promise<number> {
+async function inspectFile(
+  file: string,
+  out: ReturnType<typeof output>,
+  { finish, ...handlers }: Handlers,
+  onFailure: (message: string) => void,
+): Promise<number> {
   let head = ''
   let interchanges = 0
   let strays = 0
@@ -86,7 +96,17 @@ async function inspectFile(file: string, out: ReturnType<typeof output>, { finis
 
 const failure = (message: string) => ({ error: { code: 'not_x12', message } })
 
-const faultShape = ({ segment, position, element, code, note, level, spot }: Fault) => ({ segment, position, element, code, note, level, line: spot.line, column: spot.column, offset: spot.offset })
+const faultShape = ({ segment, position, element, code, note, level, spot }: Fault) => ({
+  segment,
+  position,
+  element,
+  code,
+  note,
+  level,
+  line: spot.line,
+  column: spot.column,
+  offset: spot.offset,
+})
 
 /** Verdicts on every interchange, group and set of a file. */
 export async function inspect(file: string): Promise<number> {
@@ -98,9 +118,22 @@ export async function inspect(file: string): Promise<number> {
       onInterchange: (report) =>
         out.write(
           jsonLine({
-            sender: report.sender.id, receiver: report.receiver.id, control: report.control, version: report.version, usage: report.usage,
+            sender: report.sender.id,
+            receiver: report.receiver.id,
+            control: report.control,
+            version: report.version,
+            usage: report.usage,
             groups: report.groups.map((group) => ({
-              type: group.type, control: group.control, version: group.version, transactions: group.transactions.map(({ type, control, segments, verdict, faults }) => ({ type, control, segments, verdict, errors: faults.map(faultShape) })),
+              type: group.type,
+              control: group.control,
+              version: group.version,
+              transactions: group.transactions.map(({ type, control, segments, verdict, faults }) => ({
+                type,
+                control,
+                segments,
+                verdict,
+                errors: faults.map(faultShape),
+              })),
               errors: group.faults.map(faultShape),
             })),
             errors: report.faults.map(faultShape),
@@ -125,7 +158,16 @@ export async function tender(file: string): Promise<number> {
         if (report.verdict !== 'R') return out.write(jsonLine(readTender(segments)))
         failed = true
         const [first] = report.faults
-        out.write(jsonLine({ error: { code: 'rejected', message: `The 204 with control number ${report.control} is rejected: ${first?.note ?? ''}`, segment: first?.segment, position: first?.position } }))
+        out.write(
+          jsonLine({
+            error: {
+              code: 'rejected',
+              message: `The 204 with control number ${report.control} is rejected: ${first?.note ?? ''}`,
+              segment: first?.segment,
+              position: first?.position,
+            },
+          }),
+        )
       },
     },
     (message) => out.write(jsonLine(failure(message))),
@@ -142,11 +184,19 @@ function moment(): AnswerMoment {
 /** The 997s for a file, as X12. */
 export async function ack(file: string): Promise<number> {
   const out = output()
-  return inspectFile(file, out, { onInterchange: (report) => out.write(acknowledge(report, moment()) ?? '') }, (message) => process.stderr.write(`${message}\n`))
+  return inspectFile(
+    file,
+    out,
+    { onInterchange: (report) => out.write(acknowledge(report, moment()) ?? '') },
+    (message) => process.stderr.write(`${message}\n`),
+  )
 }
 
 /** The 990s for the 204s of a file, as X12, an interchange for each group that held some. */
-export async function respondTo(file: string, answer: { accept: true } | { accept: false; reason: string }): Promise<number> {
+export async function respondTo(
+  file: string,
+  answer: { accept: true } | { accept: false; reason: string },
+): Promise<number> {
   const out = output()
   let waiting: TransactionRead[] = []
   const status = await inspectFile(

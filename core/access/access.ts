@@ -1,12 +1,54 @@
 export const roles = ['rep', 'manager', 'viewer'] as const
 export type Role = (typeof roles)[number]
 
-export type Permission = 'see_loads' | 'edit_loads' | 'handle_offers' | 'award' | 'override_gate' | 'exceed_max' | 'export' | 'correct_rates' | 'edit_quotes' | 'set_pricing' | 'edit_carriers' | 'approve_payee' | 'set_policy' | 'answer_tenders' | 'set_partners'
+export type Permission =
+  | 'see_loads'
+  | 'edit_loads'
+  | 'handle_offers'
+  | 'award'
+  | 'override_gate'
+  | 'exceed_max'
+  | 'export'
+  | 'correct_rates'
+  | 'edit_quotes'
+  | 'set_pricing'
+  | 'edit_carriers'
+  | 'approve_payee'
+  | 'set_policy'
+  | 'answer_tenders'
+  | 'set_partners'
 
 const grants: Record<Role, readonly Permission[]> = {
   viewer: ['see_loads'],
-  rep: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'correct_rates', 'edit_quotes', 'edit_carriers', 'approve_payee', 'answer_tenders'],
-  manager: ['see_loads', 'edit_loads', 'handle_offers', 'award', 'export', 'correct_rates', 'edit_quotes', 'set_pricing', 'override_gate', 'exceed_max', 'edit_carriers', 'approve_payee', 'set_policy', 'answer_tenders', 'set_partners'],
+  rep: [
+    'see_loads',
+    'edit_loads',
+    'handle_offers',
+    'award',
+    'export',
+    'correct_rates',
+    'edit_quotes',
+    'edit_carriers',
+    'approve_payee',
+    'answer_tenders',
+  ],
+  manager: [
+    'see_loads',
+    'edit_loads',
+    'handle_offers',
+    'award',
+    'export',
+    'correct_rates',
+    'edit_quotes',
+    'set_pricing',
+    'override_gate',
+    'exceed_max',
+    'edit_carriers',
+    'approve_payee',
+    'set_policy',
+    'answer_tenders',
+    'set_partners',
+  ],
 }
 
 /** Whether a role may do something. The only place where that is written. */

@@ -5,23 +5,49 @@ import { type DirectoryQuery, directoryQuerySchema } from './directory'
 import { type DirectoryFacts, DirectoryIndex } from './directory-index'
 
 const since = { three: 900, twelve: 600 }
-const facts = fc.record({ verdict: fc.constantFrom('clear' as const, 'caution' as const, 'stop' as const, null), region: fc.constantFrom('ID', 'UT', 'TX'), equipment: fc.subarray([...equipmentKinds]), lastLoadAt: fc.option(fc.integer({ min: 1, max: 1000 })) })
-const query = fc.record({ verdict: fc.option(fc.constantFrom('clear', 'stop')), region: fc.option(fc.constantFrom('ID', 'UT', 'NV')), equipment: fc.option(fc.constantFrom(...equipmentKinds)), used: fc.option(fc.constantFrom('3', '12', 'never')) }).map((parts) => directoryQuerySchema.parse(parts))
+const facts = fc.record({
+  verdict: fc.constantFrom('clear' as const, 'caution' as const, 'stop' as const, null),
+  region: fc.constantFrom('ID', 'UT', 'TX'),
+  equipment: fc.subarray([...equipmentKinds]),
+  lastLoadAt: fc.option(fc.integer({ min: 1, max: 1000 })),
+})
+const query = fc
+  .record({
+    verdict: fc.option(fc.constantFrom('clear', 'stop')),
+    region: fc.option(fc.constantFrom('ID', 'UT', 'NV')),
+    equipment: fc.option(fc.constantFrom(...equipmentKinds)),
+    used: fc.option(fc.constantFrom('3', '12', 'never')),
+  })
+  .map((parts) => directoryQuerySchema.parse(parts))
 
 const fits = (each: DirectoryFacts, asked: DirectoryQuery) =>
-  (asked.verdict === null || each.verdict === asked.verdict) && (asked.region === null || each.region === asked.region) && (asked.equipment === null || each.equipment.includes(asked.equipment)) &&
-  (asked.used === null || (asked.used === 'never' ? each.lastLoadAt === null : (each.lastLoadAt ?? 0) >= (asked.used === '3' ? since.three : since.twelve)))
+  (asked.verdict === null || each.verdict === asked.verdict) &&
+  (asked.region === null || each.region === asked.region) &&
+  (asked.equipment === null || each.equipment.includes(asked.equipment)) &&
+  (asked.used === null ||
+    (asked.used === 'never'
+      ? each.lastLoadAt === null
+      : (each.lastLoadAt ?? 0) >= (asked.used === '3' ? since.three : since.twelve)))
 
 test('one look over all says what asking every filter by itself says', () => {
-  fc.assert(fc.property(fc.array(facts, { maxLength: 30 }), query, fc.option(fc.array(fc.integer({ min: 1, max: 40 }))), (list, asked, among) => {
-    const carriers = list.map((each, at) => ({ ...each, id: at + 1 }))
-    const said = carriers.filter(({ id }) => among === null || among.includes(id))
-    const { ids, counts } = new DirectoryIndex(carriers).find(asked, among, since)
-    expect(ids).toEqual(said.filter((each) => fits(each, asked)).map(({ id }) => id))
-    const count = (part: Partial<DirectoryQuery>) => said.filter((each) => fits(each, { ...asked, ...part })).length
-    for (const verdict of ['clear', 'caution', 'stop'] as const) expect(counts.verdict[verdict] ?? 0).toBe(count({ verdict }))
-    for (const region of ['ID', 'UT', 'TX']) expect(counts.region[region] ?? 0).toBe(count({ region }))
-    for (const kind of equipmentKinds as readonly Equipment[]) expect(counts.equipment[kind] ?? 0).toBe(count({ equipment: kind }))
-    for (const used of ['3', '12', 'never'] as const) expect(counts.used[used] ?? 0).toBe(count({ used }))
-  }))
+  fc.assert(
+    fc.property(
+      fc.array(facts, { maxLength: 30 }),
+      query,
+      fc.option(fc.array(fc.integer({ min: 1, max: 40 }))),
+      (list, asked, among) => {
+        const carriers = list.map((each, at) => ({ ...each, id: at + 1 }))
+        const said = carriers.filter(({ id }) => among === null || among.includes(id))
+        const { ids, counts } = new DirectoryIndex(carriers).find(asked, among, since)
+        expect(ids).toEqual(said.filter((each) => fits(each, asked)).map(({ id }) => id))
+        const count = (part: Partial<DirectoryQuery>) => said.filter((each) => fits(each, { ...asked, ...part })).length
+        for (const verdict of ['clear', 'caution', 'stop'] as const)
+          expect(counts.verdict[verdict] ?? 0).toBe(count({ verdict }))
+        for (const region of ['ID', 'UT', 'TX']) expect(counts.region[region] ?? 0).toBe(count({ region }))
+        for (const kind of equipmentKinds as readonly Equipment[])
+          expect(counts.equipment[kind] ?? 0).toBe(count({ equipment: kind }))
+        for (const used of ['3', '12', 'never'] as const) expect(counts.used[used] ?? 0).toBe(count({ used }))
+      },
+    ),
+  )
 })

@@ -56,9 +56,17 @@ export class DirectoryIndex {
    * Who fits a query, by name, and the counts. `among` are the carriers its words were found in, null where none are asked; `since` the instants from
    * which a load is of the last three and twelve months.
    */
-  find(query: DirectoryQuery, among: readonly number[] | null, since: { three: number; twelve: number }): { ids: number[]; counts: DirectoryCounts } {
+  find(
+    query: DirectoryQuery,
+    among: readonly number[] | null,
+    since: { three: number; twelve: number },
+  ): { ids: number[]; counts: DirectoryCounts } {
     const said = among === null ? null : this.mask(among)
-    const wanted = { verdict: query.verdict === null ? -1 : verdicts.indexOf(query.verdict), region: query.region === null ? -1 : this.regions.indexOf(query.region), equipment: query.equipment === null ? 0 : bitOf(query.equipment) }
+    const wanted = {
+      verdict: query.verdict === null ? -1 : verdicts.indexOf(query.verdict),
+      region: query.region === null ? -1 : this.regions.indexOf(query.region),
+      equipment: query.equipment === null ? 0 : bitOf(query.equipment),
+    }
     const noSuchRegion = query.region !== null && wanted.region < 0
     const ids: number[] = []
     const verdict = new Uint32Array(4)
@@ -69,8 +77,12 @@ export class DirectoryIndex {
       if (said !== null && said[at] === 0) continue
       const last = this.lastLoadAt[at]!
       const misses = {
-        verdict: wanted.verdict >= 0 && this.verdict[at] !== wanted.verdict, region: noSuchRegion || (wanted.region >= 0 && this.region[at] !== wanted.region), equipment: wanted.equipment !== 0 && (this.equipment[at]! & wanted.equipment) === 0,
-        used: query.used !== null && !(query.used === 'never' ? last === 0 : last >= (query.used === '3' ? since.three : since.twelve)),
+        verdict: wanted.verdict >= 0 && this.verdict[at] !== wanted.verdict,
+        region: noSuchRegion || (wanted.region >= 0 && this.region[at] !== wanted.region),
+        equipment: wanted.equipment !== 0 && (this.equipment[at]! & wanted.equipment) === 0,
+        used:
+          query.used !== null &&
+          !(query.used === 'never' ? last === 0 : last >= (query.used === '3' ? since.three : since.twelve)),
       }
       const missed = Number(misses.verdict) + Number(misses.region) + Number(misses.equipment) + Number(misses.used)
       // A carrier that one filter alone keeps out is counted for that filter's other choices.
@@ -78,15 +90,25 @@ export class DirectoryIndex {
       if (missed === 0) ids.push(this.ids[at]!)
       if (missed === 0 || misses.verdict) verdict[this.verdict[at]!]!++
       if (missed === 0 || misses.region) region[this.region[at]!]!++
-      if (missed === 0 || misses.equipment) for (let bits = this.equipment[at]!; bits !== 0; bits &= bits - 1) equipment[31 - Math.clz32(bits & -bits)]!++
+      if (missed === 0 || misses.equipment)
+        for (let bits = this.equipment[at]!; bits !== 0; bits &= bits - 1) equipment[31 - Math.clz32(bits & -bits)]!++
       if (missed === 0 || misses.used) {
         if (last === 0) used.never++
         if (last >= since.twelve) used[12]++
         if (last >= since.three) used[3]++
       }
     }
-    const named = (names: readonly string[], counts: ArrayLike<number>) => Object.fromEntries(names.flatMap((name, at) => (counts[at]! > 0 ? [[name, counts[at]!]] : [])))
-    return { ids, counts: { verdict: named(verdicts, verdict), region: named(this.regions, region), equipment: named(equipmentKinds, equipment), used: named(['3', '12', 'never'], [used[3], used[12], used.never]) } }
+    const named = (names: readonly string[], counts: ArrayLike<number>) =>
+      Object.fromEntries(names.flatMap((name, at) => (counts[at]! > 0 ? [[name, counts[at]!]] : [])))
+    return {
+      ids,
+      counts: {
+        verdict: named(verdicts, verdict),
+        region: named(this.regions, region),
+        equipment: named(equipmentKinds, equipment),
+        used: named(['3', '12', 'never'], [used[3], used[12], used.never]),
+      },
+    }
   }
 
   private mask(ids: readonly number[]): Uint8Array {

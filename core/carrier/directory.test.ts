@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { directoryParams, type DirectoryQuery, directoryQuerySchema } from './directory'
+import { type DirectoryQuery, directoryParams, directoryQuerySchema } from './directory'
 
 const empty: DirectoryQuery = { q: '', verdict: null, equipment: null, region: null, used: null }
 const read = (search: string) => directoryQuerySchema.parse(Object.fromEntries(new URLSearchParams(search)))
@@ -10,7 +10,10 @@ describe('what the directory is asked, in the address bar', () => {
     expect(directoryParams(empty)).toBe('')
     expect(read('')).toEqual(empty)
   })
-  test('what is asked stands there, in its order', () => expect(directoryParams({ q: 'heron & sons', verdict: 'caution', equipment: 'step_deck', region: 'ID', used: 'never' })).toBe('q=heron%20%26%20sons&verdict=caution&equipment=step_deck&region=ID&used=never'))
+  test('what is asked stands there, in its order', () =>
+    expect(
+      directoryParams({ q: 'heron & sons', verdict: 'caution', equipment: 'step_deck', region: 'ID', used: 'never' }),
+    ).toBe('q=heron%20%26%20sons&verdict=caution&equipment=step_deck&region=ID&used=never'))
   test.each([
     ['verdict=bad', { verdict: null }],
     ['equipment=sled', { equipment: null }],
@@ -19,7 +22,9 @@ describe('what the directory is asked, in the address bar', () => {
     ['used=6', { used: null }],
     [`q=${'x'.repeat(101)}`, { q: '' }],
     ['q=heron&verdict=bad', { q: 'heron', verdict: null }],
-  ])('%s, written by hand, loses only what makes no sense', (search, wanted) => expect(read(search)).toEqual({ ...empty, ...wanted }))
+  ])('%s, written by hand, loses only what makes no sense', (search, wanted) =>
+    expect(read(search)).toEqual({ ...empty, ...wanted }),
+  )
   test('there and back is the same question', () => {
     const any = fc.record({
       q: fc.string({ maxLength: 100, unit: 'grapheme' }).filter((text) => text.length <= 100),

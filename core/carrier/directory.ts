@@ -6,7 +6,12 @@ export const directoryQuerySchema = z.object({
   q: z.string().max(100).catch('').default(''),
   verdict: z.enum(['clear', 'caution', 'stop']).nullable().catch(null).default(null),
   equipment: z.enum(equipmentKinds).nullable().catch(null).default(null),
-  region: z.string().regex(/^[A-Z]{2,3}$/).nullable().catch(null).default(null),
+  region: z
+    .string()
+    .regex(/^[A-Z]{2,3}$/)
+    .nullable()
+    .catch(null)
+    .default(null),
   /** Hauled for us in the last so many months; `never` hauled. */
   used: z.enum(['3', '12', 'never']).nullable().catch(null).default(null),
 })

@@ -1,7 +1,21 @@
 /** What a person notes of how a carrier did on a load, beside what the load itself tells. */
-export const loadMarks = ['picked_up_on_time', 'picked_up_late', 'call_answered', 'call_missed', 'claim', 'dispute'] as const
+export const loadMarks = [
+  'picked_up_on_time',
+  'picked_up_late',
+  'call_answered',
+  'call_missed',
+  'claim',
+  'dispute',
+] as const
 export type LoadMark = (typeof loadMarks)[number]
-export const markWords: Record<LoadMark, string> = { picked_up_on_time: 'picked up on time', picked_up_late: 'picked up late', call_answered: 'answered a check call', call_missed: 'missed a check call', claim: 'claim', dispute: 'invoice disputed' }
+export const markWords: Record<LoadMark, string> = {
+  picked_up_on_time: 'picked up on time',
+  picked_up_late: 'picked up late',
+  call_answered: 'answered a check call',
+  call_missed: 'missed a check call',
+  claim: 'claim',
+  dispute: 'invoice disputed',
+}
 
 /** What a carrier did with our loads, as counts. A pair is how often it went well, of how often it was seen. */
 export interface CarrierCounts {
@@ -20,7 +34,16 @@ export interface CarrierCounts {
   hauled: number
 }
 
-export const gradeKinds = ['award', 'accept', 'fell_through', 'delivery', 'pickup', 'calls', 'claims', 'disputes'] as const
+export const gradeKinds = [
+  'award',
+  'accept',
+  'fell_through',
+  'delivery',
+  'pickup',
+  'calls',
+  'claims',
+  'disputes',
+] as const
 export type GradeKind = (typeof gradeKinds)[number]
 
 export interface Grade {
@@ -53,10 +76,23 @@ export function gradesOf(own: CarrierCounts, all: CarrierCounts): Grade[] {
 }
 
 const pairsOf = (counts: CarrierCounts): Record<GradeKind, [good: number, of: number]> => ({
-  award: [counts.awarded, counts.offered], accept: [counts.accepted, counts.awarded], fell_through: [counts.fellThrough, counts.awarded], delivery: [counts.deliveredOnTime, counts.delivered], pickup: [counts.pickedUpOnTime, counts.pickedUp],
-  calls: [counts.callsAnswered, counts.calls], claims: [counts.claims, counts.hauled], disputes: [counts.disputes, counts.hauled],
+  award: [counts.awarded, counts.offered],
+  accept: [counts.accepted, counts.awarded],
+  fell_through: [counts.fellThrough, counts.awarded],
+  delivery: [counts.deliveredOnTime, counts.delivered],
+  pickup: [counts.pickedUpOnTime, counts.pickedUp],
+  calls: [counts.callsAnswered, counts.calls],
+  claims: [counts.claims, counts.hauled],
+  disputes: [counts.disputes, counts.hauled],
 })
 
 export const gradeWords: Record<GradeKind, string> = {
-  award: 'Offers awarded', accept: 'Confirmations accepted', fell_through: 'Fell through', delivery: 'Delivered on time', pickup: 'Picked up on time', calls: 'Check calls answered', claims: 'Claims', disputes: 'Invoices disputed',
+  award: 'Offers awarded',
+  accept: 'Confirmations accepted',
+  fell_through: 'Fell through',
+  delivery: 'Delivered on time',
+  pickup: 'Picked up on time',
+  calls: 'Check calls answered',
+  claims: 'Claims',
+  disputes: 'Invoices disputed',
 }

@@ -5,10 +5,24 @@ import { phoneDigits } from '../register/phone'
 export const importFields = ['dot', 'mc', 'name', 'contact', 'mail', 'phone', 'equipment'] as const
 export type ImportField = (typeof importFields)[number]
 
-export const importFieldWords: Record<ImportField, string> = { dot: 'DOT number', mc: 'MC number', name: 'Name', contact: 'Contact', mail: 'Mail', phone: 'Phone', equipment: 'Equipment' }
+export const importFieldWords: Record<ImportField, string> = {
+  dot: 'DOT number',
+  mc: 'MC number',
+  name: 'Name',
+  contact: 'Contact',
+  mail: 'Mail',
+  phone: 'Phone',
+  equipment: 'Equipment',
+}
 
 const heads: [ImportField, RegExp][] = [
-  ['dot', /\b(us)?dot\b/], ['mc', /\bmc\b|\bdocket\b/], ['contact', /contact|dispatcher|attention/], ['mail', /e-?mail/], ['phone', /phone|tel\b|cell|mobile/], ['equipment', /equipment|trailer|truck type/], ['name', /name|carrier|company/],
+  ['dot', /\b(us)?dot\b/],
+  ['mc', /\bmc\b|\bdocket\b/],
+  ['contact', /contact|dispatcher|attention/],
+  ['mail', /e-?mail/],
+  ['phone', /phone|tel\b|cell|mobile/],
+  ['equipment', /equipment|trailer|truck type/],
+  ['name', /name|carrier|company/],
 ]
 
 /** Which column holds what, told by the heads: `matchColumns(['Carrier', 'USDOT #'])` is `['name', 'dot']`; null for what says nothing. No field twice. */
@@ -38,7 +52,11 @@ export type ReadImportRow = ImportRow | { line: number; cells: string[]; problem
 const numberOf = (text: string): string | null => /^\D{0,6}0*(\d{1,9})$/.exec(text.replace(/[\s#-]/g, ''))?.[1] ?? null
 
 /** Reads one row by its columns: a carrier to look up, or why it cannot be read. */
-export function readImportRow(cells: readonly string[], columns: readonly (ImportField | null)[], line: number): ReadImportRow {
+export function readImportRow(
+  cells: readonly string[],
+  columns: readonly (ImportField | null)[],
+  line: number,
+): ReadImportRow {
   const of = (field: ImportField) => (cells[columns.indexOf(field)] ?? '').trim()
   const bad = (problem: string) => ({ line, cells: [...cells], problem })
   if (cells.every((cell) => cell.trim() === '')) return bad('The row is empty')
@@ -50,10 +68,26 @@ export function readImportRow(cells: readonly string[], columns: readonly (Impor
   if (mail !== '' && !/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(mail)) return bad(`“${of('mail')}” is no mail address`)
   const phone = of('phone')
   if (phone !== '' && phoneDigits(phone) === null) return bad(`“${phone}” is no phone number`)
-  const kinds = of('equipment') === '' ? [] : of('equipment').split(/[,;/&]+/).map((word) => readEquipment(word.trim()))
+  const kinds =
+    of('equipment') === ''
+      ? []
+      : of('equipment')
+          .split(/[,;/&]+/)
+          .map((word) => readEquipment(word.trim()))
   if (kinds.some((kind) => kind === null)) return bad(`“${of('equipment')}” names equipment that is not known`)
-  const contact = mail === '' && phone === '' ? null : { name: of('contact') || 'Dispatch', mail: mail === '' ? null : mail, phone: phone === '' ? null : phone }
-  return { line, cells: [...cells], dot, mc, name: of('name') || null, contact, equipment: kinds.length > 0 ? [...new Set(kinds as Equipment[])] : null }
+  const contact =
+    mail === '' && phone === ''
+      ? null
+      : { name: of('contact') || 'Dispatch', mail: mail === '' ? null : mail, phone: phone === '' ? null : phone }
+  return {
+    line,
+    cells: [...cells],
+    dot,
+    mc,
+    name: of('name') || null,
+    contact,
+    equipment: kinds.length > 0 ? [...new Set(kinds as Equipment[])] : null,
+  }
 }
 
 /** The largest list of carriers that is taken, in bytes. */

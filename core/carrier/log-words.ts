@@ -9,22 +9,29 @@ const standing = (value: unknown) => verdictWords[value as keyof typeof verdictW
 const paperName = (data: Data) => paperWords[data.paperKind as PaperKind] ?? 'paper'
 
 const sentences: Record<string, (data: Data) => string> = {
-  carrier_added: (data) => `Added from ${text(data.from) === 'register' ? 'the register' : text(data.from)}${list(data.duplicates).length > 0 ? `, though it shares something with ${list(data.duplicates).join(', ')}` : ''}`,
-  register_changed: (data) => `The register changed: ${(Array.isArray(data.changes) ? (data.changes as { field: string }[]) : []).map(({ field }) => field.replaceAll('_', ' ')).join(', ')}`,
+  carrier_added: (data) =>
+    `Added from ${text(data.from) === 'register' ? 'the register' : text(data.from)}${list(data.duplicates).length > 0 ? `, though it shares something with ${list(data.duplicates).join(', ')}` : ''}`,
+  register_changed: (data) =>
+    `The register changed: ${(Array.isArray(data.changes) ? (data.changes as { field: string }[]) : []).map(({ field }) => field.replaceAll('_', ' ')).join(', ')}`,
   register_asked: () => 'Asked the register anew',
-  verdict_changed: (data) => `Stands ${standing(data.to)}, before ${standing(data.from)}${list(data.reasons).length > 0 ? `: ${list(data.reasons).join('; ')}` : ''}`,
+  verdict_changed: (data) =>
+    `Stands ${standing(data.to)}, before ${standing(data.from)}${list(data.reasons).length > 0 ? `: ${list(data.reasons).join('; ')}` : ''}`,
   contact_added: (data) => `Contact ${text(data.name)} added`,
   contact_removed: (data) => `Contact ${text(data.name)} removed`,
   equipment_set: (data) => `Equipment: ${list(data.equipment).join(', ').replaceAll('_', ' ')}`,
   do_not_use: (data) => `Not to be used: ${text(data.reason)}`,
   do_not_use_lifted: (data) => `May be used again: ${text(data.reason)}. It was: ${text(data.was)}`,
   payee_asked: (data) => `Payee ${text(data.name)}, ${text(data.bankName)} …${text(data.accountEnd)}, asked for`,
-  payee_approved: (data) => `Payee ${text(data.name)} …${text(data.accountEnd)} approved; ${text(data.askedBy)} had asked for it`,
+  payee_approved: (data) =>
+    `Payee ${text(data.name)} …${text(data.accountEnd)} approved; ${text(data.askedBy)} had asked for it`,
   payee_refused: (data) => `Payee ${text(data.name)} …${text(data.accountEnd)} refused`,
   paper_received: (data) => `${paperName(data)} came in: ${text(data.fileName)}`,
   paper_checked: (data) => `${paperName(data)} looked at and good`,
   paper_refused: (data) => `${paperName(data)} refused: ${text(data.because)}`,
-  papers_asked: (data) => `Asked ${text(data.to)} for ${list(data.kinds).map((kind) => paperWords[kind as PaperKind] ?? kind).join(', ')}`,
+  papers_asked: (data) =>
+    `Asked ${text(data.to)} for ${list(data.kinds)
+      .map((kind) => paperWords[kind as PaperKind] ?? kind)
+      .join(', ')}`,
   agreement_sent: (data) => `Agreement sent to ${text(data.to)} to be signed`,
   agreement_signed: (data) => `Agreement ${text(data.version)} signed by ${text(data.name)}, ${text(data.title)}`,
   load_marked: (data) => `${text(data.number)}: ${markWords[data.mark as LoadMark] ?? ''}`,
@@ -33,4 +40,5 @@ const sentences: Record<string, (data: Data) => string> = {
 }
 
 /** A line of a carrier's log as people read it. */
-export const carrierLogWords = (kind: string, data: Data): string => sentences[kind]?.(data) ?? kind.replaceAll('_', ' ')
+export const carrierLogWords = (kind: string, data: Data): string =>
+  sentences[kind]?.(data) ?? kind.replaceAll('_', ' ')

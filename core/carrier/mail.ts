@@ -15,12 +15,30 @@ const listWords = (kinds: PaperKind[]) => kinds.map((kind) => paperWords[kind]).
 
 /** The mail that asks a carrier for papers by a link. */
 export function askPapersMail({ carrierName, kinds, url, askedBy, brokerage }: AskMail): MailText {
-  return mail(`${brokerage.name} asks ${carrierName} for papers`, [`Please send us: ${listWords(kinds)}.`, 'The link below opens a page where you can photograph or choose each of them. No password is needed; it works for fourteen days.'], 'Send the papers here', url, [askedBy, brokerage.name, brokerage.phone])
+  return mail(
+    `${brokerage.name} asks ${carrierName} for papers`,
+    [
+      `Please send us: ${listWords(kinds)}.`,
+      'The link below opens a page where you can photograph or choose each of them. No password is needed; it works for fourteen days.',
+    ],
+    'Send the papers here',
+    url,
+    [askedBy, brokerage.name, brokerage.phone],
+  )
 }
 
 /** The mail that brings the agreement to be signed. */
 export function askSignatureMail({ carrierName, url, askedBy, brokerage }: AskMail): MailText {
-  return mail(`Agreement between ${brokerage.name} and ${carrierName}`, ['Before our first load together we need our agreement signed.', 'The link below opens it; you read it and sign with your name. No password is needed; it works for fourteen days.'], 'Read and sign it here', url, [askedBy, brokerage.name, brokerage.phone])
+  return mail(
+    `Agreement between ${brokerage.name} and ${carrierName}`,
+    [
+      'Before our first load together we need our agreement signed.',
+      'The link below opens it; you read it and sign with your name. No password is needed; it works for fourteen days.',
+    ],
+    'Read and sign it here',
+    url,
+    [askedBy, brokerage.name, brokerage.phone],
+  )
 }
 
 function mail(subject: string, lines: string[], action: string, url: string, closing: string[]): MailText {
@@ -39,23 +57,62 @@ interface ToldOfLoad {
 }
 
 /** Tells a carrier that a load it had is cancelled, and what it is paid for the truck, if anything. */
-export function loadCancelledMail({ carrierName, loadNumber, lane, payMinor, brokerage }: ToldOfLoad & { payMinor: number | null }): MailText {
-  const paid = payMinor === null ? 'The rate confirmation is void.' : `For the truck that was ordered and not used we pay ${formatMoney(payMinor)}. The rate confirmation is void.`
-  return plainMail(`Load ${loadNumber} for ${carrierName} is cancelled`, [`Load ${loadNumber}, ${lane}, is cancelled by our customer. Please do not send a truck; a truck on its way may turn round.`, paid], brokerage)
+export function loadCancelledMail({
+  carrierName,
+  loadNumber,
+  lane,
+  payMinor,
+  brokerage,
+}: ToldOfLoad & { payMinor: number | null }): MailText {
+  const paid =
+    payMinor === null
+      ? 'The rate confirmation is void.'
+      : `For the truck that was ordered and not used we pay ${formatMoney(payMinor)}. The rate confirmation is void.`
+  return plainMail(
+    `Load ${loadNumber} for ${carrierName} is cancelled`,
+    [
+      `Load ${loadNumber}, ${lane}, is cancelled by our customer. Please do not send a truck; a truck on its way may turn round.`,
+      paid,
+    ],
+    brokerage,
+  )
 }
 
 /** Tells a carrier that a load which was confirmed to it is no longer its own. */
 export function loadReleasedMail({ carrierName, loadNumber, lane, brokerage }: ToldOfLoad): MailText {
-  return plainMail(`Load ${loadNumber} is no longer booked with ${carrierName}`, [`Load ${loadNumber}, ${lane}, is no longer booked with you. Please do not send a truck. The rate confirmation is void.`, 'If that is news to you, call us at once.'], brokerage)
+  return plainMail(
+    `Load ${loadNumber} is no longer booked with ${carrierName}`,
+    [
+      `Load ${loadNumber}, ${lane}, is no longer booked with you. Please do not send a truck. The rate confirmation is void.`,
+      'If that is news to you, call us at once.',
+    ],
+    brokerage,
+  )
 }
 
 /** Answers an offer that came by email: our counter, or that we go without it. */
-export function offerAnswerMail({ carrierName, lane, what, amountMinor, brokerage }: ToldOfLoad & { what: 'countered' | 'declined'; amountMinor: number }): MailText {
-  const lines = what === 'countered' ? [`Thank you for your offer on ${lane}. We can do ${formatMoney(amountMinor)} all in.`, 'Answer this email or call us if that works for you.'] : [`Thank you for your offer on ${lane}. We are not taking it this time.`]
+export function offerAnswerMail({
+  carrierName,
+  lane,
+  what,
+  amountMinor,
+  brokerage,
+}: ToldOfLoad & { what: 'countered' | 'declined'; amountMinor: number }): MailText {
+  const lines =
+    what === 'countered'
+      ? [
+          `Thank you for your offer on ${lane}. We can do ${formatMoney(amountMinor)} all in.`,
+          'Answer this email or call us if that works for you.',
+        ]
+      : [`Thank you for your offer on ${lane}. We are not taking it this time.`]
   return plainMail(`${lane}: our answer to ${carrierName}`, lines, brokerage)
 }
 
 function plainMail(subject: string, lines: string[], brokerage: { name: string; phone: string }): MailText {
   const closing = [brokerage.name, brokerage.phone]
-  return { subject, text: `${lines.join('\n')}\n\n${closing.join('\n')}\n`, html: `${lines.map((line) => `<p>${escapeHtml(line)}</p>`).join('')}<p>${closing.map(escapeHtml).join('<br>')}</p>` }
+  return {
+    subject,
+    text: `${lines.join('\n')}\n\n${closing.join('\n')}\n`,
+    html: `${lines.map((line) => `<p>${escapeHtml(line)}</p>`).join('')}<p>${closing.map(escapeHtml).join('<br>')}</p>`,
+  }
 }

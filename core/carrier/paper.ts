@@ -1,13 +1,37 @@
 /** Kinds of papers a carrier may send. The three permits count for loads with hazardous freight or over a border. */
-export const paperKinds = ['w9', 'agreement', 'certificate', 'letter', 'permit_hazmat', 'permit_canada', 'permit_mexico', 'other'] as const
+export const paperKinds = [
+  'w9',
+  'agreement',
+  'certificate',
+  'letter',
+  'permit_hazmat',
+  'permit_canada',
+  'permit_mexico',
+  'other',
+] as const
 export type PaperKind = (typeof paperKinds)[number]
 
 export const paperWords: Record<PaperKind, string> = {
-  w9: 'W-9', agreement: 'Broker-carrier agreement', certificate: 'Certificate of insurance', letter: 'Letter', permit_hazmat: 'Hazmat permit', permit_canada: 'Permit for Canada', permit_mexico: 'Permit for Mexico', other: 'Other paper',
+  w9: 'W-9',
+  agreement: 'Broker-carrier agreement',
+  certificate: 'Certificate of insurance',
+  letter: 'Letter',
+  permit_hazmat: 'Hazmat permit',
+  permit_canada: 'Permit for Canada',
+  permit_mexico: 'Permit for Mexico',
+  other: 'Other paper',
 }
 
 /** What a carrier may be asked for by a link; the agreement is signed, not sent. */
-export const askedKinds = ['w9', 'certificate', 'letter', 'permit_hazmat', 'permit_canada', 'permit_mexico', 'other'] as const satisfies readonly PaperKind[]
+export const askedKinds = [
+  'w9',
+  'certificate',
+  'letter',
+  'permit_hazmat',
+  'permit_canada',
+  'permit_mexico',
+  'other',
+] as const satisfies readonly PaperKind[]
 
 /** The largest file that is taken, in bytes. */
 export const mostPaperBytes = 10 * 1024 * 1024
@@ -33,6 +57,14 @@ const unsafeSigns = /[\u0000-\u001f\u007f"<>|:*?\u200e\u200f\u202a-\u202e]/g
 
 /** A file's name made safe to show and to offer for keeping: no folders, no control signs, the ending its content has. */
 export function safeFileName(name: string, type: PaperType): string {
-  const last = name.normalize('NFC').split(/[/\\]/).at(-1)!.replace(unsafeSigns, '').replace(/\.[a-z0-9]{1,5}$/i, '').replace(/^\.+/, '').trim().slice(0, 80)
+  const last = name
+    .normalize('NFC')
+    .split(/[/\\]/)
+    .at(-1)!
+    .replace(unsafeSigns, '')
+    .replace(/\.[a-z0-9]{1,5}$/i, '')
+    .replace(/^\.+/, '')
+    .trim()
+    .slice(0, 80)
   return `${last === '' ? 'paper' : last}.${endings[type]}`
 }

@@ -4,7 +4,13 @@ import { type Charge, type ChargeBasis, type ChargeKind, chargeSheet, flatCharge
 import { chargeRateWords } from './words'
 
 const charge = (kind: ChargeKind, basis: ChargeBasis, rate: number, quantity: number | null = null): Charge => ({
-  kind, basis, rateE4: Math.round(rate * 10_000), quantity, currency: 'USD', note: '', paidOn: null,
+  kind,
+  basis,
+  rateE4: Math.round(rate * 10_000),
+  quantity,
+  currency: 'USD',
+  note: '',
+  paidOn: null,
 })
 const facts = { miles: 868, weightLb: 42_300 }
 
@@ -21,21 +27,41 @@ describe('what a charge comes to', () => {
   ])('%o', (line, amountMinor) => expect(chargeSheet([line], facts).totalMinor).toBe(amountMinor))
 
   test('a percentage is of the line haul of the same side', () => {
-    const sheet = chargeSheet([charge('line_haul', 'flat', 2000), charge('fuel_surcharge', 'percent_of_line_haul', 12.5), charge('lumper', 'flat', 150)], facts)
+    const sheet = chargeSheet(
+      [
+        charge('line_haul', 'flat', 2000),
+        charge('fuel_surcharge', 'percent_of_line_haul', 12.5),
+        charge('lumper', 'flat', 150),
+      ],
+      facts,
+    )
     expect(sheet.lines.map((line) => line.amountMinor)).toEqual([200_000, 25_000, 15_000])
     expect(sheet.totalMinor).toBe(240_000)
   })
   test('the lines add up to the total less what was paid in advance', () => {
-    const any = fc.record({ kind: fc.constantFrom<ChargeKind>('line_haul', 'lumper', 'advance'), basis: fc.constantFrom<ChargeBasis>('flat', 'per_mile', 'ton'), rate: fc.integer({ min: 0, max: 9_999 }) })
+    const any = fc.record({
+      kind: fc.constantFrom<ChargeKind>('line_haul', 'lumper', 'advance'),
+      basis: fc.constantFrom<ChargeBasis>('flat', 'per_mile', 'ton'),
+      rate: fc.integer({ min: 0, max: 9_999 }),
+    })
     fc.assert(
       fc.property(fc.array(any), (rows) => {
-        const sheet = chargeSheet(rows.map((row) => charge(row.kind, row.basis, row.rate)), facts)
-        return sheet.totalMinor === sheet.lines.reduce((sum, line) => sum + line.amountMinor, 0) + sheet.advancesMinor && Number.isSafeInteger(sheet.totalMinor)
+        const sheet = chargeSheet(
+          rows.map((row) => charge(row.kind, row.basis, row.rate)),
+          facts,
+        )
+        return (
+          sheet.totalMinor === sheet.lines.reduce((sum, line) => sum + line.amountMinor, 0) + sheet.advancesMinor &&
+          Number.isSafeInteger(sheet.totalMinor)
+        )
       }),
     )
   })
   test('an advance is a payment: it takes nothing from what is earned, only from what is still due', () => {
-    const sheet = chargeSheet([flatCharge('line_haul', 238_000), { ...flatCharge('advance', 50_000), paidOn: '2026-11-23' }], facts)
+    const sheet = chargeSheet(
+      [flatCharge('line_haul', 238_000), { ...flatCharge('advance', 50_000), paidOn: '2026-11-23' }],
+      facts,
+    )
     expect(sheet).toMatchObject({ totalMinor: 238_000, advancesMinor: 50_000, currency: 'USD' })
   })
   test('margin in money and percent of sell', () => {

@@ -1,11 +1,32 @@
 import { z } from 'zod'
-import { isDay } from '../time/local'
 import { type Currency, currencies, percentOf, roundHalfAway } from '../money/money'
+import { isDay } from '../time/local'
 
-export const chargeKinds = ['line_haul', 'fuel_surcharge', 'stop_off', 'lumper', 'detention', 'layover', 'tarp', 'permit', 'truck_ordered_not_used', 'advance', 'other'] as const
+export const chargeKinds = [
+  'line_haul',
+  'fuel_surcharge',
+  'stop_off',
+  'lumper',
+  'detention',
+  'layover',
+  'tarp',
+  'permit',
+  'truck_ordered_not_used',
+  'advance',
+  'other',
+] as const
 export type ChargeKind = (typeof chargeKinds)[number]
 
-export const chargeBases = ['flat', 'per_mile', 'hundredweight', 'ton', 'bushel', 'pallet', 'hour', 'percent_of_line_haul'] as const
+export const chargeBases = [
+  'flat',
+  'per_mile',
+  'hundredweight',
+  'ton',
+  'bushel',
+  'pallet',
+  'hour',
+  'percent_of_line_haul',
+] as const
 export type ChargeBasis = (typeof chargeBases)[number]
 
 /** Rates carry four decimals (a mile costs 2.3550): a whole number of ten-thousandths. */
@@ -33,7 +54,15 @@ export interface ChargeFacts {
 
 /** A charge of one amount, the way most line hauls are agreed. */
 export function flatCharge(kind: ChargeKind, amountMinor: number, currency: Currency = 'USD'): Charge {
-  return { kind, basis: 'flat', rateE4: amountMinor * (rateScale / 100), quantity: null, currency, note: '', paidOn: null }
+  return {
+    kind,
+    basis: 'flat',
+    rateE4: amountMinor * (rateScale / 100),
+    quantity: null,
+    currency,
+    note: '',
+    paidOn: null,
+  }
 }
 
 /**
@@ -82,7 +111,10 @@ export function chargeSheet(charges: Charge[], facts: ChargeFacts): ChargeSheet 
     .filter((charge) => charge.kind === 'line_haul' && charge.basis !== 'percent_of_line_haul')
     .reduce((sum, charge) => sum + chargeAmount(charge, facts, 0), 0)
   const lines = charges.map((charge) => ({ charge, amountMinor: chargeAmount(charge, facts, lineHaulMinor) }))
-  const sum = (isAdvance: boolean) => lines.filter(({ charge }) => (charge.kind === 'advance') === isAdvance).reduce((total, line) => total + line.amountMinor, 0)
+  const sum = (isAdvance: boolean) =>
+    lines
+      .filter(({ charge }) => (charge.kind === 'advance') === isAdvance)
+      .reduce((total, line) => total + line.amountMinor, 0)
   return { lines, totalMinor: sum(false), advancesMinor: Math.abs(sum(true)), currency: charges[0]?.currency ?? 'USD' }
 }
 

@@ -28,6 +28,7 @@ export const chargeBasisWords: Record<ChargeBasis, string> = {
 /** `2.355 a mile`, `12.5 % of line haul`, `150 flat`. */
 export function chargeRateWords(charge: Charge): string {
   const rate = (charge.rateE4 / 10_000).toLocaleString('en-US', { maximumFractionDigits: 4 })
-  const times = charge.quantity !== null && charge.basis !== 'flat' ? ` × ${charge.quantity.toLocaleString('en-US')}` : ''
+  const times =
+    charge.quantity !== null && charge.basis !== 'flat' ? ` × ${charge.quantity.toLocaleString('en-US')}` : ''
   return `${rate} ${chargeBasisWords[charge.basis]}${times}`
 }

@@ -3,9 +3,32 @@ import { confirmationMail, escapeHtml } from './mail'
 import type { ConfirmationTerms } from './terms'
 
 const terms = (over: Partial<ConfirmationTerms> = {}): ConfirmationTerms => ({
-  loadNumber: 'PR-20417', broker: { name: 'Plover & Rook Freight', address: [], phone: '', mail: '', mcNumber: '' }, rep: { name: 'Ines Calloway', phone: '208-555-0101', mail: '' }, carrier: { name: '<b>Night</b> "Heron"', mcNumber: '', dotNumber: '' },
-  equipment: 'van', freight: '', commodity: '', pallets: null, miles: 1, practice: false, references: [], instructions: [], pay: [], totalMinor: 248_000, conditions: [],
-  stops: [{ kind: 'pickup', facility: 'Shed', address: ['1 Rd', 'Twin Falls, ID 83301'], earliestLocal: '2026-11-24T08:00', latestLocal: null, zone: 'America/Boise', booking: 'first_come' }],
+  loadNumber: 'PR-20417',
+  broker: { name: 'Plover & Rook Freight', address: [], phone: '', mail: '', mcNumber: '' },
+  rep: { name: 'Ines Calloway', phone: '208-555-0101', mail: '' },
+  carrier: { name: '<b>Night</b> "Heron"', mcNumber: '', dotNumber: '' },
+  equipment: 'van',
+  freight: '',
+  commodity: '',
+  pallets: null,
+  miles: 1,
+  practice: false,
+  references: [],
+  instructions: [],
+  pay: [],
+  totalMinor: 248_000,
+  conditions: [],
+  stops: [
+    {
+      kind: 'pickup',
+      facility: 'Shed',
+      address: ['1 Rd', 'Twin Falls, ID 83301'],
+      earliestLocal: '2026-11-24T08:00',
+      latestLocal: null,
+      zone: 'America/Boise',
+      booking: 'first_come',
+    },
+  ],
   ...over,
 })
 
@@ -17,7 +40,9 @@ test('names with markup are text in the HTML', () => {
 })
 test('a later version asks again, a practice one says so first', () => {
   expect(confirmationMail(terms(), 1, '').text).not.toContain('takes the place')
-  expect(confirmationMail(terms(), 2, '').text).toContain('takes the place of every earlier one. Please accept it again.')
+  expect(confirmationMail(terms(), 2, '').text).toContain(
+    'takes the place of every earlier one. Please accept it again.',
+  )
   expect(confirmationMail(terms({ practice: true }), 1, '').subject).toMatch(/^PRACTICE Rate confirmation RC-20417-1/)
 })
 test('the five characters of HTML', () => expect(escapeHtml(`<>&"'`)).toBe('&lt;&gt;&amp;&quot;&#39;'))

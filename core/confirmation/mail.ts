@@ -1,4 +1,4 @@
-import { confirmationNumber, type ConfirmationTerms, payWords, windowOnPaper } from './terms'
+import { type ConfirmationTerms, confirmationNumber, payWords, windowOnPaper } from './terms'
 
 export interface MailText {
   subject: string

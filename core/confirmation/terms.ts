@@ -1,12 +1,12 @@
 import type { ChargeSheet } from '../charge/charge'
+import { chargeKindWords, chargeRateWords } from '../charge/words'
 import { changesBetween } from '../load/changes'
 import type { Change } from '../load/decide'
-import type { Equipment, Reference, Note } from '../load/load'
+import type { Equipment, Note, Reference } from '../load/load'
 import { equipmentWords, freightWords, referenceKindWords } from '../load/words'
-import { chargeKindWords, chargeRateWords } from '../charge/words'
 import { type Currency, formatMoney } from '../money/money'
 import type { LocalTime } from '../time/local'
-import { dayWords, clockWords } from '../time/words'
+import { clockWords, dayWords } from '../time/words'
 
 /**
  * All that a rate confirmation says, frozen when it is issued. Only what stands here reaches the
@@ -23,7 +23,15 @@ export interface ConfirmationTerms {
   pallets: number | null
   miles: number
   practice: boolean
-  stops: { kind: 'pickup' | 'delivery'; facility: string; address: string[]; earliestLocal: LocalTime; latestLocal: LocalTime | null; zone: string; booking: 'appointment' | 'first_come' }[]
+  stops: {
+    kind: 'pickup' | 'delivery'
+    facility: string
+    address: string[]
+    earliestLocal: LocalTime
+    latestLocal: LocalTime | null
+    zone: string
+    booking: 'appointment' | 'first_come'
+  }[]
   references: { label: string; value: string }[]
   instructions: string[]
   pay: { label: string; rate: string; amountMinor: number }[]
@@ -48,7 +56,18 @@ export interface LoadToConfirm {
   commodityHidden: boolean
   pallets: number | null
   miles: number
-  stops: { kind: 'pickup' | 'delivery'; facilityName: string; address: string; city: string; region: string; postal: string; zone: string; earliestLocal: LocalTime; latestLocal: LocalTime | null; booking: 'appointment' | 'first_come' }[]
+  stops: {
+    kind: 'pickup' | 'delivery'
+    facilityName: string
+    address: string
+    city: string
+    region: string
+    postal: string
+    zone: string
+    earliestLocal: LocalTime
+    latestLocal: LocalTime | null
+    booking: 'appointment' | 'first_come'
+  }[]
   references: Reference[]
   notes: Note[]
 }
@@ -80,18 +99,33 @@ export function confirmationTerms(
       zone: stop.zone,
       booking: stop.booking,
     })),
-    references: load.references.filter((reference) => reference.showOn.includes('rate_confirmation')).map((reference) => ({ label: referenceKindWords[reference.kind], value: reference.value })),
+    references: load.references
+      .filter((reference) => reference.showOn.includes('rate_confirmation'))
+      .map((reference) => ({ label: referenceKindWords[reference.kind], value: reference.value })),
     instructions: load.notes.filter((note) => note.audience === 'carrier').map((note) => note.text),
-    pay: pay.lines.filter(({ charge }) => charge.kind !== 'advance').map(({ charge, amountMinor }) => ({ label: charge.note ? `${chargeKindWords[charge.kind]}, ${charge.note}` : chargeKindWords[charge.kind], rate: chargeRateWords(charge), amountMinor })),
+    pay: pay.lines
+      .filter(({ charge }) => charge.kind !== 'advance')
+      .map(({ charge, amountMinor }) => ({
+        label: charge.note ? `${chargeKindWords[charge.kind]}, ${charge.note}` : chargeKindWords[charge.kind],
+        rate: chargeRateWords(charge),
+        amountMinor,
+      })),
     totalMinor: pay.totalMinor,
-    advances: pay.lines.filter(({ charge }) => charge.kind === 'advance').map(({ charge, amountMinor }) => ({ label: charge.note ? `Advance, ${charge.note}` : 'Advance', amountMinor: Math.abs(amountMinor), paidOn: charge.paidOn ?? '' })),
+    advances: pay.lines
+      .filter(({ charge }) => charge.kind === 'advance')
+      .map(({ charge, amountMinor }) => ({
+        label: charge.note ? `Advance, ${charge.note}` : 'Advance',
+        amountMinor: Math.abs(amountMinor),
+        paidOn: charge.paidOn ?? '',
+      })),
     currency: pay.currency,
     conditions: desk.conditions,
   }
 }
 
 /** `RC-20417-2`: the load's number and the version. */
-export const confirmationNumber = (loadNumber: string, version: number): string => `${loadNumber.replace(/^[A-Z]+-/, 'RC-')}-${version}`
+export const confirmationNumber = (loadNumber: string, version: number): string =>
+  `${loadNumber.replace(/^[A-Z]+-/, 'RC-')}-${version}`
 
 /** A stop's window on paper, with the date in full: `Tue 24 Nov 2026, 8:00 am to 11:00 am`. */
 export function windowOnPaper(stop: { earliestLocal: LocalTime; latestLocal: LocalTime | null }): string {
@@ -103,21 +137,29 @@ export function windowOnPaper(stop: { earliestLocal: LocalTime; latestLocal: Loc
 }
 
 /** An amount of a confirmation in its currency: `$2,480`, `C$2,480`. */
-export const payWords = (terms: Pick<ConfirmationTerms, 'currency'>, amountMinor: number): string => formatMoney(amountMinor, terms.currency ?? 'USD')
+export const payWords = (terms: Pick<ConfirmationTerms, 'currency'>, amountMinor: number): string =>
+  formatMoney(amountMinor, terms.currency ?? 'USD')
 
 /** What is still to be paid once the papers are in. */
-export const balanceMinor = (terms: Pick<ConfirmationTerms, 'totalMinor' | 'advances'>): number => terms.totalMinor - (terms.advances ?? []).reduce((sum, each) => sum + each.amountMinor, 0)
+export const balanceMinor = (terms: Pick<ConfirmationTerms, 'totalMinor' | 'advances'>): number =>
+  terms.totalMinor - (terms.advances ?? []).reduce((sum, each) => sum + each.amountMinor, 0)
 
 /** What differs between two sets of terms, as a carrier would be told. */
 export function termChanges(before: ConfirmationTerms, after: ConfirmationTerms): Change[] {
   const lines = (terms: ConfirmationTerms): [string, string][] => [
     ['Pay', payWords(terms, terms.totalMinor)],
     ['Pay lines', terms.pay.map((line) => `${line.label} ${payWords(terms, line.amountMinor)}`).join('; ')],
-    ['Advances', (terms.advances ?? []).map((each) => `${payWords(terms, each.amountMinor)} on ${each.paidOn}`).join('; ')],
+    [
+      'Advances',
+      (terms.advances ?? []).map((each) => `${payWords(terms, each.amountMinor)} on ${each.paidOn}`).join('; '),
+    ],
     ['Equipment', equipmentWords[terms.equipment]],
     ['Freight', `${terms.freight}, ${terms.commodity}${terms.pallets === null ? '' : `, ${terms.pallets} pallets`}`],
     ['Stops', terms.stops.map((stop) => `${stop.kind} ${stop.facility}, ${stop.address.join(', ')}`).join('; ')],
-    ...terms.stops.map((stop, index): [string, string] => [`Stop ${index + 1} window`, `${windowOnPaper(stop)}, ${stop.booking === 'appointment' ? 'appointment' : 'first come'}`]),
+    ...terms.stops.map((stop, index): [string, string] => [
+      `Stop ${index + 1} window`,
+      `${windowOnPaper(stop)}, ${stop.booking === 'appointment' ? 'appointment' : 'first come'}`,
+    ]),
     ['References', terms.references.map((reference) => `${reference.label} ${reference.value}`).join('; ')],
     ['Instructions', terms.instructions.join(' / ')],
   ]

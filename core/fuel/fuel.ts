@@ -16,7 +16,11 @@ export const fuelTableSchema = z.object({
   stepE3: z.number('Give the step').int().min(1, 'A step is at least a tenth of a cent').max(5000),
   basis: z.enum(fuelBases),
   /** What a step adds: ten-thousandths of a dollar a mile, or of a percent. */
-  addE4: z.number('Give what a step adds').int().min(1, 'A step adds something').max(20 * rateScale),
+  addE4: z
+    .number('Give what a step adds')
+    .int()
+    .min(1, 'A step adds something')
+    .max(20 * rateScale),
   /** Whether a step that has only begun counts as a whole one. */
   begunStepCounts: z.boolean().default(true),
 })
@@ -31,7 +35,9 @@ export function fuelSteps(table: FuelTable, dieselE3: number): number {
 /** The surcharge of a table at a price of diesel, as a charge in US dollars, like the index and the tables; null where nothing is added. */
 export function fuelSurcharge(table: FuelTable, dieselE3: number): Charge | null {
   const rateE4 = fuelSteps(table, dieselE3) * table.addE4
-  return rateE4 === 0 ? null : { kind: 'fuel_surcharge', basis: table.basis, rateE4, quantity: null, currency: 'USD', note: '', paidOn: null }
+  return rateE4 === 0
+    ? null
+    : { kind: 'fuel_surcharge', basis: table.basis, rateE4, quantity: null, currency: 'USD', note: '', paidOn: null }
 }
 
 /** One week's price of diesel in one area. */
@@ -58,7 +64,8 @@ export function readDiesel(rows: string[][]): FeedReading<DieselPrice> {
     const line = at + 2
     if (!/^[A-Z][A-Z0-9]{1,2}$/.test(area)) reading.refused.push({ line, reason: `no such area: ${area}` })
     else if (!isDay(week)) reading.refused.push({ line, reason: `no such day: ${week}` })
-    else if (!/^\d{1,2}\.\d{1,3}$/.test(price) || Number(price) < 0.5 || Number(price) > 20) reading.refused.push({ line, reason: `no price of diesel: ${price}` })
+    else if (!/^\d{1,2}\.\d{1,3}$/.test(price) || Number(price) < 0.5 || Number(price) > 20)
+      reading.refused.push({ line, reason: `no price of diesel: ${price}` })
     else reading.rows.push({ area, week, priceE3: Math.round(Number(price) * dieselScale) })
   })
   return reading

@@ -6,13 +6,39 @@ import { pressure, urgency } from './pressure'
 
 const now = Date.UTC(2026, 10, 23, 20)
 const load = (over: Partial<LoadToAdvance> = {}): LoadToAdvance => ({
-  state: 'uncovered', dueAt: now + 10 * hour, usualCoverHours: 5, targetMinor: 225_000, mostMinor: 250_000, offers: [], confirmation: null, posted: true, postedAt: now, carrierName: null, zone: 'America/Denver', ...over,
+  state: 'uncovered',
+  dueAt: now + 10 * hour,
+  usualCoverHours: 5,
+  targetMinor: 225_000,
+  mostMinor: 250_000,
+  offers: [],
+  confirmation: null,
+  posted: true,
+  postedAt: now,
+  carrierName: null,
+  zone: 'America/Denver',
+  ...over,
 })
-const offer = (payMinor: number, over = {}) => ({ payMinor, goodUntil: null, carrierName: 'Night Heron Lines', counterMinor: null, ...over })
+const offer = (payMinor: number, over = {}) => ({
+  payMinor,
+  goodUntil: null,
+  carrierName: 'Night Heron Lines',
+  counterMinor: null,
+  ...over,
+})
 
 const take: Advice = { step: 'take', savesMinor: 0, words: { code: 'under_line', lineMinor: 1 } }
-const hold: Advice = { step: 'hold', until: now + 2 * hour, savesMinor: 0, words: { code: 'stands', until: now, likelyMinor: 1 } }
-const counter: Advice = { step: 'counter', atMinor: 240_000, words: { code: 'above_line', lineMinor: 1, risesAt: null } }
+const hold: Advice = {
+  step: 'hold',
+  until: now + 2 * hour,
+  savesMinor: 0,
+  words: { code: 'stands', until: now, likelyMinor: 1 },
+}
+const counter: Advice = {
+  step: 'counter',
+  atMinor: 240_000,
+  words: { code: 'above_line', lineMinor: 1, risesAt: null },
+}
 
 describe('pressure', () => {
   test('grows as the pickup comes closer, and goes on growing past it', () => {
@@ -32,7 +58,8 @@ describe('pressure', () => {
     expect(at.map(urgency)).toEqual(['clear', 'clear', 'care', 'act', 'act', 'act'])
     expect(pressure(load({ uncoveredChance: 0.01, dueAt: now - hour }), now)).toBeGreaterThan(20)
   })
-  test('a confirmed load presses no more', () => expect(pressure(load({ state: 'covered', confirmation: 'accepted' }), now)).toBe(0))
+  test('a confirmed load presses no more', () =>
+    expect(pressure(load({ state: 'covered', confirmation: 'accepted' }), now)).toBe(0))
 })
 
 describe('next step', () => {
@@ -43,18 +70,54 @@ describe('next step', () => {
     ['posted three hours ago', { postedAt: now - 3 * hour }, 'Call the shortlist: no offer yet'],
     ['under the target', { offers: [offer(260_000), offer(220_000)] }, 'Take 2,200 from Night Heron Lines'],
     ['under the most, time to spare', { offers: [offer(240_000)] }, 'Take or counter 2,400, Night Heron Lines'],
-    ['under the most, no time to spare', { offers: [offer(240_000)], dueAt: now + 2 * hour }, 'Take 2,400 from Night Heron Lines'],
-    ['with its own clock, in the desk’s zone', { offers: [offer(240_000, { goodUntil: now + hour })] }, 'Take or counter 2,400, Night Heron Lines before 2:00 pm'],
+    [
+      'under the most, no time to spare',
+      { offers: [offer(240_000)], dueAt: now + 2 * hour },
+      'Take 2,400 from Night Heron Lines',
+    ],
+    [
+      'with its own clock, in the desk’s zone',
+      { offers: [offer(240_000, { goodUntil: now + hour })] },
+      'Take or counter 2,400, Night Heron Lines before 2:00 pm',
+    ],
     ['above the most', { offers: [offer(260_000)] }, 'Counter Night Heron Lines at 2,500'],
-    ['countered', { offers: [offer(260_000, { counterMinor: 245_000 })] }, 'Night Heron Lines has our counter of 2,450'],
+    [
+      'countered',
+      { offers: [offer(260_000, { counterMinor: 245_000 })] },
+      'Night Heron Lines has our counter of 2,450',
+    ],
     ['no limits set', { mostMinor: null, offers: [offer(1)] }, 'Weigh 0.01 from Night Heron Lines'],
     ['worth taking by the take line', { offers: [offer(240_000)], advice: take }, 'Take 2,400 from Night Heron Lines'],
     ['worth holding', { offers: [offer(240_000)], advice: hold }, 'Hold 2,400, Night Heron Lines, till 3:00 pm'],
-    ['to be countered at the line, never over the most', { offers: [offer(290_000)], advice: { ...counter, atMinor: 270_000 } }, 'Counter Night Heron Lines at 2,500'],
-    ['countered already', { offers: [offer(290_000, { counterMinor: 245_000 })], advice: counter }, 'Night Heron Lines has our counter of 2,450'],
-    ['worth it, but over the most', { offers: [offer(260_000)], advice: take }, 'Raise the most? 2,600, Night Heron Lines'],
-    ['awarded', { state: 'covered', confirmation: 'issued', carrierName: 'Blue Thistle' }, 'Send the confirmation to Blue Thistle'],
-    ['awarded, and the gate would no longer pass them', { state: 'covered', confirmation: 'accepted', carrierName: 'Blue Thistle', gateHolds: true }, 'Gate stops Blue Thistle: cover anew'],
-    ['mailed', { state: 'covered', confirmation: 'sent', carrierName: 'Blue Thistle' }, 'Blue Thistle has not accepted yet'],
+    [
+      'to be countered at the line, never over the most',
+      { offers: [offer(290_000)], advice: { ...counter, atMinor: 270_000 } },
+      'Counter Night Heron Lines at 2,500',
+    ],
+    [
+      'countered already',
+      { offers: [offer(290_000, { counterMinor: 245_000 })], advice: counter },
+      'Night Heron Lines has our counter of 2,450',
+    ],
+    [
+      'worth it, but over the most',
+      { offers: [offer(260_000)], advice: take },
+      'Raise the most? 2,600, Night Heron Lines',
+    ],
+    [
+      'awarded',
+      { state: 'covered', confirmation: 'issued', carrierName: 'Blue Thistle' },
+      'Send the confirmation to Blue Thistle',
+    ],
+    [
+      'awarded, and the gate would no longer pass them',
+      { state: 'covered', confirmation: 'accepted', carrierName: 'Blue Thistle', gateHolds: true },
+      'Gate stops Blue Thistle: cover anew',
+    ],
+    [
+      'mailed',
+      { state: 'covered', confirmation: 'sent', carrierName: 'Blue Thistle' },
+      'Blue Thistle has not accepted yet',
+    ],
   ])('%s', (_, over, words) => expect(nextStep(load(over), now).words).toBe(words))
 })

@@ -1,7 +1,6 @@
 import { formatAmount } from '../money/money'
-import { hour } from '../time/local'
+import { hour, toLocal } from '../time/local'
 import { clockWords, momentWords } from '../time/words'
-import { toLocal } from '../time/local'
 import type { Advice } from '../waiting/advice'
 import type { OpenLoad } from './pressure'
 
@@ -48,7 +47,8 @@ function offerStep(load: LoadToAdvance, best: LoadToAdvance['offers'][number], n
   if (load.advice && load.mostMinor !== null) return advisedStep(load, best, load.advice, now)
   if (load.mostMinor === null) return { kind: 'decide', words: `Weigh ${price} from ${best.carrierName}` }
   if (best.payMinor > load.mostMinor) {
-    if (best.counterMinor !== null) return { kind: 'hold', words: `${best.carrierName} has our counter of ${formatAmount(best.counterMinor)}` }
+    if (best.counterMinor !== null)
+      return { kind: 'hold', words: `${best.carrierName} has our counter of ${formatAmount(best.counterMinor)}` }
     return { kind: 'counter', words: `Counter ${best.carrierName} at ${formatAmount(load.mostMinor)}` }
   }
   const underTarget = load.targetMinor !== null && best.payMinor <= load.targetMinor
@@ -58,13 +58,28 @@ function offerStep(load: LoadToAdvance, best: LoadToAdvance['offers'][number], n
 }
 
 /** The best offer as the take line sees it; what is over the most is never taken without asking. */
-function advisedStep(load: LoadToAdvance, best: LoadToAdvance['offers'][number], advice: Advice, now: number): NextStep {
+function advisedStep(
+  load: LoadToAdvance,
+  best: LoadToAdvance['offers'][number],
+  advice: Advice,
+  now: number,
+): NextStep {
   const price = formatAmount(best.payMinor)
   const until = best.goodUntil !== null ? ` before ${clockWords(toLocal(best.goodUntil, load.zone))}` : ''
-  if (best.counterMinor !== null && advice.step === 'counter') return { kind: 'hold', words: `${best.carrierName} has our counter of ${formatAmount(best.counterMinor)}` }
-  if (advice.step === 'counter') return { kind: 'counter', words: `Counter ${best.carrierName} at ${formatAmount(Math.min(advice.atMinor, load.mostMinor ?? advice.atMinor))}` }
-  if (load.mostMinor !== null && best.payMinor > load.mostMinor) return { kind: 'decide', words: `Raise the most? ${price}, ${best.carrierName}` }
-  if (advice.step === 'hold') return { kind: 'hold', words: `Hold ${price}, ${best.carrierName}, till ${momentWords(advice.until, now, load.zone)}` }
+  if (best.counterMinor !== null && advice.step === 'counter')
+    return { kind: 'hold', words: `${best.carrierName} has our counter of ${formatAmount(best.counterMinor)}` }
+  if (advice.step === 'counter')
+    return {
+      kind: 'counter',
+      words: `Counter ${best.carrierName} at ${formatAmount(Math.min(advice.atMinor, load.mostMinor ?? advice.atMinor))}`,
+    }
+  if (load.mostMinor !== null && best.payMinor > load.mostMinor)
+    return { kind: 'decide', words: `Raise the most? ${price}, ${best.carrierName}` }
+  if (advice.step === 'hold')
+    return {
+      kind: 'hold',
+      words: `Hold ${price}, ${best.carrierName}, till ${momentWords(advice.until, now, load.zone)}`,
+    }
   return { kind: 'take', words: `Take ${price} from ${best.carrierName}${until}` }
 }
 

@@ -30,7 +30,13 @@ const oddsOf = (chance: number): number => Math.min(20, chance / Math.max(0.05, 
  */
 export function pressure(load: OpenLoad, now: number): number {
   const hoursLeft = (load.dueAt - now) / hour
-  if (load.state === 'uncovered' && hoursLeft > 0 && load.uncoveredChance !== null && load.uncoveredChance !== undefined) return oddsOf(load.uncoveredChance)
+  if (
+    load.state === 'uncovered' &&
+    hoursLeft > 0 &&
+    load.uncoveredChance !== null &&
+    load.uncoveredChance !== undefined
+  )
+    return oddsOf(load.uncoveredChance)
   const held = load.state === 'covered' && load.gateHolds === true
   const needed = load.state === 'covered' && !held ? usualAcceptanceHours : load.usualCoverHours
   const bare = hoursLeft <= 0 ? 20 + Math.min(20, -hoursLeft) : Math.min(20, needed / hoursLeft)

@@ -23,9 +23,23 @@ export const invoiceNumber = (loadNumber: string): string => loadNumber.replace(
 export function invoiceMail(invoice: InvoiceToMail): MailText {
   const money = (amountMinor: number) => formatMoney(amountMinor, invoice.currency)
   const dueMinor = invoice.totalMinor - invoice.advances.reduce((sum, each) => sum + each.amountMinor, 0)
-  const head = [`Invoice ${invoice.number} to ${invoice.customerName}`, `Load ${invoice.loadNumber}, ${invoice.lane}${invoice.deliveredOn ? `, delivered ${invoice.deliveredOn}` : ''}`, ...invoice.references.map(({ label, value }) => `${label} ${value}`)]
-  const rows: [string, string][] = [...invoice.lines.map((line): [string, string] => [`${line.label}, ${line.rate}`, money(line.amountMinor)]), ['Total', `${money(invoice.totalMinor)} ${invoice.currency}`], ...invoice.advances.map((each): [string, string] => [`Paid ${each.paidOn}`, `-${money(each.amountMinor)}`]), ...(invoice.advances.length > 0 ? [['Due', `${money(dueMinor)} ${invoice.currency}`] as [string, string]] : [])]
-  const closing = [invoice.brokerage.name, ...invoice.brokerage.address, invoice.brokerage.phone, invoice.brokerage.mail]
+  const head = [
+    `Invoice ${invoice.number} to ${invoice.customerName}`,
+    `Load ${invoice.loadNumber}, ${invoice.lane}${invoice.deliveredOn ? `, delivered ${invoice.deliveredOn}` : ''}`,
+    ...invoice.references.map(({ label, value }) => `${label} ${value}`),
+  ]
+  const rows: [string, string][] = [
+    ...invoice.lines.map((line): [string, string] => [`${line.label}, ${line.rate}`, money(line.amountMinor)]),
+    ['Total', `${money(invoice.totalMinor)} ${invoice.currency}`],
+    ...invoice.advances.map((each): [string, string] => [`Paid ${each.paidOn}`, `-${money(each.amountMinor)}`]),
+    ...(invoice.advances.length > 0 ? [['Due', `${money(dueMinor)} ${invoice.currency}`] as [string, string]] : []),
+  ]
+  const closing = [
+    invoice.brokerage.name,
+    ...invoice.brokerage.address,
+    invoice.brokerage.phone,
+    invoice.brokerage.mail,
+  ]
   return {
     subject: `Invoice ${invoice.number}, ${money(dueMinor)} ${invoice.currency}: ${invoice.lane}`,
     text: `${head.join('\n')}\n\n${rows.map(([label, amount]) => `${label}: ${amount}`).join('\n')}\n\n${closing.join('\n')}\n`,

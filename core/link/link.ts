@@ -20,14 +20,23 @@ export interface LinkSource {
 }
 
 /** What a carrier's record and contacts say that others may share. Free mail domains and empty fields say nothing. */
-export function linkFactsOf(record: RegisterRecord, own: { phones?: string[]; mails?: string[]; bank?: { key: string; words: string } | null } = {}): LinkFact[] {
+export function linkFactsOf(
+  record: RegisterRecord,
+  own: { phones?: string[]; mails?: string[]; bank?: { key: string; words: string } | null } = {},
+): LinkFact[] {
   const facts = [
     ...[...record.phones, ...(own.phones ?? [])].map((phone) => fact('phone', phoneDigits(phone), phoneWords(phone))),
     ...[record.mail, ...(own.mails ?? [])].map((mail) => domainFact(mail)),
     ...[record.physical, record.mailing].map((address) => addressFact(address)),
     ...record.officers.map((officer) => fact('officer', nameKey(officer), officer)),
     ...record.vehicles.map((vehicle) => fact('vehicle', numberKey(vehicle), vehicle)),
-    ...record.filings.map((filing) => fact('insurance_policy', `${nameKey(filing.insurer)} ${numberKey(filing.number)}`, `${filing.number} of ${filing.insurer}`)),
+    ...record.filings.map((filing) =>
+      fact(
+        'insurance_policy',
+        `${nameKey(filing.insurer)} ${numberKey(filing.number)}`,
+        `${filing.number} of ${filing.insurer}`,
+      ),
+    ),
     ...(own.bank ? [fact('bank', own.bank.key, own.bank.words)] : []),
   ]
   const kept = new Map<string, LinkFact>()
@@ -39,19 +48,55 @@ const fact = (kind: LinkKind, key: string | null, words: string): LinkFact | nul
 
 function domainFact(mail: string | null): LinkFact | null {
   const domain = domainOf(mail)
-  return domain && !isFreeDomain(domain) ? { kind: 'mail_domain', key: registrable(domain), words: registrable(domain) } : null
+  return domain && !isFreeDomain(domain)
+    ? { kind: 'mail_domain', key: registrable(domain), words: registrable(domain) }
+    : null
 }
 
-const shortened: Record<string, string> = { street: 'st', avenue: 'ave', road: 'rd', drive: 'dr', lane: 'ln', court: 'ct', boulevard: 'blvd', highway: 'hwy', suite: 'ste', north: 'n', south: 's', east: 'e', west: 'w', unit: 'ste', apt: 'ste' }
+const shortened: Record<string, string> = {
+  street: 'st',
+  avenue: 'ave',
+  road: 'rd',
+  drive: 'dr',
+  lane: 'ln',
+  court: 'ct',
+  boulevard: 'blvd',
+  highway: 'hwy',
+  suite: 'ste',
+  north: 'n',
+  south: 's',
+  east: 'e',
+  west: 'w',
+  unit: 'ste',
+  apt: 'ste',
+}
 
 function addressFact(address: RegisterAddress | null): LinkFact | null {
   if (!address?.street || !address.city) return null
-  const street = address.street.toLowerCase().replace(/[^a-z0-9]+/g, ' ').trim().split(' ').map((word) => shortened[word] ?? word).join(' ')
-  return { kind: 'address', key: `${street} ${nameKey(address.city)} ${address.region.toLowerCase()}`, words: `${address.street}, ${address.city}` }
+  const street = address.street
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, ' ')
+    .trim()
+    .split(' ')
+    .map((word) => shortened[word] ?? word)
+    .join(' ')
+  return {
+    kind: 'address',
+    key: `${street} ${nameKey(address.city)} ${address.region.toLowerCase()}`,
+    words: `${address.street}, ${address.city}`,
+  }
 }
 
 /** How much two carriers are tied by a kind of fact that nobody else has. People share their names with strangers: an officer alone joins nobody. */
-const ties: Record<LinkKind, number> = { bank: 3, insurance_policy: 3, vehicle: 2.5, phone: 2, officer: 0.9, mail_domain: 1.4, address: 1 }
+const ties: Record<LinkKind, number> = {
+  bank: 3,
+  insurance_policy: 3,
+  vehicle: 2.5,
+  phone: 2,
+  officer: 0.9,
+  mail_domain: 1.4,
+  address: 1,
+}
 
 /** A fact that more carriers have than this ties nobody: an agent's office, a mail service. */
 export const mostTelling = 60
@@ -63,7 +108,8 @@ export const groupWeight = 1
  * How much a fact held by so many ties each two of them: in full where only they have it, and less the more do, as
  * a random pair of its holders is the less likely to be one firm.
  */
-export const tieWeight = (kind: LinkKind, holders: number): number => (holders < 2 || holders > mostTelling ? 0 : (ties[kind] * 2) / holders)
+export const tieWeight = (kind: LinkKind, holders: number): number =>
+  holders < 2 || holders > mostTelling ? 0 : (ties[kind] * 2) / holders
 
 export interface Link {
   to: string
@@ -102,7 +148,8 @@ export function groupAround(source: LinkSource, dotNumber: string, most = 40): G
     for (const link of linksOf(source, member)) {
       if (link.weight < groupWeight || (!members.has(link.to) && members.size >= most)) continue
       members.add(link.to)
-      if (member < link.to || !links.some((each) => each.from === link.to && each.to === member)) links.push({ from: member, to: link.to, weight: link.weight, facts: link.facts })
+      if (member < link.to || !links.some((each) => each.from === link.to && each.to === member))
+        links.push({ from: member, to: link.to, weight: link.weight, facts: link.facts })
     }
   }
   const seen = new Set<string>()

@@ -16,11 +16,18 @@ export function changesBetween(before: [string, string][], after: [string, strin
 }
 
 /** What differs between two sets of a load's terms, for the log. Names come from the caller. */
-export function loadChanges(before: LoadTerms, after: LoadTerms, names: { customer: (id: number) => string; facility: (id: number) => string }): Change[] {
+export function loadChanges(
+  before: LoadTerms,
+  after: LoadTerms,
+  names: { customer: (id: number) => string; facility: (id: number) => string },
+): Change[] {
   return changesBetween(describe(before, names), describe(after, names))
 }
 
-function describe(terms: LoadTerms, names: { customer: (id: number) => string; facility: (id: number) => string }): [string, string][] {
+function describe(
+  terms: LoadTerms,
+  names: { customer: (id: number) => string; facility: (id: number) => string },
+): [string, string][] {
   return [
     ['Customer', names.customer(terms.customerId)],
     ['Freight', freightWords(terms)],
@@ -29,11 +36,30 @@ function describe(terms: LoadTerms, names: { customer: (id: number) => string; f
     ['Freight value', terms.freightValueMinor === null ? '' : formatMoney(terms.freightValueMinor)],
     ['Practice', terms.practice ? 'yes' : 'no'],
     ...terms.stops.flatMap((stop, index): [string, string][] => [
-      [`Stop ${index + 1}`, `${stop.kind} ${names.facility(stop.facilityId)}, ${stop.booking === 'appointment' ? 'appointment' : 'first come'}`],
-      [`Stop ${index + 1} window`, stop.latestLocal ? `${stop.earliestLocal.replace('T', ' ')} to ${stop.latestLocal.replace('T', ' ')}` : stop.earliestLocal.replace('T', ' ')],
+      [
+        `Stop ${index + 1}`,
+        `${stop.kind} ${names.facility(stop.facilityId)}, ${stop.booking === 'appointment' ? 'appointment' : 'first come'}`,
+      ],
+      [
+        `Stop ${index + 1} window`,
+        stop.latestLocal
+          ? `${stop.earliestLocal.replace('T', ' ')} to ${stop.latestLocal.replace('T', ' ')}`
+          : stop.earliestLocal.replace('T', ' '),
+      ],
     ]),
-    ['References', terms.references.map((reference) => `${referenceKindWords[reference.kind]} ${reference.value} (${reference.showOn.join(', ') || 'no papers'})`).join('; ')],
+    [
+      'References',
+      terms.references
+        .map(
+          (reference) =>
+            `${referenceKindWords[reference.kind]} ${reference.value} (${reference.showOn.join(', ') || 'no papers'})`,
+        )
+        .join('; '),
+    ],
     ['Notes', terms.notes.map((note) => `${audienceWords[note.audience]}: ${note.text}`).join(' / ')],
-    ['Sell charges', terms.sellCharges.map((charge) => `${chargeKindWords[charge.kind]} ${chargeRateWords(charge)}`).join('; ')],
+    [
+      'Sell charges',
+      terms.sellCharges.map((charge) => `${chargeKindWords[charge.kind]} ${chargeRateWords(charge)}`).join('; '),
+    ],
   ]
 }

@@ -6,10 +6,24 @@ import { checkLoad, type LoadToCheck } from './checks'
 const now = Date.UTC(2026, 10, 23, 20, 12) // Monday 13:12 in Denver
 const twinFalls = { zone: 'America/Denver', lat: 42.56, lon: -114.46 }
 const phoenix = { zone: 'America/Phoenix', lat: 33.45, lon: -112.07 }
-const band: RateBand = { lowMinor: 205_000, middleMinor: 235_000, highMinor: 275_000, comparables: 9, newestAt: now, basis: 'lane' }
-const money = { rates: [{ day: '2026-11-20', from: 'CAD' as const, to: 'USD' as const, rateE6: 731_200 }], today: '2026-11-23' }
+const band: RateBand = {
+  lowMinor: 205_000,
+  middleMinor: 235_000,
+  highMinor: 275_000,
+  comparables: 9,
+  newestAt: now,
+  basis: 'lane',
+}
+const money = {
+  rates: [{ day: '2026-11-20', from: 'CAD' as const, to: 'USD' as const, rateE6: 731_200 }],
+  today: '2026-11-23',
+}
 const load = (over: Partial<LoadToCheck> = {}): LoadToCheck => ({
-  equipment: 'van', team: false, tempMinF: null, charges: { miles: 868, weightLb: 40_000 }, sellCharges: [flatCharge('line_haul', 288_000)],
+  equipment: 'van',
+  team: false,
+  tempMinF: null,
+  charges: { miles: 868, weightLb: 40_000 },
+  sellCharges: [flatCharge('line_haul', 288_000)],
   stops: [
     { kind: 'pickup', earliestLocal: '2026-11-24T08:00', latestLocal: '2026-11-24T11:00', ...twinFalls },
     { kind: 'delivery', earliestLocal: '2026-11-25T12:00', latestLocal: '2026-11-25T15:00', ...phoenix },
@@ -17,29 +31,76 @@ const load = (over: Partial<LoadToCheck> = {}): LoadToCheck => ({
   legs: [{ miles: 796, hours: 13.9, byRoad: true }],
   ...over,
 })
-const withStops = (pickup: string, delivery: string, team = false) => load({
-  team,
-  stops: [{ kind: 'pickup', earliestLocal: pickup, latestLocal: null, ...twinFalls }, { kind: 'delivery', earliestLocal: delivery, latestLocal: null, ...phoenix }],
-})
-const problems = (of: LoadToCheck, over = {}) => checkLoad(of, { now, hasPayer: true, band, ...money, ...over }).map(({ severity, code, path }) => `${severity} ${code} ${path}`)
+const withStops = (pickup: string, delivery: string, team = false) =>
+  load({
+    team,
+    stops: [
+      { kind: 'pickup', earliestLocal: pickup, latestLocal: null, ...twinFalls },
+      { kind: 'delivery', earliestLocal: delivery, latestLocal: null, ...phoenix },
+    ],
+  })
+const problems = (of: LoadToCheck, over = {}) =>
+  checkLoad(of, { now, hasPayer: true, band, ...money, ...over }).map(
+    ({ severity, code, path }) => `${severity} ${code} ${path}`,
+  )
 
 describe('told before saving', () => {
   test('a sound load has no problem', () => expect(problems(load())).toEqual([]))
 
   test.each([
-    ['a pickup this morning', withStops('2026-11-23T08:00', '2026-11-25T12:00'), ['stop in_the_past stops.0.earliestLocal']],
-    ['a pickup a minute ago, in its own zone', withStops('2026-11-23T13:11', '2026-11-25T12:00'), ['stop in_the_past stops.0.earliestLocal']],
+    [
+      'a pickup this morning',
+      withStops('2026-11-23T08:00', '2026-11-25T12:00'),
+      ['stop in_the_past stops.0.earliestLocal'],
+    ],
+    [
+      'a pickup a minute ago, in its own zone',
+      withStops('2026-11-23T13:11', '2026-11-25T12:00'),
+      ['stop in_the_past stops.0.earliestLocal'],
+    ],
     ['a pickup in a minute', withStops('2026-11-23T13:13', '2026-11-25T12:00'), []],
-    ['delivery before pickup', withStops('2026-11-25T08:00', '2026-11-24T08:00'), ['stop stops_out_of_order stops.1.earliestLocal']],
-    ['the same evening, 796 miles on', withStops('2026-11-24T08:00', '2026-11-24T20:00'), ['stop cannot_be_driven stops.1.earliestLocal']],
-    ['one night for one driver', withStops('2026-11-24T08:00', '2026-11-25T04:00'), ['stop cannot_be_driven stops.1.earliestLocal']],
+    [
+      'delivery before pickup',
+      withStops('2026-11-25T08:00', '2026-11-24T08:00'),
+      ['stop stops_out_of_order stops.1.earliestLocal'],
+    ],
+    [
+      'the same evening, 796 miles on',
+      withStops('2026-11-24T08:00', '2026-11-24T20:00'),
+      ['stop cannot_be_driven stops.1.earliestLocal'],
+    ],
+    [
+      'one night for one driver',
+      withStops('2026-11-24T08:00', '2026-11-25T04:00'),
+      ['stop cannot_be_driven stops.1.earliestLocal'],
+    ],
     ['one night for a team', withStops('2026-11-24T08:00', '2026-11-25T04:00', true), []],
-    ['where no road leads', { ...load(), legs: [{ miles: 2600, hours: 90, byRoad: false }] }, ['stop no_road stops.1.earliestLocal']],
+    [
+      'where no road leads',
+      { ...load(), legs: [{ miles: 2600, hours: 90, byRoad: false }] },
+      ['stop no_road stops.1.earliestLocal'],
+    ],
     ['miles not known yet', { ...withStops('2026-11-24T08:00', '2026-11-24T20:00'), legs: [null] }, []],
-    ['next year by a slip of the pen', withStops('2027-11-24T08:00', '2027-11-25T12:00'), ['caution far_ahead stops.0.earliestLocal', 'caution far_ahead stops.1.earliestLocal']],
-    ['a digit too many', load({ sellCharges: [flatCharge('line_haul', 2_880_000)] }), ['caution rate_out_by_ten sellCharges.0.rateE4']],
-    ['a digit too few', load({ sellCharges: [flatCharge('line_haul', 28_800)] }), ['caution rate_out_by_ten sellCharges.0.rateE4']],
-    ['two currencies', load({ sellCharges: [flatCharge('line_haul', 288_000), { ...flatCharge('lumper', 100), currency: 'CAD' }] }), ['stop mixed_currencies sellCharges']],
+    [
+      'next year by a slip of the pen',
+      withStops('2027-11-24T08:00', '2027-11-25T12:00'),
+      ['caution far_ahead stops.0.earliestLocal', 'caution far_ahead stops.1.earliestLocal'],
+    ],
+    [
+      'a digit too many',
+      load({ sellCharges: [flatCharge('line_haul', 2_880_000)] }),
+      ['caution rate_out_by_ten sellCharges.0.rateE4'],
+    ],
+    [
+      'a digit too few',
+      load({ sellCharges: [flatCharge('line_haul', 28_800)] }),
+      ['caution rate_out_by_ten sellCharges.0.rateE4'],
+    ],
+    [
+      'two currencies',
+      load({ sellCharges: [flatCharge('line_haul', 288_000), { ...flatCharge('lumper', 100), currency: 'CAD' }] }),
+      ['stop mixed_currencies sellCharges'],
+    ],
     ['no price', load({ sellCharges: [] }), ['caution no_sell_charge sellCharges']],
     ['a reefer without a temperature', load({ equipment: 'reefer' }), ['caution no_temperature tempMinF']],
   ])('%s', (_, of, expected) => expect(problems(of)).toEqual(expected))
@@ -50,16 +111,27 @@ describe('told before saving', () => {
     expect(problems(load({ stops: [null, delivery!] }))).toEqual([])
   })
   test('nobody to bill', () => expect(problems(load(), { hasPayer: false })).toEqual(['stop no_payer customerId']))
-  test('without history no figure is called odd', () => expect(problems(load({ sellCharges: [flatCharge('line_haul', 5)] }), { band: null })).toEqual([]))
+  test('without history no figure is called odd', () =>
+    expect(problems(load({ sellCharges: [flatCharge('line_haul', 5)] }), { band: null })).toEqual([]))
   test('the sentence carries the figures', () => {
-    const [problem] = checkLoad(withStops('2026-11-24T08:00', '2026-11-24T20:00'), { now, hasPayer: true, band, ...money })
-    expect(problem!.message).toBe('Cannot legally be there in time: 796 miles with rests, 13 h 24 late. The pickup 13 h 30 earlier, or the delivery 13 h 24 later would mend it')
+    const [problem] = checkLoad(withStops('2026-11-24T08:00', '2026-11-24T20:00'), {
+      now,
+      hasPayer: true,
+      band,
+      ...money,
+    })
+    expect(problem!.message).toBe(
+      'Cannot legally be there in time: 796 miles with rests, 13 h 24 late. The pickup 13 h 30 earlier, or the delivery 13 h 24 later would mend it',
+    )
   })
 })
 
 test('a facility known by its city alone is told, another is not', () => {
   const [pickup, delivery] = load().stops
-  const problems = (address: string) => checkLoad(load({ stops: [{ ...pickup!, address }, delivery!] }), { now, hasPayer: true, band, ...money }).map(({ code, severity, path }) => [code, severity, path])
+  const problems = (address: string) =>
+    checkLoad(load({ stops: [{ ...pickup!, address }, delivery!] }), { now, hasPayer: true, band, ...money }).map(
+      ({ code, severity, path }) => [code, severity, path],
+    )
   expect(problems('Street not known yet')).toEqual([['no_street', 'caution', 'stops.0.facilityId']])
   expect(problems('12 Canal Rd')).toEqual([])
 })
@@ -74,5 +146,8 @@ describe('charges in another currency', () => {
     expect(problems(inCad(350_000), { rates: [] })).toEqual(['stop no_exchange_rate sellCharges'])
     expect(problems(inCad(350_000), { today: '2026-12-20' })).toEqual(['stop no_exchange_rate sellCharges'])
   })
-  test('an advance needs the day it was paid', () => expect(problems(load({ sellCharges: [flatCharge('line_haul', 288_000), flatCharge('advance', 5)] }))).toEqual(['stop advance_without_day sellCharges.1.paidOn']))
+  test('an advance needs the day it was paid', () =>
+    expect(problems(load({ sellCharges: [flatCharge('line_haul', 288_000), flatCharge('advance', 5)] }))).toEqual([
+      'stop advance_without_day sellCharges.1.paidOn',
+    ]))
 })

@@ -1,9 +1,9 @@
 import type { Charge } from '../charge/charge'
+import { type Currency, formatMoney } from '../money/money'
 import type { OfferSource, OfferState } from '../offer/offer'
 import type { Verdict } from '../vetting/vetting'
 import { outByTenWords, type Problem } from './checks'
 import type { LoadState } from './load'
-import { formatMoney, type Currency } from '../money/money'
 import { type Refusal, refuse } from './refusals'
 
 /** What deciding needs to know of a load; read in the same transaction that will write. */
@@ -82,11 +82,30 @@ export type LoadCommand =
   /** `tells`: what of our secrets stands in the texts that would go out. */
   | { kind: 'post'; board: string; tells?: string[] }
   | { kind: 'unpost'; postingId: number }
-  | { kind: 'record_offer'; carrierId: number; carrierName: string; payMinor: number; asked?: AgreedPrice; source: OfferSource; goodUntil: number | null; note: string; /** Somebody has seen that the price looks mistyped, and means it. */ sure?: boolean; isTyped?: boolean }
+  | {
+      kind: 'record_offer'
+      carrierId: number
+      carrierName: string
+      payMinor: number
+      asked?: AgreedPrice
+      source: OfferSource
+      goodUntil: number | null
+      note: string /** Somebody has seen that the price looks mistyped, and means it. */
+      sure?: boolean
+      isTyped?: boolean
+    }
   | { kind: 'counter_offer'; offerId: number; counterMinor: number }
   | { kind: 'decline_offer'; offerId: number }
   | { kind: 'lapse_offers' }
-  | { kind: 'award'; offerId: number; buyCharges: Charge[]; payMinor: number; agreed: AgreedPrice; price: PriceLeave; gate: GateAsked }
+  | {
+      kind: 'award'
+      offerId: number
+      buyCharges: Charge[]
+      payMinor: number
+      agreed: AgreedPrice
+      price: PriceLeave
+      gate: GateAsked
+    }
   | { kind: 'revise'; changes: Change[]; carrierSeesIt: boolean; pay?: { payMinor: number; price: PriceLeave } }
   | { kind: 'send_confirmation'; to: string; again: boolean; gate?: GateAsked; tells?: string[] }
   | { kind: 'accept_confirmation'; confirmationId: number; name: string; title: string }
@@ -96,18 +115,72 @@ export type LoadCommand =
 
 export type LoadEvent =
   | { kind: 'state_changed'; from: LoadState; to: LoadState }
-  | { kind: 'limits_set'; from: { targetMinor: number | null; mostMinor: number | null }; to: { targetMinor: number; mostMinor: number } }
+  | {
+      kind: 'limits_set'
+      from: { targetMinor: number | null; mostMinor: number | null }
+      to: { targetMinor: number; mostMinor: number }
+    }
   | { kind: 'posting_asked'; board: string }
   | { kind: 'posting_removal_asked'; postingId: number; board: string }
   | { kind: 'posting_update_asked'; postingId: number; board: string }
-  | { kind: 'offer_recorded'; carrierId: number; carrierName: string; payMinor: number; asked?: AgreedPrice; source: OfferSource; goodUntil: number | null; note: string }
-  | { kind: 'offer_repriced'; offerId: number; carrierName: string; from: number; payMinor: number; asked?: AgreedPrice; source: OfferSource; goodUntil: number | null; note: string }
+  | {
+      kind: 'offer_recorded'
+      carrierId: number
+      carrierName: string
+      payMinor: number
+      asked?: AgreedPrice
+      source: OfferSource
+      goodUntil: number | null
+      note: string
+    }
+  | {
+      kind: 'offer_repriced'
+      offerId: number
+      carrierName: string
+      from: number
+      payMinor: number
+      asked?: AgreedPrice
+      source: OfferSource
+      goodUntil: number | null
+      note: string
+    }
   | { kind: 'offer_countered'; offerId: number; carrierName: string; from: number; to: number; byPhone?: boolean }
-  | { kind: 'offer_answer_asked'; offerId: number; carrierName: string; source: OfferSource; answer: 'countered' | 'declined'; amountMinor: number }
+  | {
+      kind: 'offer_answer_asked'
+      offerId: number
+      carrierName: string
+      source: OfferSource
+      answer: 'countered' | 'declined'
+      amountMinor: number
+    }
   | { kind: 'price_passed'; payMinor: number; over: string[]; because: string }
-  | { kind: 'offer_ended'; offerId: number; carrierName: string; payMinor: number; to: 'declined' | 'lapsed' | 'turned_down'; byPhone?: boolean }
-  | { kind: 'load_awarded'; offerId: number; carrierId: number; carrierName: string; buyCharges: Charge[]; payMinor: number; agreed?: AgreedPrice; override: string | null; policyVersion: number }
-  | { kind: 'gate_passed'; carrierId: number; stage: GateStage; reasons: { code: string; message: string }[]; because: string; policyVersion: number }
+  | {
+      kind: 'offer_ended'
+      offerId: number
+      carrierName: string
+      payMinor: number
+      to: 'declined' | 'lapsed' | 'turned_down'
+      byPhone?: boolean
+    }
+  | {
+      kind: 'load_awarded'
+      offerId: number
+      carrierId: number
+      carrierName: string
+      buyCharges: Charge[]
+      payMinor: number
+      agreed?: AgreedPrice
+      override: string | null
+      policyVersion: number
+    }
+  | {
+      kind: 'gate_passed'
+      carrierId: number
+      stage: GateStage
+      reasons: { code: string; message: string }[]
+      because: string
+      policyVersion: number
+    }
   | { kind: 'terms_changed'; changes: Change[] }
   | { kind: 'confirmation_voided'; confirmationId: number; version: number }
   | { kind: 'confirmation_issued'; version: number }
@@ -150,7 +223,12 @@ export function decide(load: LoadFacts, command: LoadCommand, now: number): Deci
     case 'counter_offer':
       return decideCounter(load, command.offerId, command.counterMinor, now)
     case 'decline_offer':
-      return withOpenOffer(load, command.offerId, (offer) => ({ events: [{ ...endOffer(offer, 'declined'), byPhone: !isWritten(offer) }, ...answerTo(offer, 'declined', offer.payMinor)] }))
+      return withOpenOffer(load, command.offerId, (offer) => ({
+        events: [
+          { ...endOffer(offer, 'declined'), byPhone: !isWritten(offer) },
+          ...answerTo(offer, 'declined', offer.payMinor),
+        ],
+      }))
     case 'lapse_offers':
       return { events: load.offers.filter((offer) => isPast(offer, now)).map((offer) => endOffer(offer, 'lapsed')) }
     case 'award':
@@ -173,7 +251,9 @@ export function decide(load: LoadFacts, command: LoadCommand, now: number): Deci
 function decideOpen(load: LoadFacts, problems: Problem[]): Decision {
   if (load.state !== 'draft') return refuse('not_a_draft', load)
   const stop = problems.find((problem) => problem.severity === 'stop')
-  return stop ? refuse('not_ready', load, stop.message) : { events: [{ kind: 'state_changed', from: 'draft', to: 'uncovered' }] }
+  return stop
+    ? refuse('not_ready', load, stop.message)
+    : { events: [{ kind: 'state_changed', from: 'draft', to: 'uncovered' }] }
 }
 
 function decideLimits(load: LoadFacts, to: { targetMinor: number; mostMinor: number; mayExceed?: boolean }): Decision {
@@ -191,7 +271,8 @@ const isOut = (state: PostingState) => state === 'asked' || state === 'up'
 function decidePost(load: LoadFacts, { board, tells = [] }: LoadCommand & { kind: 'post' }): Decision {
   if (load.state !== 'uncovered') return refuse('not_uncovered', load)
   if (tells.length > 0) return refuse('tells_too_much', load, tells.join('; '))
-  if (load.postings.some((posting) => posting.board === board && isOut(posting.state))) return refuse('already_posted', load, board)
+  if (load.postings.some((posting) => posting.board === board && isOut(posting.state)))
+    return refuse('already_posted', load, board)
   return { events: [{ kind: 'posting_asked', board }] }
 }
 
@@ -204,7 +285,10 @@ function decideUnpost(load: LoadFacts, postingId: number): Decision {
 function decideOffer(load: LoadFacts, command: LoadCommand & { kind: 'record_offer' }, now: number): Decision {
   if (load.state !== 'uncovered') return refuse(load.award ? 'already_awarded' : 'not_uncovered', load)
   if (command.goodUntil !== null && command.goodUntil <= now) return refuse('offer_already_past', load)
-  const odd = command.isTyped && !command.sure && load.middleMinor !== null ? outByTenWords(command.payMinor, load.middleMinor) : null
+  const odd =
+    command.isTyped && !command.sure && load.middleMinor !== null
+      ? outByTenWords(command.payMinor, load.middleMinor)
+      : null
   if (odd) return refuse('offer_out_by_ten', load, odd)
   const { kind: _, sure: __, isTyped: ___, ...offer } = command
   // A carrier that names another price has one offer still, at the new price.
@@ -218,20 +302,51 @@ function decideCounter(load: LoadFacts, offerId: number, counterMinor: number, n
   return withOpenOffer(load, offerId, (offer) => {
     if (isPast(offer, now)) return refuse('offer_lapsed', load, offer.carrierName)
     if (counterMinor >= offer.payMinor) return refuse('counter_not_lower', load)
-    return { events: [{ kind: 'offer_countered', offerId, carrierName: offer.carrierName, from: offer.counterMinor ?? offer.payMinor, to: counterMinor, byPhone: !isWritten(offer) }, ...answerTo(offer, 'countered', counterMinor)] }
+    return {
+      events: [
+        {
+          kind: 'offer_countered',
+          offerId,
+          carrierName: offer.carrierName,
+          from: offer.counterMinor ?? offer.payMinor,
+          to: counterMinor,
+          byPhone: !isWritten(offer),
+        },
+        ...answerTo(offer, 'countered', counterMinor),
+      ],
+    }
   })
 }
 
 /** Who wrote is answered in writing; anybody else is to be told by phone, and the log says so. */
 const isWritten = (offer: OfferFacts) => offer.source === 'mail'
 
-const answerTo = (offer: OfferFacts, answer: 'countered' | 'declined', amountMinor: number): LoadEvent[] => (isWritten(offer) ? [{ kind: 'offer_answer_asked', offerId: offer.id, carrierName: offer.carrierName, source: offer.source, answer, amountMinor }] : [])
+const answerTo = (offer: OfferFacts, answer: 'countered' | 'declined', amountMinor: number): LoadEvent[] =>
+  isWritten(offer)
+    ? [
+        {
+          kind: 'offer_answer_asked',
+          offerId: offer.id,
+          carrierName: offer.carrierName,
+          source: offer.source,
+          answer,
+          amountMinor,
+        },
+      ]
+    : []
 
 /** What a price goes past, in words: our max, the sell price, what the lane could cost. All in the desk's currency. */
-export function overWords(load: Pick<LoadFacts, 'mostMinor' | 'sellMinor' | 'middleMinor'>, payMinor: number): string[] {
+export function overWords(
+  load: Pick<LoadFacts, 'mostMinor' | 'sellMinor' | 'middleMinor'>,
+  payMinor: number,
+): string[] {
   return [
-    load.mostMinor !== null && payMinor > load.mostMinor ? `${formatMoney(payMinor)} is ${formatMoney(payMinor - load.mostMinor)} above max` : null,
-    load.sellMinor > 0 && payMinor > load.sellMinor ? `${formatMoney(payMinor)} is a loss of ${formatMoney(payMinor - load.sellMinor)}` : null,
+    load.mostMinor !== null && payMinor > load.mostMinor
+      ? `${formatMoney(payMinor)} is ${formatMoney(payMinor - load.mostMinor)} above max`
+      : null,
+    load.sellMinor > 0 && payMinor > load.sellMinor
+      ? `${formatMoney(payMinor)} is a loss of ${formatMoney(payMinor - load.sellMinor)}`
+      : null,
     load.middleMinor === null ? null : outByTenWords(payMinor, load.middleMinor),
   ].filter((words): words is string => words !== null)
 }
@@ -255,9 +370,19 @@ function withOpenOffer(load: LoadFacts, offerId: number, then: (offer: OfferFact
   return offer.state === 'open' ? then(offer) : refuse('offer_ended', load, offer.carrierName)
 }
 
-const isPast = (offer: OfferFacts, now: number) => offer.state === 'open' && offer.goodUntil !== null && offer.goodUntil <= now
+const isPast = (offer: OfferFacts, now: number) =>
+  offer.state === 'open' && offer.goodUntil !== null && offer.goodUntil <= now
 
-const endOffer = (offer: OfferFacts, to: 'declined' | 'lapsed' | 'turned_down'): LoadEvent & { kind: 'offer_ended' } => ({ kind: 'offer_ended', offerId: offer.id, carrierName: offer.carrierName, payMinor: offer.payMinor, to })
+const endOffer = (
+  offer: OfferFacts,
+  to: 'declined' | 'lapsed' | 'turned_down',
+): LoadEvent & { kind: 'offer_ended' } => ({
+  kind: 'offer_ended',
+  offerId: offer.id,
+  carrierName: offer.carrierName,
+  payMinor: offer.payMinor,
+  to,
+})
 
 function decideAward(load: LoadFacts, command: LoadCommand & { kind: 'award' }, now: number): Decision {
   if (load.award) return refuse('already_awarded', load)
@@ -270,7 +395,17 @@ function decideAward(load: LoadFacts, command: LoadCommand & { kind: 'award' }, 
     const others = load.offers.filter((other) => other.state === 'open' && other.id !== offer.id)
     return {
       events: [
-        { kind: 'load_awarded', offerId: offer.id, carrierId: offer.carrierId, carrierName: offer.carrierName, buyCharges: command.buyCharges, payMinor: command.payMinor, agreed: command.agreed, override: command.gate.verdict.verdict === 'stop' ? command.gate.override : null, policyVersion: command.gate.verdict.policyVersion },
+        {
+          kind: 'load_awarded',
+          offerId: offer.id,
+          carrierId: offer.carrierId,
+          carrierName: offer.carrierName,
+          buyCharges: command.buyCharges,
+          payMinor: command.payMinor,
+          agreed: command.agreed,
+          override: command.gate.verdict.verdict === 'stop' ? command.gate.override : null,
+          policyVersion: command.gate.verdict.policyVersion,
+        },
         ...gatePassed('award', offer.carrierId, command.gate),
         ...pricePassed(load, command.payMinor, command.price),
         { kind: 'state_changed', from: load.state, to: 'covered' },
@@ -282,7 +417,11 @@ function decideAward(load: LoadFacts, command: LoadCommand & { kind: 'award' }, 
   })
 }
 
-function gateRefusal(load: LoadFacts, { verdict, override, mayOverride, bar }: GateAsked, code: 'gate_stops' | 'gate_holds' | 'gate_holds_confirmation'): Decision | null {
+function gateRefusal(
+  load: LoadFacts,
+  { verdict, override, mayOverride, bar }: GateAsked,
+  code: 'gate_stops' | 'gate_holds' | 'gate_holds_confirmation',
+): Decision | null {
   if (verdict.verdict !== 'stop') return null
   if (!override) return refuse(code, load, verdict.reasons[0]?.message)
   if (!mayOverride) return refuse('may_not_override', load)
@@ -291,26 +430,47 @@ function gateRefusal(load: LoadFacts, { verdict, override, mayOverride, bar }: G
 
 function gatePassed(stage: GateStage, carrierId: number, { verdict, override }: GateAsked): LoadEvent[] {
   if (verdict.verdict !== 'stop' || override === null) return []
-  const reasons = verdict.reasons.filter((reason) => reason.severity === 'stop').map(({ code, message }) => ({ code, message }))
+  const reasons = verdict.reasons
+    .filter((reason) => reason.severity === 'stop')
+    .map(({ code, message }) => ({ code, message }))
   return [{ kind: 'gate_passed', carrierId, stage, reasons, because: override, policyVersion: verdict.policyVersion }]
 }
 
 const removeAll = (load: LoadFacts): LoadEvent[] =>
-  load.postings.filter((posting) => isOut(posting.state)).map((posting) => ({ kind: 'posting_removal_asked', postingId: posting.id, board: posting.board }))
+  load.postings
+    .filter((posting) => isOut(posting.state))
+    .map((posting) => ({ kind: 'posting_removal_asked', postingId: posting.id, board: posting.board }))
 
 function decideRevision(load: LoadFacts, { changes, carrierSeesIt, pay }: LoadCommand & { kind: 'revise' }): Decision {
   if (changes.length === 0) return { events: [] }
   const exceeds = pay ? priceRefusal(load, pay.payMinor, pay.price) : null
   if (exceeds) return exceeds
-  if (['delivered', 'paperwork_in', 'invoiced', 'paid', 'cancelled'].includes(load.state)) return refuse('too_late_to_change', load)
-  const updates: LoadEvent[] = load.postings.filter((posting) => isOut(posting.state)).map((posting) => ({ kind: 'posting_update_asked', postingId: posting.id, board: posting.board }))
-  const changed: LoadEvent[] = [...(pay ? pricePassed(load, pay.payMinor, pay.price) : []), { kind: 'terms_changed', changes }, ...updates]
-  if (!carrierSeesIt || !load.award || !load.confirmation || load.confirmation.state === 'void') return { events: changed }
+  if (['delivered', 'paperwork_in', 'invoiced', 'paid', 'cancelled'].includes(load.state))
+    return refuse('too_late_to_change', load)
+  const updates: LoadEvent[] = load.postings
+    .filter((posting) => isOut(posting.state))
+    .map((posting) => ({ kind: 'posting_update_asked', postingId: posting.id, board: posting.board }))
+  const changed: LoadEvent[] = [
+    ...(pay ? pricePassed(load, pay.payMinor, pay.price) : []),
+    { kind: 'terms_changed', changes },
+    ...updates,
+  ]
+  if (!carrierSeesIt || !load.award || !load.confirmation || load.confirmation.state === 'void')
+    return { events: changed }
   const { id, version } = load.confirmation
-  return { events: [...changed, { kind: 'confirmation_voided', confirmationId: id, version }, { kind: 'confirmation_issued', version: version + 1 }] }
+  return {
+    events: [
+      ...changed,
+      { kind: 'confirmation_voided', confirmationId: id, version },
+      { kind: 'confirmation_issued', version: version + 1 },
+    ],
+  }
 }
 
-function decideSend(load: LoadFacts, { to, again, gate, tells = [] }: LoadCommand & { kind: 'send_confirmation' }): Decision {
+function decideSend(
+  load: LoadFacts,
+  { to, again, gate, tells = [] }: LoadCommand & { kind: 'send_confirmation' },
+): Decision {
   const confirmation = load.confirmation
   if (!load.award || !confirmation || confirmation.state === 'void') return refuse('no_confirmation', load)
   if (confirmation.state === 'accepted') return refuse('already_accepted', load)
@@ -319,14 +479,30 @@ function decideSend(load: LoadFacts, { to, again, gate, tells = [] }: LoadComman
   const held = gate ? gateRefusal(load, gate, 'gate_holds_confirmation') : null
   if (held) return held
   const passed = gate ? gatePassed('confirmation', load.award.carrierId, gate) : []
-  return { events: [...passed, { kind: 'confirmation_mail_asked', confirmationId: confirmation.id, version: confirmation.version, to }] }
+  return {
+    events: [
+      ...passed,
+      { kind: 'confirmation_mail_asked', confirmationId: confirmation.id, version: confirmation.version, to },
+    ],
+  }
 }
 
 function decideAcceptance(load: LoadFacts, command: LoadCommand & { kind: 'accept_confirmation' }): Decision {
   const confirmation = load.confirmation
-  if (!confirmation || !load.award || confirmation.id !== command.confirmationId || confirmation.state === 'void') return refuse('confirmation_void', load)
+  if (!confirmation || !load.award || confirmation.id !== command.confirmationId || confirmation.state === 'void')
+    return refuse('confirmation_void', load)
   if (confirmation.state === 'accepted') return refuse('already_accepted', load)
-  return { events: [{ kind: 'confirmation_accepted', confirmationId: confirmation.id, version: confirmation.version, name: command.name, title: command.title }] }
+  return {
+    events: [
+      {
+        kind: 'confirmation_accepted',
+        confirmationId: confirmation.id,
+        version: confirmation.version,
+        name: command.name,
+        title: command.title,
+      },
+    ],
+  }
 }
 
 function voidConfirmation(load: LoadFacts): LoadEvent[] {
@@ -339,9 +515,21 @@ function decideRelease(load: LoadFacts, reason: string): Decision {
   if (!load.award || !['covered', 'dispatched'].includes(load.state)) return refuse('no_award', load)
   const { carrierId, carrierName } = load.award
   // Where it was posted before, it goes up again: the truck that fell through leaves less time than before.
-  const boards = [...new Set(load.postings.filter(({ state }) => state === 'down' || state === 'removal_asked').map(({ board }) => board))]
-  const confirmationSent = load.confirmation !== null && (load.confirmation.state === 'sent' || load.confirmation.state === 'accepted')
-  return { events: [{ kind: 'award_released', carrierId, carrierName, reason, confirmationSent }, { kind: 'state_changed', from: load.state, to: 'uncovered' }, ...voidConfirmation(load), ...boards.map((board): LoadEvent => ({ kind: 'posting_asked', board }))] }
+  const boards = [
+    ...new Set(
+      load.postings.filter(({ state }) => state === 'down' || state === 'removal_asked').map(({ board }) => board),
+    ),
+  ]
+  const confirmationSent =
+    load.confirmation !== null && (load.confirmation.state === 'sent' || load.confirmation.state === 'accepted')
+  return {
+    events: [
+      { kind: 'award_released', carrierId, carrierName, reason, confirmationSent },
+      { kind: 'state_changed', from: load.state, to: 'uncovered' },
+      ...voidConfirmation(load),
+      ...boards.map((board): LoadEvent => ({ kind: 'posting_asked', board })),
+    ],
+  }
 }
 
 function decideAdvance(load: LoadFacts, to: LoadState, gate: GateAsked | undefined): Decision {
@@ -356,7 +544,14 @@ function decideAdvance(load: LoadFacts, to: LoadState, gate: GateAsked | undefin
 function decideCancel(load: LoadFacts, reason: string): Decision {
   if (!cancellable.includes(load.state)) return refuse('too_late_to_cancel', load)
   const offers = load.offers.filter((offer) => offer.state === 'open').map((offer) => endOffer(offer, 'turned_down'))
-  return { events: [{ kind: 'load_cancelled', from: load.state, reason }, ...offers, ...removeAll(load), ...voidConfirmation(load)] }
+  return {
+    events: [
+      { kind: 'load_cancelled', from: load.state, reason },
+      ...offers,
+      ...removeAll(load),
+      ...voidConfirmation(load),
+    ],
+  }
 }
 
 /** The states a load may be moved to by hand from where it stands. */

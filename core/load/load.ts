@@ -2,13 +2,46 @@ import { z } from 'zod'
 import { chargeSchema } from '../charge/charge'
 import { isLocalTime, type LocalTime } from '../time/local'
 
-export const loadStates = ['draft', 'uncovered', 'covered', 'dispatched', 'in_transit', 'delivered', 'paperwork_in', 'invoiced', 'paid', 'cancelled'] as const
+export const loadStates = [
+  'draft',
+  'uncovered',
+  'covered',
+  'dispatched',
+  'in_transit',
+  'delivered',
+  'paperwork_in',
+  'invoiced',
+  'paid',
+  'cancelled',
+] as const
 export type LoadState = (typeof loadStates)[number]
 
-export const equipmentKinds = ['van', 'reefer', 'flatbed', 'step_deck', 'box_truck', 'sprinter', 'hotshot', 'power_only', 'conestoga', 'lowboy', 'tanker', 'hopper', 'container'] as const
+export const equipmentKinds = [
+  'van',
+  'reefer',
+  'flatbed',
+  'step_deck',
+  'box_truck',
+  'sprinter',
+  'hotshot',
+  'power_only',
+  'conestoga',
+  'lowboy',
+  'tanker',
+  'hopper',
+  'container',
+] as const
 export type Equipment = (typeof equipmentKinds)[number]
 
-export const referenceKinds = ['purchase_order', 'customer_order', 'pickup_number', 'delivery_number', 'bill_of_lading', 'contract_number', 'other'] as const
+export const referenceKinds = [
+  'purchase_order',
+  'customer_order',
+  'pickup_number',
+  'delivery_number',
+  'bill_of_lading',
+  'contract_number',
+  'other',
+] as const
 export type ReferenceKind = (typeof referenceKinds)[number]
 
 /** The papers a reference may show on. */
@@ -29,7 +62,10 @@ export const stopSchema = z
     latestLocal: localTime.nullable().default(null),
     booking: z.enum(['appointment', 'first_come']).default('first_come'),
   })
-  .refine((stop) => !stop.latestLocal || stop.latestLocal >= stop.earliestLocal, { path: ['latestLocal'], message: 'The window closes before it opens' })
+  .refine((stop) => !stop.latestLocal || stop.latestLocal >= stop.earliestLocal, {
+    path: ['latestLocal'],
+    message: 'The window closes before it opens',
+  })
 
 export const referenceSchema = z.object({
   kind: z.enum(referenceKinds),
@@ -64,9 +100,18 @@ export const loadTermsSchema = z
     notes: z.array(noteSchema).max(30).default([]),
     sellCharges: z.array(chargeSchema).max(30).default([]),
   })
-  .refine((terms) => terms.stops[0]?.kind === 'pickup', { path: ['stops', 0, 'kind'], message: 'The first stop is a pickup' })
-  .refine((terms) => terms.stops.at(-1)?.kind === 'delivery', { path: ['stops'], message: 'The last stop is a delivery' })
-  .refine((terms) => terms.tempMinF === null || terms.tempMaxF === null || terms.tempMinF <= terms.tempMaxF, { path: ['tempMaxF'], message: 'The range is upside down' })
+  .refine((terms) => terms.stops[0]?.kind === 'pickup', {
+    path: ['stops', 0, 'kind'],
+    message: 'The first stop is a pickup',
+  })
+  .refine((terms) => terms.stops.at(-1)?.kind === 'delivery', {
+    path: ['stops'],
+    message: 'The last stop is a delivery',
+  })
+  .refine((terms) => terms.tempMinF === null || terms.tempMaxF === null || terms.tempMinF <= terms.tempMaxF, {
+    path: ['tempMaxF'],
+    message: 'The range is upside down',
+  })
 export type LoadTerms = z.infer<typeof loadTermsSchema>
 
 /** A stop with what the facility adds to it. */

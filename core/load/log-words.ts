@@ -1,5 +1,5 @@
-import { formatMoney } from '../money/money'
 import { rateWords } from '../money/exchange'
+import { formatMoney } from '../money/money'
 import type { AgreedPrice, Change, LoadEvent } from './decide'
 import type { LoadState } from './load'
 import { loadStateWords } from './words'
@@ -34,7 +34,11 @@ export type LogEvent = LoadEvent | OutsideEvent
 export function logWords(event: LogEvent): string {
   switch (event.kind) {
     case 'load_created':
-      return event.quote ? `Load made, won with ${event.quote}` : event.copiedFrom ? `Load made as a copy of ${event.copiedFrom}` : 'Load made'
+      return event.quote
+        ? `Load made, won with ${event.quote}`
+        : event.copiedFrom
+          ? `Load made as a copy of ${event.copiedFrom}`
+          : 'Load made'
     case 'state_changed':
       return stateWords(event.from, event.to)
     case 'limits_set':
@@ -94,7 +98,9 @@ export function logWords(event: LogEvent): string {
     case 'kept_in_the_building':
       return `Practice: ${event.what} kept in the building`
     case 'tender_accepted':
-      return event.change ? `${event.partner}'s change of ${event.shipmentId} accepted` : `Tender ${event.shipmentId} of ${event.partner} accepted`
+      return event.change
+        ? `${event.partner}'s change of ${event.shipmentId} accepted`
+        : `Tender ${event.shipmentId} of ${event.partner} accepted`
     case 'tender_change_declined':
       return `${event.partner}'s change of ${event.shipmentId} declined: ${event.reason}`
     case 'exchange_failed':
@@ -123,10 +129,12 @@ function stateWords(from: LoadState, to: LoadState): string {
   return `${loadStateWords[from]} to ${loadStateWords[to].toLowerCase()}`
 }
 
-const fromTo = (from: number | null, to: number) => (from === null || from === to ? formatMoney(to) : `${formatMoney(from)} to ${formatMoney(to)}`)
+const fromTo = (from: number | null, to: number) =>
+  from === null || from === to ? formatMoney(to) : `${formatMoney(from)} to ${formatMoney(to)}`
 
 /** What was named in another currency, and the rate it was turned by. */
-const asked = ({ asked: own }: { asked?: AgreedPrice | undefined }) => (own?.rateE6 ? ` (${formatMoney(own.amountMinor, own.currency)} at ${rateWords(own.rateE6)} of ${own.rateDay})` : '')
+const asked = ({ asked: own }: { asked?: AgreedPrice | undefined }) =>
+  own?.rateE6 ? ` (${formatMoney(own.amountMinor, own.currency)} at ${rateWords(own.rateE6)} of ${own.rateDay})` : ''
 
 const afterTries = (attempts: number) => (attempts > 1 ? ` at try ${attempts}` : '')
 

@@ -41,10 +41,21 @@ export const referenceKindWords: Record<ReferenceKind, string> = {
 
 export const paperWords: Record<Paper, string> = { rate_confirmation: 'Rate confirmation', invoice: 'Invoice' }
 
-export const audienceWords: Record<Audience, string> = { us: 'For us', carrier: 'For the carrier', customer: 'For the customer' }
+export const audienceWords: Record<Audience, string> = {
+  us: 'For us',
+  carrier: 'For the carrier',
+  customer: 'For the customer',
+}
 
 /** `Reefer 53 ft, 34 to 38 °F, 42,300 lb`. */
-export function freightWords(load: { equipment: Equipment; lengthFt: number | null; tempMinF: number | null; tempMaxF: number | null; weightLb: number; team: boolean }): string {
+export function freightWords(load: {
+  equipment: Equipment
+  lengthFt: number | null
+  tempMinF: number | null
+  tempMaxF: number | null
+  weightLb: number
+  team: boolean
+}): string {
   const temperature =
     load.tempMinF === null && load.tempMaxF === null
       ? null
@@ -52,5 +63,7 @@ export function freightWords(load: { equipment: Equipment; lengthFt: number | nu
         ? `${load.tempMinF ?? load.tempMaxF} °F`
         : `${load.tempMinF} to ${load.tempMaxF} °F`
   const equipment = `${equipmentWords[load.equipment]}${load.lengthFt ? ` ${load.lengthFt} ft` : ''}`
-  return [equipment, temperature, `${load.weightLb.toLocaleString('en-US')} lb`, load.team ? 'team' : null].filter(Boolean).join(', ')
+  return [equipment, temperature, `${load.weightLb.toLocaleString('en-US')} lb`, load.team ? 'team' : null]
+    .filter(Boolean)
+    .join(', ')
 }

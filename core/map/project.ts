@@ -40,7 +40,10 @@ const leastWidth = 40
 /** A shape (width to height) near that of the spots themselves, within bounds, so that a way north to south is no strip of land in an ocean. */
 export function shapeAround(spots: Spot[], bounds: { least: number; most: number }): number {
   const across = (of: (spot: Spot) => number) => Math.max(...spots.map(of)) - Math.min(...spots.map(of))
-  const [wide, tall] = [Math.max(leastWidth, across((spot) => spot.x) * room.aside), Math.max(leastWidth, across((spot) => spot.y) * room.up)]
+  const [wide, tall] = [
+    Math.max(leastWidth, across((spot) => spot.x) * room.aside),
+    Math.max(leastWidth, across((spot) => spot.y) * room.up),
+  ]
   return Math.min(bounds.most, Math.max(bounds.least, wide / tall))
 }
 
@@ -61,7 +64,12 @@ export function frameAround(spots: Spot[], shape: number): Frame {
 export function zoom(frame: Frame, factor: number, around: Spot): Frame {
   const width = Math.min(2200, Math.max(leastWidth / 4, frame.width * factor))
   const actual = width / frame.width
-  return { x: around.x - (around.x - frame.x) * actual, y: around.y - (around.y - frame.y) * actual, width, height: frame.height * actual }
+  return {
+    x: around.x - (around.x - frame.x) * actual,
+    y: around.y - (around.y - frame.y) * actual,
+    width,
+    height: frame.height * actual,
+  }
 }
 
 /** One step nearer and one farther, and how far an arrow key moves a map (shares of its width and height). */
@@ -69,7 +77,12 @@ export const closer = 0.7
 export const farther = 1 / closer
 const step = 0.15
 
-const moves: Record<string, [east: number, south: number]> = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }
+const moves: Record<string, [east: number, south: number]> = {
+  ArrowLeft: [-step, 0],
+  ArrowRight: [step, 0],
+  ArrowUp: [0, -step],
+  ArrowDown: [0, step],
+}
 const zooms: Record<string, number> = { '+': closer, '=': closer, '-': farther }
 
 /** Whether a key does something on a map. */
@@ -85,5 +98,7 @@ export function frameAfter(key: string, frame: Frame, home: Frame): Frame {
 
 /** An SVG path through spots, to a tenth of a unit. */
 export function pathOf(spots: Spot[]): string {
-  return spots.map(({ x, y }, at) => `${at === 0 ? 'M' : 'L'}${Math.round(x * 10) / 10} ${Math.round(y * 10) / 10}`).join('')
+  return spots
+    .map(({ x, y }, at) => `${at === 0 ? 'M' : 'L'}${Math.round(x * 10) / 10} ${Math.round(y * 10) / 10}`)
+    .join('')
 }

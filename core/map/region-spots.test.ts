@@ -35,7 +35,10 @@ test('a code that is left out lies on one that stays', () => {
   const kept = namesThatFit(30)
   const out = regionSpots.filter((spot) => !spot.isSmall && !kept.includes(spot))
   expect(out.length).toBeGreaterThan(0)
-  for (const spot of out) expect(kept.some((other) => Math.abs(other.x - spot.x) < 30 * 0.8 * 3 && Math.abs(other.y - spot.y) < 33)).toBe(true)
+  for (const spot of out)
+    expect(kept.some((other) => Math.abs(other.x - spot.x) < 30 * 0.8 * 3 && Math.abs(other.y - spot.y) < 33)).toBe(
+      true,
+    )
 })
 
 test('a code that the edge of the frame would cut is left out, whole ones stay', () => {

@@ -30,16 +30,35 @@ export function readAverages(rows: string[][]): FeedReading<MarketAverage> {
   return reading
 }
 
-function readAverage([day = '', published = '', from = '', to = '', trailer = '', loads = '', average = '', far = '']: string[]): MarketAverage | string {
+function readAverage([
+  day = '',
+  published = '',
+  from = '',
+  to = '',
+  trailer = '',
+  loads = '',
+  average = '',
+  far = '',
+]: string[]): MarketAverage | string {
   const publishedAt = Date.parse(published)
   const equipment = readEquipment(trailer)
   const [count, dollars, miles] = [Number(loads), Number(average), Number(far)]
   if (!isDay(day)) return `no such day: ${day}`
-  if (Number.isNaN(publishedAt) || publishedAt < Date.parse(`${day}T00:00:00Z`)) return `published before its day, or never: ${published}`
+  if (Number.isNaN(publishedAt) || publishedAt < Date.parse(`${day}T00:00:00Z`))
+    return `published before its day, or never: ${published}`
   if (!prefix.test(from) || !prefix.test(to)) return `no such areas: ${from} to ${to}`
   if (!equipment) return `no such trailer: ${trailer}`
   if (!Number.isInteger(count) || count < 1) return `no number of loads: ${loads}`
   if (!(dollars > 0 && dollars < 100_000)) return `no price: ${average}`
   if (!(miles >= 0 && miles < 6000) || far === '') return `no miles: ${far}`
-  return { day, publishedAt, originPostal: from, destPostal: to, equipment, miles, averageMinor: Math.round(dollars * 100), count }
+  return {
+    day,
+    publishedAt,
+    originPostal: from,
+    destPostal: to,
+    equipment,
+    miles,
+    averageMinor: Math.round(dollars * 100),
+    count,
+  }
 }

@@ -5,7 +5,19 @@ const hour = 3_600_000
 const boise = { lat: 43.61, lon: -116.2 }
 const opens = Date.UTC(2026, 10, 28, 15)
 const pickup = { ...boise, opens, closes: opens + 3 * hour }
-const truck = (over: Partial<EmptyingTruck> = {}): EmptyingTruck => ({ carrierId: 1, carrierName: 'Wandering Elk Haulage', loadId: 1, loadNumber: 'PR-20001', city: 'Nampa', region: 'ID', zone: 'America/Boise', lat: 43.54, lon: -116.56, emptyBy: opens - 4 * hour, ...over })
+const truck = (over: Partial<EmptyingTruck> = {}): EmptyingTruck => ({
+  carrierId: 1,
+  carrierName: 'Wandering Elk Haulage',
+  loadId: 1,
+  loadNumber: 'PR-20001',
+  city: 'Nampa',
+  region: 'ID',
+  zone: 'America/Boise',
+  lat: 43.54,
+  lon: -116.56,
+  emptyBy: opens - 4 * hour,
+  ...over,
+})
 const found = (...trucks: EmptyingTruck[]) => nearTrucks(pickup, trucks).map(({ loadNumber }) => loadNumber)
 
 describe('trucks that will be empty near a pickup', () => {
@@ -19,7 +31,16 @@ describe('trucks that will be empty near a pickup', () => {
   ])('%s', (_, over, is) => expect(found(truck(over))).toEqual(is ? ['PR-20001'] : []))
 
   test('the nearest first, each carrier once, three at most', () => {
-    const at = (lat: number, carrierId: number, loadNumber: string) => truck({ lat, lon: boise.lon, carrierId, loadNumber })
-    expect(found(at(44.4, 1, 'far'), at(43.7, 2, 'near'), at(43.8, 2, 'same carrier'), at(44, 3, 'middle'), at(44.5, 4, 'farthest'))).toEqual(['near', 'middle', 'far'])
+    const at = (lat: number, carrierId: number, loadNumber: string) =>
+      truck({ lat, lon: boise.lon, carrierId, loadNumber })
+    expect(
+      found(
+        at(44.4, 1, 'far'),
+        at(43.7, 2, 'near'),
+        at(43.8, 2, 'same carrier'),
+        at(44, 3, 'middle'),
+        at(44.5, 4, 'farthest'),
+      ),
+    ).toEqual(['near', 'middle', 'far'])
   })
 })

@@ -1,4 +1,4 @@
-import { straightMiles, type Point } from '../miles/straight'
+import { type Point, straightMiles } from '../miles/straight'
 import { hour } from '../time/local'
 
 /** A truck of ours that will be unloaded somewhere. */
@@ -28,10 +28,21 @@ export const longestTruckWait = 36 * hour
 const emptyMilesPerHour = 40
 
 /** The trucks that will be empty near a pickup in time for it, the nearest first, each carrier once. */
-export function nearTrucks(pickup: Point & { opens: number; closes: number }, trucks: readonly EmptyingTruck[], limit = 3): NearTruck[] {
+export function nearTrucks(
+  pickup: Point & { opens: number; closes: number },
+  trucks: readonly EmptyingTruck[],
+  limit = 3,
+): NearTruck[] {
   const near = trucks
     .map((truck) => ({ ...truck, milesAway: straightMiles(truck, pickup) }))
-    .filter(({ milesAway, emptyBy }) => milesAway <= nearTruckMiles && emptyBy >= pickup.opens - longestTruckWait && emptyBy + (milesAway / emptyMilesPerHour) * hour <= pickup.closes)
+    .filter(
+      ({ milesAway, emptyBy }) =>
+        milesAway <= nearTruckMiles &&
+        emptyBy >= pickup.opens - longestTruckWait &&
+        emptyBy + (milesAway / emptyMilesPerHour) * hour <= pickup.closes,
+    )
     .sort((one, other) => one.milesAway - other.milesAway || one.emptyBy - other.emptyBy)
-  return near.filter((truck, at) => near.findIndex(({ carrierId }) => carrierId === truck.carrierId) === at).slice(0, limit)
+  return near
+    .filter((truck, at) => near.findIndex(({ carrierId }) => carrierId === truck.carrierId) === at)
+    .slice(0, limit)
 }

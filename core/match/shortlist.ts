@@ -1,4 +1,4 @@
-import { straightMiles, type Point } from '../miles/straight'
+import { type Point, straightMiles } from '../miles/straight'
 import { day } from '../time/local'
 import { spanWords } from '../time/words'
 
@@ -61,7 +61,9 @@ function rank(pickup: Point, candidate: Candidate, runs: Run[], now: number): Sh
   const onTime = judged.filter((run) => run.deliveredOnTime).length
   const onTimeShare = (onTime + 4.5) / (judged.length + 5)
   const weight = (run: Run) => 0.5 ** ((now - run.bookedAt) / day / halfLifeDays)
-  const runScore = Math.log1p(here.reduce((sum, run) => sum + weight(run), 0) + near.reduce((sum, run) => sum + weight(run) / 3, 0))
+  const runScore = Math.log1p(
+    here.reduce((sum, run) => sum + weight(run), 0) + near.reduce((sum, run) => sum + weight(run) / 3, 0),
+  )
   const homeScore = Math.max(0, 1 - homeMiles / nearHomeMiles) * 0.6
   const last = here[0] ?? near[0] ?? null
   return {
@@ -76,7 +78,14 @@ function rank(pickup: Point, candidate: Candidate, runs: Run[], now: number): Sh
 
 const newestFirst = (one: Run, other: Run) => other.bookedAt - one.bookedAt
 
-function reasons(here: Run[], near: Run[], homeMiles: number, candidate: Candidate, grade: { onTime: number; judged: number }, now: number): string[] {
+function reasons(
+  here: Run[],
+  near: Run[],
+  homeMiles: number,
+  candidate: Candidate,
+  grade: { onTime: number; judged: number },
+  now: number,
+): string[] {
   const times = (count: number) => (count === 1 ? 'once' : `${count} times`)
   const why: string[] = []
   if (here[0]) why.push(`${times(here.length)} here, last ${spanWords(now - here[0].bookedAt)} ago`)

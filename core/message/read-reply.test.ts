@@ -24,9 +24,11 @@ describe('a carrier’s reply', () => {
     expect(read).toMatchObject({ readings: readings.map((dollars) => dollars * 100), mcNumber })
     expect(read.amountMinor).toBe(readings.length === 1 ? readings[0]! * 100 : null)
   })
-  test('the only amount is no price where it is called a part of it', () => expect(readReply('We need a $500 advance at pickup')).toMatchObject({ amountMinor: null, readings: [50_000] }))
+  test('the only amount is no price where it is called a part of it', () =>
+    expect(readReply('We need a $500 advance at pickup')).toMatchObject({ amountMinor: null, readings: [50_000] }))
 
-  test('the signature is not the offer', () => expect(ownWords('Yes, $900\n-- \nAda, our minimum is $500')).toBe('Yes, $900'))
+  test('the signature is not the offer', () =>
+    expect(ownWords('Yes, $900\n-- \nAda, our minimum is $500')).toBe('Yes, $900'))
   test('a huge text stays quick', () => {
     const started = performance.now()
     readReply(`${'$1,'.repeat(200_000)} On ${'x'.repeat(100_000)}`)

@@ -10,9 +10,11 @@ export interface ReplyFacts {
 /** An amount with its sign: `$1,850`, `usd 2100.50`. */
 const signed = /(?:\$\s*|usd\s*)(\d{1,3}(?:,\d{3})|\d{3,5})(\.\d{2})?(?!\d)/gi
 /** An amount without one, after a word that a price follows: `can do 2400`, `need 2,350`. */
-const plain = /\b(?:do|for|at|need|want|take|is|get|be|rate|price|offer|cover|asking|pay)\s+(?:(?:it|this|that|you|us|me|for|at|around|about)\s+){0,2}([1-9]\d{0,2},\d{3}|[1-9]\d{2,4})(\.\d{2})?(?![\d,.:/-]*\d)(?!\s*(?:lbs?|pounds?|#|mi\b|miles?|ft\b|feet|pallets?|am\b|pm\b|hrs?\b|hours?\b|minutes?\b|[a-z]*\s*(?:st|street|ave|road|rd)\b))/gi
+const plain =
+  /\b(?:do|for|at|need|want|take|is|get|be|rate|price|offer|cover|asking|pay)\s+(?:(?:it|this|that|you|us|me|for|at|around|about)\s+){0,2}([1-9]\d{0,2},\d{3}|[1-9]\d{2,4})(\.\d{2})?(?![\d,.:/-]*\d)(?!\s*(?:lbs?|pounds?|#|mi\b|miles?|ft\b|feet|pallets?|am\b|pm\b|hrs?\b|hours?\b|minutes?\b|[a-z]*\s*(?:st|street|ave|road|rd)\b))/gi
 /** What an amount is called that is a part of the pay, or beside it. */
-const part = /advance|detention|lumper|layover|tonu|not used|deposit|stop.?off|extra stop|insurance|cargo|liability|per mile|\/\s*mi|an hour|per hour|\/\s*hr/i
+const part =
+  /advance|detention|lumper|layover|tonu|not used|deposit|stop.?off|extra stop|insurance|cargo|liability|per mile|\/\s*mi|an hour|per hour|\/\s*hr/i
 
 /**
  * Reads prices and one MC number from a plain email text. Quoted history and signatures are left out; where two amounts stand, or the one
@@ -23,7 +25,9 @@ export function readReply(text: string): ReplyFacts {
   const found = [...amountsIn(own, signed), ...amountsIn(own, plain)]
   const whole = found.filter((each) => !each.isPart)
   const readings = [...new Set([...whole, ...found].map((each) => each.minor))].slice(0, mostReadings)
-  const numbers = new Set([...text.slice(0, longestRead).matchAll(/\bMC\s?#?-?\s?(\d{4,8})\b/gi)].map((match) => match[1]!))
+  const numbers = new Set(
+    [...text.slice(0, longestRead).matchAll(/\bMC\s?#?-?\s?(\d{4,8})\b/gi)].map((match) => match[1]!),
+  )
   return {
     amountMinor: readings.length === 1 && whole.length > 0 ? readings[0]! : null,
     readings,
@@ -40,14 +44,22 @@ function amountsIn(text: string, pattern: RegExp): { minor: number; isPart: bool
     // The words of its own clause: up to the next point, comma or line.
     const before = /[^.;,\n]{0,24}$/.exec(text.slice(Math.max(0, match.index - 24), match.index))?.[0] ?? ''
     const after = /^[^.;,\n]{0,24}/.exec(text.slice(end, end + 24))?.[0] ?? ''
-    return { minor: Math.round(Number(`${match[1]!.replaceAll(',', '')}${match[2] ?? ''}`) * 100), isPart: part.test(before) || part.test(after) }
+    return {
+      minor: Math.round(Number(`${match[1]!.replaceAll(',', '')}${match[2] ?? ''}`) * 100),
+      isPart: part.test(before) || part.test(after),
+    }
   })
 }
 
 /** The writer's own words: up to the signature or the quoted email, at most 20,000 characters. */
 export function ownWords(text: string): string {
   const lines = text.slice(0, longestRead).split(/\r?\n/)
-  const end = lines.map((line) => line.trim()).findIndex((line) => line === '--' || line.startsWith('>') || /^On .{1,200} wrote:$/.test(line) || /^-{2,} ?Original/i.test(line))
+  const end = lines
+    .map((line) => line.trim())
+    .findIndex(
+      (line) =>
+        line === '--' || line.startsWith('>') || /^On .{1,200} wrote:$/.test(line) || /^-{2,} ?Original/i.test(line),
+    )
   return (end < 0 ? lines : lines.slice(0, end)).join('\n').trim()
 }
 

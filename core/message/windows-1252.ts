@@ -5,4 +5,5 @@ const signs = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’�
  * A text in which bytes 80 to 9F were taken for control characters, with the signs they are. Email says latin1 or us-ascii and means
  * windows-1252, and Node's own decoder of windows-1252 leaves these bytes as they are. UTF-8 email has none of them.
  */
-export const withWindowsSigns = (text: string): string => text.replace(/[\u0080-\u009f]/g, (sign) => signs[sign.charCodeAt(0) - 0x80]!)
+export const withWindowsSigns = (text: string): string =>
+  text.replace(/[\u0080-\u009f]/g, (sign) => signs[sign.charCodeAt(0) - 0x80]!)

@@ -75,7 +75,11 @@ function nodesByCell({ nodes }: Network): Map<number, Cell> {
     if (known) known.push(at)
     else cells.set(cell, [at])
   }
-  const packed = (inside: number[]): Cell => ({ node: Int32Array.from(inside), lat: Float64Array.from(inside, (at) => nodes[at]!.lat), lon: Float64Array.from(inside, (at) => nodes[at]!.lon) })
+  const packed = (inside: number[]): Cell => ({
+    node: Int32Array.from(inside),
+    lat: Float64Array.from(inside, (at) => nodes[at]!.lat),
+    lon: Float64Array.from(inside, (at) => nodes[at]!.lon),
+  })
   return new Map([...cells].map(([cell, inside]) => [cell, packed(inside)]))
 }
 

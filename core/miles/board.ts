@@ -12,7 +12,13 @@ export interface Board {
   count: number
 }
 
-export const makeBoard = (nodes: number): Board => ({ cost: new Float64Array(nodes).fill(Number.POSITIVE_INFINITY), label: new Uint32Array(nodes), entry: new Uint8Array(nodes), reached: new Uint16Array(nodes), count: 0 })
+export const makeBoard = (nodes: number): Board => ({
+  cost: new Float64Array(nodes).fill(Number.POSITIVE_INFINITY),
+  label: new Uint32Array(nodes),
+  entry: new Uint8Array(nodes),
+  reached: new Uint16Array(nodes),
+  count: 0,
+})
 
 /** Sets out the cheapest way from a place to each hub its entries lead to. */
 export function setOut(board: Board, labels: Labels, entries: Entry[], choice: Choice): void {
@@ -50,7 +56,12 @@ export interface Reach {
 export function reachOf(board: Board, labels: Labels, entries: Entry[]): Reach {
   setOut(board, labels, entries, 'practical')
   const { count } = board
-  const reach: Reach = { hub: board.reached.slice(0, count), cost: new Float64Array(count), miles: new Float64Array(count), hours: new Float64Array(count) }
+  const reach: Reach = {
+    hub: board.reached.slice(0, count),
+    cost: new Float64Array(count),
+    miles: new Float64Array(count),
+    hours: new Float64Array(count),
+  }
   for (let at = 0; at < count; at += 1) {
     const hub = board.reached[at]!
     const entry = entries[board.entry[hub]!]!
@@ -63,7 +74,12 @@ export function reachOf(board: Board, labels: Labels, entries: Entry[]): Reach {
 }
 
 /** The cheapest way from the place that is set out to another; of equals by the busier hub. */
-export function meet(board: Board, labels: Labels, from: Entry[], to: Reach): { cost: number; miles: number; hours: number } | null {
+export function meet(
+  board: Board,
+  labels: Labels,
+  from: Entry[],
+  to: Reach,
+): { cost: number; miles: number; hours: number } | null {
   const { hub, cost } = to
   let best = Number.POSITIVE_INFINITY
   let found = -1
@@ -76,5 +92,9 @@ export function meet(board: Board, labels: Labels, from: Entry[], to: Reach): { 
   if (found < 0) return null
   const start = from[board.entry[hub[found]!]!]!
   const label = board.label[hub[found]!]!
-  return { cost: best, miles: start.miles + labels.miles[label]! + to.miles[found]!, hours: start.hours + labels.hours[label]! + to.hours[found]! }
+  return {
+    cost: best,
+    miles: start.miles + labels.miles[label]! + to.miles[found]!,
+    hours: start.hours + labels.hours[label]! + to.hours[found]!,
+  }
 }

@@ -7,7 +7,13 @@ import { limits } from './hours-of-service'
 const hour = 3_600_000
 const start = Date.UTC(2026, 10, 24, 13)
 const always = { opens: start, closes: start + 1000 * hour, work: 0 }
-const drive = (over: Partial<DriveToPlan> = {}): DriveToPlan => ({ ready: start, stops: [always, always], legs: [10], team: false, ...over })
+const drive = (over: Partial<DriveToPlan> = {}): DriveToPlan => ({
+  ready: start,
+  stops: [always, always],
+  legs: [10],
+  team: false,
+  ...over,
+})
 const arrival = (plan: ReturnType<typeof planDrive>, stop = 1) => (plan.stops[stop]!.arrives - start) / hour
 
 describe('a way without windows', () => {
@@ -39,7 +45,10 @@ describe('a way without windows', () => {
   test('a week used up means 34 hours off', () => {
     const plan = planDrive(drive({ legs: [8], used: { driving: 0, window: 0, sinceBreak: 0, cycle: 66 } }))
     expect(plan.stops[1]!.rests).toMatchObject([{ kind: 'restart', driven: 4 * hour }])
-    expect(planDrive(drive({ legs: [8], used: { driving: 0, window: 0, sinceBreak: 0, cycle: 55 }, cycleHours: 60 })).stops[1]!.rests).toMatchObject([{ kind: 'restart', driven: 5 * hour }])
+    expect(
+      planDrive(drive({ legs: [8], used: { driving: 0, window: 0, sinceBreak: 0, cycle: 55 }, cycleHours: 60 }))
+        .stops[1]!.rests,
+    ).toMatchObject([{ kind: 'restart', driven: 5 * hour }])
   })
   test('loading eats the window of 14 hours, and half an hour of it is the break', () => {
     const loading = { ...always, work: 5 * hour }
@@ -84,7 +93,10 @@ describe('windows', () => {
   ])('%s: the window between two local times is %s', (_, from, to, hours) => {
     const opens = toInstant(from, 'America/Boise')
     const closes = toInstant(to, 'America/Boise')
-    const stops = [{ opens, closes: opens, work: 0 }, { opens, closes, work: 0 }]
+    const stops = [
+      { opens, closes: opens, work: 0 },
+      { opens, closes, work: 0 },
+    ]
     expect(planDrive({ ready: opens, stops, legs: [hours], team: true }).late).toBeGreaterThan(0)
     expect(planDrive({ ready: opens, stops, legs: [hours / 1.1], team: true }).late).toBe(0)
     expect(planDrive({ ready: opens, stops, legs: [hours / 1.1 + 0.02], team: true }).late).toBeGreaterThan(0)
@@ -93,20 +105,51 @@ describe('windows', () => {
     const opens = toInstant('2026-11-24T08:00', 'America/Chicago')
     const closes = toInstant('2026-11-24T15:00', 'America/Denver')
     expect(closes - opens).toBe(8 * hour)
-    expect(planDrive({ ready: opens, stops: [{ opens, closes: opens, work: 0 }, { opens, closes, work: 0 }], legs: [8], team: false }).late).toBe(0)
+    expect(
+      planDrive({
+        ready: opens,
+        stops: [
+          { opens, closes: opens, work: 0 },
+          { opens, closes, work: 0 },
+        ],
+        legs: [8],
+        team: false,
+      }).late,
+    ).toBe(0)
   })
 })
 
-const anyDrive = fc.record({
-  legs: fc.array(fc.double({ min: 0.2, max: 26, noNaN: true }), { minLength: 1, maxLength: 4 }),
-  opens: fc.array(fc.double({ min: 0, max: 60, noNaN: true }), { minLength: 5, maxLength: 5 }),
-  lengths: fc.array(fc.double({ min: 0.5, max: 30, noNaN: true }), { minLength: 5, maxLength: 5 }),
-  work: fc.array(fc.double({ min: 0, max: 3, noNaN: true }), { minLength: 5, maxLength: 5 }),
-  used: fc.record({ driving: fc.double({ min: 0, max: 11, noNaN: true }), window: fc.double({ min: 0, max: 14, noNaN: true }), sinceBreak: fc.double({ min: 0, max: 8, noNaN: true }), cycle: fc.double({ min: 0, max: 70, noNaN: true }) }),
-}).map(({ legs, opens, lengths, work, used }): DriveToPlan => {
-  const ordered = opens.toSorted((one, other) => one - other)
-  return { ready: start, legs, team: false, used: { ...used, window: Math.max(used.window, used.driving), sinceBreak: Math.min(used.sinceBreak, used.driving) }, stops: [0, ...legs].map((_, at) => ({ opens: start + ordered[at]! * hour, closes: start + (ordered[at]! + lengths[at]!) * hour, work: Math.round(work[at]! * hour) })) }
-})
+const anyDrive = fc
+  .record({
+    legs: fc.array(fc.double({ min: 0.2, max: 26, noNaN: true }), { minLength: 1, maxLength: 4 }),
+    opens: fc.array(fc.double({ min: 0, max: 60, noNaN: true }), { minLength: 5, maxLength: 5 }),
+    lengths: fc.array(fc.double({ min: 0.5, max: 30, noNaN: true }), { minLength: 5, maxLength: 5 }),
+    work: fc.array(fc.double({ min: 0, max: 3, noNaN: true }), { minLength: 5, maxLength: 5 }),
+    used: fc.record({
+      driving: fc.double({ min: 0, max: 11, noNaN: true }),
+      window: fc.double({ min: 0, max: 14, noNaN: true }),
+      sinceBreak: fc.double({ min: 0, max: 8, noNaN: true }),
+      cycle: fc.double({ min: 0, max: 70, noNaN: true }),
+    }),
+  })
+  .map(({ legs, opens, lengths, work, used }): DriveToPlan => {
+    const ordered = opens.toSorted((one, other) => one - other)
+    return {
+      ready: start,
+      legs,
+      team: false,
+      used: {
+        ...used,
+        window: Math.max(used.window, used.driving),
+        sinceBreak: Math.min(used.sinceBreak, used.driving),
+      },
+      stops: [0, ...legs].map((_, at) => ({
+        opens: start + ordered[at]! * hour,
+        closes: start + (ordered[at]! + lengths[at]!) * hour,
+        work: Math.round(work[at]! * hour),
+      })),
+    }
+  })
 
 describe('for any drive', () => {
   test('never more than 11 hours at the wheel between rests, nor 8 without a break', () => {
@@ -141,7 +184,11 @@ describe('for any drive', () => {
   test('who sets out later never arrives earlier', () => {
     fc.assert(
       fc.property(anyDrive, fc.double({ min: 0, max: 30, noNaN: true }), (plan, later) => {
-        const rested = { ...plan, used: undefined, stops: plan.stops.map((stop) => ({ ...stop, closes: stop.closes + 500 * hour })) }
+        const rested = {
+          ...plan,
+          used: undefined,
+          stops: plan.stops.map((stop) => ({ ...stop, closes: stop.closes + 500 * hour })),
+        }
         const [soon, late] = [planDrive(rested), planDrive({ ...rested, ready: plan.ready + later * hour })]
         return late.stops.at(-1)!.arrives >= soon.stops.at(-1)!.arrives - 1000
       }),
@@ -149,6 +196,14 @@ describe('for any drive', () => {
     )
   })
   test('a team is never behind a single driver but for the changing over', () => {
-    fc.assert(fc.property(anyDrive, (plan) => planDrive({ ...plan, team: true }).stops.at(-1)!.arrives <= planDrive(plan).stops.at(-1)!.arrives + plan.legs.reduce((sum, leg) => sum + leg, 0) * 0.1 * hour + 1000), { numRuns: 200 })
+    fc.assert(
+      fc.property(
+        anyDrive,
+        (plan) =>
+          planDrive({ ...plan, team: true }).stops.at(-1)!.arrives <=
+          planDrive(plan).stops.at(-1)!.arrives + plan.legs.reduce((sum, leg) => sum + leg, 0) * 0.1 * hour + 1000,
+      ),
+      { numRuns: 200 },
+    )
   })
 })

@@ -80,29 +80,52 @@ function onward(course: Course, drive: DriveToPlan, wheel: number): Course[] {
     return { ...course, clock: way.clock, rests: [...before, ...way.rests] }
   }
   const isFresh = clock.windowFrom === clock.now
-  return isFresh ? [driven(clock, [])] : [driven(clock, []), driven(restFor(clock, limits.off), [{ kind: 'rest', at: clock.now, length: limits.off, driven: 0 }])]
+  return isFresh
+    ? [driven(clock, [])]
+    : [
+        driven(clock, []),
+        driven(restFor(clock, limits.off), [{ kind: 'rest', at: clock.now, length: limits.off, driven: 0 }]),
+      ]
 }
 
 function atStop({ clock, stops, rests }: Course, stop: DriveStop): Course {
   const waited = waitUntil(clock, stop.opens)
   const late = Math.max(0, waited.now - stop.closes)
   const worked = workFor(waited, stop.work, Math.max(0, stop.closes - waited.now))
-  return { clock: worked, rests: [], stops: [...stops, { arrives: clock.now, begins: waited.now, leaves: worked.now, late, rests }] }
+  return {
+    clock: worked,
+    rests: [],
+    stops: [...stops, { arrives: clock.now, begins: waited.now, leaves: worked.now, late, rests }],
+  }
 }
 
 const lateness = (course: Course): number => course.stops.reduce((sum, stop) => sum + stop.late, 0)
 
 /** Lateness weighs before time: a plan that is on time is better than one that ends sooner. */
-const isBetter = (one: Course, other: Course): boolean => lateness(one) < lateness(other) || (lateness(one) === lateness(other) && one.clock.now < other.clock.now)
+const isBetter = (one: Course, other: Course): boolean =>
+  lateness(one) < lateness(other) || (lateness(one) === lateness(other) && one.clock.now < other.clock.now)
 
 /** Leaves out courses that are behind another in every respect; of two alike the first stays. */
 function undominated(courses: Course[]): Course[] {
-  return courses.filter((course, at) => !courses.some((other, index) => index !== at && isAhead(other, course) && (index < at || !isAhead(course, other))))
+  return courses.filter(
+    (course, at) =>
+      !courses.some(
+        (other, index) => index !== at && isAhead(other, course) && (index < at || !isAhead(course, other)),
+      ),
+  )
 }
 
 function isAhead(one: Course, other: Course): boolean {
   const [a, b] = [one.clock, other.clock]
-  return lateness(one) <= lateness(other) && a.now <= b.now && a.driving <= b.driving && a.sinceBreak <= b.sinceBreak && a.cycle <= b.cycle && a.windowFrom >= b.windowFrom && a.slack >= b.slack
+  return (
+    lateness(one) <= lateness(other) &&
+    a.now <= b.now &&
+    a.driving <= b.driving &&
+    a.sinceBreak <= b.sinceBreak &&
+    a.cycle <= b.cycle &&
+    a.windowFrom >= b.windowFrom &&
+    a.slack >= b.slack
+  )
 }
 
 /** Arrivals when the first stop is begun as late as everything after it allows, to the minute. */
@@ -132,8 +155,16 @@ const earliestPickup = 48 * hour
 
 /** How a late plan could be mended; each alone. */
 export function mendsOf(drive: DriveToPlan, plan: DrivePlan): Mends {
-  const shifted = (by: number): DriveToPlan => ({ ...drive, ready: drive.ready - by, stops: drive.stops.map((stop, at) => (at === 0 ? { ...stop, opens: stop.opens - by } : stop)) })
-  return { team: !drive.team && howLate({ ...drive, team: true }) === 0, earlierPickup: leastShift((by) => howLate(shifted(by)) === 0), laterDelivery: plan.late }
+  const shifted = (by: number): DriveToPlan => ({
+    ...drive,
+    ready: drive.ready - by,
+    stops: drive.stops.map((stop, at) => (at === 0 ? { ...stop, opens: stop.opens - by } : stop)),
+  })
+  return {
+    team: !drive.team && howLate({ ...drive, team: true }) === 0,
+    earlierPickup: leastShift((by) => howLate(shifted(by)) === 0),
+    laterDelivery: plan.late,
+  }
 }
 
 /** The least whole quarter of an hour that is enough. */

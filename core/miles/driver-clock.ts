@@ -26,13 +26,27 @@ const hour = 3_600_000
 
 export function clockAt(now: number, used: HoursUsed): Clock {
   const fresh = used.driving === 0 && used.window === 0
-  return { now, driving: used.driving * hour, sinceBreak: used.sinceBreak * hour, cycle: used.cycle * hour, windowFrom: now - used.window * hour, slack: fresh ? Number.POSITIVE_INFINITY : 0 }
+  return {
+    now,
+    driving: used.driving * hour,
+    sinceBreak: used.sinceBreak * hour,
+    cycle: used.cycle * hour,
+    windowFrom: now - used.window * hour,
+    slack: fresh ? Number.POSITIVE_INFINITY : 0,
+  }
 }
 
 /** Ten hours off or longer: the day begins anew, and could begin later still. */
 export function restFor(clock: Clock, length: number): Clock {
   const now = clock.now + length
-  return { now, driving: 0, sinceBreak: 0, cycle: length >= limits.restart ? 0 : clock.cycle, windowFrom: now, slack: Number.POSITIVE_INFINITY }
+  return {
+    now,
+    driving: 0,
+    sinceBreak: 0,
+    cycle: length >= limits.restart ? 0 : clock.cycle,
+    windowFrom: now,
+    slack: Number.POSITIVE_INFINITY,
+  }
 }
 
 /** Waits until an instant: a long wait is a rest; of a short one as much as may be is added to the last rest. */
@@ -41,12 +55,24 @@ export function waitUntil(clock: Clock, instant: number): Clock {
   if (length <= 0) return clock
   if (length >= limits.off) return restFor(clock, length)
   const shift = Math.min(length, clock.slack)
-  return { ...clock, now: instant, sinceBreak: length >= limits.break ? 0 : clock.sinceBreak, windowFrom: clock.windowFrom + shift, slack: clock.slack - shift }
+  return {
+    ...clock,
+    now: instant,
+    sinceBreak: length >= limits.break ? 0 : clock.sinceBreak,
+    windowFrom: clock.windowFrom + shift,
+    slack: clock.slack - shift,
+  }
 }
 
 /** Works at a stop, on duty; `spare` is by how much the work could have begun later. */
 export function workFor(clock: Clock, length: number, spare: number): Clock {
-  return { ...clock, now: clock.now + length, cycle: clock.cycle + length, sinceBreak: length >= limits.break ? 0 : clock.sinceBreak, slack: Math.min(clock.slack, spare) }
+  return {
+    ...clock,
+    now: clock.now + length,
+    cycle: clock.cycle + length,
+    sinceBreak: length >= limits.break ? 0 : clock.sinceBreak,
+    slack: Math.min(clock.slack, spare),
+  }
 }
 
 /** Drives for some wheel time, resting where the rules say so and no sooner. */
@@ -63,7 +89,13 @@ export function driveFor(clock: Clock, wheel: number, cycleLimit: number): { clo
     const day = Math.min(limits.driving - at.driving, at.windowFrom + limits.window - at.now)
     const stretch = Math.min(wheel - driven, week, day, limits.drivingBeforeBreak - at.sinceBreak)
     if (stretch > 0) {
-      at = { ...at, now: at.now + stretch, driving: at.driving + stretch, sinceBreak: at.sinceBreak + stretch, cycle: at.cycle + stretch }
+      at = {
+        ...at,
+        now: at.now + stretch,
+        driving: at.driving + stretch,
+        sinceBreak: at.sinceBreak + stretch,
+        cycle: at.cycle + stretch,
+      }
       driven += stretch
     } else if (week <= 0) rest('restart', limits.restart)
     else if (day <= 0) rest('rest', limits.off)

@@ -23,7 +23,8 @@ export const noLeg = 0xffff
 /** What a way is chosen by: time with a reluctance for small roads, or miles alone. */
 export type Choice = 'practical' | 'shortest'
 
-const weightOf = (choice: Choice) => (leg: { cost: number; miles: number }) => (choice === 'practical' ? leg.cost : leg.miles)
+const weightOf = (choice: Choice) => (leg: { cost: number; miles: number }) =>
+  choice === 'practical' ? leg.cost : leg.miles
 
 interface Entry {
   hub: number
@@ -55,7 +56,14 @@ export function makeLabels(network: Network, choice: Choice): Labels {
 
 function columns(entries: Entry[][]): Labels {
   const total = entries.reduce((sum, each) => sum + each.length, 0)
-  const labels: Labels = { offsets: new Uint32Array(entries.length + 1), hub: new Uint16Array(total), cost: new Float32Array(total), miles: new Float32Array(total), hours: new Float32Array(total), leg: new Uint16Array(total) }
+  const labels: Labels = {
+    offsets: new Uint32Array(entries.length + 1),
+    hub: new Uint16Array(total),
+    cost: new Float32Array(total),
+    miles: new Float32Array(total),
+    hours: new Float32Array(total),
+    leg: new Uint16Array(total),
+  }
   let at = 0
   for (const [node, each] of entries.entries()) {
     for (const entry of each) {
@@ -96,7 +104,13 @@ function hubOrder(network: Network, weight: (leg: { cost: number; miles: number 
   const order: number[] = []
   while (left.size > 0) {
     let hub = -1
-    for (const node of left) if (hub < 0 || passed[node]! > passed[hub]! || (passed[node] === passed[hub] && network.legsOf[node]!.length > network.legsOf[hub]!.length)) hub = node
+    for (const node of left)
+      if (
+        hub < 0 ||
+        passed[node]! > passed[hub]! ||
+        (passed[node] === passed[hub] && network.legsOf[node]!.length > network.legsOf[hub]!.length)
+      )
+        hub = node
     left.delete(hub)
     order.push(hub)
     for (const tree of trees) cover(tree, hub, passed)

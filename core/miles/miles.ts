@@ -45,7 +45,8 @@ export function makeMiles(roads: Roads): Miles {
   }
 }
 
-const rounded = (leg: Leg | null): Leg | null => leg && { miles: Math.round(leg.miles * 10) / 10, hours: Math.round(leg.hours * 100) / 100 }
+const rounded = (leg: Leg | null): Leg | null =>
+  leg && { miles: Math.round(leg.miles * 10) / 10, hours: Math.round(leg.hours * 100) / 100 }
 
 function totals(legs: Leg[]): Leg {
   const total = (pick: (leg: Leg) => number) => Math.round(legs.reduce((sum, each) => sum + pick(each), 0) * 100) / 100

@@ -53,14 +53,17 @@ export function openRoads(data: RoadsData): Roads {
   return {
     network,
     door: (point) => ({ point, entries: locality.near(point) }),
-    between: (from, to, choice = 'practical') => nearer(meetDoors(board, data.labels[choice], from, to, choice), locality.between(from.point, to.point), choice),
+    between: (from, to, choice = 'practical') =>
+      nearer(meetDoors(board, data.labels[choice], from, to, choice), locality.between(from.point, to.point), choice),
     way(from, to, choice = 'practical') {
       const labels = data.labels[choice]
       const best = meetDoors(board, labels, from, to, choice)
       const local = locality.between(from.point, to.point)
       const leg = nearer(best, local, choice)
       if (!leg) return null
-      return best && (!local || best.cost <= entryWeight(local, choice)) ? { ...leg, ...drawn(network, labels, best, from, to) } : { ...leg, roads: [{ road: localRoads, miles: tenths(leg.miles) }], line: [from.point, to.point] }
+      return best && (!local || best.cost <= entryWeight(local, choice))
+        ? { ...leg, ...drawn(network, labels, best, from, to) }
+        : { ...leg, roads: [{ road: localRoads, miles: tenths(leg.miles) }], line: [from.point, to.point] }
     },
     matrix(from, to) {
       const labels = data.labels.practical
@@ -69,7 +72,11 @@ export function openRoads(data: RoadsData): Roads {
       for (let row = 0; row < from.length; row += 1) {
         setOut(board, labels, from[row]!.entries, 'practical')
         for (let column = 0; column < to.length; column += 1) {
-          const leg = nearer(meet(board, labels, from[row]!.entries, ends[column]!), locality.between(from[row]!.point, to[column]!.point), 'practical')
+          const leg = nearer(
+            meet(board, labels, from[row]!.entries, ends[column]!),
+            locality.between(from[row]!.point, to[column]!.point),
+            'practical',
+          )
           miles[row * to.length + column] = leg ? leg.miles : Number.NaN
         }
         clear(board)
@@ -80,7 +87,11 @@ export function openRoads(data: RoadsData): Roads {
 }
 
 /** The cheaper of the way by the network and the way by local roads only. */
-function nearer(best: { cost: number; miles: number; hours: number } | null, local: Entry | null, choice: Choice): Leg | null {
+function nearer(
+  best: { cost: number; miles: number; hours: number } | null,
+  local: Entry | null,
+  choice: Choice,
+): Leg | null {
   const way = best && (!local || best.cost <= entryWeight(local, choice)) ? best : local
   return way && { miles: Math.max(leastMiles, way.miles), hours: Math.max(leastHours, way.hours) }
 }
@@ -106,7 +117,8 @@ function meetDoors(board: Board, labels: Labels, from: Door, to: Door, choice: C
     for (let at = labels.offsets[node]!; at < labels.offsets[node + 1]!; at += 1) {
       const cost = board.cost[labels.hub[at]!]! + labels.cost[at]! + after
       // Of ways as cheap as each other the one by the busier hub, so that there and back are alike.
-      if (cost > best || cost === Number.POSITIVE_INFINITY || (cost === best && labels.hub[at]! >= labels.hub[label]!)) continue
+      if (cost > best || cost === Number.POSITIVE_INFINITY || (cost === best && labels.hub[at]! >= labels.hub[label]!))
+        continue
       best = cost
       label = at
       end = index
@@ -121,7 +133,14 @@ function meetingAt(board: Board, labels: Labels, cost: number, from: Entry[], to
   const hub = labels.hub[label]!
   const start = from[board.entry[hub]!]!
   const first = board.label[hub]!
-  return { cost, hub, from: start, to, miles: start.miles + labels.miles[first]! + labels.miles[label]! + to.miles, hours: start.hours + labels.hours[first]! + labels.hours[label]! + to.hours }
+  return {
+    cost,
+    hub,
+    from: start,
+    to,
+    miles: start.miles + labels.miles[first]! + labels.miles[label]! + to.miles,
+    hours: start.hours + labels.hours[first]! + labels.hours[label]! + to.hours,
+  }
 }
 
 /** What the way between a door and the network is called. */
@@ -135,9 +154,16 @@ function drawn(network: Network, labels: Labels, best: DoorMeeting, from: Door, 
   const legs = [...outward.legs, ...homeward.legs.toReversed()]
   const nodes = [...outward.nodes, ...homeward.nodes.toReversed().slice(1)]
   const driven = legs.map((leg) => ({ road: network.legs[leg]!.road, miles: network.legs[leg]!.miles }))
-  const line = [from.point, ...nodes.map((node) => network.nodes[node]!), to.point].map(({ lat, lon }) => ({ lat, lon }))
+  const line = [from.point, ...nodes.map((node) => network.nodes[node]!), to.point].map(({ lat, lon }) => ({
+    lat,
+    lon,
+  }))
   return {
-    roads: drawnTogether([{ road: localRoads, miles: best.from.miles }, ...driven, { road: localRoads, miles: best.to.miles }]),
+    roads: drawnTogether([
+      { road: localRoads, miles: best.from.miles },
+      ...driven,
+      { road: localRoads, miles: best.to.miles },
+    ]),
     line: line.filter((point, at) => at === 0 || straightMiles(point, line[at - 1]!) > 0.05),
   }
 }

@@ -4,7 +4,12 @@ import type { Point } from './straight'
 export type Waters = { name: string; line: Point[] }[]
 
 /** Waters made ready: each line as flat numbers, with the box around it. */
-export type WaterLines = { name: string; box: [south: number, north: number, west: number, east: number]; lat: Float64Array; lon: Float64Array }[]
+export type WaterLines = {
+  name: string
+  box: [south: number, north: number, west: number, east: number]
+  lat: Float64Array
+  lon: Float64Array
+}[]
 
 export function waterLines(waters: Waters): WaterLines {
   return waters.map(({ name, line }) => {
@@ -31,11 +36,21 @@ export function waterBetween(waters: WaterLines, from: Point, to: Point): string
 }
 
 /** Whether two segments cross: the ends of each lie on different sides of the other. */
-function cross(aLat: number, aLon: number, bLat: number, bLon: number, cLat: number, cLon: number, dLat: number, dLon: number): boolean {
+function cross(
+  aLat: number,
+  aLon: number,
+  bLat: number,
+  bLon: number,
+  cLat: number,
+  cLon: number,
+  dLat: number,
+  dLon: number,
+): boolean {
   return (
     side(aLat, aLon, bLat, bLon, cLat, cLon) * side(aLat, aLon, bLat, bLon, dLat, dLon) < 0 &&
     side(cLat, cLon, dLat, dLon, aLat, aLon) * side(cLat, cLon, dLat, dLon, bLat, bLon) < 0
   )
 }
 
-const side = (fromLat: number, fromLon: number, toLat: number, toLon: number, lat: number, lon: number): number => (toLon - fromLon) * (lat - fromLat) - (toLat - fromLat) * (lon - fromLon)
+const side = (fromLat: number, fromLon: number, toLat: number, toLon: number, lat: number, lon: number): number =>
+  (toLon - fromLon) * (lat - fromLat) - (toLat - fromLat) * (lon - fromLon)

@@ -40,19 +40,37 @@ export interface NoRate {
 export type Converted = Reckoned | NoRate
 
 /** The newest rate of a day or before from a currency into the desk's; `by` is null for the desk's own. Refused where the table has none. */
-export function rateOn(currency: Currency, rates: readonly ExchangeRate[], day: string): { by: DatedRate | null } | NoRate {
+export function rateOn(
+  currency: Currency,
+  rates: readonly ExchangeRate[],
+  day: string,
+): { by: DatedRate | null } | NoRate {
   if (currency === deskCurrency) return { by: null }
-  const usable = rates.filter((rate) => rate.from === currency && rate.to === deskCurrency && rate.day <= day && rate.day >= addDays(day, -oldestDays))
-  const newest = usable.reduce<ExchangeRate | null>((best, rate) => (best === null || rate.day > best.day ? rate : best), null)
-  if (!newest) return { refusal: { code: 'no_exchange_rate', message: `No exchange rate from ${currency} to ${deskCurrency} is known for ${day}: it is read every hour, or can be put in from a file.` } }
+  const usable = rates.filter(
+    (rate) =>
+      rate.from === currency && rate.to === deskCurrency && rate.day <= day && rate.day >= addDays(day, -oldestDays),
+  )
+  const newest = usable.reduce<ExchangeRate | null>(
+    (best, rate) => (best === null || rate.day > best.day ? rate : best),
+    null,
+  )
+  if (!newest)
+    return {
+      refusal: {
+        code: 'no_exchange_rate',
+        message: `No exchange rate from ${currency} to ${deskCurrency} is known for ${day}: it is read every hour, or can be put in from a file.`,
+      },
+    }
   return { by: { rateE6: newest.rateE6, day: newest.day } }
 }
 
 /** Minor units of another currency in the desk's, rounded half away from zero; without a rate it is the desk's already. */
-export const toDesk = (amountMinor: number, by: DatedRate | null): number => (by === null ? amountMinor : roundHalfAway((amountMinor * by.rateE6) / 1_000_000))
+export const toDesk = (amountMinor: number, by: DatedRate | null): number =>
+  by === null ? amountMinor : roundHalfAway((amountMinor * by.rateE6) / 1_000_000)
 
 /** Minor units of the desk's currency in another, rounded half away from zero. */
-export const fromDesk = (amountMinor: number, by: DatedRate | null): number => (by === null ? amountMinor : roundHalfAway((amountMinor * 1_000_000) / by.rateE6))
+export const fromDesk = (amountMinor: number, by: DatedRate | null): number =>
+  by === null ? amountMinor : roundHalfAway((amountMinor * 1_000_000) / by.rateE6)
 
 /**
  * A sum in the desk's currency on a day, by the newest rate of that day or before, rounded half away from zero. Refused where the table has
@@ -70,19 +88,25 @@ export function reckonedWords(money: Money, reckoned: Reckoned): string {
 }
 
 /** `($2,106 at 0.7312 of Nov 27)`: what a sum comes to in the desk's currency, and by which rate. */
-export const deskWords = (amountMinor: number, by: DatedRate): string => `(${formatMoney(amountMinor, deskCurrency)} at ${rateWords(by.rateE6)} of ${by.day})`
+export const deskWords = (amountMinor: number, by: DatedRate): string =>
+  `(${formatMoney(amountMinor, deskCurrency)} at ${rateWords(by.rateE6)} of ${by.day})`
 
 /** `0.7312`: four decimals, as such tables print them. */
 export const rateWords = (rateE6: number): string => (rateE6 / 1_000_000).toFixed(4)
 
 /** Reads a table of rates (`day,from,to,rate`, a head first); what cannot be read is told, the rest is taken. */
-export function readExchangeRates(rows: string[][], isCurrency: (text: string) => text is Currency, isDay: (text: string) => boolean): { rows: ExchangeRate[]; refused: { line: number; reason: string }[] } {
+export function readExchangeRates(
+  rows: string[][],
+  isCurrency: (text: string) => text is Currency,
+  isDay: (text: string) => boolean,
+): { rows: ExchangeRate[]; refused: { line: number; reason: string }[] } {
   const read: ExchangeRate[] = []
   const refused: { line: number; reason: string }[] = []
   rows.slice(1).forEach(([day = '', from = '', to = '', rate = ''], at) => {
     const value = Number(rate)
     if (!isDay(day)) refused.push({ line: at + 2, reason: `no such day: ${day}` })
-    else if (!isCurrency(from) || !isCurrency(to) || from === to) refused.push({ line: at + 2, reason: `no such currencies: ${from} to ${to}` })
+    else if (!isCurrency(from) || !isCurrency(to) || from === to)
+      refused.push({ line: at + 2, reason: `no such currencies: ${from} to ${to}` })
     // A dollar is worth neither a cent nor a hundred of the other: such a figure has lost its point.
     else if (!(value > 0.2 && value < 5)) refused.push({ line: at + 2, reason: `no rate: ${rate}` })
     else read.push({ day, from, to, rateE6: Math.round(value * 1_000_000) })

@@ -30,7 +30,9 @@ describe('amounts', () => {
   })
 
   test('what is written is read back the same', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 99_999_999_999 }), (minor) => readAmount(formatAmount(minor)) === minor))
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 99_999_999_999 }), (minor) => readAmount(formatAmount(minor)) === minor),
+    )
   })
 
   test('a half cent goes away from zero', () => {
@@ -50,5 +52,7 @@ test.each([
   ['2.4k cad', 'USD', 240_000, 'CAD'],
   ['US$ 2,000', 'CAD', 200_000, 'USD'],
   ['usd 2000', 'CAD', 200_000, 'USD'],
-] as const)('%s, usually %s', (text, usual, amountMinor, currency) => expect(readMoney(text, usual)).toEqual({ amountMinor, currency }))
+] as const)('%s, usually %s', (text, usual, amountMinor, currency) =>
+  expect(readMoney(text, usual)).toEqual({ amountMinor, currency }),
+)
 test.each(['EUR 5', 'C$', 'cad', '-5', ''])('%j is no money', (text) => expect(readMoney(text, 'USD')).toBeNull())

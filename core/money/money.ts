@@ -19,7 +19,9 @@ export function roundHalfAway(value: number): number {
 export function formatAmount(amountMinor: number): string {
   const sign = amountMinor < 0 ? '-' : ''
   const absolute = Math.abs(Math.round(amountMinor))
-  const whole = Math.floor(absolute / 100).toString().replace(/\B(?=(\d{3})+$)/g, ',')
+  const whole = Math.floor(absolute / 100)
+    .toString()
+    .replace(/\B(?=(\d{3})+$)/g, ',')
   const cents = absolute % 100
   return cents === 0 ? `${sign}${whole}` : `${sign}${whole}.${cents.toString().padStart(2, '0')}`
 }

@@ -11,7 +11,11 @@ export type OfferState = (typeof offerStates)[number]
 /** An offer as a rep records it from the phone. `goodUntil` is an instant. */
 export const offerTermsSchema = z.object({
   carrierId: z.number('Choose the carrier').int().positive('Choose the carrier'),
-  payMinor: z.number('Give the price').int('Give the price').min(100, 'Give the price').max(100_000_000, 'That is over a million'),
+  payMinor: z
+    .number('Give the price')
+    .int('Give the price')
+    .min(100, 'Give the price')
+    .max(100_000_000, 'That is over a million'),
   /** The carrier's usual one where none was named. */
   currency: z.enum(currencies).nullable().default(null),
   /** Said after the price was told to look mistyped. */
@@ -21,6 +25,18 @@ export const offerTermsSchema = z.object({
   note: z.string().trim().max(500, 'At most 500 characters').default(''),
 })
 
-export const offerSourceWords: Record<OfferSource, string> = { phone: 'phone', mail: 'mail', board: 'board', portal: 'portal', text: 'text' }
+export const offerSourceWords: Record<OfferSource, string> = {
+  phone: 'phone',
+  mail: 'mail',
+  board: 'board',
+  portal: 'portal',
+  text: 'text',
+}
 
-export const offerStateWords: Record<OfferState, string> = { open: 'open', declined: 'declined', lapsed: 'lapsed', awarded: 'awarded', turned_down: 'turned down' }
+export const offerStateWords: Record<OfferState, string> = {
+  open: 'open',
+  declined: 'declined',
+  lapsed: 'lapsed',
+  awarded: 'awarded',
+  turned_down: 'turned down',
+}

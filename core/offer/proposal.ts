@@ -24,11 +24,19 @@ export function weighSender(facts: SenderFacts): { isKnown: boolean; isProven: b
   const sender = facts.sender.toLowerCase()
   const onFile = facts.onFile.map((mail) => mail.toLowerCase())
   const isOnFile = onFile.includes(sender)
-  const signs: Sign[] = [isOnFile ? { speaks: 'for', words: 'the address is on file' } : { speaks: 'against', words: `${sender} is not on file for ${facts.carrierName}` }]
+  const signs: Sign[] = [
+    isOnFile
+      ? { speaks: 'for', words: 'the address is on file' }
+      : { speaks: 'against', words: `${sender} is not on file for ${facts.carrierName}` },
+  ]
   if (!isOnFile) signs.push(...domainSigns(sender, onFile))
   if (facts.byNumber) signs.push({ speaks: 'for', words: 'the text names its MC number, which anybody can look up' })
   for (const [check, result] of Object.entries(facts.authentication)) {
-    if (result !== 'none') signs.push({ speaks: result === 'pass' ? 'for' : 'against', words: `${check.toUpperCase()} ${result === 'pass' ? 'passed' : 'failed'}` })
+    if (result !== 'none')
+      signs.push({
+        speaks: result === 'pass' ? 'for' : 'against',
+        words: `${check.toUpperCase()} ${result === 'pass' ? 'passed' : 'failed'}`,
+      })
   }
   const results = Object.values(facts.authentication)
   const hasFailed = results.includes('fail')
@@ -39,7 +47,10 @@ function domainSigns(sender: string, onFile: string[]): Sign[] {
   const domain = domainOf(sender)
   if (domain === null) return []
   if (isFreeDomain(domain)) return [{ speaks: 'against', words: `anybody can have an address at ${domain}` }]
-  const likenesses = onFile.map(domainOf).filter((filed): filed is string => filed !== null && !isFreeDomain(filed)).map((filed) => ({ filed, likeness: domainLikeness(domain, filed) }))
+  const likenesses = onFile
+    .map(domainOf)
+    .filter((filed): filed is string => filed !== null && !isFreeDomain(filed))
+    .map((filed) => ({ filed, likeness: domainLikeness(domain, filed) }))
   const same = likenesses.find(({ likeness }) => likeness === 'same')
   if (same) return [{ speaks: 'for', words: `${domain} is the carrier's own domain` }]
   const alike = likenesses.find(({ likeness }) => likeness !== 'different')
@@ -57,7 +68,12 @@ export function readAuthentication(headers: readonly string[], ourServer: string
 }
 
 /** What becomes of a message that names a price: an offer at once, or a proposal for a person. */
-export function isOfferAtOnce(facts: { isKnown: boolean; isProven: boolean; amountMinor: number | null; replacesOpenOffer: boolean }): boolean {
+export function isOfferAtOnce(facts: {
+  isKnown: boolean
+  isProven: boolean
+  amountMinor: number | null
+  replacesOpenOffer: boolean
+}): boolean {
   if (facts.amountMinor === null || !facts.isKnown) return false
   // An address alone can be forged: without the receiving server's word it replaces nothing that stands.
   return facts.isProven || !facts.replacesOpenOffer

@@ -1,5 +1,5 @@
-import type { Place } from './place'
 import { nameKey } from './name-key'
+import type { Place } from './place'
 
 /** The gazetteer as it is stored: one column a field, so that it is small and read in one go. */
 export interface GazetteerData {
@@ -58,12 +58,35 @@ const degree = 10_000
 /** The gazetteer ready for look-ups, from its stored columns. */
 export function readGazetteer(data: GazetteerData): Gazetteer {
   const { name, region, country, lat, lon, population, zone, postal, postals } = data.cities
-  const cities = name.map((city, at): City => ({
-    at, city, region: region[at]!, country: country[at]!, postal: postal[at]!, lat: lat[at]! / degree, lon: lon[at]! / degree,
-    zone: data.zones[zone[at]!]!, population: population[at]!, postals: postals[at]!,
-  }))
-  const codes = data.postals.code.map((code, at): PostalCode => ({ code, lat: data.postals.lat[at]! / degree, lon: data.postals.lon[at]! / degree, city: data.postals.city[at]! }))
-  return { cities, postals: new Map(codes.map((code) => [code.code, code])), postalCodes: data.postals.code.toSorted(), byName: groupByName(cities), mexicanStates: new Set(cities.filter((city) => city.country === 'MX').map((city) => city.region)) }
+  const cities = name.map(
+    (city, at): City => ({
+      at,
+      city,
+      region: region[at]!,
+      country: country[at]!,
+      postal: postal[at]!,
+      lat: lat[at]! / degree,
+      lon: lon[at]! / degree,
+      zone: data.zones[zone[at]!]!,
+      population: population[at]!,
+      postals: postals[at]!,
+    }),
+  )
+  const codes = data.postals.code.map(
+    (code, at): PostalCode => ({
+      code,
+      lat: data.postals.lat[at]! / degree,
+      lon: data.postals.lon[at]! / degree,
+      city: data.postals.city[at]!,
+    }),
+  )
+  return {
+    cities,
+    postals: new Map(codes.map((code) => [code.code, code])),
+    postalCodes: data.postals.code.toSorted(),
+    byName: groupByName(cities),
+    mexicanStates: new Set(cities.filter((city) => city.country === 'MX').map((city) => city.region)),
+  }
 }
 
 function groupByName(cities: City[]): Map<string, City[]> {
@@ -74,6 +97,7 @@ function groupByName(cities: City[]): Map<string, City[]> {
     if (known) known.push(city)
     else byName.set(key, [city])
   }
-  for (const alike of byName.values()) alike.sort((one, other) => other.population - one.population || other.postals - one.postals)
+  for (const alike of byName.values())
+    alike.sort((one, other) => other.population - one.population || other.postals - one.postals)
   return byName
 }

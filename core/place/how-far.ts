@@ -7,7 +7,11 @@ const mostPlaces = 6
 
 /** Reads `boise to laredo`, `from boise id to laredo tx`, `boise to salt lake to laredo`; null where it is no such question. */
 export function readHowFar(typed: string): HowFarQuestion | null {
-  const places = typed.trim().replace(/^(?:how far|miles|distance)?\s*(?:from\s+)?/i, '').split(/\s+to\s+|\s*[>→]\s*/i).map((place) => place.trim())
+  const places = typed
+    .trim()
+    .replace(/^(?:how far|miles|distance)?\s*(?:from\s+)?/i, '')
+    .split(/\s+to\s+|\s*[>→]\s*/i)
+    .map((place) => place.trim())
   const isAsked = places.length >= 2 && places.length <= mostPlaces && places.every((place) => place.length >= 2)
   return isAsked ? { places } : null
 }

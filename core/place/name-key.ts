@@ -26,7 +26,11 @@ export function nameKey(name: string): string {
 
 /** The words of a name in lower case, without accents and punctuation. */
 export function wordsOf(name: string): string[] {
-  const plain = name.normalize('NFD').replace(/[\u0300-\u036f]/g, '').replace(/['’.]/g, '').toLowerCase()
+  const plain = name
+    .normalize('NFD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .replace(/['’.]/g, '')
+    .toLowerCase()
   return plain.split(/[^a-z0-9]+/).filter((word) => word !== '')
 }
 

@@ -27,7 +27,9 @@ test.each([
   ['milwakee', 'milwaukee', 2, 1],
   ['phenix', 'phoenix', 2, 1],
   ['dallas', 'denver', 2, 3],
-])('%s is %s but for letters (at most %i looked for): %i', (one, other, most, apart) => expect(lettersApart(one, other, most)).toBe(apart))
+])('%s is %s but for letters (at most %i looked for): %i', (one, other, most, apart) =>
+  expect(lettersApart(one, other, most)).toBe(apart),
+)
 
 test('letters left out in their order abbreviate', () => {
   expect(abbreviates('sprfld', 'springfield')).toBe(true)
@@ -47,7 +49,8 @@ test.each([
 test('every state and province belongs to one part of the country', () => {
   const parted = Object.values(regions).flat() as string[]
   expect(new Set(parted).size).toBe(parted.length)
-  for (const code of Object.keys(regionNames)) expect([code, regionOf(code) !== null]).toEqual([code, !['HI', 'PR', 'VI'].includes(code)])
+  for (const code of Object.keys(regionNames))
+    expect([code, regionOf(code) !== null]).toEqual([code, !['HI', 'PR', 'VI'].includes(code)])
 })
 
 test.each([
@@ -61,8 +64,18 @@ test.each([
 ])('%s lies in %s', (code, country) => expect(countryOfRegion(code)).toBe(country))
 
 test('a place needs a clock the runtime knows', () => {
-  const place = { city: 'Boise', region: 'ID', country: 'US', postal: '83702', lat: 43.6, lon: -116.2, zone: 'America/Boise' }
+  const place = {
+    city: 'Boise',
+    region: 'ID',
+    country: 'US',
+    postal: '83702',
+    lat: 43.6,
+    lon: -116.2,
+    zone: 'America/Boise',
+  }
   expect(placeSchema.safeParse(place).success).toBe(true)
   expect(placeSchema.safeParse({ ...place, zone: 'America/Nowhere' }).success).toBe(false)
-  expect(placeSchema.safeParse({ ...place, city: 'Monterrey', region: 'NLE', country: 'MX', postal: '' }).success).toBe(true)
+  expect(placeSchema.safeParse({ ...place, city: 'Monterrey', region: 'NLE', country: 'MX', postal: '' }).success).toBe(
+    true,
+  )
 })

@@ -2,7 +2,15 @@ import { describe, expect, test } from 'vitest'
 import { type GazetteerData, readGazetteer } from './gazetteer'
 import { placeOfPostal, resolvePlace } from './resolve'
 
-type Row = [name: string, region: string, country: 'US' | 'CA' | 'MX', lat: number, lon: number, people: number, codes: string[]]
+type Row = [
+  name: string,
+  region: string,
+  country: 'US' | 'CA' | 'MX',
+  lat: number,
+  lon: number,
+  people: number,
+  codes: string[],
+]
 
 /** A country of our own, with the towns whose names are trouble. */
 const rows: Row[] = [
@@ -24,17 +32,36 @@ const rows: Row[] = [
   ['Monterrey', 'NLE', 'MX', 25.7, -100.3, 1_100_000, []],
   ['Rio Grande City', 'TX', 'US', 26.4, -98.8, 15_000, ['78582']],
 ]
-const codes = rows.flatMap(([, , , lat, lon, , list], city) => list.map((code) => ({ code, lat, lon, city }))).sort((one, other) => (one.code < other.code ? -1 : 1))
+const codes = rows
+  .flatMap(([, , , lat, lon, , list], city) => list.map((code) => ({ code, lat, lon, city })))
+  .sort((one, other) => (one.code < other.code ? -1 : 1))
 const degrees = (value: number) => Math.round(value * 10_000)
 const data: GazetteerData = {
   zones: ['America/Boise'],
-  cities: { name: rows.map((row) => row[0]), region: rows.map((row) => row[1]), country: rows.map((row) => row[2]), lat: rows.map((row) => degrees(row[3])), lon: rows.map((row) => degrees(row[4])), population: rows.map((row) => row[5]), zone: rows.map(() => 0), postal: rows.map((row) => row[6][0] ?? ''), postals: rows.map((row) => row[6].length) },
-  postals: { code: codes.map((each) => each.code), lat: codes.map((each) => degrees(each.lat)), lon: codes.map((each) => degrees(each.lon)), city: codes.map((each) => each.city) },
+  cities: {
+    name: rows.map((row) => row[0]),
+    region: rows.map((row) => row[1]),
+    country: rows.map((row) => row[2]),
+    lat: rows.map((row) => degrees(row[3])),
+    lon: rows.map((row) => degrees(row[4])),
+    population: rows.map((row) => row[5]),
+    zone: rows.map(() => 0),
+    postal: rows.map((row) => row[6][0] ?? ''),
+    postals: rows.map((row) => row[6].length),
+  },
+  postals: {
+    code: codes.map((each) => each.code),
+    lat: codes.map((each) => degrees(each.lat)),
+    lon: codes.map((each) => degrees(each.lon)),
+    city: codes.map((each) => each.city),
+  },
 }
 const gazetteer = readGazetteer(data)
 const found = (text: string) => {
   const answer = resolvePlace(gazetteer, text)
-  return 'place' in answer ? `${answer.place.city}, ${answer.place.region} ${answer.place.postal}`.trim() : `${answer.refusal.code}: ${answer.refusal.candidates.join('; ')}`
+  return 'place' in answer
+    ? `${answer.place.city}, ${answer.place.region} ${answer.place.postal}`.trim()
+    : `${answer.refusal.code}: ${answer.refusal.candidates.join('; ')}`
 }
 
 describe('one place', () => {
@@ -56,23 +83,32 @@ describe('one place', () => {
     ['Springfield, MO', 'Springfield, MO 65802'],
     ['Springfield, Illinois', 'Springfield, IL 62701'],
   ])('%s is %s', (text, place) => expect(found(text)).toBe(place))
-  test('the far bigger of two in one state is meant, where both have post offices', () => expect(found('Franklin, PA')).toBe('Franklin, PA 16323'))
-  test('of two in one state the one with a post office is meant, be it the smaller one', () => expect(found('Jackson, NJ')).toBe('Jackson, NJ 08527'))
+  test('the far bigger of two in one state is meant, where both have post offices', () =>
+    expect(found('Franklin, PA')).toBe('Franklin, PA 16323'))
+  test('of two in one state the one with a post office is meant, be it the smaller one', () =>
+    expect(found('Jackson, NJ')).toBe('Jackson, NJ 08527'))
   test('a postal code has its own point and its city’s name', () => {
-    expect(placeOfPostal(gazetteer, gazetteer.postals.get('83709')!)).toMatchObject({ city: 'Boise', postal: '83709', zone: 'America/Boise', country: 'US' })
+    expect(placeOfPostal(gazetteer, gazetteer.postals.get('83709')!)).toMatchObject({
+      city: 'Boise',
+      postal: '83709',
+      zone: 'America/Boise',
+      country: 'US',
+    })
   })
 })
 
 describe('several places', () => {
   test('a name in several states is never guessed, and each candidate can be asked for as it is written', () => {
     expect(found('Springfield')).toBe('ambiguous_place: Springfield, MO; Springfield, IL; Springfield, OR')
-    for (const candidate of ['Springfield, MO', 'Springfield, IL', 'Springfield, OR']) expect(found(candidate)).not.toMatch(/ambiguous/)
+    for (const candidate of ['Springfield, MO', 'Springfield, IL', 'Springfield, OR'])
+      expect(found(candidate)).not.toMatch(/ambiguous/)
   })
   test('two of a size in one state are told apart by their codes', () => {
     expect(found('Fairview, TX')).toBe('ambiguous_place: 75069; 75657')
     expect(found('75657')).toBe('Fairview, TX 75657')
   })
-  test('two without a code are told apart by the nearest one', () => expect(found('Laurel, TX')).toBe('ambiguous_place: 75069; 75657'))
+  test('two without a code are told apart by the nearest one', () =>
+    expect(found('Laurel, TX')).toBe('ambiguous_place: 75069; 75657'))
 })
 
 describe('no such place', () => {
@@ -96,6 +132,7 @@ describe('no such place', () => {
 
 test('a name of twenty thousand characters is no place, at once', () => {
   const started = performance.now()
-  for (const text of ['9'.repeat(20_000), 'a '.repeat(10_000), ', '.repeat(10_000), `${'x,'.repeat(9_000)}ID`]) expect(resolvePlace(readGazetteer(data), text)).toMatchObject({ refusal: { code: 'unknown_place' } })
+  for (const text of ['9'.repeat(20_000), 'a '.repeat(10_000), ', '.repeat(10_000), `${'x,'.repeat(9_000)}ID`])
+    expect(resolvePlace(readGazetteer(data), text)).toMatchObject({ refusal: { code: 'unknown_place' } })
   expect(performance.now() - started).toBeLessThan(500)
 })

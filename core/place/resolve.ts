@@ -1,5 +1,5 @@
-import type { City, Gazetteer, PostalCode } from './gazetteer'
 import { type Point, straightMiles } from '../miles/straight'
+import type { City, Gazetteer, PostalCode } from './gazetteer'
 import { nameKey } from './name-key'
 import type { Place } from './place'
 import { regionNames } from './regions'
@@ -29,15 +29,25 @@ const clearlyBigger = 8
 export function resolvePlace(gazetteer: Gazetteer, text: string): Resolved {
   const written = text.trim()
   // Longer than any name of a place: the patterns below would go over it again and again.
-  if (written.length > longestName) return { refusal: { code: 'unknown_place', message: `No place is written with ${written.length} characters`, candidates: [] } }
-  const code = /^(\d{5})(?:-\d{4})?$/.exec(written)?.[1] ?? /^([A-Za-z]\d[A-Za-z])(?: ?\d[A-Za-z]\d)?$/.exec(written)?.[1]?.toUpperCase()
+  if (written.length > longestName)
+    return {
+      refusal: {
+        code: 'unknown_place',
+        message: `No place is written with ${written.length} characters`,
+        candidates: [],
+      },
+    }
+  const code =
+    /^(\d{5})(?:-\d{4})?$/.exec(written)?.[1] ??
+    /^([A-Za-z]\d[A-Za-z])(?: ?\d[A-Za-z]\d)?$/.exec(written)?.[1]?.toUpperCase()
   if (code) return byPostal(gazetteer, code, written)
   const named = /^(.+?)[,\s]+([A-Za-z]{2,3})$/.exec(written)
   const region = named && isRegion(gazetteer, named[2]!.toUpperCase()) ? named[2]!.toUpperCase() : null
   return region ? byName(gazetteer, named![1]!, region) : byName(gazetteer, written, regionOfName(written))
 }
 
-const isRegion = (gazetteer: Gazetteer, code: string): boolean => code in regionNames || gazetteer.mexicanStates.has(code)
+const isRegion = (gazetteer: Gazetteer, code: string): boolean =>
+  code in regionNames || gazetteer.mexicanStates.has(code)
 
 /** `Boise, Idaho`: the state in full after a comma. */
 function regionOfName(written: string): string | null {
@@ -66,13 +76,29 @@ export function placeOfPostal(gazetteer: Gazetteer, postal: PostalCode): Place {
 }
 
 function byName(gazetteer: Gazetteer, name: string, region: string | null): Resolved {
-  const alike = (gazetteer.byName.get(nameKey(name.split(',')[0]!)) ?? []).filter((city) => region === null || city.region === region)
+  const alike = (gazetteer.byName.get(nameKey(name.split(',')[0]!)) ?? []).filter(
+    (city) => region === null || city.region === region,
+  )
   const posted = region === null ? [] : alike.filter((city) => city.postal !== '')
   // Of several of one name in one state, the one with a post office of that name is what an address means, be it the smaller one.
   const [first, second] = posted.length === 1 ? posted : alike
-  if (first && (!second || (region !== null && first.population > second.population * clearlyBigger))) return { place: placeOfCity(first), city: first }
-  if (first && second) return { refusal: { code: 'ambiguous_place', message: `${name} is ${alike.length} places`, candidates: alike.slice(0, mostCandidates).map((city) => asWritten(gazetteer, city, alike)) } }
-  return { refusal: { code: 'unknown_place', message: region ? `No ${name} in ${regionNames[region] ?? region}` : `No place named ${name}`, candidates: closestNames(gazetteer, name.split(',')[0]!, region, mostCandidates) } }
+  if (first && (!second || (region !== null && first.population > second.population * clearlyBigger)))
+    return { place: placeOfCity(first), city: first }
+  if (first && second)
+    return {
+      refusal: {
+        code: 'ambiguous_place',
+        message: `${name} is ${alike.length} places`,
+        candidates: alike.slice(0, mostCandidates).map((city) => asWritten(gazetteer, city, alike)),
+      },
+    }
+  return {
+    refusal: {
+      code: 'unknown_place',
+      message: region ? `No ${name} in ${regionNames[region] ?? region}` : `No place named ${name}`,
+      candidates: closestNames(gazetteer, name.split(',')[0]!, region, mostCandidates),
+    },
+  }
 }
 
 export function placeOfCity({ city, region, country, postal, lat, lon, zone }: City): Place {

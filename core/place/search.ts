@@ -40,17 +40,27 @@ export function makePlaceSearch(gazetteer: Gazetteer, ranking: Ranking): PlaceSe
     find(typed, most) {
       const query = typed.trim()
       if (query.length < 2) return []
-      if (/^\d/.test(query) || /^[A-Za-z]\d/.test(query)) return findPostal(gazetteer, ranking, query, most).map(({ city, place }) => offered(city, place))
+      if (/^\d/.test(query) || /^[A-Za-z]\d/.test(query))
+        return findPostal(gazetteer, ranking, query, most).map(({ city, place }) => offered(city, place))
       const hits = findByName(gazetteer, index, query)
       const score = (city: City) => hits.get(city)! * 2 + weight(city, ranking)
-      return [...hits.keys()].map((city) => ({ city, score: score(city) })).sort((one, other) => other.score - one.score || one.city.at - other.city.at).slice(0, most).map(({ city }) => offered(city, placeOfCity(city)))
+      return [...hits.keys()]
+        .map((city) => ({ city, score: score(city) }))
+        .sort((one, other) => other.score - one.score || one.city.at - other.city.at)
+        .slice(0, most)
+        .map(({ city }) => offered(city, placeOfCity(city)))
     },
   }
 }
 
 /** What makes a place likely before a letter is typed: people, roads, and our own freight above all. */
 function weight(city: City, { onRoad, uses }: Ranking): number {
-  return Math.log10(city.population + city.postals * 300 + 10) + (onRoad(city) ? 0.5 : 0) + Math.min(2.5, Math.log2(1 + uses(city)) * 0.6) - (city.country === 'MX' ? 0.7 : 0)
+  return (
+    Math.log10(city.population + city.postals * 300 + 10) +
+    (onRoad(city) ? 0.5 : 0) +
+    Math.min(2.5, Math.log2(1 + uses(city)) * 0.6) -
+    (city.country === 'MX' ? 0.7 : 0)
+  )
 }
 
 interface WordIndex {
@@ -75,24 +85,31 @@ function indexWords(gazetteer: Gazetteer): WordIndex {
 function findByName(gazetteer: Gazetteer, index: WordIndex, query: string): Map<City, number> {
   const words = wordsOf(query)
   const code = words.length > 1 ? words.at(-1)!.toUpperCase() : ''
-  const inState = code in regionNames || gazetteer.mexicanStates.has(code) ? within(hitsFor(index, words.slice(0, -1)), [code]) : new Map<City, number>()
+  const inState =
+    code in regionNames || gazetteer.mexicanStates.has(code)
+      ? within(hitsFor(index, words.slice(0, -1)), [code])
+      : new Map<City, number>()
   const hits = hitsFor(index, words, inState.size === 0)
   for (const [city, fit] of inState) hits.set(city, Math.max(fit + namedState, hits.get(city) ?? 0))
   if (hits.size > 0 || words.length < 2) return hits
-  const states = Object.entries(regionNames).filter(([, name]) => name.toLowerCase().startsWith(words.at(-1)!)).map(([each]) => each)
+  const states = Object.entries(regionNames)
+    .filter(([, name]) => name.toLowerCase().startsWith(words.at(-1)!))
+    .map(([each]) => each)
   return within(hitsFor(index, words.slice(0, -1)), states)
 }
 
 /** A state said with the name weighs more than any city's size. */
 const namedState = 1.5
 
-const within = (hits: Map<City, number>, states: string[]) => new Map([...hits].filter(([city]) => states.includes(city.region)))
+const within = (hits: Map<City, number>, states: string[]) =>
+  new Map([...hits].filter(([city]) => states.includes(city.region)))
 
 /** Hits by beginnings, and by likely spellings where those are few. */
 function hitsFor(index: WordIndex, words: string[], spellings = true): Map<City, number> {
   if (words.length === 0) return new Map()
   const hits = hitsOfWords(index, words, wordsBeginning)
-  if (spellings && hits.size < enoughHits) for (const [city, fit] of hitsOfWords(index, words, wordsAlike)) if (!hits.has(city)) hits.set(city, fit)
+  if (spellings && hits.size < enoughHits)
+    for (const [city, fit] of hitsOfWords(index, words, wordsAlike)) if (!hits.has(city)) hits.set(city, fit)
   const whole = words.map(shortForm).join(' ')
   for (const [city, fit] of hits) hits.set(city, fit + nameFit(city, whole))
   return hits
@@ -126,7 +143,8 @@ function hitsOfWords(index: WordIndex, words: string[], matcher: Matcher): Map<C
 function wordsBeginning({ words }: WordIndex, typed: string): [string, number][] {
   const found: [string, number][] = []
   for (const start of new Set([typed, shortForm(typed)])) {
-    for (let at = firstFrom(words, start); at < words.length && words[at]!.startsWith(start); at += 1) found.push([words[at]!, words[at] === start ? fits.whole : fits.beginning])
+    for (let at = firstFrom(words, start); at < words.length && words[at]!.startsWith(start); at += 1)
+      found.push([words[at]!, words[at] === start ? fits.whole : fits.beginning])
   }
   return found
 }
@@ -142,21 +160,37 @@ function wordsAlike(index: WordIndex, typed: string): [string, number][] {
     if (word.startsWith(typed)) continue
     const missing = lettersApart(typed, word.slice(0, typed.length), allowed)
     if (missing <= allowed) found.push([word, fits.misspelt - missing * 0.1])
-    else if (word.length > typed.length && abbreviates(typed, word) && word.at(-1) === typed.at(-1)) found.push([word, fits.abbreviation])
+    else if (word.length > typed.length && abbreviates(typed, word) && word.at(-1) === typed.at(-1))
+      found.push([word, fits.abbreviation])
   }
   return found
 }
 
 /** Postal codes that begin as typed: each city once, the likelier city first, a whole code as itself. */
-function findPostal(gazetteer: Gazetteer, ranking: Ranking, typed: string, most: number): { city: City; place: Place }[] {
-  const code = typed.toUpperCase().replace(/[\s-].*$/, '').slice(0, /^\d/.test(typed) ? 5 : 3)
+function findPostal(
+  gazetteer: Gazetteer,
+  ranking: Ranking,
+  typed: string,
+  most: number,
+): { city: City; place: Place }[] {
+  const code = typed
+    .toUpperCase()
+    .replace(/[\s-].*$/, '')
+    .slice(0, /^\d/.test(typed) ? 5 : 3)
   const cities = new Map<City, Place>()
-  for (let at = firstFrom(gazetteer.postalCodes, code); at < gazetteer.postalCodes.length && gazetteer.postalCodes[at]!.startsWith(code); at += 1) {
+  for (
+    let at = firstFrom(gazetteer.postalCodes, code);
+    at < gazetteer.postalCodes.length && gazetteer.postalCodes[at]!.startsWith(code);
+    at += 1
+  ) {
     const postal = gazetteer.postals.get(gazetteer.postalCodes[at]!)!
     const city = gazetteer.cities[postal.city]!
     if (!cities.has(city)) cities.set(city, placeOfPostal(gazetteer, postal))
   }
-  return [...cities].map(([city, place]) => ({ city, place })).sort((one, other) => weight(other.city, ranking) - weight(one.city, ranking)).slice(0, most)
+  return [...cities]
+    .map(([city, place]) => ({ city, place }))
+    .sort((one, other) => weight(other.city, ranking) - weight(one.city, ranking))
+    .slice(0, most)
 }
 
 /** A city with this many people is known everywhere. */

@@ -16,7 +16,11 @@ export function lettersApart(one: string, other: string, most: number): number {
     for (let j = 1; j < width; j += 1) {
       const change = one.charCodeAt(i - 1) === other.charCodeAt(j - 1) ? 0 : 1
       let steps = Math.min(back[j]! + 1, row[j - 1]! + 1, back[j - 1]! + change)
-      const swapped = i > 1 && j > 1 && one.charCodeAt(i - 1) === other.charCodeAt(j - 2) && one.charCodeAt(i - 2) === other.charCodeAt(j - 1)
+      const swapped =
+        i > 1 &&
+        j > 1 &&
+        one.charCodeAt(i - 1) === other.charCodeAt(j - 2) &&
+        one.charCodeAt(i - 2) === other.charCodeAt(j - 1)
       if (swapped) steps = Math.min(steps, twoBack[j - 2]! + 1)
       row[j] = steps
       if (steps < least) least = steps
@@ -29,7 +33,11 @@ export function lettersApart(one: string, other: string, most: number): number {
 
 /** Names longer than this are not compared; rows kept, since thousands of words are compared for a keystroke. */
 const longest = 64
-const rows: [Uint8Array, Uint8Array, Uint8Array] = [new Uint8Array(longest + 1), new Uint8Array(longest + 1), new Uint8Array(longest + 1)]
+const rows: [Uint8Array, Uint8Array, Uint8Array] = [
+  new Uint8Array(longest + 1),
+  new Uint8Array(longest + 1),
+  new Uint8Array(longest + 1),
+]
 
 /** Whether the letters stand in the word in their order, the first letter first: `sprfld` in `springfield`. */
 export function abbreviates(letters: string, word: string): boolean {
@@ -48,9 +56,19 @@ export function closestNames(gazetteer: Gazetteer, name: string, region: string 
     if (each[0] !== key[0] && each[1] !== key[1]) continue
     const apart = lettersApart(key, each, allowed)
     if (apart > allowed) continue
-    for (const city of cities) if (region === null || city.region === region) close.push({ apart, words: `${city.city}, ${city.region}`, population: city.population })
+    for (const city of cities)
+      if (region === null || city.region === region)
+        close.push({ apart, words: `${city.city}, ${city.region}`, population: city.population })
   }
   // A right name in the wrong state is likelier than a wrong name.
-  if (region !== null) for (const city of gazetteer.byName.get(key) ?? []) close.push({ apart: 1, words: `${city.city}, ${city.region}`, population: city.population })
-  return [...new Set(close.sort((one, other) => one.apart - other.apart || other.population - one.population).map((each) => each.words))].slice(0, most)
+  if (region !== null)
+    for (const city of gazetteer.byName.get(key) ?? [])
+      close.push({ apart: 1, words: `${city.city}, ${city.region}`, population: city.population })
+  return [
+    ...new Set(
+      close
+        .sort((one, other) => one.apart - other.apart || other.population - one.population)
+        .map((each) => each.words),
+    ),
+  ].slice(0, most)
 }

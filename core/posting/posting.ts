@@ -16,7 +16,16 @@ export interface BoardPosting {
   /** Null where the shipper keeps it secret. */
   commodity: string | null
   miles: number
-  stops: { kind: 'pickup' | 'delivery'; city: string; region: string; postalArea: string; lat: number; lon: number; earliestLocal: LocalTime; latestLocal: LocalTime | null }[]
+  stops: {
+    kind: 'pickup' | 'delivery'
+    city: string
+    region: string
+    postalArea: string
+    lat: number
+    lon: number
+    earliestLocal: LocalTime
+    latestLocal: LocalTime | null
+  }[]
   remarks: string
   phone: string
   replyTo: string
@@ -32,12 +41,24 @@ export interface PostableLoad {
   commodity: string
   commodityHidden: boolean
   miles: number
-  stops: { kind: 'pickup' | 'delivery'; city: string; region: string; postal: string; lat: number; lon: number; earliestLocal: LocalTime; latestLocal: LocalTime | null }[]
+  stops: {
+    kind: 'pickup' | 'delivery'
+    city: string
+    region: string
+    postal: string
+    lat: number
+    lon: number
+    earliestLocal: LocalTime
+    latestLocal: LocalTime | null
+  }[]
   notes: { audience: string; text: string }[]
 }
 
 /** The posting of a load, with the desk's phone and the mail address that answers belong to. */
-export function boardPosting(load: PostableLoad, contact: { reference: string; phone: string; replyTo: string }): BoardPosting {
+export function boardPosting(
+  load: PostableLoad,
+  contact: { reference: string; phone: string; replyTo: string },
+): BoardPosting {
   return {
     reference: contact.reference,
     equipment: load.equipment,
@@ -59,7 +80,10 @@ export function boardPosting(load: PostableLoad, contact: { reference: string; p
       earliestLocal: stop.earliestLocal,
       latestLocal: stop.latestLocal,
     })),
-    remarks: load.notes.filter((note) => note.audience === 'carrier').map((note) => note.text).join(' '),
+    remarks: load.notes
+      .filter((note) => note.audience === 'carrier')
+      .map((note) => note.text)
+      .join(' '),
     phone: contact.phone,
     replyTo: contact.replyTo,
   }

@@ -1,5 +1,24 @@
 /** What a column of a pasted sheet may hold: a line's cell, or a part of a place. */
-export const columnKinds = ['origin', 'origin_city', 'origin_region', 'origin_postal', 'dest', 'dest_city', 'dest_region', 'dest_postal', 'equipment', 'weight', 'pickup', 'pickup_to', 'loads', 'commodity', 'extras', 'price', 'theirs', 'comment'] as const
+export const columnKinds = [
+  'origin',
+  'origin_city',
+  'origin_region',
+  'origin_postal',
+  'dest',
+  'dest_city',
+  'dest_region',
+  'dest_postal',
+  'equipment',
+  'weight',
+  'pickup',
+  'pickup_to',
+  'loads',
+  'commodity',
+  'extras',
+  'price',
+  'theirs',
+  'comment',
+] as const
 export type ColumnKind = (typeof columnKinds)[number]
 
 const sideWords: [RegExp, 'origin' | 'dest'][] = [
@@ -29,7 +48,11 @@ const wholeHeads: [RegExp, ColumnKind][] = [
 
 /** What a column's head says it holds (`Orig City`, `O ST`, `Dest Zip`, `Avg Wt (lbs)`, `Annual Volume`); null for none of ours. */
 export function resolveHeader(head: string): ColumnKind | null {
-  const words = head.toLowerCase().replace(/[_\-./#()]+/g, ' ').replace(/\s+/g, ' ').trim()
+  const words = head
+    .toLowerCase()
+    .replace(/[_\-./#()]+/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim()
   if (words === '' || words.length > 40) return null
   const part = partWords.find(([spelling]) => spelling.test(words))?.[1]
   const side = sideWords.find(([spelling]) => spelling.test(words))?.[1]

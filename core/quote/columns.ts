@@ -1,7 +1,7 @@
 import { type ColumnKind, resolveHeader } from './column-names'
+import { type CellName, type Cells, longestCell } from './quote'
 import { readEquipment } from './read-equipment'
 import { readWeight } from './read-line'
-import { type CellName, type Cells, longestCell } from './quote'
 
 export interface PastedSheet {
   /** Lines above the data: titles, and the row of column heads. */
@@ -28,7 +28,8 @@ export function recogniseColumns(rows: string[][]): PastedSheet {
 
 /** Whether both ends of a lane can be told from these columns. */
 export function hasEnds(columns: (ColumnKind | null)[]): boolean {
-  const end = (side: 'origin' | 'dest') => columns.some((kind) => kind === side || kind === `${side}_city` || kind === `${side}_postal`)
+  const end = (side: 'origin' | 'dest') =>
+    columns.some((kind) => kind === side || kind === `${side}_city` || kind === `${side}_postal`)
   return end('origin') && end('dest')
 }
 
@@ -57,7 +58,10 @@ function byContent(rows: string[][], width: number): (ColumnKind | null)[] {
   }
   for (let column = 0; column < width; column++) {
     const texts = rows.map((row) => (row[column] ?? '').trim()).filter(Boolean)
-    const look = beyondEnds(kinds) && lookOf(texts) === 'postal' && texts.every((text) => readWeight(text) !== null) ? 'weight' : lookOf(texts)
+    const look =
+      beyondEnds(kinds) && lookOf(texts) === 'postal' && texts.every((text) => readWeight(text) !== null)
+        ? 'weight'
+        : lookOf(texts)
     if (look === 'place' && !(side === 'dest')) {
       side = side === null ? 'origin' : 'dest'
       kinds.push(take(looksWhole(rows, column) ? side : `${side}_city`))
@@ -87,11 +91,16 @@ function lookOf(texts: string[]): Look | null {
 }
 
 /** Whether the cells say the state with the city, or the next column does not. */
-const looksWhole = (rows: string[][], column: number): boolean => rows.filter((row) => /[,\s][A-Za-z]{2}(\s+\d{5})?$/.test((row[column] ?? '').trim())).length >= rows.length * 0.5 || !rows.some((row) => /^[A-Z]{2}$/.test((row[column + 1] ?? '').trim()))
+const looksWhole = (rows: string[][], column: number): boolean =>
+  rows.filter((row) => /[,\s][A-Za-z]{2}(\s+\d{5})?$/.test((row[column] ?? '').trim())).length >= rows.length * 0.5 ||
+  !rows.some((row) => /^[A-Z]{2}$/.test((row[column + 1] ?? '').trim()))
 
 /** A sheet's rows as a line's cells; rows with nothing in them are passed over. */
 export function cellsFrom(rows: string[][], { headRows, columns }: PastedSheet): Cells[] {
-  return rows.slice(headRows).filter((row) => row.some((text) => text.trim() !== '')).map((row) => cellsOf(row, columns))
+  return rows
+    .slice(headRows)
+    .filter((row) => row.some((text) => text.trim() !== ''))
+    .map((row) => cellsOf(row, columns))
 }
 
 function cellsOf(row: string[], columns: (ColumnKind | null)[]): Cells {
@@ -100,7 +109,17 @@ function cellsOf(row: string[], columns: (ColumnKind | null)[]): Cells {
     return at < 0 ? '' : (row[at] ?? '').replace(/\s+/g, ' ').trim().slice(0, longestCell)
   }
   const cells: Cells = { origin: endOf('origin', text), dest: endOf('dest', text) }
-  for (const cell of ['equipment', 'weight', 'loads', 'commodity', 'extras', 'price', 'theirs', 'comment'] satisfies CellName[]) if (text(cell) !== '') cells[cell] = text(cell)
+  for (const cell of [
+    'equipment',
+    'weight',
+    'loads',
+    'commodity',
+    'extras',
+    'price',
+    'theirs',
+    'comment',
+  ] satisfies CellName[])
+    if (text(cell) !== '') cells[cell] = text(cell)
   const [from, to] = [text('pickup'), text('pickup_to')]
   if (from !== '') cells.pickup = to !== '' && to !== from ? `${from} to ${to}` : from
   return cells

@@ -10,13 +10,17 @@ export interface ComparedLine {
 }
 
 /** What two lines must share to be the same lane: both postal prefixes and the equipment. */
-export const laneKeyOf = (line: Pick<ComparedLine, 'originPostal' | 'destPostal' | 'equipment'>): string => `${prefixOf(line.originPostal)}>${prefixOf(line.destPostal)}>${line.equipment}`
+export const laneKeyOf = (line: Pick<ComparedLine, 'originPostal' | 'destPostal' | 'equipment'>): string =>
+  `${prefixOf(line.originPostal)}>${prefixOf(line.destPostal)}>${line.equipment}`
 
 /**
  * The earlier price of each line's lane, by line; null where the lane was not quoted then. Where it was quoted more than
  * once, the price nearest to the line's own miles: another town of the same prefix.
  */
-export function earlierPrices<Line extends ComparedLine, Earlier extends ComparedLine>(lines: Line[], earlier: Earlier[]): (Earlier | null)[] {
+export function earlierPrices<Line extends ComparedLine, Earlier extends ComparedLine>(
+  lines: Line[],
+  earlier: Earlier[],
+): (Earlier | null)[] {
   const byLane = new Map<string, Earlier[]>()
   for (const line of earlier) {
     if (line.sellMinor === null) continue
@@ -27,7 +31,11 @@ export function earlierPrices<Line extends ComparedLine, Earlier extends Compare
   }
   return lines.map((line) => {
     const same = byLane.get(laneKeyOf(line)) ?? []
-    return same.reduce<Earlier | null>((nearest, each) => (nearest === null || Math.abs(each.miles - line.miles) < Math.abs(nearest.miles - line.miles) ? each : nearest), null)
+    return same.reduce<Earlier | null>(
+      (nearest, each) =>
+        nearest === null || Math.abs(each.miles - line.miles) < Math.abs(nearest.miles - line.miles) ? each : nearest,
+      null,
+    )
   })
 }
 
@@ -57,7 +65,17 @@ export interface SummedLine {
 
 /** What a bid comes to, volumes counted. */
 export function sumBid(lines: SummedLine[]): BidSum {
-  const sum: BidSum = { lines: lines.length, priced: 0, loads: 0, sellMinor: 0, deskSellMinor: 0, marginMinor: 0, comparedNowMinor: 0, comparedThenMinor: 0, compared: 0 }
+  const sum: BidSum = {
+    lines: lines.length,
+    priced: 0,
+    loads: 0,
+    sellMinor: 0,
+    deskSellMinor: 0,
+    marginMinor: 0,
+    comparedNowMinor: 0,
+    comparedThenMinor: 0,
+    compared: 0,
+  }
   for (const { sellMinor, deskSellMinor, marginMinor, loads, thenMinor } of lines) {
     if (sellMinor === null) continue
     const times = loads ?? 1

@@ -84,13 +84,28 @@ export interface QuoteToShow {
 }
 
 /** The document of a quote for its customer. */
-export function quoteDocument(quote: QuoteToShow, desk: Pick<QuoteDocument, 'broker' | 'rep' | 'terms'> & { writtenOn: string }): QuoteDocument {
+export function quoteDocument(
+  quote: QuoteToShow,
+  desk: Pick<QuoteDocument, 'broker' | 'rep' | 'terms'> & { writtenOn: string },
+): QuoteDocument {
   const { broker, rep } = desk
   return {
-    number: quote.number, version: quote.version, title: quote.title,
-    broker: { name: broker.name, address: broker.address, phone: broker.phone, mail: broker.mail, mcNumber: broker.mcNumber },
+    number: quote.number,
+    version: quote.version,
+    title: quote.title,
+    broker: {
+      name: broker.name,
+      address: broker.address,
+      phone: broker.phone,
+      mail: broker.mail,
+      mcNumber: broker.mcNumber,
+    },
     rep: { name: rep.name, phone: rep.phone, mail: rep.mail },
-    customer: quote.customerName, currency: quote.currency, writtenOn: desk.writtenOn, validUntil: quote.validUntil, showsMiles: quote.showMiles,
+    customer: quote.customerName,
+    currency: quote.currency,
+    writtenOn: desk.writtenOn,
+    validUntil: quote.validUntil,
+    showsMiles: quote.showMiles,
     fuel: fuelOnPaper(quote),
     lines: quote.lines.map((line) => lineOnPaper(line, quote.showMiles)),
     terms: [`All prices are in ${currencyWords[quote.currency]} (${quote.currency}).`, ...desk.terms],
@@ -99,18 +114,38 @@ export function quoteDocument(quote: QuoteToShow, desk: Pick<QuoteDocument, 'bro
 
 function fuelOnPaper({ fuel, currency, lines }: QuoteToShow): string | null {
   if (!fuel) return null
-  const rates = fuel.table.basis === 'per_mile' ? [...new Set(lines.flatMap(({ by }) => (by ? [`${rateWords(by.rateE6)} of ${dayWords(by.day)}`] : [])))] : []
-  const turned = rates.length === 0 ? '' : ` The table is in ${currencyWords[deskCurrency]}; shown in ${currencyWords[currency]} at ${rates.join(', ')}.`
+  const rates =
+    fuel.table.basis === 'per_mile'
+      ? [...new Set(lines.flatMap(({ by }) => (by ? [`${rateWords(by.rateE6)} of ${dayWords(by.day)}`] : [])))]
+      : []
+  const turned =
+    rates.length === 0
+      ? ''
+      : ` The table is in ${currencyWords[deskCurrency]}; shown in ${currencyWords[currency]} at ${rates.join(', ')}.`
   return `Fuel: ${fuelTableWords(fuel.table)}. Shown at diesel of $${dieselWords(fuel.dieselE3)} (week of ${dayWords(fuel.week)}); it moves with the index.${turned}`
 }
 
 function lineOnPaper(line: LineToShow, showMiles: boolean): DocumentLine {
   const extras = line.charges.filter(({ kind }) => kind !== 'line_haul' && kind !== 'fuel_surcharge')
   return {
-    position: line.position, origin: placeOnPaper(line.originCity, line.originRegion, line.originPostal), dest: placeOnPaper(line.destCity, line.destRegion, line.destPostal), equipment: equipmentWords[line.equipment],
-    weightLb: line.weightLb, pickup: pickupWords(line.pickupFrom, line.pickupTo), loads: line.loads, miles: showMiles ? Math.round(line.miles) : null,
-    lineHaulMinor: line.lineHaulMinor, fuelMinor: line.fuelMinor, extras: extras.map((charge) => `${charge.note ? charge.note.replace(/^./, (first) => first.toUpperCase()) : chargeKindWords[charge.kind]} ${chargeRateWords({ ...charge, quantity: null })}`), totalMinor: line.sellMinor, comment: line.comment,
+    position: line.position,
+    origin: placeOnPaper(line.originCity, line.originRegion, line.originPostal),
+    dest: placeOnPaper(line.destCity, line.destRegion, line.destPostal),
+    equipment: equipmentWords[line.equipment],
+    weightLb: line.weightLb,
+    pickup: pickupWords(line.pickupFrom, line.pickupTo),
+    loads: line.loads,
+    miles: showMiles ? Math.round(line.miles) : null,
+    lineHaulMinor: line.lineHaulMinor,
+    fuelMinor: line.fuelMinor,
+    extras: extras.map(
+      (charge) =>
+        `${charge.note ? charge.note.replace(/^./, (first) => first.toUpperCase()) : chargeKindWords[charge.kind]} ${chargeRateWords({ ...charge, quantity: null })}`,
+    ),
+    totalMinor: line.sellMinor,
+    comment: line.comment,
   }
 }
 
-const placeOnPaper = (city: string, region: string, postal: string): string => `${city}, ${region}${postal ? ` ${postal}` : ''}`
+const placeOnPaper = (city: string, region: string, postal: string): string =>
+  `${city}, ${region}${postal ? ` ${postal}` : ''}`

@@ -11,9 +11,14 @@ export interface LineFacts {
   loadsMade: number
 }
 
-export type LineDecision = { to: LineState } | { refusal: { code: 'not_priced' | 'line_settled' | 'not_sent' | 'loads_made'; message: string } }
+export type LineDecision =
+  | { to: LineState }
+  | { refusal: { code: 'not_priced' | 'line_settled' | 'not_sent' | 'loads_made'; message: string } }
 
-const refuse = (code: Extract<LineDecision, { refusal: unknown }>['refusal']['code'], message: string): LineDecision => ({ refusal: { code, message } })
+const refuse = (
+  code: Extract<LineDecision, { refusal: unknown }>['refusal']['code'],
+  message: string,
+): LineDecision => ({ refusal: { code, message } })
 
 /**
  * What an act does to a line. A draft can be won or lost too: many prices are given on the phone. Changing what was sent

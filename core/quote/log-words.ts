@@ -8,7 +8,9 @@ const counted = (count: unknown, noun: string) => `${String(count)} ${noun}${cou
 
 const positionsOf = (data: Data) => {
   const positions = Array.isArray(data.positions) ? data.positions : []
-  return positions.length === 1 ? `Line ${String(positions[0])}` : `Lines ${positions.slice(0, 12).join(', ')}${positions.length > 12 ? ' and more' : ''}`
+  return positions.length === 1
+    ? `Line ${String(positions[0])}`
+    : `Lines ${positions.slice(0, 12).join(', ')}${positions.length > 12 ? ' and more' : ''}`
 }
 
 /** One entry of a quote's log as a sentence, without who and when. */
@@ -49,10 +51,18 @@ export function quoteLogWords(kind: string, data: Data): string {
 
 function termsWords({ from, to }: Data): string {
   const [before, after] = [from as Data | undefined, to as Data | undefined]
-  return after?.currency && before?.currency && after.currency !== before.currency ? `Currency changed from ${String(before.currency)} to ${String(after.currency)}; the lines are priced again` : 'Title, validity or comparison changed'
+  return after?.currency && before?.currency && after.currency !== before.currency
+    ? `Currency changed from ${String(before.currency)} to ${String(after.currency)}; the lines are priced again`
+    : 'Title, validity or comparison changed'
 }
 
 function changedCells(data: Data): string {
   const [from, to] = [data.from as Data | undefined, data.to as Data | undefined]
-  return cellNames.filter((cell: CellName) => to && cell in to).map((cell) => `${cellWords[cell].toLowerCase()} ${String(from?.[cell] || 'empty')} to ${String(to?.[cell] || 'empty')}`).join(', ')
+  return cellNames
+    .filter((cell: CellName) => to && cell in to)
+    .map(
+      (cell) =>
+        `${cellWords[cell].toLowerCase()} ${String(from?.[cell] || 'empty')} to ${String(to?.[cell] || 'empty')}`,
+    )
+    .join(', ')
 }

@@ -10,8 +10,20 @@ const fewLines = 5
 export function quoteMail(document: QuoteDocument, message: string): MailText {
   const { lines, number, version, rep, broker, currency } = document
   const count = lines.length === 1 ? 'one lane' : `${lines.length} lanes`
-  const told = lines.length <= fewLines ? lines.map((line) => `${line.origin} to ${line.dest}, ${line.equipment.toLowerCase()}: ${formatMoney(line.totalMinor, currency)} ${currency}`) : []
-  const body = [message.trim(), `Our quote ${number} for ${count} is attached.`, version > 1 ? 'It takes the place of the one sent before.' : '', ...told, `Good until ${dayWords(document.validUntil)}.`].filter(Boolean)
+  const told =
+    lines.length <= fewLines
+      ? lines.map(
+          (line) =>
+            `${line.origin} to ${line.dest}, ${line.equipment.toLowerCase()}: ${formatMoney(line.totalMinor, currency)} ${currency}`,
+        )
+      : []
+  const body = [
+    message.trim(),
+    `Our quote ${number} for ${count} is attached.`,
+    version > 1 ? 'It takes the place of the one sent before.' : '',
+    ...told,
+    `Good until ${dayWords(document.validUntil)}.`,
+  ].filter(Boolean)
   const closing = [rep.name, broker.name, rep.phone].filter(Boolean)
   const only = lines.length === 1 ? lines[0] : undefined
   return {

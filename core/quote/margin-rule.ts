@@ -8,7 +8,10 @@ export const marginRuleSchema = z
     floorMinor: z.number().int().min(0).max(10_000_00).nullable().default(null),
     capMinor: z.number().int().min(0).max(50_000_00).nullable().default(null),
   })
-  .refine((rule) => rule.floorMinor === null || rule.capMinor === null || rule.floorMinor <= rule.capMinor, { path: ['capMinor'], message: 'The cap is under the floor' })
+  .refine((rule) => rule.floorMinor === null || rule.capMinor === null || rule.floorMinor <= rule.capMinor, {
+    path: ['capMinor'],
+    message: 'The cap is under the floor',
+  })
 export type MarginRule = z.infer<typeof marginRuleSchema>
 
 /** What the desk keeps where nothing is said of a customer. */

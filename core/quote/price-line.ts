@@ -33,24 +33,51 @@ export interface LinePrice {
  * the surcharge of today's diesel is taken out of the line haul, so that the sum stays what it was; as diesel moves, the
  * surcharge does. Extras come on top as they are. Null where there is neither a cost nor a price of one's own.
  */
-export function priceLine({ costMinor, ownPriceMinor, extras, facts }: LineToPrice, { currency, by, rule, fuel }: PricingTerms): LinePrice | null {
+export function priceLine(
+  { costMinor, ownPriceMinor, extras, facts }: LineToPrice,
+  { currency, by, rule, fuel }: PricingTerms,
+): LinePrice | null {
   const allInMinor = ownPriceMinor ?? (costMinor === null ? null : sellFor(fromDesk(costMinor, by), ruleIn(rule, by)))
   if (allInMinor === null) return null
   const surcharge = fuel && surchargeIn(fuelSurcharge(fuel.table, fuel.dieselE3), currency, by)
-  const charges = [flatCharge('line_haul', lineHaulUnder(allInMinor, surcharge, facts), currency), ...(surcharge ? [surcharge] : []), ...extras]
+  const charges = [
+    flatCharge('line_haul', lineHaulUnder(allInMinor, surcharge, facts), currency),
+    ...(surcharge ? [surcharge] : []),
+    ...extras,
+  ]
   const { lines, totalMinor } = chargeSheet(charges, facts)
-  const sumOf = (kinds: (charge: Charge) => boolean) => lines.filter(({ charge }) => kinds(charge)).reduce((sum, line) => sum + line.amountMinor, 0)
-  const [lineHaulMinor, fuelMinor] = [sumOf(({ kind }) => kind === 'line_haul'), sumOf(({ kind }) => kind === 'fuel_surcharge')]
+  const sumOf = (kinds: (charge: Charge) => boolean) =>
+    lines.filter(({ charge }) => kinds(charge)).reduce((sum, line) => sum + line.amountMinor, 0)
+  const [lineHaulMinor, fuelMinor] = [
+    sumOf(({ kind }) => kind === 'line_haul'),
+    sumOf(({ kind }) => kind === 'fuel_surcharge'),
+  ]
   const soldMinor = toDesk(lineHaulMinor + fuelMinor, by)
   const marginMinor = costMinor === null ? null : soldMinor - costMinor
-  return { charges, lineHaulMinor, fuelMinor, extrasMinor: totalMinor - lineHaulMinor - fuelMinor, sellMinor: totalMinor, marginMinor, marginPercent: marginMinor === null ? null : percentOf(marginMinor, soldMinor) }
+  return {
+    charges,
+    lineHaulMinor,
+    fuelMinor,
+    extrasMinor: totalMinor - lineHaulMinor - fuelMinor,
+    sellMinor: totalMinor,
+    marginMinor,
+    marginPercent: marginMinor === null ? null : percentOf(marginMinor, soldMinor),
+  }
 }
 
-const ruleIn = (rule: MarginRule, by: DatedRate | null): MarginRule => ({ ...rule, floorMinor: rule.floorMinor === null ? null : fromDesk(rule.floorMinor, by), capMinor: rule.capMinor === null ? null : fromDesk(rule.capMinor, by) })
+const ruleIn = (rule: MarginRule, by: DatedRate | null): MarginRule => ({
+  ...rule,
+  floorMinor: rule.floorMinor === null ? null : fromDesk(rule.floorMinor, by),
+  capMinor: rule.capMinor === null ? null : fromDesk(rule.capMinor, by),
+})
 
 /** A surcharge by the mile is dollars of the index, and is turned; one by percent is the same in every currency. */
 const surchargeIn = (surcharge: Charge | null, currency: Currency, by: DatedRate | null): Charge | null =>
-  surcharge && { ...surcharge, currency, rateE4: surcharge.basis === 'per_mile' ? fromDesk(surcharge.rateE4, by) : surcharge.rateE4 }
+  surcharge && {
+    ...surcharge,
+    currency,
+    rateE4: surcharge.basis === 'per_mile' ? fromDesk(surcharge.rateE4, by) : surcharge.rateE4,
+  }
 
 export interface LineToPrice {
   /** What a carrier is likely to be paid, all in, in the desk's currency: the middle of the rate picture. */
@@ -64,6 +91,9 @@ export interface LineToPrice {
 /** What is left for the line haul once the surcharge is taken out, to the cent; a surcharge over the whole price leaves nothing. */
 function lineHaulUnder(allInMinor: number, surcharge: Charge | null, { miles }: ChargeFacts): number {
   if (!surcharge) return allInMinor
-  const left = surcharge.basis === 'per_mile' ? allInMinor - roundHalfAway((surcharge.rateE4 / 100) * miles) : roundHalfAway(allInMinor / (1 + surcharge.rateE4 / 1_000_000))
+  const left =
+    surcharge.basis === 'per_mile'
+      ? allInMinor - roundHalfAway((surcharge.rateE4 / 100) * miles)
+      : roundHalfAway(allInMinor / (1 + surcharge.rateE4 / 1_000_000))
   return Math.max(0, left)
 }

@@ -11,7 +11,19 @@ export const lostReasons = ['price', 'service', 'too_late', 'no_freight', 'no_an
 export type LostReason = (typeof lostReasons)[number]
 
 /** What can be typed into a line, cell by cell; each is kept as it was typed. */
-export const cellNames = ['origin', 'dest', 'equipment', 'weight', 'pickup', 'loads', 'commodity', 'extras', 'price', 'theirs', 'comment'] as const
+export const cellNames = [
+  'origin',
+  'dest',
+  'equipment',
+  'weight',
+  'pickup',
+  'loads',
+  'commodity',
+  'extras',
+  'price',
+  'theirs',
+  'comment',
+] as const
 export type CellName = (typeof cellNames)[number]
 export type Cells = Partial<Record<CellName, string>>
 

@@ -27,7 +27,10 @@ const mostExtras = 10
  * that is no charge of its own is an `other` charge with that note. All are in the currency given.
  */
 export function readExtras(text: string, currency: Currency): { charges: Charge[] } | { unread: string } {
-  const parts = text.split(/[;+]|,(?!\d{3}\b)/).map((part) => part.trim()).filter(Boolean)
+  const parts = text
+    .split(/[;+]|,(?!\d{3}\b)/)
+    .map((part) => part.trim())
+    .filter(Boolean)
   const charges: Charge[] = []
   for (const part of parts) {
     const charge = readExtra(part, currency)
@@ -46,5 +49,13 @@ function readExtra(part: string, currency: Currency): Charge | null {
   const kind = kindSpellings.find(([spelling]) => spelling.test(word))?.[1] ?? 'other'
   const rateE4 = Math.round(Number(`${match[2]!.replaceAll(',', '')}${match[3] ?? ''}`) * rateScale)
   // Hours and pallets are not known when quoting: one stands for the rate, the invoice has the rest.
-  return { kind, basis, rateE4, quantity: basis === 'hour' || basis === 'pallet' ? 0 : null, currency, note: kind === 'other' ? word : '', paidOn: null }
+  return {
+    kind,
+    basis,
+    rateE4,
+    quantity: basis === 'hour' || basis === 'pallet' ? 0 : null,
+    currency,
+    note: kind === 'other' ? word : '',
+    paidOn: null,
+  }
 }

@@ -1,12 +1,12 @@
-import { equipmentWords } from '../load/words'
 import { equipmentKinds } from '../load/load'
+import { equipmentWords } from '../load/words'
 import { type Currency, currencySigns, currencyWords, readMoney } from '../money/money'
 import type { Place } from '../place/place'
 import type { Resolved } from '../place/resolve'
 import { readDays } from '../time/read-days'
+import { type CellName, type Cells, cellNames, type LineReading, longestCell } from './quote'
 import { readEquipment } from './read-equipment'
 import { readExtras } from './read-extras'
-import { type CellName, type Cells, cellNames, type LineReading, longestCell } from './quote'
 
 export interface LineContext {
   /** The place a text means, or why it cannot be told. */
@@ -26,7 +26,8 @@ const largestPriceMinor = 1_000_000_00
 export function readLine(cells: Cells, context: LineContext): LineReading {
   const problems: LineReading['problems'] = []
   const text = (cell: CellName) => (cells[cell] ?? '').trim()
-  const say = (cell: CellName, message: string, candidates: string[] = []) => void problems.push({ cell, message, candidates })
+  const say = (cell: CellName, message: string, candidates: string[] = []) =>
+    void problems.push({ cell, message, candidates })
   /** The cell's reading; a text that reads as nothing is told. */
   const read = <T>(cell: CellName, reader: (text: string) => T | null, message: (text: string) => string): T | null => {
     const typed = text(cell)
@@ -35,19 +36,38 @@ export function readLine(cells: Cells, context: LineContext): LineReading {
     if (value === null) say(cell, message(typed))
     return value
   }
-  for (const cell of cellNames) if ((cells[cell] ?? '').length > longestCell) say(cell, `At most ${longestCell} characters`)
+  for (const cell of cellNames)
+    if ((cells[cell] ?? '').length > longestCell) say(cell, `At most ${longestCell} characters`)
   const fields: LineReading['fields'] = {
     origin: readEnd('origin', text('origin'), context, say),
     dest: readEnd('dest', text('dest'), context, say),
-    equipment: read('equipment', readEquipment, (typed) => `No such equipment: ${typed}. One of ${equipmentKinds.map((kind) => equipmentWords[kind].toLowerCase()).join(', ')}`) ?? (text('equipment') === '' ? 'van' : null),
-    weightLb: read('weight', readWeight, (typed) => (typed.startsWith('-') ? `A weight is not negative: ${typed}` : `No weight in pounds up to ${heaviestLb.toLocaleString('en-US')}: ${typed}`)),
+    equipment:
+      read(
+        'equipment',
+        readEquipment,
+        (typed) =>
+          `No such equipment: ${typed}. One of ${equipmentKinds.map((kind) => equipmentWords[kind].toLowerCase()).join(', ')}`,
+      ) ?? (text('equipment') === '' ? 'van' : null),
+    weightLb: read('weight', readWeight, (typed) =>
+      typed.startsWith('-')
+        ? `A weight is not negative: ${typed}`
+        : `No weight in pounds up to ${heaviestLb.toLocaleString('en-US')}: ${typed}`,
+    ),
     pickupFrom: null,
     pickupTo: null,
     loads: read('loads', readCount, (typed) => `No number of loads: ${typed}`),
     commodity: text('commodity').slice(0, 120),
     extras: [],
-    ownPriceMinor: read('price', (typed) => readPrice(typed, context.currency), (typed) => noPrice(typed, context.currency)),
-    theirsMinor: read('theirs', (typed) => readPrice(typed, context.currency), (typed) => noPrice(typed, context.currency)),
+    ownPriceMinor: read(
+      'price',
+      (typed) => readPrice(typed, context.currency),
+      (typed) => noPrice(typed, context.currency),
+    ),
+    theirsMinor: read(
+      'theirs',
+      (typed) => readPrice(typed, context.currency),
+      (typed) => noPrice(typed, context.currency),
+    ),
     comment: text('comment').slice(0, longestCell),
   }
   if (text('pickup') !== '' && !/^(any|open|anytime|flexible)$/i.test(text('pickup'))) {
@@ -62,7 +82,12 @@ export function readLine(cells: Cells, context: LineContext): LineReading {
   return { fields, problems }
 }
 
-function readEnd(cell: 'origin' | 'dest', typed: string, { place }: LineContext, say: (cell: CellName, message: string, candidates?: string[]) => void): Place | null {
+function readEnd(
+  cell: 'origin' | 'dest',
+  typed: string,
+  { place }: LineContext,
+  say: (cell: CellName, message: string, candidates?: string[]) => void,
+): Place | null {
   const noun = cell === 'origin' ? 'origin' : 'destination'
   if (typed === '') {
     say(cell, `The ${noun} is missing`)
@@ -78,7 +103,10 @@ function readEnd(cell: 'origin' | 'dest', typed: string, { place }: LineContext,
     return null
   }
   if (region && found.place.region !== region) {
-    say(cell, `${postal} is ${found.place.city}, ${found.place.region}, not in ${region}`, [`${city}, ${region}`, `${found.place.city}, ${found.place.region}`])
+    say(cell, `${postal} is ${found.place.city}, ${found.place.region}, not in ${region}`, [
+      `${city}, ${region}`,
+      `${found.place.city}, ${found.place.region}`,
+    ])
     return null
   }
   return postal && city ? { ...found.place, city: titled(city) } : found.place
@@ -87,11 +115,18 @@ function readEnd(cell: 'origin' | 'dest', typed: string, { place }: LineContext,
 /** `Twin Falls, ID 83301`: city, state and code apart; a bare code or a bare city is left whole. */
 export function splitPlace(typed: string): { city: string | null; region: string | null; postal: string | null } {
   const match = /^(.+?)[,\s]+([A-Za-z]{2})[,\s]+(\d{5}(?:-\d{4})?|[A-Za-z]\d[A-Za-z](?: ?\d[A-Za-z]\d)?)$/.exec(typed)
-  return match ? { city: match[1]!.trim(), region: match[2]!.toUpperCase(), postal: match[3]! } : { city: null, region: null, postal: null }
+  return match
+    ? { city: match[1]!.trim(), region: match[2]!.toUpperCase(), postal: match[3]! }
+    : { city: null, region: null, postal: null }
 }
 
 /** A city's name as it is written, where a sheet shouts it. */
-const titled = (name: string): string => (name === name.toUpperCase() || name === name.toLowerCase() ? name.toLowerCase().replace(/(^|[\s\-.])(\p{L})/gu, (_, before: string, letter: string) => before + letter.toUpperCase()) : name)
+const titled = (name: string): string =>
+  name === name.toUpperCase() || name === name.toLowerCase()
+    ? name
+        .toLowerCase()
+        .replace(/(^|[\s\-.])(\p{L})/gu, (_, before: string, letter: string) => before + letter.toUpperCase())
+    : name
 
 /** Pounds: `42,000`, `42k`, `42000 lbs`, `19,050 kg`; null for what is no weight. */
 export function readWeight(typed: string): number | null {
@@ -104,7 +139,9 @@ export function readWeight(typed: string): number | null {
 }
 
 function readCount(typed: string): number | null {
-  const match = /^(\d{1,3}(?:,\d{3})+|\d{1,6})(?:\.0+)?(?:\s*(?:loads?|\/\s*(?:yr|year)|a year|per year))?$/i.exec(typed)
+  const match = /^(\d{1,3}(?:,\d{3})+|\d{1,6})(?:\.0+)?(?:\s*(?:loads?|\/\s*(?:yr|year)|a year|per year))?$/i.exec(
+    typed,
+  )
   const count = match ? Number(match[1]!.replaceAll(',', '')) : 0
   return count >= 1 && count <= mostLoads ? count : null
 }
@@ -114,10 +151,17 @@ const bareOf = (typed: string): string => typed.replace(/\s*(?:all[- ]?in|flat)$
 /** A price as a spreadsheet writes it: `$1,850.00`, `USD 1850`, `1.85k`. Minor units, over zero; null where it names another currency than the quote's. */
 function readPrice(typed: string, currency: Currency): number | null {
   const money = readMoney(bareOf(typed), currency)
-  return money !== null && money.currency === currency && money.amountMinor > 0 && money.amountMinor <= largestPriceMinor ? money.amountMinor : null
+  return money !== null &&
+    money.currency === currency &&
+    money.amountMinor > 0 &&
+    money.amountMinor <= largestPriceMinor
+    ? money.amountMinor
+    : null
 }
 
 function noPrice(typed: string, currency: Currency): string {
   const other = readMoney(bareOf(typed), currency)?.currency ?? currency
-  return other === currency ? `No price: ${typed}` : `${typed} is in ${currencyWords[other]}, the quote in ${currencyWords[currency]}: give it in ${currencySigns[currency]}, or change the quote’s currency under Terms`
+  return other === currency
+    ? `No price: ${typed}`
+    : `${typed} is in ${currencyWords[other]}, the quote in ${currencyWords[currency]}: give it in ${currencySigns[currency]}, or change the quote’s currency under Terms`
 }

@@ -9,9 +9,13 @@ const sentence = /^(.{2,60}?)\s+(?:to|->|→|>)\s+(.{2,60})$/i
  * lines read `Boise, ID to Phoenix, AZ`, by their sense.
  */
 export function cutOf(text: string): SheetCut {
-  const lines = text.split(/\r\n|\n|\r/).filter((line) => line.trim() !== '').slice(0, looked)
+  const lines = text
+    .split(/\r\n|\n|\r/)
+    .filter((line) => line.trim() !== '')
+    .slice(0, looked)
   if (lines.some((line) => line.includes('\t'))) return { kind: 'cells', delimiter: '\t' }
-  if (lines.length > 0 && lines.filter((line) => sentence.test(line.trim())).length >= lines.length * 0.6) return { kind: 'sentences' }
+  if (lines.length > 0 && lines.filter((line) => sentence.test(line.trim())).length >= lines.length * 0.6)
+    return { kind: 'sentences' }
   const count = (delimiter: string) => lines.reduce((sum, line) => sum + line.split(delimiter).length - 1, 0)
   const best = ([',', ';', '|'] as const).reduce((one, other) => (count(other) > count(one) ? other : one))
   return { kind: 'cells', delimiter: best }
@@ -19,7 +23,10 @@ export function cutOf(text: string): SheetCut {
 
 /** Lines such as `Boise, ID to Phoenix, AZ` as two cells each; a line that is none stays one cell. */
 export const cutSentences = (text: string): string[][] =>
-  text.split(/\r\n|\n|\r/).filter((line) => line.trim() !== '').map((line) => {
-    const match = sentence.exec(line.trim())
-    return match ? [match[1]!, match[2]!] : [line.trim()]
-  })
+  text
+    .split(/\r\n|\n|\r/)
+    .filter((line) => line.trim() !== '')
+    .map((line) => {
+      const match = sentence.exec(line.trim())
+      return match ? [match[1]!, match[2]!] : [line.trim()]
+    })

@@ -10,7 +10,10 @@ function random(seed: number): () => number {
   }
 }
 
-function history(count: number, { level, slope, own = 0, seed = 7 }: { level: number; slope: number; own?: number; seed?: number }): DecidedLine[] {
+function history(
+  count: number,
+  { level, slope, own = 0, seed = 7 }: { level: number; slope: number; own?: number; seed?: number },
+): DecidedLine[] {
   const next = random(seed)
   return Array.from({ length: count }, () => {
     const ratio = 1.02 + next() * 0.3

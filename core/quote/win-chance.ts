@@ -26,7 +26,11 @@ export const enoughOfEach = 8
 
 const size = 3
 /** What is believed before any quote: middle and deviation of each parameter. One percent more costs some 15% of the odds. */
-const prior: [middle: number, deviation: number][] = [[1.6, 2], [Math.log(15), 0.8], [0, 0.7]]
+const prior: [middle: number, deviation: number][] = [
+  [1.6, 2],
+  [Math.log(15), 0.8],
+  [0, 0.7],
+]
 
 /**
  * Fits the chance to win, `logistic(level + own − slope · log(ratio))`, by its posterior mode and the curvature there
@@ -57,12 +61,19 @@ export function fitWinChance(lines: DecidedLine[]): WinChance | null {
     best = value
     if (moved < 1e-8) break
   }
-  return { at, covariance: inverseOf(slopeAt(at, decided).information), decided: decided.length, won, ownDecided: decided.filter(({ own }) => own).length }
+  return {
+    at,
+    covariance: inverseOf(slopeAt(at, decided).information),
+    decided: decided.length,
+    won,
+    ownDecided: decided.filter(({ own }) => own).length,
+  }
 }
 
 const logistic = (odds: number): number => 1 / (1 + Math.exp(-odds))
 
-const oddsAt = ([level, logSlope, own]: WinChance['at'], line: { ratio: number; own: boolean }): number => level + (line.own ? own : 0) - Math.exp(logSlope) * Math.log(line.ratio)
+const oddsAt = ([level, logSlope, own]: WinChance['at'], line: { ratio: number; own: boolean }): number =>
+  level + (line.own ? own : 0) - Math.exp(logSlope) * Math.log(line.ratio)
 
 function logPosterior(at: WinChance['at'], decided: DecidedLine[]): number {
   let sum = 0
@@ -78,19 +89,25 @@ function logPosterior(at: WinChance['at'], decided: DecidedLine[]): number {
 /** Gradient of the log posterior, and its expected information (Fisher scoring: always positive definite). */
 function slopeAt(at: WinChance['at'], decided: DecidedLine[]): { gradient: number[]; information: number[] } {
   const gradient = at.map((parameter, index) => (prior[index]![0] - parameter) / prior[index]![1] ** 2)
-  const information: number[] = Array.from({ length: size * size }, (_, cell) => (cell % (size + 1) === 0 ? 1 / prior[cell / (size + 1)]![1] ** 2 : 0))
+  const information: number[] = Array.from({ length: size * size }, (_, cell) =>
+    cell % (size + 1) === 0 ? 1 / prior[cell / (size + 1)]![1] ** 2 : 0,
+  )
   for (const line of decided) {
     const chance = logistic(oddsAt(at, line))
     const by = byParameter(at, line)
     for (let row = 0; row < size; row++) {
       gradient[row]! += ((line.won ? 1 : 0) - chance) * by[row]!
-      for (let column = 0; column < size; column++) information[row * size + column]! += chance * (1 - chance) * by[row]! * by[column]!
+      for (let column = 0; column < size; column++)
+        information[row * size + column]! += chance * (1 - chance) * by[row]! * by[column]!
     }
   }
   return { gradient, information }
 }
 
-const byParameter = ([, logSlope]: WinChance['at'], line: { ratio: number; own: boolean }): [number, number, number] => [1, -Math.exp(logSlope) * Math.log(line.ratio), line.own ? 1 : 0]
+const byParameter = (
+  [, logSlope]: WinChance['at'],
+  line: { ratio: number; own: boolean },
+): [number, number, number] => [1, -Math.exp(logSlope) * Math.log(line.ratio), line.own ? 1 : 0]
 
 function inverseOf(matrix: number[]): Float64Array {
   const factor = choleskyInPlace(Float64Array.from(matrix), size)
@@ -121,7 +138,9 @@ export function chanceAt(model: WinChance, priceMinor: number, costMinor: number
   const odds = oddsAt(model.at, line)
   const by = byParameter(model.at, line)
   let variance = 0
-  for (let row = 0; row < size; row++) for (let column = 0; column < size; column++) variance += by[row]! * by[column]! * model.covariance[row * size + column]!
+  for (let row = 0; row < size; row++)
+    for (let column = 0; column < size; column++)
+      variance += by[row]! * by[column]! * model.covariance[row * size + column]!
   const off = eightTenths * Math.sqrt(Math.max(0, variance))
   return { priceMinor, low: logistic(odds - off), middle: logistic(odds), high: logistic(odds + off) }
 }
@@ -143,7 +162,10 @@ const draws = 96
 
 /** The price of highest expected margin for a lane of a likely cost, with how sure that is; prices in whole five dollars. */
 export function bestPrice(model: WinChance, costMinor: number): BestPrice {
-  const prices = Array.from({ length: steps + 1 }, (_, step) => Math.round((costMinor * (1 + step * stepShare)) / 500) * 500)
+  const prices = Array.from(
+    { length: steps + 1 },
+    (_, step) => Math.round((costMinor * (1 + step * stepShare)) / 500) * 500,
+  )
   const bestFor = (at: WinChance['at']) => {
     let [best, value] = [prices[0]!, Number.NEGATIVE_INFINITY]
     for (const price of prices) {
@@ -153,11 +175,19 @@ export function bestPrice(model: WinChance, costMinor: number): BestPrice {
     return best
   }
   const priceMinor = bestFor(model.at)
-  const others = drawsFrom(model).map(bestFor).sort((one, other) => one - other)
+  const others = drawsFrom(model)
+    .map(bestFor)
+    .sort((one, other) => one - other)
   const chance = chanceAt(model, priceMinor, costMinor)
   return {
-    priceMinor, lowMinor: others[Math.floor(others.length * 0.1)]!, highMinor: others[Math.ceil(others.length * 0.9) - 1]!, chance,
-    expectedMarginMinor: Math.round(chance.middle * (priceMinor - costMinor)), curve: prices.filter((_, at) => at % 4 === 0 && prices[at]! <= costMinor * 1.45).map((price) => chanceAt(model, price, costMinor)),
+    priceMinor,
+    lowMinor: others[Math.floor(others.length * 0.1)]!,
+    highMinor: others[Math.ceil(others.length * 0.9) - 1]!,
+    chance,
+    expectedMarginMinor: Math.round(chance.middle * (priceMinor - costMinor)),
+    curve: prices
+      .filter((_, at) => at % 4 === 0 && prices[at]! <= costMinor * 1.45)
+      .map((price) => chanceAt(model, price, costMinor)),
   }
 }
 
@@ -166,7 +196,11 @@ function drawsFrom(model: WinChance): WinChance['at'][] {
   const factor = choleskyInPlace(Float64Array.from(model.covariance), size)
   return Array.from({ length: draws }, (_, index) => {
     const normal = [2, 3, 5].map((base) => normalAt(halton(index + 1, base)))
-    return model.at.map((parameter, row) => parameter + normal.slice(0, row + 1).reduce((sum, value, column) => sum + factor[row * size + column]! * value, 0)) as WinChance['at']
+    return model.at.map(
+      (parameter, row) =>
+        parameter +
+        normal.slice(0, row + 1).reduce((sum, value, column) => sum + factor[row * size + column]! * value, 0),
+    ) as WinChance['at']
   })
 }
 

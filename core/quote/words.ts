@@ -2,7 +2,13 @@ import { daysBetween } from '../time/local'
 import { dayWords } from '../time/words'
 import type { CellName, LineState, LostReason } from './quote'
 
-export const lineStateWords: Record<LineState, string> = { draft: 'Draft', sent: 'Sent', won: 'Won', lost: 'Lost', lapsed: 'Lapsed' }
+export const lineStateWords: Record<LineState, string> = {
+  draft: 'Draft',
+  sent: 'Sent',
+  won: 'Won',
+  lost: 'Lost',
+  lapsed: 'Lapsed',
+}
 
 export const lostReasonWords: Record<LostReason, string> = {
   price: 'Price',
@@ -14,7 +20,17 @@ export const lostReasonWords: Record<LostReason, string> = {
 }
 
 export const cellWords: Record<CellName, string> = {
-  origin: 'Origin', dest: 'Destination', equipment: 'Equipment', weight: 'Weight', pickup: 'Pickup', loads: 'Loads', commodity: 'Freight', extras: 'Extra charges', price: 'Price', theirs: 'They pay', comment: 'Comment',
+  origin: 'Origin',
+  dest: 'Destination',
+  equipment: 'Equipment',
+  weight: 'Weight',
+  pickup: 'Pickup',
+  loads: 'Loads',
+  commodity: 'Freight',
+  extras: 'Extra charges',
+  price: 'Price',
+  theirs: 'They pay',
+  comment: 'Comment',
 }
 
 /** `any`, `Tue 1 Dec`, `Tue 1 to Sat 5 Dec`. */

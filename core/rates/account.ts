@@ -1,7 +1,17 @@
 import type { Expected } from './rate-model'
 
 /** What moves a rate, in the order in which it is told. */
-export const reasons = ['distance', 'equipment', 'direction', 'lane', 'season', 'notice', 'load', 'fuel', 'market'] as const
+export const reasons = [
+  'distance',
+  'equipment',
+  'direction',
+  'lane',
+  'season',
+  'notice',
+  'load',
+  'fuel',
+  'market',
+] as const
 export type Reason = (typeof reasons)[number]
 
 /** Why the middle figure is what it is: parts in minor units that add up to it. */
@@ -26,15 +36,31 @@ export function accountFor(expected: Expected, middleMinor: number, fuel: FuelSh
   const { parts } = expected
   const fuelPart = fuel ? Math.log1p((fuel.now - fuel.usual) / milesPerGallon / priceOfMile) : 0
   const logs: Record<Exclude<Reason, 'distance'>, number> = {
-    equipment: parts.equipment, direction: parts.origin + parts.dest, lane: parts.lane, season: parts.season,
-    notice: parts.notice, load: parts.weight + parts.weekday, fuel: fuelPart, market: parts.market + parts.source - fuelPart,
+    equipment: parts.equipment,
+    direction: parts.origin + parts.dest,
+    lane: parts.lane,
+    season: parts.season,
+    notice: parts.notice,
+    load: parts.weight + parts.weekday,
+    fuel: fuelPart,
+    market: parts.market + parts.source - fuelPart,
   }
   const change = Object.values(logs).reduce((sum, part) => sum + part, 0)
   const rounded = (minor: number) => Math.round(minor / stepMinor) * stepMinor
   const distance = rounded(middleMinor / Math.exp(change))
   // (e^c - 1)/c dollars a unit of logarithm, so that the parts add up whatever their order.
   const perLog = Math.abs(change) < 1e-9 ? distance : (middleMinor - distance) / change
-  const account: Account = { distance, equipment: 0, direction: 0, lane: 0, season: 0, notice: 0, load: 0, fuel: 0, market: 0 }
+  const account: Account = {
+    distance,
+    equipment: 0,
+    direction: 0,
+    lane: 0,
+    season: 0,
+    notice: 0,
+    load: 0,
+    fuel: 0,
+    market: 0,
+  }
   let left = middleMinor - distance
   for (const reason of reasons) {
     if (reason === 'distance' || reason === 'market') continue

@@ -68,10 +68,13 @@ export function makeColumns(history: PastPrice[], spots: SpotTable, locate: Loca
   })
   const count = usable.length
   const columns: Columns = {
-    count, plan, ids: usable.map(({ price }) => price.id),
+    count,
+    plan,
+    ids: usable.map(({ price }) => price.id),
     confirmed: Uint8Array.from(usable, ({ price }) => Number(price.confirmed === true)),
     booked: Float64Array.from(usable, ({ price }) => price.bookedAt / day),
-    origin: Int32Array.from(usable, ({ origin }) => origin), dest: Int32Array.from(usable, ({ dest }) => dest),
+    origin: Int32Array.from(usable, ({ origin }) => origin),
+    dest: Int32Array.from(usable, ({ dest }) => dest),
     equipment: Int32Array.from(usable, ({ price }) => equipments.indexOf(price.equipment)),
     source: Uint8Array.from(usable, ({ price }) => priceSources.indexOf(price.source)),
     loads: Float64Array.from(usable, ({ price }) => Math.max(1, price.count)),
@@ -81,12 +84,28 @@ export function makeColumns(history: PastPrice[], spots: SpotTable, locate: Loca
     features: new Float32Array(count * plan.size),
   }
   usable.forEach(({ price }, at) => {
-    writeFeatures(columns.features, at * plan.size, { logMiles: columns.logMiles[at]!, equipment: columns.equipment[at]!, leadHours: columns.leadHours[at]!, weightLb: weightOf(price), pickupAt: price.pickupAt, source: columns.source[at]! }, plan)
+    writeFeatures(
+      columns.features,
+      at * plan.size,
+      {
+        logMiles: columns.logMiles[at]!,
+        equipment: columns.equipment[at]!,
+        leadHours: columns.leadHours[at]!,
+        weightLb: weightOf(price),
+        pickupAt: price.pickupAt,
+        source: columns.source[at]!,
+      },
+      plan,
+    )
   })
   return columns
 }
 
-export const leadOf = (subject: RateSubject): number => (subject.leadHours === null || !Number.isFinite(subject.leadHours) ? usualLeadHours : Math.min(2000, Math.max(0, subject.leadHours)))
+export const leadOf = (subject: RateSubject): number =>
+  subject.leadHours === null || !Number.isFinite(subject.leadHours)
+    ? usualLeadHours
+    : Math.min(2000, Math.max(0, subject.leadHours))
 
 /** Nothing weighs nothing, and no truck takes 200,000 pounds: such weights count as not given. */
-export const weightOf = (subject: RateSubject): number | null => (subject.weightLb !== null && subject.weightLb > 0 && subject.weightLb < 120_000 ? subject.weightLb : null)
+export const weightOf = (subject: RateSubject): number | null =>
+  subject.weightLb !== null && subject.weightLb > 0 && subject.weightLb < 120_000 ? subject.weightLb : null

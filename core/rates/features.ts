@@ -50,7 +50,12 @@ export function planFeatures(equipments: string[]): FeaturePlan {
 }
 
 /** Writes one price's features into `row` from `at`. Scaled so that one ridge penalty suits all. */
-export function writeFeatures(row: Float32Array | Float64Array, at: number, input: FeatureInput, plan: FeaturePlan): void {
+export function writeFeatures(
+  row: Float32Array | Float64Array,
+  at: number,
+  input: FeatureInput,
+  plan: FeaturePlan,
+): void {
   row.fill(0, at, at + plan.size)
   let next = at
   const { logMiles } = input

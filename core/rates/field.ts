@@ -18,7 +18,8 @@ const nearMiles = 70
 const farMiles = 400
 
 /** Covariance of the levels of two different places so many miles apart. */
-export const covariance = (likeness: Likeness, miles: number): number => likeness.near * Math.exp(-miles / nearMiles) + likeness.far * Math.exp(-miles / farMiles)
+export const covariance = (likeness: Likeness, miles: number): number =>
+  likeness.near * Math.exp(-miles / nearMiles) + likeness.far * Math.exp(-miles / farMiles)
 
 /** A price level over the map: known at some spots, told for all by likeness (simple kriging; Cressie 1993, 3.2). */
 export interface Field {
@@ -58,7 +59,10 @@ export interface PairCurves {
   far: Float32Array
 }
 
-export const pairCurves = (miles: Float32Array): PairCurves => ({ near: miles.map((apart) => Math.exp(-apart / nearMiles)), far: miles.map((apart) => Math.exp(-apart / farMiles)) })
+export const pairCurves = (miles: Float32Array): PairCurves => ({
+  near: miles.map((apart) => Math.exp(-apart / nearMiles)),
+  far: miles.map((apart) => Math.exp(-apart / farMiles)),
+})
 
 /** The spots of a field and the factor of their covariance, for solving it again with other means. */
 export interface FieldFactor {
@@ -76,17 +80,27 @@ export function factorField(precision: Float64Array, curves: PairCurves, likenes
   const matrix = new Float64Array(size * size)
   for (let row = 0; row < size; row++) {
     const from = spots[row]! * count
-    for (let column = 0; column < row; column++) matrix[row * size + column] = likeness.near * curves.near[from + spots[column]!]! + likeness.far * curves.far[from + spots[column]!]!
+    for (let column = 0; column < row; column++)
+      matrix[row * size + column] =
+        likeness.near * curves.near[from + spots[column]!]! + likeness.far * curves.far[from + spots[column]!]!
     matrix[row * size + row] = likeness.near + likeness.far + likeness.own + 1 / precision[spots[row]!]! + 1e-9
   }
   return { likeness, spots, lower: choleskyInPlace(matrix, size) }
 }
 
 /** The field through the means: pulled towards its neighbours where few prices are known, and towards zero far from all. */
-export function fitField(mean: Float64Array, { likeness, spots, lower }: FieldFactor, curves: PairCurves): { field: Field; values: Float64Array } {
+export function fitField(
+  mean: Float64Array,
+  { likeness, spots, lower }: FieldFactor,
+  curves: PairCurves,
+): { field: Field; values: Float64Array } {
   const count = mean.length
   const size = spots.length
-  const alpha = solveInPlace(lower, size, Float64Array.from(spots, (spot) => mean[spot]!))
+  const alpha = solveInPlace(
+    lower,
+    size,
+    Float64Array.from(spots, (spot) => mean[spot]!),
+  )
   const spread = new Float64Array(count)
   for (let known = 0; known < size; known++) spread[spots[known]!] = alpha[known]!
   const values = new Float64Array(count)
@@ -105,7 +119,8 @@ export function fitField(mean: Float64Array, { likeness, spots, lower }: FieldFa
 /** The field at a point that is none of its spots. */
 export function fieldAt(field: Field, spots: Spots, point: Point): number {
   let value = 0
-  for (let known = 0; known < field.spots.length; known++) value += field.alpha[known]! * covariance(field.likeness, straightMiles(point, pointAt(spots, field.spots[known]!)))
+  for (let known = 0; known < field.spots.length; known++)
+    value += field.alpha[known]! * covariance(field.likeness, straightMiles(point, pointAt(spots, field.spots[known]!)))
   return value
 }
 
@@ -145,7 +160,11 @@ export function likenessOf(means: SpotMeans, miles: Float32Array, least = 1e-5):
   for (let bin = 0; bin < bins; bin++) {
     if (weight[bin] === 0) continue
     const distance = apart[bin]! / weight[bin]!
-    const [near, far, seen] = [Math.exp(-distance / nearMiles), Math.exp(-distance / farMiles), product[bin]! / weight[bin]!]
+    const [near, far, seen] = [
+      Math.exp(-distance / nearMiles),
+      Math.exp(-distance / farMiles),
+      product[bin]! / weight[bin]!,
+    ]
     const trust = Math.sqrt(weight[bin]!)
     nn += trust * near * near
     ff += trust * far * far

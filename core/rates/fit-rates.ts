@@ -1,14 +1,26 @@
+import { guessedSpread as guessedOffers, offerSpreadOf } from '../waiting/prices'
 import { type Columns, makeColumns, type SpotTable } from './columns'
 import { usualLogPrice } from './features'
 import { emptyLaneMemory } from './lane-memory'
 import { median } from './linear'
 import { learnLevel, passTime, startMarketLevel } from './market-level'
 import { type Locate, type PastPrice, priceSources } from './past-price'
-import { expectPrice, type Expected, learnExpected, learnPlaces, loadingOf, placeOf, type RateModel, rememberSpots, sourcePart, stillParts, type Subject } from './rate-model'
+import {
+  type Expected,
+  expectPrice,
+  learnExpected,
+  learnPlaces,
+  loadingOf,
+  placeOf,
+  type RateModel,
+  rememberSpots,
+  type Subject,
+  sourcePart,
+  stillParts,
+} from './rate-model'
 import { fitSpread, guessedSpread, type SpreadInput } from './spread'
 import { fitStatic, leftOver, nearestKnots, type StaticFit } from './static-fit'
-import { guessedSpread as guessedOffers, offerSpreadOf } from '../waiting/prices'
-import { isLeftOut, plainSuspects, slipOf, type Suspect } from './suspects'
+import { isLeftOut, plainSuspects, type Suspect, slipOf } from './suspects'
 
 /**
  * The market forgets within some months: its levels are followed through the last of the history only, so many days.
@@ -17,18 +29,38 @@ import { isLeftOut, plainSuspects, slipOf, type Suspect } from './suspects'
 const followedDays = 130
 
 /** A model with the still part fitted on prices up to `to`, and the lanes learnt from those up to where the market is followed from. */
-function startModel(columns: Columns, spots: SpotTable, trust: Float64Array, to: number, options: { before?: StaticFit; progress: (share: number) => void }): { model: RateModel; from: number } {
-  const part = to === columns.count ? columns : { ...columns, count: to, booked: columns.booked.subarray(0, to), logPrice: columns.logPrice.subarray(0, to) }
+function startModel(
+  columns: Columns,
+  spots: SpotTable,
+  trust: Float64Array,
+  to: number,
+  options: { before?: StaticFit; progress: (share: number) => void },
+): { model: RateModel; from: number } {
+  const part =
+    to === columns.count
+      ? columns
+      : { ...columns, count: to, booked: columns.booked.subarray(0, to), logPrice: columns.logPrice.subarray(0, to) }
   const { fit: still, lanes, weights } = fitStatic(part, spots, trust.subarray(0, to), options)
   const since = (columns.booked[to - 1] ?? 0) - followedDays
   const later = columns.booked.findIndex((booked) => booked >= since)
   const from = later < 0 ? 0 : Math.min(later, to)
   const model: RateModel = {
-    plan: columns.plan, spots, still, market: startMarketLevel(columns.plan.equipments.length, still.knots, Math.floor(columns.booked[from] ?? 0)),
-    lanes: emptyLaneMemory(still.laneLikeness), spread: guessedSpread(still.noise), places: [], shortPower: 0, learnt: 0, newestAt: 0, suspects: [], offerSpread: guessedOffers,
+    plan: columns.plan,
+    spots,
+    still,
+    market: startMarketLevel(columns.plan.equipments.length, still.knots, Math.floor(columns.booked[from] ?? 0)),
+    lanes: emptyLaneMemory(still.laneLikeness),
+    spread: guessedSpread(still.noise),
+    places: [],
+    shortPower: 0,
+    learnt: 0,
+    newestAt: 0,
+    suspects: [],
+    offerSpread: guessedOffers,
   }
   rememberSpots(model)
-  for (let at = 0; at < from; at++) if (trust[at]! > 0) learnPlaces(model, subjectAt(columns, at), lanes[at]!, weights[at]!)
+  for (let at = 0; at < from; at++)
+    if (trust[at]! > 0) learnPlaces(model, subjectAt(columns, at), lanes[at]!, weights[at]!)
   return { model, from }
 }
 
@@ -45,7 +77,15 @@ function chooseShortPower(model: RateModel, columns: Columns, trust: Float64Arra
   const from = Math.floor(to * (1 - triedShare))
   const noise = model.still.noise ** 2 + model.still.laneLikeness.own + model.still.laneLikeness.shared
   const surprises = shortPowers.map((power) => {
-    const tried: RateModel = { ...model, shortPower: power, market: startMarketLevel(columns.plan.equipments.length, model.still.knots, Math.floor(columns.booked[from] ?? 0)) }
+    const tried: RateModel = {
+      ...model,
+      shortPower: power,
+      market: startMarketLevel(
+        columns.plan.equipments.length,
+        model.still.knots,
+        Math.floor(columns.booked[from] ?? 0),
+      ),
+    }
     let surprise = 0
     for (let at = from; at < to; at += triedStride) {
       if (trust[at] === 0) continue
@@ -53,7 +93,19 @@ function chooseShortPower(model: RateModel, columns: Columns, trust: Float64Arra
       passTime(tried.market, Math.floor(subject.at))
       const parts = stillParts(tried, columns.features, at * columns.plan.size, subject)
       const left = columns.logPrice[at]! - Object.values(parts).reduce((sum, part) => sum + part, 0)
-      surprise += learnLevel(tried.market, tried.still.knots.miles, loadingOf(tried, placeOf(tried, subject.origin), placeOf(tried, subject.dest), subject.equipment, subject.logMiles), left, noise)
+      surprise += learnLevel(
+        tried.market,
+        tried.still.knots.miles,
+        loadingOf(
+          tried,
+          placeOf(tried, subject.origin),
+          placeOf(tried, subject.dest),
+          subject.equipment,
+          subject.logMiles,
+        ),
+        left,
+        noise,
+      )
     }
     return surprise
   })
@@ -72,7 +124,10 @@ const roughlyFarOff = 1.5
 
 /** Keeps plain slips out of the first fit, which they would bend before they can be told by it. */
 function distrustFarOff(columns: Columns, trust: Float64Array): void {
-  const over = Float64Array.from({ length: columns.count }, (_, at) => columns.logPrice[at]! - usualLogPrice(columns.logMiles[at]!))
+  const over = Float64Array.from(
+    { length: columns.count },
+    (_, at) => columns.logPrice[at]! - usualLogPrice(columns.logMiles[at]!),
+  )
   const usual = median(over)
   for (let at = 0; at < columns.count; at++) if (Math.abs(over[at]! - usual) > roughlyFarOff) trust[at] = 0
 }
@@ -85,7 +140,11 @@ function slipsOf(columns: Columns, still: StaticFit, spots: SpotTable, known: Su
   const usual = median(rest)
   return Array.from(rest).flatMap((error, at) => {
     if (left.has(columns.ids[at]!) || columns.source[at] !== 0 || columns.confirmed[at] === 1) return []
-    const slip = slipOf({ id: columns.ids[at]!, buyMinor: Math.round(Math.exp(columns.logPrice[at]!) * 100) }, error - usual, Math.exp(columns.logMiles[at]!))
+    const slip = slipOf(
+      { id: columns.ids[at]!, buyMinor: Math.round(Math.exp(columns.logPrice[at]!) * 100) },
+      error - usual,
+      Math.exp(columns.logMiles[at]!),
+    )
     return slip ? [slip] : []
   })
 }
@@ -104,7 +163,9 @@ export function fitRates(history: PastPrice[], { locate, progress = () => {} }: 
   const trust = trustOf(columns, suspects)
   distrustFarOff(columns, trust)
   const split = Math.floor(columns.count * (1 - measuredShare))
-  const { model: trial, from: trialFrom } = startModel(columns, spots, trust, split, { progress: (share) => progress(0.05 + 0.4 * share, 'measuring') })
+  const { model: trial, from: trialFrom } = startModel(columns, spots, trust, split, {
+    progress: (share) => progress(0.05 + 0.4 * share, 'measuring'),
+  })
   suspects.push(...slipsOf(columns, trial.still, spots, suspects))
   trust.set(trustOf(columns, suspects))
   trial.shortPower = chooseShortPower(trial, columns, trust, split)
@@ -115,9 +176,13 @@ export function fitRates(history: PastPrice[], { locate, progress = () => {} }: 
     if (Math.abs(error) >= 0.8) return
     const source = priceSources[columns.source[at]!]!
     if (source === 'buy') seen.push({ input: { ...expected.spread }, error })
-    if (source === 'buy' || source === 'lost_offer') offers.push(error + expected.parts.source - sourcePart(trial, 'buy'))
+    if (source === 'buy' || source === 'lost_offer')
+      offers.push(error + expected.parts.source - sourcePart(trial, 'buy'))
   })
-  const { model, from } = startModel(columns, spots, trust, columns.count, { before: trial.still, progress: (share) => progress(0.6 + 0.2 * share, 'fitting') })
+  const { model, from } = startModel(columns, spots, trust, columns.count, {
+    before: trial.still,
+    progress: (share) => progress(0.6 + 0.2 * share, 'fitting'),
+  })
   model.spread = fitSpread(seen, model.still.noise)
   model.shortPower = trial.shortPower
   model.suspects = suspects
@@ -127,10 +192,26 @@ export function fitRates(history: PastPrice[], { locate, progress = () => {} }: 
   return model
 }
 
-const subjectAt = (columns: Columns, at: number): Subject => ({ origin: columns.origin[at]!, dest: columns.dest[at]!, equipment: columns.equipment[at]!, source: columns.source[at]!, loads: columns.loads[at]!, logMiles: columns.logMiles[at]!, leadHours: columns.leadHours[at]!, at: columns.booked[at]! })
+const subjectAt = (columns: Columns, at: number): Subject => ({
+  origin: columns.origin[at]!,
+  dest: columns.dest[at]!,
+  equipment: columns.equipment[at]!,
+  source: columns.source[at]!,
+  loads: columns.loads[at]!,
+  logMiles: columns.logMiles[at]!,
+  leadHours: columns.leadHours[at]!,
+  at: columns.booked[at]!,
+})
 
 /** Follows prices from one position to another in the order of booking: foretells each, then learns from it. */
-function follow(model: RateModel, columns: Columns, trust: Float64Array, from: number, to: number, seen?: (at: number, expected: Expected, error: number) => void): void {
+function follow(
+  model: RateModel,
+  columns: Columns,
+  trust: Float64Array,
+  from: number,
+  to: number,
+  seen?: (at: number, expected: Expected, error: number) => void,
+): void {
   const noise = model.still.noise ** 2
   for (let at = from; at < to; at++) {
     const subject = subjectAt(columns, at)
@@ -141,4 +222,3 @@ function follow(model: RateModel, columns: Columns, trust: Float64Array, from: n
     if (trust[at]! > 0) learnExpected(model, subject, expected, error, noise)
   }
 }
-

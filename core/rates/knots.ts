@@ -38,7 +38,9 @@ export function chooseKnots(spots: Spots, weight: ArrayLike<number>): Knots {
   if (chosen.length === 0 && count > 0) chosen.push(pointAt(spots, 0))
   for (let round = 0; round < rounds; round++) moveToMiddles(chosen, spots, weight)
   const miles = new Float64Array(chosen.length ** 2)
-  for (let one = 0; one < chosen.length; one++) for (let other = 0; other < chosen.length; other++) miles[one * chosen.length + other] = straightMiles(chosen[one]!, chosen[other]!)
+  for (let one = 0; one < chosen.length; one++)
+    for (let other = 0; other < chosen.length; other++)
+      miles[one * chosen.length + other] = straightMiles(chosen[one]!, chosen[other]!)
   return { lat: chosen.map(({ lat }) => lat), lon: chosen.map(({ lon }) => lon), miles }
 }
 
@@ -58,7 +60,8 @@ function moveToMiddles(chosen: { lat: number; lon: number }[], spots: Spots, wei
     sum.lon += mine * point.lon
     sum.weight += mine
   }
-  for (const [index, sum] of sums.entries()) if (sum.weight > 0) chosen[index] = { lat: sum.lat / sum.weight, lon: sum.lon / sum.weight }
+  for (const [index, sum] of sums.entries())
+    if (sum.weight > 0) chosen[index] = { lat: sum.lat / sum.weight, lon: sum.lon / sum.weight }
 }
 
 /** The nearest knots of a point and their shares, which add up to 1. Fewer knots than asked for: the rest have none. */
@@ -68,7 +71,10 @@ export function knotShares(knots: Knots, point: { lat: number; lon: number }): {
     .sort((one, other) => one.miles - other.miles)
     .slice(0, knotsOfSpot)
   const least = nearest[0]?.miles ?? 0
-  const shares = nearest.map(({ at, miles }) => ({ at, share: Math.exp(-(miles ** 2 - least ** 2) / (2 * reachMiles ** 2)) }))
+  const shares = nearest.map(({ at, miles }) => ({
+    at,
+    share: Math.exp(-(miles ** 2 - least ** 2) / (2 * reachMiles ** 2)),
+  }))
   const total = shares.reduce((sum, { share }) => sum + share, 0)
   return shares.map(({ at, share }) => ({ at, share: share / total }))
 }

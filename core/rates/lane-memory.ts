@@ -1,5 +1,5 @@
-import { choleskyInPlace, solveInPlace } from './linear'
 import type { Spots } from './field'
+import { choleskyInPlace, solveInPlace } from './linear'
 
 /** What each lane has shown beyond all that is known of its ends: decayed means of what is left. */
 export interface LaneMemory {
@@ -31,7 +31,14 @@ const busy = 60
 
 export const laneKey = (origin: number, dest: number): number => origin * 65_536 + dest
 
-export const emptyLaneMemory = (likeness: LaneLikeness): LaneMemory => ({ index: new Map(), sum: [], weight: [], at: [], count: [], likeness })
+export const emptyLaneMemory = (likeness: LaneLikeness): LaneMemory => ({
+  index: new Map(),
+  sum: [],
+  weight: [],
+  at: [],
+  count: [],
+  likeness,
+})
 
 /**
  * The nearest spots of a spot, itself first. Positions are in miles on one plane, so that the
@@ -43,7 +50,11 @@ const planeMilesPerDegree = 69.1
 const planeShrink = Math.cos((38 * Math.PI) / 180)
 
 export function neighboursOf(spots: Spots, spot: number): Neighbours {
-  const plane = (at: number) => ({ at, x: spots.lon[at]! * planeShrink * planeMilesPerDegree, y: spots.lat[at]! * planeMilesPerDegree })
+  const plane = (at: number) => ({
+    at,
+    x: spots.lon[at]! * planeShrink * planeMilesPerDegree,
+    y: spots.lat[at]! * planeMilesPerDegree,
+  })
   const here = plane(spot)
   const near: Neighbours = []
   for (let at = 0; at < spots.lat.length; at++) {
@@ -55,13 +66,19 @@ export function neighboursOf(spots: Spots, spot: number): Neighbours {
   return [here, ...near.slice(0, neighboursAsked - 1)]
 }
 
-const milesApart = (one: { x: number; y: number }, other: { x: number; y: number }) => Math.hypot(one.x - other.x, one.y - other.y)
+const milesApart = (one: { x: number; y: number }, other: { x: number; y: number }) =>
+  Math.hypot(one.x - other.x, one.y - other.y)
 
 /**
  * The likeness that lanes themselves show: how much their means vary beyond chance, and how much of
  * it neighbours have in common (products of the means of neighbouring lanes, by least squares).
  */
-export function laneLikenessOf(lanes: { index: Map<number, number>; means: Float64Array; weight: Float64Array }, spots: Spots, noise: number, least = 2e-4): LaneLikeness {
+export function laneLikenessOf(
+  lanes: { index: Map<number, number>; means: Float64Array; weight: Float64Array },
+  spots: Spots,
+  noise: number,
+  least = 2e-4,
+): LaneLikeness {
   const near = spots.lat.map((_, at) => neighboursOf(spots, at))
   let [variance, total, product, alike] = [0, 0, 0, 0]
   for (const [key, position] of lanes.index) {
@@ -90,7 +107,14 @@ export function laneLikenessOf(lanes: { index: Map<number, number>; means: Float
 }
 
 /** Learns what one price showed beyond its ends. Only what was paid counts as a comparable. */
-export function learnLane(memory: LaneMemory, key: number, residual: number, at: number, trust: number, counts = true): void {
+export function learnLane(
+  memory: LaneMemory,
+  key: number,
+  residual: number,
+  at: number,
+  trust: number,
+  counts = true,
+): void {
   let position = memory.index.get(key)
   if (position === undefined) {
     position = memory.sum.length
@@ -120,38 +144,72 @@ export interface LaneAnswer {
 const factor = new Float64Array(mostLanes * mostLanes)
 
 /** What is to be expected on a lane beyond its ends, leaning on it and on its neighbours. */
-export function laneLevel(memory: LaneMemory, origins: Neighbours, dests: Neighbours, at: number, noise: number): LaneAnswer {
+export function laneLevel(
+  memory: LaneMemory,
+  origins: Neighbours,
+  dests: Neighbours,
+  at: number,
+  noise: number,
+): LaneAnswer {
   const { shared, own } = memory.likeness
   const same = memory.index.get(laneKey(origins[0]!.at, dests[0]!.at))
   const onLane = same === undefined ? 0 : memory.count[same]!
   if (same !== undefined && onLane >= busy) {
     const spread = noise / effective(memory, same, at)
     const pull = (shared + own) / (shared + own + spread)
-    return { level: (pull * memory.sum[same]!) / memory.weight[same]!, variance: (1 - pull) * (shared + own), onLane, around: 0, newest: memory.at[same]! }
+    return {
+      level: (pull * memory.sum[same]!) / memory.weight[same]!,
+      variance: (1 - pull) * (shared + own),
+      onLane,
+      around: 0,
+      newest: memory.at[same]!,
+    }
   }
-  const found: { position: number; origin: Neighbours[number]; dest: Neighbours[number]; alike: number; spread: number }[] = []
+  const found: {
+    position: number
+    origin: Neighbours[number]
+    dest: Neighbours[number]
+    alike: number
+    spread: number
+  }[] = []
   let around = 0
   let newest: number | null = null
   for (const origin of origins) {
     for (const dest of dests) {
       const position = memory.index.get(laneKey(origin.at, dest.at))
       if (position === undefined) continue
-      const alike = shared * Math.exp(-(milesApart(origins[0]!, origin) + milesApart(dests[0]!, dest)) / togetherMiles) + (position === same ? own : 0)
+      const alike =
+        shared * Math.exp(-(milesApart(origins[0]!, origin) + milesApart(dests[0]!, dest)) / togetherMiles) +
+        (position === same ? own : 0)
       newest = Math.max(newest ?? 0, memory.at[position]!)
       if (position !== same) around += memory.count[position]!
       found.push({ position, origin, dest, alike, spread: noise / effective(memory, position, at) })
     }
   }
   if (found.length === 0) return { level: 0, variance: shared + own, onLane, around, newest }
-  found.sort((one, other) => (other.alike * other.alike) / (shared + own + other.spread) - (one.alike * one.alike) / (shared + own + one.spread))
+  found.sort(
+    (one, other) =>
+      (other.alike * other.alike) / (shared + own + other.spread) -
+      (one.alike * one.alike) / (shared + own + one.spread),
+  )
   if (found.length > mostLanes) found.length = mostLanes
   const size = found.length
   for (let row = 0; row < size; row++) {
-    for (let column = 0; column < row; column++) factor[row * size + column] = shared * Math.exp(-(milesApart(found[row]!.origin, found[column]!.origin) + milesApart(found[row]!.dest, found[column]!.dest)) / togetherMiles)
+    for (let column = 0; column < row; column++)
+      factor[row * size + column] =
+        shared *
+        Math.exp(
+          -(milesApart(found[row]!.origin, found[column]!.origin) + milesApart(found[row]!.dest, found[column]!.dest)) /
+            togetherMiles,
+        )
     factor[row * size + row] = shared + own + found[row]!.spread
   }
   const lower = choleskyInPlace(factor, size)
-  const alpha = solveInPlace(lower, size, Float64Array.from(found, ({ alike }) => alike))
+  const alpha = solveInPlace(
+    lower,
+    size,
+    Float64Array.from(found, ({ alike }) => alike),
+  )
   let level = 0
   let variance = shared + own
   for (let row = 0; row < size; row++) {
@@ -162,4 +220,5 @@ export function laneLevel(memory: LaneMemory, origins: Neighbours, dests: Neighb
   return { level, variance: Math.max(0, variance), onLane, around, newest }
 }
 
-const effective = (memory: LaneMemory, position: number, at: number) => memory.weight[position]! * 0.5 ** (Math.max(0, at - memory.at[position]!) / halfLifeDays) + 1e-6
+const effective = (memory: LaneMemory, position: number, at: number) =>
+  memory.weight[position]! * 0.5 ** (Math.max(0, at - memory.at[position]!) / halfLifeDays) + 1e-6

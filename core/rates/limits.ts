@@ -17,10 +17,17 @@ export interface Limits {
  * allows. Null where there is neither a band nor a sell price.
  */
 export function proposeLimits(band: RateBand | null, sellMinor: number): Limits | null {
-  const fromBand = band && { targetMinor: band.middleMinor - (band.middleMinor - band.lowMinor) * 0.25, mostMinor: band.middleMinor + (band.highMinor - band.middleMinor) * 0.75 }
-  const fromSell = sellMinor > 0 ? { targetMinor: sellMinor * (1 - usualMarginShare), mostMinor: sellMinor * (1 - leastMarginShare) } : null
+  const fromBand = band && {
+    targetMinor: band.middleMinor - (band.middleMinor - band.lowMinor) * 0.25,
+    mostMinor: band.middleMinor + (band.highMinor - band.middleMinor) * 0.75,
+  }
+  const fromSell =
+    sellMinor > 0
+      ? { targetMinor: sellMinor * (1 - usualMarginShare), mostMinor: sellMinor * (1 - leastMarginShare) }
+      : null
   if (!fromBand && !fromSell) return null
-  const least = (pick: (limits: Limits) => number) => Math.min(...[fromBand, fromSell].flatMap((limits) => (limits ? [pick(limits)] : [])))
+  const least = (pick: (limits: Limits) => number) =>
+    Math.min(...[fromBand, fromSell].flatMap((limits) => (limits ? [pick(limits)] : [])))
   const step = (minor: number) => Math.max(1000, Math.floor(minor / 1000) * 1000)
   const mostMinor = step(least((limits) => limits.mostMinor))
   return { targetMinor: Math.min(step(least((limits) => limits.targetMinor)), mostMinor), mostMinor }

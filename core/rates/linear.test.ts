@@ -27,7 +27,10 @@ describe('linear algebra', () => {
         const matrix = definite(size, seed)
         const right = Float64Array.from({ length: size }, (_, at) => at - 3)
         const solved = solveInPlace(choleskyInPlace(Float64Array.from(matrix), size), size, Float64Array.from(right))
-        return right.every((value, row) => Math.abs(solved.reduce((sum, each, column) => sum + each * matrix[row * size + column]!, 0) - value) < 1e-7)
+        return right.every(
+          (value, row) =>
+            Math.abs(solved.reduce((sum, each, column) => sum + each * matrix[row * size + column]!, 0) - value) < 1e-7,
+        )
       }),
     )
   })

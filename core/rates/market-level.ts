@@ -41,7 +41,12 @@ export interface Loading {
   share: Float64Array
 }
 
-export function startMarketLevel(equipments: number, knots: Knots, at: number, pace: MarketPace = usualPace): MarketLevel {
+export function startMarketLevel(
+  equipments: number,
+  knots: Knots,
+  at: number,
+  pace: MarketPace = usualPace,
+): MarketLevel {
   const count = knots.lat.length
   const size = 1 + equipments + 2 * count
   const moves = new Float64Array(size * size)
@@ -56,13 +61,26 @@ export function startMarketLevel(equipments: number, knots: Knots, at: number, p
     for (let one = 0; one < count; one++) {
       for (let other = 0; other < count; other++) {
         const apart = knots.miles[one * count + other]!
-        moves[(from + one) * size + from + other] = pace.knot ** 2 * (0.7 * Math.exp(-apart / togetherMiles) + 0.3 * Math.exp(-apart / togetherNearMiles))
+        moves[(from + one) * size + from + other] =
+          pace.knot ** 2 * (0.7 * Math.exp(-apart / togetherMiles) + 0.3 * Math.exp(-apart / togetherNearMiles))
       }
     }
   }
   const cover = new Float64Array(size * size)
-  for (let row = 0; row < size; row++) for (let column = 0; column < size; column++) cover[row * size + column] = moves[row * size + column]! / (1 - stays[row]! * stays[column]!)
-  return { equipments, knots: count, at, level: new Float64Array(size), cover, moves, stays, strain: new Float64Array(size), strainWeight: new Float64Array(size) }
+  for (let row = 0; row < size; row++)
+    for (let column = 0; column < size; column++)
+      cover[row * size + column] = moves[row * size + column]! / (1 - stays[row]! * stays[column]!)
+  return {
+    equipments,
+    knots: count,
+    at,
+    level: new Float64Array(size),
+    cover,
+    moves,
+    stays,
+    strain: new Float64Array(size),
+    strainWeight: new Float64Array(size),
+  }
 }
 
 /** Lets days pass: levels fall back a little, and are known less well. */
@@ -78,7 +96,8 @@ export function passTime(market: MarketLevel, at: number): void {
     for (let column = 0; column <= row; column++) {
       const both = left[row]! * left[column]!
       const perDay = 1 - market.stays[row]! * market.stays[column]!
-      market.cover[rowAt + column] = both * market.cover[rowAt + column]! + (market.moves[rowAt + column]! * (1 - both)) / perDay
+      market.cover[rowAt + column] =
+        both * market.cover[rowAt + column]! + (market.moves[rowAt + column]! * (1 - both)) / perDay
     }
   }
 }
@@ -90,7 +109,11 @@ export function levelFor(market: MarketLevel, { at, share }: Loading): { level: 
   let variance = 0
   for (let one = 0; one < at.length; one++) {
     level += share[one]! * market.level[at[one]!]!
-    for (let other = 0; other < at.length; other++) variance += share[one]! * share[other]! * market.cover[Math.max(at[one]!, at[other]!) * size + Math.min(at[one]!, at[other]!)]!
+    for (let other = 0; other < at.length; other++)
+      variance +=
+        share[one]! *
+        share[other]! *
+        market.cover[Math.max(at[one]!, at[other]!) * size + Math.min(at[one]!, at[other]!)]!
   }
   return { level, variance }
 }
@@ -116,7 +139,8 @@ function noticeMove(market: MarketLevel, knotMiles: Float64Array, { at, share }:
     const left = 1 - strainForgets * share[one]!
     market.strain[level] = market.strain[level]! * left + share[one]! * clipped
     market.strainWeight[level] = market.strainWeight[level]! * left * left + share[one]! ** 2
-    if (market.strain[level]! ** 2 < alarmAt ** 2 * market.strainWeight[level]! || market.strainWeight[level]! < 3) continue
+    if (market.strain[level]! ** 2 < alarmAt ** 2 * market.strainWeight[level]! || market.strainWeight[level]! < 3)
+      continue
     loosen(market, knotMiles, level)
   }
 }
@@ -127,7 +151,10 @@ function loosen(market: MarketLevel, knotMiles: Float64Array, level: number): vo
   const middle = (level - from) * market.knots
   for (let row = 0; row < market.knots; row++) {
     for (let column = 0; column <= row; column++) {
-      market.cover[(from + row) * size + from + column]! += moveAtOnce ** 2 * Math.exp(-(knotMiles[middle + row]! + knotMiles[middle + column]!) / (2 * moveMiles)) * Math.exp(-knotMiles[row * market.knots + column]! / moveMiles)
+      market.cover[(from + row) * size + from + column]! +=
+        moveAtOnce ** 2 *
+        Math.exp(-(knotMiles[middle + row]! + knotMiles[middle + column]!) / (2 * moveMiles)) *
+        Math.exp(-knotMiles[row * market.knots + column]! / moveMiles)
     }
     const left = 1 - Math.exp(-knotMiles[middle + row]! / moveMiles)
     market.strain[from + row]! *= left
@@ -138,7 +165,13 @@ function loosen(market: MarketLevel, knotMiles: Float64Array, level: number): vo
  * Learns from one price: `residual` is what the levels have to explain, `noise` its own variance. Answers how
  * unlikely the price was (twice its negative log likelihood, less a constant), for choosing between levels of different make.
  */
-export function learnLevel(market: MarketLevel, knotMiles: Float64Array, loading: Loading, residual: number, noise: number): number {
+export function learnLevel(
+  market: MarketLevel,
+  knotMiles: Float64Array,
+  loading: Loading,
+  residual: number,
+  noise: number,
+): number {
   const { at, share } = loading
   const { level, cover } = market
   const size = level.length
@@ -150,7 +183,8 @@ export function learnLevel(market: MarketLevel, knotMiles: Float64Array, loading
     const mine = share[one]!
     expected += mine * level[row]!
     for (let column = 0, cell = row * size; column <= row; column++, cell++) towards[column]! += mine * cover[cell]!
-    for (let below = row + 1, cell = (row + 1) * size + row; below < size; below++, cell += size) towards[below]! += mine * cover[cell]!
+    for (let below = row + 1, cell = (row + 1) * size + row; below < size; below++, cell += size)
+      towards[below]! += mine * cover[cell]!
   }
   for (let one = 0; one < at.length; one++) variance += share[one]! * towards[at[one]!]!
   const surprise = residual - expected
@@ -167,4 +201,5 @@ export function learnLevel(market: MarketLevel, knotMiles: Float64Array, loading
 const freedom = 5
 
 /** How far a price is trusted that lies so far off: the weight of a Student's t with five degrees of freedom (Lange, Little and Taylor 1989). */
-export const trustIn = (surprise: number, variance: number): number => (freedom + 1) / (freedom + (surprise * surprise) / variance)
+export const trustIn = (surprise: number, variance: number): number =>
+  (freedom + 1) / (freedom + (surprise * surprise) / variance)

@@ -1,15 +1,25 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { accountFor, reasons } from './account'
-import { covariance, factorField, fieldAt, fitField, likenessOf, milesBetween, pairCurves, pointAt, type Spots } from './field'
+import {
+  covariance,
+  factorField,
+  fieldAt,
+  fitField,
+  likenessOf,
+  milesBetween,
+  pairCurves,
+  pointAt,
+  type Spots,
+} from './field'
 import { chooseKnots, knotShares } from './knots'
 import { emptyLaneMemory, laneKey, laneLevel, learnLane, neighboursOf } from './lane-memory'
 import { choleskyInPlace, solveInPlace } from './linear'
-import { learnLevel, levelFor, type Loading, passTime, startMarketLevel, trustIn } from './market-level'
+import { type Loading, learnLevel, levelFor, passTime, startMarketLevel, trustIn } from './market-level'
+import type { PastPrice } from './past-price'
 import type { Expected } from './rate-model'
 import { fitSpread, guessedSpread, percentilesOf, type SpreadInput } from './spread'
 import { isLeftOut, plainSuspects, slipOf } from './suspects'
-import type { PastPrice } from './past-price'
 
 function random(seed: number) {
   let state = seed
@@ -23,7 +33,10 @@ const bell = (next: () => number) => Array.from({ length: 12 }, next).reduce((su
 /** Spots at random over the country. */
 function spotsOf(count: number, seed = 3): Spots {
   const next = random(seed)
-  return { lat: Array.from({ length: count }, () => 30 + next() * 17), lon: Array.from({ length: count }, () => -120 + next() * 45) }
+  return {
+    lat: Array.from({ length: count }, () => 30 + next() * 17),
+    lon: Array.from({ length: count }, () => -120 + next() * 45),
+  }
 }
 
 describe('a field of levels', () => {
@@ -37,10 +50,17 @@ describe('a field of levels', () => {
       const next = random(seed * 77)
       const size = 160
       const matrix = new Float64Array(size * size)
-      for (let row = 0; row < size; row++) for (let column = 0; column <= row; column++) matrix[row * size + column] = row === column ? 0.016 : covariance(true_, miles[row * size + column]!)
+      for (let row = 0; row < size; row++)
+        for (let column = 0; column <= row; column++)
+          matrix[row * size + column] = row === column ? 0.016 : covariance(true_, miles[row * size + column]!)
       const lower = choleskyInPlace(matrix, size)
       const draws = Array.from({ length: size }, () => bell(next))
-      const mean = Float64Array.from({ length: size }, (_, row) => draws.slice(0, row + 1).reduce((sum, draw, column) => sum + draw * lower[row * size + column]!, 0) + 0.03 * bell(next))
+      const mean = Float64Array.from(
+        { length: size },
+        (_, row) =>
+          draws.slice(0, row + 1).reduce((sum, draw, column) => sum + draw * lower[row * size + column]!, 0) +
+          0.03 * bell(next),
+      )
       const found = likenessOf({ mean, precision: new Float64Array(size).fill(1 / 0.03 ** 2) }, miles)
       total += (found.near + found.far + found.own) / 12
       own += found.own / 12
@@ -65,7 +85,11 @@ describe('a field of levels', () => {
   test('a spot without prices is told the same by the fit and by the point it lies at', () => {
     const precision = Float64Array.from({ length: 160 }, (_, at) => (at % 2 ? 0 : 400))
     const mean = Float64Array.from({ length: 160 }, (_, at) => Math.sin(at))
-    const { values, field } = fitField(mean, factorField(precision, curves, { near: 0.01, far: 0.01, own: 0.002 }), curves)
+    const { values, field } = fitField(
+      mean,
+      factorField(precision, curves, { near: 0.01, far: 0.01, own: 0.002 }),
+      curves,
+    )
     for (const at of [1, 51, 151]) expect(fieldAt(field, spots, pointAt(spots, at))).toBeCloseTo(values[at]!, 3)
   })
 })
@@ -76,10 +100,17 @@ describe('knots', () => {
     const knots = chooseKnots(spots, new Float64Array(400).fill(1))
     expect(knots.lat.length).toBeGreaterThan(30)
     fc.assert(
-      fc.property(fc.double({ min: 25, max: 49, noNaN: true }), fc.double({ min: -124, max: -67, noNaN: true }), (lat, lon) => {
-        const shares = knotShares(knots, { lat, lon })
-        return Math.abs(shares.reduce((sum, { share }) => sum + share, 0) - 1) < 1e-9 && shares[0]!.share >= shares.at(-1)!.share
-      }),
+      fc.property(
+        fc.double({ min: 25, max: 49, noNaN: true }),
+        fc.double({ min: -124, max: -67, noNaN: true }),
+        (lat, lon) => {
+          const shares = knotShares(knots, { lat, lon })
+          return (
+            Math.abs(shares.reduce((sum, { share }) => sum + share, 0) - 1) < 1e-9 &&
+            shares[0]!.share >= shares.at(-1)!.share
+          )
+        },
+      ),
     )
   })
   test('one spot is its own knot; none, no knots', () => {
@@ -90,7 +121,10 @@ describe('knots', () => {
 
 describe('the market’s level', () => {
   const knots = chooseKnots(spotsOf(60), new Float64Array(60).fill(1))
-  const loading = (origin: number, dest: number): Loading => ({ at: Int32Array.of(0, 1, 3 + origin, 3 + knots.lat.length + dest), share: Float64Array.of(1, 1, 1, 1) })
+  const loading = (origin: number, dest: number): Loading => ({
+    at: Int32Array.of(0, 1, 3 + origin, 3 + knots.lat.length + dest),
+    share: Float64Array.of(1, 1, 1, 1),
+  })
 
   test('after some prices it is what solving for all of them at once gives', () => {
     const market = startMarketLevel(2, knots, 100)
@@ -98,7 +132,11 @@ describe('the market’s level', () => {
     const full = (row: number, column: number) => market.cover[Math.max(row, column) * size + Math.min(row, column)]!
     const prior = Float64Array.from({ length: size * size }, (_, cell) => full(Math.floor(cell / size), cell % size))
     const noise = 0.01
-    const seen = [{ load: loading(0, 1), value: 0.02 }, { load: loading(0, 2), value: 0.015 }, { load: loading(4, 1), value: -0.01 }]
+    const seen = [
+      { load: loading(0, 1), value: 0.02 },
+      { load: loading(0, 2), value: 0.015 },
+      { load: loading(4, 1), value: -0.01 },
+    ]
     const expand = ({ at, share }: Loading) => {
       const row = new Float64Array(size)
       at.forEach((level, index) => {
@@ -107,7 +145,10 @@ describe('the market’s level', () => {
       return row
     }
     const rows = seen.map(({ load }) => expand(load))
-    const times = (row: Float64Array) => Float64Array.from({ length: size }, (_, at) => row.reduce((sum, value, column) => sum + value * prior[at * size + column]!, 0))
+    const times = (row: Float64Array) =>
+      Float64Array.from({ length: size }, (_, at) =>
+        row.reduce((sum, value, column) => sum + value * prior[at * size + column]!, 0),
+      )
     const dot = (one: Float64Array, other: Float64Array) => one.reduce((sum, value, at) => sum + value * other[at]!, 0)
     // The filter trusts prices by their surprise: the peer is given the same trust.
     const trusts = seen.map(({ load, value }) => {
@@ -117,8 +158,14 @@ describe('the market’s level', () => {
       return trust
     })
     const gram = new Float64Array(9)
-    for (const one of [0, 1, 2]) for (const other of [0, 1, 2]) gram[one * 3 + other] = dot(rows[one]!, times(rows[other]!)) + (one === other ? noise / trusts[one]! : 0)
-    const alpha = solveInPlace(choleskyInPlace(gram, 3), 3, Float64Array.from(seen, ({ value }) => value))
+    for (const one of [0, 1, 2])
+      for (const other of [0, 1, 2])
+        gram[one * 3 + other] = dot(rows[one]!, times(rows[other]!)) + (one === other ? noise / trusts[one]! : 0)
+    const alpha = solveInPlace(
+      choleskyInPlace(gram, 3),
+      3,
+      Float64Array.from(seen, ({ value }) => value),
+    )
     const asked = expand(loading(4, 2))
     const expected = [0, 1, 2].reduce((sum, at) => sum + alpha[at]! * dot(asked, times(rows[at]!)), 0)
     expect(levelFor(market, loading(4, 2)).level).toBeCloseTo(expected, 9)
@@ -162,7 +209,16 @@ describe('lanes', () => {
 })
 
 describe('the spread', () => {
-  const input = (over: Partial<SpreadInput> = {}): SpreadInput => ({ logMiles: 6.4, leadHours: 48, variance: 0.001, noise: 0.09, onLane: 10, atOrigin: 100, atDest: 100, ...over })
+  const input = (over: Partial<SpreadInput> = {}): SpreadInput => ({
+    logMiles: 6.4,
+    leadHours: 48,
+    variance: 0.001,
+    noise: 0.09,
+    onLane: 10,
+    atOrigin: 100,
+    atDest: 100,
+    ...over,
+  })
   test('percentiles hold their shares, and are wider where prices lie wider', () => {
     const next = random(9)
     const seen = Array.from({ length: 6000 }, (_, at) => {
@@ -170,26 +226,51 @@ describe('the spread', () => {
       return { input: input({ leadHours }), error: bell(next) * (leadHours === 3 ? 0.16 : 0.06) }
     })
     const spread = fitSpread(seen, 0.09)
-    for (const [parity, from, to] of [[1, 0.74, 0.86], [0, 0.74, 0.86]] as const) {
+    for (const [parity, from, to] of [
+      [1, 0.74, 0.86],
+      [0, 0.74, 0.86],
+    ] as const) {
       const some = seen.filter((_, at) => at % 2 === parity)
-      const within = some.filter(({ input: each, error }) => error >= percentilesOf(spread, each)[0] && error <= percentilesOf(spread, each)[2])
+      const within = some.filter(
+        ({ input: each, error }) => error >= percentilesOf(spread, each)[0] && error <= percentilesOf(spread, each)[2],
+      )
       expect(within.length / some.length).toBeGreaterThan(from)
       expect(within.length / some.length).toBeLessThan(to)
     }
-    const width = (leadHours: number) => percentilesOf(spread, input({ leadHours }))[2] - percentilesOf(spread, input({ leadHours }))[0]
+    const width = (leadHours: number) =>
+      percentilesOf(spread, input({ leadHours }))[2] - percentilesOf(spread, input({ leadHours }))[0]
     expect(width(3) / width(90)).toBeGreaterThan(2)
   })
   test('too few prices: a guess as wide as the noise, wider where less is known', () => {
     const spread = fitSpread([], 0.1)
     expect(spread).toEqual(guessedSpread(0.1))
-    expect(percentilesOf(spread, input({ variance: 0.05 }))[2]).toBeGreaterThan(percentilesOf(spread, input({ variance: 0 }))[2])
+    expect(percentilesOf(spread, input({ variance: 0.05 }))[2]).toBeGreaterThan(
+      percentilesOf(spread, input({ variance: 0 }))[2],
+    )
   })
 })
 
 describe('the account', () => {
-  const expected = { parts: { base: 7, equipment: 0.1, notice: 0.05, weight: 0.01, weekday: 0, season: -0.03, source: 0, origin: 0.08, dest: -0.06, lane: 0.02, market: 0.04 } } as Expected
+  const expected = {
+    parts: {
+      base: 7,
+      equipment: 0.1,
+      notice: 0.05,
+      weight: 0.01,
+      weekday: 0,
+      season: -0.03,
+      source: 0,
+      origin: 0.08,
+      dest: -0.06,
+      lane: 0.02,
+      market: 0.04,
+    },
+  } as Expected
   test('fuel dearer than usual is taken out of the market’s part, and all adds up', () => {
-    const [without, withFuel] = [accountFor(expected, 200_000, null), accountFor(expected, 200_000, { now: 4.2, usual: 3.7 })]
+    const [without, withFuel] = [
+      accountFor(expected, 200_000, null),
+      accountFor(expected, 200_000, { now: 4.2, usual: 3.7 }),
+    ]
     const sum = (account: typeof without) => reasons.reduce((total, reason) => total + account[reason], 0)
     expect([sum(without), sum(withFuel)]).toEqual([200_000, 200_000])
     expect(without.fuel).toBe(0)
@@ -212,9 +293,27 @@ describe('slips', () => {
     ['three times the likely', 600_000, Math.log(3), 'far_off'],
   ])('%s', (_, minor, error, kind) => expect(slipOf(price(minor), error, 800)?.kind ?? null).toBe(kind))
   test('the same load within three days is a repeat, a week later another load', () => {
-    const base: PastPrice = { id: 'a', bookedAt: 0, originPostal: '83301', destPostal: '85001', equipment: 'van', miles: 800, weightLb: 1, pickupAt: 5, leadHours: 4, buyMinor: 1000, source: 'buy', count: 1 }
+    const base: PastPrice = {
+      id: 'a',
+      bookedAt: 0,
+      originPostal: '83301',
+      destPostal: '85001',
+      equipment: 'van',
+      miles: 800,
+      weightLb: 1,
+      pickupAt: 5,
+      leadHours: 4,
+      buyMinor: 1000,
+      source: 'buy',
+      count: 1,
+    }
     const day = 86_400_000
-    const found = plainSuspects([base, { ...base, id: 'b', bookedAt: 2 * day }, { ...base, id: 'c', bookedAt: 9 * day }, { ...base, id: 'd', bookedAt: 9 * day, buyMinor: 0 }])
+    const found = plainSuspects([
+      base,
+      { ...base, id: 'b', bookedAt: 2 * day },
+      { ...base, id: 'c', bookedAt: 9 * day },
+      { ...base, id: 'd', bookedAt: 9 * day, buyMinor: 0 },
+    ])
     expect(found.map(({ id, kind }) => `${id} ${kind}`)).toEqual(['b duplicate', 'd no_price'])
     expect(found.every(isLeftOut)).toBe(true)
   })

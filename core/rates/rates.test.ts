@@ -6,33 +6,72 @@ import { type Comparable, type RateBand, rateBand, weightedQuantile } from './ra
 import { bandWords } from './words'
 
 const now = Date.UTC(2026, 10, 23, 20)
-const lane = { originPostal: '83301', destPostal: '85001', originLat: 42.56, originLon: -114.46, destLat: 33.45, destLon: -112.07 }
+const lane = {
+  originPostal: '83301',
+  destPostal: '85001',
+  originLat: 42.56,
+  originLon: -114.46,
+  destLat: 33.45,
+  destLon: -112.07,
+}
 const query = { ...lane, equipment: 'reefer' as const, miles: 868 }
-const buy = (dollars: number, daysAgo = 10, over: Partial<Comparable> = {}): Comparable => ({ ...lane, miles: 868, buyMinor: dollars * 100, bookedAt: now - daysAgo * day, ...over })
+const buy = (dollars: number, daysAgo = 10, over: Partial<Comparable> = {}): Comparable => ({
+  ...lane,
+  miles: 868,
+  buyMinor: dollars * 100,
+  bookedAt: now - daysAgo * day,
+  ...over,
+})
 
 describe('rate band', () => {
   test('a lane with history leans on itself', () => {
-    const band = rateBand(query, [2000, 2100, 2200, 2300, 2400].map((price) => buy(price)), now)!
+    const band = rateBand(
+      query,
+      [2000, 2100, 2200, 2300, 2400].map((price) => buy(price)),
+      now,
+    )!
     expect(band).toMatchObject({ basis: 'lane', middleMinor: 220_000, comparables: 5 })
     expect(band.lowMinor).toBe(200_000)
     expect(band.highMinor).toBe(240_000)
   })
   test('a slipped digit does not bend it', () => {
     const prices = [2000, 2100, 2200, 2300, 2400, 2250]
-    const clean = rateBand(query, prices.map((price) => buy(price)), now)
-    const dirty = rateBand(query, [...prices, 22_000, 230].map((price) => buy(price)), now)
+    const clean = rateBand(
+      query,
+      prices.map((price) => buy(price)),
+      now,
+    )
+    const dirty = rateBand(
+      query,
+      [...prices, 22_000, 230].map((price) => buy(price)),
+      now,
+    )
     expect(dirty).toEqual(clean)
   })
   test('it never looks ahead', () => {
-    expect(rateBand(query, [1, 2, 3, 4, 5, 6].map(() => buy(2000, -1)), now)).toBeNull()
+    expect(
+      rateBand(
+        query,
+        [1, 2, 3, 4, 5, 6].map(() => buy(2000, -1)),
+        now,
+      ),
+    ).toBeNull()
   })
   test('recent buys weigh more', () => {
-    const band = rateBand(query, [...[2000, 2000, 2000].map((price) => buy(price, 400)), ...[2600, 2600, 2600].map((price) => buy(price, 3))], now)!
+    const band = rateBand(
+      query,
+      [...[2000, 2000, 2000].map((price) => buy(price, 400)), ...[2600, 2600, 2600].map((price) => buy(price, 3))],
+      now,
+    )!
     expect(band.middleMinor).toBeGreaterThan(250_000)
   })
   test('a thin lane borrows from around, by the mile', () => {
     const near = { destPostal: '85301', destLat: 33.6, miles: 434 }
-    const band = rateBand(query, [1000, 1000, 1000, 1000].map((price) => buy(price, 5, near)), now)!
+    const band = rateBand(
+      query,
+      [1000, 1000, 1000, 1000].map((price) => buy(price, 5, near)),
+      now,
+    )!
     expect(band).toMatchObject({ basis: 'area', middleMinor: 200_000 })
   })
   test('a drive across town is not priced by the mile of a long haul', () => {
@@ -45,14 +84,30 @@ describe('rate band', () => {
     expect(bandWords(null, now)).toBe('no history near this lane')
   })
   test('miles of zero are not divided by', () => {
-    expect(rateBand(query, [1, 2, 3, 4, 5].map(() => buy(2000, 5, { miles: 0 })), now)).toBeNull()
+    expect(
+      rateBand(
+        query,
+        [1, 2, 3, 4, 5].map(() => buy(2000, 5, { miles: 0 })),
+        now,
+      ),
+    ).toBeNull()
   })
   test('the quantiles never cross', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.integer({ min: 500, max: 6000 }), fc.integer({ min: 1, max: 700 })), { minLength: 6, maxLength: 60 }), (rows) => {
-        const band = rateBand(query, rows.map(([price, age]) => buy(price, age)), now)
-        return band === null || (band.lowMinor <= band.middleMinor && band.middleMinor <= band.highMinor)
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 500, max: 6000 }), fc.integer({ min: 1, max: 700 })), {
+          minLength: 6,
+          maxLength: 60,
+        }),
+        (rows) => {
+          const band = rateBand(
+            query,
+            rows.map(([price, age]) => buy(price, age)),
+            now,
+          )
+          return band === null || (band.lowMinor <= band.middleMinor && band.middleMinor <= band.highMinor)
+        },
+      ),
     )
   })
   test('a quantile of equal weights agrees with the textbook', () => {
@@ -62,13 +117,27 @@ describe('rate band', () => {
     expect(weightedQuantile(sorted, 1)).toBe(4)
   })
   test('in words', () => {
-    const band: RateBand = { lowMinor: 1, middleMinor: 2, highMinor: 3, comparables: 41, newestAt: now - 2 * day, basis: 'lane' }
+    const band: RateBand = {
+      lowMinor: 1,
+      middleMinor: 2,
+      highMinor: 3,
+      comparables: 41,
+      newestAt: now - 2 * day,
+      basis: 'lane',
+    }
     expect(bandWords(band, now)).toBe('41 comparables on this lane, newest 2 d old')
   })
 })
 
 describe('target and most', () => {
-  const band: RateBand = { lowMinor: 205_000, middleMinor: 235_000, highMinor: 275_000, comparables: 9, newestAt: now, basis: 'lane' }
+  const band: RateBand = {
+    lowMinor: 205_000,
+    middleMinor: 235_000,
+    highMinor: 275_000,
+    comparables: 9,
+    newestAt: now,
+    basis: 'lane',
+  }
   test('from the band where the sell price leaves room', () => {
     expect(proposeLimits(band, 320_000)).toEqual({ targetMinor: 227_000, mostMinor: 265_000 })
   })

@@ -56,10 +56,18 @@ const mistakeFactor = 3
  */
 export function rateBand(query: RateQuery, history: Comparable[], now: number): RateBand | null {
   const seen = withoutMistakes(history.filter((buy) => buy.bookedAt < now && buy.miles > 0 && buy.buyMinor > 0))
-  const lane = seen.filter((buy) => sameArea(buy.originPostal, query.originPostal) && sameArea(buy.destPostal, query.destPostal))
+  const lane = seen.filter(
+    (buy) => sameArea(buy.originPostal, query.originPostal) && sameArea(buy.destPostal, query.destPostal),
+  )
   if (lane.length >= enoughOnLane) return bandOf(lane, query, now, 'lane')
   const alike = seen.filter((buy) => similarLength(buy.miles, query.miles))
-  const around = alike.filter((buy) => Math.max(degreesApart(buy.originLat, buy.originLon, query.originLat, query.originLon), degreesApart(buy.destLat, buy.destLon, query.destLat, query.destLon)) <= 1.6)
+  const around = alike.filter(
+    (buy) =>
+      Math.max(
+        degreesApart(buy.originLat, buy.originLon, query.originLat, query.originLon),
+        degreesApart(buy.destLat, buy.destLon, query.destLat, query.destLon),
+      ) <= 1.6,
+  )
   if (around.length >= enoughAround) return bandOf(around, query, now, 'area')
   return alike.length >= enoughAround ? bandOf(alike, query, now, 'region') : null
 }
@@ -69,7 +77,8 @@ const similarLength = (miles: number, other: number) => miles <= other * 2 && ot
 
 const sameArea = (one: string, other: string) => one.slice(0, 3) === other.slice(0, 3)
 
-const degreesApart = (lat: number, lon: number, otherLat: number, otherLon: number) => Math.max(Math.abs(lat - otherLat), Math.abs(lon - otherLon) * Math.cos((lat * Math.PI) / 180))
+const degreesApart = (lat: number, lon: number, otherLat: number, otherLon: number) =>
+  Math.max(Math.abs(lat - otherLat), Math.abs(lon - otherLon) * Math.cos((lat * Math.PI) / 180))
 
 function withoutMistakes(history: Comparable[]): Comparable[] {
   if (history.length < 3) return history
@@ -83,10 +92,20 @@ function withoutMistakes(history: Comparable[]): Comparable[] {
 
 function bandOf(buys: Comparable[], query: RateQuery, now: number, basis: RateBand['basis']): RateBand {
   const weighted = buys
-    .map((buy) => ({ price: (buy.buyMinor / buy.miles) * query.miles, weight: 0.5 ** ((now - buy.bookedAt) / day / halfLifeDays) }))
+    .map((buy) => ({
+      price: (buy.buyMinor / buy.miles) * query.miles,
+      weight: 0.5 ** ((now - buy.bookedAt) / day / halfLifeDays),
+    }))
     .sort((one, other) => one.price - other.price)
   const at = (share: number) => Math.round(weightedQuantile(weighted, share) / 500) * 500
-  return { lowMinor: at(0.1), middleMinor: at(0.5), highMinor: at(0.9), comparables: buys.length, newestAt: Math.max(...buys.map((buy) => buy.bookedAt)), basis }
+  return {
+    lowMinor: at(0.1),
+    middleMinor: at(0.5),
+    highMinor: at(0.9),
+    comparables: buys.length,
+    newestAt: Math.max(...buys.map((buy) => buy.bookedAt)),
+    basis,
+  }
 }
 
 /**

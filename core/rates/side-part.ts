@@ -12,7 +12,10 @@ export const shortness = (logMiles: number): number => Math.min(4, 731 / (131 + 
 /** One of the four levels over the map, fitted to what the others leave. */
 export function makeSide(name: SideName, columns: Columns, miles: Float32Array, curves: PairCurves) {
   const spot = name === 'origin' || name === 'originShort' ? columns.origin : columns.dest
-  const loading = name === 'origin' || name === 'dest' ? null : Float64Array.from(columns.logMiles.subarray(0, columns.count), shortness)
+  const loading =
+    name === 'origin' || name === 'dest'
+      ? null
+      : Float64Array.from(columns.logMiles.subarray(0, columns.count), shortness)
   let factor: FieldFactor | null = null
   return {
     refit(rest: Float64Array, weights: Float64Array, fit: StaticFit, again: boolean) {
@@ -30,12 +33,14 @@ export function makeSide(name: SideName, columns: Columns, miles: Float32Array, 
         if (precision[at] === 0) continue
         mean[at]! /= precision[at]!
         // A place with many loads on few lanes is known no better than those lanes.
-        precision[at] = 1 / (fit.noise ** 2 / precision[at]! + laneSharedVariance / Math.min(20, Math.sqrt(precision[at]!) + 1))
+        precision[at] =
+          1 / (fit.noise ** 2 / precision[at]! + laneSharedVariance / Math.min(20, Math.sqrt(precision[at]!) + 1))
       }
       if (again || !factor) factor = factorField(precision, curves, likenessOf({ mean, precision }, miles))
       fit.sides[name] = fitField(mean, factor, curves)
       const next = fit.sides[name].values
-      for (let at = 0; at < columns.count; at++) if (spot[at] !== noSpot) rest[at]! -= (loading ? loading[at]! : 1) * next[spot[at]!]!
+      for (let at = 0; at < columns.count; at++)
+        if (spot[at] !== noSpot) rest[at]! -= (loading ? loading[at]! : 1) * next[spot[at]!]!
     },
   }
 }

@@ -40,7 +40,8 @@ function scaleFeatures(input: SpreadInput): Float64Array {
   )
 }
 
-const percentileFeatures = (input: SpreadInput): Float64Array => Float64Array.of(1, Math.log(input.leadHours + 2) - 3.9, input.logMiles - 6.4, 1 / Math.sqrt(1 + input.onLane))
+const percentileFeatures = (input: SpreadInput): Float64Array =>
+  Float64Array.of(1, Math.log(input.leadHours + 2) - 3.9, input.logMiles - 6.4, 1 / Math.sqrt(1 + input.onLane))
 
 /** Wide and even, for a history too short to tell. */
 export const guessedSpread = (noise: number): Spread => {
@@ -61,7 +62,11 @@ const dot = (one: Float64Array, other: Float64Array) => {
 export function percentilesOf(spread: Spread, input: SpreadInput): [number, number, number] {
   const scale = Math.exp(dot(spread.scale, scaleFeatures(input)))
   const features = percentileFeatures(input)
-  const [low, middle, high] = spread.percentiles.map((coefficients) => scale * dot(coefficients, features)) as [number, number, number]
+  const [low, middle, high] = spread.percentiles.map((coefficients) => scale * dot(coefficients, features)) as [
+    number,
+    number,
+    number,
+  ]
   const nearer = (edge: number) => middle + knowsMore * (edge - middle)
   return [Math.min(nearer(low), middle - 0.1 * scale), middle, Math.max(nearer(high), middle + 0.1 * scale)]
 }
@@ -79,7 +84,10 @@ const leastPrices = 150
 export function fitSpread(seen: { input: SpreadInput; error: number }[], noise: number): Spread {
   if (seen.length < leastPrices) return guessedSpread(noise)
   const scale = fitScale(seen, noise)
-  const scaled = seen.map(({ input, error }) => ({ features: percentileFeatures(input), error: error / Math.exp(dot(scale, scaleFeatures(input))) }))
+  const scaled = seen.map(({ input, error }) => ({
+    features: percentileFeatures(input),
+    error: error / Math.exp(dot(scale, scaleFeatures(input))),
+  }))
   return { scale, percentiles: percentileShares.map((share) => fitPercentile(scaled, share)) as Spread['percentiles'] }
 }
 
@@ -94,7 +102,8 @@ function fitScale(seen: { input: SpreadInput; error: number }[], noise: number):
     const target = Math.log(Math.max(Math.abs(error - middle), 0.15 * noise)) + 0.45 - dot(prior, features)
     for (let row = 0; row < scaleSize; row++) {
       right[row]! += features[row]! * target
-      for (let column = 0; column <= row; column++) normal[row * scaleSize + column]! += features[row]! * features[column]!
+      for (let column = 0; column <= row; column++)
+        normal[row * scaleSize + column]! += features[row]! * features[column]!
     }
   }
   for (let row = 0; row < scaleSize; row++) normal[row * scaleSize + row]! += row === 0 ? 1 : 25
@@ -121,7 +130,8 @@ function fitPercentile(scaled: { features: Float64Array; error: number }[], shar
       const weight = 1 / (0.02 + Math.abs(residual))
       for (let row = 0; row < size; row++) {
         right[row]! += features[row]! * (weight * error + (2 * share - 1))
-        for (let column = 0; column <= row; column++) normal[row * size + column]! += weight * features[row]! * features[column]!
+        for (let column = 0; column <= row; column++)
+          normal[row * size + column]! += weight * features[row]! * features[column]!
       }
     }
     for (let row = 1; row < size; row++) normal[row * size + row]! += 60

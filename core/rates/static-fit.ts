@@ -1,7 +1,7 @@
 import { type Columns, noSpot, type SpotTable } from './columns'
 import { usualLogPrice } from './features'
 import { type Field, flatField, milesBetween, pairCurves } from './field'
-import { chooseKnots, knotShares, type Knots } from './knots'
+import { chooseKnots, type Knots, knotShares } from './knots'
 import type { LaneLikeness } from './lane-memory'
 import { median } from './linear'
 import { makeLinear } from './linear-part'
@@ -42,17 +42,35 @@ const trustRounds = 2
  * others leave, prices far off trusted less. `trust` is 0 for prices to leave out. What moves with time is fitted
  * coarsely along, only so that it does not bend the rest.
  */
-export function fitStatic(columns: Columns, spots: SpotTable, trust: Float64Array, { before, progress = () => {} }: StaticOptions = {}): FittedStatic {
+export function fitStatic(
+  columns: Columns,
+  spots: SpotTable,
+  trust: Float64Array,
+  { before, progress = () => {} }: StaticOptions = {},
+): FittedStatic {
   const { plan, origin, dest, equipment } = columns
   const places = spots.lat.length
   const knots = before?.knots ?? chooseKnots(spots, loadsBySpot(columns, places))
   const nearest = nearestKnots(knots, spots)
   const cells = plan.equipments.length * knots.lat.length
   const fit: StaticFit = before
-    ? { ...before, coefficients: Float64Array.from(before.coefficients), sides: { ...before.sides }, equipmentOrigin: Float64Array.from(before.equipmentOrigin), equipmentDest: Float64Array.from(before.equipmentDest) }
+    ? {
+        ...before,
+        coefficients: Float64Array.from(before.coefficients),
+        sides: { ...before.sides },
+        equipmentOrigin: Float64Array.from(before.equipmentOrigin),
+        equipmentDest: Float64Array.from(before.equipmentDest),
+      }
     : {
-        coefficients: new Float64Array(plan.size), sides: Object.fromEntries(sideNames.map((name) => [name, { field: flatField, values: new Float64Array(places) }])) as StaticFit['sides'], knots,
-        equipmentOrigin: new Float64Array(cells), equipmentDest: new Float64Array(cells), noise: 0.1, laneLikeness: { shared: 0, own: 0 },
+        coefficients: new Float64Array(plan.size),
+        sides: Object.fromEntries(
+          sideNames.map((name) => [name, { field: flatField, values: new Float64Array(places) }]),
+        ) as StaticFit['sides'],
+        knots,
+        equipmentOrigin: new Float64Array(cells),
+        equipmentDest: new Float64Array(cells),
+        noise: 0.1,
+        laneLikeness: { shared: 0, own: 0 },
       }
   const rest = leftOver(columns, fit, nearest)
   const weights = Float64Array.from(trust)
@@ -107,20 +125,33 @@ function loadsBySpot({ count, origin, dest }: Columns, places: number): Float64A
 }
 
 /** The nearest knot of each spot. */
-export const nearestKnots = (knots: Knots, spots: SpotTable): Int32Array => Int32Array.from(spots.lat, (lat, at) => knotShares(knots, { lat, lon: spots.lon[at]! })[0]?.at ?? 0)
+export const nearestKnots = (knots: Knots, spots: SpotTable): Int32Array =>
+  Int32Array.from(spots.lat, (lat, at) => knotShares(knots, { lat, lon: spots.lon[at]! })[0]?.at ?? 0)
 
 /** What the still parts of a fit leave of each price. */
 export function leftOver(columns: Columns, fit: StaticFit, nearest: Int32Array): Float64Array {
-  const rest = Float64Array.from(columns.logPrice.subarray(0, columns.count), (log, at) => log - usualLogPrice(columns.logMiles[at]!))
+  const rest = Float64Array.from(
+    columns.logPrice.subarray(0, columns.count),
+    (log, at) => log - usualLogPrice(columns.logMiles[at]!),
+  )
   const { size } = columns.plan
   const knots = fit.knots.lat.length
   const { sides } = fit
   for (let at = 0; at < columns.count; at++) {
-    for (let column = 0; column < size; column++) rest[at]! -= fit.coefficients[column]! * columns.features[at * size + column]!
+    for (let column = 0; column < size; column++)
+      rest[at]! -= fit.coefficients[column]! * columns.features[at * size + column]!
     const [origin, dest] = [columns.origin[at]!, columns.dest[at]!]
     const short = shortness(columns.logMiles[at]!)
-    if (origin !== noSpot) rest[at]! -= sides.origin.values[origin]! + short * sides.originShort.values[origin]! + fit.equipmentOrigin[columns.equipment[at]! * knots + nearest[origin]!]!
-    if (dest !== noSpot) rest[at]! -= sides.dest.values[dest]! + short * sides.destShort.values[dest]! + fit.equipmentDest[columns.equipment[at]! * knots + nearest[dest]!]!
+    if (origin !== noSpot)
+      rest[at]! -=
+        sides.origin.values[origin]! +
+        short * sides.originShort.values[origin]! +
+        fit.equipmentOrigin[columns.equipment[at]! * knots + nearest[origin]!]!
+    if (dest !== noSpot)
+      rest[at]! -=
+        sides.dest.values[dest]! +
+        short * sides.destShort.values[dest]! +
+        fit.equipmentDest[columns.equipment[at]! * knots + nearest[dest]!]!
   }
   return rest
 }
@@ -131,7 +162,13 @@ const madToDeviation = 1.4826
 const guessedNoise = 0.14
 const guessedAfter = 40
 
-function reweigh(rest: Float64Array, trust: Float64Array, weights: Float64Array, fit: StaticFit, columns: Columns): void {
+function reweigh(
+  rest: Float64Array,
+  trust: Float64Array,
+  weights: Float64Array,
+  fit: StaticFit,
+  columns: Columns,
+): void {
   fit.noise = noiseOf(rest, trust, columns)
   for (let at = 0; at < rest.length; at++) weights[at] = trust[at]! * Math.min(1.2, trustIn(rest[at]!, fit.noise ** 2))
 }
@@ -139,7 +176,12 @@ function reweigh(rest: Float64Array, trust: Float64Array, weights: Float64Array,
 /** The deviation of what is left of our own buys. */
 function noiseOf(rest: Float64Array, trust: Float64Array, columns: Columns): number {
   const single: number[] = []
-  for (let at = 0; at < rest.length; at++) if (trust[at]! > 0 && columns.source[at] === 0) single.push(Math.abs(rest[at]!))
-    // Few prices lie nearer to a fit made for them than the next one will.
-  return Math.max(0.01, (madToDeviation * (single.length === 0 ? 0 : median(single)) * single.length + guessedNoise * guessedAfter) / (single.length + guessedAfter))
+  for (let at = 0; at < rest.length; at++)
+    if (trust[at]! > 0 && columns.source[at] === 0) single.push(Math.abs(rest[at]!))
+  // Few prices lie nearer to a fit made for them than the next one will.
+  return Math.max(
+    0.01,
+    (madToDeviation * (single.length === 0 ? 0 : median(single)) * single.length + guessedNoise * guessedAfter) /
+      (single.length + guessedAfter),
+  )
 }

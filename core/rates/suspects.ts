@@ -1,7 +1,15 @@
-import { prefixOf, type PastPrice } from './past-price'
+import { type PastPrice, prefixOf } from './past-price'
 
 /** What may be wrong with a past price, or is missing from it. */
-export type SuspectKind = 'ten_times' | 'a_tenth' | 'per_mile' | 'far_off' | 'duplicate' | 'no_price' | 'no_miles' | 'no_weight'
+export type SuspectKind =
+  | 'ten_times'
+  | 'a_tenth'
+  | 'per_mile'
+  | 'far_off'
+  | 'duplicate'
+  | 'no_price'
+  | 'no_miles'
+  | 'no_weight'
 
 /** A past price for a person to look at. Those of the first six kinds are not learnt from. */
 export interface Suspect {
@@ -29,7 +37,8 @@ export function slipOf(price: Pick<PastPrice, 'id' | 'buyMinor'>, error: number,
     { kind: 'per_mile', shift: Math.log(miles), meantMinor: Math.round(price.buyMinor * miles) },
   ]
   const best = slips.reduce((one, other) => (Math.abs(error + other.shift) < Math.abs(error + one.shift) ? other : one))
-  if (Math.abs(error + best.shift) > explained) return { id: price.id, kind: 'far_off', paidMinor: price.buyMinor, likelyMinor, meantMinor: null }
+  if (Math.abs(error + best.shift) > explained)
+    return { id: price.id, kind: 'far_off', paidMinor: price.buyMinor, likelyMinor, meantMinor: null }
   return { id: price.id, kind: best.kind, paidMinor: price.buyMinor, likelyMinor, meantMinor: best.meantMinor }
 }
 
@@ -38,7 +47,13 @@ export function plainSuspects(history: PastPrice[]): Suspect[] {
   const seen = new Map<string, number>()
   return history.flatMap((price): Suspect[] => {
     if (price.source !== 'buy' || price.confirmed) return []
-    const of = (kind: SuspectKind): Suspect => ({ id: price.id, kind, paidMinor: price.buyMinor, likelyMinor: null, meantMinor: null })
+    const of = (kind: SuspectKind): Suspect => ({
+      id: price.id,
+      kind,
+      paidMinor: price.buyMinor,
+      likelyMinor: null,
+      meantMinor: null,
+    })
     if (!(price.buyMinor > 0)) return [of('no_price')]
     if (isRepeat(price, seen)) return [of('duplicate')]
     const missing: Suspect[] = []
@@ -52,7 +67,16 @@ export function plainSuspects(history: PastPrice[]): Suspect[] {
 const repeatMillis = 3 * 86_400_000
 
 function isRepeat(price: PastPrice, seen: Map<string, number>): boolean {
-  const key = [prefixOf(price.originPostal), prefixOf(price.destPostal), price.equipment, price.miles, price.weightLb, price.pickupAt, price.leadHours, price.buyMinor].join('|')
+  const key = [
+    prefixOf(price.originPostal),
+    prefixOf(price.destPostal),
+    price.equipment,
+    price.miles,
+    price.weightLb,
+    price.pickupAt,
+    price.leadHours,
+    price.buyMinor,
+  ].join('|')
   const before = seen.get(key)
   seen.set(key, price.bookedAt)
   return before !== undefined && price.bookedAt - before <= repeatMillis

@@ -15,16 +15,37 @@ export const daySchema = z.string().refine(isDay, 'No such day: write 2026-11-23
 const day = daySchema
 const count = z.number().int().min(0).max(10_000_000)
 const words = z.string().trim().max(200)
-const countPair = z.object({ inspections: count, outOfService: count }).refine((pair) => pair.outOfService <= pair.inspections, 'More out of service than inspected')
+const countPair = z
+  .object({ inspections: count, outOfService: count })
+  .refine((pair) => pair.outOfService <= pair.inspections, 'More out of service than inspected')
 
-const addressSchema = z.object({ street: words, city: words, region: z.string().trim().max(3), postal: z.string().trim().max(10), country: z.enum(['US', 'CA', 'MX']).default('US') })
+const addressSchema = z.object({
+  street: words,
+  city: words,
+  region: z.string().trim().max(3),
+  postal: z.string().trim().max(10),
+  country: z.enum(['US', 'CA', 'MX']).default('US'),
+})
 export type RegisterAddress = z.infer<typeof addressSchema>
 
-const authoritySchema = z.object({ kind: z.enum(authorityKinds), status: z.enum(['active', 'inactive', 'revoked']), grantedOn: day.nullable().default(null), revokedOn: day.nullable().default(null), reinstatedOn: day.nullable().default(null) })
+const authoritySchema = z.object({
+  kind: z.enum(authorityKinds),
+  status: z.enum(['active', 'inactive', 'revoked']),
+  grantedOn: day.nullable().default(null),
+  revokedOn: day.nullable().default(null),
+  reinstatedOn: day.nullable().default(null),
+})
 export type Authority = z.infer<typeof authoritySchema>
 
 /** Insurance as the register has it filed: without an end, until it is cancelled. */
-const filingSchema = z.object({ kind: z.enum(policyKinds), insurer: words.min(1), number: words.min(1), limitMinor: z.number().int().min(0), effectiveOn: day, cancelledOn: day.nullable().default(null) })
+const filingSchema = z.object({
+  kind: z.enum(policyKinds),
+  insurer: words.min(1),
+  number: words.min(1),
+  limitMinor: z.number().int().min(0),
+  effectiveOn: day,
+  cancelledOn: day.nullable().default(null),
+})
 export type Filing = z.infer<typeof filingSchema>
 
 export const dotPattern = /^\d{1,9}$/
@@ -63,17 +84,23 @@ export const registerRecordSchema = z.object({
 export type RegisterRecord = z.infer<typeof registerRecordSchema>
 
 /** Whether an authority to carry goods for hire is in force; one to arrange transport alone is not enough. */
-export const mayCarry = (record: RegisterRecord): boolean => record.operating && record.authorities.some((authority) => authority.kind !== 'broker' && authority.status === 'active')
+export const mayCarry = (record: RegisterRecord): boolean =>
+  record.operating &&
+  record.authorities.some((authority) => authority.kind !== 'broker' && authority.status === 'active')
 
 /** The day since which it carries: when the oldest authority in force was granted; null where none is. */
 export function carryingSince(record: RegisterRecord): string | null {
-  const days = record.authorities.filter((authority) => authority.kind !== 'broker' && authority.status === 'active' && authority.grantedOn).map((authority) => authority.grantedOn!)
+  const days = record.authorities
+    .filter((authority) => authority.kind !== 'broker' && authority.status === 'active' && authority.grantedOn)
+    .map((authority) => authority.grantedOn!)
   return days.length === 0 ? null : days.reduce((one, other) => (one < other ? one : other))
 }
 
 /** The day it stopped being allowed to carry; null while it may, or where no day is given. */
 export function closedOn(record: RegisterRecord): string | null {
   if (mayCarry(record)) return null
-  const days = record.authorities.filter((authority) => authority.kind !== 'broker' && authority.revokedOn).map((authority) => authority.revokedOn!)
+  const days = record.authorities
+    .filter((authority) => authority.kind !== 'broker' && authority.revokedOn)
+    .map((authority) => authority.revokedOn!)
   return days.length === 0 ? null : days.reduce((one, other) => (one > other ? one : other))
 }

@@ -7,7 +7,14 @@ export const ruleVerdicts = ['accept', 'decline', 'hand_over'] as const
 export type RuleVerdict = (typeof ruleVerdicts)[number]
 
 /** One end of a lane: nothing is anywhere, `ID` a state, `837` a postal beginning, `Boise, ID` a city. */
-const endSchema = z.string().trim().max(60).regex(/^$|^[A-Za-z]{2}$|^\d{3,5}$|^[A-Za-z]\d[A-Za-z]$|^.+,\s*[A-Za-z]{2}$/, 'A state (ID), a postal beginning (837) or a city with its state (Boise, ID)')
+const endSchema = z
+  .string()
+  .trim()
+  .max(60)
+  .regex(
+    /^$|^[A-Za-z]{2}$|^\d{3,5}$|^[A-Za-z]\d[A-Za-z]$|^.+,\s*[A-Za-z]{2}$/,
+    'A state (ID), a postal beginning (837) or a city with its state (Boise, ID)',
+  )
 
 /** A customer's rule: what it wants to be true of a tender, and what it answers then. */
 export const answerRuleSchema = z
@@ -15,18 +22,37 @@ export const answerRuleSchema = z
     name: z.string().trim().min(3, 'Name the rule').max(80),
     verdict: z.enum(ruleVerdicts),
     reasonCode: z.enum(declineCodes).nullable().default(null),
-    lanes: z.array(z.object({ from: endSchema, to: endSchema })).max(40).default([]),
+    lanes: z
+      .array(z.object({ from: endSchema, to: endSchema }))
+      .max(40)
+      .default([]),
     equipment: z.array(z.enum(equipmentKinds)).default([]),
     leastDays: z.number().min(0).max(120).nullable().default(null),
     mostDays: z.number().min(0).max(120).nullable().default(null),
     driving: z.enum(['any', 'feasible', 'not_feasible']).default('any'),
-    margin: z.object({ at: z.enum(['middle', 'high']), is: z.enum(['at_least', 'below']), percent: z.number().min(-100).max(100) }).nullable().default(null),
+    margin: z
+      .object({
+        at: z.enum(['middle', 'high']),
+        is: z.enum(['at_least', 'below']),
+        percent: z.number().min(-100).max(100),
+      })
+      .nullable()
+      .default(null),
     /** Loads of this customer accepted in the tender's pickup week. */
-    week: z.object({ is: z.enum(['below', 'reached']), count: z.number().int().min(0).max(10_000) }).nullable().default(null),
+    week: z
+      .object({ is: z.enum(['below', 'reached']), count: z.number().int().min(0).max(10_000) })
+      .nullable()
+      .default(null),
     hold: z.enum(['any', 'on_hold', 'free']).default('any'),
   })
-  .refine((rule) => rule.verdict !== 'decline' || rule.reasonCode !== null, { path: ['reasonCode'], message: 'Say with which reason' })
-  .refine((rule) => rule.leastDays === null || rule.mostDays === null || rule.leastDays <= rule.mostDays, { path: ['mostDays'], message: 'The days are upside down' })
+  .refine((rule) => rule.verdict !== 'decline' || rule.reasonCode !== null, {
+    path: ['reasonCode'],
+    message: 'Say with which reason',
+  })
+  .refine((rule) => rule.leastDays === null || rule.mostDays === null || rule.leastDays <= rule.mostDays, {
+    path: ['mostDays'],
+    message: 'The days are upside down',
+  })
 export type AnswerRule = z.infer<typeof answerRuleSchema>
 
 export interface RuleContext {
@@ -70,13 +96,15 @@ function cannotAccept(facts: TenderFacts, { onHold, unknownCodes, strays }: Rule
 
 function conditions(rule: AnswerRule, facts: TenderFacts, { at, takenThisWeek, onHold }: RuleContext): boolean {
   const days = daysAhead(facts, at)
-  if (rule.lanes.length > 0 && !rule.lanes.some((lane) => isEnd(lane.from, facts.origin) && isEnd(lane.to, facts.dest))) return false
+  if (rule.lanes.length > 0 && !rule.lanes.some((lane) => isEnd(lane.from, facts.origin) && isEnd(lane.to, facts.dest)))
+    return false
   if (rule.equipment.length > 0 && (facts.equipment === null || !rule.equipment.includes(facts.equipment))) return false
   if (rule.leastDays !== null && (days === null || days < rule.leastDays)) return false
   if (rule.mostDays !== null && (days === null || days > rule.mostDays)) return false
-  if (rule.driving !== 'any' && (facts.lateMs === null || (facts.lateMs === 0) !== (rule.driving === 'feasible'))) return false
+  if (rule.driving !== 'any' && (facts.lateMs === null || (facts.lateMs === 0) !== (rule.driving === 'feasible')))
+    return false
   if (rule.margin && !marginIs(rule.margin, facts)) return false
-  if (rule.week && (takenThisWeek < rule.week.count) !== (rule.week.is === 'below')) return false
+  if (rule.week && takenThisWeek < rule.week.count !== (rule.week.is === 'below')) return false
   return rule.hold === 'any' || onHold === (rule.hold === 'on_hold')
 }
 
@@ -107,7 +135,14 @@ export interface PastTender {
 
 export interface TryOut {
   tenders: number
-  accepted: { count: number; sellMinor: number; middleMinor: number; /** Those that became covered loads, and their margin. */ loads: number; loadsMarginMinor: number; declinedThen: number }
+  accepted: {
+    count: number
+    sellMinor: number
+    middleMinor: number /** Those that became covered loads, and their margin. */
+    loads: number
+    loadsMarginMinor: number
+    declinedThen: number
+  }
   declined: { count: number; acceptedThen: number; lostMarginMinor: number }
   handedOver: number
   /** How many each rule would have answered, in the rules' order. */
@@ -115,14 +150,31 @@ export interface TryOut {
 }
 
 /** What the rules would have answered to past tenders, oldest first; the week's volume is what would have been taken by them and by people. */
-export function tryOut(rules: readonly AnswerRule[], past: readonly PastTender[], weekOf: (at: number) => string): TryOut {
-  const result: TryOut = { tenders: past.length, accepted: { count: 0, sellMinor: 0, middleMinor: 0, loads: 0, loadsMarginMinor: 0, declinedThen: 0 }, declined: { count: 0, acceptedThen: 0, lostMarginMinor: 0 }, handedOver: 0, byRule: rules.map(() => 0) }
+export function tryOut(
+  rules: readonly AnswerRule[],
+  past: readonly PastTender[],
+  weekOf: (at: number) => string,
+): TryOut {
+  const result: TryOut = {
+    tenders: past.length,
+    accepted: { count: 0, sellMinor: 0, middleMinor: 0, loads: 0, loadsMarginMinor: 0, declinedThen: 0 },
+    declined: { count: 0, acceptedThen: 0, lostMarginMinor: 0 },
+    handedOver: 0,
+    byRule: rules.map(() => 0),
+  }
   const taken = new Map<string, number>()
   for (const each of past.toSorted((one, other) => one.receivedAt - other.receivedAt)) {
     const week = weekOf(each.facts.pickupAt ?? each.receivedAt)
-    const { verdict, rule } = answerBy(rules, each.facts, { at: each.receivedAt, takenThisWeek: taken.get(week) ?? 0, onHold: false, unknownCodes: 0, strays: 0 })
+    const { verdict, rule } = answerBy(rules, each.facts, {
+      at: each.receivedAt,
+      takenThisWeek: taken.get(week) ?? 0,
+      onHold: false,
+      unknownCodes: 0,
+      strays: 0,
+    })
     if (rule && verdict === rule.verdict) result.byRule[rules.indexOf(rule)]!++
-    if (verdict === 'accept' || (verdict === 'hand_over' && each.answered === 'accepted')) taken.set(week, (taken.get(week) ?? 0) + 1)
+    if (verdict === 'accept' || (verdict === 'hand_over' && each.answered === 'accepted'))
+      taken.set(week, (taken.get(week) ?? 0) + 1)
     if (verdict === 'accept') countAccepted(result.accepted, each)
     else if (verdict === 'decline') {
       result.declined.count++

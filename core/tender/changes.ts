@@ -25,19 +25,40 @@ export function compareTenders(before: Tender, after: Tender): TenderChange[] {
     ['Numbers', referenceWords(before), referenceWords(after)],
     ['Notes', noteWords(before), noteWords(after)],
   ]
-  return lines.filter(([, one, other]) => one !== '' || other !== '').map(([what, one, other]) => ({ what, before: one, after: other, changed: one !== other }))
+  return lines
+    .filter(([, one, other]) => one !== '' || other !== '')
+    .map(([what, one, other]) => ({ what, before: one, after: other, changed: one !== other }))
 }
 
 const chargeWords = ({ charge }: Tender) => (charge ? `${charge.amount} ${charge.currency}` : '')
 const weightWords = (weightLb: number | null) => (weightLb === null ? '' : `${weightLb.toLocaleString('en-US')} lb`)
-const equipmentWordsOf = ({ equipment: { code, lengthFt, tempF } }: Tender) => [code, lengthFt === null ? '' : `${lengthFt} ft`, tempF ? (tempF.min === tempF.max ? `${tempF.min} °F` : `${tempF.min} to ${tempF.max} °F`) : ''].filter(Boolean).join(' ')
-const stopPlace = (stop: TenderStop | undefined) => (stop ? [`${stop.reason.replace('_', ' ')} at ${stop.name}`, [stop.city, stop.region].filter(Boolean).join(' ')].filter(Boolean).join(', ') : '')
+const equipmentWordsOf = ({ equipment: { code, lengthFt, tempF } }: Tender) =>
+  [
+    code,
+    lengthFt === null ? '' : `${lengthFt} ft`,
+    tempF ? (tempF.min === tempF.max ? `${tempF.min} °F` : `${tempF.min} to ${tempF.max} °F`) : '',
+  ]
+    .filter(Boolean)
+    .join(' ')
+const stopPlace = (stop: TenderStop | undefined) =>
+  stop
+    ? [`${stop.reason.replace('_', ' ')} at ${stop.name}`, [stop.city, stop.region].filter(Boolean).join(' ')]
+        .filter(Boolean)
+        .join(', ')
+    : ''
 
 /** `Sat 28 Nov 8:00 am to 11:00 am`: the day once where it is one. */
 function stopWindow(stop: TenderStop | undefined): string {
   const times = [stop?.earliest, stop?.latest].filter((each): each is string => each !== null && each !== undefined)
-  return times.map((each, at) => (at === 1 && dayOf(each) === dayOf(times[0]!) ? clockWords(each) : `${dayWords(dayOf(each))} ${clockWords(each)}`)).join(' to ')
+  return times
+    .map((each, at) =>
+      at === 1 && dayOf(each) === dayOf(times[0]!) ? clockWords(each) : `${dayWords(dayOf(each))} ${clockWords(each)}`,
+    )
+    .join(' to ')
 }
 
-const referenceWords = ({ references, stops }: Tender) => [...references, ...stops.flatMap((stop) => stop.references)].map(({ qualifier, value }) => `${qualifier} ${value}`).join(', ')
+const referenceWords = ({ references, stops }: Tender) =>
+  [...references, ...stops.flatMap((stop) => stop.references)]
+    .map(({ qualifier, value }) => `${qualifier} ${value}`)
+    .join(', ')
 const noteWords = ({ notes, stops }: Tender) => [...notes, ...stops.flatMap((stop) => stop.notes)].join(' | ')

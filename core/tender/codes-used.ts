@@ -14,7 +14,8 @@ export function locationCode(place: TenderPlace): string {
   return [place.name, place.postal?.slice(0, 5) ?? place.city ?? ''].join(' ').trim().toUpperCase().slice(0, 90)
 }
 
-const placeWords = ({ name, city, region, postal }: TenderPlace): string => [name, [city, region].filter(Boolean).join(' '), postal].filter(Boolean).join(', ')
+const placeWords = ({ name, city, region, postal }: TenderPlace): string =>
+  [name, [city, region].filter(Boolean).join(' '), postal].filter(Boolean).join(', ')
 
 /** Who pays, by the partner's own code; the shipper where nobody is named to bill. */
 export function customerCode(tender: Tender): CodeUsed | null {
@@ -30,8 +31,13 @@ export function codesUsed(tender: Tender): CodeUsed[] {
   const { code } = tender.equipment
   const used: CodeUsed[] = [
     ...(payer ? [payer] : []),
-    ...tender.stops.filter(isHandling).map((stop) => ({ kind: 'location' as const, code: locationCode(stop), said: placeWords(stop) })),
+    ...tender.stops
+      .filter(isHandling)
+      .map((stop) => ({ kind: 'location' as const, code: locationCode(stop), said: placeWords(stop) })),
     ...(code ? [{ kind: 'equipment' as const, code: code.toUpperCase(), said: '' }] : []),
   ]
-  return used.filter((each, at) => each.code !== '' && used.findIndex((other) => other.kind === each.kind && other.code === each.code) === at)
+  return used.filter(
+    (each, at) =>
+      each.code !== '' && used.findIndex((other) => other.kind === each.kind && other.code === each.code) === at,
+  )
 }

@@ -37,13 +37,19 @@ export interface TenderFacts {
 }
 
 /** Whole calendar days are not meant: hours from then to the pickup, in days. */
-export const daysAhead = (facts: TenderFacts, at: number): number | null => (facts.pickupAt === null ? null : (facts.pickupAt - at) / 86_400_000)
+export const daysAhead = (facts: TenderFacts, at: number): number | null =>
+  facts.pickupAt === null ? null : (facts.pickupAt - at) / 86_400_000
 
 /** What would be left of the charge at the band's low, middle and high price; null where either is not known in dollars. */
-export function tenderMargins(facts: Pick<TenderFacts, 'chargeMinor' | 'currency' | 'band'>): { low: Margin; middle: Margin; high: Margin } | null {
+export function tenderMargins(
+  facts: Pick<TenderFacts, 'chargeMinor' | 'currency' | 'band'>,
+): { low: Margin; middle: Margin; high: Margin } | null {
   const { chargeMinor, band } = facts
   if (chargeMinor === null || chargeMinor <= 0 || !band || (facts.currency ?? 'USD') !== 'USD') return null
-  const at = (buyMinor: number): Margin => ({ amountMinor: chargeMinor - buyMinor, percent: Math.round(((chargeMinor - buyMinor) / chargeMinor) * 1000) / 10 })
+  const at = (buyMinor: number): Margin => ({
+    amountMinor: chargeMinor - buyMinor,
+    percent: Math.round(((chargeMinor - buyMinor) / chargeMinor) * 1000) / 10,
+  })
   return { low: at(band.lowMinor), middle: at(band.middleMinor), high: at(band.highMinor) }
 }
 

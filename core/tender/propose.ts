@@ -1,4 +1,4 @@
-import { straightMiles, type Point } from '../miles/straight'
+import { type Point, straightMiles } from '../miles/straight'
 
 /** What a partner says of a place it has a code for. */
 export interface SaidPlace extends Partial<Point> {
@@ -24,7 +24,27 @@ export interface Proposal {
   score: number
 }
 
-const small = new Set(['the', 'inc', 'llc', 'co', 'corp', 'ltd', 'and', 'of', 'st', 'rd', 'ave', 'dr', 'ln', 'way', 'street', 'road', 'avenue', 'warehouse', 'dc'])
+const small = new Set([
+  'the',
+  'inc',
+  'llc',
+  'co',
+  'corp',
+  'ltd',
+  'and',
+  'of',
+  'st',
+  'rd',
+  'ave',
+  'dr',
+  'ln',
+  'way',
+  'street',
+  'road',
+  'avenue',
+  'warehouse',
+  'dc',
+])
 const wordsOf = (text: string) => text.toLowerCase().match(/[\p{L}\d]+/gu) ?? []
 const tellingWords = (text: string) => wordsOf(text).filter((word) => !small.has(word))
 
@@ -47,11 +67,28 @@ export function proposeLocations(said: SaidPlace, known: readonly KnownPlace[]):
     .map((place): Proposal => {
       const name = likeness(said.name, place.name)
       const number = /^\d+/.exec(said.street)?.[0]
-      const street = said.street !== '' && likeness(said.street, place.address) > 0.5 && number === /^\d+/.exec(place.address)?.[0]
+      const street =
+        said.street !== '' && likeness(said.street, place.address) > 0.5 && number === /^\d+/.exec(place.address)?.[0]
       const miles = at ? straightMiles(at, place) : null
-      const near = miles === null ? (said.city.toLowerCase() === place.city.toLowerCase() ? 0.6 : 0) : Math.max(0, 1 - miles / farMiles)
-      const why = [street ? 'same street' : '', name > 0.99 ? 'same name' : name > 0.4 ? 'a like name' : '', miles === null ? '' : miles < 10 ? `${miles.toFixed(1)} mi away` : `${Math.round(miles)} mi away`].filter(Boolean).join(', ')
-      return { id: place.id, words: `${place.name}, ${place.address}, ${place.city} ${place.region}`, why, score: miles !== null && miles > farMiles ? 0 : name * 0.5 + (street ? 0.35 : 0) + near * 0.25 }
+      const near =
+        miles === null
+          ? said.city.toLowerCase() === place.city.toLowerCase()
+            ? 0.6
+            : 0
+          : Math.max(0, 1 - miles / farMiles)
+      const why = [
+        street ? 'same street' : '',
+        name > 0.99 ? 'same name' : name > 0.4 ? 'a like name' : '',
+        miles === null ? '' : miles < 10 ? `${miles.toFixed(1)} mi away` : `${Math.round(miles)} mi away`,
+      ]
+        .filter(Boolean)
+        .join(', ')
+      return {
+        id: place.id,
+        words: `${place.name}, ${place.address}, ${place.city} ${place.region}`,
+        why,
+        score: miles !== null && miles > farMiles ? 0 : name * 0.5 + (street ? 0.35 : 0) + near * 0.25,
+      }
     })
     .filter(({ score }) => score >= least)
     .sort((one, other) => other.score - one.score || one.id - other.id)
@@ -59,9 +96,17 @@ export function proposeLocations(said: SaidPlace, known: readonly KnownPlace[]):
 }
 
 /** Our customers that a partner's code may mean. */
-export function proposeCustomers(said: string, known: readonly { id: number; name: string; city: string; region: string }[]): Proposal[] {
+export function proposeCustomers(
+  said: string,
+  known: readonly { id: number; name: string; city: string; region: string }[],
+): Proposal[] {
   return known
-    .map((each) => ({ id: each.id, words: `${each.name}, ${each.city} ${each.region}`, score: likeness(said, each.name), why: 'a like name' }))
+    .map((each) => ({
+      id: each.id,
+      words: `${each.name}, ${each.city} ${each.region}`,
+      score: likeness(said, each.name),
+      why: 'a like name',
+    }))
     .filter(({ score }) => score > 0.3)
     .sort((one, other) => other.score - one.score || one.id - other.id)
     .slice(0, most)

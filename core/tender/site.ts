@@ -8,13 +8,39 @@ import type { StopReason, Tender, TenderStop } from './tender'
 const selector = z.string().min(1).max(200)
 
 /** What a row may tell of a tender; where each stands is the column's place from nought, and a pattern where a cell holds more than one. */
-export const siteFields = ['shipmentId', 'status', 'respondBy', 'equipment', 'weightLb', 'charge', 'pickupName', 'pickupCity', 'pickupRegion', 'pickupPostal', 'pickupFrom', 'pickupTo', 'deliveryName', 'deliveryCity', 'deliveryRegion', 'deliveryPostal', 'deliveryFrom', 'deliveryTo', 'temperature', 'notes'] as const
+export const siteFields = [
+  'shipmentId',
+  'status',
+  'respondBy',
+  'equipment',
+  'weightLb',
+  'charge',
+  'pickupName',
+  'pickupCity',
+  'pickupRegion',
+  'pickupPostal',
+  'pickupFrom',
+  'pickupTo',
+  'deliveryName',
+  'deliveryCity',
+  'deliveryRegion',
+  'deliveryPostal',
+  'deliveryFrom',
+  'deliveryTo',
+  'temperature',
+  'notes',
+] as const
 export type SiteField = (typeof siteFields)[number]
 const fieldPlace = z.object({ column: z.number().int().min(0).max(60), pattern: z.string().max(200).optional() })
 
 /** How a shipper's pages are read and answered: data, kept beside the partner. */
 export const siteDescriptionSchema = z.object({
-  signIn: z.object({ path: z.string(), userField: z.string(), passwordField: z.string(), /** Stands on a page only for who is signed in. */ signedInMark: selector }),
+  signIn: z.object({
+    path: z.string(),
+    userField: z.string(),
+    passwordField: z.string(),
+    /** Stands on a page only for who is signed in. */ signedInMark: selector,
+  }),
   lists: z.array(z.object({ path: z.string(), equipment: z.enum(equipmentKinds).nullable().default(null) })).min(1),
   table: selector,
   /** The heads of the columns, in their order: another head is another page. */
@@ -28,7 +54,14 @@ export const siteDescriptionSchema = z.object({
   openStatus: z.array(z.string()).min(1),
   withdrawnStatus: z.array(z.string()).default([]),
   equipmentWords: z.record(z.string(), z.enum(equipmentKinds)).default({}),
-  answer: z.object({ path: z.string(), answerField: z.string(), acceptValue: z.string(), declineValue: z.string(), remarkField: z.string(), /** What the page says when the answer was taken. */ doneMark: selector }),
+  answer: z.object({
+    path: z.string(),
+    answerField: z.string(),
+    acceptValue: z.string(),
+    declineValue: z.string(),
+    remarkField: z.string(),
+    /** What the page says when the answer was taken. */ doneMark: selector,
+  }),
 })
 export type SiteDescription = z.infer<typeof siteDescriptionSchema>
 
@@ -41,11 +74,24 @@ export const siteTemplate: SiteDescription = {
   rows: 'tbody tr',
   next: 'a[rel=next]',
   total: null,
-  fields: { shipmentId: { column: 0 }, status: { column: 1 }, charge: { column: 2 }, pickupCity: { column: 3 }, deliveryCity: { column: 4 } },
+  fields: {
+    shipmentId: { column: 0 },
+    status: { column: 1 },
+    charge: { column: 2 },
+    pickupCity: { column: 3 },
+    deliveryCity: { column: 4 },
+  },
   openStatus: ['open'],
   withdrawnStatus: [],
   equipmentWords: {},
-  answer: { path: '/tenders/{tender}', answerField: 'answer', acceptValue: 'yes', declineValue: 'no', remarkField: 'remark', doneMark: '.done' },
+  answer: {
+    path: '/tenders/{tender}',
+    answerField: 'answer',
+    acceptValue: 'yes',
+    declineValue: 'no',
+    remarkField: 'remark',
+    doneMark: '.done',
+  },
 }
 
 /** A row as it stands on the page: the text of its cells. */
@@ -55,28 +101,86 @@ export type SiteRead = { tender: Tender; open: boolean; withdrawn: boolean } | {
 
 /** Reads one row into a tender; what does not read as it should is told, and no tender made of it. */
 export function readSiteRow(row: SiteRow, description: SiteDescription, listEquipment: Equipment | null): SiteRead {
-  if (row.length !== description.heads.length) return { problem: `A row has ${row.length} cells, ${description.heads.length} were expected` }
+  if (row.length !== description.heads.length)
+    return { problem: `A row has ${row.length} cells, ${description.heads.length} were expected` }
   const said = (field: SiteField) => pick(row, description.fields[field])
   const shipmentId = said('shipmentId')
   if (!/^[\w-]{3,30}$/.test(shipmentId)) return { problem: `“${shipmentId.slice(0, 40)}” is no shipment number` }
   const status = said('status').toLowerCase()
-  const times = (['pickupFrom', 'pickupTo', 'deliveryFrom', 'deliveryTo', 'respondBy'] as const).map((field): [string, string | null] => [said(field), readTime(said(field))])
+  const times = (['pickupFrom', 'pickupTo', 'deliveryFrom', 'deliveryTo', 'respondBy'] as const).map(
+    (field): [string, string | null] => [said(field), readTime(said(field))],
+  )
   const unread = times.find(([text, read]) => text !== '' && read === null)
   if (unread) return { problem: `${shipmentId}: “${unread[0]}” is no time` }
-  const [pickupFrom, pickupTo, deliveryFrom, deliveryTo, respondBy] = times.map(([, read]) => read) as [string | null, string | null, string | null, string | null, string | null]
+  const [pickupFrom, pickupTo, deliveryFrom, deliveryTo, respondBy] = times.map(([, read]) => read) as [
+    string | null,
+    string | null,
+    string | null,
+    string | null,
+    string | null,
+  ]
   const amount = said('charge').replace(/[$,\s]/g, '')
-  if (amount !== '' && !/^\d+(\.\d{2})?$/.test(amount)) return { problem: `${shipmentId}: “${said('charge')}” is no amount` }
+  if (amount !== '' && !/^\d+(\.\d{2})?$/.test(amount))
+    return { problem: `${shipmentId}: “${said('charge')}” is no amount` }
   const weight = said('weightLb').replace(/[,\s]|lbs?/gi, '')
   if (weight !== '' && !/^\d+$/.test(weight)) return { problem: `${shipmentId}: “${said('weightLb')}” is no weight` }
   const kind = description.equipmentWords[said('equipment').toLowerCase()] ?? listEquipment
   const temperature = /(-?\d+)\s*(?:to|-)?\s*(-?\d+)?/.exec(said('temperature'))
   const weightLb = weight === '' ? null : Number(weight)
   return {
-    open: description.openStatus.includes(status), withdrawn: description.withdrawnStatus.includes(status),
+    open: description.openStatus.includes(status),
+    withdrawn: description.withdrawnStatus.includes(status),
     tender: {
-      purpose: 'original', scac: null, shipmentId, respondBy, respondByZone: null, equipment: { kind, code: said('equipment').toUpperCase() || null, lengthFt: null, tempF: temperature ? { min: Number(temperature[1]), max: Number(temperature[2] ?? temperature[1]) } : null },
-      billing: null, charge: amount === '' ? null : { amount: amount.includes('.') ? amount : `${amount}.00`, currency: 'USD' }, weightLb, pieces: null, miles: null, hazmat: false, commodity: null, references: [], notes: said('notes') === '' ? [] : [said('notes')], parties: [], alsoSaid: [],
-      stops: [stopOf(1, 'load', { name: said('pickupName'), city: said('pickupCity'), region: said('pickupRegion'), postal: said('pickupPostal') }, pickupFrom, pickupTo, weightLb), stopOf(2, 'unload', { name: said('deliveryName'), city: said('deliveryCity'), region: said('deliveryRegion'), postal: said('deliveryPostal') }, deliveryFrom, deliveryTo, weightLb)],
+      purpose: 'original',
+      scac: null,
+      shipmentId,
+      respondBy,
+      respondByZone: null,
+      equipment: {
+        kind,
+        code: said('equipment').toUpperCase() || null,
+        lengthFt: null,
+        tempF: temperature ? { min: Number(temperature[1]), max: Number(temperature[2] ?? temperature[1]) } : null,
+      },
+      billing: null,
+      charge: amount === '' ? null : { amount: amount.includes('.') ? amount : `${amount}.00`, currency: 'USD' },
+      weightLb,
+      pieces: null,
+      miles: null,
+      hazmat: false,
+      commodity: null,
+      references: [],
+      notes: said('notes') === '' ? [] : [said('notes')],
+      parties: [],
+      alsoSaid: [],
+      stops: [
+        stopOf(
+          1,
+          'load',
+          {
+            name: said('pickupName'),
+            city: said('pickupCity'),
+            region: said('pickupRegion'),
+            postal: said('pickupPostal'),
+          },
+          pickupFrom,
+          pickupTo,
+          weightLb,
+        ),
+        stopOf(
+          2,
+          'unload',
+          {
+            name: said('deliveryName'),
+            city: said('deliveryCity'),
+            region: said('deliveryRegion'),
+            postal: said('deliveryPostal'),
+          },
+          deliveryFrom,
+          deliveryTo,
+          weightLb,
+        ),
+      ],
     },
   }
 }
@@ -90,13 +194,39 @@ function pick(row: SiteRow, place: { column: number; pattern?: string | undefine
 /** `11/30/2026 08:00` and `2026-11-30 08:00`, as a wall-clock time. */
 function readTime(text: string): string | null {
   const us = /^(\d{1,2})\/(\d{1,2})\/(\d{4}),? (\d{1,2}):(\d{2})$/.exec(text)
-  const local = us ? `${us[3]}-${us[1]!.padStart(2, '0')}-${us[2]!.padStart(2, '0')}T${us[4]!.padStart(2, '0')}:${us[5]}` : text.replace(' ', 'T')
+  const local = us
+    ? `${us[3]}-${us[1]!.padStart(2, '0')}-${us[2]!.padStart(2, '0')}T${us[4]!.padStart(2, '0')}:${us[5]}`
+    : text.replace(' ', 'T')
   return isLocalTime(local) ? local : null
 }
 
-function stopOf(sequence: number, reason: StopReason, at: { name: string; city: string; region: string; postal: string }, earliest: string | null, latest: string | null, weightLb: number | null): TenderStop {
+function stopOf(
+  sequence: number,
+  reason: StopReason,
+  at: { name: string; city: string; region: string; postal: string },
+  earliest: string | null,
+  latest: string | null,
+  weightLb: number | null,
+): TenderStop {
   const orNull = (text: string) => text || null
-  return { sequence, reason, name: at.name, code: null, address: [], city: orNull(at.city), region: orNull(at.region.toUpperCase()), postal: orNull(at.postal), country: /^[A-Z]\d/i.test(at.postal) ? 'CA' : 'US', earliest, latest, weightLb, pieces: null, references: [], contact: null, notes: [] }
+  return {
+    sequence,
+    reason,
+    name: at.name,
+    code: null,
+    address: [],
+    city: orNull(at.city),
+    region: orNull(at.region.toUpperCase()),
+    postal: orNull(at.postal),
+    country: /^[A-Z]\d/i.test(at.postal) ? 'CA' : 'US',
+    earliest,
+    latest,
+    weightLb,
+    pieces: null,
+    references: [],
+    contact: null,
+    notes: [],
+  }
 }
 
 /** What is wrong with a page's columns; null where they are as described. */

@@ -26,7 +26,12 @@ export const mostMilesOff = 30
 /** Which mapped codes mean, by the tender's own words, another place than ours; the farthest off first. */
 export function straysAmong(places: readonly MappedPlace[]): Stray[] {
   return places
-    .map(({ codeId, code, facility, told }) => ({ codeId, code, milesAway: Math.round(straightMiles(facility, told)), words: `${code} is ${facility.name} in ${facility.city}, ${facility.region} with us; the tender says ${told.city}, ${told.region}` }))
+    .map(({ codeId, code, facility, told }) => ({
+      codeId,
+      code,
+      milesAway: Math.round(straightMiles(facility, told)),
+      words: `${code} is ${facility.name} in ${facility.city}, ${facility.region} with us; the tender says ${told.city}, ${told.region}`,
+    }))
     .filter(({ milesAway }) => milesAway > mostMilesOff)
     .toSorted((one, other) => other.milesAway - one.milesAway)
 }

@@ -44,7 +44,12 @@ export interface Tender {
   /** Wall-clock time, in the zone that `respondByZone` names where the customer said one. */
   respondBy: string | null
   respondByZone: string | null
-  equipment: { kind: Equipment | null; code: string | null; lengthFt: number | null; tempF: { min: number; max: number } | null }
+  equipment: {
+    kind: Equipment | null
+    code: string | null
+    lengthFt: number | null
+    tempF: { min: number; max: number } | null
+  }
   billing: 'prepaid' | 'collect' | 'third_party' | null
   charge: { amount: string; currency: string } | null
   weightLb: number | null

@@ -1,6 +1,6 @@
 import { flatCharge } from '../charge/charge'
 import type { Equipment, LoadTerms, Note, Paper, Reference, ReferenceKind } from '../load/load'
-import { currencies, type Currency, readAmount } from '../money/money'
+import { type Currency, currencies, readAmount } from '../money/money'
 import { addDays, dayOf, type LocalTime } from '../time/local'
 import { isHandling } from './codes-used'
 import type { Tender, TenderStop } from './tender'
@@ -11,7 +11,13 @@ export interface TenderMapping {
   /** For each stop that loads or unloads, in their order. */
   facilities: { id: number; booking: 'appointment' | 'first_come' }[]
   equipment: Equipment
-  usual: { commodity: string | null; commodityHidden: boolean; weightLb: number | null; tempMinF: number | null; tempMaxF: number | null }
+  usual: {
+    commodity: string | null
+    commodityHidden: boolean
+    weightLb: number | null
+    tempMinF: number | null
+    tempMaxF: number | null
+  }
   practice: boolean
 }
 
@@ -40,31 +46,51 @@ export function loadOfTender(tender: Tender, mapping: TenderMapping): LoadFromTe
   const stops = tender.stops.filter(isHandling)
   if (stops.length > 20) return refuse('too_many_stops', `It has ${stops.length} stops: a load has at most 20.`)
   const [first, last] = [stops[0], stops.at(-1)]
-  if (!first || kindOf(first) !== 'pickup') return refuse('no_pickup', 'Its first stop is no pickup: ask the customer which way it goes.')
-  if (!last || stops.length < 2 || kindOf(last) !== 'delivery') return refuse('no_delivery', 'Its last stop is no delivery: ask the customer where it goes.')
-  if (!first.earliest && !first.latest) return refuse('no_pickup_time', 'It names no time for the pickup: ask the customer when it is ready.')
+  if (!first || kindOf(first) !== 'pickup')
+    return refuse('no_pickup', 'Its first stop is no pickup: ask the customer which way it goes.')
+  if (!last || stops.length < 2 || kindOf(last) !== 'delivery')
+    return refuse('no_delivery', 'Its last stop is no delivery: ask the customer where it goes.')
+  if (!first.earliest && !first.latest)
+    return refuse('no_pickup_time', 'It names no time for the pickup: ask the customer when it is ready.')
   const open: string[] = []
   const windows = windowsOf(stops, open)
   if (tender.weightLb === null) open.push(`weight as usual, ${mapping.usual.weightLb ?? usualWeightLb} lb`)
   const charge = tender.charge && readAmount(tender.charge.amount)
   const currency = currencies.find((each) => each === tender.charge?.currency)
   if (!charge) open.push('the charge')
-  else if (!currency) open.push(`the charge: ${tender.charge!.amount} ${tender.charge!.currency} is a currency we do not deal in`)
+  else if (!currency)
+    open.push(`the charge: ${tender.charge!.amount} ${tender.charge!.currency} is a currency we do not deal in`)
   const tempF = tender.equipment.tempF
   const terms: LoadTerms = {
-    customerId: mapping.customerId, equipment: mapping.equipment, lengthFt: lengthOf(tender, mapping.equipment), team: false, practice: mapping.practice,
-    tempMinF: tempF ? Math.round(tempF.min) : mapping.equipment === 'reefer' ? mapping.usual.tempMinF : null, tempMaxF: tempF ? Math.round(tempF.max) : mapping.equipment === 'reefer' ? mapping.usual.tempMaxF : null,
-    commodity: (tender.commodity ?? mapping.usual.commodity ?? 'Freight as tendered').slice(0, 120), commodityHidden: mapping.usual.commodityHidden, freightValueMinor: null,
-    weightLb: Math.max(1, Math.min(200_000, Math.round(tender.weightLb ?? mapping.usual.weightLb ?? usualWeightLb))), pallets: null,
-    stops: stops.map((stop, at) => ({ kind: kindOf(stop), facilityId: mapping.facilities[at]!.id, booking: mapping.facilities[at]!.booking, ...windows[at]! })),
-    references: referencesOf(tender), notes: [], sellCharges: charge && currency ? [{ ...flatCharge('line_haul', charge), currency: currency as Currency }] : [],
+    customerId: mapping.customerId,
+    equipment: mapping.equipment,
+    lengthFt: lengthOf(tender, mapping.equipment),
+    team: false,
+    practice: mapping.practice,
+    tempMinF: tempF ? Math.round(tempF.min) : mapping.equipment === 'reefer' ? mapping.usual.tempMinF : null,
+    tempMaxF: tempF ? Math.round(tempF.max) : mapping.equipment === 'reefer' ? mapping.usual.tempMaxF : null,
+    commodity: (tender.commodity ?? mapping.usual.commodity ?? 'Freight as tendered').slice(0, 120),
+    commodityHidden: mapping.usual.commodityHidden,
+    freightValueMinor: null,
+    weightLb: Math.max(1, Math.min(200_000, Math.round(tender.weightLb ?? mapping.usual.weightLb ?? usualWeightLb))),
+    pallets: null,
+    stops: stops.map((stop, at) => ({
+      kind: kindOf(stop),
+      facilityId: mapping.facilities[at]!.id,
+      booking: mapping.facilities[at]!.booking,
+      ...windows[at]!,
+    })),
+    references: referencesOf(tender),
+    notes: [],
+    sellCharges: charge && currency ? [{ ...flatCharge('line_haul', charge), currency: currency as Currency }] : [],
   }
   return { terms: { ...terms, notes: notesOf(tender, open) } }
 }
 
 const refuse = (code: NoLoadCode, message: string): LoadFromTender => ({ refusal: { code, message } })
 
-const kindOf = ({ reason }: TenderStop): 'pickup' | 'delivery' => (reason === 'load' || reason === 'part_load' ? 'pickup' : 'delivery')
+const kindOf = ({ reason }: TenderStop): 'pickup' | 'delivery' =>
+  reason === 'load' || reason === 'part_load' ? 'pickup' : 'delivery'
 
 /** A stop without a time is open from the stop before until the evening of the next day; that is written down as not said. */
 function windowsOf(stops: TenderStop[], open: string[]): { earliestLocal: LocalTime; latestLocal: LocalTime | null }[] {
@@ -85,10 +111,22 @@ function lengthOf(tender: Tender, equipment: Equipment): number | null {
 }
 
 function referencesOf(tender: Tender): Reference[] {
-  const own: Reference[] = tender.shipmentId ? [{ kind: 'customer_order', value: tender.shipmentId, showOn: ['rate_confirmation', 'invoice'] }] : []
-  const said = [...tender.references, ...tender.stops.flatMap(({ references }) => references)].filter(({ value }) => value.trim() !== '')
-  const all = [...own, ...said.map(({ qualifier, value }) => ({ ...(referenceKindOf[qualifier] ?? { kind: 'other' as const, showOn: [] as Paper[] }), value: value.trim().slice(0, 60) }))]
-  return all.filter((each, at) => all.findIndex((other) => other.kind === each.kind && other.value === each.value) === at).slice(0, mostReferences)
+  const own: Reference[] = tender.shipmentId
+    ? [{ kind: 'customer_order', value: tender.shipmentId, showOn: ['rate_confirmation', 'invoice'] }]
+    : []
+  const said = [...tender.references, ...tender.stops.flatMap(({ references }) => references)].filter(
+    ({ value }) => value.trim() !== '',
+  )
+  const all = [
+    ...own,
+    ...said.map(({ qualifier, value }) => ({
+      ...(referenceKindOf[qualifier] ?? { kind: 'other' as const, showOn: [] as Paper[] }),
+      value: value.trim().slice(0, 60),
+    })),
+  ]
+  return all
+    .filter((each, at) => all.findIndex((other) => other.kind === each.kind && other.value === each.value) === at)
+    .slice(0, mostReferences)
 }
 
 /**
@@ -96,11 +134,26 @@ function referencesOf(tender: Tender): Reference[] {
  * for carriers. Who wants to pass something on writes it for them, and sees here whose words it is.
  */
 function notesOf(tender: Tender, open: string[]): Note[] {
-  const said = [...tender.notes, ...tender.stops.flatMap((stop, at) => stop.notes.map((text) => `Stop ${at + 1}: ${text}`))]
-  const contacts = tender.stops.flatMap((stop, at) => (stop.contact ? [`Stop ${at + 1}, ask for ${[stop.contact.name, stop.contact.phone].filter(Boolean).join(' ')}`] : []))
-  const us = [...(open.length > 0 ? [`Not in the tender, look at it: ${open.join('; ')}.`] : []), ...said.map((text) => `${customerSays}${text}`), ...contacts, ...(tender.alsoSaid.length > 0 ? [`The tender also said: ${tender.alsoSaid.join(' | ')}`] : [])]
+  const said = [
+    ...tender.notes,
+    ...tender.stops.flatMap((stop, at) => stop.notes.map((text) => `Stop ${at + 1}: ${text}`)),
+  ]
+  const contacts = tender.stops.flatMap((stop, at) =>
+    stop.contact
+      ? [`Stop ${at + 1}, ask for ${[stop.contact.name, stop.contact.phone].filter(Boolean).join(' ')}`]
+      : [],
+  )
+  const us = [
+    ...(open.length > 0 ? [`Not in the tender, look at it: ${open.join('; ')}.`] : []),
+    ...said.map((text) => `${customerSays}${text}`),
+    ...contacts,
+    ...(tender.alsoSaid.length > 0 ? [`The tender also said: ${tender.alsoSaid.join(' | ')}`] : []),
+  ]
   const carrier = tender.hazmat ? ['Hazardous material: papers and placards as the shipper says.'] : []
-  return [...us.map((text) => ({ audience: 'us' as const, text: text.slice(0, 2000) })), ...carrier.map((text) => ({ audience: 'carrier' as const, text }))].slice(0, mostNotes)
+  return [
+    ...us.map((text) => ({ audience: 'us' as const, text: text.slice(0, 2000) })),
+    ...carrier.map((text) => ({ audience: 'carrier' as const, text })),
+  ].slice(0, mostNotes)
 }
 
 /** How a note begins that is the customer's own words. */

@@ -20,7 +20,13 @@ export function isOlder(one: Turn, last: Turn): boolean {
 /** The minutes of ISA09 and ISA10 (`261127`, `0930`); null where they are no date and time. */
 export function saidAtOf(date: string, time: string): number | null {
   if (!/^\d{6}$/.test(date) || !/^\d{4}$/.test(time)) return null
-  const [year, month, day, hours, minutes] = [date.slice(0, 2), date.slice(2, 4), date.slice(4), time.slice(0, 2), time.slice(2)].map(Number) as [number, number, number, number, number]
+  const [year, month, day, hours, minutes] = [
+    date.slice(0, 2),
+    date.slice(2, 4),
+    date.slice(4),
+    time.slice(0, 2),
+    time.slice(2),
+  ].map(Number) as [number, number, number, number, number]
   if (month < 1 || month > 12 || day < 1 || day > 31 || hours > 23 || minutes > 59) return null
   return Date.UTC(2000 + year, month - 1, day, hours, minutes) / 60_000
 }

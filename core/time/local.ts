@@ -15,7 +15,9 @@ export function isLocalTime(text: string): boolean {
   if (!match) return false
   const [, year, month, date, hours, minutes] = match.map(Number) as [number, number, number, number, number, number]
   const check = new Date(Date.UTC(year, month - 1, date, hours, minutes))
-  return check.getUTCMonth() === month - 1 && check.getUTCDate() === date && check.getUTCHours() === hours && minutes < 60
+  return (
+    check.getUTCMonth() === month - 1 && check.getUTCDate() === date && check.getUTCHours() === hours && minutes < 60
+  )
 }
 
 /**

@@ -14,7 +14,11 @@ const weekdays = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat']
  * from 6 to 12 as written. Answers null where there is no day or no time to be read.
  */
 export function readWhen(text: string, today: string): Window | null {
-  const words = text.trim().toLowerCase().replace(/\s*[-–]\s*(?=\d+(:\d\d)?\s*(am?|pm?)?$)/, '-').replace(/\s+(am?|pm?)\b/g, '$1')
+  const words = text
+    .trim()
+    .toLowerCase()
+    .replace(/\s*[-–]\s*(?=\d+(:\d\d)?\s*(am?|pm?)?$)/, '-')
+    .replace(/\s+(am?|pm?)\b/g, '$1')
   const match = /^(\S+)\s+(\S+)$/.exec(words.replace(/t(?=\d\d:\d\d$)/, ' '))
   if (!match) return null
   const date = readDay(match[1]!, today)
@@ -22,7 +26,9 @@ export function readWhen(text: string, today: string): Window | null {
   if (!date || !hours) return null
   const earliestLocal = `${date}T${hours.from}`
   const latestLocal = hours.to ? `${hours.to < hours.from ? addDays(date, 1) : date}T${hours.to}` : null
-  return isLocalTime(earliestLocal) && (!latestLocal || isLocalTime(latestLocal)) ? { earliestLocal, latestLocal } : null
+  return isLocalTime(earliestLocal) && (!latestLocal || isLocalTime(latestLocal))
+    ? { earliestLocal, latestLocal }
+    : null
 }
 
 /** A day as it is said in one word: `tue`, `tomorrow`, `+2`, `12/1`, `12/1/26`, `2026-12-01`; null for anything else. */

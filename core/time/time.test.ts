@@ -24,8 +24,21 @@ describe('a wall-clock time and its zone', () => {
       for (let at = Date.UTC(2026, 0); at < Date.UTC(2028, 0); at += 3 * hour + 7 * minute) {
         const peer = new TZDate(at, zone)
         const local = toLocal(at, zone)
-        expect([Number(local.slice(8, 10)), Number(local.slice(11, 13)), Number(local.slice(14))]).toEqual([peer.getDate(), peer.getHours(), peer.getMinutes()])
-        expect(toInstant(local, zone)).toBe(new TZDate(peer.getFullYear(), peer.getMonth(), peer.getDate(), peer.getHours(), peer.getMinutes(), zone).getTime())
+        expect([Number(local.slice(8, 10)), Number(local.slice(11, 13)), Number(local.slice(14))]).toEqual([
+          peer.getDate(),
+          peer.getHours(),
+          peer.getMinutes(),
+        ])
+        expect(toInstant(local, zone)).toBe(
+          new TZDate(
+            peer.getFullYear(),
+            peer.getMonth(),
+            peer.getDate(),
+            peer.getHours(),
+            peer.getMinutes(),
+            zone,
+          ).getTime(),
+        )
       }
     }
   })
@@ -43,7 +56,8 @@ describe('a wall-clock time and its zone', () => {
     expect(daysBetween('2026-10-31', '2026-11-02')).toBe(2)
   })
   test.each(['2026-02-30T08:00', '2026-13-01T08:00', '2026-01-01T24:00', 'soon'])('%s is no time', (text) =>
-    expect(isLocalTime(text)).toBe(false))
+    expect(isLocalTime(text)).toBe(false),
+  )
 })
 
 describe('a window as it is said', () => {
@@ -65,7 +79,8 @@ describe('a window as it is said', () => {
   ])('%s', (text, earliestLocal, latestLocal) => expect(readWhen(text, monday)).toEqual({ earliestLocal, latestLocal }))
 
   test.each(['', 'tue', '8', 'someday 8', '2/30 8', 'tue 25', 'tue 8-', 'tue 8-9-10'])('%s cannot be read', (text) =>
-    expect(readWhen(text, monday)).toBeNull())
+    expect(readWhen(text, monday)).toBeNull(),
+  )
 
   test.each([
     ['5p', '2026-11-23T17:00'],
@@ -88,11 +103,18 @@ describe('time in words', () => {
     expect(nearDayWords('2027-01-04', '2026-11-23')).toBe('Mon 4 Jan 2027')
   })
   test('spans', () => {
-    expect([spanWords(48 * minute), spanWords(108 * minute), spanWords(76 * hour), spanWords(72 * hour)]).toEqual(['48 min', '1 h 48', '3 d 4 h', '3 d'])
+    expect([spanWords(48 * minute), spanWords(108 * minute), spanWords(76 * hour), spanWords(72 * hour)]).toEqual([
+      '48 min',
+      '1 h 48',
+      '3 d 4 h',
+      '3 d',
+    ])
   })
   test('a stop says its own zone', () => {
     const now = Date.UTC(2026, 10, 23, 20)
-    expect(stopWords({ earliestLocal: '2026-11-24T08:00', latestLocal: null, zone: denver }, now)).toBe('tomorrow 8:00 am MST')
+    expect(stopWords({ earliestLocal: '2026-11-24T08:00', latestLocal: null, zone: denver }, now)).toBe(
+      'tomorrow 8:00 am MST',
+    )
     expect(zoneWords(Date.UTC(2026, 6, 1), denver)).toBe('MDT')
   })
 })

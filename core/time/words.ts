@@ -43,8 +43,9 @@ export function zoneWords(instant: number, zone: string): string {
 export function windowWords(earliest: LocalTime, latest: LocalTime | null, today: string): string {
   const start = `${nearDayWords(dayOf(earliest), today)} ${clockWords(earliest)}`
   if (!latest || latest === earliest) return start
-  if (dayOf(latest) !== dayOf(earliest)) return `${start} to ${nearDayWords(dayOf(latest), today)} ${clockWords(latest)}`
-  const sameHalf = (earliest.slice(11) < '12:00') === (latest.slice(11) < '12:00')
+  if (dayOf(latest) !== dayOf(earliest))
+    return `${start} to ${nearDayWords(dayOf(latest), today)} ${clockWords(latest)}`
+  const sameHalf = earliest.slice(11) < '12:00' === latest.slice(11) < '12:00'
   return sameHalf ? `${start.slice(0, -3)}-${clockWords(latest)}` : `${start}-${clockWords(latest)}`
 }
 
@@ -61,14 +62,19 @@ export function spanWords(milliseconds: number): string {
   if (minutes < 60) return `${minutes} min`
   if (minutes < 48 * 60) {
     const rest = minutes % 60
-    return rest === 0 ? `${Math.floor(minutes / 60)} h` : `${Math.floor(minutes / 60)} h ${rest.toString().padStart(2, '0')}`
+    return rest === 0
+      ? `${Math.floor(minutes / 60)} h`
+      : `${Math.floor(minutes / 60)} h ${rest.toString().padStart(2, '0')}`
   }
   const hours = Math.round(Math.abs(milliseconds) / hour)
   return hours % 24 === 0 || hours >= 96 ? `${Math.floor(hours / 24)} d` : `${Math.floor(hours / 24)} d ${hours % 24} h`
 }
 
 /** A stop's window with its zone: `Tue 8:00-11:00 am MST`. */
-export function stopWords(stop: { earliestLocal: LocalTime; latestLocal: LocalTime | null; zone: string }, now: number): string {
+export function stopWords(
+  stop: { earliestLocal: LocalTime; latestLocal: LocalTime | null; zone: string },
+  now: number,
+): string {
   const today = dayOf(toLocal(now, stop.zone))
   const words = windowWords(stop.earliestLocal, stop.latestLocal, today)
   return `${words} ${zoneWords(toInstant(stop.earliestLocal, stop.zone), stop.zone)}`

@@ -1,5 +1,5 @@
-import { addDays } from '../time/local'
 import type { PolicyKind } from '../register/register'
+import { addDays } from '../time/local'
 import type { Insurance } from './facts'
 
 /** The last day that a kind of line of days ever needs: beyond every date that is written. */
@@ -47,10 +47,14 @@ function findStretches(insurance: Insurance[], kind: PolicyKind): Stretch[] {
   }
   for (const [key, policies] of terms) {
     const filed = key.endsWith('|filed') ? [] : (terms.get(`${key.split('|')[0]}|filed`) ?? [])
-    const certified = key.endsWith('|filed') && [...terms.keys()].some((other) => other !== key && other.split('|')[0] === key.split('|')[0])
+    const certified =
+      key.endsWith('|filed') &&
+      [...terms.keys()].some((other) => other !== key && other.split('|')[0] === key.split('|')[0])
     if (!certified) byNumber.set(key, worst([...policies, ...filed]))
   }
-  return [...byNumber.values()].filter((stretch) => stretch.from <= stretch.to).sort((one, other) => (one.from < other.from ? -1 : one.from > other.from ? 1 : 0))
+  return [...byNumber.values()]
+    .filter((stretch) => stretch.from <= stretch.to)
+    .sort((one, other) => (one.from < other.from ? -1 : one.from > other.from ? 1 : 0))
 }
 
 function worst(policies: Insurance[]): Stretch {
@@ -85,6 +89,14 @@ const nextDay = (date: string) => (date >= farAway ? farAway : addDays(date, 1))
 /** The least limit that holds on every day of a stretch of days, in minor units; zero where a day has no cover. */
 export function leastLimit(policies: Stretch[], from: string, to: string): number {
   // The best policy in force can change only where one begins or the day after one ends.
-  const turns = [from, ...policies.map((each) => each.from), ...policies.map((each) => nextDay(each.to))].filter((date) => date >= from && date <= to)
-  return Math.min(...turns.map((date) => policies.filter((each) => each.from <= date && each.to >= date).reduce((best, each) => Math.max(best, each.limitMinor), 0)))
+  const turns = [from, ...policies.map((each) => each.from), ...policies.map((each) => nextDay(each.to))].filter(
+    (date) => date >= from && date <= to,
+  )
+  return Math.min(
+    ...turns.map((date) =>
+      policies
+        .filter((each) => each.from <= date && each.to >= date)
+        .reduce((best, each) => Math.max(best, each.limitMinor), 0),
+    ),
+  )
 }

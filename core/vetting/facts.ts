@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { equipmentKinds } from '../load/load'
 import { paperKinds } from '../carrier/paper'
+import { equipmentKinds } from '../load/load'
 import { daySchema, policyKinds, registerRecordSchema } from '../register/register'
 
 const words = z.string().trim().max(300)
@@ -30,13 +30,24 @@ export type PermitKind = (typeof permitKinds)[number]
 export const linkKinds = ['phone', 'mail_domain', 'address', 'officer', 'bank', 'vehicle', 'insurance_policy'] as const
 export type LinkKind = (typeof linkKinds)[number]
 
-const sharedSchema = z.object({ kind: z.enum(linkKinds), value: words, with: z.array(names.extend({ closedOn: daySchema.nullable().default(null) })).min(1).max(50), count: z.number().int().min(1).optional() })
+const sharedSchema = z.object({
+  kind: z.enum(linkKinds),
+  value: words,
+  with: z
+    .array(names.extend({ closedOn: daySchema.nullable().default(null) }))
+    .min(1)
+    .max(50),
+  count: z.number().int().min(1).optional(),
+})
 export type Shared = z.infer<typeof sharedSchema>
 
 /** Signs that somebody may not be who they say: what was seen, without a judgment. */
 export const identitySchema = z.object({
   /** Who writes or calls in the carrier's name just now. */
-  writer: z.object({ mail: words.nullable().default(null), phone: words.nullable().default(null) }).nullable().default(null),
+  writer: z
+    .object({ mail: words.nullable().default(null), phone: words.nullable().default(null) })
+    .nullable()
+    .default(null),
   /** Contacts on file beside the register's own. */
   mails: z.array(words).default([]),
   phones: z.array(words).default([]),
@@ -44,7 +55,10 @@ export const identitySchema = z.object({
   payeeChangedOn: daySchema.nullable().default(null),
   shared: z.array(sharedSchema).default([]),
   /** Where the truck was reported, against where the carrier said it is. */
-  position: z.object({ milesAway: z.number().min(0), saidPlace: words }).nullable().default(null),
+  position: z
+    .object({ milesAway: z.number().min(0), saidPlace: words })
+    .nullable()
+    .default(null),
   /** Other loads this carrier offers on with pickups on the same days, beside those it holds. */
   openOffers: z.number().int().min(0).default(0),
   price: z.object({ payMinor: z.number().int(), lowMinor: z.number().int() }).nullable().default(null),

@@ -1,7 +1,26 @@
 import { decodeLabel } from './punycode'
 
 /** Mail domains that anybody can have an address at: the address says nothing of who owns it. Ours to lengthen. */
-const freeDomains = new Set(['gmail.com', 'yahoo.com', 'ymail.com', 'outlook.com', 'hotmail.com', 'live.com', 'msn.com', 'aol.com', 'icloud.com', 'me.com', 'mail.com', 'gmx.com', 'proton.me', 'protonmail.com', 'zoho.com', 'comcast.net', 'freemail.example', 'postbox.example'])
+const freeDomains = new Set([
+  'gmail.com',
+  'yahoo.com',
+  'ymail.com',
+  'outlook.com',
+  'hotmail.com',
+  'live.com',
+  'msn.com',
+  'aol.com',
+  'icloud.com',
+  'me.com',
+  'mail.com',
+  'gmx.com',
+  'proton.me',
+  'protonmail.com',
+  'zoho.com',
+  'comcast.net',
+  'freemail.example',
+  'postbox.example',
+])
 
 /** The domain of a mail address, lower case, without a final dot; null where there is none. */
 export function domainOf(mail: string | null): string | null {
@@ -15,7 +34,10 @@ export const isFreeDomain = (domain: string): boolean => freeDomains.has(registr
 /** The part of a domain that somebody registered: its last two labels, or three under endings such as `co.uk`. */
 export function registrable(domain: string): string {
   const labels = domain.split('.')
-  const short = labels.length > 2 && labels.at(-1)!.length === 2 && ['co', 'com', 'net', 'org', 'gov', 'ac'].includes(labels.at(-2)!)
+  const short =
+    labels.length > 2 &&
+    labels.at(-1)!.length === 2 &&
+    ['co', 'com', 'net', 'org', 'gov', 'ac'].includes(labels.at(-2)!)
   return labels.slice(short ? -3 : -2).join('.')
 }
 
@@ -33,19 +55,78 @@ export function domainLikeness(written: string, onFile: string): DomainLikeness 
   if (name === filed) return 'other_ending'
   if (skeleton(name) === skeleton(filed)) return 'looks_alike'
   // Both as it is written and as it is seen: a swap may make a pair that reads as one letter.
-  if (filed.length >= 5 && (withinOneEdit(name, filed) || withinOneEdit(skeleton(name), skeleton(filed)))) return 'looks_alike'
-  return filed.length >= 6 && extras.some((word) => [skeleton(word + filed), skeleton(filed + word)].includes(skeleton(name))) ? 'looks_alike' : 'different'
+  if (filed.length >= 5 && (withinOneEdit(name, filed) || withinOneEdit(skeleton(name), skeleton(filed))))
+    return 'looks_alike'
+  return filed.length >= 6 &&
+    extras.some((word) => [skeleton(word + filed), skeleton(filed + word)].includes(skeleton(name)))
+    ? 'looks_alike'
+    : 'different'
 }
 
 /** Words that are hung on a firm's name to make a domain that sounds like its own. */
-const extras = ['dispatch', 'freight', 'loads', 'logistics', 'trucking', 'transport', 'carrier', 'mail', 'office', 'team', 'usa', 'inc', 'llc', 'co', 'us', 'group', 'hq', 'billing', 'accounting']
+const extras = [
+  'dispatch',
+  'freight',
+  'loads',
+  'logistics',
+  'trucking',
+  'transport',
+  'carrier',
+  'mail',
+  'office',
+  'team',
+  'usa',
+  'inc',
+  'llc',
+  'co',
+  'us',
+  'group',
+  'hq',
+  'billing',
+  'accounting',
+]
 
 const nameOf = (domain: string) => decodeLabel(domain.slice(0, domain.indexOf('.')))
 
 /** Letters of other alphabets that are drawn like Latin ones (after Unicode Technical Standard 39, those met in names of firms), and digits read as letters. */
 const drawnAlike: Record<string, string> = {
-  а: 'a', е: 'e', о: 'o', р: 'p', с: 'c', х: 'x', у: 'y', і: 'i', ј: 'j', ѕ: 's', ԁ: 'd', ո: 'n', ɡ: 'g', ν: 'v', ο: 'o', ρ: 'p', α: 'a', ι: 'i', κ: 'k', τ: 't', υ: 'u', һ: 'h', ь: 'b', м: 'm', т: 't', к: 'k', в: 'b', н: 'h', ı: 'i', ł: 'l', ø: 'o', đ: 'd',
-  0: 'o', 1: 'l', 3: 'e', 5: 's', i: 'l',
+  а: 'a',
+  е: 'e',
+  о: 'o',
+  р: 'p',
+  с: 'c',
+  х: 'x',
+  у: 'y',
+  і: 'i',
+  ј: 'j',
+  ѕ: 's',
+  ԁ: 'd',
+  ո: 'n',
+  ɡ: 'g',
+  ν: 'v',
+  ο: 'o',
+  ρ: 'p',
+  α: 'a',
+  ι: 'i',
+  κ: 'k',
+  τ: 't',
+  υ: 'u',
+  һ: 'h',
+  ь: 'b',
+  м: 'm',
+  т: 't',
+  к: 'k',
+  в: 'b',
+  н: 'h',
+  ı: 'i',
+  ł: 'l',
+  ø: 'o',
+  đ: 'd',
+  0: 'o',
+  1: 'l',
+  3: 'e',
+  5: 's',
+  i: 'l',
 }
 
 /** A name as the eye takes it in a hurry: two names with the same skeleton can be taken for each other. */

@@ -1,8 +1,7 @@
 import { z } from 'zod'
 import { roles } from '../access/access'
 import { equipmentKinds } from '../load/load'
-import type { LoadToVet } from './facts'
-import type { Finding, VetFacts } from './facts'
+import type { Finding, LoadToVet, VetFacts } from './facts'
 import type { RuleKind } from './rule-kind'
 import { authorityRules } from './rules/authority'
 import { fitnessRules } from './rules/fitness'
@@ -12,8 +11,15 @@ import { type Sign, type SignLimits, signCodes, usualSignLimits, usualSignWeight
 
 /** Everything a rule may look for, by its code. Signs weigh together; what they must come to is the rule's threshold. */
 export const ruleKinds = {
-  ...authorityRules, ...insuranceRules, ...safetyRules, ...fitnessRules,
-  signs_heavy: { title: 'Signs of impersonation or double brokering, together weighing', asks: { weight: { label: 'weight', unit: 'weight', least: 1, most: 100 } }, find: () => [] },
+  ...authorityRules,
+  ...insuranceRules,
+  ...safetyRules,
+  ...fitnessRules,
+  signs_heavy: {
+    title: 'Signs of impersonation or double brokering, together weighing',
+    asks: { weight: { label: 'weight', unit: 'weight', least: 1, most: 100 } },
+    find: () => [],
+  },
 } as const satisfies Record<string, RuleKind>
 export type RuleKindCode = keyof typeof ruleKinds
 export const ruleKindCodes = Object.keys(ruleKinds) as RuleKindCode[]
@@ -43,7 +49,12 @@ export const ruleSchema = z
   .superRefine((rule, context) => {
     for (const [name, ask] of Object.entries(asksOf(rule.kind))) {
       const value = rule.ask[name]
-      if (value === undefined || !Number.isFinite(value) || value < ask.least || value > ask.most) context.addIssue({ code: 'custom', path: ['ask', name], message: `${ask.label}: a number from ${ask.least} to ${ask.most.toLocaleString('en-US')}` })
+      if (value === undefined || !Number.isFinite(value) || value < ask.least || value > ask.most)
+        context.addIssue({
+          code: 'custom',
+          path: ['ask', name],
+          message: `${ask.label}: a number from ${ask.least} to ${ask.most.toLocaleString('en-US')}`,
+        })
     }
   })
 export type Rule = z.infer<typeof ruleSchema>
@@ -55,9 +66,19 @@ export const vettingPolicySchema = z
     version: z.number().int().min(0).default(0),
     rules: z.array(ruleSchema).max(120),
     signWeights: z.record(z.enum(signCodes), z.number().min(0).max(100)).default(usualSignWeights),
-    signLimits: z.object({ changedDays: z.number().int().min(0).max(365), awayMiles: z.number().min(0).max(3000), pricePercent: z.number().int().min(1).max(100), addressCarriers: z.number().int().min(2).max(1000) }).default(usualSignLimits) satisfies z.ZodType<SignLimits>,
+    signLimits: z
+      .object({
+        changedDays: z.number().int().min(0).max(365),
+        awayMiles: z.number().min(0).max(3000),
+        pricePercent: z.number().int().min(1).max(100),
+        addressCarriers: z.number().int().min(2).max(1000),
+      })
+      .default(usualSignLimits) satisfies z.ZodType<SignLimits>,
   })
-  .refine((policy) => new Set(policy.rules.map((rule) => rule.id)).size === policy.rules.length, { path: ['rules'], message: 'Two rules have the same name' })
+  .refine((policy) => new Set(policy.rules.map((rule) => rule.id)).size === policy.rules.length, {
+    path: ['rules'],
+    message: 'Two rules have the same name',
+  })
 export type VettingPolicy = z.infer<typeof vettingPolicySchema>
 
 /** Whether a rule is for this load. A rule with conditions says nothing of a carrier by itself. */
@@ -65,7 +86,8 @@ export function appliesTo(rule: Rule, load: LoadToVet | null): boolean {
   if (!rule.on) return false
   if (!load) return !(ruleKinds[rule.kind] as RuleKind).needsLoad && !hasConditions(rule.when)
   const { customers, commodities, valueOverMinor, equipment, crossBorder, hazmat } = rule.when
-  const among = (words: string[] | undefined, word: string | null) => words === undefined || (word !== null && words.some((each) => word.toLowerCase().includes(each.toLowerCase())))
+  const among = (words: string[] | undefined, word: string | null) =>
+    words === undefined || (word !== null && words.some((each) => word.toLowerCase().includes(each.toLowerCase())))
   return (
     among(customers, load.customer) &&
     among(commodities, load.commodity) &&
@@ -96,5 +118,9 @@ export function findingsOf(rule: Rule, facts: VetFacts, signs: readonly Sign[]):
   if (rule.kind !== 'signs_heavy') return (ruleKinds[rule.kind] as RuleKind).find(facts, rule.ask)
   const total = signs.reduce((sum, sign) => sum + sign.weight, 0)
   if (total < rule.ask.weight!) return []
-  return signs.map((sign) => ({ code: `sign_${sign.code}`, message: sign.message, mend: 'Call the carrier at the phone in the register, not at the one they gave, and ask.' }))
+  return signs.map((sign) => ({
+    code: `sign_${sign.code}`,
+    message: sign.message,
+    mend: 'Call the carrier at the phone in the register, not at the one they gave, and ask.',
+  }))
 }

@@ -1,7 +1,21 @@
 import type { Rule, RuleKindCode, VettingPolicy } from './policy'
 import { usualSignLimits, usualSignWeights } from './signs'
 
-const rule = (kind: RuleKindCode, severity: Rule['severity'], ask: Record<string, number> = {}, over: Partial<Rule> = {}): Rule => ({ id: kind, kind, severity, on: true, ask, when: {}, overridableBy: severity === 'stop' ? ['manager'] : [], ...over })
+const rule = (
+  kind: RuleKindCode,
+  severity: Rule['severity'],
+  ask: Record<string, number> = {},
+  over: Partial<Rule> = {},
+): Rule => ({
+  id: kind,
+  kind,
+  severity,
+  on: true,
+  ask,
+  when: {},
+  overridableBy: severity === 'stop' ? ['manager'] : [],
+  ...over,
+})
 const never = { overridableBy: [] as Rule['overridableBy'] }
 
 /**

@@ -34,10 +34,13 @@ export function vet(facts: VetFacts, policy: VettingPolicy): Verdict {
     for (const finding of findingsOf(rule, facts, signs)) {
       const key = finding.code
       const before = reasons.get(key)
-      if (!before || (before.severity === 'caution' && rule.severity === 'stop') || stricter(rule, before, policy)) reasons.set(key, { ...finding, severity: rule.severity, rule: rule.id })
+      if (!before || (before.severity === 'caution' && rule.severity === 'stop') || stricter(rule, before, policy))
+        reasons.set(key, { ...finding, severity: rule.severity, rule: rule.id })
     }
   }
-  const sorted = [...reasons.values()].sort((one, other) => Number(other.severity === 'stop') - Number(one.severity === 'stop'))
+  const sorted = [...reasons.values()].sort(
+    (one, other) => Number(other.severity === 'stop') - Number(one.severity === 'stop'),
+  )
   return { verdict: verdictOf(sorted), reasons: sorted, signs, policyVersion: policy.version }
 }
 
@@ -54,9 +57,20 @@ export function verdictOf(reasons: readonly { severity: Severity }[]): Verdict['
 }
 
 /** A verdict for somebody nothing is known against; what is not vetted by any rule. */
-export const clearVerdict = (policyVersion: number): Verdict => ({ verdict: 'clear', reasons: [], signs: [], policyVersion })
+export const clearVerdict = (policyVersion: number): Verdict => ({
+  verdict: 'clear',
+  reasons: [],
+  signs: [],
+  policyVersion,
+})
 
 /** The first stop that a role may not go past; null where it may go past all of them. */
 export function barFor(role: Role, verdict: Verdict, policy: VettingPolicy): Reason | null {
-  return verdict.reasons.find((reason) => reason.severity === 'stop' && !policy.rules.find((rule) => rule.id === reason.rule)?.overridableBy.includes(role)) ?? null
+  return (
+    verdict.reasons.find(
+      (reason) =>
+        reason.severity === 'stop' &&
+        !policy.rules.find((rule) => rule.id === reason.rule)?.overridableBy.includes(role),
+    ) ?? null
+  )
 }

@@ -1,4 +1,4 @@
-import { costHolding, takeAt, type TakeLine, type Waiting } from './take-line'
+import { costHolding, type TakeLine, takeAt, type Waiting } from './take-line'
 
 export interface OfferToJudge {
   payMinor: number
@@ -38,11 +38,21 @@ export function judgeOffer(waiting: Waiting, line: TakeLine, offer: OfferToJudge
   const stands = Math.min(until, offer.goodUntil ?? now + usuallyStands)
   if (offer.payMinor <= nowTake) {
     const holding = offer.goodUntil === null ? offer.payMinor : costHolding(waiting, line, offer.payMinor, stands)
-    if (offer.payMinor - holding > offer.payMinor * worthHolding) return { step: 'hold', until: stands, savesMinor: offer.payMinor - holding, words: { code: 'stands', until: stands, likelyMinor: holding } }
+    if (offer.payMinor - holding > offer.payMinor * worthHolding)
+      return {
+        step: 'hold',
+        until: stands,
+        savesMinor: offer.payMinor - holding,
+        words: { code: 'stands', until: stands, likelyMinor: holding },
+      }
     return { step: 'take', savesMinor: nowTake - offer.payMinor, words: { code: 'under_line', lineMinor: nowTake } }
   }
   const risesAt = line.points.find(({ takeMinor }) => takeMinor >= offer.payMinor)?.at ?? null
-  if (risesAt !== null && offer.goodUntil !== null && risesAt <= offer.goodUntil) return { step: 'hold', until: risesAt, savesMinor: 0, words: { code: 'above_line', lineMinor: nowTake, risesAt } }
-  const atMinor = Math.max(counterStep, Math.floor(Math.min(nowTake * counterShare, waiting.mostMinor ?? nowTake) / counterStep) * counterStep)
+  if (risesAt !== null && offer.goodUntil !== null && risesAt <= offer.goodUntil)
+    return { step: 'hold', until: risesAt, savesMinor: 0, words: { code: 'above_line', lineMinor: nowTake, risesAt } }
+  const atMinor = Math.max(
+    counterStep,
+    Math.floor(Math.min(nowTake * counterShare, waiting.mostMinor ?? nowTake) / counterStep) * counterStep,
+  )
   return { step: 'counter', atMinor, words: { code: 'above_line', lineMinor: nowTake, risesAt } }
 }

@@ -55,8 +55,15 @@ const slice = hour / 2
 
 /** Before anything was learnt: an offer every two hours, more by day, more when posted. */
 export const guessedPace: ArrivalPace = {
-  perHour: 0.35, byLead: leadEdges.map(() => 1).concat(1), byHour: Array.from({ length: 24 }, (_, at) => (at >= 7 && at < 18 ? 1.7 : at >= 5 && at < 22 ? 0.6 : 0.12)),
-  byWeekday: [0.25, 1.1, 1.15, 1.15, 1.15, 1.1, 0.4], byPosted: [0.7, 1.2], knowsPosting: false, byDensity: densityEdges.map(() => 1).concat(1), steadiness: 3, loads: 0,
+  perHour: 0.35,
+  byLead: leadEdges.map(() => 1).concat(1),
+  byHour: Array.from({ length: 24 }, (_, at) => (at >= 7 && at < 18 ? 1.7 : at >= 5 && at < 22 ? 0.6 : 0.12)),
+  byWeekday: [0.25, 1.1, 1.15, 1.15, 1.15, 1.1, 0.4],
+  byPosted: [0.7, 1.2],
+  knowsPosting: false,
+  byDensity: densityEdges.map(() => 1).concat(1),
+  steadiness: 3,
+  loads: 0,
 }
 
 interface Cell {
@@ -83,7 +90,13 @@ export function learnArrivals(loads: WaitedLoad[], zone: string): ArrivalPace {
   const offers = all.reduce((sum, cell) => sum + cell.offers, 0)
   const hours = all.reduce((sum, cell) => sum + cell.hours, 0)
   if (offers < 20 || hours <= 0) return { ...guessedPace, loads: loads.length }
-  const factors = [guessedPace.byLead, guessedPace.byHour, guessedPace.byWeekday, guessedPace.byPosted, guessedPace.byDensity].map((each) => each.map(() => 1))
+  const factors = [
+    guessedPace.byLead,
+    guessedPace.byHour,
+    guessedPace.byWeekday,
+    guessedPace.byPosted,
+    guessedPace.byDensity,
+  ].map((each) => each.map(() => 1))
   let perHour = offers / hours
   const paceOf = ({ keys }: Cell) => keys.reduce((pace: number, key, at) => pace * factors[at]![key]!, perHour)
   for (let round = 0; round < rounds; round++) {
@@ -98,7 +111,19 @@ export function learnArrivals(loads: WaitedLoad[], zone: string): ArrivalPace {
     }
     perHour *= offers / all.reduce((sum, cell) => sum + cell.hours * paceOf(cell), 0)
   }
-  const pace: ArrivalPace = { perHour, byLead: factors[0]!, byHour: factors[1]!, byWeekday: factors[2]!, byPosted: factors[3] as [number, number], knowsPosting: [0, 1].every((posted) => all.reduce((sum, cell) => sum + (cell.keys[3] === posted ? cell.offers : 0), 0) >= enoughOffers), byDensity: factors[4]!, steadiness: 3, loads: loads.length }
+  const pace: ArrivalPace = {
+    perHour,
+    byLead: factors[0]!,
+    byHour: factors[1]!,
+    byWeekday: factors[2]!,
+    byPosted: factors[3] as [number, number],
+    knowsPosting: [0, 1].every(
+      (posted) => all.reduce((sum, cell) => sum + (cell.keys[3] === posted ? cell.offers : 0), 0) >= enoughOffers,
+    ),
+    byDensity: factors[4]!,
+    steadiness: 3,
+    loads: loads.length,
+  }
   return { ...pace, steadiness: steadinessOf(loads, pace, zone) }
 }
 
@@ -106,14 +131,22 @@ function addCells(load: WaitedLoad, zone: string, cells: Map<string, Cell>): voi
   const density = densityClass(load.laneLoads)
   const cellAt = (at: number) => {
     const { hourOfDay, weekday } = clockAt(at, zone)
-    const keys: Cell['keys'] = [leadClass((load.pickupAt - at) / hour), hourOfDay, weekday, Number(load.postedAt !== null && at >= load.postedAt), density]
+    const keys: Cell['keys'] = [
+      leadClass((load.pickupAt - at) / hour),
+      hourOfDay,
+      weekday,
+      Number(load.postedAt !== null && at >= load.postedAt),
+      density,
+    ]
     const name = keys.join()
     const cell = cells.get(name) ?? { keys, hours: 0, offers: 0 }
     cells.set(name, cell)
     return cell
   }
-  for (let at = load.openedAt; at < load.endedAt; at += slice) cellAt(at).hours += Math.min(slice, load.endedAt - at) / hour
-  for (const at of load.offersAt) if (at >= load.openedAt && at <= load.endedAt) cellAt(Math.min(at, load.endedAt - 1)).offers++
+  for (let at = load.openedAt; at < load.endedAt; at += slice)
+    cellAt(at).hours += Math.min(slice, load.endedAt - at) / hour
+  for (const at of load.offersAt)
+    if (at >= load.openedAt && at <= load.endedAt) cellAt(Math.min(at, load.endedAt - 1)).offers++
 }
 
 export interface PaceContext {
@@ -126,7 +159,14 @@ export interface PaceContext {
 /** Offers an hour to be expected at an instant. */
 export function paceAt(pace: ArrivalPace, at: number, { pickupAt, postedAt, laneLoads, zone }: PaceContext): number {
   const { hourOfDay, weekday } = clockAt(at, zone)
-  return pace.perHour * pace.byLead[leadClass((pickupAt - at) / hour)]! * pace.byHour[hourOfDay]! * pace.byWeekday[weekday]! * pace.byPosted[Number(postedAt !== null && at >= postedAt)]! * pace.byDensity[densityClass(laneLoads)]!
+  return (
+    pace.perHour *
+    pace.byLead[leadClass((pickupAt - at) / hour)]! *
+    pace.byHour[hourOfDay]! *
+    pace.byWeekday[weekday]! *
+    pace.byPosted[Number(postedAt !== null && at >= postedAt)]! *
+    pace.byDensity[densityClass(laneLoads)]!
+  )
 }
 
 /** Offers to be expected between two instants. */
@@ -137,7 +177,8 @@ export function expectedOffers(pace: ArrivalPace, from: number, to: number, cont
 }
 
 /** How a load's own offers so far change the pace it may expect: the mean of a gamma distribution (Poisson with a gamma prior). */
-export const ownPace = (steadiness: number, seen: number, expected: number): number => (seen + steadiness) / (expected + steadiness)
+export const ownPace = (steadiness: number, seen: number, expected: number): number =>
+  (seen + steadiness) / (expected + steadiness)
 
 const leastSteadiness = 0.5
 const mostSteadiness = 30
@@ -146,7 +187,12 @@ const mostSteadiness = 30
 function steadinessOf(loads: WaitedLoad[], pace: ArrivalPace, zone: string): number {
   let [beyond, squares] = [0, 0]
   for (const load of loads) {
-    const expected = expectedOffers(pace, load.openedAt, load.endedAt, { pickupAt: load.pickupAt, postedAt: load.postedAt, laneLoads: load.laneLoads, zone })
+    const expected = expectedOffers(pace, load.openedAt, load.endedAt, {
+      pickupAt: load.pickupAt,
+      postedAt: load.postedAt,
+      laneLoads: load.laneLoads,
+      zone,
+    })
     const seen = load.offersAt.filter((at) => at >= load.openedAt && at <= load.endedAt).length
     beyond += (seen - expected) ** 2 - expected
     squares += expected * expected

@@ -4,7 +4,10 @@ export type OfferSpread = number[]
 export const spreadSteps = 48
 
 /** Before anything was learnt: offers from a tenth under to a quarter over the middle. */
-export const guessedSpread: OfferSpread = Array.from({ length: spreadSteps }, (_, at) => -0.1 + 0.35 * ((at + 0.5) / spreadSteps))
+export const guessedSpread: OfferSpread = Array.from(
+  { length: spreadSteps },
+  (_, at) => -0.1 + 0.35 * ((at + 0.5) / spreadSteps),
+)
 
 const leastOffers = 60
 
@@ -25,7 +28,10 @@ const strayVariance = 0.05 ** 2
 export function expectedPrices(spread: OfferSpread, middleMinor: number, offersMinor: number[]): Float64Array {
   const mean = spread.reduce((sum, each) => sum + each, 0) / spread.length
   const variance = spread.reduce((sum, each) => sum + (each - mean) ** 2, 0) / spread.length
-  const over = offersMinor.reduce((sum, price) => sum + Math.max(-0.3, Math.min(0.3, Math.log(price / middleMinor) - mean)), 0)
+  const over = offersMinor.reduce(
+    (sum, price) => sum + Math.max(-0.3, Math.min(0.3, Math.log(price / middleMinor) - mean)),
+    0,
+  )
   const moved = over / (offersMinor.length + variance / strayVariance)
   return Float64Array.from(spread, (each) => middleMinor * Math.exp(each + moved))
 }

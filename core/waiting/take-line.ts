@@ -46,24 +46,30 @@ export function takeLine(waiting: Waiting): TakeLine {
   const saved = savings(waiting)
   const values = new Float64Array(slices + 1)
   values[slices] = rescueMinor
-  for (let at = slices - 1; at >= 0; at--) values[at] = values[at + 1]! - saved(values[at + 1]!, now + (at + 0.5) * step, step)
+  for (let at = slices - 1; at >= 0; at--)
+    values[at] = values[at + 1]! - saved(values[at + 1]!, now + (at + 0.5) * step, step)
   let [waitingOn, covered, underTarget] = [1, 0, 0]
   for (let at = 0; at < slices; at++) {
     const middle = now + (at + 0.5) * step
     const [chance, level] = [chanceOfOffer(waiting, middle, step), waiting.level(middle)]
     const taken = chance * shareUnder(waiting.prices, values[at + 1]! / level)
     covered += waitingOn * taken
-    if (targetMinor !== null) underTarget += waitingOn * chance * shareUnder(waiting.prices, Math.min(values[at + 1]!, targetMinor) / level)
+    if (targetMinor !== null)
+      underTarget += waitingOn * chance * shareUnder(waiting.prices, Math.min(values[at + 1]!, targetMinor) / level)
     waitingOn *= 1 - taken
   }
   const passes = mostMinor === null ? -1 : values.findIndex((value) => value > mostMinor)
   return {
     points: Array.from(values, (takeMinor, at) => ({ at: now + at * step, takeMinor: Math.round(takeMinor) })),
-    expectedMinor: Math.round(values[0]!), coveredChance: covered, underTargetChance: underTarget, passesMostAt: passes < 0 ? null : now + passes * step,
+    expectedMinor: Math.round(values[0]!),
+    coveredChance: covered,
+    underTargetChance: underTarget,
+    passesMostAt: passes < 0 ? null : now + passes * step,
   }
 }
 
-const chanceOfOffer = (waiting: Waiting, at: number, step: number): number => 1 - Math.exp((-waiting.pace(at) * step) / hour)
+const chanceOfOffer = (waiting: Waiting, at: number, step: number): number =>
+  1 - Math.exp((-waiting.pace(at) * step) / hour)
 
 /** What a slice of waiting saves on average against a price: the chance of an offer times how far it lies under it. */
 function savings(waiting: Waiting): (against: number, at: number, step: number) => number {
@@ -98,7 +104,9 @@ export function takeAt(line: TakeLine, at: number): number {
   if (at >= last.at) return last.takeMinor
   const along = ((at - first.at) / (last.at - first.at)) * (points.length - 1)
   const below = Math.floor(along)
-  return Math.round(points[below]!.takeMinor + (along - below) * (points[below + 1]!.takeMinor - points[below]!.takeMinor))
+  return Math.round(
+    points[below]!.takeMinor + (along - below) * (points[below + 1]!.takeMinor - points[below]!.takeMinor),
+  )
 }
 
 /**

@@ -10,7 +10,17 @@ import { adviceReason, adviceStepWords } from './words'
 const now = Date.UTC(2026, 10, 23, 16)
 const zone = 'America/Boise'
 const prices = Float64Array.from({ length: 48 }, (_, at) => 200_000 + at * 2_000)
-const waiting = (over: Partial<Waiting> = {}): Waiting => ({ now, until: now + 20 * hour, pace: () => 0.5, prices, level: () => 1, rescueMinor: 330_000, targetMinor: 215_000, mostMinor: 280_000, ...over })
+const waiting = (over: Partial<Waiting> = {}): Waiting => ({
+  now,
+  until: now + 20 * hour,
+  pace: () => 0.5,
+  prices,
+  level: () => 1,
+  rescueMinor: 330_000,
+  targetMinor: 215_000,
+  mostMinor: 280_000,
+  ...over,
+})
 
 function random(seed: number) {
   let state = seed
@@ -55,14 +65,24 @@ describe('the take line', () => {
   })
   test('it never falls as time runs out, ends at the rescue, and more offers or a cheaper rescue lower it', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.01, max: 5, noNaN: true }), fc.integer({ min: 150_000, max: 600_000 }), fc.double({ min: 0.1, max: 200, noNaN: true }), (pace, rescueMinor, hours) => {
-        const scene = waiting({ pace: () => pace, rescueMinor, until: now + hours * hour })
-        const { points, expectedMinor } = takeLine(scene)
-        const rises = points.every((point, at) => at === 0 || point.takeMinor >= points[at - 1]!.takeMinor)
-        const more = takeLine({ ...scene, pace: () => pace * 1.5 })
-        const cheaper = takeLine({ ...scene, rescueMinor: rescueMinor * 0.9 })
-        return rises && points.at(-1)!.takeMinor === rescueMinor && more.expectedMinor <= expectedMinor && cheaper.expectedMinor <= expectedMinor
-      }),
+      fc.property(
+        fc.double({ min: 0.01, max: 5, noNaN: true }),
+        fc.integer({ min: 150_000, max: 600_000 }),
+        fc.double({ min: 0.1, max: 200, noNaN: true }),
+        (pace, rescueMinor, hours) => {
+          const scene = waiting({ pace: () => pace, rescueMinor, until: now + hours * hour })
+          const { points, expectedMinor } = takeLine(scene)
+          const rises = points.every((point, at) => at === 0 || point.takeMinor >= points[at - 1]!.takeMinor)
+          const more = takeLine({ ...scene, pace: () => pace * 1.5 })
+          const cheaper = takeLine({ ...scene, rescueMinor: rescueMinor * 0.9 })
+          return (
+            rises &&
+            points.at(-1)!.takeMinor === rescueMinor &&
+            more.expectedMinor <= expectedMinor &&
+            cheaper.expectedMinor <= expectedMinor
+          )
+        },
+      ),
     )
   })
   test('with nobody calling it is the rescue all along; with no time left too', () => {
@@ -102,12 +122,18 @@ describe('advice', () => {
     expect(adviceStepWords(advice, now, zone)).toMatch(step)
   })
   test('a counter lies at or under the line, in tens of dollars', () => {
-    const advice = judgeOffer(scene, line, { payMinor: 400_000, goodUntil: null }) as Extract<Advice, { step: 'counter' }>
+    const advice = judgeOffer(scene, line, { payMinor: 400_000, goodUntil: null }) as Extract<
+      Advice,
+      { step: 'counter' }
+    >
     expect(advice.atMinor).toBeLessThanOrEqual(at)
     expect(advice.atMinor % 1000).toBe(0)
   })
   test('too late: any truck is better than none', () => {
-    expect(judgeOffer(waiting({ until: now }), line, { payMinor: 900_000, goodUntil: null })).toMatchObject({ step: 'take', words: { code: 'late' } })
+    expect(judgeOffer(waiting({ until: now }), line, { payMinor: 900_000, goodUntil: null })).toMatchObject({
+      step: 'take',
+      words: { code: 'late' },
+    })
   })
 })
 
@@ -123,7 +149,8 @@ describe('the pace of offers', () => {
       const offersAt: number[] = []
       for (let at = openedAt; at < endedAt; at += 6 * minute) {
         const { hourOfDay } = clockAt(at, zone)
-        if (next() < 0.1 * 0.3 * mine * (postedAt === null ? 1 : 2) * (hourOfDay >= 8 && hourOfDay < 17 ? 3 : 1)) offersAt.push(at)
+        if (next() < 0.1 * 0.3 * mine * (postedAt === null ? 1 : 2) * (hourOfDay >= 8 && hourOfDay < 17 ? 3 : 1))
+          offersAt.push(at)
       }
       return { openedAt, endedAt, pickupAt: openedAt + 30 * hour, postedAt, laneLoads: 0, offersAt }
     })
@@ -138,7 +165,13 @@ describe('the pace of offers', () => {
     expect(paceAt(pace, noon, { pickupAt: noon + 25 * hour, postedAt: noon, laneLoads: 0, zone })).toBeLessThan(2.3)
   })
   test('loads that differ by themselves let a load’s own offers say more', () => {
-    const [alike, unlike] = [learnArrivals(past(1500), zone), learnArrivals(past(1500, (next) => (next() < 0.5 ? 0.1 : 2.5)), zone)]
+    const [alike, unlike] = [
+      learnArrivals(past(1500), zone),
+      learnArrivals(
+        past(1500, (next) => (next() < 0.5 ? 0.1 : 2.5)),
+        zone,
+      ),
+    ]
     expect(unlike.steadiness).toBeLessThan(alike.steadiness / 3)
     expect(ownPace(unlike.steadiness, 0, 4)).toBeLessThan(ownPace(alike.steadiness, 0, 4))
   })
@@ -149,13 +182,18 @@ describe('the pace of offers', () => {
     const pace = learnArrivals([], zone)
     const context = { pickupAt: Date.UTC(2026, 10, 3), postedAt: null, laneLoads: 5, zone }
     const [from, middle, to] = [Date.UTC(2026, 9, 31, 12), Date.UTC(2026, 10, 1, 8, 30), Date.UTC(2026, 10, 2, 12)]
-    expect(expectedOffers(pace, from, middle, context) + expectedOffers(pace, middle, to, context)).toBeCloseTo(expectedOffers(pace, from, to, context), 0)
+    expect(expectedOffers(pace, from, middle, context) + expectedOffers(pace, middle, to, context)).toBeCloseTo(
+      expectedOffers(pace, from, to, context),
+      0,
+    )
   })
 })
 
 describe('prices of offers', () => {
   test('a load’s own offers move what is expected, the more the more there are', () => {
-    const [none, one, many] = [[], [260_000], [260_000, 262_000, 258_000, 261_000, 259_000]].map((offers) => expectedPrices(guessedSpread, 220_000, offers)[24]!)
+    const [none, one, many] = [[], [260_000], [260_000, 262_000, 258_000, 261_000, 259_000]].map(
+      (offers) => expectedPrices(guessedSpread, 220_000, offers)[24]!,
+    )
     expect(one!).toBeGreaterThan(none!)
     expect(many!).toBeGreaterThan(one!)
     expect(many!).toBeLessThan(262_000)

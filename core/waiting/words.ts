@@ -7,7 +7,9 @@ const roundTens = (minor: number) => formatAmount(Math.round(minor / 500) * 500)
 /** `take`, `hold till 4:00 pm`, `counter at 2,310`. */
 export function adviceStepWords(advice: Advice, now: number, zone: string): string {
   if (advice.step === 'take') return 'take'
-  return advice.step === 'hold' ? `hold till ${momentWords(advice.until, now, zone)}` : `counter at ${formatAmount(advice.atMinor)}`
+  return advice.step === 'hold'
+    ? `hold till ${momentWords(advice.until, now, zone)}`
+    : `counter at ${formatAmount(advice.atMinor)}`
 }
 
 /** One sentence why. */

@@ -17,7 +17,10 @@ export interface VersionManners {
   longReferences: boolean
 }
 
-export const mannersOf = (version: string): VersionManners => ({ shortDates: version < '004010', longReferences: version.slice(0, 6) > '004010' })
+export const mannersOf = (version: string): VersionManners => ({
+  shortDates: version < '004010',
+  longReferences: version.slice(0, 6) > '004010',
+})
 
 const none: ElementFault[] = []
 const [zero, nine, minus, point] = [48, 57, 45, 46]
@@ -49,7 +52,16 @@ export function elementFaults(view: SegmentView, spec: SegmentSpec, manners: Ver
     given |= 1 << at
     if (element.free && length >= element.least && length <= element.most) continue
     const code = contentFault(view, at, length, element, manners)
-    if (code !== null) add(at, code, contentNote(view, at, element, code), element.required || element.type === 'DT' || element.type === 'TM' || (code !== '4' && code !== '5' && code !== '6'))
+    if (code !== null)
+      add(
+        at,
+        code,
+        contentNote(view, at, element, code),
+        element.required ||
+          element.type === 'DT' ||
+          element.type === 'TM' ||
+          (code !== '4' && code !== '5' && code !== '6'),
+      )
   }
   if (last > elements.length) {
     for (let at = elements.length + 1; at <= last; at++) {
@@ -65,7 +77,13 @@ export function elementFaults(view: SegmentView, spec: SegmentSpec, manners: Ver
   return faults
 }
 
-function contentFault(view: SegmentView, at: number, length: number, element: ElementSpec, manners: VersionManners): ElementFault['code'] | null {
+function contentFault(
+  view: SegmentView,
+  at: number,
+  length: number,
+  element: ElementSpec,
+  manners: VersionManners,
+): ElementFault['code'] | null {
   // Text and codes first: four elements of five are of these.
   if (element.type === 'AN' || element.type === 'ID') return textFault(view, at, length, element, manners)
   const { text } = view
@@ -93,7 +111,13 @@ function contentFault(view: SegmentView, at: number, length: number, element: El
   }
 }
 
-function textFault(view: SegmentView, at: number, length: number, element: ElementSpec, manners: VersionManners): '4' | '5' | '7' | null {
+function textFault(
+  view: SegmentView,
+  at: number,
+  length: number,
+  element: ElementSpec,
+  manners: VersionManners,
+): '4' | '5' | '7' | null {
   if (length < element.least) return '4'
   if (length > element.most && !(manners.longReferences && element.most === 30 && length <= 50)) return '5'
   return element.codes !== null && !element.codes.has(view.element(at)) ? '7' : null
@@ -130,10 +154,20 @@ function timeFault(text: string, from: number, length: number): '4' | '5' | '9' 
   return length > 4 && !(digitsAt(text, from + 4, 2) <= 59) ? '9' : null
 }
 
-const contentWords: Record<string, string> = { 4: 'is too short', 5: 'is too long', 6: 'is no number', 7: 'is none of the codes', 8: 'is no date', 9: 'is no time of day' }
+const contentWords: Record<string, string> = {
+  4: 'is too short',
+  5: 'is too long',
+  6: 'is no number',
+  7: 'is none of the codes',
+  8: 'is no date',
+  9: 'is no time of day',
+}
 
 function contentNote(view: SegmentView, at: number, element: ElementSpec, code: string): string {
-  const size = code === '4' || code === '5' ? ` (${element.least === element.most ? element.least : `${element.least} to ${element.most}`} characters)` : ''
+  const size =
+    code === '4' || code === '5'
+      ? ` (${element.least === element.most ? element.least : `${element.least} to ${element.most}`} characters)`
+      : ''
   return `“${view.element(at).slice(0, 60)}” ${contentWords[code]}${size}`
 }
 
@@ -157,7 +191,12 @@ function isBroken(given: number, { kind, bits, first }: Relation): boolean {
 
 function relationFault(view: SegmentView, { kind, elements }: Relation): void {
   if (kind === 'E') {
-    add(elements.find((at, index) => index > 0 && view.lengthOf(at) > 0)!, '10', `stands beside ${elements[0]!}, which it may not`, true)
+    add(
+      elements.find((at, index) => index > 0 && view.lengthOf(at) > 0)!,
+      '10',
+      `stands beside ${elements[0]!}, which it may not`,
+      true,
+    )
     return
   }
   const missing = elements.find((at, index) => (index > 0 || kind === 'P' || kind === 'R') && view.lengthOf(at) === 0)!

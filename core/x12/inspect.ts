@@ -25,7 +25,14 @@ export interface InspectHandler {
 
 const isaElements = 17
 const knownGroups = new Set(Object.values(groupOfSet))
-const [codeST, codeSE, codeGS, codeGE, codeISA, codeIEA] = ['ST', 'SE', 'GS', 'GE', 'ISA', 'IEA'].map(idCode) as [number, number, number, number, number, number]
+const [codeST, codeSE, codeGS, codeGE, codeISA, codeIEA] = ['ST', 'SE', 'GS', 'GE', 'ISA', 'IEA'].map(idCode) as [
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+]
 
 interface Open {
   report: TransactionReport
@@ -54,7 +61,10 @@ export class Inspector {
   private controls = new Set<string>()
 
   constructor(private readonly handler: InspectHandler) {
-    this.reader = new X12Reader({ segment: (view) => this.segment(view), stray: (text, spot) => this.stray(text, spot) })
+    this.reader = new X12Reader({
+      segment: (view) => this.segment(view),
+      stray: (text, spot) => this.stray(text, spot),
+    })
   }
 
   push(piece: string): void {
@@ -68,7 +78,12 @@ export class Inspector {
 
   private segment(view: SegmentView): void {
     const id = view.starts[1]! - 1 - view.starts[0]!
-    const code = id === 2 || id === 3 ? (view.text.charCodeAt(view.start) << 16) | (view.text.charCodeAt(view.start + 1) << 8) | (id === 3 ? view.text.charCodeAt(view.start + 2) : 0) : 0
+    const code =
+      id === 2 || id === 3
+        ? (view.text.charCodeAt(view.start) << 16) |
+          (view.text.charCodeAt(view.start + 1) << 8) |
+          (id === 3 ? view.text.charCodeAt(view.start + 2) : 0)
+        : 0
     this.position++
     switch (code) {
       case codeISA:
@@ -91,7 +106,16 @@ export class Inspector {
 
   private stray(text: string, spot: Spot): void {
     if (this.interchange) {
-      if (this.interchange.faults.length < mostFaults) this.interchange.faults.push({ level: 'interchange', segment: '', position: this.position, element: null, code: '022', note: `Text that is no segment: “${text.slice(0, 40)}”`, spot })
+      if (this.interchange.faults.length < mostFaults)
+        this.interchange.faults.push({
+          level: 'interchange',
+          segment: '',
+          position: this.position,
+          element: null,
+          code: '022',
+          note: `Text that is no segment: “${text.slice(0, 40)}”`,
+          spot,
+        })
     } else this.handler.onStray?.(text, spot)
   }
 
@@ -100,11 +124,22 @@ export class Inspector {
     const at = (element: number) => view.element(element)
     this.position = 1
     this.interchange = {
-      sender: { qualifier: at(5), id: at(6).trim() }, receiver: { qualifier: at(7), id: at(8).trim() }, control: at(13), version: at(12), usage: at(15), date: at(9), time: at(10), wantsAck: at(14) === '1',
-      delimiters: view.delimiters, start: view.spot().offset, groups: [], faults: [],
+      sender: { qualifier: at(5), id: at(6).trim() },
+      receiver: { qualifier: at(7), id: at(8).trim() },
+      control: at(13),
+      version: at(12),
+      usage: at(15),
+      date: at(9),
+      time: at(10),
+      wantsAck: at(14) === '1',
+      delimiters: view.delimiters,
+      start: view.spot().offset,
+      groups: [],
+      faults: [],
     }
     const [wrong] = wrongLengths(view.elements())
-    if (wrong !== undefined) this.tellInterchange(view, '022', `ISA${String(wrong).padStart(2, '0')} is not of its length`, wrong)
+    if (wrong !== undefined)
+      this.tellInterchange(view, '022', `ISA${String(wrong).padStart(2, '0')} is not of its length`, wrong)
     if (!/^\d{9}$/.test(at(13))) this.tellInterchange(view, '018', 'ISA13 is no control number of nine digits', 13)
     if (!/^[PTI]$/.test(at(15))) this.tellInterchange(view, '020', 'ISA15 is neither P nor T', 15)
   }
@@ -117,10 +152,18 @@ export class Inspector {
     }
     this.closeGroup(null, view ?? instead)
     const { interchange } = this
-    if (!view) this.tellInterchange(null, '023', 'The interchange is not closed by an IEA', null, instead?.spot() ?? null)
+    if (!view)
+      this.tellInterchange(null, '023', 'The interchange is not closed by an IEA', null, instead?.spot() ?? null)
     else {
-      if (!sameNumber(view.element(2), interchange.control)) this.tellInterchange(view, '001', `IEA02 ${view.element(2)} is not ISA13 ${interchange.control}`, 2)
-      if (Number(view.element(1)) !== interchange.groups.length || view.element(1) === '') this.tellInterchange(view, '021', `IEA01 says ${view.element(1) || 'nothing'}, there are ${interchange.groups.length} groups`, 1)
+      if (!sameNumber(view.element(2), interchange.control))
+        this.tellInterchange(view, '001', `IEA02 ${view.element(2)} is not ISA13 ${interchange.control}`, 2)
+      if (Number(view.element(1)) !== interchange.groups.length || view.element(1) === '')
+        this.tellInterchange(
+          view,
+          '021',
+          `IEA01 says ${view.element(1) || 'nothing'}, there are ${interchange.groups.length} groups`,
+          1,
+        )
     }
     this.interchange = null
     this.handler.onInterchange?.(interchange)
@@ -130,7 +173,16 @@ export class Inspector {
     if (!this.interchange) return
     this.closeGroup(null, view)
     const at = (element: number) => view.element(element)
-    this.group = { type: at(1), sender: at(2), receiver: at(3), control: at(6), version: at(8), transactions: [], told: null, faults: [] }
+    this.group = {
+      type: at(1),
+      sender: at(2),
+      receiver: at(3),
+      control: at(6),
+      version: at(8),
+      transactions: [],
+      told: null,
+      faults: [],
+    }
     this.interchange.groups.push(this.group)
     this.controls = new Set()
     this.manners = mannersOf(at(8))
@@ -149,8 +201,15 @@ export class Inspector {
     if (!view) this.tellGroup(null, '3', 'The group is not closed by a GE', null, instead?.spot() ?? null)
     else {
       group.told = /^\d{1,6}$/.test(view.element(1)) ? Number(view.element(1)) : null
-      if (!sameNumber(view.element(2), group.control)) this.tellGroup(view, '4', `GE02 ${view.element(2)} is not GS06 ${group.control}`, 2)
-      if (group.told !== group.transactions.length) this.tellGroup(view, '5', `GE01 says ${view.element(1) || 'nothing'}, there are ${group.transactions.length} sets`, 1)
+      if (!sameNumber(view.element(2), group.control))
+        this.tellGroup(view, '4', `GE02 ${view.element(2)} is not GS06 ${group.control}`, 2)
+      if (group.told !== group.transactions.length)
+        this.tellGroup(
+          view,
+          '5',
+          `GE01 says ${view.element(1) || 'nothing'}, there are ${group.transactions.length} sets`,
+          1,
+        )
     }
     this.group = null
   }
@@ -165,11 +224,42 @@ export class Inspector {
     const set = Object.hasOwn(setOrders, type) ? (type as SetId) : null
     const report: TransactionReport = { type, control, segments: 0, verdict: 'A', faults: [] }
     this.group.transactions.push(report)
-    this.open = { report, set, order: set && new Order(setOrders[set]), members: set && setMembers[set], segments: this.handler.keep?.(type) ? [] : null, grave: false }
-    if (!set) this.tell(view, { level: 'transaction', element: 1, code: '1', note: `Set ${type || 'without a number'} is not known here` })
-    else if (groupOfSet[set] !== this.group.type) this.tell(view, { level: 'transaction', element: 1, code: '6', note: `A ${type} does not belong into a group of ${this.group.type}` })
-    if (control.length < 4 || control.length > 9 || !/^\w+$/.test(control)) this.tell(view, { level: 'transaction', element: 2, code: '7', note: 'ST02 is no control number of 4 to 9 characters' })
-    else if (this.controls.has(control)) this.tell(view, { level: 'transaction', element: 2, code: '7', note: `Control number ${control} stands twice in the group` })
+    this.open = {
+      report,
+      set,
+      order: set && new Order(setOrders[set]),
+      members: set && setMembers[set],
+      segments: this.handler.keep?.(type) ? [] : null,
+      grave: false,
+    }
+    if (!set)
+      this.tell(view, {
+        level: 'transaction',
+        element: 1,
+        code: '1',
+        note: `Set ${type || 'without a number'} is not known here`,
+      })
+    else if (groupOfSet[set] !== this.group.type)
+      this.tell(view, {
+        level: 'transaction',
+        element: 1,
+        code: '6',
+        note: `A ${type} does not belong into a group of ${this.group.type}`,
+      })
+    if (control.length < 4 || control.length > 9 || !/^\w+$/.test(control))
+      this.tell(view, {
+        level: 'transaction',
+        element: 2,
+        code: '7',
+        note: 'ST02 is no control number of 4 to 9 characters',
+      })
+    else if (this.controls.has(control))
+      this.tell(view, {
+        level: 'transaction',
+        element: 2,
+        code: '7',
+        note: `Control number ${control} stands twice in the group`,
+      })
     this.controls.add(control)
     this.inner(view, codeST)
   }
@@ -188,17 +278,34 @@ export class Inspector {
     const { place, fault: misplaced, missing } = open.order.next(code)
     if (place === null && !open.members!.has(code)) {
       const known = segmentSpecs.has(code)
-      this.tell(view, { level: 'segment', element: null, code: known ? '6' : '1', note: known ? `${view.id} does not belong into a ${open.set}` : `There is no segment “${view.id.slice(0, 12)}”` })
+      this.tell(view, {
+        level: 'segment',
+        element: null,
+        code: known ? '6' : '1',
+        note: known ? `${view.id} does not belong into a ${open.set}` : `There is no segment “${view.id.slice(0, 12)}”`,
+      })
       return
     }
-    if (missing.length > 0) for (const id of missing) this.tell(view, { level: 'segment', element: null, code: '3', note: `${id} must stand before this` }, id)
+    if (missing.length > 0)
+      for (const id of missing)
+        this.tell(view, { level: 'segment', element: null, code: '3', note: `${id} must stand before this` }, id)
     const fault = place === null ? '7' : misplaced
     if (fault) this.tell(view, { level: 'segment', element: null, code: fault, note: stepWords[fault] })
     const spec = place?.spec ?? segmentSpecs.get(code)!
     const faults = elementFaults(view, spec, this.manners)
     if (faults.length === 0) return
     for (const fault of faults) {
-      this.tell(view, { level: 'element', element: fault.element, code: fault.code, note: `${view.id}${String(fault.element).padStart(2, '0')} ${fault.note}` }, view.id, fault.grave)
+      this.tell(
+        view,
+        {
+          level: 'element',
+          element: fault.element,
+          code: fault.code,
+          note: `${view.id}${String(fault.element).padStart(2, '0')} ${fault.note}`,
+        },
+        view.id,
+        fault.grave,
+      )
     }
   }
 
@@ -207,8 +314,20 @@ export class Inspector {
     this.inner(view, code)
     if (!open) return
     const [count, control] = [view.element(1), view.element(2)]
-    if (/^\d{1,10}$/.test(count) && Number(count) !== open.report.segments) this.tell(view, { level: 'transaction', element: 1, code: '4', note: `SE01 says ${count} segments, there are ${open.report.segments}` })
-    if (control !== open.report.control) this.tell(view, { level: 'transaction', element: 2, code: '3', note: `SE02 ${control || 'empty'} is not ST02 ${open.report.control}` })
+    if (/^\d{1,10}$/.test(count) && Number(count) !== open.report.segments)
+      this.tell(view, {
+        level: 'transaction',
+        element: 1,
+        code: '4',
+        note: `SE01 says ${count} segments, there are ${open.report.segments}`,
+      })
+    if (control !== open.report.control)
+      this.tell(view, {
+        level: 'transaction',
+        element: 2,
+        code: '3',
+        note: `SE02 ${control || 'empty'} is not ST02 ${open.report.control}`,
+      })
     this.closeTransaction()
   }
 
@@ -217,7 +336,15 @@ export class Inspector {
     const { open } = this
     if (!open) return
     open.grave = true
-    open.report.faults.push({ level: 'transaction', segment: 'SE', position: open.report.segments + 1, element: null, code: '2', note: 'The set is not closed by an SE', spot: instead?.spot() ?? nowhere })
+    open.report.faults.push({
+      level: 'transaction',
+      segment: 'SE',
+      position: open.report.segments + 1,
+      element: null,
+      code: '2',
+      note: 'The set is not closed by an SE',
+      spot: instead?.spot() ?? nowhere,
+    })
     this.closeTransaction()
   }
 
@@ -230,7 +357,12 @@ export class Inspector {
     this.handler.onTransaction?.({ interchange, group, report, segments: open.segments ?? [] })
   }
 
-  private tell(view: SegmentView, fault: Pick<Fault, 'level' | 'element' | 'code' | 'note'>, segment = view.id, grave = true): void {
+  private tell(
+    view: SegmentView,
+    fault: Pick<Fault, 'level' | 'element' | 'code' | 'note'>,
+    segment = view.id,
+    grave = true,
+  ): void {
     const { open } = this
     if (!open) return
     if (grave) open.grave = true
@@ -238,15 +370,51 @@ export class Inspector {
     if (open.report.faults.length >= mostFaults || this.told >= mostToldOfFile) return
     this.told++
     const value = fault.element === null ? '' : view.element(fault.element)
-    open.report.faults.push({ ...fault, segment, position: Math.max(1, open.report.segments), ...(value === '' ? {} : { value: value.slice(0, 99) }), spot: view.spot(fault.element ?? 0) })
+    open.report.faults.push({
+      ...fault,
+      segment,
+      position: Math.max(1, open.report.segments),
+      ...(value === '' ? {} : { value: value.slice(0, 99) }),
+      spot: view.spot(fault.element ?? 0),
+    })
   }
 
-  private tellGroup(view: SegmentView | null, code: string, note: string, element: number | null = null, spot: Spot | null = null): void {
-    if (this.group!.faults.length < mostFaults) this.group!.faults.push({ level: 'group', segment: view?.id ?? 'GE', position: this.position, element, code, note, spot: view?.spot(element ?? 0) ?? spot ?? nowhere })
+  private tellGroup(
+    view: SegmentView | null,
+    code: string,
+    note: string,
+    element: number | null = null,
+    spot: Spot | null = null,
+  ): void {
+    if (this.group!.faults.length < mostFaults)
+      this.group!.faults.push({
+        level: 'group',
+        segment: view?.id ?? 'GE',
+        position: this.position,
+        element,
+        code,
+        note,
+        spot: view?.spot(element ?? 0) ?? spot ?? nowhere,
+      })
   }
 
-  private tellInterchange(view: SegmentView | null, code: string, note: string, element: number | null = null, spot: Spot | null = null): void {
-    if (this.interchange!.faults.length < mostFaults) this.interchange!.faults.push({ level: 'interchange', segment: view?.id ?? 'IEA', position: this.position, element, code, note, spot: view?.spot(element ?? 0) ?? spot ?? nowhere })
+  private tellInterchange(
+    view: SegmentView | null,
+    code: string,
+    note: string,
+    element: number | null = null,
+    spot: Spot | null = null,
+  ): void {
+    if (this.interchange!.faults.length < mostFaults)
+      this.interchange!.faults.push({
+        level: 'interchange',
+        segment: view?.id ?? 'IEA',
+        position: this.position,
+        element,
+        code,
+        note,
+        spot: view?.spot(element ?? 0) ?? spot ?? nowhere,
+      })
   }
 }
 
@@ -256,10 +424,15 @@ const mostFaults = 200
 const mostToldOfFile = 2_000
 const nowhere: Spot = { offset: 0, line: 1, column: 1 }
 
-const stepWords = { 4: 'The loop stands too often', 5: 'The segment stands too often', 7: 'The segment is not in its sequence' } as const
+const stepWords = {
+  4: 'The loop stands too often',
+  5: 'The segment stands too often',
+  7: 'The segment is not in its sequence',
+} as const
 
 /** Control numbers are the same with and without leading noughts. */
-const sameNumber = (one: string, other: string) => one !== '' && one.replace(/^0+(?=.)/, '') === other.trim().replace(/^0+(?=.)/, '')
+const sameNumber = (one: string, other: string) =>
+  one !== '' && one.replace(/^0+(?=.)/, '') === other.trim().replace(/^0+(?=.)/, '')
 
 /** The report of every interchange of a text that is held whole. */
 export function inspect(text: string): InterchangeReport[] {

@@ -24,21 +24,37 @@ export function readIsa(text: string, at: number): IsaRead {
   const starts: number[] = []
   for (let from = at; starts.length < 16; ) {
     const found = text.indexOf(element, from)
-    if (found < 0 || found - at > longestIsa) return text.length - at > longestIsa ? { problem: 'The ISA has fewer than 16 elements' } : 'more'
+    if (found < 0 || found - at > longestIsa)
+      return text.length - at > longestIsa ? { problem: 'The ISA has fewer than 16 elements' } : 'more'
     starts.push(found + 1)
     from = found + 1
   }
   const last = starts[15]!
   if (text.length < last + 2) return 'more'
   const [component, segment] = [text[last]!, text[last + 1]!]
-  const elements = ['ISA', ...starts.slice(0, 15).map((from, index) => text.slice(from, starts[index + 1]! - 1)), component]
+  const elements = [
+    'ISA',
+    ...starts.slice(0, 15).map((from, index) => text.slice(from, starts[index + 1]! - 1)),
+    component,
+  ]
   if (/[A-Za-z0-9]/.test(segment)) return { problem: `“${segment}” cannot end segments` }
   if (new Set([element, component, segment]).size < 3) return { problem: 'Two delimiters are the same' }
   const repetition = elements[11]!
-  return { elements, delimiters: { element, component, segment, repetition: repetition.length === 1 && !/[A-Za-z0-9\s]/.test(repetition) ? repetition : null }, end: last + 2 }
+  return {
+    elements,
+    delimiters: {
+      element,
+      component,
+      segment,
+      repetition: repetition.length === 1 && !/[A-Za-z0-9\s]/.test(repetition) ? repetition : null,
+    },
+    end: last + 2,
+  }
 }
 
 /** The elements of an ISA whose length is not the fixed one. */
-export const wrongLengths = (elements: readonly string[]): number[] => lengths.flatMap((length, index) => (elements[index + 1]!.length === length ? [] : [index + 1]))
+export const wrongLengths = (elements: readonly string[]): number[] =>
+  lengths.flatMap((length, index) => (elements[index + 1]!.length === length ? [] : [index + 1]))
 
-const printable = (text: string) => text.replace(/[^\x20-\x7e]/g, (each) => `\\x${each.charCodeAt(0).toString(16).padStart(2, '0')}`)
+const printable = (text: string) =>
+  text.replace(/[^\x20-\x7e]/g, (each) => `\\x${each.charCodeAt(0).toString(16).padStart(2, '0')}`)

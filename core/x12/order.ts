@@ -84,6 +84,14 @@ export class Order {
 
 /** The list with the mandatory places of a stretch; the list itself where there are none, as nearly always. */
 function withMandatory(list: readonly string[], places: readonly Place[], from: number, to: number): readonly string[] {
-  for (let at = from; at < to; at++) if (places[at]!.mandatory) return [...list, ...places.slice(at, to).filter(({ mandatory }) => mandatory).map(({ id }) => id)]
+  for (let at = from; at < to; at++)
+    if (places[at]!.mandatory)
+      return [
+        ...list,
+        ...places
+          .slice(at, to)
+          .filter(({ mandatory }) => mandatory)
+          .map(({ id }) => id),
+      ]
   return list
 }

@@ -26,7 +26,8 @@ export function readAcknowledgement(segments: readonly Segment[]): Acknowledgeme
     if (id === 'AK1') Object.assign(read, { groupType: at[0] ?? '', groupControl: at[1] ?? '' })
     else if (id === 'AK2') read.sets.push({ type: at[0] ?? '', control: at[1] ?? '', verdict: '', note: '' })
     else if (id === 'AK3' && open) open.note = joined(open.note, `${at[0]} at ${at[1]}, code ${at[3] ?? ''}`)
-    else if (id === 'AK4' && open) open.note = joined(open.note, `element ${at[0]}, code ${at[2]}${at[3] ? ` “${at[3]}”` : ''}`)
+    else if (id === 'AK4' && open)
+      open.note = joined(open.note, `element ${at[0]}, code ${at[2]}${at[3] ? ` “${at[3]}”` : ''}`)
     else if (id === 'AK5' && open) {
       open.verdict = at[0] ?? ''
       if (at[1]) open.note = joined(open.note, `set code ${at.slice(1).filter(Boolean).join(' ')}`)
@@ -63,17 +64,58 @@ export const tenderFields = (tender: Tender): ReadField[] => flatten(tender)
 function flatten(value: unknown, path = ''): ReadField[] {
   if (value === null || value === undefined || value === '' || value === false) return []
   if (Array.isArray(value)) return value.flatMap((each, at) => flatten(each, `${path} ${at + 1}`))
-  if (typeof value === 'object') return Object.entries(value).flatMap(([key, each]) => flatten(each, path === '' ? key : `${path} ${key}`))
+  if (typeof value === 'object')
+    return Object.entries(value).flatMap(([key, each]) => flatten(each, path === '' ? key : `${path} ${key}`))
   return [[path.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase(), String(value)]]
 }
 
 /** Elements of the sets we send, by what they are. */
 const names: Record<string, Record<string, string>> = {
   '990': { B101: 'scac', B102: 'shipment', B103: 'date', B104: 'answer', K101: 'remark', K102: 'more remark' },
-  '214': { B1001: 'load', B1002: 'shipment', B1003: 'scac', AT701: 'status', AT702: 'reason', AT703: 'appointment', AT704: 'appointment reason', AT705: 'day', AT706: 'time', AT707: 'clock', MS101: 'city', MS102: 'region', MS103: 'country', MS201: 'truck of', MS202: 'truck', L1101: 'number', L1102: 'kind of number' },
+  '214': {
+    B1001: 'load',
+    B1002: 'shipment',
+    B1003: 'scac',
+    AT701: 'status',
+    AT702: 'reason',
+    AT703: 'appointment',
+    AT704: 'appointment reason',
+    AT705: 'day',
+    AT706: 'time',
+    AT707: 'clock',
+    MS101: 'city',
+    MS102: 'region',
+    MS103: 'country',
+    MS201: 'truck of',
+    MS202: 'truck',
+    L1101: 'number',
+    L1102: 'kind of number',
+  },
   '210': {
-    B302: 'invoice', B303: 'shipment', B304: 'payment', B306: 'invoiced on', B307: 'total in cents', B309: 'delivered on', B311: 'scac', C301: 'currency', L1101: 'number', L1102: 'kind of number', N101: 'party', N102: 'name', N104: 'code', N301: 'street', N401: 'city', N402: 'region', N403: 'postal code', N404: 'country', L502: 'what', L004: 'weight', L104: 'charge in cents', L108: 'kind of charge',
-    L301: 'whole weight', L305: 'whole charge in cents',
+    B302: 'invoice',
+    B303: 'shipment',
+    B304: 'payment',
+    B306: 'invoiced on',
+    B307: 'total in cents',
+    B309: 'delivered on',
+    B311: 'scac',
+    C301: 'currency',
+    L1101: 'number',
+    L1102: 'kind of number',
+    N101: 'party',
+    N102: 'name',
+    N104: 'code',
+    N301: 'street',
+    N401: 'city',
+    N402: 'region',
+    N403: 'postal code',
+    N404: 'country',
+    L502: 'what',
+    L004: 'weight',
+    L104: 'charge in cents',
+    L108: 'kind of charge',
+    L301: 'whole weight',
+    L305: 'whole charge in cents',
   },
 }
 
@@ -98,27 +140,43 @@ export interface ElementPlace {
 }
 
 /** Another value of the same form: what a field was read from is told by what comes of it. */
-const altered = (value: string): string => value.replace(/[0-9A-Za-z]/g, (char) => (char === '9' ? '0' : char === 'z' ? 'a' : char === 'Z' ? 'A' : String.fromCharCode(char.charCodeAt(0) + 1)))
+const altered = (value: string): string =>
+  value.replace(/[0-9A-Za-z]/g, (char) =>
+    char === '9' ? '0' : char === 'z' ? 'a' : char === 'Z' ? 'A' : String.fromCharCode(char.charCodeAt(0) + 1),
+  )
 
 /** The most elements and segments of a set whose fields are traced: each is read again twice, so the work grows with their product. */
 const mostTraced = { elements: 1_200, segments: 400 }
 
 /** Whether a set is of a length that `traceFields` is for; usual tenders have a tenth of it. */
-export const isTraceable = (segments: readonly Segment[]): boolean => segments.length <= mostTraced.segments && segments.reduce((sum, segment) => sum + segment.length - 1, 0) <= mostTraced.elements
+export const isTraceable = (segments: readonly Segment[]): boolean =>
+  segments.length <= mostTraced.segments &&
+  segments.reduce((sum, segment) => sum + segment.length - 1, 0) <= mostTraced.elements
 
 /**
  * Which bytes each field was read from: found out by taking every element away, and by altering it, and reading the set again. An
  * element belongs to the fields that come out otherwise, so qualifiers and units belong to what they qualify; one of two that say the
  * same is found by the altering.
  */
-export function traceFields(type: string, segments: readonly Segment[]): { name: string; value: string; from: ElementPlace[] }[] {
+export function traceFields(
+  type: string,
+  segments: readonly Segment[],
+): { name: string; value: string; from: ElementPlace[] }[] {
   const whole = readFields(type, segments)
   const from = whole.map((): ElementPlace[] => [])
   segments.forEach((segment, at) => {
     for (let element = 1; element < segment.length; element++) {
       const value = segment[element]!
       if (value === '') continue
-      const others = ['', altered(value)].map((other) => new Map(readFields(type, segments.map((each, index) => (index === at ? each.with(element, other) : each)))))
+      const others = ['', altered(value)].map(
+        (other) =>
+          new Map(
+            readFields(
+              type,
+              segments.map((each, index) => (index === at ? each.with(element, other) : each)),
+            ),
+          ),
+      )
       whole.forEach(([name, said], field) => {
         if (others.some((other) => other.get(name) !== said)) from[field]!.push({ segment: at, element })
       })

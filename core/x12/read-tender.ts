@@ -1,5 +1,14 @@
 import type { Tender, TenderParty, TenderPlace, TenderStop } from '../tender/tender'
-import { billings, equipmentCodes, partyRoles, poundsPer, purposes, respondByDate, stopReasons, windowEnds } from './codes'
+import {
+  billings,
+  equipmentCodes,
+  partyRoles,
+  poundsPer,
+  purposes,
+  respondByDate,
+  stopReasons,
+  windowEnds,
+} from './codes'
 import type { Segment } from './x12'
 
 /** Where in the set a segment stands: what it speaks of. */
@@ -27,7 +36,14 @@ interface Window {
  * pounds and temperatures Fahrenheit; times stay those of the stop.
  */
 export function readTender(segments: readonly Segment[]): Tender {
-  const reading: Reading = { tender: emptyTender(), stop: null, place: null, windows: new Map(), currency: 'USD', descriptions: [] }
+  const reading: Reading = {
+    tender: emptyTender(),
+    stop: null,
+    place: null,
+    windows: new Map(),
+    currency: 'USD',
+    descriptions: [],
+  }
   for (const segment of segments) if (!(readers[segment[0]!]?.(reading, segment) ?? false)) alsoSay(reading, segment)
   for (const [stop, windows] of reading.windows) Object.assign(stop, windowOf(windows))
   placeDescriptions(reading)
@@ -35,8 +51,24 @@ export function readTender(segments: readonly Segment[]): Tender {
 }
 
 const emptyTender = (): Tender => ({
-  purpose: 'original', scac: null, shipmentId: null, respondBy: null, respondByZone: null, equipment: { kind: null, code: null, lengthFt: null, tempF: null }, billing: null, charge: null, weightLb: null, pieces: null, miles: null, hazmat: false, commodity: null,
-  references: [], notes: [], parties: [], stops: [], alsoSaid: [],
+  purpose: 'original',
+  scac: null,
+  shipmentId: null,
+  respondBy: null,
+  respondByZone: null,
+  equipment: { kind: null, code: null, lengthFt: null, tempF: null },
+  billing: null,
+  charge: null,
+  weightLb: null,
+  pieces: null,
+  miles: null,
+  hazmat: false,
+  commodity: null,
+  references: [],
+  notes: [],
+  parties: [],
+  stops: [],
+  alsoSaid: [],
 })
 
 /** Takes a segment in; false where it has no place. */
@@ -94,7 +126,13 @@ const readers: Record<string, Read> = {
     return place?.address !== undefined
   },
   N4: ({ place }, [, city, region, postal, country]) => {
-    if (place) Object.assign(place, { city: orNull(city), region: orNull(region), postal: orNull(postal), country: countryOf(country, postal) })
+    if (place)
+      Object.assign(place, {
+        city: orNull(city),
+        region: orNull(region),
+        postal: orNull(postal),
+        country: countryOf(country, postal),
+      })
     return place !== null
   },
   G61: ({ place }, [, , name, kind, number]) => {
@@ -102,7 +140,11 @@ const readers: Record<string, Read> = {
     const isPhone = ['', 'TE', 'CP', 'AP'].includes(kind ?? '')
     const said = { name: (name ?? '').trim(), phone: isPhone ? (number ?? '').trim() : '' }
     // A second one of the same person may bring the number that the first lacked.
-    if (place.contact !== null && (place.contact.phone !== '' || said.phone === '' || (said.name !== '' && said.name !== place.contact.name))) return false
+    if (
+      place.contact !== null &&
+      (place.contact.phone !== '' || said.phone === '' || (said.name !== '' && said.name !== place.contact.name))
+    )
+      return false
     if (said.name === '' && said.phone === '') return false
     place.contact = { name: place.contact?.name || said.name, phone: said.phone }
     return isPhone
@@ -147,14 +189,22 @@ const readers: Record<string, Read> = {
   },
 }
 
-function reference({ tender, stop }: Reading, value: string | undefined, qualifier: string | undefined, description: string | undefined): boolean {
+function reference(
+  { tender, stop }: Reading,
+  value: string | undefined,
+  qualifier: string | undefined,
+  description: string | undefined,
+): boolean {
   const [said, described] = [orNull(value), orNull(description)]
   ;(stop?.references ?? tender.references).push({ qualifier: qualifier ?? '', value: said ?? described ?? '' })
   if (said !== null && described !== null) (stop?.notes ?? tender.notes).push(described)
   return true
 }
 
-function readDate(reading: Reading, [, dateQualifier = '', date = '', timeQualifier = '', time = '', zone = '']: Segment): boolean {
+function readDate(
+  reading: Reading,
+  [, dateQualifier = '', date = '', timeQualifier = '', time = '', zone = '']: Segment,
+): boolean {
   const day = isoDate(date)
   if (day === null) return false
   const clock = /^([01]\d|2[0-3])([0-5]\d)/.exec(time)
@@ -165,7 +215,10 @@ function readDate(reading: Reading, [, dateQualifier = '', date = '', timeQualif
     return true
   }
   if (!reading.stop) return false
-  reading.windows.set(reading.stop, [...(reading.windows.get(reading.stop) ?? []), { date: day, time: at, dateQualifier, timeQualifier }])
+  reading.windows.set(reading.stop, [
+    ...(reading.windows.get(reading.stop) ?? []),
+    { date: day, time: at, dateQualifier, timeQualifier },
+  ])
   return true
 }
 
@@ -186,8 +239,12 @@ function windowOf(windows: Window[]): { earliest: string | null; latest: string 
   let latest: string | null = null
   for (const { date, time, dateQualifier, timeQualifier } of windows) {
     const { earliestTimes, latestTimes, setTimes, earliestDates, latestDates } = windowEnds
-    const isEarliest = earliestTimes.has(timeQualifier) || (!latestTimes.has(timeQualifier) && !setTimes.has(timeQualifier) && earliestDates.has(dateQualifier))
-    const isLatest = latestTimes.has(timeQualifier) || (!earliestTimes.has(timeQualifier) && !setTimes.has(timeQualifier) && latestDates.has(dateQualifier))
+    const isEarliest =
+      earliestTimes.has(timeQualifier) ||
+      (!latestTimes.has(timeQualifier) && !setTimes.has(timeQualifier) && earliestDates.has(dateQualifier))
+    const isLatest =
+      latestTimes.has(timeQualifier) ||
+      (!earliestTimes.has(timeQualifier) && !setTimes.has(timeQualifier) && latestDates.has(dateQualifier))
     if (!isLatest) earliest ??= `${date}T${time ?? '00:00'}`
     if (!isEarliest) latest ??= `${date}T${time ?? '23:59'}`
   }
@@ -222,7 +279,8 @@ function readEquipment({ tender }: Reading, segment: Segment): boolean {
   equipment.code ??= code
   equipment.kind ??= (code && equipmentCodes[code]) || null
   if (length && /^\d{3,5}$/.test(length)) equipment.lengthFt ??= feetOf(length)
-  const degrees = temperature && /^([+-]?\d+(?:\.\d)?)\s*[FC]?(?:\s*(?:-|\/|to)\s*([+-]?\d+(?:\.\d)?))?\s*([FC])?/i.exec(temperature)
+  const degrees =
+    temperature && /^([+-]?\d+(?:\.\d)?)\s*[FC]?(?:\s*(?:-|\/|to)\s*([+-]?\d+(?:\.\d)?))?\s*([FC])?/i.exec(temperature)
   if (degrees) {
     const [one, other] = [Number(degrees[1]), Number(degrees[2] ?? degrees[1])]
     setTemperature(tender, Math.min(one, other), Math.max(one, other), /C/i.test(temperature) ? 'CE' : 'FA')
@@ -231,7 +289,8 @@ function readEquipment({ tender }: Reading, segment: Segment): boolean {
 }
 
 /** `5300` and `05306` are feet and inches; three figures are feet and inches as well. */
-const feetOf = (length: string) => Math.round((Math.floor(Number(length) / 100) + (Number(length) % 100) / 12) * 100) / 100
+const feetOf = (length: string) =>
+  Math.round((Math.floor(Number(length) / 100) + (Number(length) % 100) / 12) * 100) / 100
 
 function readTemperature({ tender }: Reading, [, , kind, value, unit = '', from, to]: Segment): boolean {
   const scale = /CE/.test(unit) ? 'CE' : /F[AH]/.test(unit) ? 'FA' : null
@@ -245,15 +304,35 @@ function readTemperature({ tender }: Reading, [, , kind, value, unit = '', from,
 }
 
 function setTemperature(tender: Tender, min: number, max: number, unit: string): void {
-  const fahrenheit = (degrees: number) => (unit === 'CE' ? Math.round((degrees * 9) / 5 * 10 + 320) / 10 : degrees)
+  const fahrenheit = (degrees: number) => (unit === 'CE' ? Math.round(((degrees * 9) / 5) * 10 + 320) / 10 : degrees)
   const before = tender.equipment.tempF
-  tender.equipment.tempF = { min: Math.min(fahrenheit(min), before?.min ?? Number.POSITIVE_INFINITY), max: Math.max(fahrenheit(max), before?.max ?? Number.NEGATIVE_INFINITY) }
+  tender.equipment.tempF = {
+    min: Math.min(fahrenheit(min), before?.min ?? Number.POSITIVE_INFINITY),
+    max: Math.max(fahrenheit(max), before?.max ?? Number.NEGATIVE_INFINITY),
+  }
 }
 
-function beginStop(reading: Reading, [, sequence, reason = '', weight, unit, pieces, , , , description]: Segment): boolean {
+function beginStop(
+  reading: Reading,
+  [, sequence, reason = '', weight, unit, pieces, , , , description]: Segment,
+): boolean {
   const stop: TenderStop = {
-    sequence: whole(sequence) ?? reading.tender.stops.length + 1, reason: stopReasons[reason] ?? 'other', name: '', code: null, address: [], city: null, region: null, postal: null, country: null, earliest: null, latest: null,
-    weightLb: pounds(weight, unit), pieces: whole(pieces), references: [], contact: null, notes: [],
+    sequence: whole(sequence) ?? reading.tender.stops.length + 1,
+    reason: stopReasons[reason] ?? 'other',
+    name: '',
+    code: null,
+    address: [],
+    city: null,
+    region: null,
+    postal: null,
+    country: null,
+    earliest: null,
+    latest: null,
+    weightLb: pounds(weight, unit),
+    pieces: whole(pieces),
+    references: [],
+    contact: null,
+    notes: [],
   }
   reading.tender.stops.push(stop)
   reading.stop = stop
@@ -319,8 +398,15 @@ function pounds(weight: string | undefined, unit: string | undefined): number | 
 /** Where nobody told the whole, it is the sum of what is loaded. */
 function withTotals(tender: Tender): Tender {
   const loaded = tender.stops.filter(({ reason }) => reason === 'load' || reason === 'part_load')
-  const sum = (of: (stop: TenderStop) => number | null) => (loaded.length > 0 && loaded.every((stop) => of(stop) !== null) ? loaded.reduce((total, stop) => total + of(stop)!, 0) : null)
-  return { ...tender, weightLb: tender.weightLb ?? sum(({ weightLb }) => weightLb), pieces: tender.pieces ?? sum(({ pieces }) => pieces) }
+  const sum = (of: (stop: TenderStop) => number | null) =>
+    loaded.length > 0 && loaded.every((stop) => of(stop) !== null)
+      ? loaded.reduce((total, stop) => total + of(stop)!, 0)
+      : null
+  return {
+    ...tender,
+    weightLb: tender.weightLb ?? sum(({ weightLb }) => weightLb),
+    pieces: tender.pieces ?? sum(({ pieces }) => pieces),
+  }
 }
 
 function alsoSay({ tender }: Reading, segment: Segment): void {

@@ -76,7 +76,8 @@ export class X12Reader {
   private readonly lines = new LineCounter()
 
   constructor(private readonly handler: SegmentHandler) {
-    this.view.lineAt = (offset) => this.lines.spotOf(offset, this.view.base + this.view.start, this.view.text, this.view.base)
+    this.view.lineAt = (offset) =>
+      this.lines.spotOf(offset, this.view.base + this.view.start, this.view.text, this.view.base)
   }
 
   push(piece: string): void {
@@ -108,7 +109,8 @@ export class X12Reader {
         at = begin
         continue
       }
-      const isa = first === letterI && (text.startsWith('ISA', at) || (!last && 'ISA'.startsWith(text.slice(at, at + 3))))
+      const isa =
+        first === letterI && (text.startsWith('ISA', at) || (!last && 'ISA'.startsWith(text.slice(at, at + 3))))
       if (isa && (this.delimiters === null || this.ended || looksLikeIsa(text, at))) {
         const read = readIsa(text, at)
         if (read === 'more' && !last) return at
@@ -176,13 +178,19 @@ export class X12Reader {
   private tell(): void {
     const view = this.view
     this.handler.segment(view)
-    if (view.text.charCodeAt(view.start) === letterI && view.text.startsWith('IEA', view.start) && view.starts[1] === view.start + 4) this.ended = true
+    if (
+      view.text.charCodeAt(view.start) === letterI &&
+      view.text.startsWith('IEA', view.start) &&
+      view.starts[1] === view.start + 4
+    )
+      this.ended = true
   }
 
   private strayFrom(text: string, at: number, last: boolean): number {
     const next = text.indexOf('ISA', at + 1)
     const end = next >= 0 ? next : last ? text.length : Math.max(at, text.length - 2)
-    if (end > at) this.handler.stray?.(text.slice(at, end), this.lines.spotOf(this.base + at, this.base + at, text, this.base))
+    if (end > at)
+      this.handler.stray?.(text.slice(at, end), this.lines.spotOf(this.base + at, this.base + at, text, this.base))
     return end
   }
 
@@ -205,7 +213,8 @@ function kindsOf({ element, segment }: Delimiters): Uint8Array<ArrayBuffer> {
 }
 
 /** Whether an ISA begins here although the one before it was not closed: sixteen elements of the right lengths. */
-const looksLikeIsa = (text: string, at: number) => text.length >= at + 106 && !/[\w\s]/.test(text[at + 3]!) && text[at + 103] === text[at + 3]
+const looksLikeIsa = (text: string, at: number) =>
+  text.length >= at + 106 && !/[\w\s]/.test(text[at + 3]!) && text[at + 103] === text[at + 3]
 
 function skipLineEnds(text: string, at: number): number {
   let offset = at
@@ -228,7 +237,11 @@ class LineCounter {
 
   /** Counts up to a byte of the file that lies in `text`, which begins at byte `base`. */
   passTo(offset: number, text: string, base: number): void {
-    for (let at = text.indexOf('\n', Math.max(0, this.counted - base)); at >= 0 && base + at < offset; at = text.indexOf('\n', at + 1)) {
+    for (
+      let at = text.indexOf('\n', Math.max(0, this.counted - base));
+      at >= 0 && base + at < offset;
+      at = text.indexOf('\n', at + 1)
+    ) {
       this.lines++
       this.lineStart = base + at + 1
     }
@@ -239,7 +252,11 @@ class LineCounter {
   spotOf(offset: number, from: number, text: string, base: number): Spot {
     this.passTo(from, text, base)
     let [line, start] = [this.lines, this.lineStart]
-    for (let at = text.indexOf('\n', this.counted - base); at >= 0 && base + at < offset; at = text.indexOf('\n', at + 1)) {
+    for (
+      let at = text.indexOf('\n', this.counted - base);
+      at >= 0 && base + at < offset;
+      at = text.indexOf('\n', at + 1)
+    ) {
       line++
       start = base + at + 1
     }

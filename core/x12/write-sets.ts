@@ -15,8 +15,19 @@ const remarkLength = 30
 
 /** A 990, between ST and SE: B1 with `A` or `D`, and remarks in K1, thirty characters each. */
 export function responseSegments({ scac, shipmentId, date, accept, remarks }: ResponseToWrite): Segment[] {
-  const pieces = remarks.flatMap((text) => text.trim().match(/.{1,30}(?=\s|$)|.{1,30}/g)?.map((piece) => piece.trim()) ?? []).filter(Boolean)
-  const k1 = Array.from({ length: Math.ceil(pieces.length / 2) }, (_, at) => ['K1', ...pieces.slice(at * 2, at * 2 + 2).map((piece) => piece.slice(0, remarkLength))])
+  const pieces = remarks
+    .flatMap(
+      (text) =>
+        text
+          .trim()
+          .match(/.{1,30}(?=\s|$)|.{1,30}/g)
+          ?.map((piece) => piece.trim()) ?? [],
+    )
+    .filter(Boolean)
+  const k1 = Array.from({ length: Math.ceil(pieces.length / 2) }, (_, at) => [
+    'K1',
+    ...pieces.slice(at * 2, at * 2 + 2).map((piece) => piece.slice(0, remarkLength)),
+  ])
   return [['B1', scac, shipmentId, date, accept ? 'A' : 'D'], ...k1.slice(0, 10)]
 }
 
@@ -39,12 +50,17 @@ export interface StatusToWrite {
   truckNumber: string | null
 }
 
-const compact = (local: string) => ({ date: local.slice(0, 10).replaceAll('-', ''), time: local.slice(11, 16).replace(':', '') })
+const compact = (local: string) => ({
+  date: local.slice(0, 10).replaceAll('-', ''),
+  time: local.slice(11, 16).replace(':', ''),
+})
 
 /** A 214, between ST and SE: who and what in B10, the moment in AT7 (local time, `LT`), the place in MS1, the truck in MS2. */
 export function statusSegments(status: StatusToWrite): Segment[] {
   const { date, time } = compact(status.atLocal)
-  const told = status.isAppointment ? ['AT7', '', '', status.code, status.reason, date, time, 'LT'] : ['AT7', status.code, status.reason, '', '', date, time, 'LT']
+  const told = status.isAppointment
+    ? ['AT7', '', '', status.code, status.reason, date, time, 'LT']
+    : ['AT7', status.code, status.reason, '', '', date, time, 'LT']
   return [
     ['B10', status.loadNumber, status.shipmentId, status.scac],
     ['LX', '1'],
@@ -88,7 +104,20 @@ export function invoiceSegments(invoice: InvoiceToWrite): Segment[] {
   const weight = String(Math.round(invoice.weightLb))
   const day = (date: string) => date.replaceAll('-', '')
   return [
-    ['B3', '', invoice.number, invoice.shipmentId, 'PP', 'L', day(invoice.invoicedOn), String(total), '', day(invoice.deliveredOn), '035', invoice.scac],
+    [
+      'B3',
+      '',
+      invoice.number,
+      invoice.shipmentId,
+      'PP',
+      'L',
+      day(invoice.invoicedOn),
+      String(total),
+      '',
+      day(invoice.deliveredOn),
+      '035',
+      invoice.scac,
+    ],
     ['C3', invoice.currency],
     ...invoice.references.map(({ qualifier, value }) => ['L11', value.slice(0, 30), qualifier]),
     ...partySegments('BT', invoice.billTo),

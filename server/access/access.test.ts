@@ -3,9 +3,9 @@ import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
 import { acceptByLink, readByLink } from '#server/confirmation/carrier-view'
 import { openDatabase } from '#server/db.server'
-import { logger } from '#server/log/logger'
 import { actOnLoad } from '#server/load/act'
 import { carryOut } from '#server/load/commands'
+import { logger } from '#server/log/logger'
 import { awardLoad } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
 import { link, load, session, user } from '#server/schema'
@@ -23,7 +23,11 @@ afterEach(() => world.end())
 
 describe('signing in', () => {
   test('the right password opens a session that ends, and that can be ended', async () => {
-    world.db.update(user).set({ passwordHash: await hashPassword('right') }).where(eq(user.id, 1)).run()
+    world.db
+      .update(user)
+      .set({ passwordHash: await hashPassword('right') })
+      .where(eq(user.id, 1))
+      .run()
     const result = await signIn(world.db, { mail: ' INES@ploverrook.example', password: 'right', caller: 'a' }, now)
     if (!('token' in result)) throw new Error(result.refusal.message)
     expect(viewerOf(world.db, result.token, now)).toMatchObject({ name: 'Ines Calloway', role: 'rep' })
@@ -34,15 +38,27 @@ describe('signing in', () => {
     expect(viewerOf(world.db, result.token, now)).toBeNull()
   })
   describe('after wrong guesses', () => {
-    const guess = (password: string, over: { caller?: string; mail?: string; device?: string } = {}, at = now) => signIn(world.db, { mail: 'ruth@ploverrook.example', password, caller: 'b', ...over }, at)
+    const guess = (password: string, over: { caller?: string; mail?: string; device?: string } = {}, at = now) =>
+      signIn(world.db, { mail: 'ruth@ploverrook.example', password, caller: 'b', ...over }, at)
     const codeOf = (result: Awaited<ReturnType<typeof signIn>>) => ('token' in result ? 'in' : result.refusal.code)
-    beforeEach(async () => void world.db.update(user).set({ passwordHash: await hashPassword('right') }).where(eq(user.id, 2)).run())
+    beforeEach(
+      async () =>
+        void world.db
+          .update(user)
+          .set({ passwordHash: await hashPassword('right') })
+          .where(eq(user.id, 2))
+          .run(),
+    )
 
     test('the next waits, longer each time, and is not even looked at before', async () => {
       for (let turn = 0; turn < 5; turn++) expect(codeOf(await guess('wrong'))).toBe('wrong')
-      expect(await guess('right')).toMatchObject({ refusal: { code: 'too_many_guesses', message: 'Too many wrong guesses from here. Try again in a second.' } })
+      expect(await guess('right')).toMatchObject({
+        refusal: { code: 'too_many_guesses', message: 'Too many wrong guesses from here. Try again in a second.' },
+      })
       expect(codeOf(await guess('wrong', {}, now + 1000))).toBe('wrong')
-      expect(await guess('right', {}, now + 1500)).toMatchObject({ refusal: { message: expect.stringContaining('2 seconds') } })
+      expect(await guess('right', {}, now + 1500)).toMatchObject({
+        refusal: { message: expect.stringContaining('2 seconds') },
+      })
       expect(codeOf(await guess('right', {}, now + 3000))).toBe('in')
       expect(codeOf(await guess('wrong', {}, now + 3000))).toBe('wrong')
     })
@@ -52,7 +68,10 @@ describe('signing in', () => {
       await guess('wrong')
       await guess('wrong', { mail: 'nobody@ploverrook.example' })
       spy.mockRestore()
-      expect(lines).toEqual([{ code: 'wrong', userId: 2, caller: 'b' }, { code: 'wrong', account: 'nobody@ploverrook.example', caller: 'b' }])
+      expect(lines).toEqual([
+        { code: 'wrong', userId: 2, caller: 'b' },
+        { code: 'wrong', account: 'nobody@ploverrook.example', caller: 'b' },
+      ])
     })
     test('eighty at once are eighty: all but the free ones are turned away before a password is looked at', async () => {
       const codes = (await Promise.all(Array.from({ length: 80 }, () => guess('wrong')))).map(codeOf)
@@ -60,11 +79,13 @@ describe('signing in', () => {
       expect(codes.filter((code) => code === 'too_many_guesses')).toHaveLength(75)
     })
     test('by somebody elsewhere, nobody is locked out: not the person named, not others', async () => {
-      for (let turn = 0; turn < 40; turn++) await guess('wrong', { caller: `elsewhere ${turn % 3}` }, now + turn * 60_000)
+      for (let turn = 0; turn < 40; turn++)
+        await guess('wrong', { caller: `elsewhere ${turn % 3}` }, now + turn * 60_000)
       expect(codeOf(await guess('right', { caller: 'at home' }, now + 40 * 60_000))).toBe('in')
     })
     test('from one address at many names, a browser known from before still gets in; a strange one waits a minute at most', async () => {
-      for (let turn = 0; turn < 200; turn++) await guess('wrong', { caller: 'office', mail: `nobody${turn}@x.example` }, now + turn)
+      for (let turn = 0; turn < 200; turn++)
+        await guess('wrong', { caller: 'office', mail: `nobody${turn}@x.example` }, now + turn)
       const at = now + 300
       expect(codeOf(await guess('right', { caller: 'office' }, at))).toBe('too_many_guesses')
       expect(codeOf(await guess('right', { caller: 'office', device: '2:a-browser-of-hers' }, at))).toBe('in')
@@ -73,12 +94,18 @@ describe('signing in', () => {
     test('a restart forgets nothing', async () => {
       for (let turn = 0; turn < 6; turn++) await guess('wrong')
       const again = openDatabase(world.path, { durable: false })
-      expect(codeOf(await signIn(again, { mail: 'ruth@ploverrook.example', password: 'right', caller: 'b' }, now))).toBe('too_many_guesses')
+      expect(
+        codeOf(await signIn(again, { mail: 'ruth@ploverrook.example', password: 'right', caller: 'b' }, now)),
+      ).toBe('too_many_guesses')
       again.$client.close()
     })
   })
   test('a session left alone for half a day ends, one in use goes on', async () => {
-    world.db.update(user).set({ passwordHash: await hashPassword('right') }).where(eq(user.id, 1)).run()
+    world.db
+      .update(user)
+      .set({ passwordHash: await hashPassword('right') })
+      .where(eq(user.id, 1))
+      .run()
     const result = await signIn(world.db, { mail: 'ines@ploverrook.example', password: 'right', caller: 'a' }, now)
     if (!('token' in result)) throw new Error('refused')
     const hour = 3_600_000
@@ -86,25 +113,41 @@ describe('signing in', () => {
     expect(viewerOf(world.db, result.token, now + 57 * hour)).toBeNull()
   })
   test('an unknown address is answered like a wrong password', async () => {
-    expect(await signIn(world.db, { mail: 'nobody@x.example', password: 'x', caller: 'c' }, now)).toMatchObject({ refusal: { code: 'wrong', message: 'Mail address or password is not right.' } })
+    expect(await signIn(world.db, { mail: 'nobody@x.example', password: 'x', caller: 'c' }, now)).toMatchObject({
+      refusal: { code: 'wrong', message: 'Mail address or password is not right.' },
+    })
   })
 })
 
 describe('what a role may', () => {
   const viewerRole = { id: 9, name: 'Pim', mail: '', phone: '', role: 'viewer' as const }
-  test.each(['post', 'open', 'decline_offer', 'award', 'cancel'] as const)('a viewer may not %s: 403, nothing written', (intent) => {
-    const loadId = openLoad(world.db)
-    const act = { intent, offerId: 1, buyCharges: [flatCharge('line_haul', 100)], override: null, reason: 'because' } as never
-    expect(() => actOnLoad(world.db, loadId, act, viewerRole, now)).toThrow(expect.objectContaining({ status: 403 }))
-    expect(world.db.select().from(load).get()!.state).toBe('uncovered')
-  })
+  test.each(['post', 'open', 'decline_offer', 'award', 'cancel'] as const)(
+    'a viewer may not %s: 403, nothing written',
+    (intent) => {
+      const loadId = openLoad(world.db)
+      const act = {
+        intent,
+        offerId: 1,
+        buyCharges: [flatCharge('line_haul', 100)],
+        override: null,
+        reason: 'because',
+      } as never
+      expect(() => actOnLoad(world.db, loadId, act, viewerRole, now)).toThrow(expect.objectContaining({ status: 403 }))
+      expect(world.db.select().from(load).get()!.state).toBe('uncovered')
+    },
+  )
 })
 
 describe('a carrier’s signed link', () => {
   const coveredLoad = () => {
     const loadId = openLoad(world.db)
     recordOffer(world.db, loadId, { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' }, ines)
-    awardLoad(world.db, loadId, { offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' }, ines)
+    awardLoad(
+      world.db,
+      loadId,
+      { offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' },
+      ines,
+    )
     carryOut(world.db, loadId, { kind: 'send_confirmation', to: 'a@b.example', again: false }, ines)
     return loadId
   }

@@ -4,7 +4,13 @@ import { viewerContext } from './context'
 import { sessionCookie, sessionToken, signedInData, signedInPage, viewer } from './cookie'
 import type { Viewer } from './viewer'
 
-const ines: Viewer = { id: 1, name: 'Ines Calloway', mail: 'ines@ploverrook.example', phone: '208-555-0101', role: 'rep' }
+const ines: Viewer = {
+  id: 1,
+  name: 'Ines Calloway',
+  mail: 'ines@ploverrook.example',
+  phone: '208-555-0101',
+  role: 'rep',
+}
 const withCookie = (cookie: string) => new Request('http://oxpecker.example/', { headers: { cookie } })
 const pair = (set: string) => set.split(';')[0]!
 
@@ -13,7 +19,10 @@ async function guarded(guard: typeof signedInPage, url: string, who: Viewer | nu
   const context = new RouterContextProvider()
   context.set(viewerContext, who)
   try {
-    await guard({ request: new Request(url), context, params: {} } as never, (async () => new Response('through')) as never)
+    await guard(
+      { request: new Request(url), context, params: {} } as never,
+      (async () => new Response('through')) as never,
+    )
     return 'through'
   } catch (thrown) {
     if (thrown instanceof Response) return thrown
@@ -36,7 +45,12 @@ describe('the session cookie', () => {
     expect(await sessionToken(withCookie(`${name}=${tampered}`))).toBeNull()
     expect(await sessionToken(withCookie(`${name}=${value.split('.')[0]}`))).toBeNull()
   })
-  test.each([['nothing at all', ''], ['another cookie', 'theme=dark'], ['rubbish', 'oxpecker=%%%'], ['an empty one', 'oxpecker=']])('%s is nobody', async (_, cookie) => expect(await sessionToken(withCookie(cookie))).toBeNull())
+  test.each([
+    ['nothing at all', ''],
+    ['another cookie', 'theme=dark'],
+    ['rubbish', 'oxpecker=%%%'],
+    ['an empty one', 'oxpecker='],
+  ])('%s is nobody', async (_, cookie) => expect(await sessionToken(withCookie(cookie))).toBeNull())
   test('a genuine one that is no token of ours is nobody', async () => {
     expect(await sessionToken(withCookie(pair(await sessionCookie().serialize('x'.repeat(100)))))).toBeNull()
     expect(await sessionToken(withCookie(pair(await sessionCookie().serialize({ id: 1 }))))).toBeNull()
@@ -57,7 +71,8 @@ describe('the guards', () => {
     expect(answer).toBeInstanceOf(Response)
     expect([(answer as Response).status, (answer as Response).headers.get('location')]).toEqual([302, to])
   })
-  test('data is answered with 401 instead', async () => expect(((await guarded(signedInData, 'http://oxpecker.example/places', null)) as Response).status).toBe(401))
+  test('data is answered with 401 instead', async () =>
+    expect(((await guarded(signedInData, 'http://oxpecker.example/places', null)) as Response).status).toBe(401))
   test('a route that forgot its guard has no viewer, rather than nobody', () => {
     const context = new RouterContextProvider()
     context.set(viewerContext, null)

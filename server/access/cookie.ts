@@ -1,4 +1,4 @@
-import { createCookie, type MiddlewareFunction, redirect, type RouterContextProvider } from 'react-router'
+import { createCookie, type MiddlewareFunction, type RouterContextProvider, redirect } from 'react-router'
 import { database } from '#server/db.server'
 import { isBehindTls } from '#server/settings.server'
 import { sessionContext, viewerContext } from './context'
@@ -11,7 +11,14 @@ const held: { session?: ReturnType<typeof createCookie>; device?: ReturnType<typ
 /** A cookie of ours: signed, out of reach of scripts, not sent along from other sites' forms; behind TLS bound to this host alone (RFC 6265bis, 4.1.3.2). */
 function cookie(name: string, maxAge: number) {
   const secure = isBehindTls()
-  return createCookie(secure ? `__Host-${name}` : name, { httpOnly: true, sameSite: 'lax', path: '/', maxAge, secure, secrets: keysFor('cookie').map((key) => key.toString('hex')) })
+  return createCookie(secure ? `__Host-${name}` : name, {
+    httpOnly: true,
+    sameSite: 'lax',
+    path: '/',
+    maxAge,
+    secure,
+    secrets: keysFor('cookie').map((key) => key.toString('hex')),
+  })
 }
 
 /** The cookie that a session is known by. */

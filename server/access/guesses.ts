@@ -24,7 +24,12 @@ export interface Attempt {
 }
 
 const keysOf = ({ account, caller, device }: Attempt): { key: string; patience: Patience }[] =>
-  device ? [{ key: `device:${device}:${account}`, patience: ofPair }] : [{ key: `pair:${caller}:${account}`, patience: ofPair }, { key: `caller:${caller}`, patience: ofCaller }]
+  device
+    ? [{ key: `device:${device}:${account}`, patience: ofPair }]
+    : [
+        { key: `pair:${caller}:${account}`, patience: ofPair },
+        { key: `caller:${caller}`, patience: ofCaller },
+      ]
 
 /**
  * Counts a try before it is looked at, so that eighty at once are eighty. Returns how long to wait where too many went before (nothing is
@@ -32,19 +37,30 @@ const keysOf = ({ account, caller, device }: Attempt): { key: string; patience: 
  * always be reached from a place that did not guess.
  */
 export function countTry(db: Db, attempt: Attempt, now: number): { waitMs: number } | null {
-  return withoutFlush(db, () => inTransaction(db, () => {
-    const keys = keysOf(attempt).map((each) => ({ ...each, row: db.select().from(guess).where(eq(guess.key, each.key)).get() }))
-    const waitMs = Math.max(0, ...keys.map(({ row }) => (row ? row.nextAt - now : 0)))
-    if (waitMs > 0) return { waitMs }
-    for (const { key, patience, row } of keys) {
-      const tries = (row && row.lastAt > now - forgetAfterMs ? row.tries : 0) + 1
-      const wait = tries < patience.free ? 0 : Math.min(patience.longestWaitMs, 1000 * 2 ** Math.min(20, tries - patience.free))
-      const values = { tries, lastAt: now, nextAt: now + wait }
-      db.insert(guess).values({ key, ...values }).onConflictDoUpdate({ target: guess.key, set: values }).run()
-    }
-    db.delete(guess).where(lt(guess.lastAt, now - forgetAfterMs)).run()
-    return null
-  }))
+  return withoutFlush(db, () =>
+    inTransaction(db, () => {
+      const keys = keysOf(attempt).map((each) => ({
+        ...each,
+        row: db.select().from(guess).where(eq(guess.key, each.key)).get(),
+      }))
+      const waitMs = Math.max(0, ...keys.map(({ row }) => (row ? row.nextAt - now : 0)))
+      if (waitMs > 0) return { waitMs }
+      for (const { key, patience, row } of keys) {
+        const tries = (row && row.lastAt > now - forgetAfterMs ? row.tries : 0) + 1
+        const wait =
+          tries < patience.free ? 0 : Math.min(patience.longestWaitMs, 1000 * 2 ** Math.min(20, tries - patience.free))
+        const values = { tries, lastAt: now, nextAt: now + wait }
+        db.insert(guess)
+          .values({ key, ...values })
+          .onConflictDoUpdate({ target: guess.key, set: values })
+          .run()
+      }
+      db.delete(guess)
+        .where(lt(guess.lastAt, now - forgetAfterMs))
+        .run()
+      return null
+    }),
+  )
 }
 
 /** Counts are kept over a restart, but need not be on the disk before the next request: a storm of them would make everybody wait for it. */
@@ -62,6 +78,14 @@ function withoutFlush<T>(db: Db, work: () => T): T {
 export function forgetTries(db: Db, attempt: Attempt): void {
   for (const { key } of keysOf(attempt).slice(0, 1)) db.delete(guess).where(eq(guess.key, key)).run()
   if (attempt.device) return
-  const caller = db.select().from(guess).where(eq(guess.key, `caller:${attempt.caller}`)).get()
-  if (caller) db.update(guess).set({ tries: Math.max(0, caller.tries - 1), nextAt: 0 }).where(eq(guess.key, caller.key)).run()
+  const caller = db
+    .select()
+    .from(guess)
+    .where(eq(guess.key, `caller:${attempt.caller}`))
+    .get()
+  if (caller)
+    db.update(guess)
+      .set({ tries: Math.max(0, caller.tries - 1), nextAt: 0 })
+      .where(eq(guess.key, caller.key))
+      .run()
 }

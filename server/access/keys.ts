@@ -5,7 +5,8 @@ import { settings } from '#server/settings.server'
 export type KeyPurpose = 'cookie' | 'confirmation-link' | 'carrier-link' | 'seal' | 'account'
 
 /** A key of 32 bytes for one purpose, derived from a secret (HKDF with SHA-256, RFC 5869). */
-export const deriveKey = (secret: string, purpose: KeyPurpose): Buffer => Buffer.from(hkdfSync('sha256', secret, 'oxpecker', purpose, 32))
+export const deriveKey = (secret: string, purpose: KeyPurpose): Buffer =>
+  Buffer.from(hkdfSync('sha256', secret, 'oxpecker', purpose, 32))
 
 /** The keys of a purpose: the present one first, then the one before it while `OX_SECRET_BEFORE` names its secret. */
 export function keysFor(purpose: KeyPurpose): [Buffer, ...Buffer[]] {
@@ -13,10 +14,12 @@ export function keysFor(purpose: KeyPurpose): [Buffer, ...Buffer[]] {
   return [deriveKey(OX_SECRET, purpose), ...(OX_SECRET_BEFORE ? [deriveKey(OX_SECRET_BEFORE, purpose)] : [])]
 }
 
-const signatureOf = (key: Buffer, purpose: KeyPurpose, id: number) => createHmac('sha256', key).update(`${purpose}:${id}`).digest('base64url')
+const signatureOf = (key: Buffer, purpose: KeyPurpose, id: number) =>
+  createHmac('sha256', key).update(`${purpose}:${id}`).digest('base64url')
 
 /** `41.k3J…`: an id with a keyed hash (HMAC with SHA-256), so that no other id can be guessed. */
-export const signId = (id: number, purpose: KeyPurpose): string => `${id}.${signatureOf(keysFor(purpose)[0], purpose, id)}`
+export const signId = (id: number, purpose: KeyPurpose): string =>
+  `${id}.${signatureOf(keysFor(purpose)[0], purpose, id)}`
 
 /** The id of a token that one of our keys signed; null where it is altered or none. */
 export function idOf(token: string, purpose: KeyPurpose): number | null {
@@ -71,4 +74,5 @@ export function isSealedNow(text: string): boolean {
 export const isSealed = (text: string): boolean => text.startsWith(sealMark)
 
 /** The same for the same account, and telling nothing of it: how a bank account is found again elsewhere. */
-export const accountKey = (routing: string, account: string): string => createHmac('sha256', keysFor('account')[0]).update(`${routing}:${account}`).digest('hex')
+export const accountKey = (routing: string, account: string): string =>
+  createHmac('sha256', keysFor('account')[0]).update(`${routing}:${account}`).digest('hex')

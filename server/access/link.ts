@@ -7,25 +7,39 @@ const linkLife = 7 * 24 * 3_600_000
 
 /** Makes a link to one confirmation, good for seven days, and its token. */
 export function createLink(db: Db, confirmationId: number, now: number): string {
-  const row = db.insert(link).values({ confirmationId, expiresAt: now + linkLife }).returning({ id: link.id }).get()
+  const row = db
+    .insert(link)
+    .values({ confirmationId, expiresAt: now + linkLife })
+    .returning({ id: link.id })
+    .get()
   return linkToken(row.id)
 }
 
 export const linkToken = (linkId: number): string => signId(linkId, 'confirmation-link')
 
-export type OpenedLink = { confirmationId: number } | { refusal: { code: 'altered' | 'expired' | 'revoked'; message: string } }
+export type OpenedLink =
+  | { confirmationId: number }
+  | { refusal: { code: 'altered' | 'expired' | 'revoked'; message: string } }
 
 /** What a token opens at `now`, or why it opens nothing. */
 export function openLink(db: Db, token: string, now: number): OpenedLink {
   const linkId = idOf(token, 'confirmation-link')
   const row = linkId === null ? null : db.select().from(link).where(eq(link.id, linkId)).get()
-  if (!row) return { refusal: { code: 'altered', message: 'This link is not complete or was altered. Open it from the mail again.' } }
-  if (row.revokedAt !== null) return { refusal: { code: 'revoked', message: 'This link was withdrawn. Ask us for a new one.' } }
-  if (row.expiresAt <= now) return { refusal: { code: 'expired', message: 'This link is past its time. Ask us for a new one.' } }
+  if (!row)
+    return {
+      refusal: { code: 'altered', message: 'This link is not complete or was altered. Open it from the mail again.' },
+    }
+  if (row.revokedAt !== null)
+    return { refusal: { code: 'revoked', message: 'This link was withdrawn. Ask us for a new one.' } }
+  if (row.expiresAt <= now)
+    return { refusal: { code: 'expired', message: 'This link is past its time. Ask us for a new one.' } }
   return { confirmationId: row.confirmationId }
 }
 
 /** Withdraws every link to a confirmation. */
 export function revokeLinks(db: Db, confirmationId: number, now: number): void {
-  db.update(link).set({ revokedAt: now }).where(and(eq(link.confirmationId, confirmationId), isNull(link.revokedAt))).run()
+  db.update(link)
+    .set({ revokedAt: now })
+    .where(and(eq(link.confirmationId, confirmationId), isNull(link.revokedAt)))
+    .run()
 }

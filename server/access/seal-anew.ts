@@ -15,17 +15,30 @@ export function sealAnew(db: Db): number {
 
 function sealPartners(db: Db): number {
   // Read as they lie, past the column that opens them.
-  const rows = db.$client.prepare("select id, secret from partner where secret <> ''").all() as { id: number; secret: string }[]
+  const rows = db.$client.prepare("select id, secret from partner where secret <> ''").all() as {
+    id: number
+    secret: string
+  }[]
   const old = rows.filter(({ secret }) => !isSealedNow(secret))
-  for (const { id, secret } of old) db.$client.prepare('update partner set secret = ? where id = ?').run(seal(isSealed(secret) ? unseal(secret) : secret), id)
+  for (const { id, secret } of old)
+    db.$client
+      .prepare('update partner set secret = ? where id = ?')
+      .run(seal(isSealed(secret) ? unseal(secret) : secret), id)
   return old.length
 }
 
 function sealPayees(db: Db): number {
-  const old = db.select({ id: payee.id, routing: payee.routing, sealed: payee.accountSealed }).from(payee).all().filter(({ sealed }) => !isSealedNow(sealed))
+  const old = db
+    .select({ id: payee.id, routing: payee.routing, sealed: payee.accountSealed })
+    .from(payee)
+    .all()
+    .filter(({ sealed }) => !isSealedNow(sealed))
   for (const { id, routing, sealed } of old) {
     const account = isSealed(sealed) ? unseal(sealed) : unsealFirstKind(sealed)
-    db.update(payee).set({ accountSealed: seal(account), accountKey: accountKey(routing, account) }).where(eq(payee.id, id)).run()
+    db.update(payee)
+      .set({ accountSealed: seal(account), accountKey: accountKey(routing, account) })
+      .where(eq(payee.id, id))
+      .run()
   }
   return old.length
 }

@@ -25,15 +25,35 @@ interface SignInRefusal {
 export type SignIn = { token: string; userId: number } | { refusal: SignInRefusal }
 
 /** Checks email address and password; a session's token when they are right. A wrong address and a wrong password answer alike. */
-export async function signIn(db: Db, attempt: { mail: string; password: string; caller: string; device?: string | null }, now: number): Promise<SignIn> {
+export async function signIn(
+  db: Db,
+  attempt: { mail: string; password: string; caller: string; device?: string | null },
+  now: number,
+): Promise<SignIn> {
   const account = attempt.mail.trim().toLowerCase()
   const counted = { account, caller: attempt.caller, device: attempt.device ?? null }
   const early = countTry(db, counted, now)
-  if (early) return refused(db, { code: 'too_many_guesses', message: `Too many wrong guesses from here. Try again in ${waitWords(early.waitMs)}.` }, counted)
+  if (early)
+    return refused(
+      db,
+      {
+        code: 'too_many_guesses',
+        message: `Too many wrong guesses from here. Try again in ${waitWords(early.waitMs)}.`,
+      },
+      counted,
+    )
   const found = db.select().from(user).where(eq(user.mail, account)).get()
-  if (hashing.waiting.length >= mostWaiting) return refused(db, { code: 'busy', message: 'Too many people are signing in just now. Try again in a minute.' }, counted)
-  const right = await oneOfFew(async () => verify(found?.passwordHash ?? (await unknownHash()), attempt.password).catch(() => false))
-  if (!found || !right) return refused(db, { code: 'wrong', message: 'Mail address or password is not right.' }, counted)
+  if (hashing.waiting.length >= mostWaiting)
+    return refused(
+      db,
+      { code: 'busy', message: 'Too many people are signing in just now. Try again in a minute.' },
+      counted,
+    )
+  const right = await oneOfFew(async () =>
+    verify(found?.passwordHash ?? (await unknownHash()), attempt.password).catch(() => false),
+  )
+  if (!found || !right)
+    return refused(db, { code: 'wrong', message: 'Mail address or password is not right.' }, counted)
   forgetTries(db, counted)
   return { token: openSession(db, found.id, now), userId: found.id }
 }
@@ -41,7 +61,10 @@ export async function signIn(db: Db, attempt: { mail: string; password: string; 
 /** The log names people by id; an address that is nobody's is told as it was typed. */
 function refused(db: Db, refusal: SignInRefusal, { account, caller }: { account: string; caller: string }): SignIn {
   const known = db.select({ id: user.id }).from(user).where(eq(user.mail, account)).get()
-  logger().warn({ code: refusal.code, ...(known ? { userId: known.id } : { account: account.slice(0, 80) }), caller }, 'sign-in refused')
+  logger().warn(
+    { code: refusal.code, ...(known ? { userId: known.id } : { account: account.slice(0, 80) }), caller },
+    'sign-in refused',
+  )
   return { refusal }
 }
 
@@ -79,19 +102,31 @@ export const tokenHash = (token: string): string => createHash('sha256').update(
 function openSession(db: Db, userId: number, now: number): string {
   const token = randomBytes(32).toString('base64url')
   db.delete(session).where(lt(session.expiresAt, now)).run()
-  db.insert(session).values({ tokenHash: tokenHash(token), userId, expiresAt: now + sessionLifeMs, seenAt: now }).run()
+  db.insert(session)
+    .values({ tokenHash: tokenHash(token), userId, expiresAt: now + sessionLifeMs, seenAt: now })
+    .run()
   return token
 }
 
 /** Ends a session, and the live streams that were opened under it. */
 export function signOut(db: Db, token: string): void {
-  db.delete(session).where(eq(session.tokenHash, tokenHash(token))).run()
+  db.delete(session)
+    .where(eq(session.tokenHash, tokenHash(token)))
+    .run()
   endStreamsOf(tokenHash(token))
 }
 
 const sessionQuery = prepared((db) =>
   db
-    .select({ id: user.id, name: user.name, mail: user.mail, phone: user.phone, role: user.role, expiresAt: session.expiresAt, seenAt: session.seenAt })
+    .select({
+      id: user.id,
+      name: user.name,
+      mail: user.mail,
+      phone: user.phone,
+      role: user.role,
+      expiresAt: session.expiresAt,
+      seenAt: session.seenAt,
+    })
     .from(session)
     .innerJoin(user, eq(user.id, session.userId))
     .where(eq(session.tokenHash, sql.placeholder('tokenHash')))
@@ -110,7 +145,10 @@ export function viewerOf(db: Db, token: string, now: number): Viewer | null {
 /** Somebody who cannot be noted as seen (a full disk) can still read. */
 function noteSeen(db: Db, token: string, now: number): void {
   try {
-    db.update(session).set({ seenAt: now }).where(eq(session.tokenHash, tokenHash(token))).run()
+    db.update(session)
+      .set({ seenAt: now })
+      .where(eq(session.tokenHash, tokenHash(token)))
+      .run()
   } catch (error) {
     logger().warn({ err: error }, 'a session could not be noted as used')
   }

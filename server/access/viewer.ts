@@ -1,4 +1,4 @@
-import { type Permission, may, permissionWords, type Role } from '#core/access/access'
+import { may, type Permission, permissionWords, type Role } from '#core/access/access'
 
 /** Who is signed in, as every loader and action knows them. */
 export interface Viewer {

@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm'
 import { type Duplicate, duplicatesOf } from '#core/carrier/duplicates'
-import type { Equipment } from '#core/load/load'
 import { linkFactsOf } from '#core/link/link'
+import type { Equipment } from '#core/load/load'
 import { cellOf } from '#core/place/place'
 import { resolvePlace } from '#core/place/resolve'
 import { fieldsOf } from '#core/register/fields'
@@ -27,25 +27,66 @@ export async function addCarrier(db: Db, typed: string, act: CarrierAct): Promis
 }
 
 /** Adds a carrier from its record; equipment may be told where it is known from elsewhere. */
-export function addRecord(db: Db, record: RegisterRecord, act: CarrierAct & { fresh: boolean; equipment?: Equipment[]; source?: string }): Added | AddRefusal {
+export function addRecord(
+  db: Db,
+  record: RegisterRecord,
+  act: CarrierAct & { fresh: boolean; equipment?: Equipment[]; source?: string },
+): Added | AddRefusal {
   return inTransaction(db, () => {
-    const held = db.select({ id: carrier.id, name: carrier.name }).from(carrier).where(sql`${carrier.dotNumber} = ${record.dotNumber} or (${record.mcNumber} is not null and ${carrier.mcNumber} = ${record.mcNumber})`).get()
-    if (held) return { refusal: { code: 'already_held', message: `${held.name} is already with us.`, carrierId: held.id } }
+    const held = db
+      .select({ id: carrier.id, name: carrier.name })
+      .from(carrier)
+      .where(
+        sql`${carrier.dotNumber} = ${record.dotNumber} or (${record.mcNumber} is not null and ${carrier.mcNumber} = ${record.mcNumber})`,
+      )
+      .get()
+    if (held)
+      return { refusal: { code: 'already_held', message: `${held.name} is already with us.`, carrierId: held.id } }
     const duplicates = findDuplicates(db, record)
     const home = homeOf(record)
     const name = record.tradeName || record.legalName
     const { id } = db
       .insert(carrier)
       .values({
-        name, search: [record.legalName, record.tradeName].filter(Boolean).join(' / ').toLowerCase(), mcNumber: record.mcNumber, dotNumber: record.dotNumber, mail: record.mail ?? '', phone: record.phones[0] ?? '',
-        homeCity: record.physical.city, homeRegion: record.physical.region, homeLat: home.lat, homeLon: home.lon, homeCell: cellOf(home), equipment: act.equipment ?? equipmentOf(record), powerUnits: record.powerUnits, addedAt: act.now, addedBy: act.by.name,
+        name,
+        search: [record.legalName, record.tradeName].filter(Boolean).join(' / ').toLowerCase(),
+        mcNumber: record.mcNumber,
+        dotNumber: record.dotNumber,
+        mail: record.mail ?? '',
+        phone: record.phones[0] ?? '',
+        homeCity: record.physical.city,
+        homeRegion: record.physical.region,
+        homeLat: home.lat,
+        homeLon: home.lon,
+        homeCell: cellOf(home),
+        equipment: act.equipment ?? equipmentOf(record),
+        powerUnits: record.powerUnits,
+        addedAt: act.now,
+        addedBy: act.by.name,
       })
       .returning({ id: carrier.id })
       .get()
     recordFacts(db, id, fieldsOf(record), { source: 'register', whole: true }, act.now)
-    if (record.mail || record.phones[0]) db.insert(contact).values({ carrierId: id, name: record.officers[0] ?? 'Dispatch', role: 'dispatch', mail: record.mail, phone: record.phones[0] ?? null, addedAt: act.now, addedBy: 'the register' }).run()
+    if (record.mail || record.phones[0])
+      db.insert(contact)
+        .values({
+          carrierId: id,
+          name: record.officers[0] ?? 'Dispatch',
+          role: 'dispatch',
+          mail: record.mail,
+          phone: record.phones[0] ?? null,
+          addedAt: act.now,
+          addedBy: 'the register',
+        })
+        .run()
     keepLinks(db, record, id)
-    writeCarrierLog(db, id, 'carrier_added', { from: act.source ?? 'register', duplicates: duplicates.map((each) => each.name) }, act)
+    writeCarrierLog(
+      db,
+      id,
+      'carrier_added',
+      { from: act.source ?? 'register', duplicates: duplicates.map((each) => each.name) },
+      act,
+    )
     const verdict = keepVerdicts(db, [id], act.now).get(id)!
     return { carrierId: id, verdict, duplicates, fresh: act.fresh }
   })
@@ -55,10 +96,19 @@ export function addRecord(db: Db, record: RegisterRecord, act: CarrierAct & { fr
 export function findDuplicates(db: Db, record: RegisterRecord): Duplicate[] {
   const facts = linkFactsOf(record)
   const rows = db
-    .select({ carrierId: carrier.id, name: carrier.name, dotNumber: carrier.dotNumber, kind: linkFact.kind, key: linkFact.key, words: linkFact.words })
+    .select({
+      carrierId: carrier.id,
+      name: carrier.name,
+      dotNumber: carrier.dotNumber,
+      kind: linkFact.kind,
+      key: linkFact.key,
+      words: linkFact.words,
+    })
     .from(linkFact)
     .innerJoin(carrier, eq(carrier.dotNumber, linkFact.dotNumber))
-    .where(sql`(${linkFact.kind}, ${linkFact.key}) in (select json_extract(value, '$[0]'), json_extract(value, '$[1]') from json_each(${JSON.stringify(facts.map((fact) => [fact.kind, fact.key]))}))`)
+    .where(
+      sql`(${linkFact.kind}, ${linkFact.key}) in (select json_extract(value, '$[0]'), json_extract(value, '$[1]') from json_each(${JSON.stringify(facts.map((fact) => [fact.kind, fact.key]))}))`,
+    )
     .limit(200)
     .all()
   const held = new Map<number, { carrierId: number; name: string; dotNumber: string; facts: typeof facts }>()
@@ -67,7 +117,9 @@ export function findDuplicates(db: Db, record: RegisterRecord): Duplicate[] {
     each.facts.push({ kind, key, words })
     held.set(row.carrierId, each)
   }
-  return duplicatesOf({ dotNumber: record.dotNumber, facts }, [...held.values()]).filter((each) => each.dotNumber !== record.dotNumber)
+  return duplicatesOf({ dotNumber: record.dotNumber, facts }, [...held.values()]).filter(
+    (each) => each.dotNumber !== record.dotNumber,
+  )
 }
 
 /** Where a record's address lies; a place nobody knows lies nowhere near anything. */

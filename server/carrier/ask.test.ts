@@ -19,7 +19,12 @@ afterEach(async () => {
 
 const to = 'dispatch@carrier1.example'
 const send = (at = now) => sendCarrierMail(world.db, nextDue(world.db, 'carrier_mail', at)!, () => at)
-const kinds = () => world.db.select({ kind: carrierLog.kind }).from(carrierLog).all().map((row) => row.kind)
+const kinds = () =>
+  world.db
+    .select({ kind: carrierLog.kind })
+    .from(carrierLog)
+    .all()
+    .map((row) => row.kind)
 const refuse = (code: number) => Object.assign(new Error('no'), { responseCode: code })
 
 describe('papers asked for', () => {
@@ -36,7 +41,9 @@ describe('papers asked for', () => {
     expect(world.db.select().from(outbox).get()).toMatchObject({ state: 'sent' })
   })
   test('of nobody are refused, and nothing waits to be sent', () => {
-    expect(ask(world.db, 99, { purpose: 'papers', to, kinds: ['w9'] }, ines)).toMatchObject({ refusal: { code: 'no_such_carrier' } })
+    expect(ask(world.db, 99, { purpose: 'papers', to, kinds: ['w9'] }, ines)).toMatchObject({
+      refusal: { code: 'no_such_carrier' },
+    })
     expect(world.db.select().from(outbox).all()).toEqual([])
     expect(world.db.select().from(carrierLink).all()).toEqual([])
   })
@@ -48,7 +55,13 @@ describe('papers asked for', () => {
   test('again is another link: the first one stays what it was', () => {
     ask(world.db, 1, { purpose: 'papers', to, kinds: ['w9'] }, ines)
     ask(world.db, 1, { purpose: 'papers', to, kinds: ['letter'] }, ines)
-    expect(world.db.select().from(carrierLink).all().map((row) => row.kinds)).toEqual([['w9'], ['letter']])
+    expect(
+      world.db
+        .select()
+        .from(carrierLink)
+        .all()
+        .map((row) => row.kinds),
+    ).toEqual([['w9'], ['letter']])
   })
 })
 
@@ -87,7 +100,16 @@ describe('a mail that does not arrive', () => {
 describe('a carrier is told that a load is cancelled', () => {
   const cancelled = (payMinor: number | null) => {
     const loadId = openLoad(world.db)
-    enqueue(world.db, { kind: 'carrier_mail', stream: `load-${loadId}`, loadId, payload: { cancelled: { loadId, carrierId: 1, payMinor } } }, now)
+    enqueue(
+      world.db,
+      {
+        kind: 'carrier_mail',
+        stream: `load-${loadId}`,
+        loadId,
+        payload: { cancelled: { loadId, carrierId: 1, payMinor } },
+      },
+      now,
+    )
     return loadId
   }
   test('with what it is paid for the truck, and nothing of the customer', async () => {
@@ -109,10 +131,26 @@ describe('a carrier is told that a load is cancelled', () => {
     const loadId = cancelled(null)
     server.answer = refuse(550)
     expect(await send()).toBe(false)
-    expect(world.db.select().from(log).all().filter((line) => line.loadId === loadId).map((line) => line.kind)).toContain('mail_failed')
+    expect(
+      world.db
+        .select()
+        .from(log)
+        .all()
+        .filter((line) => line.loadId === loadId)
+        .map((line) => line.kind),
+    ).toContain('mail_failed')
   })
   test('a load or carrier that is not there is a fault of ours, told with its key', async () => {
-    enqueue(world.db, { kind: 'carrier_mail', stream: 'x', loadId: null, payload: { cancelled: { loadId: 1, carrierId: 77, payMinor: null } } }, now)
+    enqueue(
+      world.db,
+      {
+        kind: 'carrier_mail',
+        stream: 'x',
+        loadId: null,
+        payload: { cancelled: { loadId: 1, carrierId: 77, payMinor: null } },
+      },
+      now,
+    )
     await expect(send()).rejects.toThrow(/names load 1 or carrier 77/)
   })
 })

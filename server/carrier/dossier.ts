@@ -7,7 +7,20 @@ import { vet } from '#core/vetting/vetting'
 import { type Db, prepared } from '#server/db.server'
 import { feedState } from '#server/register/feed'
 import { recordOf } from '#server/register/keep'
-import { carrier, carrierLink, carrierLog, contact, fact, linkFact, load, loadMark, paper, payee, policy, registerRecord } from '#server/schema'
+import {
+  carrier,
+  carrierLink,
+  carrierLog,
+  contact,
+  fact,
+  linkFact,
+  load,
+  loadMark,
+  paper,
+  payee,
+  policy,
+  registerRecord,
+} from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { carriersToVet } from '#server/vetting/carriers-to-vet'
 import { currentPolicy } from '#server/vetting/policy'
@@ -30,42 +43,119 @@ export function readDossier(db: Db, carrierId: number, now: number) {
     carrier: row,
     record: known?.record ?? null,
     fields: known ? fieldsOf(known.record) : {},
-    register: { currentAt: Math.max(feed?.currentAt ?? 0, known?.confirmedAt ?? 0) || null, ageHours: facts.registerAgeHours, problem: feed?.problem ?? null },
+    register: {
+      currentAt: Math.max(feed?.currentAt ?? 0, known?.confirmedAt ?? 0) || null,
+      ageHours: facts.registerAgeHours,
+      problem: feed?.problem ?? null,
+    },
     verdict: vet({ carrier: facts, load: null, today }, currentPolicy(db)),
     cover: coverOf(facts),
     policies: db.select().from(policy).where(eq(policy.carrierId, carrierId)).orderBy(desc(policy.expiresOn)).all(),
     contacts: db.select().from(contact).where(eq(contact.carrierId, carrierId)).orderBy(contact.id).all(),
-    papers: db.select().from(paper).where(eq(paper.carrierId, carrierId)).orderBy(desc(paper.id)).all().map(({ storedAs, ...rest }) => ({ ...rest, kept: storedAs !== null })),
-    links: db.select().from(carrierLink).where(and(eq(carrierLink.carrierId, carrierId), isNull(carrierLink.revokedAt), isNull(carrierLink.usedAt))).orderBy(desc(carrierLink.id)).limit(5).all().filter((link) => link.expiresAt > now),
-    payees: db.select({ id: payee.id, kind: payee.kind, name: payee.name, bankName: payee.bankName, accountEnd: payee.accountEnd, state: payee.state, askedBy: payee.askedBy, askedAt: payee.askedAt, decidedBy: payee.decidedBy, decidedAt: payee.decidedAt }).from(payee).where(eq(payee.carrierId, carrierId)).orderBy(desc(payee.id)).limit(10).all(),
+    papers: db
+      .select()
+      .from(paper)
+      .where(eq(paper.carrierId, carrierId))
+      .orderBy(desc(paper.id))
+      .all()
+      .map(({ storedAs, ...rest }) => ({ ...rest, kept: storedAs !== null })),
+    links: db
+      .select()
+      .from(carrierLink)
+      .where(and(eq(carrierLink.carrierId, carrierId), isNull(carrierLink.revokedAt), isNull(carrierLink.usedAt)))
+      .orderBy(desc(carrierLink.id))
+      .limit(5)
+      .all()
+      .filter((link) => link.expiresAt > now),
+    payees: db
+      .select({
+        id: payee.id,
+        kind: payee.kind,
+        name: payee.name,
+        bankName: payee.bankName,
+        accountEnd: payee.accountEnd,
+        state: payee.state,
+        askedBy: payee.askedBy,
+        askedAt: payee.askedAt,
+        decidedBy: payee.decidedBy,
+        decidedAt: payee.decidedAt,
+      })
+      .from(payee)
+      .where(eq(payee.carrierId, carrierId))
+      .orderBy(desc(payee.id))
+      .limit(10)
+      .all(),
     grades: gradesOf(countsOf(db, carrierId, row.name), allCounts(db, now)),
     facts: factsOverTime(db, carrierId),
     group: groupOf(db, row.dotNumber),
     loads,
     lanes: lanesOf(loads),
-    log: db.select().from(carrierLog).where(eq(carrierLog.carrierId, carrierId)).orderBy(desc(carrierLog.id)).limit(80).all(),
+    log: db
+      .select()
+      .from(carrierLog)
+      .where(eq(carrierLog.carrierId, carrierId))
+      .orderBy(desc(carrierLog.id))
+      .limit(80)
+      .all(),
   }
 }
 export type Dossier = NonNullable<ReturnType<typeof readDossier>>
 
 function loadsOf(db: Db, carrierId: number) {
-  const marks = db.select({ loadId: loadMark.loadId, mark: loadMark.mark }).from(loadMark).where(eq(loadMark.carrierId, carrierId)).all()
+  const marks = db
+    .select({ loadId: loadMark.loadId, mark: loadMark.mark })
+    .from(loadMark)
+    .where(eq(loadMark.carrierId, carrierId))
+    .all()
   return db
-    .select({ id: load.id, number: load.number, state: load.state, originCity: load.originCity, originRegion: load.originRegion, originLat: load.originLat, originLon: load.originLon, destCity: load.destCity, destRegion: load.destRegion, destLat: load.destLat, destLon: load.destLon, pickupAt: load.pickupAt, deliverBy: load.deliverBy, destZone: load.destZone, payMinor: load.payMinor, onTime: load.deliveredOnTime, equipment: load.equipment })
+    .select({
+      id: load.id,
+      number: load.number,
+      state: load.state,
+      originCity: load.originCity,
+      originRegion: load.originRegion,
+      originLat: load.originLat,
+      originLon: load.originLon,
+      destCity: load.destCity,
+      destRegion: load.destRegion,
+      destLat: load.destLat,
+      destLon: load.destLon,
+      pickupAt: load.pickupAt,
+      deliverBy: load.deliverBy,
+      destZone: load.destZone,
+      payMinor: load.payMinor,
+      onTime: load.deliveredOnTime,
+      equipment: load.equipment,
+    })
     .from(load)
     .where(and(eq(load.carrierId, carrierId), eq(load.practice, false)))
     .orderBy(desc(load.pickupAt))
     .limit(mostLoads)
     .all()
-    .map((row) => ({ ...row, marks: marks.filter((each) => each.loadId === row.id).map(({ mark }) => mark), deliverOn: dayOf(toLocal(row.deliverBy, row.destZone)) }))
+    .map((row) => ({
+      ...row,
+      marks: marks.filter((each) => each.loadId === row.id).map(({ mark }) => mark),
+      deliverOn: dayOf(toLocal(row.deliverBy, row.destZone)),
+    }))
 }
 
 /** The lanes a carrier ran for us, the most often first. */
 function lanesOf(loads: ReturnType<typeof loadsOf>) {
-  const lanes = new Map<string, { from: string; to: string; count: number; originLat: number; originLon: number; destLat: number; destLon: number }>()
+  const lanes = new Map<
+    string,
+    { from: string; to: string; count: number; originLat: number; originLon: number; destLat: number; destLon: number }
+  >()
   for (const each of loads) {
     const [from, to] = [`${each.originCity} ${each.originRegion}`, `${each.destCity} ${each.destRegion}`]
-    const lane = lanes.get(`${from}>${to}`) ?? { from, to, count: 0, originLat: each.originLat, originLon: each.originLon, destLat: each.destLat, destLon: each.destLon }
+    const lane = lanes.get(`${from}>${to}`) ?? {
+      from,
+      to,
+      count: 0,
+      originLat: each.originLat,
+      originLon: each.originLon,
+      destLat: each.destLat,
+      destLon: each.destLon,
+    }
     lane.count++
     lanes.set(`${from}>${to}`, lane)
   }
@@ -74,26 +164,81 @@ function lanesOf(loads: ReturnType<typeof loadsOf>) {
 
 /** Each fact as it is now, with what it was before. */
 function factsOverTime(db: Db, carrierId: number) {
-  const now = db.select().from(fact).where(and(eq(fact.carrierId, carrierId), isNull(fact.endedAt))).orderBy(fact.id).limit(mostFacts).all()
-  const before = db.select().from(fact).where(and(eq(fact.carrierId, carrierId), isNotNull(fact.endedAt))).orderBy(desc(fact.endedAt)).limit(mostFacts).all()
-  const current = now.map((row) => ({ ...row, former: before.filter((other) => other.field === row.field && other.source === row.source) }))
+  const now = db
+    .select()
+    .from(fact)
+    .where(and(eq(fact.carrierId, carrierId), isNull(fact.endedAt)))
+    .orderBy(fact.id)
+    .limit(mostFacts)
+    .all()
+  const before = db
+    .select()
+    .from(fact)
+    .where(and(eq(fact.carrierId, carrierId), isNotNull(fact.endedAt)))
+    .orderBy(desc(fact.endedAt))
+    .limit(mostFacts)
+    .all()
+  const current = now.map((row) => ({
+    ...row,
+    former: before.filter((other) => other.field === row.field && other.source === row.source),
+  }))
   const gone = before.filter((row) => !now.some((other) => other.field === row.field && other.source === row.source))
   return { current, gone }
 }
 
-const factsQuery = prepared((db) => db.select({ kind: linkFact.kind, key: linkFact.key, words: linkFact.words }).from(linkFact).where(eq(linkFact.dotNumber, sql.placeholder('dotNumber'))).prepare())
-const holdersQuery = prepared((db) => db.select({ dotNumber: linkFact.dotNumber }).from(linkFact).where(and(eq(linkFact.kind, sql.placeholder('kind')), eq(linkFact.key, sql.placeholder('key')))).limit(mostTelling + 1).prepare())
+const factsQuery = prepared((db) =>
+  db
+    .select({ kind: linkFact.kind, key: linkFact.key, words: linkFact.words })
+    .from(linkFact)
+    .where(eq(linkFact.dotNumber, sql.placeholder('dotNumber')))
+    .prepare(),
+)
+const holdersQuery = prepared((db) =>
+  db
+    .select({ dotNumber: linkFact.dotNumber })
+    .from(linkFact)
+    .where(and(eq(linkFact.kind, sql.placeholder('kind')), eq(linkFact.key, sql.placeholder('key'))))
+    .limit(mostTelling + 1)
+    .prepare(),
+)
 
 /** The carriers joined to one by what they share, ours or not, asked of the tables as far as the group goes. */
 function groupOf(db: Db, dotNumber: string) {
-  const source: LinkSource = { factsOf: (dot) => factsQuery(db).all({ dotNumber: dot }), holders: (kind, key) => holdersQuery(db).all({ kind, key }).map((row) => row.dotNumber) }
+  const source: LinkSource = {
+    factsOf: (dot) => factsQuery(db).all({ dotNumber: dot }),
+    holders: (kind, key) =>
+      holdersQuery(db)
+        .all({ kind, key })
+        .map((row) => row.dotNumber),
+  }
   const group = groupAround(source, dotNumber, 14)
   const names = db
-    .select({ dotNumber: registerRecord.dotNumber, name: registerRecord.name, closedOn: registerRecord.closedOn, mayCarry: registerRecord.mayCarry, carrierId: carrier.id })
+    .select({
+      dotNumber: registerRecord.dotNumber,
+      name: registerRecord.name,
+      closedOn: registerRecord.closedOn,
+      mayCarry: registerRecord.mayCarry,
+      carrierId: carrier.id,
+    })
     .from(registerRecord)
     .leftJoin(carrier, eq(carrier.dotNumber, registerRecord.dotNumber))
     .where(sql`${registerRecord.dotNumber} in (select value from json_each(${JSON.stringify(group.members)}))`)
     .all()
-  return { members: group.members.map((dot) => names.find((row) => row.dotNumber === dot) ?? { dotNumber: dot, name: dot, closedOn: null, mayCarry: true, carrierId: null }), links: group.links.map(({ from, to, facts }) => ({ from, to, facts: facts.map(({ kind, words, holders }) => ({ kind, words, holders })) })) }
+  return {
+    members: group.members.map(
+      (dot) =>
+        names.find((row) => row.dotNumber === dot) ?? {
+          dotNumber: dot,
+          name: dot,
+          closedOn: null,
+          mayCarry: true,
+          carrierId: null,
+        },
+    ),
+    links: group.links.map(({ from, to, facts }) => ({
+      from,
+      to,
+      facts: facts.map(({ kind, words, holders }) => ({ kind, words, holders })),
+    })),
+  }
 }
-

@@ -7,15 +7,29 @@ export interface FactChange {
   to: string | null
 }
 
-const currentQuery = prepared((db) => db.$client.prepare<[{ carrierId: number; source: FactSource }], { id: number; field: string; value: string }>('select id, field, value from fact where carrier_id = @carrierId and source = @source and ended_at is null'))
-const beginQuery = prepared((db) => db.$client.prepare('insert into fact (carrier_id, field, value, source, by_name, seen_at) values (@carrierId, @field, @value, @source, @byName, @now)'))
+const currentQuery = prepared((db) =>
+  db.$client.prepare<[{ carrierId: number; source: FactSource }], { id: number; field: string; value: string }>(
+    'select id, field, value from fact where carrier_id = @carrierId and source = @source and ended_at is null',
+  ),
+)
+const beginQuery = prepared((db) =>
+  db.$client.prepare(
+    'insert into fact (carrier_id, field, value, source, by_name, seen_at) values (@carrierId, @field, @value, @source, @byName, @now)',
+  ),
+)
 const endQuery = prepared((db) => db.$client.prepare('update fact set ended_at = @now where id = @id'))
 
 /**
  * Writes what a source says now of a carrier: a changed fact ends and its new value begins, a fact no longer told ends. What
  * did not change keeps the day it was first seen. Answers the changes.
  */
-export function recordFacts(db: Db, carrierId: number, told: Readonly<Record<string, string>>, by: { source: FactSource; byName?: string; whole: boolean }, now: number): FactChange[] {
+export function recordFacts(
+  db: Db,
+  carrierId: number,
+  told: Readonly<Record<string, string>>,
+  by: { source: FactSource; byName?: string; whole: boolean },
+  now: number,
+): FactChange[] {
   const current = currentQuery(db).all({ carrierId, source: by.source })
   const before = new Map(current.map((row) => [row.field, row]))
   const changes: FactChange[] = []

@@ -7,17 +7,40 @@ const loadsQuery = prepared((db) =>
      from load where (@carrierId is null or carrier_id = @carrierId) and carrier_id is not null and practice = 0`,
   ),
 )
-const offersQuery = prepared((db) => db.$client.prepare('select count(*) offered from offer where (@carrierId is null or carrier_id = @carrierId)'))
+const offersQuery = prepared((db) =>
+  db.$client.prepare('select count(*) offered from offer where (@carrierId is null or carrier_id = @carrierId)'),
+)
 // Kept by the log, for the load itself forgets a carrier that fell through.
-const fellQuery = prepared((db) => db.$client.prepare("select count(*) fell from offer join log on log.load_id = offer.load_id and log.kind = 'award_released' and json_extract(log.data, '$.carrierName') = @name where offer.carrier_id = @carrierId"))
-const acceptedQuery = prepared((db) => db.$client.prepare("select count(distinct load.id) asked, count(distinct case when confirmation.state = 'accepted' then load.id end) accepted from load join confirmation on confirmation.load_id = load.id and confirmation.state <> 'void' where (@carrierId is null or load.carrier_id = @carrierId)"))
+const fellQuery = prepared((db) =>
+  db.$client.prepare(
+    "select count(*) fell from offer join log on log.load_id = offer.load_id and log.kind = 'award_released' and json_extract(log.data, '$.carrierName') = @name where offer.carrier_id = @carrierId",
+  ),
+)
+const acceptedQuery = prepared((db) =>
+  db.$client.prepare(
+    "select count(distinct load.id) asked, count(distinct case when confirmation.state = 'accepted' then load.id end) accepted from load join confirmation on confirmation.load_id = load.id and confirmation.state <> 'void' where (@carrierId is null or load.carrier_id = @carrierId)",
+  ),
+)
 
-const marksQuery = prepared((db) => db.$client.prepare('select mark, count(*) count from load_mark where (@carrierId is null or carrier_id = @carrierId) group by mark'))
+const marksQuery = prepared((db) =>
+  db.$client.prepare(
+    'select mark, count(*) count from load_mark where (@carrierId is null or carrier_id = @carrierId) group by mark',
+  ),
+)
 
 function marksOf(db: Db, carrierId: number | null) {
-  const marks = new Map((marksQuery(db).all({ carrierId }) as { mark: LoadMark; count: number }[]).map(({ mark, count }) => [mark, count]))
+  const marks = new Map(
+    (marksQuery(db).all({ carrierId }) as { mark: LoadMark; count: number }[]).map(({ mark, count }) => [mark, count]),
+  )
   const of = (mark: LoadMark) => marks.get(mark) ?? 0
-  return { pickedUpOnTime: of('picked_up_on_time'), pickedUp: of('picked_up_on_time') + of('picked_up_late'), callsAnswered: of('call_answered'), calls: of('call_answered') + of('call_missed'), claims: of('claim'), disputes: of('dispute') }
+  return {
+    pickedUpOnTime: of('picked_up_on_time'),
+    pickedUp: of('picked_up_on_time') + of('picked_up_late'),
+    callsAnswered: of('call_answered'),
+    calls: of('call_answered') + of('call_missed'),
+    claims: of('claim'),
+    disputes: of('dispute'),
+  }
 }
 
 /**
@@ -25,13 +48,27 @@ function marksOf(db: Db, carrierId: number | null) {
  * noted; where nobody ever noted a claim, none of so many loads is all that is known.
  */
 export function countsOf(db: Db, carrierId: number | null, name = ''): CarrierCounts {
-  const loads = loadsQuery(db).get({ carrierId }) as { awarded: number; hauled: number | null; delivered: number | null; deliveredOnTime: number }
+  const loads = loadsQuery(db).get({ carrierId }) as {
+    awarded: number
+    hauled: number | null
+    delivered: number | null
+    deliveredOnTime: number
+  }
   const { offered } = offersQuery(db).get({ carrierId }) as { offered: number }
   const fell = carrierId === null ? 0 : (fellQuery(db).get({ carrierId, name }) as { fell: number }).fell
   const { asked, accepted } = acceptedQuery(db).get({ carrierId }) as { asked: number; accepted: number }
   // Loads from before confirmations were kept were hauled: they count as accepted.
   const before = loads.awarded - asked
-  return { offered, awarded: loads.awarded + fell, accepted: accepted + before, fellThrough: fell, delivered: loads.delivered ?? 0, deliveredOnTime: loads.deliveredOnTime, ...marksOf(db, carrierId), hauled: loads.hauled ?? 0 }
+  return {
+    offered,
+    awarded: loads.awarded + fell,
+    accepted: accepted + before,
+    fellThrough: fell,
+    delivered: loads.delivered ?? 0,
+    deliveredOnTime: loads.deliveredOnTime,
+    ...marksOf(db, carrierId),
+    hauled: loads.hauled ?? 0,
+  }
 }
 
 const remembered = new WeakMap<object, { at: number; counts: CarrierCounts }>()

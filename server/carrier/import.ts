@@ -1,9 +1,9 @@
 import { eq } from 'drizzle-orm'
 import { type ImportField, type ImportRow, matchColumns, readImportRow } from '#core/carrier/import'
+import { sameName } from '#core/vetting/names'
 import { type Db, inTransaction } from '#server/db.server'
 import { ReadProblem, readAside } from '#server/read/read'
 import { carrier, contact, registerRecord } from '#server/schema'
-import { sameName } from '#core/vetting/names'
 import { addRecord } from './add'
 import type { CarrierAct } from './log'
 
@@ -16,7 +16,16 @@ const atOnce = 50
 export interface ImportOutcome {
   header: string[]
   columns: (ImportField | null)[]
-  rows: { line: number; result: 'added' | 'held' | 'bad'; name: string; why: string; cells: string[]; carrierId: number | null; verdict: string | null; shares: string[] }[]
+  rows: {
+    line: number
+    result: 'added' | 'held' | 'bad'
+    name: string
+    why: string
+    cells: string[]
+    carrierId: number | null
+    verdict: string | null
+    shares: string[]
+  }[]
   added: number
   held: number
   bad: number
@@ -24,16 +33,25 @@ export interface ImportOutcome {
 }
 
 /** Reads a CSV file of carriers and adds them, or in a dry run only tells what would happen. Bad rows are handed back with their reasons, the others go on. */
-export async function importCarriers(db: Db, text: string, asked: { columns: (ImportField | null)[] | null; dryRun: boolean }, act: CarrierAct): Promise<ImportOutcome | { refusal: { code: string; message: string } }> {
+export async function importCarriers(
+  db: Db,
+  text: string,
+  asked: { columns: (ImportField | null)[] | null; dryRun: boolean },
+  act: CarrierAct,
+): Promise<ImportOutcome | { refusal: { code: string; message: string } }> {
   const sheet = await readSheet(text)
   if ('refusal' in sheet) return sheet
   const [header, ...rows] = sheet.rows as [string[], ...string[][]]
   const columns = asked.columns && asked.columns.length === header.length ? asked.columns : matchColumns(header)
-  if (!columns.includes('dot') && !columns.includes('mc')) return { refusal: { code: 'no_number_column', message: 'No column holds a DOT or an MC number. Say which one does.' } }
+  if (!columns.includes('dot') && !columns.includes('mc'))
+    return {
+      refusal: { code: 'no_number_column', message: 'No column holds a DOT or an MC number. Say which one does.' },
+    }
   const outcome: ImportOutcome = { header, columns, rows: [], added: 0, held: 0, bad: 0, dryRun: asked.dryRun }
   const seen = new Map<string, number>()
   for (let at = 0; at < rows.length; at += atOnce) {
-    for (const [index, cells] of rows.slice(at, at + atOnce).entries()) outcome.rows.push(importRow(db, cells, columns, at + index + 2, seen, asked.dryRun, act))
+    for (const [index, cells] of rows.slice(at, at + atOnce).entries())
+      outcome.rows.push(importRow(db, cells, columns, at + index + 2, seen, asked.dryRun, act))
     await new Promise((resolve) => setImmediate(resolve))
   }
   for (const row of outcome.rows) outcome[row.result]++
@@ -49,14 +67,33 @@ async function readSheet(text: string): Promise<{ rows: string[][] } | { refusal
     return rows.length < 2 ? { refusal: { code: 'empty', message: 'The file has no rows below its heads.' } } : { rows }
   } catch (error) {
     if (!(error instanceof ReadProblem)) throw error
-    if (error.code === 'too_much') return { refusal: { code: 'too_many', message: `The file has more than ${mostImportRows.toLocaleString('en-US')} rows or ${mostColumns} columns. Split it.` } }
+    if (error.code === 'too_much')
+      return {
+        refusal: {
+          code: 'too_many',
+          message: `The file has more than ${mostImportRows.toLocaleString('en-US')} rows or ${mostColumns} columns. Split it.`,
+        },
+      }
     return { refusal: { code: 'no_csv', message: `The file is no CSV: ${error.message}` } }
   }
 }
 
-function importRow(db: Db, cells: string[], columns: (ImportField | null)[], line: number, seen: Map<string, number>, dryRun: boolean, act: CarrierAct): ImportOutcome['rows'][number] {
+function importRow(
+  db: Db,
+  cells: string[],
+  columns: (ImportField | null)[],
+  line: number,
+  seen: Map<string, number>,
+  dryRun: boolean,
+  act: CarrierAct,
+): ImportOutcome['rows'][number] {
   const row = readImportRow(cells, columns, line)
-  const told = (result: 'added' | 'held' | 'bad', name: string, why: string, more: Partial<ImportOutcome['rows'][number]> = {}) => ({ line, result, name, why, cells, carrierId: null, verdict: null, shares: [], ...more })
+  const told = (
+    result: 'added' | 'held' | 'bad',
+    name: string,
+    why: string,
+    more: Partial<ImportOutcome['rows'][number]> = {},
+  ) => ({ line, result, name, why, cells, carrierId: null, verdict: null, shares: [], ...more })
   if ('problem' in row) return told('bad', '', row.problem)
   const record = findRecord(db, row)
   if ('why' in record) return told('bad', row.name ?? '', record.why)
@@ -65,24 +102,47 @@ function importRow(db: Db, cells: string[], columns: (ImportField | null)[], lin
   seen.set(record.dotNumber, line)
   if (dryRun) {
     const held = db.select({ id: carrier.id }).from(carrier).where(eq(carrier.dotNumber, record.dotNumber)).get()
-    return held ? told('held', record.legalName, 'Already with us', { carrierId: held.id }) : told('added', record.legalName, differs(row, record.legalName, record.tradeName))
+    return held
+      ? told('held', record.legalName, 'Already with us', { carrierId: held.id })
+      : told('added', record.legalName, differs(row, record.legalName, record.tradeName))
   }
-  const added = addRecord(db, record, { ...act, fresh: true, source: 'an imported list', ...(row.equipment ? { equipment: row.equipment } : {}) })
-  if ('refusal' in added) return added.refusal.code === 'already_held' ? told('held', record.legalName, 'Already with us', { carrierId: added.refusal.carrierId ?? null }) : told('bad', record.legalName, added.refusal.message)
+  const added = addRecord(db, record, {
+    ...act,
+    fresh: true,
+    source: 'an imported list',
+    ...(row.equipment ? { equipment: row.equipment } : {}),
+  })
+  if ('refusal' in added)
+    return added.refusal.code === 'already_held'
+      ? told('held', record.legalName, 'Already with us', { carrierId: added.refusal.carrierId ?? null })
+      : told('bad', record.legalName, added.refusal.message)
   if (row.contact) {
     const given = row.contact
-    inTransaction(db, () => db.insert(contact).values({ carrierId: added.carrierId, ...given, role: 'dispatch', addedAt: act.now, addedBy: act.by.name }).run())
+    inTransaction(db, () =>
+      db
+        .insert(contact)
+        .values({ carrierId: added.carrierId, ...given, role: 'dispatch', addedAt: act.now, addedBy: act.by.name })
+        .run(),
+    )
   }
-  return told('added', record.legalName, differs(row, record.legalName, record.tradeName), { carrierId: added.carrierId, verdict: added.verdict.verdict, shares: added.duplicates.map((each) => each.name) })
+  return told('added', record.legalName, differs(row, record.legalName, record.tradeName), {
+    carrierId: added.carrierId,
+    verdict: added.verdict.verdict,
+    shares: added.duplicates.map((each) => each.name),
+  })
 }
 
 /** A name that is not the register's is told: the number may be another's. */
-const differs = (row: ImportRow, legal: string, trade: string | null) => (row.name && !sameName(row.name, legal) && !(trade && sameName(row.name, trade)) ? `The list calls it ${row.name}` : '')
+const differs = (row: ImportRow, legal: string, trade: string | null) =>
+  row.name && !sameName(row.name, legal) && !(trade && sameName(row.name, trade)) ? `The list calls it ${row.name}` : ''
 
 function findRecord(db: Db, row: ImportRow) {
-  const byDot = row.dot ? db.select().from(registerRecord).where(eq(registerRecord.dotNumber, row.dot)).get() : undefined
+  const byDot = row.dot
+    ? db.select().from(registerRecord).where(eq(registerRecord.dotNumber, row.dot)).get()
+    : undefined
   const byMc = row.mc ? db.select().from(registerRecord).where(eq(registerRecord.mcNumber, row.mc)).get() : undefined
-  if (byDot && byMc && byDot.dotNumber !== byMc.dotNumber) return { why: `DOT ${row.dot} is ${byDot.name}, MC ${row.mc} is ${byMc.name}` }
+  if (byDot && byMc && byDot.dotNumber !== byMc.dotNumber)
+    return { why: `DOT ${row.dot} is ${byDot.name}, MC ${row.mc} is ${byMc.name}` }
   if (row.dot && !byDot) return { why: `The register knows no DOT ${row.dot}` }
   const found = byDot ?? byMc
   return found ? found.record : { why: `The register knows no MC ${row.mc}` }

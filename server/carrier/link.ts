@@ -6,20 +6,35 @@ import { carrierLink } from '#server/schema'
 const linkLife = 14 * 24 * 3_600_000
 
 /** Makes a link for a carrier to send papers or sign the agreement; good for fourteen days. */
-export function createCarrierLink(db: Db, link: Pick<typeof carrierLink.$inferInsert, 'carrierId' | 'purpose' | 'kinds' | 'sentTo' | 'askedBy'>, now: number): number {
-  return db.insert(carrierLink).values({ ...link, askedAt: now, expiresAt: now + linkLife }).returning({ id: carrierLink.id }).get().id
+export function createCarrierLink(
+  db: Db,
+  link: Pick<typeof carrierLink.$inferInsert, 'carrierId' | 'purpose' | 'kinds' | 'sentTo' | 'askedBy'>,
+  now: number,
+): number {
+  return db
+    .insert(carrierLink)
+    .values({ ...link, askedAt: now, expiresAt: now + linkLife })
+    .returning({ id: carrierLink.id })
+    .get().id
 }
 
 export const carrierLinkToken = (linkId: number): string => signId(linkId, 'carrier-link')
 
-export type OpenedCarrierLink = typeof carrierLink.$inferSelect | { refusal: { code: 'altered' | 'expired' | 'revoked'; message: string } }
+export type OpenedCarrierLink =
+  | typeof carrierLink.$inferSelect
+  | { refusal: { code: 'altered' | 'expired' | 'revoked'; message: string } }
 
 /** What a token opens at `now`, or why it opens nothing. */
 export function openCarrierLink(db: Db, token: string, now: number): OpenedCarrierLink {
   const linkId = idOf(token, 'carrier-link')
   const row = linkId === null ? null : db.select().from(carrierLink).where(eq(carrierLink.id, linkId)).get()
-  if (!row) return { refusal: { code: 'altered', message: 'This link is not complete or was altered. Open it from the mail again.' } }
-  if (row.revokedAt !== null) return { refusal: { code: 'revoked', message: 'This link was withdrawn. Ask us for a new one.' } }
-  if (row.expiresAt <= now) return { refusal: { code: 'expired', message: 'This link is past its time. Ask us for a new one.' } }
+  if (!row)
+    return {
+      refusal: { code: 'altered', message: 'This link is not complete or was altered. Open it from the mail again.' },
+    }
+  if (row.revokedAt !== null)
+    return { refusal: { code: 'revoked', message: 'This link was withdrawn. Ask us for a new one.' } }
+  if (row.expiresAt <= now)
+    return { refusal: { code: 'expired', message: 'This link is past its time. Ask us for a new one.' } }
   return row
 }

@@ -7,6 +7,14 @@ export interface CarrierAct {
 }
 
 /** Writes a line of a carrier's log, in the transaction of what it tells. */
-export function writeCarrierLog(db: Db, carrierId: number, kind: string, data: Record<string, unknown>, act: CarrierAct): void {
-  db.insert(carrierLog).values({ at: act.now, carrierId, actorKind: act.by.kind, actorName: act.by.name, kind, data }).run()
+export function writeCarrierLog(
+  db: Db,
+  carrierId: number,
+  kind: string,
+  data: Record<string, unknown>,
+  act: CarrierAct,
+): void {
+  db.insert(carrierLog)
+    .values({ at: act.now, carrierId, actorKind: act.by.kind, actorName: act.by.name, kind, data })
+    .run()
 }

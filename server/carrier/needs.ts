@@ -9,7 +9,16 @@ const listed = 60
 export function readNeeds(db: Db, now: number) {
   return {
     alerts: db
-      .select({ loadId: load.id, number: load.number, carrierId: carrier.id, carrierName: carrier.name, reasons: gateAlert.reasons, raisedAt: gateAlert.raisedAt, pickupAt: load.pickupAt, zone: load.originZone })
+      .select({
+        loadId: load.id,
+        number: load.number,
+        carrierId: carrier.id,
+        carrierName: carrier.name,
+        reasons: gateAlert.reasons,
+        raisedAt: gateAlert.raisedAt,
+        pickupAt: load.pickupAt,
+        zone: load.originZone,
+      })
       .from(gateAlert)
       .innerJoin(load, eq(load.id, gateAlert.loadId))
       .innerJoin(carrier, eq(carrier.id, gateAlert.carrierId))
@@ -18,8 +27,39 @@ export function readNeeds(db: Db, now: number) {
       .limit(listed)
       .all(),
     lapsing: lapsing(db, now),
-    payees: db.select({ id: payee.id, carrierId: carrier.id, carrierName: carrier.name, name: payee.name, kind: payee.kind, accountEnd: payee.accountEnd, askedBy: payee.askedBy, askedAt: payee.askedAt }).from(payee).innerJoin(carrier, eq(carrier.id, payee.carrierId)).where(eq(payee.state, 'waiting')).orderBy(payee.askedAt).limit(listed).all(),
-    papers: db.select({ id: paper.id, carrierId: carrier.id, carrierName: carrier.name, kind: paper.kind, fileName: paper.fileName, receivedAt: paper.receivedAt, receivedFrom: paper.receivedFrom }).from(paper).innerJoin(carrier, eq(carrier.id, paper.carrierId)).where(eq(paper.state, 'waiting')).orderBy(paper.receivedAt).limit(listed).all(),
+    payees: db
+      .select({
+        id: payee.id,
+        carrierId: carrier.id,
+        carrierName: carrier.name,
+        name: payee.name,
+        kind: payee.kind,
+        accountEnd: payee.accountEnd,
+        askedBy: payee.askedBy,
+        askedAt: payee.askedAt,
+      })
+      .from(payee)
+      .innerJoin(carrier, eq(carrier.id, payee.carrierId))
+      .where(eq(payee.state, 'waiting'))
+      .orderBy(payee.askedAt)
+      .limit(listed)
+      .all(),
+    papers: db
+      .select({
+        id: paper.id,
+        carrierId: carrier.id,
+        carrierName: carrier.name,
+        kind: paper.kind,
+        fileName: paper.fileName,
+        receivedAt: paper.receivedAt,
+        receivedFrom: paper.receivedFrom,
+      })
+      .from(paper)
+      .innerJoin(carrier, eq(carrier.id, paper.carrierId))
+      .where(eq(paper.state, 'waiting'))
+      .orderBy(paper.receivedAt)
+      .limit(listed)
+      .all(),
     missing: missing(db, now),
   }
 }
@@ -34,7 +74,17 @@ function lapsing(db: Db, now: number) {
        where load.state in ('covered', 'dispatched', 'in_transit') and load.practice = 0 and load.pickup_at > @since
        group by load.id, policy.kind having max(policy.expires_on) <= date(load.deliver_by / 1000, 'unixepoch', '+3 days') order by max(policy.expires_on), load.deliver_by limit ${listed}`,
     )
-    .all({ since: now - 14 * 86_400_000 }) as { carrierId: number; carrierName: string; mail: string; kind: 'liability' | 'cargo' | 'refrigeration'; expiresOn: string; loadId: number; number: string; deliverBy: number; destZone: string }[]
+    .all({ since: now - 14 * 86_400_000 }) as {
+    carrierId: number
+    carrierName: string
+    mail: string
+    kind: 'liability' | 'cargo' | 'refrigeration'
+    expiresOn: string
+    loadId: number
+    number: string
+    deliverBy: number
+    destZone: string
+  }[]
 }
 
 /** Carriers with open offers or loads of ours that lack a W-9 or the agreement. */
@@ -48,7 +98,14 @@ function missing(db: Db, now: number) {
        from carrier where (exists (select 1 from offer join load on load.id = offer.load_id where offer.carrier_id = carrier.id and offer.state = 'open' and load.state = 'uncovered')
          or carrier.added_at > @since) and (w9 or agreement) order by carrier.name limit ${listed}`,
     )
-    .all({ now, since: now - 14 * 86_400_000 }) as { carrierId: number; carrierName: string; mail: string; w9: number; agreement: number; askedAt: number | null }[]
+    .all({ now, since: now - 14 * 86_400_000 }) as {
+    carrierId: number
+    carrierName: string
+    mail: string
+    w9: number
+    agreement: number
+    askedAt: number | null
+  }[]
 }
 
 const dayLong = 86_400_000
@@ -62,16 +119,35 @@ export function readWatch(db: Db, now: number) {
        from fact join fact before on before.carrier_id = fact.carrier_id and before.field = fact.field and before.source = fact.source and before.ended_at = fact.seen_at
        join carrier on carrier.id = fact.carrier_id where fact.seen_at > @since order by fact.seen_at desc limit ${listed}`,
     )
-    .all({ since }) as { id: number; carrierId: number; carrierName: string; verdict: 'clear' | 'caution' | 'stop' | null; field: string; source: string; value: string; seenAt: number; before: string }[]
+    .all({ since }) as {
+    id: number
+    carrierId: number
+    carrierName: string
+    verdict: 'clear' | 'caution' | 'stop' | null
+    field: string
+    source: string
+    value: string
+    seenAt: number
+    before: string
+  }[]
   const verdicts = db
-    .select({ id: carrierLog.id, at: carrierLog.at, carrierId: carrier.id, carrierName: carrier.name, data: carrierLog.data })
+    .select({
+      id: carrierLog.id,
+      at: carrierLog.at,
+      carrierId: carrier.id,
+      carrierName: carrier.name,
+      data: carrierLog.data,
+    })
     .from(carrierLog)
     .innerJoin(carrier, eq(carrier.id, carrierLog.carrierId))
     .where(and(eq(carrierLog.kind, 'verdict_changed'), gt(carrierLog.at, since), isNotNull(carrier.verdict)))
     .orderBy(desc(carrierLog.at))
     .limit(listed)
     .all()
-    .map(({ data, ...row }) => ({ ...row, ...(data as { from: 'clear' | 'caution' | 'stop'; to: 'clear' | 'caution' | 'stop'; reasons: string[] }) }))
+    .map(({ data, ...row }) => ({
+      ...row,
+      ...(data as { from: 'clear' | 'caution' | 'stop'; to: 'clear' | 'caution' | 'stop'; reasons: string[] }),
+    }))
   return { changes, verdicts, feed: feedState(db) }
 }
 export type Watch = ReturnType<typeof readWatch>

@@ -18,11 +18,21 @@ const folder = () => join(settings().OX_DATA, 'papers')
  * Keeps a file after a look at its content: what is no PDF, PNG or JPEG by its first bytes, is empty or too large is refused, whatever it is called. The
  * same content is kept once, under its hash.
  */
-export function storePaper(name: string, content: Buffer): StoredFile | { refusal: { code: 'empty' | 'too_large' | 'wrong_type'; message: string } } {
+export function storePaper(
+  name: string,
+  content: Buffer,
+): StoredFile | { refusal: { code: 'empty' | 'too_large' | 'wrong_type'; message: string } } {
   if (content.length === 0) return { refusal: { code: 'empty', message: 'The file is empty.' } }
-  if (content.length > mostPaperBytes) return { refusal: { code: 'too_large', message: `The file is larger than ${mostPaperBytes / 1024 / 1024} MB.` } }
+  if (content.length > mostPaperBytes)
+    return { refusal: { code: 'too_large', message: `The file is larger than ${mostPaperBytes / 1024 / 1024} MB.` } }
   const type = paperType(content)
-  if (!type) return { refusal: { code: 'wrong_type', message: 'Only PDF, PNG and JPEG files are taken; this is none, whatever it is called.' } }
+  if (!type)
+    return {
+      refusal: {
+        code: 'wrong_type',
+        message: 'Only PDF, PNG and JPEG files are taken; this is none, whatever it is called.',
+      },
+    }
   const storedAs = createHash('sha256').update(content).digest('hex')
   const path = join(folder(), storedAs)
   if (!existsSync(path)) {
@@ -45,8 +55,13 @@ export function readPaper(storedAs: string): Buffer | null {
 export function paperResponse(file: { fileName: string; type: string; content: Buffer }): Response {
   return new Response(new Uint8Array(file.content), {
     headers: {
-      'content-type': file.type, 'content-disposition': `inline; filename="${file.fileName.replace(/[^\x20-\x7e]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(file.fileName)}`,
-      'x-content-type-options': 'nosniff', 'content-security-policy': "default-src 'none'; sandbox; style-src 'unsafe-inline'; img-src data:", 'cache-control': 'private, no-store', 'cross-origin-resource-policy': 'same-origin', 'referrer-policy': 'no-referrer',
+      'content-type': file.type,
+      'content-disposition': `inline; filename="${file.fileName.replace(/[^\x20-\x7e]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(file.fileName)}`,
+      'x-content-type-options': 'nosniff',
+      'content-security-policy': "default-src 'none'; sandbox; style-src 'unsafe-inline'; img-src data:",
+      'cache-control': 'private, no-store',
+      'cross-origin-resource-policy': 'same-origin',
+      'referrer-policy': 'no-referrer',
     },
   })
 }

@@ -11,24 +11,45 @@ import { carrier, load, offer } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 
 /** What a carrier is told of a load by email. */
-export const tellSchema = z.union([z.object({ released: z.object({ loadId: z.number(), carrierId: z.number() }) }), z.object({ told: z.object({ offerId: z.number(), what: z.enum(['countered', 'declined']), amountMinor: z.number() }) })])
+export const tellSchema = z.union([
+  z.object({ released: z.object({ loadId: z.number(), carrierId: z.number() }) }),
+  z.object({
+    told: z.object({ offerId: z.number(), what: z.enum(['countered', 'declined']), amountMinor: z.number() }),
+  }),
+])
 
-export const cancelledSchema = z.object({ cancelled: z.object({ loadId: z.number(), carrierId: z.number(), payMinor: z.number().nullable() }) })
+export const cancelledSchema = z.object({
+  cancelled: z.object({ loadId: z.number(), carrierId: z.number(), payMinor: z.number().nullable() }),
+})
 
 /** Tells a carrier by email that a load it had is cancelled, and whether it is paid for the truck. */
-export async function sendCancelledMail(db: Db, entry: OutboxEntry, { loadId, carrierId, payMinor }: z.infer<typeof cancelledSchema>['cancelled'], clock: () => number): Promise<boolean> {
+export async function sendCancelledMail(
+  db: Db,
+  entry: OutboxEntry,
+  { loadId, carrierId, payMinor }: z.infer<typeof cancelledSchema>['cancelled'],
+  clock: () => number,
+): Promise<boolean> {
   const whole = findTold(db, entry, loadId, carrierId)
   return sendTold(db, entry, whole, loadCancelledMail({ ...whole, payMinor, brokerage }), clock)
 }
 
 /** Tells a carrier by email what became of its offer, or that a load is no longer its own. */
-export async function sendTellMail(db: Db, entry: OutboxEntry, payload: z.infer<typeof tellSchema>, clock: () => number): Promise<boolean> {
+export async function sendTellMail(
+  db: Db,
+  entry: OutboxEntry,
+  payload: z.infer<typeof tellSchema>,
+  clock: () => number,
+): Promise<boolean> {
   if ('released' in payload) {
     const whole = findTold(db, entry, payload.released.loadId, payload.released.carrierId)
     return sendTold(db, entry, whole, loadReleasedMail({ ...whole, brokerage }), clock)
   }
   const { offerId, what, amountMinor } = payload.told
-  const row = db.select({ loadId: offer.loadId, carrierId: offer.carrierId }).from(offer).where(eq(offer.id, offerId)).get()
+  const row = db
+    .select({ loadId: offer.loadId, carrierId: offer.carrierId })
+    .from(offer)
+    .where(eq(offer.id, offerId))
+    .get()
   if (!row) throw new Error(`Outbox entry ${entry.key} names offer ${offerId}, which is not there`)
   const whole = findTold(db, entry, row.loadId, row.carrierId)
   return sendTold(db, entry, whole, offerAnswerMail({ ...whole, what, amountMinor, brokerage }), clock)
@@ -43,18 +64,43 @@ interface Told {
 }
 
 function findTold(db: Db, entry: OutboxEntry, loadId: number, carrierId: number): Told {
-  const row = db.select({ number: load.number, origin: load.originCity, dest: load.destCity, name: carrier.name, mail: carrier.mail }).from(load).innerJoin(carrier, eq(carrier.id, carrierId)).where(eq(load.id, loadId)).get()
-  if (!row) throw new Error(`Outbox entry ${entry.key} names load ${loadId} or carrier ${carrierId}, which is not there`)
+  const row = db
+    .select({
+      number: load.number,
+      origin: load.originCity,
+      dest: load.destCity,
+      name: carrier.name,
+      mail: carrier.mail,
+    })
+    .from(load)
+    .innerJoin(carrier, eq(carrier.id, carrierId))
+    .where(eq(load.id, loadId))
+    .get()
+  if (!row)
+    throw new Error(`Outbox entry ${entry.key} names load ${loadId} or carrier ${carrierId}, which is not there`)
   return { loadId, loadNumber: row.number, lane: `${row.origin} to ${row.dest}`, carrierName: row.name, mail: row.mail }
 }
 
-async function sendTold(db: Db, entry: OutboxEntry, { loadId, mail }: Told, text: MailText, clock: () => number): Promise<boolean> {
+async function sendTold(
+  db: Db,
+  entry: OutboxEntry,
+  { loadId, mail }: Told,
+  text: MailText,
+  clock: () => number,
+): Promise<boolean> {
   const problem = await sendMail(entry.key, { ...text, to: mail, replyTo: brokerage.mail })
   const now = clock()
   inTransaction(db, () => {
     if (problem === null) return markSent(db, entry, now)
     const after = noteFailure(db, entry, problem, now)
-    if (after === 'given_up') writeLog(db, loadId, 'mail_failed', { kind: 'mail_failed', version: 0, to: mail, problem: problem.message }, { now, by: { kind: 'rule', name: 'the outbox' } })
+    if (after === 'given_up')
+      writeLog(
+        db,
+        loadId,
+        'mail_failed',
+        { kind: 'mail_failed', version: 0, to: mail, problem: problem.message },
+        { now, by: { kind: 'rule', name: 'the outbox' } },
+      )
   })
   announce()
   return problem === null

@@ -4,9 +4,9 @@ import type { ConfirmationTerms } from '#core/confirmation/terms'
 import { carryOut } from '#server/load/commands'
 import { awardLoad } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
+import { paperFont } from '#server/paper/fonts'
 import { confirmation } from '#server/schema'
 import { ines, openLoad, type TestWorld, testWorld } from '#server/testing/world'
-import { paperFont } from '#server/paper/fonts'
 import { confirmationPaper } from './paper'
 import { confirmationPdf } from './pdf'
 
@@ -17,13 +17,19 @@ beforeEach(() => {
   world = testWorld()
   loadId = openLoad(world.db)
   recordOffer(world.db, loadId, { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' }, ines)
-  awardLoad(world.db, loadId, { offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' }, ines)
+  awardLoad(
+    world.db,
+    loadId,
+    { offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' },
+    ines,
+  )
   terms = world.db.select().from(confirmation).get()!.terms
 })
 afterEach(() => world.end())
 
 const pages = (pdf: Buffer) => Number(/\/Count (\d+)/.exec(pdf.toString('latin1'))?.[1])
-const draw = (over: Partial<ConfirmationTerms> = {}, isVoid = false) => confirmationPdf({ number: 'RC-1-1', version: 1, void: isVoid, terms: { ...terms, ...over } })
+const draw = (over: Partial<ConfirmationTerms> = {}, isVoid = false) =>
+  confirmationPdf({ number: 'RC-1-1', version: 1, void: isVoid, terms: { ...terms, ...over } })
 
 describe('the confirmation on paper', () => {
   test('is one page with its fonts in it', async () => {
@@ -39,7 +45,8 @@ describe('the confirmation on paper', () => {
     expect(pages(pdf)).toBeGreaterThanOrEqual(3)
     expect(pages(pdf)).toBeLessThanOrEqual(5)
   })
-  test('takes names with accents and marks', async () => expect(pages(await draw({ carrier: { ...terms.carrier, name: 'Montréal – “Érable” & Fils <b>' } }))).toBe(1))
+  test('takes names with accents and marks', async () =>
+    expect(pages(await draw({ carrier: { ...terms.carrier, name: 'Montréal – “Érable” & Fils <b>' } }))).toBe(1))
   test('is drawn once and kept, but drawn anew when void', async () => {
     const first = await confirmationPaper(world.db, 1)
     expect((await confirmationPaper(world.db, 1))!.pdf.equals(first!.pdf)).toBe(true)

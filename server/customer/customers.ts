@@ -14,7 +14,14 @@ export const newCustomerSchema = z.object({
 })
 export type NewCustomer = z.infer<typeof newCustomerSchema>
 
-const shown = { id: customer.id, name: customer.name, city: customer.city, region: customer.region, currency: customer.currency, hasPayer: sql<number>`billing_mail is not null` }
+const shown = {
+  id: customer.id,
+  name: customer.name,
+  city: customer.city,
+  region: customer.region,
+  currency: customer.currency,
+  hasPayer: sql<number>`billing_mail is not null`,
+}
 
 /** Customers by the beginning of any word of their name, the latest loaded first. */
 export function findCustomers(db: Db, typed: string) {
@@ -23,7 +30,10 @@ export function findCustomers(db: Db, typed: string) {
     .select(shown)
     .from(customer)
     .where(words ? or(like(customer.search, `${words}%`), like(customer.search, `% ${words}%`)) : undefined)
-    .orderBy(sql`(select max(created_at) from load where load.customer_id = ${sql.raw('customer.id')}) desc`, asc(customer.name))
+    .orderBy(
+      sql`(select max(created_at) from load where load.customer_id = ${sql.raw('customer.id')}) desc`,
+      asc(customer.name),
+    )
     .limit(8)
     .all()
     .map((row) => ({ ...row, hasPayer: Boolean(row.hasPayer) }))
@@ -36,8 +46,21 @@ export function createCustomer(db: Db, fresh: NewCustomer) {
     if (db.select({ id: customer.id }).from(customer).where(eq(customer.search, search)).get()) {
       return { refusal: { code: 'customer_exists', message: `${fresh.name} is a customer already.` } }
     }
-    const row = db.insert(customer).values({ ...fresh, search }).returning().get()
-    return { customer: { id: row.id, name: row.name, city: row.city, region: row.region, currency: row.currency, hasPayer: true } }
+    const row = db
+      .insert(customer)
+      .values({ ...fresh, search })
+      .returning()
+      .get()
+    return {
+      customer: {
+        id: row.id,
+        name: row.name,
+        city: row.city,
+        region: row.region,
+        currency: row.currency,
+        hasPayer: true,
+      },
+    }
   })
 }
 
@@ -48,11 +71,19 @@ export const newProspectSchema = z.object({
 })
 
 /** Makes somebody who asks for prices and has never shipped: no bills go to them yet. */
-export function createProspect(db: Db, { name, quoteMail, currency }: z.input<typeof newProspectSchema>): { id: number } | { refusal: { code: 'customer_exists'; message: string } } {
+export function createProspect(
+  db: Db,
+  { name, quoteMail, currency }: z.input<typeof newProspectSchema>,
+): { id: number } | { refusal: { code: 'customer_exists'; message: string } } {
   return inTransaction(db, () => {
     const search = name.toLowerCase()
-    if (db.select({ id: customer.id }).from(customer).where(eq(customer.search, search)).get()) return { refusal: { code: 'customer_exists' as const, message: `${name} is known already: choose them.` } }
-    return db.insert(customer).values({ name, search, prospect: true, quoteMail: quoteMail || null, currency }).returning({ id: customer.id }).get()
+    if (db.select({ id: customer.id }).from(customer).where(eq(customer.search, search)).get())
+      return { refusal: { code: 'customer_exists' as const, message: `${name} is known already: choose them.` } }
+    return db
+      .insert(customer)
+      .values({ name, search, prospect: true, quoteMail: quoteMail || null, currency })
+      .returning({ id: customer.id })
+      .get()
   })
 }
 
@@ -62,11 +93,21 @@ export const payerSchema = z.object({
 })
 
 /** Says where a customer's bills go who had nobody to bill; one that has is left as it is. */
-export function setPayer(db: Db, { customerId, billingMail }: z.infer<typeof payerSchema>): { done: true } | { refusal: { code: 'no_such_customer' | 'has_payer'; message: string } } {
+export function setPayer(
+  db: Db,
+  { customerId, billingMail }: z.infer<typeof payerSchema>,
+): { done: true } | { refusal: { code: 'no_such_customer' | 'has_payer'; message: string } } {
   return inTransaction(db, () => {
-    const row = db.select({ name: customer.name, billingMail: customer.billingMail }).from(customer).where(eq(customer.id, customerId)).get()
+    const row = db
+      .select({ name: customer.name, billingMail: customer.billingMail })
+      .from(customer)
+      .where(eq(customer.id, customerId))
+      .get()
     if (!row) return { refusal: { code: 'no_such_customer' as const, message: 'There is no such customer.' } }
-    if (row.billingMail) return { refusal: { code: 'has_payer' as const, message: `${row.name} is billed at ${row.billingMail} already.` } }
+    if (row.billingMail)
+      return {
+        refusal: { code: 'has_payer' as const, message: `${row.name} is billed at ${row.billingMail} already.` },
+      }
     db.update(customer).set({ billingMail, prospect: false }).where(eq(customer.id, customerId)).run()
     return { done: true as const }
   })

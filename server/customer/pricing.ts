@@ -13,10 +13,30 @@ export const customerPricingSchema = z.object({
 export type CustomerPricing = z.infer<typeof customerPricingSchema>
 
 /** Changes how a customer is priced; lines priced before keep their prices until they are priced anew. */
-export function setCustomerPricing(db: Db, customerId: number, { rule, fuelTableId, showMiles }: CustomerPricing): { done: true } | { refusal: { code: 'no_such_customer' | 'no_such_table'; message: string } } {
+export function setCustomerPricing(
+  db: Db,
+  customerId: number,
+  { rule, fuelTableId, showMiles }: CustomerPricing,
+): { done: true } | { refusal: { code: 'no_such_customer' | 'no_such_table'; message: string } } {
   return inTransaction(db, () => {
-    if (fuelTableId !== null && !db.select({ id: fuelTable.id }).from(fuelTable).where(eq(fuelTable.id, fuelTableId)).get()) return { refusal: { code: 'no_such_table' as const, message: 'There is no such fuel table.' } }
-    const { changes } = db.update(customer).set({ marginPercentE2: rule?.percentE2 ?? null, marginFloorMinor: rule?.floorMinor ?? null, marginCapMinor: rule?.capMinor ?? null, fuelTableId, showMiles }).where(eq(customer.id, customerId)).run()
-    return changes === 1 ? { done: true as const } : { refusal: { code: 'no_such_customer' as const, message: 'There is no such customer.' } }
+    if (
+      fuelTableId !== null &&
+      !db.select({ id: fuelTable.id }).from(fuelTable).where(eq(fuelTable.id, fuelTableId)).get()
+    )
+      return { refusal: { code: 'no_such_table' as const, message: 'There is no such fuel table.' } }
+    const { changes } = db
+      .update(customer)
+      .set({
+        marginPercentE2: rule?.percentE2 ?? null,
+        marginFloorMinor: rule?.floorMinor ?? null,
+        marginCapMinor: rule?.capMinor ?? null,
+        fuelTableId,
+        showMiles,
+      })
+      .where(eq(customer.id, customerId))
+      .run()
+    return changes === 1
+      ? { done: true as const }
+      : { refusal: { code: 'no_such_customer' as const, message: 'There is no such customer.' } }
   })
 }

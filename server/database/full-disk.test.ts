@@ -12,14 +12,33 @@ beforeEach(() => {
 afterEach(() => world.end())
 
 /** As full as a disk can be: the file may not grow by a page. */
-const fill = () => world.db.$client.pragma(`max_page_count = ${world.db.$client.pragma('page_count', { simple: true })}`)
+const fill = () =>
+  world.db.$client.pragma(`max_page_count = ${world.db.$client.pragma('page_count', { simple: true })}`)
 const makeRoom = () => world.db.$client.pragma('max_page_count = 1000000')
-const save = (name: string) => inTransaction(world.db, () => world.db.insert(customer).values({ name, search: name, phone: 'x'.repeat(9_000) }).run())
-const names = () => world.db.select({ name: customer.name }).from(customer).all().map(({ name }) => name)
+const save = (name: string) =>
+  inTransaction(world.db, () =>
+    world.db
+      .insert(customer)
+      .values({ name, search: name, phone: 'x'.repeat(9_000) })
+      .run(),
+  )
+const names = () =>
+  world.db
+    .select({ name: customer.name })
+    .from(customer)
+    .all()
+    .map(({ name }) => name)
 
 /** An application of one route whose action saves. */
-const build = (work: () => unknown) => refuseWhenFull({ routes: { one: { id: 'one', module: { action: async () => work() } } } } as never)
-const act = (work: () => unknown) => (build(work).routes.one!.module.action as (args: unknown) => Promise<unknown>)({ context: new RouterContextProvider() }).then((value) => ({ value }), (thrown: unknown) => thrown)
+const build = (work: () => unknown) =>
+  refuseWhenFull({ routes: { one: { id: 'one', module: { action: async () => work() } } } } as never)
+const act = (work: () => unknown) =>
+  (build(work).routes.one!.module.action as (args: unknown) => Promise<unknown>)({
+    context: new RouterContextProvider(),
+  }).then(
+    (value) => ({ value }),
+    (thrown: unknown) => thrown,
+  )
 
 describe('on a full disk', () => {
   test('a save is refused in words, reading goes on, and it recovers by itself', async () => {
@@ -40,11 +59,22 @@ describe('on a full disk', () => {
   })
   test('what fails half way through one save leaves nothing of it', async () => {
     fill()
-    await act(() => inTransaction(world.db, () => {
-      for (let at = 0; at < 50; at++) world.db.insert(customer).values({ name: `Half ${at}`, search: `half ${at}`, phone: 'x'.repeat(9_000) }).run()
-    }))
+    await act(() =>
+      inTransaction(world.db, () => {
+        for (let at = 0; at < 50; at++)
+          world.db
+            .insert(customer)
+            .values({ name: `Half ${at}`, search: `half ${at}`, phone: 'x'.repeat(9_000) })
+            .run()
+      }),
+    )
     expect(names().filter((name) => name.startsWith('Half'))).toEqual([])
     expect(world.db.$client.pragma('integrity_check', { simple: true })).toBe('ok')
   })
-  test('any other fault is none of the disk’s', async () => expect(await act(() => { throw new Error('a bug') })).toEqual(new Error('a bug')))
+  test('any other fault is none of the disk’s', async () =>
+    expect(
+      await act(() => {
+        throw new Error('a bug')
+      }),
+    ).toEqual(new Error('a bug')))
 })

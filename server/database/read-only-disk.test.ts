@@ -29,8 +29,15 @@ afterAll(() => {
 
 describe.skipIf(!isMounted)('on a file system that turns read-only under us', () => {
   const file = join(disk, 'oxpecker.db')
-  const save = (db: Db, name: string) => actionAnswer(() => inTransaction(db, () => db.insert(customer).values({ name, search: name }).run()))
-  const kept = (db: Db) => db.select({ name: customer.name }).from(customer).all().map(({ name }) => name).filter((name) => name.startsWith('Kept'))
+  const save = (db: Db, name: string) =>
+    actionAnswer(() => inTransaction(db, () => db.insert(customer).values({ name, search: name }).run()))
+  const kept = (db: Db) =>
+    db
+      .select({ name: customer.name })
+      .from(customer)
+      .all()
+      .map(({ name }) => name)
+      .filter((name) => name.startsWith('Kept'))
 
   test('writes are refused in words, reading goes on, and what was acknowledged is there once the disk is mounted again', async () => {
     const world = testWorld(0)

@@ -27,8 +27,20 @@ describe.skipIf(!isMounted)('on a file system that fills up', () => {
     db = openDatabase(join(disk, 'oxpecker.db'))
     return () => db.$client.close()
   })
-  const save = (name: string) => inTransaction(db, () => db.insert(customer).values({ name, search: name, phone: 'x'.repeat(60_000) }).run())
-  const ours = () => db.select({ name: customer.name }).from(customer).all().map(({ name }) => name).filter((name) => name.startsWith('Kept'))
+  const save = (name: string) =>
+    inTransaction(db, () =>
+      db
+        .insert(customer)
+        .values({ name, search: name, phone: 'x'.repeat(60_000) })
+        .run(),
+    )
+  const ours = () =>
+    db
+      .select({ name: customer.name })
+      .from(customer)
+      .all()
+      .map(({ name }) => name)
+      .filter((name) => name.startsWith('Kept'))
   const answerTo = (name: string) => actionAnswer(() => save(name))
 
   test('what was acknowledged is kept, the rest is refused in words, and with room it goes on by itself', async () => {

@@ -1,4 +1,16 @@
-import { closeSync, copyFileSync, mkdirSync, mkdtempSync, openSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync, writeSync } from 'node:fs'
+import {
+  closeSync,
+  copyFileSync,
+  mkdirSync,
+  mkdtempSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
@@ -34,11 +46,14 @@ describe('a database at the start', () => {
   })
   test('with a damaged page is refused, with what to do', () => {
     make()
-    change("insert into customer (name, search) select hex(randomblob(50)), hex(randomblob(50)) from (with recursive n(at) as (select 1 union all select at + 1 from n where at < 4000) select at from n); pragma wal_checkpoint(truncate)")
+    change(
+      'insert into customer (name, search) select hex(randomblob(50)), hex(randomblob(50)) from (with recursive n(at) as (select 1 union all select at + 1 from n where at < 4000) select at from n); pragma wal_checkpoint(truncate)',
+    )
     const size = statSync(path).size
     const file = openSync(path, 'r+')
     // The last pages hold rows: the file opens, and only who reads them finds out.
-    for (let page = Math.floor(size / 4096) - 40; (page + 1) * 4096 < size; page += 3) writeSync(file, Buffer.alloc(4096, 0x5a), 0, 4096, page * 4096)
+    for (let page = Math.floor(size / 4096) - 40; (page + 1) * 4096 < size; page += 3)
+      writeSync(file, Buffer.alloc(4096, 0x5a), 0, 4096, page * 4096)
     closeSync(file)
     const found = problem()
     expect(found).toMatchObject({ code: 'damaged', message: expect.stringMatching(/is damaged .*npm run restore/) })
@@ -69,10 +84,17 @@ describe('migrations', () => {
     const next = join(folder, 'drizzle')
     rmSync(next, { recursive: true, force: true })
     const journal = JSON.parse(readFileSync('drizzle/meta/_journal.json', 'utf8')) as { entries: object[] }
-    journal.entries.push({ idx: journal.entries.length, version: '6', when: 9_999_999_999_999, tag: '9999_next', breakpoints: true })
+    journal.entries.push({
+      idx: journal.entries.length,
+      version: '6',
+      when: 9_999_999_999_999,
+      tag: '9999_next',
+      breakpoints: true,
+    })
     const meta = join(next, 'meta')
     mkdirSync(meta, { recursive: true })
-    for (const name of readdirSync('drizzle').filter((each) => each.endsWith('.sql'))) copyFileSync(join('drizzle', name), join(next, name))
+    for (const name of readdirSync('drizzle').filter((each) => each.endsWith('.sql')))
+      copyFileSync(join('drizzle', name), join(next, name))
     writeFileSync(join(next, '9999_next.sql'), sql)
     writeFileSync(join(meta, '_journal.json'), JSON.stringify(journal))
     return next
@@ -92,10 +114,16 @@ describe('migrations', () => {
   })
   test('that leave a reference to nothing change nothing', () => {
     make()
-    change("insert into customer (id, name, search) values (1, 'Snowmelt', 'snowmelt'); insert into quote (customer_id, rep_id, valid_until, valid_until_at, created_at) select 1, (select id from user), '2026-12-01', 1, 1 where exists (select 1 from user)")
-    change("insert into user (mail, name, role, password_hash) values ('a@b.example', 'A', 'rep', 'x'); insert into session (token_hash, user_id, expires_at) values ('t', 1, 1)")
+    change(
+      "insert into customer (id, name, search) values (1, 'Snowmelt', 'snowmelt'); insert into quote (customer_id, rep_id, valid_until, valid_until_at, created_at) select 1, (select id from user), '2026-12-01', 1, 1 where exists (select 1 from user)",
+    )
+    change(
+      "insert into user (mail, name, role, password_hash) values ('a@b.example', 'A', 'rep', 'x'); insert into session (token_hash, user_id, expires_at) values ('t', 1, 1)",
+    )
     const client = new Database(path)
-    expect(() => migrateOnce(client, withOneMore('DELETE FROM `user`;'), null)).toThrow(/names a user that is not there/)
+    expect(() => migrateOnce(client, withOneMore('DELETE FROM `user`;'), null)).toThrow(
+      /names a user that is not there/,
+    )
     expect(client.prepare('select count(*) n from user').get()).toEqual({ n: 1 })
     client.close()
   })

@@ -9,7 +9,10 @@ export type DatabaseFault = 'damaged' | 'not_whole' | 'newer' | 'unreadable'
 
 /** Why a database is not used, in a sentence for whoever runs the program. */
 export class DatabaseProblem extends Error {
-  constructor(readonly code: DatabaseFault, message: string) {
+  constructor(
+    readonly code: DatabaseFault,
+    message: string,
+  ) {
     super(message)
   }
 }
@@ -32,14 +35,26 @@ export function quickCheck(client: Database.Database, path: string): DatabasePro
     verdict = error instanceof Error ? error.message : 'unknown'
   }
   if (verdict === 'ok') return null
-  return new DatabaseProblem('damaged', `${path} is damaged (${String(verdict).replace(/\s+/g, ' ').slice(0, 200)}). Keep a copy of its folder, then put back the newest backup: npm run restore -- FOLDER.`)
+  return new DatabaseProblem(
+    'damaged',
+    `${path} is damaged (${String(verdict).replace(/\s+/g, ' ').slice(0, 200)}). Keep a copy of its folder, then put back the newest backup: npm run restore -- FOLDER.`,
+  )
 }
 
 /** What the code expects of the file and does not find; null where all of it is there. */
-export function problemOfSchema(client: Database.Database, schema: Record<string, unknown>, path: string): DatabaseProblem | null {
-  const columns = client.prepare('select m.name as tableName, c.name as columnName from sqlite_master m join pragma_table_info(m.name) c where m.type = ?').all('table') as { tableName: string; columnName: string }[]
+export function problemOfSchema(
+  client: Database.Database,
+  schema: Record<string, unknown>,
+  path: string,
+): DatabaseProblem | null {
+  const columns = client
+    .prepare(
+      'select m.name as tableName, c.name as columnName from sqlite_master m join pragma_table_info(m.name) c where m.type = ?',
+    )
+    .all('table') as { tableName: string; columnName: string }[]
   const found = new Map<string, Set<string>>()
-  for (const { tableName, columnName } of columns) found.set(tableName, (found.get(tableName) ?? new Set()).add(columnName))
+  for (const { tableName, columnName } of columns)
+    found.set(tableName, (found.get(tableName) ?? new Set()).add(columnName))
   const missing = Object.values(schema).flatMap((table) => {
     if (!is(table, SQLiteTable)) return []
     const expected = getTableConfig(table)
@@ -48,17 +63,26 @@ export function problemOfSchema(client: Database.Database, schema: Record<string
     return expected.columns.filter((column) => !has.has(column.name)).map((column) => `${expected.name}.${column.name}`)
   })
   if (missing.length === 0) return null
-  return new DatabaseProblem('not_whole', `${path} is not whole: ${missing.slice(0, 3).join(', ')}${missing.length > 3 ? ` and ${missing.length - 3} more` : ''} missing. Put back a backup: npm run restore -- FOLDER.`)
+  return new DatabaseProblem(
+    'not_whole',
+    `${path} is not whole: ${missing.slice(0, 3).join(', ')}${missing.length > 3 ? ` and ${missing.length - 3} more` : ''} missing. Put back a backup: npm run restore -- FOLDER.`,
+  )
 }
 
 const appliedUpTo = (client: Database.Database): number => {
   const has = client.prepare("select 1 from sqlite_master where type = 'table' and name = '__drizzle_migrations'").get()
-  return has ? ((client.prepare('select max(created_at) as at from __drizzle_migrations').get() as { at: number | null }).at ?? 0) : 0
+  return has
+    ? ((client.prepare('select max(created_at) as at from __drizzle_migrations').get() as { at: number | null }).at ??
+        0)
+    : 0
 }
 
 /** Whether a later version of the program has changed the tables. */
 export function isNewer(client: Database.Database, folder: string): boolean {
-  return appliedUpTo(client) > Math.max(...readMigrationFiles({ migrationsFolder: folder }).map(({ folderMillis }) => folderMillis))
+  return (
+    appliedUpTo(client) >
+    Math.max(...readMigrationFiles({ migrationsFolder: folder }).map(({ folderMillis }) => folderMillis))
+  )
 }
 
 /**
@@ -74,14 +98,20 @@ export function migrateOnce(client: Database.Database, folder: string, backups: 
   client.pragma('foreign_keys = OFF')
   client
     .transaction(() => {
-      client.exec('create table if not exists __drizzle_migrations (id SERIAL PRIMARY KEY, hash text NOT NULL, created_at numeric)')
+      client.exec(
+        'create table if not exists __drizzle_migrations (id SERIAL PRIMARY KEY, hash text NOT NULL, created_at numeric)',
+      )
       const applied = appliedUpTo(client)
       for (const { sql, folderMillis, hash } of all.filter((each) => each.folderMillis > applied)) {
         for (const statement of sql) client.exec(statement)
         client.prepare('insert into __drizzle_migrations (hash, created_at) values (?, ?)').run(hash, folderMillis)
       }
       const broken = client.pragma('foreign_key_check') as { table: string; rowid: number; parent: string }[]
-      if (broken[0]) throw new DatabaseProblem('damaged', `The new version's tables do not fit what is stored: row ${broken[0].rowid} of ${broken[0].table} names a ${broken[0].parent} that is not there. Nothing was changed; start the version before.`)
+      if (broken[0])
+        throw new DatabaseProblem(
+          'damaged',
+          `The new version's tables do not fit what is stored: row ${broken[0].rowid} of ${broken[0].table} names a ${broken[0].parent} that is not there. Nothing was changed; start the version before.`,
+        )
     })
     .immediate()
 }

@@ -16,9 +16,11 @@ const refuse = (code: string, message: string): Outcome => ({ refusal: { code, m
 export function sendAgain(db: Db, exchangeId: number, now: number): Outcome {
   return inTransaction(db, () => {
     const row = db.select().from(exchange).where(eq(exchange.id, exchangeId)).get()
-    if (row?.direction !== 'out' || row.partnerId === null) return refuse('no_such_exchange', 'There is nothing to send.')
+    if (row?.direction !== 'out' || row.partnerId === null)
+      return refuse('no_such_exchange', 'There is nothing to send.')
     // One that is held goes at once: somebody knows that the partner takes us again.
-    if (row.state === 'waiting' && releaseHeld(db, { kind: 'exchange', stream: `partner-${row.partnerId}` }, now) > 0) return { done: true }
+    if (row.state === 'waiting' && releaseHeld(db, { kind: 'exchange', stream: `partner-${row.partnerId}` }, now) > 0)
+      return { done: true }
     if (row.state === 'waiting') return refuse('still_waiting', 'It is on its way already.')
     db.update(exchange).set({ state: 'waiting', problem: null }).where(eq(exchange.id, exchangeId)).run()
     askSending(db, row.partnerId, exchangeId, now)
@@ -32,8 +34,17 @@ export function readAgain(db: Db, documentId: number, now: number): Outcome {
     const row = db.select().from(exchangeDocument).where(eq(exchangeDocument.id, documentId)).get()
     if (row?.direction !== 'in') return refuse('no_such_document', 'There is nothing to read.')
     if (row.noticeId !== null) return reckon(db, row.noticeId, now)
-    if (row.kind !== '204' || row.state === 'refused') return refuse('nothing_to_read', row.state === 'refused' ? 'It was rejected as faulty: the customer has to send it again.' : 'Nothing is read of this document.')
-    db.update(exchangeDocument).set({ state: 'to_read', problem: null }).where(eq(exchangeDocument.id, documentId)).run()
+    if (row.kind !== '204' || row.state === 'refused')
+      return refuse(
+        'nothing_to_read',
+        row.state === 'refused'
+          ? 'It was rejected as faulty: the customer has to send it again.'
+          : 'Nothing is read of this document.',
+      )
+    db.update(exchangeDocument)
+      .set({ state: 'to_read', problem: null })
+      .where(eq(exchangeDocument.id, documentId))
+      .run()
     return { done: true }
   })
   if ('done' in outcome) announceTenders()
@@ -44,6 +55,12 @@ function reckon(db: Db, noticeId: number, now: number): Outcome {
   const notice = db.select().from(tenderNotice).where(eq(tenderNotice.id, noticeId)).get()!
   if (notice.state !== 'open') return refuse('answered_already', 'It is answered: reading it again changes nothing.')
   const codes = codesOf(db, noticeId)
-  db.update(tenderNotice).set({ customerId: customerOf(codes, findPartner(db, notice.partnerId)!), facts: assess(db, notice.tender, equipmentOf(codes, notice.tender), now) }).where(eq(tenderNotice.id, noticeId)).run()
+  db.update(tenderNotice)
+    .set({
+      customerId: customerOf(codes, findPartner(db, notice.partnerId)!),
+      facts: assess(db, notice.tender, equipmentOf(codes, notice.tender), now),
+    })
+    .where(eq(tenderNotice.id, noticeId))
+    .run()
   return { done: true }
 }

@@ -31,14 +31,43 @@ export function listDocuments(db: Db, query: ExchangeQuery, limit = pageSize) {
   const from = query.day === '' ? null : toInstant(`${query.day}T00:00`, brokerage.zone)
   return db
     .select({
-      id: exchangeDocument.id, exchangeId: exchangeDocument.exchangeId, at: exchangeDocument.at, direction: exchangeDocument.direction, kind: exchangeDocument.kind, number: exchangeDocument.number, verdict: exchangeDocument.verdict, state: exchangeDocument.state, problem: exchangeDocument.problem,
-      ackVerdict: exchangeDocument.ackVerdict, noticeId: exchangeDocument.noticeId, loadId: exchangeDocument.loadId, loadNumber: load.number, partnerName: partner.name, control: exchange.control, exchangeState: exchange.state, exchangeProblem: exchange.problem, usage: exchange.usage,
+      id: exchangeDocument.id,
+      exchangeId: exchangeDocument.exchangeId,
+      at: exchangeDocument.at,
+      direction: exchangeDocument.direction,
+      kind: exchangeDocument.kind,
+      number: exchangeDocument.number,
+      verdict: exchangeDocument.verdict,
+      state: exchangeDocument.state,
+      problem: exchangeDocument.problem,
+      ackVerdict: exchangeDocument.ackVerdict,
+      noticeId: exchangeDocument.noticeId,
+      loadId: exchangeDocument.loadId,
+      loadNumber: load.number,
+      partnerName: partner.name,
+      control: exchange.control,
+      exchangeState: exchange.state,
+      exchangeProblem: exchange.problem,
+      usage: exchange.usage,
     })
     .from(exchangeDocument)
     .innerJoin(exchange, eq(exchange.id, exchangeDocument.exchangeId))
     .leftJoin(partner, eq(partner.id, exchangeDocument.partnerId))
     .leftJoin(load, eq(load.id, exchangeDocument.loadId))
-    .where(and(byNumber, query.partner === null ? undefined : eq(exchangeDocument.partnerId, query.partner), query.kind === '' ? undefined : eq(exchangeDocument.kind, query.kind), from === null ? undefined : and(gte(exchangeDocument.at, from), lt(exchangeDocument.at, toInstant(`${addDays(query.day, 1)}T00:00`, brokerage.zone))), query.trouble === '' ? undefined : inTrouble))
+    .where(
+      and(
+        byNumber,
+        query.partner === null ? undefined : eq(exchangeDocument.partnerId, query.partner),
+        query.kind === '' ? undefined : eq(exchangeDocument.kind, query.kind),
+        from === null
+          ? undefined
+          : and(
+              gte(exchangeDocument.at, from),
+              lt(exchangeDocument.at, toInstant(`${addDays(query.day, 1)}T00:00`, brokerage.zone)),
+            ),
+        query.trouble === '' ? undefined : inTrouble,
+      ),
+    )
     .orderBy(desc(exchangeDocument.id))
     .limit(limit)
     .offset(query.page * limit)
@@ -48,8 +77,18 @@ export function listDocuments(db: Db, query: ExchangeQuery, limit = pageSize) {
 /** A load's number finds all that was said of it, figures a control number, anything else the beginning of a shipment's number. */
 function numberIs(db: Db, said: string): SQL | undefined {
   if (/^\d{1,9}$/.test(said)) return eq(exchange.control, Number(said))
-  const own = /^PR-\d+$/.test(said) ? db.select({ id: load.id, shipmentId: loadPartner.shipmentId }).from(load).leftJoin(loadPartner, eq(loadPartner.loadId, load.id)).where(eq(load.number, said)).get() : undefined
-  if (own) return own.shipmentId === null ? eq(exchangeDocument.loadId, own.id) : or(eq(exchangeDocument.loadId, own.id), eq(exchangeDocument.number, own.shipmentId))
+  const own = /^PR-\d+$/.test(said)
+    ? db
+        .select({ id: load.id, shipmentId: loadPartner.shipmentId })
+        .from(load)
+        .leftJoin(loadPartner, eq(loadPartner.loadId, load.id))
+        .where(eq(load.number, said))
+        .get()
+    : undefined
+  if (own)
+    return own.shipmentId === null
+      ? eq(exchangeDocument.loadId, own.id)
+      : or(eq(exchangeDocument.loadId, own.id), eq(exchangeDocument.number, own.shipmentId))
   return and(gte(exchangeDocument.number, said), lt(exchangeDocument.number, `${said}\uffff`))
 }
 
@@ -57,26 +96,59 @@ export type ListedDocument = ReturnType<typeof listDocuments>[number]
 
 /** One document, raw and read side by side; null where there is none. */
 export async function readDocument(db: Db, documentId: number) {
-  const row = db.select({ document: exchangeDocument, exchange, partnerName: partner.name, noticeState: tenderNotice.state, answeredBy: tenderNotice.answeredBy }).from(exchangeDocument).innerJoin(exchange, eq(exchange.id, exchangeDocument.exchangeId)).leftJoin(partner, eq(partner.id, exchangeDocument.partnerId)).leftJoin(tenderNotice, eq(tenderNotice.id, exchangeDocument.noticeId)).where(eq(exchangeDocument.id, documentId)).get()
+  const row = db
+    .select({
+      document: exchangeDocument,
+      exchange,
+      partnerName: partner.name,
+      noticeState: tenderNotice.state,
+      answeredBy: tenderNotice.answeredBy,
+    })
+    .from(exchangeDocument)
+    .innerJoin(exchange, eq(exchange.id, exchangeDocument.exchangeId))
+    .leftJoin(partner, eq(partner.id, exchangeDocument.partnerId))
+    .leftJoin(tenderNotice, eq(tenderNotice.id, exchangeDocument.noticeId))
+    .where(eq(exchangeDocument.id, documentId))
+    .get()
   if (!row) return null
   const { raw, ...kept } = row.exchange
   // A document of a partner's: who opens it makes nobody else wait, whatever it holds.
-  const read = await readAside('document', { raw, kind: row.document.kind, ordinal: row.document.ordinal }, readTimeout).catch((error: unknown) => {
+  const read = await readAside(
+    'document',
+    { raw, kind: row.document.kind, ordinal: row.document.ordinal },
+    readTimeout,
+  ).catch((error: unknown) => {
     if (error instanceof ReadProblem) return null
     throw error
   })
   const { segments, fields, isTraced } = read ?? { segments: [], fields: [], isTraced: true }
   const isSet = segments.length > 0
-  const notice = row.document.noticeId === null ? null : (db.select({ tender: tenderNotice.tender }).from(tenderNotice).where(eq(tenderNotice.id, row.document.noticeId)).get() ?? null)
+  const notice =
+    row.document.noticeId === null
+      ? null
+      : (db
+          .select({ tender: tenderNotice.tender })
+          .from(tenderNotice)
+          .where(eq(tenderNotice.id, row.document.noticeId))
+          .get() ?? null)
   return {
-    document: row.document, exchange: kept, partnerName: row.partnerName, noticeState: row.noticeState, answeredBy: row.answeredBy, bytes: raw.length,
+    document: row.document,
+    exchange: kept,
+    partnerName: row.partnerName,
+    noticeState: row.noticeState,
+    answeredBy: row.answeredBy,
+    bytes: raw.length,
     /** Of a set its segments, element by element; of anything else the text as it came. */
     segments: segments.map((segment) => segment.map(visible)),
     signs: isSet ? signsOf(raw) : null,
     text: isSet ? '' : visibleText(raw),
     /** Whether it was found out which bytes each field was read from: not for sets longer than any usual one. */
     isTraced,
-    fields: isSet ? fields : notice ? tenderFields(notice.tender).map(([name, value]) => ({ name, value, from: [] })) : [],
+    fields: isSet
+      ? fields
+      : notice
+        ? tenderFields(notice.tender).map(([name, value]) => ({ name, value, from: [] }))
+        : [],
   }
 }
 

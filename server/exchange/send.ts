@@ -3,8 +3,7 @@ import { eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { toLocal } from '#core/time/local'
 import { groupOfSet, type SetId } from '#core/x12/grammar/sets'
-import { writeInterchange } from '#core/x12/writer'
-import { withoutDelimiters } from '#core/x12/writer'
+import { withoutDelimiters, writeInterchange } from '#core/x12/writer'
 import type { Segment } from '#core/x12/x12'
 import { type Db, inTransaction } from '#server/db.server'
 import { announce } from '#server/live/live'
@@ -37,13 +36,38 @@ export function sendSet(db: Db, to: Partner, set: SetToSend, now: number): numbe
   const clean = set.segments.map((segment) => segment.map((element) => withoutDelimiters(element, delimiters)))
   const text = writeInterchange(
     {
-      delimiters, version: `00${to.version.slice(1, 4)}`, groupVersion: to.version, usage: to.usage, control: String(control), groupType: groupOfSet[set.type], groupControl: String(control), ...envelopeMoment(now),
-      sender: { qualifier: to.ourQualifier, id: to.ourId, group: to.ourGroup }, receiver: { qualifier: to.theirQualifier, id: to.theirId, group: to.theirGroup },
+      delimiters,
+      version: `00${to.version.slice(1, 4)}`,
+      groupVersion: to.version,
+      usage: to.usage,
+      control: String(control),
+      groupType: groupOfSet[set.type],
+      groupControl: String(control),
+      ...envelopeMoment(now),
+      sender: { qualifier: to.ourQualifier, id: to.ourId, group: to.ourGroup },
+      receiver: { qualifier: to.theirQualifier, id: to.theirId, group: to.theirGroup },
     },
     [{ type: set.type, control: '0001', segments: clean }],
   )
   const lines = lineEnd === '' ? text : text.split(delimiters.segment).join(delimiters.segment + lineEnd)
-  return keepOutgoing(db, to, { raw: Buffer.from(lines, 'latin1'), control, documents: [{ kind: set.type, groupType: groupOfSet[set.type], number: set.number, loadId: set.loadId, noticeId: set.noticeId }] }, now)
+  return keepOutgoing(
+    db,
+    to,
+    {
+      raw: Buffer.from(lines, 'latin1'),
+      control,
+      documents: [
+        {
+          kind: set.type,
+          groupType: groupOfSet[set.type],
+          number: set.number,
+          loadId: set.loadId,
+          noticeId: set.noticeId,
+        },
+      ],
+    },
+    now,
+  )
 }
 
 interface Outgoing {
@@ -56,11 +80,33 @@ interface Outgoing {
 export function keepOutgoing(db: Db, to: Partner, { raw, control, documents }: Outgoing, now: number): number {
   const kept = db
     .insert(exchange)
-    .values({ partnerId: to.id, direction: 'out', at: now, source: to.address, raw, digest: createHash('sha256').update(raw).digest('hex'), control, usage: to.usage, state: 'waiting' })
+    .values({
+      partnerId: to.id,
+      direction: 'out',
+      at: now,
+      source: to.address,
+      raw,
+      digest: createHash('sha256').update(raw).digest('hex'),
+      control,
+      usage: to.usage,
+      state: 'waiting',
+    })
     .returning({ id: exchange.id })
     .get()
   db.insert(exchangeDocument)
-    .values(documents.map((each, ordinal) => ({ ...each, exchangeId: kept.id, partnerId: to.id, direction: 'out' as const, at: now, ordinal, groupControl: control === null ? '' : String(control), setControl: String(ordinal + 1).padStart(4, '0'), state: 'out' as const })))
+    .values(
+      documents.map((each, ordinal) => ({
+        ...each,
+        exchangeId: kept.id,
+        partnerId: to.id,
+        direction: 'out' as const,
+        at: now,
+        ordinal,
+        groupControl: control === null ? '' : String(control),
+        setControl: String(ordinal + 1).padStart(4, '0'),
+        state: 'out' as const,
+      })),
+    )
     .run()
   askSending(db, to.id, kept.id, now)
   return kept.id
@@ -79,24 +125,46 @@ const payloadSchema = z.object({ exchangeId: z.number() })
 /** Delivers one interchange to its partner and writes down what came of it. */
 export async function sendExchange(db: Db, entry: OutboxEntry, clock: () => number): Promise<boolean> {
   const { exchangeId } = payloadSchema.parse(entry.payload)
-  const row = db.select({ exchange, partner }).from(exchange).innerJoin(partner, eq(partner.id, exchange.partnerId)).where(eq(exchange.id, exchangeId)).get()
+  const row = db
+    .select({ exchange, partner })
+    .from(exchange)
+    .innerJoin(partner, eq(partner.id, exchange.partnerId))
+    .where(eq(exchange.id, exchangeId))
+    .get()
   if (!row) throw new Error(`Outbox entry ${entry.key} names exchange ${exchangeId}, which is not there`)
   if (row.partner.paused) {
     // Waiting for a person is no failed try.
-    db.update(outbox).set({ nextAt: clock() + pausedWait }).where(eq(outbox.id, entry.id)).run()
+    db.update(outbox)
+      .set({ nextAt: clock() + pausedWait })
+      .where(eq(outbox.id, entry.id))
+      .run()
     return false
   }
-  const problem = await transportOf(row.partner).deliver(db, row.partner, { key: entry.key, control: row.exchange.control, bytes: row.exchange.raw })
+  const problem = await transportOf(row.partner).deliver(db, row.partner, {
+    key: entry.key,
+    control: row.exchange.control,
+    bytes: row.exchange.raw,
+  })
   const now = clock()
   inTransaction(db, () => {
     if (problem === null) {
       markSent(db, entry, now)
-      db.update(exchange).set({ state: 'sent', problem: null, attempts: entry.attempts + 1 }).where(eq(exchange.id, exchangeId)).run()
+      db.update(exchange)
+        .set({ state: 'sent', problem: null, attempts: entry.attempts + 1 })
+        .where(eq(exchange.id, exchangeId))
+        .run()
       notePartnerProblem(db, row.partner.id, null)
       return
     }
     const after = noteFailure(db, entry, problem, now)
-    db.update(exchange).set({ problem: problem.message, attempts: entry.attempts + 1, ...(after === 'given_up' ? { state: 'failed' as const } : {}) }).where(eq(exchange.id, exchangeId)).run()
+    db.update(exchange)
+      .set({
+        problem: problem.message,
+        attempts: entry.attempts + 1,
+        ...(after === 'given_up' ? { state: 'failed' as const } : {}),
+      })
+      .where(eq(exchange.id, exchangeId))
+      .run()
     notePartnerProblem(db, row.partner.id, problem.message)
     if (after === 'given_up') logFailure(db, row.exchange.id, row.partner.name, problem.message, now)
   })
@@ -105,6 +173,18 @@ export async function sendExchange(db: Db, entry: OutboxEntry, clock: () => numb
 }
 
 function logFailure(db: Db, exchangeId: number, partnerName: string, problem: string, now: number): void {
-  const documents = db.select({ kind: exchangeDocument.kind, loadId: exchangeDocument.loadId }).from(exchangeDocument).where(eq(exchangeDocument.exchangeId, exchangeId)).all()
-  for (const { kind, loadId } of documents) if (loadId !== null) writeLog(db, loadId, 'exchange_failed', { kind: 'exchange_failed', document: kind, partner: partnerName, problem }, { now, by: { kind: 'rule', name: 'the outbox' } })
+  const documents = db
+    .select({ kind: exchangeDocument.kind, loadId: exchangeDocument.loadId })
+    .from(exchangeDocument)
+    .where(eq(exchangeDocument.exchangeId, exchangeId))
+    .all()
+  for (const { kind, loadId } of documents)
+    if (loadId !== null)
+      writeLog(
+        db,
+        loadId,
+        'exchange_failed',
+        { kind: 'exchange_failed', document: kind, partner: partnerName, problem },
+        { now, by: { kind: 'rule', name: 'the outbox' } },
+      )
 }

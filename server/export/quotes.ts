@@ -10,19 +10,57 @@ import { type GridLine, readQuote } from '#server/quote/read'
 
 /** Costs are in the desk's currency, prices in the quote's; the rates between them stand at the end. */
 const headsIn = (currency: Currency): string[] => [
-  'Line', 'State', 'Origin', 'Destination', 'Equipment', 'Weight lb', 'Pickup', 'Loads', 'Miles', 'Likely cost USD', 'Low USD', 'High USD',
-  ...['Line haul', 'Fuel', 'Extras', 'Price'].map((head) => `${head} ${currency}`), 'Margin %', `They pay ${currency}`, `Before ${currency}`, 'Comment', 'What is wrong', 'Exchange rate', 'Exchange rate of',
+  'Line',
+  'State',
+  'Origin',
+  'Destination',
+  'Equipment',
+  'Weight lb',
+  'Pickup',
+  'Loads',
+  'Miles',
+  'Likely cost USD',
+  'Low USD',
+  'High USD',
+  ...['Line haul', 'Fuel', 'Extras', 'Price'].map((head) => `${head} ${currency}`),
+  'Margin %',
+  `They pay ${currency}`,
+  `Before ${currency}`,
+  'Comment',
+  'What is wrong',
+  'Exchange rate',
+  'Exchange rate of',
 ]
 
 /** A line's cells for a sheet: money in whole units with cents as numbers, texts safe to open. */
 function rowOf(line: GridLine): (string | number | null)[] {
   const units = (minor: number | null | undefined) => (minor === null || minor === undefined ? null : minor / 100)
-  const place = (city: string, region: string, typed: string | undefined) => (city ? `${city}, ${region}` : (typed ?? ''))
+  const place = (city: string, region: string, typed: string | undefined) =>
+    city ? `${city}, ${region}` : (typed ?? '')
   return [
-    line.position, line.state === 'lost' && line.lostWhy ? `Lost: ${lostReasonWords[line.lostWhy]}` : lineStateWords[line.state], place(line.originCity, line.originRegion, line.cells.origin), place(line.destCity, line.destRegion, line.cells.dest), line.equipment ? equipmentWords[line.equipment] : (line.cells.equipment ?? ''),
-    line.weightLb, pickupWords(line.pickupFrom, line.pickupTo), line.loads, line.miles, units(line.band?.middleMinor), units(line.band?.lowMinor), units(line.band?.highMinor), units(line.lineHaulMinor), units(line.fuelMinor), line.sellMinor === null ? null : units(line.extrasMinor), units(line.sellMinor), line.marginPercent,
-    units(line.theirsMinor), units(line.thenMinor), line.comment, line.problems.map(({ message }) => message).join('; '),
-    line.by && rateWords(line.by.rateE6), line.by?.day ?? null,
+    line.position,
+    line.state === 'lost' && line.lostWhy ? `Lost: ${lostReasonWords[line.lostWhy]}` : lineStateWords[line.state],
+    place(line.originCity, line.originRegion, line.cells.origin),
+    place(line.destCity, line.destRegion, line.cells.dest),
+    line.equipment ? equipmentWords[line.equipment] : (line.cells.equipment ?? ''),
+    line.weightLb,
+    pickupWords(line.pickupFrom, line.pickupTo),
+    line.loads,
+    line.miles,
+    units(line.band?.middleMinor),
+    units(line.band?.lowMinor),
+    units(line.band?.highMinor),
+    units(line.lineHaulMinor),
+    units(line.fuelMinor),
+    line.sellMinor === null ? null : units(line.extrasMinor),
+    units(line.sellMinor),
+    line.marginPercent,
+    units(line.theirsMinor),
+    units(line.thenMinor),
+    line.comment,
+    line.problems.map(({ message }) => message).join('; '),
+    line.by && rateWords(line.by.rateE6),
+    line.by?.day ?? null,
   ]
 }
 
@@ -39,8 +77,18 @@ export async function quoteXlsx(db: Db, quoteId: number, now: number): Promise<B
   const heads = headsIn(page.quote.currency)
   const cell = (value: string | number | null) => {
     const safe = safeCell(value)
-    return value === null || safe === '' ? null : typeof safe === 'number' ? { value: safe, type: Number } : { value: safe, type: String }
+    return value === null || safe === ''
+      ? null
+      : typeof safe === 'number'
+        ? { value: safe, type: Number }
+        : { value: safe, type: String }
   }
-  const rows = [heads.map((value) => ({ value, type: String, fontWeight: 'bold' as const })), ...page.lines.map((line) => rowOf(line).map(cell))]
-  return writeXlsx(rows, { stickyRowsCount: 1, columns: heads.map((head) => ({ width: Math.max(9, head.length + 2) })) }).toBuffer()
+  const rows = [
+    heads.map((value) => ({ value, type: String, fontWeight: 'bold' as const })),
+    ...page.lines.map((line) => rowOf(line).map(cell)),
+  ]
+  return writeXlsx(rows, {
+    stickyRowsCount: 1,
+    columns: heads.map((head) => ({ width: Math.max(9, head.length + 2) })),
+  }).toBuffer()
 }

@@ -13,8 +13,13 @@ export type NewFacility = z.infer<typeof newFacilitySchema>
 
 /** Makes a facility on the spot. */
 export function createFacility(db: Db, fresh: NewFacility) {
-  return db.insert(facility).values({ ...fresh, search: facilitySearch(fresh) }).returning().get()
+  return db
+    .insert(facility)
+    .values({ ...fresh, search: facilitySearch(fresh) })
+    .returning()
+    .get()
 }
 
 /** What a facility is found by. */
-export const facilitySearch = (of: { name: string; city: string; region: string; address: string }): string => `${of.name} ${of.city} ${of.region} ${of.address}`.toLowerCase()
+export const facilitySearch = (of: { name: string; city: string; region: string; address: string }): string =>
+  `${of.name} ${of.city} ${of.region} ${of.address}`.toLowerCase()

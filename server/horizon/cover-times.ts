@@ -19,7 +19,10 @@ export function usualCoverHours(db: Db, now: number): (equipment: Equipment) => 
       .where(and(isNotNull(load.coveredAt), gte(load.coveredAt, now - 90 * day), isNotNull(load.openedAt), wasHauled))
       .groupBy(load.equipment)
       .all()
-    found = { until: now + 10 * 60_000, hours: new Map(rows.map((row) => [row.equipment, (Number(row.end) - Number(row.span)) / hour])) }
+    found = {
+      until: now + 10 * 60_000,
+      hours: new Map(rows.map((row) => [row.equipment, (Number(row.end) - Number(row.span)) / hour])),
+    }
     remembered.set(db, found)
   }
   const { hours } = found

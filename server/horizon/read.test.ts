@@ -5,7 +5,7 @@ import { carryOut } from '#server/load/commands'
 import { awardLoad } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
 import { keepRecord } from '#server/register/keep'
-import { ines, now, openLoad, recordFor, terms, type TestWorld, testWorld } from '#server/testing/world'
+import { ines, now, openLoad, recordFor, type TestWorld, terms, testWorld } from '#server/testing/world'
 import { askAwarded } from '#server/vetting/alerts'
 import { readHorizon } from './read'
 
@@ -15,11 +15,20 @@ beforeEach(() => {
 })
 afterEach(() => world.end())
 
-const pickingUp = (earliestLocal: string, over = {}) => openLoad(world.db, { stops: [{ ...terms().stops[0]!, earliestLocal, latestLocal: null }, { ...terms().stops[1]!, earliestLocal: '2026-11-28T08:00', latestLocal: null }], ...over })
+const pickingUp = (earliestLocal: string, over = {}) =>
+  openLoad(world.db, {
+    stops: [
+      { ...terms().stops[0]!, earliestLocal, latestLocal: null },
+      { ...terms().stops[1]!, earliestLocal: '2026-11-28T08:00', latestLocal: null },
+    ],
+    ...over,
+  })
 const rows = (at = now) => readHorizon(world.db, at).loads
-const offer = (loadId: number, carrierId: number, payMinor: number) => recordOffer(world.db, loadId, { carrierId, payMinor, source: 'phone', goodUntil: null, note: '' }, ines)
+const offer = (loadId: number, carrierId: number, payMinor: number) =>
+  recordOffer(world.db, loadId, { carrierId, payMinor, source: 'phone', goodUntil: null, note: '' }, ines)
 
-test('an empty desk has an empty horizon', () => expect(readHorizon(world.db, now)).toEqual({ loads: [], today: { covered: 0, marginMinor: 0, sellMinor: 0 } }))
+test('an empty desk has an empty horizon', () =>
+  expect(readHorizon(world.db, now)).toEqual({ loads: [], today: { covered: 0, marginMinor: 0, sellMinor: 0 } }))
 
 test('the most pressing comes first, not the first made', () => {
   const far = pickingUp('2026-11-26T08:00')
@@ -39,7 +48,12 @@ test('each load says its next step as things happen to it', () => {
   expect(step()).toBe('Counter Carrier 1 at 2,500')
   offer(loadId, 2, 215_000)
   expect(step()).toBe('Take 2,150 from Carrier 2')
-  awardLoad(world.db, loadId, { offerId: 2, buyCharges: [flatCharge('line_haul', 215_000)], override: null, role: 'rep' }, ines)
+  awardLoad(
+    world.db,
+    loadId,
+    { offerId: 2, buyCharges: [flatCharge('line_haul', 215_000)], override: null, role: 'rep' },
+    ines,
+  )
   expect(step()).toBe('Send the confirmation to Carrier 2')
   carryOut(world.db, loadId, { kind: 'send_confirmation', to: 'a@b.example', again: false }, ines)
   expect(step()).toBe('Carrier 2 has not accepted yet')
@@ -60,7 +74,12 @@ test('today’s numbers count from the desk’s midnight, and leave practice out
     const loadId = pickingUp('2026-11-26T08:00', { practice })
     offer(loadId, 1, 248_000)
     const offerId = rows().find((row) => row.id === loadId) ? loadId : 0
-    awardLoad(world.db, loadId, { offerId, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' }, ines)
+    awardLoad(
+      world.db,
+      loadId,
+      { offerId, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' },
+      ines,
+    )
   }
   expect(readHorizon(world.db, now).today).toEqual({ covered: 1, marginMinor: 40_000, sellMinor: 288_000 })
   expect(readHorizon(world.db, now + 12 * hour).today.covered).toBe(0)
@@ -70,7 +89,12 @@ test('cancelled, delivered and long confirmed loads leave the horizon', () => {
   const [cancelled, confirmed] = [pickingUp('2026-11-26T08:00'), pickingUp('2026-11-24T08:00')]
   carryOut(world.db, cancelled!, { kind: 'cancel', reason: 'customer' }, ines)
   offer(confirmed!, 1, 248_000)
-  awardLoad(world.db, confirmed!, { offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' }, ines)
+  awardLoad(
+    world.db,
+    confirmed!,
+    { offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' },
+    ines,
+  )
   carryOut(world.db, confirmed!, { kind: 'accept_confirmation', confirmationId: 1, name: 'Ada', title: 'Owner' }, ines)
   expect(rows().map((row) => row.id)).toEqual([confirmed])
   expect(rows(now + 48 * hour)).toEqual([])

@@ -1,10 +1,10 @@
 import { and, asc, eq, gte, inArray, isNull, type SQLWrapper, sql } from 'drizzle-orm'
 import { nextStep } from '#core/horizon/next-step'
 import { pressure, urgency } from '#core/horizon/pressure'
-import { dayOf, hour, toInstant, toLocal } from '#core/time/local'
-import { wasHauled } from '#server/load/hauled'
-import { type Db, prepared } from '#server/db.server'
 import type { RateBand } from '#core/rates/rates'
+import { dayOf, hour, toInstant, toLocal } from '#core/time/local'
+import { type Db, prepared } from '#server/db.server'
+import { wasHauled } from '#server/load/hauled'
 import { currentBand } from '#server/rates/band'
 import { carrier, confirmation, customer, gateAlert, load, offer, posting } from '#server/schema'
 import { brokerage } from '#server/settings.server'
@@ -15,10 +15,37 @@ import { usualCoverHours } from './cover-times'
 const mostLoads = 250
 
 const shown = {
-  id: load.id, number: load.number, state: load.state, practice: load.practice, equipment: load.equipment, miles: load.miles, weightLb: load.weightLb, originPostal: load.originPostal, destPostal: load.destPostal, originLat: load.originLat, originLon: load.originLon, destLat: load.destLat, destLon: load.destLon, pickupAt: load.pickupAt, pickupBy: load.pickupBy, openedAt: load.openedAt,
-  originCity: load.originCity, originRegion: load.originRegion, originZone: load.originZone, destCity: load.destCity, destRegion: load.destRegion,
-  sellMinor: load.sellMinor, targetMinor: load.targetMinor, mostMinor: load.mostMinor, payMinor: load.payMinor,
-  bandLowMinor: load.bandLowMinor, bandMiddleMinor: load.bandMiddleMinor, bandHighMinor: load.bandHighMinor, bandComparables: load.bandComparables, bandNewestAt: load.bandNewestAt, bandBasis: load.bandBasis,
+  id: load.id,
+  number: load.number,
+  state: load.state,
+  practice: load.practice,
+  equipment: load.equipment,
+  miles: load.miles,
+  weightLb: load.weightLb,
+  originPostal: load.originPostal,
+  destPostal: load.destPostal,
+  originLat: load.originLat,
+  originLon: load.originLon,
+  destLat: load.destLat,
+  destLon: load.destLon,
+  pickupAt: load.pickupAt,
+  pickupBy: load.pickupBy,
+  openedAt: load.openedAt,
+  originCity: load.originCity,
+  originRegion: load.originRegion,
+  originZone: load.originZone,
+  destCity: load.destCity,
+  destRegion: load.destRegion,
+  sellMinor: load.sellMinor,
+  targetMinor: load.targetMinor,
+  mostMinor: load.mostMinor,
+  payMinor: load.payMinor,
+  bandLowMinor: load.bandLowMinor,
+  bandMiddleMinor: load.bandMiddleMinor,
+  bandHighMinor: load.bandHighMinor,
+  bandComparables: load.bandComparables,
+  bandNewestAt: load.bandNewestAt,
+  bandBasis: load.bandBasis,
 }
 const openQuery = prepared((db) =>
   db
@@ -34,7 +61,15 @@ const openQuery = prepared((db) =>
 const among = (column: SQLWrapper) => sql`${column} in (select value from json_each(${sql.placeholder('ids')}))`
 const openOffers = prepared((db) =>
   db
-    .select({ id: offer.id, loadId: offer.loadId, receivedAt: offer.receivedAt, carrierName: carrier.name, payMinor: offer.payMinor, counterMinor: offer.counterMinor, goodUntil: offer.goodUntil })
+    .select({
+      id: offer.id,
+      loadId: offer.loadId,
+      receivedAt: offer.receivedAt,
+      carrierName: carrier.name,
+      payMinor: offer.payMinor,
+      counterMinor: offer.counterMinor,
+      goodUntil: offer.goodUntil,
+    })
     .from(offer)
     .innerJoin(carrier, eq(carrier.id, offer.carrierId))
     .where(and(eq(offer.state, 'open'), among(offer.loadId)))
@@ -42,13 +77,26 @@ const openOffers = prepared((db) =>
 )
 
 const openPostings = prepared((db) =>
-  db.select({ loadId: posting.loadId, upAt: posting.upAt }).from(posting).where(and(inArray(posting.state, ['asked', 'up']), among(posting.loadId))).prepare(),
+  db
+    .select({ loadId: posting.loadId, upAt: posting.upAt })
+    .from(posting)
+    .where(and(inArray(posting.state, ['asked', 'up']), among(posting.loadId)))
+    .prepare(),
 )
 const standingConfirmations = prepared((db) =>
-  db.select({ loadId: confirmation.loadId, state: confirmation.state }).from(confirmation).where(and(sql`${confirmation.state} <> 'void'`, among(confirmation.loadId))).prepare(),
+  db
+    .select({ loadId: confirmation.loadId, state: confirmation.state })
+    .from(confirmation)
+    .where(and(sql`${confirmation.state} <> 'void'`, among(confirmation.loadId)))
+    .prepare(),
 )
 const openAlerts = prepared((db) =>
-  db.select({ loadId: gateAlert.loadId }).from(gateAlert).innerJoin(load, and(eq(load.id, gateAlert.loadId), eq(load.carrierId, gateAlert.carrierId))).where(and(isNull(gateAlert.endedAt), among(gateAlert.loadId))).prepare(),
+  db
+    .select({ loadId: gateAlert.loadId })
+    .from(gateAlert)
+    .innerJoin(load, and(eq(load.id, gateAlert.loadId), eq(load.carrierId, gateAlert.carrierId)))
+    .where(and(isNull(gateAlert.endedAt), among(gateAlert.loadId)))
+    .prepare(),
 )
 
 /** The Horizon: every open load with its pressure and next step, the most pressing first, and today's numbers. */
@@ -58,21 +106,73 @@ export function readHorizon(db: Db, now: number) {
   const offers = groupBy(openOffers(db).all({ ids }), (each) => each.loadId)
   const postings = groupBy(openPostings(db).all({ ids }), (each) => each.loadId)
   const confirmations = groupBy(standingConfirmations(db).all({ ids }), (each) => each.loadId)
-  const held = new Set(openAlerts(db).all({ ids }).map(({ loadId }) => loadId))
+  const held = new Set(
+    openAlerts(db)
+      .all({ ids })
+      .map(({ loadId }) => loadId),
+  )
   const coverHours = usualCoverHours(db, now)
   const loads = rows
-    .map((row) => horizonLoad(row, { offers: offers.get(row.load.id) ?? [], posting: postings.get(row.load.id)?.[0] ?? null, confirmation: confirmations.get(row.load.id)?.[0]?.state ?? null, gateHolds: held.has(row.load.id), coverHours: coverHours(row.load.equipment), band: currentBand(db, row.load, now), db }, now))
+    .map((row) =>
+      horizonLoad(
+        row,
+        {
+          offers: offers.get(row.load.id) ?? [],
+          posting: postings.get(row.load.id)?.[0] ?? null,
+          confirmation: confirmations.get(row.load.id)?.[0]?.state ?? null,
+          gateHolds: held.has(row.load.id),
+          coverHours: coverHours(row.load.equipment),
+          band: currentBand(db, row.load, now),
+          db,
+        },
+        now,
+      ),
+    )
     .filter((each) => !(each.confirmation === 'accepted' && each.pickupBy < now - 12 * hour))
     .sort((one, other) => other.pressure - one.pressure || one.pickupAt - other.pickupAt)
   return { loads, today: todaysNumbers(db, now) }
 }
 
 function horizonLoad(
-  { load: row, customerName, carrierName }: { load: Pick<typeof load.$inferSelect, keyof typeof shown>; customerName: string; carrierName: string | null },
-  around: { offers: { id: number; receivedAt: number; carrierName: string; payMinor: number; counterMinor: number | null; goodUntil: number | null }[]; posting: { upAt: number | null } | null; confirmation: string | null; gateHolds: boolean; coverHours: number; band: RateBand | null; db: Db },
+  {
+    load: row,
+    customerName,
+    carrierName,
+  }: { load: Pick<typeof load.$inferSelect, keyof typeof shown>; customerName: string; carrierName: string | null },
+  around: {
+    offers: {
+      id: number
+      receivedAt: number
+      carrierName: string
+      payMinor: number
+      counterMinor: number | null
+      goodUntil: number | null
+    }[]
+    posting: { upAt: number | null } | null
+    confirmation: string | null
+    gateHolds: boolean
+    coverHours: number
+    band: RateBand | null
+    db: Db
+  },
   now: number,
 ) {
-  const plan = row.state === 'uncovered' ? findPlan(around.db, row, around.offers.map((each) => ({ id: each.id, payMinor: each.payMinor, goodUntil: each.goodUntil, receivedAt: each.receivedAt, open: true })), around.posting?.upAt ?? null, now) : null
+  const plan =
+    row.state === 'uncovered'
+      ? findPlan(
+          around.db,
+          row,
+          around.offers.map((each) => ({
+            id: each.id,
+            payMinor: each.payMinor,
+            goodUntil: each.goodUntil,
+            receivedAt: each.receivedAt,
+            open: true,
+          })),
+          around.posting?.upAt ?? null,
+          now,
+        )
+      : null
   const best = around.offers.toSorted((one, other) => one.payMinor - other.payMinor)[0]
   const facts = {
     uncoveredChance: plan?.uncoveredChance ?? null,
@@ -92,17 +192,38 @@ function horizonLoad(
   }
   const value = pressure(facts, now)
   return {
-    id: row.id, number: row.number, state: facts.state, practice: row.practice, customerName, carrierName,
-    origin: { city: row.originCity, region: row.originRegion, zone: row.originZone }, dest: { city: row.destCity, region: row.destRegion },
-    equipment: row.equipment, miles: Math.round(row.miles), pickupAt: row.pickupAt, pickupBy: row.pickupBy, dueAt: facts.dueAt,
-    sellMinor: row.sellMinor, targetMinor: row.targetMinor, mostMinor: row.mostMinor, payMinor: row.payMinor, band: around.band,
-    offers: around.offers, confirmation: facts.confirmation, posted: facts.posted, usualCoverHours: around.coverHours, uncoveredChance: facts.uncoveredChance,
-    pressure: value, urgency: urgency(value), step: nextStep(facts, now),
+    id: row.id,
+    number: row.number,
+    state: facts.state,
+    practice: row.practice,
+    customerName,
+    carrierName,
+    origin: { city: row.originCity, region: row.originRegion, zone: row.originZone },
+    dest: { city: row.destCity, region: row.destRegion },
+    equipment: row.equipment,
+    miles: Math.round(row.miles),
+    pickupAt: row.pickupAt,
+    pickupBy: row.pickupBy,
+    dueAt: facts.dueAt,
+    sellMinor: row.sellMinor,
+    targetMinor: row.targetMinor,
+    mostMinor: row.mostMinor,
+    payMinor: row.payMinor,
+    band: around.band,
+    offers: around.offers,
+    confirmation: facts.confirmation,
+    posted: facts.posted,
+    usualCoverHours: around.coverHours,
+    uncoveredChance: facts.uncoveredChance,
+    pressure: value,
+    urgency: urgency(value),
+    step: nextStep(facts, now),
   }
 }
 
 /** The pickup's opening while it is ahead of us, then its closing. */
-const dueAt = (row: { pickupAt: number; pickupBy: number }, now: number) => (row.pickupAt > now ? row.pickupAt : row.pickupBy)
+const dueAt = (row: { pickupAt: number; pickupBy: number }, now: number) =>
+  row.pickupAt > now ? row.pickupAt : row.pickupBy
 
 /** A carrier as it is called on the phone: its name without the kind of firm. */
 const shortName = (name: string) => name.split(' ').slice(0, 2).join(' ')
@@ -112,7 +233,11 @@ export type HorizonLoad = ReturnType<typeof horizonLoad>
 function todaysNumbers(db: Db, now: number) {
   const midnight = toInstant(`${dayOf(toLocal(now, brokerage.zone))}T00:00`, brokerage.zone)
   const row = db
-    .select({ covered: sql<number>`count(*)`, marginMinor: sql<number | null>`sum(${load.sellMinor} - ${load.payMinor})`, sellMinor: sql<number | null>`sum(${load.sellMinor})` })
+    .select({
+      covered: sql<number>`count(*)`,
+      marginMinor: sql<number | null>`sum(${load.sellMinor} - ${load.payMinor})`,
+      sellMinor: sql<number | null>`sum(${load.sellMinor})`,
+    })
     .from(load)
     .where(and(gte(load.coveredAt, midnight), wasHauled))
     .get()

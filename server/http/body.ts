@@ -25,7 +25,10 @@ export async function readJson<S extends z.ZodType>(request: Request, schema: S)
   }
   const parsed = schema.safeParse(json)
   if (parsed.success) return { value: parsed.data }
-  return { status: 400, errors: parsed.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message })) }
+  return {
+    status: 400,
+    errors: parsed.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message })),
+  }
 }
 
 /** The body as text, or null where it is larger than `largestBody`. */

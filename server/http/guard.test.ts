@@ -1,5 +1,5 @@
-import type { AddressInfo } from 'node:net'
 import { request as ask, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
 import { Readable } from 'node:stream'
 import express from 'express'
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest'
@@ -36,7 +36,11 @@ afterEach(() => {
 })
 
 /** A request with just these headers: `fetch` would add and forbid some of them. */
-function send(method: string, path: string, headers: Record<string, string> = {}): Promise<{ status: number; headers: Record<string, string | string[] | undefined>; body: string }> {
+function send(
+  method: string,
+  path: string,
+  headers: Record<string, string> = {},
+): Promise<{ status: number; headers: Record<string, string | string[] | undefined>; body: string }> {
   return new Promise((resolve, reject) => {
     const sent = ask({ host: '127.0.0.1', port, method, path, headers, agent: false }, (answer) => {
       let body = ''
@@ -57,7 +61,11 @@ describe('a post', () => {
     ['from a sister of our site', { 'sec-fetch-site': 'same-site' }, 403],
     ['from another origin', { origin: 'http://elsewhere.example' }, 403],
     ['from nowhere that can be named', { origin: 'null' }, 403],
-    ['from another origin that claims to be ours', { 'sec-fetch-site': 'same-origin', origin: 'http://elsewhere.example' }, 403],
+    [
+      'from another origin that claims to be ours',
+      { 'sec-fetch-site': 'same-origin', origin: 'http://elsewhere.example' },
+      403,
+    ],
   ])('%s: %o is answered with %i', async (_, headers, status) => {
     const answer = await send('POST', '/loads/new', headers as Record<string, string>)
     expect(answer.status).toBe(status)
@@ -67,8 +75,11 @@ describe('a post', () => {
     expect((await send('POST', '/', { origin: settings().OX_ORIGIN })).status).toBe(200)
     expect((await send('POST', '/', { origin: `http://127.0.0.1:${port}` })).status).toBe(200)
   })
-  test.each(['PUT', 'PATCH', 'DELETE'])('%s is held to the same', async (method) => expect((await send(method, '/', { 'sec-fetch-site': 'cross-site' })).status).toBe(403))
-  test('reading is free to all: a link from a mail opens its page', async () => expect((await send('GET', '/c/1', { 'sec-fetch-site': 'cross-site' })).status).toBe(200))
+  test.each(['PUT', 'PATCH', 'DELETE'])('%s is held to the same', async (method) =>
+    expect((await send(method, '/', { 'sec-fetch-site': 'cross-site' })).status).toBe(403),
+  )
+  test('reading is free to all: a link from a mail opens its page', async () =>
+    expect((await send('GET', '/c/1', { 'sec-fetch-site': 'cross-site' })).status).toBe(200))
   test('longer than a form can be is turned away before it is read', async () => {
     expect((await send('GET', '/', { 'content-length': String(largestBody + 1) })).status).toBe(413)
     expect((await send('GET', '/', { 'content-length': '0' })).status).toBe(200)
@@ -95,10 +106,13 @@ describe('a post', () => {
   ])('in chunks, without a length, is cut off at the limit: %s', async (path, status) => {
     let sent = 0
     const answer = await new Promise<{ status: number }>((resolve, reject) => {
-      const going = ask({ host: '127.0.0.1', port, method: 'POST', path, headers: { 'transfer-encoding': 'chunked' }, agent: false }, (response) => {
-        response.resume()
-        resolve({ status: response.statusCode! })
-      })
+      const going = ask(
+        { host: '127.0.0.1', port, method: 'POST', path, headers: { 'transfer-encoding': 'chunked' }, agent: false },
+        (response) => {
+          response.resume()
+          resolve({ status: response.statusCode! })
+        },
+      )
       const pour = () => {
         while (sent < 64 * 1024 * 1024 && !going.destroyed) {
           sent += 65_536
@@ -112,7 +126,8 @@ describe('a post', () => {
     expect(answer.status).toBe(status)
     expect(sent).toBeLessThan(16 * 1024 * 1024)
   })
-  test('compressed is not taken: a small body could become a large one', async () => expect((await send('POST', '/', { 'content-encoding': 'gzip' })).status).toBe(415))
+  test('compressed is not taken: a small body could become a large one', async () =>
+    expect((await send('POST', '/', { 'content-encoding': 'gzip' })).status).toBe(415))
   test.each(['TRACE', 'PROPFIND', 'LOCK'])('%s is no method of ours', async (method) => {
     expect((await send(method, '/')).status).toBe(405)
     expect(reached).toEqual([])
@@ -122,7 +137,12 @@ describe('a post', () => {
 describe('every answer', () => {
   test('keeps the page to itself', async () => {
     const { headers } = await send('GET', '/')
-    expect(headers).toMatchObject({ 'x-content-type-options': 'nosniff', 'referrer-policy': 'same-origin', 'x-frame-options': 'SAMEORIGIN', 'cross-origin-opener-policy': 'same-origin' })
+    expect(headers).toMatchObject({
+      'x-content-type-options': 'nosniff',
+      'referrer-policy': 'same-origin',
+      'x-frame-options': 'SAMEORIGIN',
+      'cross-origin-opener-policy': 'same-origin',
+    })
     expect(headers['permissions-policy']).toContain('geolocation=()')
     expect(headers['cache-control']).toBe('no-store')
     expect(headers).not.toHaveProperty('strict-transport-security')
@@ -143,11 +163,16 @@ describe('every answer', () => {
   })
   test('is written down, a signed link with its first letters only', async () => {
     const lines: { path: string; status: number }[] = []
-    const spy = vi.spyOn(logger(), 'info').mockImplementation(((line: { path: string; status: number }) => void lines.push(line)) as never)
+    const spy = vi
+      .spyOn(logger(), 'info')
+      .mockImplementation(((line: { path: string; status: number }) => void lines.push(line)) as never)
     await send('GET', '/c/12.abcdefghijklmnop')
     await send('GET', '/loads/12')
     await vi.waitFor(() => expect(lines).toHaveLength(2))
-    expect(lines.map(({ path, status }) => [path, status])).toEqual([['/c/12.abcd…', 200], ['/loads/12', 200]])
+    expect(lines.map(({ path, status }) => [path, status])).toEqual([
+      ['/c/12.abcd…', 200],
+      ['/loads/12', 200],
+    ])
     spy.mockRestore()
   })
 })

@@ -2,8 +2,8 @@ import { randomBytes } from 'node:crypto'
 import type { NextFunction, Request, Response } from 'express'
 import { mostImportBytes } from '#core/carrier/import'
 import { mostPaperBytes } from '#core/carrier/paper'
-import { logger } from '#server/log/logger'
 import { isStopping } from '#server/live/live'
+import { logger } from '#server/log/logger'
 import { isBehindTls, settings } from '#server/settings.server'
 import { largestBody, largestInterchange } from './body'
 import { limitBody, tooLarge } from './limit-body'
@@ -33,7 +33,11 @@ export function secureAnswer(request: Request, response: Response, next: NextFun
   setHeaders(response, nonce)
   if (isStopping()) response.setHeader('Connection', 'close')
   if (known.has(request.method)) return next()
-  response.status(405).setHeader('Allow', [...known].join(', ')).type('text/plain').send('Not a method we answer.')
+  response
+    .status(405)
+    .setHeader('Allow', [...known].join(', '))
+    .type('text/plain')
+    .send('Not a method we answer.')
 }
 
 /** The door for every request that reaches the application: no posts from other sites, no body beyond its limit, a log line when it is answered. */
@@ -97,6 +101,14 @@ function contentPolicy(nonce: string): string {
 function logWhenDone(request: Request, response: Response): void {
   const started = performance.now()
   response.on('finish', () => {
-    logger().info({ method: request.method, path: loggablePath(request.path), status: response.statusCode, ms: Math.round(performance.now() - started) }, 'request')
+    logger().info(
+      {
+        method: request.method,
+        path: loggablePath(request.path),
+        status: response.statusCode,
+        ms: Math.round(performance.now() - started),
+      },
+      'request',
+    )
   })
 }

@@ -13,15 +13,21 @@ beforeEach(() => {
 afterEach(() => world.end())
 
 describe('a body', () => {
-  const schema = z.object({ name: z.string().min(2, 'Give a name'), lines: z.array(z.object({ rate: z.number('A figure') })).default([]) })
+  const schema = z.object({
+    name: z.string().min(2, 'Give a name'),
+    lines: z.array(z.object({ rate: z.number('A figure') })).default([]),
+  })
   const read = (body: string) => readJson(new Request('http://x.example', { method: 'POST', body }), schema)
-  test('that fits is its value, with what the schema fills in', async () => expect(await read('{"name":"Ada"}')).toEqual({ value: { name: 'Ada', lines: [] } }))
+  test('that fits is its value, with what the schema fills in', async () =>
+    expect(await read('{"name":"Ada"}')).toEqual({ value: { name: 'Ada', lines: [] } }))
   test.each([
     ['{"name":"A"}', 'name', 'Give a name'],
     ['{"name":"Ada","lines":[{"rate":"x"}]}', 'lines.0.rate', 'A figure'],
     ['{', '', 'That is not what this form sends.'],
     ['', '', 'That is not what this form sends.'],
-  ])('%s is told at its field', async (body, path, message) => expect(await read(body)).toEqual({ status: 400, errors: [{ path, message }] }))
+  ])('%s is told at its field', async (body, path, message) =>
+    expect(await read(body)).toEqual({ status: 400, errors: [{ path, message }] }),
+  )
   test('beyond the limit is not read to its end', async () => {
     let sent = 0
     const endless = new ReadableStream({
@@ -30,7 +36,10 @@ describe('a body', () => {
         controller.enqueue(new Uint8Array(65_536))
       },
     })
-    const answer = await readJson(new Request('http://x.example', { method: 'POST', body: endless, duplex: 'half' } as RequestInit), schema)
+    const answer = await readJson(
+      new Request('http://x.example', { method: 'POST', body: endless, duplex: 'half' } as RequestInit),
+      schema,
+    )
     expect(answer).toMatchObject({ status: 413 })
     expect(sent).toBeLessThan(largestBody * 2)
   })
@@ -63,7 +72,11 @@ describe('live events', () => {
 })
 
 describe('settings', () => {
-  const good = { OX_SECRET: 'correct horse battery staple', OX_BOARD_KEY: 'the board key', OX_BOARD_SECRET: 'the board and we alone' }
+  const good = {
+    OX_SECRET: 'correct horse battery staple',
+    OX_BOARD_KEY: 'the board key',
+    OX_BOARD_SECRET: 'the board and we alone',
+  }
   test.each([
     [{ ...good, OX_SECRET: 'short' }, 'OX_SECRET it signs cookies and links: give it at least 16 characters'],
     [{ ...good, OX_SECRET: 'a'.repeat(40) }, 'OX_SECRET too simple'],
@@ -73,7 +86,9 @@ describe('settings', () => {
     [{ ...good, OX_WEATHER: 'fine' }, 'OX_WEATHER is not a setting.'],
     [{ ...good, OX_PORT: 'high' }, 'OX_PORT'],
     [{ ...good, OX_SMTP_TLS: 'maybe' }, 'OX_SMTP_TLS'],
-  ])('%o stops the start with a sentence', (environment, words) => expect(() => readSettings(environment)).toThrow(words))
+  ])('%o stops the start with a sentence', (environment, words) =>
+    expect(() => readSettings(environment)).toThrow(words),
+  )
   test('figures are figures, and what is not ours is left alone', () => {
     expect(readSettings({ ...good, OX_PORT: '4100', PATH: '/bin', OX_ATLAS: 'elsewhere' }).OX_PORT).toBe(4100)
   })
@@ -90,16 +105,30 @@ describe('an export', () => {
     openLoad(world.db)
     const [head, row, end] = (await whole()).split('\n')
     expect(head).toMatch(/^Load,State,/)
-    expect(row).toMatch(/^PR-20001,Uncovered,,'=1\+1,,"Twin Falls, ID","Phoenix, AZ",2026-11-24 08:00,America\/Boise,\d+,2880.00,USD,,,2880.00,,,,,$/)
+    expect(row).toMatch(
+      /^PR-20001,Uncovered,,'=1\+1,,"Twin Falls, ID","Phoenix, AZ",2026-11-24 08:00,America\/Boise,\d+,2880.00,USD,,,2880.00,,,,,$/,
+    )
     expect(end).toBe('')
   })
   test('does not end at some number of rows', async () => {
     const first = openLoad(world.db)
-    world.db.$client.exec(`with recursive n(at) as (select 2 union all select at + 1 from n where at < 6200) insert into load select ${columnsBut('id', 'number', 'created_at')} from load, n where load.id = ${first}`)
+    world.db.$client.exec(
+      `with recursive n(at) as (select 2 union all select at + 1 from n where at < 6200) insert into load select ${columnsBut('id', 'number', 'created_at')} from load, n where load.id = ${first}`,
+    )
     const rows = (await whole()).trimEnd().split('\n').slice(1)
     expect(rows).toHaveLength(6200)
     expect(new Set(rows.map((row) => row.split(',')[0])).size).toBe(6200)
   })
   const columnsBut = (id: string, number: string, createdAt: string) =>
-    (world.db.$client.pragma('table_info(load)') as { name: string }[]).map(({ name }) => (name === id ? 'n.at + 100' : name === number ? "'PR-' || (30000 + n.at)" : name === createdAt ? 'created_at + n.at / 3' : name)).join(', ')
+    (world.db.$client.pragma('table_info(load)') as { name: string }[])
+      .map(({ name }) =>
+        name === id
+          ? 'n.at + 100'
+          : name === number
+            ? "'PR-' || (30000 + n.at)"
+            : name === createdAt
+              ? 'created_at + n.at / 3'
+              : name,
+      )
+      .join(', ')
 })

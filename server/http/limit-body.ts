@@ -21,7 +21,8 @@ export function limitBody(request: IncomingMessage, response: Response, mostByte
     tooLarge(response)
     setTimeout(() => request.socket.destroy(), timeToReadMs).unref()
     // Whoever reads is told that the rest will not come; destroying the request would end the connection before the answer is read.
-    if (request.listenerCount('error') > 0) request.emit('error', new Error(`A body of more than ${mostBytes} bytes was cut off`))
+    if (request.listenerCount('error') > 0)
+      request.emit('error', new Error(`A body of more than ${mostBytes} bytes was cut off`))
     return true
   }
 }
@@ -29,5 +30,9 @@ export function limitBody(request: IncomingMessage, response: Response, mostByte
 /** Answers 413 in words, where nothing was answered yet. */
 export function tooLarge(response: Response): void {
   if (response.headersSent) return
-  response.status(413).setHeader('Connection', 'close').type('text/plain').send('That is more than this page takes. Nothing of it was kept.')
+  response
+    .status(413)
+    .setHeader('Connection', 'close')
+    .type('text/plain')
+    .send('That is more than this page takes. Nothing of it was kept.')
 }

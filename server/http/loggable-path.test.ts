@@ -20,6 +20,14 @@ describe('a path in the log', () => {
     const shown = loggablePath(path)
     for (let at = 0; at + 8 <= key.length; at++) expect(shown).not.toContain(key.slice(at, at + 8))
   })
-  test.each([['/loads/12'], ['/loads/12.data'], ['/carriers/7/papers/3'], ['/quotes/4/export/csv'], ['/assets/entry.client.js']])('%s stands as it is, or nearly', (path) => expect(loggablePath(path).replace('…', '')).toBe(path.slice(0, loggablePath(path).replace('…', '').length)))
+  test.each([
+    ['/loads/12'],
+    ['/loads/12.data'],
+    ['/carriers/7/papers/3'],
+    ['/quotes/4/export/csv'],
+    ['/assets/entry.client.js'],
+  ])('%s stands as it is, or nearly', (path) =>
+    expect(loggablePath(path).replace('…', '')).toBe(path.slice(0, loggablePath(path).replace('…', '').length)),
+  )
   test('no line ends in it', () => expect(loggablePath('/a%0d%0ab')).toBe('/a??b'))
 })

@@ -4,7 +4,9 @@
  */
 export function loggablePath(path: string): string {
   return decoded(path)
-    .replace(/(\d{1,12}\.[\w-]{0,4})[^/]*/g, (whole, start: string) => (whole.length > start.length ? `${start}…` : whole))
+    .replace(/(\d{1,12}\.[\w-]{0,4})[^/]*/g, (whole, start: string) =>
+      whole.length > start.length ? `${start}…` : whole,
+    )
     .split('/')
     .map((segment) => (segment.length > longestPlainSegment ? `${segment.slice(0, 6)}…` : segment))
     .join('/')

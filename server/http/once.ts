@@ -10,7 +10,13 @@ const keyShape = /^[\w-]{16,64}$/
  * answered as the first time. What was refused is not kept: the same form may be mended and sent again. The work and the note
  * that it was done are one transaction.
  */
-export function once<T>(db: Db, request: Request, userId: number, now: number, work: () => { outcome: T; isDone: boolean }): T {
+export function once<T>(
+  db: Db,
+  request: Request,
+  userId: number,
+  now: number,
+  work: () => { outcome: T; isDone: boolean },
+): T {
   const sent = request.headers.get('idempotency-key')
   if (sent === null || !keyShape.test(sent)) return work().outcome
   const key = `${userId}:${sent}`
@@ -18,8 +24,13 @@ export function once<T>(db: Db, request: Request, userId: number, now: number, w
     const before = db.select({ answer: submission.answer }).from(submission).where(eq(submission.key, key)).get()
     if (before) return before.answer as T
     const { outcome, isDone } = work()
-    if (isDone) db.insert(submission).values({ key, at: now, answer: outcome as Record<string, unknown> }).run()
-    db.delete(submission).where(lt(submission.at, now - keptMs)).run()
+    if (isDone)
+      db.insert(submission)
+        .values({ key, at: now, answer: outcome as Record<string, unknown> })
+        .run()
+    db.delete(submission)
+      .where(lt(submission.at, now - keptMs))
+      .run()
     return outcome
   })
 }

@@ -41,8 +41,13 @@ afterEach(() => {
   return new Promise((resolve) => server.close(resolve))
 })
 
-const ask = (path: string, over = {}) => askOutside(`${address}${path}`, { timeoutMs: 500, mostBytes: 1000, allowPrivate: true, ...over })
-const faultOf = (asked: Promise<unknown>) => asked.then(() => 'answered', (error: unknown) => (error instanceof OutsideProblem ? error.code : error))
+const ask = (path: string, over = {}) =>
+  askOutside(`${address}${path}`, { timeoutMs: 500, mostBytes: 1000, allowPrivate: true, ...over })
+const faultOf = (asked: Promise<unknown>) =>
+  asked.then(
+    () => 'answered',
+    (error: unknown) => (error instanceof OutsideProblem ? error.code : error),
+  )
 
 describe('asking somebody else’s program', () => {
   test('gives its answer whole, over connections that are kept', async () => {
@@ -51,19 +56,32 @@ describe('asking somebody else’s program', () => {
     for (let turn = 0; turn < 6; turn++) await ask('/c')
     expect(connections).toBeLessThan(4)
   })
-  test('reads no more than it was told to', async () => expect(await faultOf(ask('/endless', { mostBytes: 200_000, timeoutMs: 5000 }))).toBe('too_large'))
-  test.each(['/silent', '/drip'])('waits no longer than it was told to: %s', async (path) => expect(await faultOf(ask(path, { timeoutMs: 150 }))).toBe('too_slow'))
+  test('reads no more than it was told to', async () =>
+    expect(await faultOf(ask('/endless', { mostBytes: 200_000, timeoutMs: 5000 }))).toBe('too_large'))
+  test.each(['/silent', '/drip'])('waits no longer than it was told to: %s', async (path) =>
+    expect(await faultOf(ask(path, { timeoutMs: 150 }))).toBe('too_slow'),
+  )
   test('follows no redirect: the answer comes back as it is', async () => {
     expect((await ask('/away')).status).toBe(302)
     expect(paths).toEqual(['/away'])
   })
   test('calls nothing inside our own network unless that was allowed', async () => {
     expect(await faultOf(ask('/a', { allowPrivate: false }))).toBe('private_address')
-    expect(await faultOf(askOutside(address.replace('127.0.0.1', 'localhost'), { timeoutMs: 500, mostBytes: 10, allowPrivate: false }))).toBe('private_address')
+    expect(
+      await faultOf(
+        askOutside(address.replace('127.0.0.1', 'localhost'), { timeoutMs: 500, mostBytes: 10, allowPrivate: false }),
+      ),
+    ).toBe('private_address')
     expect(paths).toEqual([])
   })
-  test('that is not there is told', async () => expect(await faultOf(askOutside('http://127.0.0.1:1/', { timeoutMs: 500, mostBytes: 10, allowPrivate: true }))).toBe('unreachable'))
-  test('calls the web alone', async () => expect(await faultOf(askOutside('file:///etc/passwd', { timeoutMs: 500, mostBytes: 10, allowPrivate: true }))).toBe('unreachable'))
+  test('that is not there is told', async () =>
+    expect(
+      await faultOf(askOutside('http://127.0.0.1:1/', { timeoutMs: 500, mostBytes: 10, allowPrivate: true })),
+    ).toBe('unreachable'))
+  test('calls the web alone', async () =>
+    expect(await faultOf(askOutside('file:///etc/passwd', { timeoutMs: 500, mostBytes: 10, allowPrivate: true }))).toBe(
+      'unreachable',
+    ))
 })
 
 // The special-purpose registries of IANA for IPv4 and IPv6.

@@ -25,7 +25,10 @@ export type OutsideFault = 'private_address' | 'too_large' | 'too_slow' | 'unrea
 
 /** Why there is no answer from outside; the message can be read by the desk. */
 export class OutsideProblem extends Error {
-  constructor(readonly code: OutsideFault, message: string) {
+  constructor(
+    readonly code: OutsideFault,
+    message: string,
+  ) {
     super(message)
   }
 }
@@ -37,17 +40,32 @@ export class OutsideProblem extends Error {
  */
 export async function askOutside(address: string | URL, ask: OutsideAsk): Promise<OutsideAnswer> {
   const url = new URL(address)
-  if (url.protocol !== 'http:' && url.protocol !== 'https:') throw new OutsideProblem('unreachable', `${url.protocol} is not an address to call`)
+  if (url.protocol !== 'http:' && url.protocol !== 'https:')
+    throw new OutsideProblem('unreachable', `${url.protocol} is not an address to call`)
   if (!ask.allowPrivate && isPrivate(url.hostname.replace(/^\[|\]$/g, ''))) throw privateAddress(url.hostname)
   try {
-    const answer = await request(url, { method: ask.method ?? 'GET', headers: ask.headers, body: ask.body, dispatcher: agent(ask.allowPrivate), signal: AbortSignal.timeout(ask.timeoutMs) })
-    return { status: answer.statusCode, headers: answer.headers, body: await readUpTo(answer.body, ask.mostBytes, url.host) }
+    const answer = await request(url, {
+      method: ask.method ?? 'GET',
+      headers: ask.headers,
+      body: ask.body,
+      dispatcher: agent(ask.allowPrivate),
+      signal: AbortSignal.timeout(ask.timeoutMs),
+    })
+    return {
+      status: answer.statusCode,
+      headers: answer.headers,
+      body: await readUpTo(answer.body, ask.mostBytes, url.host),
+    }
   } catch (thrown) {
     throw problemOf(thrown, url.host)
   }
 }
 
-async function readUpTo(body: AsyncIterable<Buffer> & { destroy(): unknown }, mostBytes: number, host: string): Promise<Buffer> {
+async function readUpTo(
+  body: AsyncIterable<Buffer> & { destroy(): unknown },
+  mostBytes: number,
+  host: string,
+): Promise<Buffer> {
   const chunks: Buffer[] = []
   let length = 0
   for await (const chunk of body) {
@@ -61,13 +79,15 @@ async function readUpTo(body: AsyncIterable<Buffer> & { destroy(): unknown }, mo
   return Buffer.concat(chunks)
 }
 
-const privateAddress = (host: string) => new OutsideProblem('private_address', `${host} is an address inside our own network: a manager has to allow it first`)
+const privateAddress = (host: string) =>
+  new OutsideProblem('private_address', `${host} is an address inside our own network: a manager has to allow it first`)
 
 function problemOf(thrown: unknown, host: string): OutsideProblem {
   if (thrown instanceof OutsideProblem) return thrown
   const error = thrown as Error & { code?: string; cause?: unknown }
   if (error.cause instanceof OutsideProblem) return error.cause
-  if (error.name === 'TimeoutError' || /TIMEOUT/.test(error.code ?? '')) return new OutsideProblem('too_slow', `${host} did not answer in time`)
+  if (error.name === 'TimeoutError' || /TIMEOUT/.test(error.code ?? ''))
+    return new OutsideProblem('too_slow', `${host} did not answer in time`)
   return new OutsideProblem('unreachable', `${host} did not answer (${error.code ?? error.message})`)
 }
 
@@ -87,7 +107,8 @@ function agent(allowPrivate: boolean): Agent {
       lookup: (hostname, options, done) =>
         resolveHost(hostname, { ...options, all: true }, (error, found) => {
           if (error) return done(error, [])
-          if (found.some((each) => isPrivate(each.address))) return done(privateAddress(hostname) as unknown as NodeJS.ErrnoException, [])
+          if (found.some((each) => isPrivate(each.address)))
+            return done(privateAddress(hostname) as unknown as NodeJS.ErrnoException, [])
           if (options.all) done(null, found)
           else done(null, found[0]!.address, found[0]!.family)
         }),
@@ -98,8 +119,29 @@ function agent(allowPrivate: boolean): Agent {
 
 /** The ranges of the IANA special-purpose registries (RFC 6890) that do not lead out: loopback, private, link-local, shared, multicast, reserved. */
 const inside = new BlockList()
-for (const [net, bits] of [['0.0.0.0', 8], ['10.0.0.0', 8], ['100.64.0.0', 10], ['127.0.0.0', 8], ['169.254.0.0', 16], ['172.16.0.0', 12], ['192.0.0.0', 24], ['192.168.0.0', 16], ['198.18.0.0', 15], ['224.0.0.0', 4], ['240.0.0.0', 4]] as const) inside.addSubnet(net, bits, 'ipv4')
-for (const [net, bits] of [['::', 128], ['::1', 128], ['fc00::', 7], ['fe80::', 10], ['ff00::', 8], ['64:ff9b::', 96]] as const) inside.addSubnet(net, bits, 'ipv6')
+for (const [net, bits] of [
+  ['0.0.0.0', 8],
+  ['10.0.0.0', 8],
+  ['100.64.0.0', 10],
+  ['127.0.0.0', 8],
+  ['169.254.0.0', 16],
+  ['172.16.0.0', 12],
+  ['192.0.0.0', 24],
+  ['192.168.0.0', 16],
+  ['198.18.0.0', 15],
+  ['224.0.0.0', 4],
+  ['240.0.0.0', 4],
+] as const)
+  inside.addSubnet(net, bits, 'ipv4')
+for (const [net, bits] of [
+  ['::', 128],
+  ['::1', 128],
+  ['fc00::', 7],
+  ['fe80::', 10],
+  ['ff00::', 8],
+  ['64:ff9b::', 96],
+] as const)
+  inside.addSubnet(net, bits, 'ipv6')
 
 /** Whether an address leads inside: an IP address of such a range, or a name that always means this machine. */
 export function isPrivate(host: string): boolean {
@@ -119,9 +161,15 @@ function mappedHex(host: string): string | null {
 }
 
 /** What an answer other than a good one means for something we wanted to be rid of: try again later, never, or put our sign-in right first. */
-export function statusProblem(who: string, status: number, text: string): { message: string; final: boolean; refusesUs: boolean } {
+export function statusProblem(
+  who: string,
+  status: number,
+  text: string,
+): { message: string; final: boolean; refusesUs: boolean } {
   const isBusy = status >= 500 || status === 429 || status === 408
   const refusesUs = status === 401 || status === 407
-  const message = refusesUs ? `${who} does not accept our key or password (it answered ${status})` : `${who} answered ${status}: ${text.slice(0, 200)}`
+  const message = refusesUs
+    ? `${who} does not accept our key or password (it answered ${status})`
+    : `${who} answered ${status}: ${text.slice(0, 200)}`
   return { message, final: !isBusy && !refusesUs, refusesUs }
 }

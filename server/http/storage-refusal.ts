@@ -19,13 +19,15 @@ export function refuseWhenFull(build: ServerBuild): ServerBuild {
   return { ...build, routes } as ServerBuild
 }
 
-const guarded = (action: Handler): Handler => async (args) => {
-  try {
-    return await action(args)
-  } catch (thrown) {
-    if (!isStorageFault(thrown)) throw thrown
-    logger().error({ err: thrown }, 'nothing could be saved')
-    noteStorage((thrown as Error).message)
-    throw new Response(storageRefusal, { status: 507 })
+const guarded =
+  (action: Handler): Handler =>
+  async (args) => {
+    try {
+      return await action(args)
+    } catch (thrown) {
+      if (!isStorageFault(thrown)) throw thrown
+      logger().error({ err: thrown }, 'nothing could be saved')
+      noteStorage((thrown as Error).message)
+      throw new Response(storageRefusal, { status: 507 })
+    }
   }
-}

@@ -20,7 +20,9 @@ export async function isTurnedAway(caller: string): Promise<boolean> {
 /** Counts a wrong key, and writes down whose it was. */
 export async function countStranger(caller: string, door: string): Promise<void> {
   logger().warn({ caller, door }, 'a wrong key')
-  await wrong().consume(caller).catch(() => undefined)
+  await wrong()
+    .consume(caller)
+    .catch(() => undefined)
 }
 
 /** Sign-ins answered at a time, and those that may wait for their turn. */
@@ -33,7 +35,11 @@ const signIns = { atOnce: 1, mostWaiting: 60, running: 0, waiting: [] as (() => 
 export function paceSignIns(request: Request, response: Response, next: NextFunction): void {
   if (request.method !== 'POST' || !/^\/sign-in(\.data)?$/.test(request.path)) return next()
   if (signIns.waiting.length >= signIns.mostWaiting) {
-    response.status(429).setHeader('Retry-After', '10').type('text/plain').send('Too many sign-ins at once. Try again in 10 seconds.')
+    response
+      .status(429)
+      .setHeader('Retry-After', '10')
+      .type('text/plain')
+      .send('Too many sign-ins at once. Try again in 10 seconds.')
     return
   }
   const begin = () => {

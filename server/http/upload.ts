@@ -28,7 +28,8 @@ let uploads = 0
 export async function readUpload(request: Request, mostBytes: number): Promise<UploadOutcome> {
   if (Number(request.headers.get('content-length') ?? 0) > mostBytes + aroundFile) return tooLarge(mostBytes)
   if (!request.headers.get('content-type')?.startsWith('multipart/form-data')) return readPlainForm(request)
-  if (uploads >= mostUploads) return { refusal: { code: 'busy', message: 'Too many files are coming in just now. Send it again in a minute.' } }
+  if (uploads >= mostUploads)
+    return { refusal: { code: 'busy', message: 'Too many files are coming in just now. Send it again in a minute.' } }
   uploads += 1
   await mkdir(settings().OX_DATA, { recursive: true })
   const folder = await mkdtemp(join(settings().OX_DATA, '.upload-'))
@@ -40,7 +41,12 @@ export async function readUpload(request: Request, mostBytes: number): Promise<U
   }
 }
 
-const tooLarge = (mostBytes: number) => ({ refusal: { code: 'too_large' as const, message: `The file is larger than ${Math.floor(mostBytes / 1024 / 1024)} MB.` } })
+const tooLarge = (mostBytes: number) => ({
+  refusal: {
+    code: 'too_large' as const,
+    message: `The file is larger than ${Math.floor(mostBytes / 1024 / 1024)} MB.`,
+  },
+})
 const noForm = { refusal: { code: 'no_form' as const, message: 'The form did not arrive whole. Send it again.' } }
 
 async function readPlainForm(request: Request): Promise<UploadOutcome> {
@@ -56,7 +62,11 @@ async function readParts(request: Request, path: string, mostBytes: number): Pro
   let isCut = false
   const writing: Promise<void>[] = []
   try {
-    const parts = busboy({ headers: { 'content-type': request.headers.get('content-type') ?? '' }, defParamCharset: 'utf8', limits: { files: 1, fileSize: mostBytes, fields: 40, fieldSize: aroundFile, parts: 41, headerPairs: 40 } })
+    const parts = busboy({
+      headers: { 'content-type': request.headers.get('content-type') ?? '' },
+      defParamCharset: 'utf8',
+      limits: { files: 1, fileSize: mostBytes, fields: 40, fieldSize: aroundFile, parts: 41, headerPairs: 40 },
+    })
     parts.on('field', (name, value) => {
       fields[name] = value
     })
@@ -67,12 +77,17 @@ async function readParts(request: Request, path: string, mostBytes: number): Pro
       })
       writing.push(pipeline(file, createWriteStream(path, { mode: 0o600 })))
     })
-    for (const limit of ['partsLimit', 'filesLimit', 'fieldsLimit'] as const) parts.on(limit, () => {
-      isCut = true
-    })
-    await pipeline(Readable.fromWeb(request.body as never), upTo(mostBytes + aroundFile, () => {
-      isCut = true
-    }), parts)
+    for (const limit of ['partsLimit', 'filesLimit', 'fieldsLimit'] as const)
+      parts.on(limit, () => {
+        isCut = true
+      })
+    await pipeline(
+      Readable.fromWeb(request.body as never),
+      upTo(mostBytes + aroundFile, () => {
+        isCut = true
+      }),
+      parts,
+    )
     await Promise.all(writing)
   } catch {
     // Cut off, half of a form, or no form at all: the sender is told, and nothing of it was kept.

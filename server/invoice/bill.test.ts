@@ -5,11 +5,11 @@ import { receive } from '#server/exchange/receive'
 import { carryOut } from '#server/load/commands'
 import { findPartner } from '#server/partner/partners'
 import { exchangeDocument, load, stopEvent } from '#server/schema'
-import { addPartner, fileOf, mapSampleCodes, sentTexts, tenderOf } from '#server/testing/partners'
-import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { joinPartner } from '#server/tender/join'
 import { readWaitingTenders } from '#server/tender/read-waiting'
 import { noteStopEvent, type StopEventForm } from '#server/tender/stop-events'
+import { addPartner, fileOf, mapSampleCodes, sentTexts, tenderOf } from '#server/testing/partners'
+import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { billLoad } from './bill'
 
 let world: TestWorld
@@ -25,10 +25,19 @@ beforeEach(() => {
 })
 afterEach(() => world.end())
 
-const standing = (state: 'dispatched' | 'delivered' | 'paperwork_in') => world.db.update(load).set({ state, truckNumber: 'T118' }).where(eq(load.id, loadId)).run()
+const standing = (state: 'dispatched' | 'delivered' | 'paperwork_in') =>
+  world.db.update(load).set({ state, truckNumber: 'T118' }).where(eq(load.id, loadId)).run()
 const state = () => world.db.select({ state: load.state }).from(load).where(eq(load.id, loadId)).get()!.state
 const join = () => joinPartner(world.db, loadId, { partnerId: 1, shipmentId: 'PH7781' }, ines)
-const event = (over: Partial<StopEventForm>): StopEventForm => ({ sequence: 1, kind: 'arrived', atLocal: '2026-11-24T07:40', reasonCode: null, note: '', sure: false, ...over })
+const event = (over: Partial<StopEventForm>): StopEventForm => ({
+  sequence: 1,
+  kind: 'arrived',
+  atLocal: '2026-11-24T07:40',
+  reasonCode: null,
+  note: '',
+  sure: false,
+  ...over,
+})
 const segment = (text: string, id: string) => new RegExp(`${id}\\*[^~]+`).exec(text)?.[0]
 
 test('a check call becomes a 214 by the partner’s codes, and moves the load along', () => {
@@ -37,15 +46,32 @@ test('a check call becomes a 214 by the partner’s codes, and moves the load al
   expect(noteStopEvent(world.db, loadId, event({}), later)).toEqual({ done: true })
   noteStopEvent(world.db, loadId, event({ kind: 'departed', atLocal: '2026-11-24T09:10' }), later)
   expect(state()).toBe('in_transit')
-  noteStopEvent(world.db, loadId, event({ sequence: 2, kind: 'delayed', atLocal: '2026-11-26T13:00', reasonCode: 'AO' }), later)
+  noteStopEvent(
+    world.db,
+    loadId,
+    event({ sequence: 2, kind: 'delayed', atLocal: '2026-11-26T13:00', reasonCode: 'AO' }),
+    later,
+  )
   noteStopEvent(world.db, loadId, event({ sequence: 2, kind: 'appointment', atLocal: '2026-11-26T14:00' }), later)
   noteStopEvent(world.db, loadId, event({ sequence: 2, atLocal: '2026-11-26T12:50' }), later)
   noteStopEvent(world.db, loadId, event({ sequence: 2, kind: 'departed', atLocal: '2026-11-26T15:00' }), later)
   expect(state()).toBe('delivered')
   const sent = sentTexts(world.db)
-  expect(sent.map((text) => segment(text, 'AT7'))).toEqual(['AT7*X3*NS***20261124*0740*LT', 'AT7*AF*NS***20261124*0910*LT', 'AT7*SD*AO***20261126*1300*LT', 'AT7***AB*NS*20261126*1400*LT', 'AT7*X1*NS***20261126*1250*LT', 'AT7*D1*NS***20261126*1500*LT'])
+  expect(sent.map((text) => segment(text, 'AT7'))).toEqual([
+    'AT7*X3*NS***20261124*0740*LT',
+    'AT7*AF*NS***20261124*0910*LT',
+    'AT7*SD*AO***20261126*1300*LT',
+    'AT7***AB*NS*20261126*1400*LT',
+    'AT7*X1*NS***20261126*1250*LT',
+    'AT7*D1*NS***20261126*1500*LT',
+  ])
   expect(segment(sent[0]!, 'B10')).toMatch(/^B10\*PR-2\d+\*PH7781\*PLRK$/)
-  for (const text of sent) expect(inspect(text)[0]!.groups[0]).toMatchObject({ type: 'QM', faults: [], transactions: [{ type: '214', verdict: 'A', faults: [] }] })
+  for (const text of sent)
+    expect(inspect(text)[0]!.groups[0]).toMatchObject({
+      type: 'QM',
+      faults: [],
+      transactions: [{ type: '214', verdict: 'A', faults: [] }],
+    })
 })
 
 test('an event the partner has no code for is noted and not sent; a load that reports to nobody tells nobody', () => {
@@ -78,7 +104,14 @@ test('a load without a truck has nothing to tell', () => {
 test('what is missing for the invoice is named, and nothing is sent', () => {
   standing('delivered')
   join()
-  expect(billLoad(world.db, loadId, later)).toMatchObject({ refusal: { code: 'not_ready_to_bill', message: expect.stringMatching(/missing: when it was delivered: note the arrival at the last stop; the town of who pays; the signed proof of delivery: mark the paperwork in\.$/) } })
+  expect(billLoad(world.db, loadId, later)).toMatchObject({
+    refusal: {
+      code: 'not_ready_to_bill',
+      message: expect.stringMatching(
+        /missing: when it was delivered: note the arrival at the last stop; the town of who pays; the signed proof of delivery: mark the paperwork in\.$/,
+      ),
+    },
+  })
   expect(state()).toBe('delivered')
   expect(sentTexts(world.db)).toEqual([])
 })
@@ -86,14 +119,28 @@ test('what is missing for the invoice is named, and nothing is sent', () => {
 test('ready to bill: the 210 adds up, stands on its references, and goes once', async () => {
   standing('paperwork_in')
   join()
-  world.db.insert(stopEvent).values({ loadId, sequence: 2, kind: 'arrived', atLocal: '2026-11-26T12:50', byName: 'Ines Calloway', noted: friday }).run()
+  world.db
+    .insert(stopEvent)
+    .values({
+      loadId,
+      sequence: 2,
+      kind: 'arrived',
+      atLocal: '2026-11-26T12:50',
+      byName: 'Ines Calloway',
+      noted: friday,
+    })
+    .run()
   // Who pays is known from another tender of theirs.
   receive(world.db, fileOf(1, tenderOf('SM1')), { partner: findPartner(world.db, 1), source: 'test' }, now)
   await readWaitingTenders(world.db, () => now)
   expect(billLoad(world.db, loadId, later)).toEqual({ done: true })
   expect(state()).toBe('invoiced')
   const text = sentTexts(world.db).at(-1)
-  expect(inspect(text!)[0]!.groups[0]).toMatchObject({ type: 'IM', faults: [], transactions: [{ type: '210', verdict: 'A', faults: [] }] })
+  expect(inspect(text!)[0]!.groups[0]).toMatchObject({
+    type: 'IM',
+    faults: [],
+    transactions: [{ type: '210', verdict: 'A', faults: [] }],
+  })
   expect(segment(text!, 'B3')).toMatch(/^B3\*\*PR-2\d+\*PH7781\*PP\*L\*20261127\*288000\*\*20261126\*035\*PLRK$/)
   expect(segment(text!, 'N1')).toBe('N1*BT*Snowmelt Potato Growers*93*SNOW01')
   expect(text).toContain('N1*SH*Shed 4*93*S4~')
@@ -112,14 +159,18 @@ test('a load that reports to nobody is simply invoiced', () => {
 test('a number that another load of ours has with the partner is refused', () => {
   join()
   const other = openLoad(world.db)
-  expect(joinPartner(world.db, other, { partnerId: 1, shipmentId: 'PH7781' }, ines)).toMatchObject({ refusal: { code: 'number_taken' } })
+  expect(joinPartner(world.db, other, { partnerId: 1, shipmentId: 'PH7781' }, ines)).toMatchObject({
+    refusal: { code: 'number_taken' },
+  })
   carryOut(world.db, loadId, { kind: 'cancel', reason: 'no longer wanted' }, ines)
   expect(joinPartner(world.db, other, { partnerId: 1, shipmentId: 'PH7781' }, ines)).toEqual({ done: true })
 })
 
 test('a practice load is joined to a test partner only', () => {
   const practice = openLoad(world.db, { practice: true })
-  expect(joinPartner(world.db, practice, { partnerId: 1, shipmentId: 'PH9' }, ines)).toMatchObject({ refusal: { code: 'practice_stays_inside' } })
+  expect(joinPartner(world.db, practice, { partnerId: 1, shipmentId: 'PH9' }, ines)).toMatchObject({
+    refusal: { code: 'practice_stays_inside' },
+  })
   world.db.run(`update partner set usage = 'T'`)
   expect(joinPartner(world.db, practice, { partnerId: 1, shipmentId: 'PH9' }, ines)).toEqual({ done: true })
 })

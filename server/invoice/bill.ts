@@ -11,7 +11,20 @@ import { announce } from '#server/live/live'
 import { carryOut, noSuchLoad } from '#server/load/commands'
 import { type Act, writeLog } from '#server/log/act'
 import { enqueue } from '#server/outbox/outbox'
-import { charge, customer, exchangeDocument, outbox, facility, load, partnerCode, reference, stop, stopEvent, tender, tenderNotice } from '#server/schema'
+import {
+  charge,
+  customer,
+  exchangeDocument,
+  facility,
+  load,
+  outbox,
+  partnerCode,
+  reference,
+  stop,
+  stopEvent,
+  tender,
+  tenderNotice,
+} from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { partnerOfLoad } from '#server/tender/join'
 
@@ -19,14 +32,41 @@ type Outcome = { done: true } | { refusal: { code: string; message: string } }
 
 /** What an invoice of a load would say, with everything that is missing for it, each in words. */
 export function invoiceOf(db: Db, loadId: number, now: number) {
-  const own = db.select({ load, customer }).from(load).innerJoin(customer, eq(customer.id, load.customerId)).where(eq(load.id, loadId)).get()
+  const own = db
+    .select({ load, customer })
+    .from(load)
+    .innerJoin(customer, eq(customer.id, load.customerId))
+    .where(eq(load.id, loadId))
+    .get()
   if (!own) return null
   const joined = partnerOfLoad(db, loadId)
-  const stops = db.select({ stop, facility }).from(stop).innerJoin(facility, eq(facility.id, stop.facilityId)).where(eq(stop.loadId, loadId)).orderBy(asc(stop.sequence)).all()
-  const charges = db.select().from(charge).where(and(eq(charge.loadId, loadId), eq(charge.side, 'sell'))).orderBy(asc(charge.id)).all()
+  const stops = db
+    .select({ stop, facility })
+    .from(stop)
+    .innerJoin(facility, eq(facility.id, stop.facilityId))
+    .where(eq(stop.loadId, loadId))
+    .orderBy(asc(stop.sequence))
+    .all()
+  const charges = db
+    .select()
+    .from(charge)
+    .where(and(eq(charge.loadId, loadId), eq(charge.side, 'sell')))
+    .orderBy(asc(charge.id))
+    .all()
   const sheet = chargeSheet(charges, own.load)
   const last = stops.at(-1)!
-  const arrivals = db.select().from(stopEvent).where(and(eq(stopEvent.loadId, loadId), eq(stopEvent.sequence, last.stop.sequence), inArray(stopEvent.kind, ['arrived', 'departed']))).orderBy(desc(stopEvent.id)).all()
+  const arrivals = db
+    .select()
+    .from(stopEvent)
+    .where(
+      and(
+        eq(stopEvent.loadId, loadId),
+        eq(stopEvent.sequence, last.stop.sequence),
+        inArray(stopEvent.kind, ['arrived', 'departed']),
+      ),
+    )
+    .orderBy(desc(stopEvent.id))
+    .all()
   const told = standingTender(db, loadId) ?? (joined ? lastTender(db, joined.partner.id, own.load.customerId) : null)
   const billTo = payerOf(own.customer, told)
   const used = own.load.state === 'cancelled' && charges.some(({ kind }) => kind === 'truck_ordered_not_used')
@@ -44,20 +84,40 @@ export function invoiceOf(db: Db, loadId: number, now: number) {
 
 /** The tender whose terms the load has, where it came of one. */
 function standingTender(db: Db, loadId: number): Tender | null {
-  const row = db.select({ told: tenderNotice.tender }).from(tenderNotice).innerJoin(tender, eq(tender.standingNoticeId, tenderNotice.id)).where(eq(tender.loadId, loadId)).get()
+  const row = db
+    .select({ told: tenderNotice.tender })
+    .from(tenderNotice)
+    .innerJoin(tender, eq(tender.standingNoticeId, tenderNotice.id))
+    .where(eq(tender.loadId, loadId))
+    .get()
   return row?.told ?? null
 }
 
 /** The last tender that this partner sent for the customer: who pays stands there too. */
 function lastTender(db: Db, partnerId: number, customerId: number): Tender | null {
-  const row = db.select({ told: tenderNotice.tender }).from(tenderNotice).where(and(eq(tenderNotice.partnerId, partnerId), eq(tenderNotice.customerId, customerId))).orderBy(desc(tenderNotice.id)).limit(1).get()
+  const row = db
+    .select({ told: tenderNotice.tender })
+    .from(tenderNotice)
+    .where(and(eq(tenderNotice.partnerId, partnerId), eq(tenderNotice.customerId, customerId)))
+    .orderBy(desc(tenderNotice.id))
+    .limit(1)
+    .get()
   return row?.told ?? null
 }
 
 /** Who pays, as the tender says it; where it came another way, as far as we know the customer. */
 function payerOf(own: typeof customer.$inferSelect, told: Tender | null): InvoiceParty {
   const said = told?.parties.find(({ role }) => role === 'bill_to' || role === 'freight_payer' || role === 'payer')
-  if (said) return { name: said.name, code: said.code, street: '', city: said.city ?? own.city, region: said.region ?? own.region, postal: said.postal ?? '', country: said.country ?? 'US' }
+  if (said)
+    return {
+      name: said.name,
+      code: said.code,
+      street: '',
+      city: said.city ?? own.city,
+      region: said.region ?? own.region,
+      postal: said.postal ?? '',
+      country: said.country ?? 'US',
+    }
   return { name: own.name, code: null, street: '', city: own.city, region: own.region, postal: '', country: 'US' }
 }
 
@@ -71,16 +131,43 @@ export function billLoad(db: Db, loadId: number, act: Act): Outcome {
     if (!invoice) return noSuchLoad
     const { own, joined, sheet, missing } = invoice
     const wants210 = joined?.partner.documents.includes('210') ?? false
-    if (missing.length > 0) return { refusal: { code: 'not_ready_to_bill', message: `${own.load.number} cannot be billed yet, missing: ${missing.join('; ')}.` } }
-    if (own.load.state === 'cancelled' && isBilled(db, loadId)) return { refusal: { code: 'already_billed', message: `${own.load.number} is billed already.` } }
-    const done = own.load.state === 'cancelled' ? ({ done: true } as const) : carryOut(db, loadId, { kind: 'advance', to: 'invoiced' }, act)
+    if (missing.length > 0)
+      return {
+        refusal: {
+          code: 'not_ready_to_bill',
+          message: `${own.load.number} cannot be billed yet, missing: ${missing.join('; ')}.`,
+        },
+      }
+    if (own.load.state === 'cancelled' && isBilled(db, loadId))
+      return { refusal: { code: 'already_billed', message: `${own.load.number} is billed already.` } }
+    const done =
+      own.load.state === 'cancelled'
+        ? ({ done: true } as const)
+        : carryOut(db, loadId, { kind: 'advance', to: 'invoiced' }, act)
     if ('refusal' in done) return done
     if (!joined || !wants210) {
       mailInvoice(db, loadId, own.load.practice, own.customer.billingMail!, sheet.totalMinor, act)
       return { done: true }
     }
-    sendSet(db, joined.partner, { type: '210', segments: segmentsOf(db, invoice, joined, act.now), number: joined.shipmentId, loadId, noticeId: null }, act.now)
-    writeLog(db, loadId, 'invoice_sent', { kind: 'invoice_sent', partner: joined.partner.name, totalMinor: sheet.totalMinor }, act)
+    sendSet(
+      db,
+      joined.partner,
+      {
+        type: '210',
+        segments: segmentsOf(db, invoice, joined, act.now),
+        number: joined.shipmentId,
+        loadId,
+        noticeId: null,
+      },
+      act.now,
+    )
+    writeLog(
+      db,
+      loadId,
+      'invoice_sent',
+      { kind: 'invoice_sent', partner: joined.partner.name, totalMinor: sheet.totalMinor },
+      act,
+    )
     return { done: true }
   })
   if ('done' in outcome) announce()
@@ -89,25 +176,90 @@ export function billLoad(db: Db, loadId: number, act: Act): Outcome {
 
 /** A customer without a system that takes invoices gets its invoice by email. */
 function mailInvoice(db: Db, loadId: number, practice: boolean, to: string, totalMinor: number, act: Act): void {
-  if (practice) return writeLog(db, loadId, 'kept_in_the_building', { kind: 'kept_in_the_building', what: 'the invoice' }, { now: act.now, by: { kind: 'rule', name: 'practice loads stay inside' } })
+  if (practice)
+    return writeLog(
+      db,
+      loadId,
+      'kept_in_the_building',
+      { kind: 'kept_in_the_building', what: 'the invoice' },
+      { now: act.now, by: { kind: 'rule', name: 'practice loads stay inside' } },
+    )
   enqueue(db, { kind: 'invoice_mail', stream: `invoice-${loadId}`, loadId, payload: { to } }, act.now)
   writeLog(db, loadId, 'invoice_sent', { kind: 'invoice_sent', partner: to, totalMinor, byMail: true }, act)
 }
 
-const isBilled = (db: Db, loadId: number): boolean => hasInvoiceMail(db, loadId) || db.select({ id: exchangeDocument.id }).from(exchangeDocument).where(and(eq(exchangeDocument.loadId, loadId), eq(exchangeDocument.kind, '210'))).get() !== undefined
+const isBilled = (db: Db, loadId: number): boolean =>
+  hasInvoiceMail(db, loadId) ||
+  db
+    .select({ id: exchangeDocument.id })
+    .from(exchangeDocument)
+    .where(and(eq(exchangeDocument.loadId, loadId), eq(exchangeDocument.kind, '210')))
+    .get() !== undefined
 
-const hasInvoiceMail = (db: Db, loadId: number): boolean => db.select({ id: outbox.id }).from(outbox).where(and(eq(outbox.kind, 'invoice_mail'), eq(outbox.loadId, loadId))).get() !== undefined
+const hasInvoiceMail = (db: Db, loadId: number): boolean =>
+  db
+    .select({ id: outbox.id })
+    .from(outbox)
+    .where(and(eq(outbox.kind, 'invoice_mail'), eq(outbox.loadId, loadId)))
+    .get() !== undefined
 
 /** X12 element 128 for our references. */
-const qualifiers: Record<(typeof reference.$inferSelect)['kind'], string> = { purchase_order: 'PO', customer_order: 'CO', pickup_number: 'PU', delivery_number: 'DO', bill_of_lading: 'BM', contract_number: 'CT', other: 'ZZ' }
+const qualifiers: Record<(typeof reference.$inferSelect)['kind'], string> = {
+  purchase_order: 'PO',
+  customer_order: 'CO',
+  pickup_number: 'PU',
+  delivery_number: 'DO',
+  bill_of_lading: 'BM',
+  contract_number: 'CT',
+  other: 'ZZ',
+}
 
-function segmentsOf(db: Db, { own, stops, sheet, charges, deliveredOn, billTo }: NonNullable<ReturnType<typeof invoiceOf>>, joined: NonNullable<ReturnType<typeof partnerOfLoad>>, now: number) {
-  const references = db.select().from(reference).where(eq(reference.loadId, own.load.id)).all().filter(({ showOn }) => showOn.includes('invoice'))
-  const codes = new Map(db.select({ facilityId: partnerCode.facilityId, code: partnerCode.code }).from(partnerCode).where(and(eq(partnerCode.partnerId, joined.partner.id), eq(partnerCode.kind, 'location'))).all().map((row) => [row.facilityId, row.code]))
-  const party = ({ facility: at }: (typeof stops)[number]): InvoiceParty => ({ name: at.name, code: codes.get(at.id) ?? null, street: at.address, city: at.city, region: at.region, postal: at.postal, country: at.country })
+function segmentsOf(
+  db: Db,
+  { own, stops, sheet, charges, deliveredOn, billTo }: NonNullable<ReturnType<typeof invoiceOf>>,
+  joined: NonNullable<ReturnType<typeof partnerOfLoad>>,
+  now: number,
+) {
+  const references = db
+    .select()
+    .from(reference)
+    .where(eq(reference.loadId, own.load.id))
+    .all()
+    .filter(({ showOn }) => showOn.includes('invoice'))
+  const codes = new Map(
+    db
+      .select({ facilityId: partnerCode.facilityId, code: partnerCode.code })
+      .from(partnerCode)
+      .where(and(eq(partnerCode.partnerId, joined.partner.id), eq(partnerCode.kind, 'location')))
+      .all()
+      .map((row) => [row.facilityId, row.code]),
+  )
+  const party = ({ facility: at }: (typeof stops)[number]): InvoiceParty => ({
+    name: at.name,
+    code: codes.get(at.id) ?? null,
+    street: at.address,
+    city: at.city,
+    region: at.region,
+    postal: at.postal,
+    country: at.country,
+  })
   return invoiceSegments({
-    number: own.load.number, shipmentId: joined.shipmentId, scac: joined.partner.scac, currency: charges[0]!.currency, invoicedOn: dayOf(toLocal(now, brokerage.zone)), deliveredOn: deliveredOn!, billTo, shipper: party(stops[0]!), consignee: party(stops.at(-1)!),
-    references: references.map(({ kind, value }) => ({ qualifier: qualifiers[kind], value })), weightLb: own.load.weightLb, description: own.load.commodity,
-    lines: sheet.lines.map(({ charge: line, amountMinor }) => ({ code: specialChargeCodes[line.kind], words: line.note || chargeKindWords[line.kind], amountMinor })),
+    number: own.load.number,
+    shipmentId: joined.shipmentId,
+    scac: joined.partner.scac,
+    currency: charges[0]!.currency,
+    invoicedOn: dayOf(toLocal(now, brokerage.zone)),
+    deliveredOn: deliveredOn!,
+    billTo,
+    shipper: party(stops[0]!),
+    consignee: party(stops.at(-1)!),
+    references: references.map(({ kind, value }) => ({ qualifier: qualifiers[kind], value })),
+    weightLb: own.load.weightLb,
+    description: own.load.commodity,
+    lines: sheet.lines.map(({ charge: line, amountMinor }) => ({
+      code: specialChargeCodes[line.kind],
+      words: line.note || chargeKindWords[line.kind],
+      amountMinor,
+    })),
   })
 }

@@ -21,20 +21,40 @@ export async function sendInvoiceMail(db: Db, entry: OutboxEntry, clock: () => n
   const invoice = invoiceOf(db, loadId, clock())
   if (!invoice) throw new Error(`Outbox entry ${entry.key} names load ${loadId}, which is not there`)
   const { own, sheet, deliveredOn } = invoice
-  const references = db.select().from(reference).where(eq(reference.loadId, loadId)).all().filter(({ showOn }) => showOn.includes('invoice'))
+  const references = db
+    .select()
+    .from(reference)
+    .where(eq(reference.loadId, loadId))
+    .all()
+    .filter(({ showOn }) => showOn.includes('invoice'))
   const text = invoiceMail({
-    number: invoiceNumber(own.load.number), loadNumber: own.load.number, customerName: own.customer.name, lane: `${own.load.originCity} to ${own.load.destCity}`, deliveredOn,
+    number: invoiceNumber(own.load.number),
+    loadNumber: own.load.number,
+    customerName: own.customer.name,
+    lane: `${own.load.originCity} to ${own.load.destCity}`,
+    deliveredOn,
     references: references.map(({ kind, value }) => ({ label: referenceKindWords[kind], value })),
-    lines: sheet.lines.filter(({ charge }) => charge.kind !== 'advance').map(({ charge, amountMinor }) => ({ label: charge.note || chargeKindWords[charge.kind], rate: chargeRateWords(charge), amountMinor })),
-    totalMinor: sheet.totalMinor, currency: sheet.currency, brokerage,
-    advances: sheet.lines.filter(({ charge }) => charge.kind === 'advance').map(({ charge, amountMinor }) => ({ paidOn: charge.paidOn ?? '', amountMinor: Math.abs(amountMinor) })),
+    lines: sheet.lines
+      .filter(({ charge }) => charge.kind !== 'advance')
+      .map(({ charge, amountMinor }) => ({
+        label: charge.note || chargeKindWords[charge.kind],
+        rate: chargeRateWords(charge),
+        amountMinor,
+      })),
+    totalMinor: sheet.totalMinor,
+    currency: sheet.currency,
+    brokerage,
+    advances: sheet.lines
+      .filter(({ charge }) => charge.kind === 'advance')
+      .map(({ charge, amountMinor }) => ({ paidOn: charge.paidOn ?? '', amountMinor: Math.abs(amountMinor) })),
   })
   const problem = await sendMail(entry.key, { ...text, to, replyTo: brokerage.mail })
   const now = clock()
   const rule = { now, by: { kind: 'rule' as const, name: 'the outbox' } }
   inTransaction(db, () => {
     if (problem === null) return markSent(db, entry, now)
-    if (noteFailure(db, entry, problem, now) === 'given_up') writeLog(db, loadId, 'mail_failed', { kind: 'mail_failed', version: 0, to, problem: problem.message }, rule)
+    if (noteFailure(db, entry, problem, now) === 'given_up')
+      writeLog(db, loadId, 'mail_failed', { kind: 'mail_failed', version: 0, to, problem: problem.message }, rule)
   })
   announce()
   return problem === null

@@ -3,7 +3,11 @@ import { asc, gt, max } from 'drizzle-orm'
 import type { Db } from '#server/db.server'
 import { log } from '#server/schema'
 
-const held = globalThis as { oxLive?: EventEmitter; /** When tenders moved last. */ oxTendersAt?: number; /** Set once the process is going away. */ oxStopping?: boolean }
+const held = globalThis as {
+  oxLive?: EventEmitter /** When tenders moved last. */
+  oxTendersAt?: number /** Set once the process is going away. */
+  oxStopping?: boolean
+}
 
 function emitter(): EventEmitter {
   if (!held.oxLive) {
@@ -46,10 +50,20 @@ export interface LiveEvent {
 
 /** The log's entries after one, at most 200 of them. */
 export function tail(db: Db, after: number): LiveEvent[] {
-  return db.select({ id: log.id, loadId: log.loadId, kind: log.kind }).from(log).where(gt(log.id, after)).orderBy(asc(log.id)).limit(200).all()
+  return db
+    .select({ id: log.id, loadId: log.loadId, kind: log.kind })
+    .from(log)
+    .where(gt(log.id, after))
+    .orderBy(asc(log.id))
+    .limit(200)
+    .all()
 }
 
-export const lastLogId = (db: Db): number => db.select({ id: max(log.id) }).from(log).get()?.id ?? 0
+export const lastLogId = (db: Db): number =>
+  db
+    .select({ id: max(log.id) })
+    .from(log)
+    .get()?.id ?? 0
 
 /** Who listens to a stream: the session it was opened under, so that it ends with it; null where nobody signed in opened it. */
 export interface Listener {
@@ -67,7 +81,13 @@ const heartbeatMs = 25_000
  * The log's tail as server-sent events (WHATWG HTML, 9.2), beginning after `after`. What moved between the reading of a page (`since`)
  * and its listening is told at once. Ends when the reader goes, the session ends or the server stops.
  */
-export function liveStream(db: Db, after: number, since: number | null, signal: AbortSignal, listener: Listener = { session: null, isSignedIn: () => true }): ReadableStream<Uint8Array> {
+export function liveStream(
+  db: Db,
+  after: number,
+  since: number | null,
+  signal: AbortSignal,
+  listener: Listener = { session: null, isSignedIn: () => true },
+): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder()
   let seen = after
   let stop = () => {}

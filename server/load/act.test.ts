@@ -4,9 +4,15 @@ import { flatCharge } from '#core/charge/charge'
 import type { Viewer } from '#server/access/viewer'
 import { confirmation, link, load, log, offer, posting } from '#server/schema'
 import { now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
-import { type LoadAct, actOnLoad, loadActSchema } from './act'
+import { actOnLoad, type LoadAct, loadActSchema } from './act'
 
-const person = (role: Viewer['role']): Viewer => ({ id: 1, name: 'Ines Calloway', mail: 'ines@ploverrook.example', phone: '208-555-0101', role })
+const person = (role: Viewer['role']): Viewer => ({
+  id: 1,
+  name: 'Ines Calloway',
+  mail: 'ines@ploverrook.example',
+  phone: '208-555-0101',
+  role,
+})
 let world: TestWorld
 let loadId: number
 beforeEach(() => {
@@ -15,21 +21,38 @@ beforeEach(() => {
 })
 afterEach(() => world.end())
 
-const act = (given: LoadAct, role: Viewer['role'] = 'rep', at = now) => actOnLoad(world.db, loadId, loadActSchema.parse(given), person(role), at)
+const act = (given: LoadAct, role: Viewer['role'] = 'rep', at = now) =>
+  actOnLoad(world.db, loadId, loadActSchema.parse(given), person(role), at)
 const theLoad = () => world.db.select().from(load).where(eq(load.id, loadId)).get()!
 const lines = () => world.db.select().from(log).where(eq(log.loadId, loadId)).all()
 const pay = [flatCharge('line_haul', 248_000)]
 const offered = () => {
-  expect(act({ intent: 'record_offer', offer: { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' } })).not.toHaveProperty('refusal')
+  expect(
+    act({
+      intent: 'record_offer',
+      offer: { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' },
+    }),
+  ).not.toHaveProperty('refusal')
   return world.db.select({ id: offer.id }).from(offer).all().at(-1)!.id
 }
 
 /** One act of every kind, as the page would send it. */
 const everyAct: LoadAct[] = [
-  { intent: 'open' }, { intent: 'set_limits', targetMinor: 200_000, mostMinor: 220_000 }, { intent: 'post' }, { intent: 'unpost', postingId: 1 },
-  { intent: 'record_offer', offer: { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' } }, { intent: 'counter_offer', offerId: 1, counterMinor: 230_000 }, { intent: 'decline_offer', offerId: 1 },
-  { intent: 'award', offerId: 1, buyCharges: pay }, { intent: 'change_pay', buyCharges: pay }, { intent: 'send_confirmation', to: 'dispatch@carrier1.example' }, { intent: 'revoke_links', confirmationId: 1 },
-  { intent: 'release', reason: 'truck broke down' }, { intent: 'advance', to: 'dispatched' }, { intent: 'cancel', reason: 'not ready' }, { intent: 'bill' },
+  { intent: 'open' },
+  { intent: 'set_limits', targetMinor: 200_000, mostMinor: 220_000 },
+  { intent: 'post' },
+  { intent: 'unpost', postingId: 1 },
+  { intent: 'record_offer', offer: { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' } },
+  { intent: 'counter_offer', offerId: 1, counterMinor: 230_000 },
+  { intent: 'decline_offer', offerId: 1 },
+  { intent: 'award', offerId: 1, buyCharges: pay },
+  { intent: 'change_pay', buyCharges: pay },
+  { intent: 'send_confirmation', to: 'dispatch@carrier1.example' },
+  { intent: 'revoke_links', confirmationId: 1 },
+  { intent: 'release', reason: 'truck broke down' },
+  { intent: 'advance', to: 'dispatched' },
+  { intent: 'cancel', reason: 'not ready' },
+  { intent: 'bill' },
 ]
 
 describe('who only looks', () => {
@@ -50,12 +73,20 @@ describe('who only looks', () => {
 describe('what comes over the wire', () => {
   test.each<[string, Record<string, unknown>, string]>([
     ['a target of nothing', { intent: 'set_limits', targetMinor: 0, mostMinor: 220_000 }, 'Give the target'],
-    ['a most of a million dollars and a cent', { intent: 'set_limits', targetMinor: 200_000, mostMinor: 100_000_001 }, 'mostMinor'],
+    [
+      'a most of a million dollars and a cent',
+      { intent: 'set_limits', targetMinor: 200_000, mostMinor: 100_000_001 },
+      'mostMinor',
+    ],
     ['no charges', { intent: 'award', offerId: 1, buyCharges: [] }, 'Give the line haul'],
     ['half a reason', { intent: 'release', reason: ' a ' }, 'Say why, in a few words'],
     ['a novel for a reason', { intent: 'cancel', reason: 'x'.repeat(301) }, 'At most 300 characters'],
     ['no address', { intent: 'send_confirmation', to: 'dispatch' }, 'Give a mail address'],
-    ['a driver’s phone of six digits', { intent: 'advance', to: 'dispatched', driver: { name: 'Jo', phone: '555-01', truck: '' } }, 'Ten digits, as 208-555-0101'],
+    [
+      'a driver’s phone of six digits',
+      { intent: 'advance', to: 'dispatched', driver: { name: 'Jo', phone: '555-01', truck: '' } },
+      'Ten digits, as 208-555-0101',
+    ],
     ['a state there is none of', { intent: 'advance', to: 'teleported' }, 'to'],
     ['an act there is none of', { intent: 'give_away' }, 'intent'],
   ])('%s is told', (_, given, words) => {
@@ -70,13 +101,24 @@ describe('a rep', () => {
     expect(act({ intent: 'set_limits', targetMinor: 220_000, mostMinor: 250_000 })).not.toHaveProperty('refusal')
     expect(theLoad()).toMatchObject({ targetMinor: 220_000, mostMinor: 250_000 })
     expect(act({ intent: 'post' })).not.toHaveProperty('refusal')
-    expect(act({ intent: 'unpost', postingId: world.db.select({ id: posting.id }).from(posting).get()!.id })).not.toHaveProperty('refusal')
+    expect(
+      act({ intent: 'unpost', postingId: world.db.select({ id: posting.id }).from(posting).get()!.id }),
+    ).not.toHaveProperty('refusal')
     const offerId = offered()
     expect(act({ intent: 'counter_offer', offerId, counterMinor: 235_000 })).not.toHaveProperty('refusal')
     expect(act({ intent: 'decline_offer', offerId })).not.toHaveProperty('refusal')
     expect(act({ intent: 'decline_offer', offerId })).toHaveProperty('refusal')
     expect(lines().every((line) => line.actorName === 'Ines Calloway')).toBe(true)
-    expect(lines().map((line) => line.kind)).toEqual(expect.arrayContaining(['limits_set', 'posting_asked', 'posting_removal_asked', 'offer_recorded', 'offer_countered', 'offer_ended']))
+    expect(lines().map((line) => line.kind)).toEqual(
+      expect.arrayContaining([
+        'limits_set',
+        'posting_asked',
+        'posting_removal_asked',
+        'offer_recorded',
+        'offer_countered',
+        'offer_ended',
+      ]),
+    )
   })
   test('awards, changes the pay, releases, and awards again', () => {
     const offerId = offered()
@@ -92,17 +134,30 @@ describe('a rep', () => {
     act({ intent: 'send_confirmation', to: 'dispatch@carrier1.example' })
     const { id } = world.db.select({ id: confirmation.id }).from(confirmation).get()!
     const other = openLoad(world.db)
-    const revoke = (on: number) => actOnLoad(world.db, on, loadActSchema.parse({ intent: 'revoke_links', confirmationId: id }), person('rep'), now)
+    const revoke = (on: number) =>
+      actOnLoad(world.db, on, loadActSchema.parse({ intent: 'revoke_links', confirmationId: id }), person('rep'), now)
     expect(revoke(other)).toMatchObject({ refusal: { code: 'no_such_confirmation' } })
     expect(revoke(loadId)).toEqual({ done: true })
-    expect(world.db.select().from(link).all().every((row) => row.revokedAt !== null)).toBe(true)
+    expect(
+      world.db
+        .select()
+        .from(link)
+        .all()
+        .every((row) => row.revokedAt !== null),
+    ).toBe(true)
   })
   test('cancels; a load that is gone takes no offer and no post', () => {
     expect(act({ intent: 'cancel', reason: 'not ready' })).not.toHaveProperty('refusal')
     expect(act({ intent: 'post' })).toHaveProperty('refusal')
-    expect(act({ intent: 'record_offer', offer: { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' } })).toHaveProperty('refusal')
+    expect(
+      act({
+        intent: 'record_offer',
+        offer: { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' },
+      }),
+    ).toHaveProperty('refusal')
   })
   test('of a load that is not there is a refusal, not a crash', () => {
-    for (const given of everyAct) expect(() => actOnLoad(world.db, 9_999, loadActSchema.parse(given), person('rep'), now)).not.toThrow(TypeError)
+    for (const given of everyAct)
+      expect(() => actOnLoad(world.db, 9_999, loadActSchema.parse(given), person('rep'), now)).not.toThrow(TypeError)
   })
 })

@@ -17,34 +17,67 @@ import { notesTell } from '#server/posting/screen'
 import { confirmation, load } from '#server/schema'
 import { joinPartner, joinSchema } from '#server/tender/join'
 import { noteStopEvent, stopEventSchema } from '#server/tender/stop-events'
-import { dispatch, sendConfirmation } from './dispatch'
 import { carryOut } from './commands'
+import { dispatch, sendConfirmation } from './dispatch'
 import { complete } from './save'
 import { readTerms } from './terms'
 
 const id = z.number().int().positive()
 const reason = z.string().trim().min(3, 'Say why, in a few words').max(300, 'At most 300 characters')
 /** Who drives, as told when the truck is dispatched. */
-const driverSchema = z.object({ name: z.string().trim().max(120), phone: z.string().trim().max(30).refine((phone) => phone === '' || phoneDigits(phone) !== null, 'Ten digits, as 208-555-0101'), truck: z.string().trim().max(40) })
+const driverSchema = z.object({
+  name: z.string().trim().max(120),
+  phone: z
+    .string()
+    .trim()
+    .max(30)
+    .refine((phone) => phone === '' || phoneDigits(phone) !== null, 'Ten digits, as 208-555-0101'),
+  truck: z.string().trim().max(40),
+})
 const buyCharges = z.array(chargeSchema).min(1, 'Give the line haul').max(30)
 
 /** Everything a rep does to a load from its page, as it comes over the wire. */
 export const loadActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('open') }),
-  z.object({ intent: z.literal('set_limits'), targetMinor: z.number('Give the target').int().min(100, 'Give the target').max(100_000_000), mostMinor: z.number('Give the most').int().min(100, 'Give the most').max(100_000_000) }),
+  z.object({
+    intent: z.literal('set_limits'),
+    targetMinor: z.number('Give the target').int().min(100, 'Give the target').max(100_000_000),
+    mostMinor: z.number('Give the most').int().min(100, 'Give the most').max(100_000_000),
+  }),
   z.object({ intent: z.literal('post') }),
   z.object({ intent: z.literal('unpost'), postingId: id }),
   z.object({ intent: z.literal('record_offer'), offer: offerTermsSchema }),
-  z.object({ intent: z.literal('counter_offer'), offerId: id, counterMinor: z.number('Give the counter').int().min(100, 'Give the counter').max(100_000_000) }),
+  z.object({
+    intent: z.literal('counter_offer'),
+    offerId: id,
+    counterMinor: z.number('Give the counter').int().min(100, 'Give the counter').max(100_000_000),
+  }),
   z.object({ intent: z.literal('decline_offer'), offerId: id }),
   z.object({ intent: z.literal('confirm_proposal'), proposal: confirmProposalSchema }),
   z.object({ intent: z.literal('dismiss_proposal'), proposalId: id }),
-  z.object({ intent: z.literal('award'), offerId: id, buyCharges, override: reason.nullable().default(null), priceReason: reason.nullable().default(null) }),
+  z.object({
+    intent: z.literal('award'),
+    offerId: id,
+    buyCharges,
+    override: reason.nullable().default(null),
+    priceReason: reason.nullable().default(null),
+  }),
   z.object({ intent: z.literal('change_pay'), buyCharges, priceReason: reason.nullable().default(null) }),
-  z.object({ intent: z.literal('send_confirmation'), to: z.string().trim().email('Give a mail address').max(200), again: z.boolean().default(false), /** Somebody has read what was held back, and it may go out. */ despite: z.boolean().default(false), override: reason.nullable().default(null) }),
+  z.object({
+    intent: z.literal('send_confirmation'),
+    to: z.string().trim().email('Give a mail address').max(200),
+    again: z.boolean().default(false),
+    /** Somebody has read what was held back, and it may go out. */ despite: z.boolean().default(false),
+    override: reason.nullable().default(null),
+  }),
   z.object({ intent: z.literal('revoke_links'), confirmationId: id }),
   z.object({ intent: z.literal('release'), reason }),
-  z.object({ intent: z.literal('advance'), to: z.enum(loadStates), override: reason.nullable().default(null), driver: driverSchema.optional() }),
+  z.object({
+    intent: z.literal('advance'),
+    to: z.enum(loadStates),
+    override: reason.nullable().default(null),
+    driver: driverSchema.optional(),
+  }),
   z.object({ intent: z.literal('cancel'), reason }),
   z.object({ intent: z.literal('note_stop'), event: stopEventSchema }),
   z.object({ intent: z.literal('join_partner'), join: joinSchema }),
@@ -53,12 +86,35 @@ export const loadActSchema = z.discriminatedUnion('intent', [
 export type LoadAct = z.input<typeof loadActSchema>
 
 const permissions: Record<LoadAct['intent'], Permission> = {
-  open: 'edit_loads', set_limits: 'edit_loads', post: 'edit_loads', unpost: 'edit_loads', record_offer: 'handle_offers', counter_offer: 'handle_offers', decline_offer: 'handle_offers', confirm_proposal: 'handle_offers', dismiss_proposal: 'handle_offers',
-  award: 'award', change_pay: 'award', send_confirmation: 'award', revoke_links: 'award', release: 'award', advance: 'edit_loads', cancel: 'edit_loads', note_stop: 'edit_loads', join_partner: 'edit_loads', bill: 'edit_loads',
+  open: 'edit_loads',
+  set_limits: 'edit_loads',
+  post: 'edit_loads',
+  unpost: 'edit_loads',
+  record_offer: 'handle_offers',
+  counter_offer: 'handle_offers',
+  decline_offer: 'handle_offers',
+  confirm_proposal: 'handle_offers',
+  dismiss_proposal: 'handle_offers',
+  award: 'award',
+  change_pay: 'award',
+  send_confirmation: 'award',
+  revoke_links: 'award',
+  release: 'award',
+  advance: 'edit_loads',
+  cancel: 'edit_loads',
+  note_stop: 'edit_loads',
+  join_partner: 'edit_loads',
+  bill: 'edit_loads',
 }
 
 /** Carries out one act for a viewer who may; the outcome is a value. */
-export function actOnLoad(db: Db, loadId: number, act: z.output<typeof loadActSchema>, viewer: Viewer, now: number): { done: true } | { refusal: { code: string; message: string } } {
+export function actOnLoad(
+  db: Db,
+  loadId: number,
+  act: z.output<typeof loadActSchema>,
+  viewer: Viewer,
+  now: number,
+): { done: true } | { refusal: { code: string; message: string } } {
   requirePermission(viewer, permissions[act.intent])
   const who = { now, by: { kind: 'person' as const, name: viewer.name } }
   switch (act.intent) {
@@ -68,7 +124,17 @@ export function actOnLoad(db: Db, loadId: number, act: z.output<typeof loadActSc
       return carryOut(db, loadId, { kind: 'open', problems: whole && 'problems' in whole ? whole.problems : [] }, who)
     }
     case 'set_limits':
-      return carryOut(db, loadId, { kind: 'set_limits', targetMinor: act.targetMinor, mostMinor: act.mostMinor, mayExceed: may(viewer.role, 'exceed_max') }, who)
+      return carryOut(
+        db,
+        loadId,
+        {
+          kind: 'set_limits',
+          targetMinor: act.targetMinor,
+          mostMinor: act.mostMinor,
+          mayExceed: may(viewer.role, 'exceed_max'),
+        },
+        who,
+      )
     case 'post':
       return carryOut(db, loadId, () => ({ kind: 'post', board: boardName, tells: notesTell(db, loadId) }), who)
     case 'unpost':
@@ -84,7 +150,18 @@ export function actOnLoad(db: Db, loadId: number, act: z.output<typeof loadActSc
     case 'dismiss_proposal':
       return dismissProposal(db, loadId, act.proposalId, who)
     case 'award':
-      return awardLoad(db, loadId, { offerId: act.offerId, buyCharges: act.buyCharges, override: act.override, priceReason: act.priceReason, role: viewer.role }, who)
+      return awardLoad(
+        db,
+        loadId,
+        {
+          offerId: act.offerId,
+          buyCharges: act.buyCharges,
+          override: act.override,
+          priceReason: act.priceReason,
+          role: viewer.role,
+        },
+        who,
+      )
     case 'change_pay':
       return changePay(db, loadId, { buyCharges: act.buyCharges, priceReason: act.priceReason, role: viewer.role }, who)
     case 'send_confirmation':
@@ -95,7 +172,9 @@ export function actOnLoad(db: Db, loadId: number, act: z.output<typeof loadActSc
       return carryOut(db, loadId, { kind: 'release', reason: act.reason }, who)
     case 'advance':
       if (act.to === 'invoiced' && isToBeBilled(db, loadId)) return billLoad(db, loadId, who)
-      return act.to === 'dispatched' ? dispatch(db, loadId, act, viewer, who) : carryOut(db, loadId, { kind: 'advance', to: act.to }, who)
+      return act.to === 'dispatched'
+        ? dispatch(db, loadId, act, viewer, who)
+        : carryOut(db, loadId, { kind: 'advance', to: act.to }, who)
     case 'cancel':
       return carryOut(db, loadId, { kind: 'cancel', reason: act.reason }, who)
     case 'note_stop':
@@ -108,11 +187,22 @@ export function actOnLoad(db: Db, loadId: number, act: z.output<typeof loadActSc
 }
 
 /** Going on to invoiced is billing; coming back to it from paid is not. */
-const isToBeBilled = (db: Db, loadId: number): boolean => db.select({ state: load.state }).from(load).where(eq(load.id, loadId)).get()?.state !== 'paid'
+const isToBeBilled = (db: Db, loadId: number): boolean =>
+  db.select({ state: load.state }).from(load).where(eq(load.id, loadId)).get()?.state !== 'paid'
 
-function revoke(db: Db, loadId: number, confirmationId: number, now: number): { done: true } | { refusal: { code: string; message: string } } {
-  const row = db.select({ loadId: confirmation.loadId }).from(confirmation).where(eq(confirmation.id, confirmationId)).get()
-  if (row?.loadId !== loadId) return { refusal: { code: 'no_such_confirmation', message: 'There is no such confirmation on this load.' } }
+function revoke(
+  db: Db,
+  loadId: number,
+  confirmationId: number,
+  now: number,
+): { done: true } | { refusal: { code: string; message: string } } {
+  const row = db
+    .select({ loadId: confirmation.loadId })
+    .from(confirmation)
+    .where(eq(confirmation.id, confirmationId))
+    .get()
+  if (row?.loadId !== loadId)
+    return { refusal: { code: 'no_such_confirmation', message: 'There is no such confirmation on this load.' } }
   revokeLinks(db, confirmationId, now)
   return { done: true }
 }

@@ -15,7 +15,12 @@ export const noSuchLoad = { refusal: { code: 'no_such_load' as const, message: '
  * Carries out one command on a load: reads what it needs, decides, writes, in one transaction
  * that holds the write lock from the start. `command` may be made from the facts just read.
  */
-export function carryOut(db: Db, loadId: number, command: LoadCommand | ((facts: LoadFacts) => LoadCommand | { refusal: Refusal }), act: Act & { externalKey?: string }): Outcome {
+export function carryOut(
+  db: Db,
+  loadId: number,
+  command: LoadCommand | ((facts: LoadFacts) => LoadCommand | { refusal: Refusal }),
+  act: Act & { externalKey?: string },
+): Outcome {
   const outcome = inTransaction(db, (): Outcome => {
     const facts = findLoadFacts(db, loadId)
     if (!facts) return noSuchLoad

@@ -19,25 +19,59 @@ export interface Dispatching {
 
 /** Dispatches a load: the driver's name, phone and truck are kept, and the gate is asked once more, what was passed at the award left out. */
 export function dispatch(db: Db, loadId: number, asked: Dispatching, viewer: Viewer, act: Act): Outcome {
-  return carryOut(db, loadId, () => {
-    if (asked.driver) keepDriver(db, loadId, asked.driver)
-    return { kind: 'advance', to: 'dispatched', gate: gateAgain(db, loadId, asked.override, viewer, act.now) }
-  }, act)
+  return carryOut(
+    db,
+    loadId,
+    () => {
+      if (asked.driver) keepDriver(db, loadId, asked.driver)
+      return { kind: 'advance', to: 'dispatched', gate: gateAgain(db, loadId, asked.override, viewer, act.now) }
+    },
+    act,
+  )
 }
 
 /** Sends the rate confirmation, or sends it again: not to a carrier whom the gate would no longer pass, unless somebody who may says why. */
-export function sendConfirmation(db: Db, loadId: number, asked: { to: string; again: boolean; override: string | null; despite: boolean }, viewer: Viewer, act: Act): Outcome {
-  return carryOut(db, loadId, () => ({ kind: 'send_confirmation', to: asked.to, again: asked.again, tells: asked.despite ? [] : notesTell(db, loadId), gate: gateAgain(db, loadId, asked.override, viewer, act.now) }), act)
+export function sendConfirmation(
+  db: Db,
+  loadId: number,
+  asked: { to: string; again: boolean; override: string | null; despite: boolean },
+  viewer: Viewer,
+  act: Act,
+): Outcome {
+  return carryOut(
+    db,
+    loadId,
+    () => ({
+      kind: 'send_confirmation',
+      to: asked.to,
+      again: asked.again,
+      tells: asked.despite ? [] : notesTell(db, loadId),
+      gate: gateAgain(db, loadId, asked.override, viewer, act.now),
+    }),
+    act,
+  )
 }
 
 /** The gate for the carrier a load is awarded to, what was passed before left out. */
 function gateAgain(db: Db, loadId: number, override: string | null, viewer: Viewer, now: number): GateAsked {
   const verdict = askAgain(db, db.select().from(load).where(eq(load.id, loadId)).get()!, now)
-  return { verdict, override, mayOverride: may(viewer.role, 'override_gate'), bar: barFor(viewer.role, verdict, currentPolicy(db))?.message ?? null }
+  return {
+    verdict,
+    override,
+    mayOverride: may(viewer.role, 'override_gate'),
+    bar: barFor(viewer.role, verdict, currentPolicy(db))?.message ?? null,
+  }
 }
 
 /** What was told of the driver stays, also where the gate holds the dispatch: it is what the gate looks at. */
 function keepDriver(db: Db, loadId: number, driver: NonNullable<Dispatching['driver']>): void {
   const orNull = (text: string) => (text === '' ? null : text)
-  db.update(load).set({ driverName: orNull(driver.name), driverPhone: phoneDigits(driver.phone), truckNumber: orNull(driver.truck.toUpperCase().replace(/\s+/g, '')) }).where(eq(load.id, loadId)).run()
+  db.update(load)
+    .set({
+      driverName: orNull(driver.name),
+      driverPhone: phoneDigits(driver.phone),
+      truckNumber: orNull(driver.truck.toUpperCase().replace(/\s+/g, '')),
+    })
+    .where(eq(load.id, loadId))
+    .run()
 }

@@ -6,7 +6,18 @@ import { carrier, confirmation, load, offer, posting } from '#server/schema'
 /** What deciding needs to know of a load; null where there is no such load. */
 export function findLoadFacts(db: Db, loadId: number): LoadFacts | null {
   const row = db
-    .select({ number: load.number, state: load.state, practice: load.practice, targetMinor: load.targetMinor, mostMinor: load.mostMinor, sellMinor: load.sellMinor, middleMinor: load.bandMiddleMinor, carrierId: load.carrierId, payMinor: load.payMinor, carrierName: carrier.name })
+    .select({
+      number: load.number,
+      state: load.state,
+      practice: load.practice,
+      targetMinor: load.targetMinor,
+      mostMinor: load.mostMinor,
+      sellMinor: load.sellMinor,
+      middleMinor: load.bandMiddleMinor,
+      carrierId: load.carrierId,
+      payMinor: load.payMinor,
+      carrierName: carrier.name,
+    })
     .from(load)
     .leftJoin(carrier, eq(carrier.id, load.carrierId))
     .where(eq(load.id, loadId))
@@ -17,12 +28,25 @@ export function findLoadFacts(db: Db, loadId: number): LoadFacts | null {
     ...rest,
     award: carrierId === null ? null : { carrierId, carrierName: carrierName ?? '', payMinor: payMinor ?? 0 },
     offers: db
-      .select({ id: offer.id, carrierId: offer.carrierId, carrierName: carrier.name, payMinor: offer.payMinor, counterMinor: offer.counterMinor, source: offer.source, state: offer.state, goodUntil: offer.goodUntil })
+      .select({
+        id: offer.id,
+        carrierId: offer.carrierId,
+        carrierName: carrier.name,
+        payMinor: offer.payMinor,
+        counterMinor: offer.counterMinor,
+        source: offer.source,
+        state: offer.state,
+        goodUntil: offer.goodUntil,
+      })
       .from(offer)
       .innerJoin(carrier, eq(carrier.id, offer.carrierId))
       .where(eq(offer.loadId, loadId))
       .all(),
-    postings: db.select({ id: posting.id, board: posting.board, state: posting.state }).from(posting).where(eq(posting.loadId, loadId)).all(),
+    postings: db
+      .select({ id: posting.id, board: posting.board, state: posting.state })
+      .from(posting)
+      .where(eq(posting.loadId, loadId))
+      .all(),
     confirmation:
       db
         .select({ id: confirmation.id, version: confirmation.version, state: confirmation.state })

@@ -2,12 +2,12 @@ import { asc, eq } from 'drizzle-orm'
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
-import { logWords } from '#core/load/log-words'
 import type { LoadState } from '#core/load/load'
+import { logWords } from '#core/load/log-words'
 import { awardLoad, changePay } from '#server/offer/award'
 import { lapseOffers, recordOffer } from '#server/offer/offers'
 import { confirmation, load, offer, outbox, posting } from '#server/schema'
-import { ines, now, openLoad, terms, type TestWorld, testWorld } from '#server/testing/world'
+import { ines, now, openLoad, type TestWorld, terms, testWorld } from '#server/testing/world'
 import { carryOut } from './commands'
 import { readLoadPage } from './read'
 import { changeLoad } from './save'
@@ -22,27 +22,87 @@ type Step =
   | { do: 'advance'; to: LoadState }
 
 const step: fc.Arbitrary<Step> = fc.oneof(
-  { weight: 4, arbitrary: fc.record({ do: fc.constant('offer' as const), carrier: fc.integer({ min: 1, max: 3 }), pay: fc.integer({ min: 1000, max: 3000 }), minutes: fc.option(fc.integer({ min: 1, max: 50 })) }) },
-  { weight: 4, arbitrary: fc.record({ do: fc.constantFrom('counter' as const, 'decline' as const, 'award' as const), offer: fc.integer({ min: 1, max: 6 }) }) },
-  { weight: 6, arbitrary: fc.record({ do: fc.constantFrom('post' as const, 'unpost' as const, 'send' as const, 'accept' as const, 'release' as const, 'wait' as const) }) },
+  {
+    weight: 4,
+    arbitrary: fc.record({
+      do: fc.constant('offer' as const),
+      carrier: fc.integer({ min: 1, max: 3 }),
+      pay: fc.integer({ min: 1000, max: 3000 }),
+      minutes: fc.option(fc.integer({ min: 1, max: 50 })),
+    }),
+  },
+  {
+    weight: 4,
+    arbitrary: fc.record({
+      do: fc.constantFrom('counter' as const, 'decline' as const, 'award' as const),
+      offer: fc.integer({ min: 1, max: 6 }),
+    }),
+  },
+  {
+    weight: 6,
+    arbitrary: fc.record({
+      do: fc.constantFrom(
+        'post' as const,
+        'unpost' as const,
+        'send' as const,
+        'accept' as const,
+        'release' as const,
+        'wait' as const,
+      ),
+    }),
+  },
   { weight: 1, arbitrary: fc.record({ do: fc.constant('cancel' as const) }) },
   { weight: 2, arbitrary: fc.record({ do: fc.constant('pay' as const), pay: fc.integer({ min: 0, max: 3000 }) }) },
-  { weight: 2, arbitrary: fc.record({ do: fc.constant('weight' as const), pounds: fc.integer({ min: 30_000, max: 30_003 }) }) },
-  { weight: 2, arbitrary: fc.record({ do: fc.constant('advance' as const), to: fc.constantFrom<LoadState>('covered', 'dispatched', 'in_transit', 'delivered', 'paperwork_in', 'invoiced', 'paid') }) },
+  {
+    weight: 2,
+    arbitrary: fc.record({ do: fc.constant('weight' as const), pounds: fc.integer({ min: 30_000, max: 30_003 }) }),
+  },
+  {
+    weight: 2,
+    arbitrary: fc.record({
+      do: fc.constant('advance' as const),
+      to: fc.constantFrom<LoadState>(
+        'covered',
+        'dispatched',
+        'in_transit',
+        'delivered',
+        'paperwork_in',
+        'invoiced',
+        'paid',
+      ),
+    }),
+  },
 )
 
 function take({ db }: TestWorld, loadId: number, each: Step, at: number): unknown {
   const act = { ...ines, now: at }
-  const newest = () => db.select({ id: confirmation.id }).from(confirmation).where(eq(confirmation.loadId, loadId)).all().at(-1)?.id ?? 1
+  const newest = () =>
+    db.select({ id: confirmation.id }).from(confirmation).where(eq(confirmation.loadId, loadId)).all().at(-1)?.id ?? 1
   switch (each.do) {
     case 'offer':
-      return recordOffer(db, loadId, { carrierId: each.carrier, payMinor: each.pay * 100, source: 'phone', goodUntil: each.minutes === null ? null : at + each.minutes * 60_000, note: '' }, act)
+      return recordOffer(
+        db,
+        loadId,
+        {
+          carrierId: each.carrier,
+          payMinor: each.pay * 100,
+          source: 'phone',
+          goodUntil: each.minutes === null ? null : at + each.minutes * 60_000,
+          note: '',
+        },
+        act,
+      )
     case 'counter':
       return carryOut(db, loadId, { kind: 'counter_offer', offerId: each.offer, counterMinor: 90_000 }, act)
     case 'decline':
       return carryOut(db, loadId, { kind: 'decline_offer', offerId: each.offer }, act)
     case 'award':
-      return awardLoad(db, loadId, { offerId: each.offer, buyCharges: [flatCharge('line_haul', 150_000)], override: null, role: 'rep' }, act)
+      return awardLoad(
+        db,
+        loadId,
+        { offerId: each.offer, buyCharges: [flatCharge('line_haul', 150_000)], override: null, role: 'rep' },
+        act,
+      )
     case 'post':
       return carryOut(db, loadId, { kind: 'post', board: 'Saltlick' }, act)
     case 'unpost':
@@ -50,7 +110,12 @@ function take({ db }: TestWorld, loadId: number, each: Step, at: number): unknow
     case 'send':
       return carryOut(db, loadId, { kind: 'send_confirmation', to: 'a@b.example', again: false }, act)
     case 'accept':
-      return carryOut(db, loadId, { kind: 'accept_confirmation', confirmationId: newest(), name: 'Ada', title: 'Owner' }, act)
+      return carryOut(
+        db,
+        loadId,
+        { kind: 'accept_confirmation', confirmationId: newest(), name: 'Ada', title: 'Owner' },
+        act,
+      )
     case 'release':
       return carryOut(db, loadId, { kind: 'release', reason: 'broke down' }, act)
     case 'cancel':
@@ -58,9 +123,19 @@ function take({ db }: TestWorld, loadId: number, each: Step, at: number): unknow
     case 'wait':
       return lapseOffers(db, at)
     case 'pay':
-      return changePay(db, loadId, { buyCharges: [flatCharge('line_haul', each.pay * 100)], role: 'manager', priceReason: 'agreed so' }, act)
+      return changePay(
+        db,
+        loadId,
+        { buyCharges: [flatCharge('line_haul', each.pay * 100)], role: 'manager', priceReason: 'agreed so' },
+        act,
+      )
     case 'weight':
-      return changeLoad(db, loadId, { terms: terms({ weightLb: each.pounds }), open: true, acknowledged: [], copiedFrom: null }, act)
+      return changeLoad(
+        db,
+        loadId,
+        { terms: terms({ weightLb: each.pounds }), open: true, acknowledged: [], copiedFrom: null },
+        act,
+      )
     case 'advance':
       return carryOut(db, loadId, { kind: 'advance', to: each.to }, act)
   }
@@ -73,7 +148,9 @@ function holds({ db }: TestWorld, loadId: number, at: number): void {
   const confirmations = db.select().from(confirmation).orderBy(asc(confirmation.version)).all()
   const standing = confirmations.filter((each) => each.state !== 'void')
   const awarded = offers.filter((each) => each.state === 'awarded')
-  const held = ['covered', 'dispatched', 'in_transit', 'delivered', 'paperwork_in', 'invoiced', 'paid'].includes(row.state)
+  const held = ['covered', 'dispatched', 'in_transit', 'delivered', 'paperwork_in', 'invoiced', 'paid'].includes(
+    row.state,
+  )
 
   expect(awarded.length).toBeLessThanOrEqual(1)
   if (held) {
@@ -87,7 +164,11 @@ function holds({ db }: TestWorld, loadId: number, at: number): void {
   if (row.state === 'uncovered') expect([row.carrierId, awarded.length]).toEqual([null, 0])
   else expect(offers.filter((each) => each.state === 'open')).toEqual([])
   expect(confirmations.map((each) => each.version)).toEqual(confirmations.map((_, index) => index + 1))
-  const out = db.select().from(posting).all().filter((each) => each.state === 'asked' || each.state === 'up')
+  const out = db
+    .select()
+    .from(posting)
+    .all()
+    .filter((each) => each.state === 'asked' || each.state === 'up')
   expect(out.length).toBeLessThanOrEqual(row.state === 'uncovered' ? 1 : 0)
 
   // The log tells the same story as the tables.
@@ -97,7 +178,13 @@ function holds({ db }: TestWorld, loadId: number, at: number): void {
   expect(last?.kind === 'state_changed' ? last.to : 'cancelled').toBe(row.state)
   expect(told.filter((event) => event.kind === 'offer_recorded')).toHaveLength(offers.length)
   expect(told.filter((event) => event.kind === 'confirmation_issued')).toHaveLength(confirmations.length)
-  expect(told.filter((event) => event.kind === 'confirmation_mail_asked')).toHaveLength(db.select().from(outbox).all().filter((entry) => entry.kind === 'mail').length)
+  expect(told.filter((event) => event.kind === 'confirmation_mail_asked')).toHaveLength(
+    db
+      .select()
+      .from(outbox)
+      .all()
+      .filter((entry) => entry.kind === 'mail').length,
+  )
   for (const event of told) expect(logWords(event)).not.toMatch(/undefined|null|NaN|\[object/)
 }
 
@@ -123,7 +210,17 @@ test('whatever happens in whatever order: one award, one standing confirmation, 
 test('such a walk does reach the far ends of a load’s life', () => {
   const world = testWorld()
   const loadId = openLoad(world.db, { weightLb: 30_000 })
-  const walk: Step[] = [{ do: 'post' }, { do: 'offer', carrier: 1, pay: 1500, minutes: null }, { do: 'award', offer: 1 }, { do: 'pay', pay: 1600 }, { do: 'send' }, { do: 'accept' }, ...(['dispatched', 'in_transit', 'delivered', 'paperwork_in', 'invoiced', 'paid'] as const).map((to): Step => ({ do: 'advance', to }))]
+  const walk: Step[] = [
+    { do: 'post' },
+    { do: 'offer', carrier: 1, pay: 1500, minutes: null },
+    { do: 'award', offer: 1 },
+    { do: 'pay', pay: 1600 },
+    { do: 'send' },
+    { do: 'accept' },
+    ...(['dispatched', 'in_transit', 'delivered', 'paperwork_in', 'invoiced', 'paid'] as const).map(
+      (to): Step => ({ do: 'advance', to }),
+    ),
+  ]
   walk.forEach((each, index) => {
     expect(take(world, loadId, each, now + index), each.do).toEqual({ done: true })
     holds(world, loadId, now + index)

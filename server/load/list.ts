@@ -20,9 +20,32 @@ export function listLoads(db: Db, { words, limit, before }: LoadSearch) {
   if (before) conditions.push(sql`(${load.createdAt}, ${load.id}) < (${before.createdAt}, ${before.id})`)
   return db
     .select({
-      id: load.id, number: load.number, state: load.state, practice: load.practice, customerName: customer.name, carrierName: carrier.name, equipment: load.equipment, commodity: load.commodity,
-      originCity: load.originCity, originRegion: load.originRegion, originZone: load.originZone, destCity: load.destCity, destRegion: load.destRegion, miles: load.miles, pickupAt: load.pickupAt, sellMinor: load.sellMinor, payMinor: load.payMinor, createdAt: load.createdAt,
-      soldMinor: load.soldMinor, currency: load.currency, sellRateE6: load.sellRateE6, sellRateDay: load.sellRateDay, agreedMinor: load.agreedMinor, payCurrency: load.payCurrency, payRateE6: load.payRateE6, payRateDay: load.payRateDay,
+      id: load.id,
+      number: load.number,
+      state: load.state,
+      practice: load.practice,
+      customerName: customer.name,
+      carrierName: carrier.name,
+      equipment: load.equipment,
+      commodity: load.commodity,
+      originCity: load.originCity,
+      originRegion: load.originRegion,
+      originZone: load.originZone,
+      destCity: load.destCity,
+      destRegion: load.destRegion,
+      miles: load.miles,
+      pickupAt: load.pickupAt,
+      sellMinor: load.sellMinor,
+      payMinor: load.payMinor,
+      createdAt: load.createdAt,
+      soldMinor: load.soldMinor,
+      currency: load.currency,
+      sellRateE6: load.sellRateE6,
+      sellRateDay: load.sellRateDay,
+      agreedMinor: load.agreedMinor,
+      payCurrency: load.payCurrency,
+      payRateE6: load.payRateE6,
+      payRateDay: load.payRateDay,
     })
     .from(load)
     .innerJoin(customer, eq(customer.id, load.customerId))
@@ -40,15 +63,45 @@ function matches(db: Db, term: string): SQL {
   const number = /^(pr-)?(\d{4,7})$/.exec(term)
   const from = term
   const to = `${term}\uffff`
-  const customers = db.select({ id: customer.id }).from(customer).where(sql`${customer.search} like ${`%${escapeLike(term)}%`} escape '\\'`).limit(mostMatches).all()
-  const carriers = db.select({ id: carrier.id }).from(carrier).where(and(gte(carrier.search, from), lt(carrier.search, to))).limit(mostMatches).all()
-  const references = db.select({ loadId: reference.loadId }).from(reference).where(eq(reference.value, term.toUpperCase())).limit(mostMatches).all()
+  const customers = db
+    .select({ id: customer.id })
+    .from(customer)
+    .where(sql`${customer.search} like ${`%${escapeLike(term)}%`} escape '\\'`)
+    .limit(mostMatches)
+    .all()
+  const carriers = db
+    .select({ id: carrier.id })
+    .from(carrier)
+    .where(and(gte(carrier.search, from), lt(carrier.search, to)))
+    .limit(mostMatches)
+    .all()
+  const references = db
+    .select({ loadId: reference.loadId })
+    .from(reference)
+    .where(eq(reference.value, term.toUpperCase()))
+    .limit(mostMatches)
+    .all()
   const city = term.charAt(0).toUpperCase() + term.slice(1)
   return or(
     number ? eq(load.number, `PR-${number[2]}`) : undefined,
-    customers.length > 0 ? inArray(load.customerId, customers.map((row) => row.id)) : undefined,
-    carriers.length > 0 ? inArray(load.carrierId, carriers.map((row) => row.id)) : undefined,
-    references.length > 0 ? inArray(load.id, references.map((row) => row.loadId)) : undefined,
+    customers.length > 0
+      ? inArray(
+          load.customerId,
+          customers.map((row) => row.id),
+        )
+      : undefined,
+    carriers.length > 0
+      ? inArray(
+          load.carrierId,
+          carriers.map((row) => row.id),
+        )
+      : undefined,
+    references.length > 0
+      ? inArray(
+          load.id,
+          references.map((row) => row.loadId),
+        )
+      : undefined,
     and(gte(load.originCity, city), lt(load.originCity, `${city}\uffff`)),
     sql`(${load.destCity} >= ${city} and ${load.destCity} < ${`${city}\uffff`})`,
     eq(load.originRegion, term.toUpperCase()),

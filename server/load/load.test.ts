@@ -5,8 +5,8 @@ import { logWords } from '#core/load/log-words'
 import { awardLoad, changePay } from '#server/offer/award'
 import { lapseOffers, recordOffer } from '#server/offer/offers'
 import { confirmation, load, log, offer, outbox, paper, posting } from '#server/schema'
+import { ines, now, openLoad, openOffers, type TestWorld, terms, testWorld } from '#server/testing/world'
 import { gateOf } from '#server/vetting/alerts'
-import { ines, now, openLoad, openOffers, terms, type TestWorld, testWorld } from '#server/testing/world'
 import { carryOut } from './commands'
 import { listLoads } from './list'
 import { readLoadPage } from './read'
@@ -19,45 +19,86 @@ beforeEach(() => {
 })
 afterEach(() => world.end())
 
-const offered = (loadId: number, carrierId: number, payMinor = 248_000, goodUntil: number | null = null) => recordOffer(world.db, loadId, { carrierId, payMinor, source: 'phone', goodUntil, note: '' }, ines)
-const award = (loadId: number, offerId: number, over = {}) => awardLoad(world.db, loadId, { offerId, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' as const, ...over }, ines)
-const save = (loadId: number, changed: ReturnType<typeof terms>) => changeLoad(world.db, loadId, { terms: changed, open: true, acknowledged: [], copiedFrom: null }, ines)
-const sentences = (loadId: number) => readLoadPage(world.db, loadId, now)!.log.map((line) => logWords(line.event)).reverse()
+const offered = (loadId: number, carrierId: number, payMinor = 248_000, goodUntil: number | null = null) =>
+  recordOffer(world.db, loadId, { carrierId, payMinor, source: 'phone', goodUntil, note: '' }, ines)
+const award = (loadId: number, offerId: number, over = {}) =>
+  awardLoad(
+    world.db,
+    loadId,
+    { offerId, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' as const, ...over },
+    ines,
+  )
+const save = (loadId: number, changed: ReturnType<typeof terms>) =>
+  changeLoad(world.db, loadId, { terms: changed, open: true, acknowledged: [], copiedFrom: null }, ines)
+const sentences = (loadId: number) =>
+  readLoadPage(world.db, loadId, now)!
+    .log.map((line) => logWords(line.event))
+    .reverse()
 
 describe('saving', () => {
   test('what is saved is read back the same', () => {
     const loadId = openLoad(world.db)
     expect(readTerms(world.db, loadId)).toEqual(terms())
     const row = world.db.select().from(load).get()!
-    expect(row).toMatchObject({ state: 'uncovered', sellMinor: 288_000, originCity: 'Twin Falls', destCity: 'Phoenix', openedAt: now })
+    expect(row).toMatchObject({
+      state: 'uncovered',
+      sellMinor: 288_000,
+      originCity: 'Twin Falls',
+      destCity: 'Phoenix',
+      openedAt: now,
+    })
     expect(row.pickupAt).toBe(Date.UTC(2026, 10, 24, 15))
     expect(row.targetMinor! <= row.mostMinor!).toBe(true)
   })
   test('a load in the past is refused and nothing is written', () => {
-    const past = terms({ stops: [{ ...terms().stops[0]!, earliestLocal: '2026-11-22T08:00', latestLocal: null }, terms().stops[1]!] })
-    const made = createLoad(world.db, { terms: past, open: true, acknowledged: [], copiedFrom: null }, { ...ines, repId: 1 })
+    const past = terms({
+      stops: [{ ...terms().stops[0]!, earliestLocal: '2026-11-22T08:00', latestLocal: null }, terms().stops[1]!],
+    })
+    const made = createLoad(
+      world.db,
+      { terms: past, open: true, acknowledged: [], copiedFrom: null },
+      { ...ines, repId: 1 },
+    )
     expect(made).toMatchObject({ problems: [{ code: 'in_the_past' }] })
     expect(world.db.select().from(load).all()).toEqual([])
     expect(world.db.select().from(log).all()).toEqual([])
   })
   test('the same load may be kept as a draft, and is not opened while it is past', () => {
-    const past = terms({ stops: [{ ...terms().stops[0]!, earliestLocal: '2026-11-22T08:00', latestLocal: null }, terms().stops[1]!] })
-    expect(createLoad(world.db, { terms: past, open: false, acknowledged: [], copiedFrom: null }, { ...ines, repId: 1 })).toEqual({ loadId: 1 })
+    const past = terms({
+      stops: [{ ...terms().stops[0]!, earliestLocal: '2026-11-22T08:00', latestLocal: null }, terms().stops[1]!],
+    })
+    expect(
+      createLoad(world.db, { terms: past, open: false, acknowledged: [], copiedFrom: null }, { ...ines, repId: 1 }),
+    ).toEqual({ loadId: 1 })
     expect(world.db.select().from(load).get()!.state).toBe('draft')
   })
   test('a caution is passed only once it was seen', () => {
     const cheap = terms({ sellCharges: [] })
-    const ask = (acknowledged: string[]) => createLoad(world.db, { terms: cheap, open: true, acknowledged, copiedFrom: null }, { ...ines, repId: 1 })
+    const ask = (acknowledged: string[]) =>
+      createLoad(world.db, { terms: cheap, open: true, acknowledged, copiedFrom: null }, { ...ines, repId: 1 })
     expect(ask([])).toMatchObject({ problems: [{ code: 'no_sell_charge' }] })
     expect(ask(['no_sell_charge'])).toEqual({ loadId: 1 })
   })
   test('a customer whom nobody can bill', () => {
-    expect(createLoad(world.db, { terms: terms({ customerId: 2 }), open: true, acknowledged: [], copiedFrom: null }, { ...ines, repId: 1 })).toMatchObject({ problems: [{ code: 'no_payer' }] })
+    expect(
+      createLoad(
+        world.db,
+        { terms: terms({ customerId: 2 }), open: true, acknowledged: [], copiedFrom: null },
+        { ...ines, repId: 1 },
+      ),
+    ).toMatchObject({ problems: [{ code: 'no_payer' }] })
   })
   test('unknown customers and facilities are told, not thrown', () => {
-    const ask = (over: object) => createLoad(world.db, { terms: terms(over), open: true, acknowledged: [], copiedFrom: null }, { ...ines, repId: 1 })
+    const ask = (over: object) =>
+      createLoad(
+        world.db,
+        { terms: terms(over), open: true, acknowledged: [], copiedFrom: null },
+        { ...ines, repId: 1 },
+      )
     expect(ask({ customerId: 99 })).toMatchObject({ refusal: { code: 'no_such_customer' } })
-    expect(ask({ stops: [{ ...terms().stops[0]!, facilityId: 99 }, terms().stops[1]!] })).toMatchObject({ refusal: { code: 'no_such_facility' } })
+    expect(ask({ stops: [{ ...terms().stops[0]!, facilityId: 99 }, terms().stops[1]!] })).toMatchObject({
+      refusal: { code: 'no_such_facility' },
+    })
   })
 })
 
@@ -68,23 +109,50 @@ describe('award', () => {
     for (const carrierId of [1, 2, 3]) offered(loadId, carrierId, 240_000 + carrierId * 1000)
     const [first] = openOffers(world.db, loadId)
     expect(award(loadId, first!.id)).toEqual({ done: true })
-    expect(world.db.select({ state: offer.state }).from(offer).all().map((row) => row.state)).toEqual(['awarded', 'turned_down', 'turned_down'])
+    expect(
+      world.db
+        .select({ state: offer.state })
+        .from(offer)
+        .all()
+        .map((row) => row.state),
+    ).toEqual(['awarded', 'turned_down', 'turned_down'])
     expect(world.db.select().from(load).get()).toMatchObject({ state: 'covered', carrierId: 1, payMinor: 248_000 })
-    expect(world.db.select().from(confirmation).get()).toMatchObject({ version: 1, number: 'RC-20001-1', state: 'issued' })
-    expect(world.db.select({ kind: outbox.kind, payload: outbox.payload }).from(outbox).all()).toMatchObject([{ payload: { what: 'put' } }, { payload: { what: 'remove' } }])
-    expect(award(loadId, first!.id + 1)).toMatchObject({ refusal: { code: 'already_awarded', message: 'PR-20001 is already awarded to Carrier 1.' } })
+    expect(world.db.select().from(confirmation).get()).toMatchObject({
+      version: 1,
+      number: 'RC-20001-1',
+      state: 'issued',
+    })
+    expect(world.db.select({ kind: outbox.kind, payload: outbox.payload }).from(outbox).all()).toMatchObject([
+      { payload: { what: 'put' } },
+      { payload: { what: 'remove' } },
+    ])
+    expect(award(loadId, first!.id + 1)).toMatchObject({
+      refusal: { code: 'already_awarded', message: 'PR-20001 is already awarded to Carrier 1.' },
+    })
     expect(world.db.select().from(confirmation).all()).toHaveLength(1)
   })
   test('the gate stops, and only a manager’s reason passes it', () => {
-    world.db.delete(paper).where(and(eq(paper.carrierId, 1), eq(paper.kind, 'w9'))).run()
+    world.db
+      .delete(paper)
+      .where(and(eq(paper.carrierId, 1), eq(paper.kind, 'w9')))
+      .run()
     const loadId = openLoad(world.db)
     offered(loadId, 1)
     const [only] = openOffers(world.db, loadId)
     expect(award(loadId, only!.id)).toMatchObject({ refusal: { code: 'gate_stops' } })
-    expect(award(loadId, only!.id, { override: 'owner vouched' })).toMatchObject({ refusal: { code: 'may_not_override' } })
+    expect(award(loadId, only!.id, { override: 'owner vouched' })).toMatchObject({
+      refusal: { code: 'may_not_override' },
+    })
     expect(award(loadId, only!.id, { override: 'owner vouched', role: 'manager' })).toEqual({ done: true })
     expect(sentences(loadId)).toContain('Awarded to Carrier 1 at $2,480, gate overridden: owner vouched')
-    expect(gateOf(world.db, { id: loadId, carrierId: 1 }).overrides).toMatchObject([{ stage: 'award', because: 'owner vouched', byName: 'Ines Calloway', reasons: [{ code: 'no_w9', message: 'W-9 is not on file' }] }])
+    expect(gateOf(world.db, { id: loadId, carrierId: 1 }).overrides).toMatchObject([
+      {
+        stage: 'award',
+        because: 'owner vouched',
+        byName: 'Ines Calloway',
+        reasons: [{ code: 'no_w9', message: 'W-9 is not on file' }],
+      },
+    ])
   })
   test('an offer of another load cannot be awarded here', () => {
     const [one, other] = [openLoad(world.db), openLoad(world.db)]
@@ -114,14 +182,33 @@ describe('after the award', () => {
   }
   test('a changed pay makes version 2 and voids version 1', () => {
     const loadId = covered()
-    expect(changePay(world.db, loadId, { buyCharges: [flatCharge('line_haul', 250_000)], role: 'manager', priceReason: 'agreed so' }, ines)).toEqual({ done: true })
-    expect(world.db.select({ version: confirmation.version, state: confirmation.state }).from(confirmation).all()).toEqual([{ version: 1, state: 'void' }, { version: 2, state: 'issued' }])
+    expect(
+      changePay(
+        world.db,
+        loadId,
+        { buyCharges: [flatCharge('line_haul', 250_000)], role: 'manager', priceReason: 'agreed so' },
+        ines,
+      ),
+    ).toEqual({ done: true })
+    expect(
+      world.db.select({ version: confirmation.version, state: confirmation.state }).from(confirmation).all(),
+    ).toEqual([
+      { version: 1, state: 'void' },
+      { version: 2, state: 'issued' },
+    ])
     expect(world.db.select().from(confirmation).all()[1]!.terms.totalMinor).toBe(250_000)
     expect(world.db.select().from(load).get()!.payMinor).toBe(250_000)
   })
   test('pay of nothing is refused and leaves the old pay', () => {
     const loadId = covered()
-    expect(changePay(world.db, loadId, { buyCharges: [flatCharge('line_haul', 0)], role: 'manager', priceReason: 'agreed so' }, ines)).toMatchObject({ refusal: { code: 'nothing_agreed' } })
+    expect(
+      changePay(
+        world.db,
+        loadId,
+        { buyCharges: [flatCharge('line_haul', 0)], role: 'manager', priceReason: 'agreed so' },
+        ines,
+      ),
+    ).toMatchObject({ refusal: { code: 'nothing_agreed' } })
     expect(readLoadPage(world.db, loadId, now)!.buy.totalMinor).toBe(248_000)
   })
   test('a changed weight makes version 2, a note for us does not', () => {
@@ -129,7 +216,13 @@ describe('after the award', () => {
     save(loadId, terms({ notes: [{ audience: 'us', text: 'Even thinner' }] }))
     expect(world.db.select().from(confirmation).all()).toHaveLength(1)
     save(loadId, terms({ weightLb: 40_000 }))
-    expect(world.db.select().from(confirmation).all().map((row) => row.state)).toEqual(['void', 'issued'])
+    expect(
+      world.db
+        .select()
+        .from(confirmation)
+        .all()
+        .map((row) => row.state),
+    ).toEqual(['void', 'issued'])
     expect(sentences(loadId).some((line) => line.includes('42,300 lb') && line.includes('40,000 lb'))).toBe(true)
   })
   test('a delivered load keeps its terms: the refusal rolls everything back', () => {
@@ -144,11 +237,18 @@ describe('after the award', () => {
     expect(world.db.select().from(load).get()).toMatchObject({ state: 'uncovered', carrierId: null, payMinor: null })
     offered(loadId, 2)
     award(loadId, openOffers(world.db, loadId)[0]!.id)
-    expect(world.db.select({ number: confirmation.number }).from(confirmation).all().map((row) => row.number)).toEqual(['RC-20001-1', 'RC-20001-2'])
+    expect(
+      world.db
+        .select({ number: confirmation.number })
+        .from(confirmation)
+        .all()
+        .map((row) => row.number),
+    ).toEqual(['RC-20001-1', 'RC-20001-2'])
   })
   test('one press and another send one mail', () => {
     const loadId = covered()
-    const send = (again: boolean) => carryOut(world.db, loadId, { kind: 'send_confirmation', to: 'a@b.example', again }, ines)
+    const send = (again: boolean) =>
+      carryOut(world.db, loadId, { kind: 'send_confirmation', to: 'a@b.example', again }, ines)
     expect([send(false), send(false)]).toMatchObject([{ done: true }, { refusal: { code: 'already_sent' } }])
     expect(world.db.select().from(outbox).all()).toHaveLength(1)
   })
@@ -178,11 +278,19 @@ test('offers lapse at their minute, by the rule, and stay in the log', () => {
   expect(lapseOffers(world.db, now + 59_999)).toBe(0)
   expect(lapseOffers(world.db, now + 60_000)).toBe(1)
   expect(world.db.select().from(offer).get()!.state).toBe('lapsed')
-  expect(readLoadPage(world.db, loadId, now)!.log[0]).toMatchObject({ actorKind: 'rule', actorName: 'offers end at their time' })
+  expect(readLoadPage(world.db, loadId, now)!.log[0]).toMatchObject({
+    actorKind: 'rule',
+    actorName: 'offers end at their time',
+  })
 })
 
 test('loads are found by number, customer, carrier, city and reference; no word is a pattern', () => {
   const loadId = openLoad(world.db)
-  for (const words of ['pr-20001', '20001', 'snowmelt', 'twin', 'snowmelt phoenix', 'PU1', 'uncovered']) expect(listLoads(world.db, { words, limit: 5 }).map((row) => row.id), words).toEqual([loadId])
-  for (const words of ['%', '_', "' or 1=1 --", 'snowmelt denver']) expect(listLoads(world.db, { words, limit: 5 }), words).toEqual([])
+  for (const words of ['pr-20001', '20001', 'snowmelt', 'twin', 'snowmelt phoenix', 'PU1', 'uncovered'])
+    expect(
+      listLoads(world.db, { words, limit: 5 }).map((row) => row.id),
+      words,
+    ).toEqual([loadId])
+  for (const words of ['%', '_', "' or 1=1 --", 'snowmelt denver'])
+    expect(listLoads(world.db, { words, limit: 5 }), words).toEqual([])
 })

@@ -7,26 +7,53 @@ import { planDrive } from '#core/miles/drive'
 import { quoteNumber } from '#core/quote/quote'
 import { barFor } from '#core/vetting/vetting'
 import { type Db, prepared } from '#server/db.server'
-import { routeOver, waysOver } from '#server/miles/route'
 import { findShortlist } from '#server/match/shortlist'
+import { routeOver, waysOver } from '#server/miles/route'
+import { waitingProposals } from '#server/offer/proposals'
 import { currentBand } from '#server/rates/band'
-import { carriersToVet } from '#server/vetting/carriers-to-vet'
+import {
+  carrier,
+  charge,
+  confirmation,
+  customer,
+  facility,
+  load,
+  log,
+  message,
+  note,
+  offer,
+  posting,
+  quoteLine,
+  reference,
+  stop,
+  user,
+} from '#server/schema'
+import { partnerOfLoad } from '#server/tender/join'
+import { stopEventsOf } from '#server/tender/stop-events'
 import { gateOf } from '#server/vetting/alerts'
+import { carriersToVet } from '#server/vetting/carriers-to-vet'
 import { askAgain } from '#server/vetting/gate'
 import { momentsOf } from '#server/vetting/moments'
 import { currentPolicy } from '#server/vetting/policy'
 import { coverOf, vetCarriers } from '#server/vetting/vet'
-import { waitingProposals } from '#server/offer/proposals'
 import { findPlan } from '#server/waiting/plan'
-import { partnerOfLoad } from '#server/tender/join'
-import { stopEventsOf } from '#server/tender/stop-events'
-import { carrier, charge, confirmation, customer, facility, load, log, message, note, offer, posting, quoteLine, reference, stop, user } from '#server/schema'
 
 const at = sql.placeholder('loadId')
 
 const loadQuery = prepared((db) =>
   db
-    .select({ load, customer: { id: customer.id, name: customer.name }, carrier: { id: carrier.id, name: carrier.name, mail: carrier.mail, phone: carrier.phone, mcNumber: carrier.mcNumber }, repName: user.name })
+    .select({
+      load,
+      customer: { id: customer.id, name: customer.name },
+      carrier: {
+        id: carrier.id,
+        name: carrier.name,
+        mail: carrier.mail,
+        phone: carrier.phone,
+        mcNumber: carrier.mcNumber,
+      },
+      repName: user.name,
+    })
     .from(load)
     .innerJoin(customer, eq(customer.id, load.customerId))
     .innerJoin(user, eq(user.id, load.repId))
@@ -35,7 +62,13 @@ const loadQuery = prepared((db) =>
     .prepare(),
 )
 const stopsQuery = prepared((db) =>
-  db.select({ stop, facility }).from(stop).innerJoin(facility, eq(facility.id, stop.facilityId)).where(eq(stop.loadId, at)).orderBy(asc(stop.sequence)).prepare(),
+  db
+    .select({ stop, facility })
+    .from(stop)
+    .innerJoin(facility, eq(facility.id, stop.facilityId))
+    .where(eq(stop.loadId, at))
+    .orderBy(asc(stop.sequence))
+    .prepare(),
 )
 const offersQuery = prepared((db) =>
   db
@@ -47,35 +80,98 @@ const offersQuery = prepared((db) =>
     .limit(300)
     .prepare(),
 )
-const postingsQuery = prepared((db) => db.select().from(posting).where(eq(posting.loadId, at)).orderBy(desc(posting.id)).prepare())
+const postingsQuery = prepared((db) =>
+  db.select().from(posting).where(eq(posting.loadId, at)).orderBy(desc(posting.id)).prepare(),
+)
 const confirmationsQuery = prepared((db) =>
   db
-    .select({ id: confirmation.id, version: confirmation.version, number: confirmation.number, state: confirmation.state, terms: confirmation.terms, issuedAt: confirmation.issuedAt, sentAt: confirmation.sentAt, sentTo: confirmation.sentTo, deliveredAt: confirmation.deliveredAt, acceptedAt: confirmation.acceptedAt, acceptedName: confirmation.acceptedName, acceptedTitle: confirmation.acceptedTitle })
+    .select({
+      id: confirmation.id,
+      version: confirmation.version,
+      number: confirmation.number,
+      state: confirmation.state,
+      terms: confirmation.terms,
+      issuedAt: confirmation.issuedAt,
+      sentAt: confirmation.sentAt,
+      sentTo: confirmation.sentTo,
+      deliveredAt: confirmation.deliveredAt,
+      acceptedAt: confirmation.acceptedAt,
+      acceptedName: confirmation.acceptedName,
+      acceptedTitle: confirmation.acceptedTitle,
+    })
     .from(confirmation)
     .where(eq(confirmation.loadId, at))
     .orderBy(desc(confirmation.version))
     .prepare(),
 )
-const logQuery = prepared((db) => db.select().from(log).where(eq(log.loadId, at)).orderBy(desc(log.id)).limit(300).prepare())
-const messagesQuery = prepared((db) => db.select().from(message).where(eq(message.loadId, at)).orderBy(desc(message.id)).limit(50).prepare())
-const referencesQuery = prepared((db) => db.select().from(reference).where(eq(reference.loadId, at)).orderBy(asc(reference.id)).prepare())
+const logQuery = prepared((db) =>
+  db.select().from(log).where(eq(log.loadId, at)).orderBy(desc(log.id)).limit(300).prepare(),
+)
+const messagesQuery = prepared((db) =>
+  db.select().from(message).where(eq(message.loadId, at)).orderBy(desc(message.id)).limit(50).prepare(),
+)
+const referencesQuery = prepared((db) =>
+  db.select().from(reference).where(eq(reference.loadId, at)).orderBy(asc(reference.id)).prepare(),
+)
 const notesQuery = prepared((db) => db.select().from(note).where(eq(note.loadId, at)).orderBy(asc(note.id)).prepare())
-const chargesQuery = prepared((db) => db.select().from(charge).where(eq(charge.loadId, at)).orderBy(asc(charge.id)).prepare())
+const chargesQuery = prepared((db) =>
+  db.select().from(charge).where(eq(charge.loadId, at)).orderBy(asc(charge.id)).prepare(),
+)
 
 /** Everything the load's page shows; null where there is no such load. */
 export function readLoadPage(db: Db, loadId: number, now: number) {
   const row = loadQuery(db).get({ loadId })
   if (!row) return null
-  const stops = stopsQuery(db).all({ loadId }).map(({ stop: own, facility: at }) => ({
-    kind: own.kind, earliestLocal: own.earliestLocal, latestLocal: own.latestLocal, booking: own.booking,
-    facility: at.name, address: at.address, city: at.city, region: at.region, postal: at.postal, zone: at.zone, lat: at.lat, lon: at.lon,
-  }))
+  const stops = stopsQuery(db)
+    .all({ loadId })
+    .map(({ stop: own, facility: at }) => ({
+      kind: own.kind,
+      earliestLocal: own.earliestLocal,
+      latestLocal: own.latestLocal,
+      booking: own.booking,
+      facility: at.name,
+      address: at.address,
+      city: at.city,
+      region: at.region,
+      postal: at.postal,
+      zone: at.zone,
+      lat: at.lat,
+      lon: at.lon,
+    }))
   const { legs } = routeOver(stops)
   const charges = chargesQuery(db).all({ loadId })
   const offers = offersQuery(db).all({ loadId })
-  const verdicts = vetCarriers(db, [...new Set(offers.filter((each) => each.offer.state === 'open' || each.offer.state === 'awarded').map((each) => each.offer.carrierId))], row.load, now, momentsOf(db, loadId))
+  const verdicts = vetCarriers(
+    db,
+    [
+      ...new Set(
+        offers
+          .filter((each) => each.offer.state === 'open' || each.offer.state === 'awarded')
+          .map((each) => each.offer.carrierId),
+      ),
+    ],
+    row.load,
+    now,
+    momentsOf(db, loadId),
+  )
   const postings = postingsQuery(db).all({ loadId })
-  const plan = row.load.state === 'uncovered' ? findPlan(db, row.load, offers.map(({ offer: each }) => ({ id: each.id, payMinor: each.payMinor, goodUntil: each.goodUntil, receivedAt: each.receivedAt, open: each.state === 'open' })), postings.find(({ state }) => state === 'up' || state === 'asked')?.askedAt ?? null, now, true) : null
+  const plan =
+    row.load.state === 'uncovered'
+      ? findPlan(
+          db,
+          row.load,
+          offers.map(({ offer: each }) => ({
+            id: each.id,
+            payMinor: each.payMinor,
+            goodUntil: each.goodUntil,
+            receivedAt: each.receivedAt,
+            open: each.state === 'open',
+          })),
+          postings.find(({ state }) => state === 'up' || state === 'asked')?.askedAt ?? null,
+          now,
+          true,
+        )
+      : null
   const gate = gateOf(db, row.load)
   return {
     plan,
@@ -92,17 +188,39 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     legs,
     drive: planDrive(driveOf(stops, legs, row.load.team)),
     ways: waysOver(stops),
-    sell: chargeSheet(charges.filter((each) => each.side === 'sell'), row.load),
-    buy: chargeSheet(charges.filter((each) => each.side === 'buy'), row.load),
+    sell: chargeSheet(
+      charges.filter((each) => each.side === 'sell'),
+      row.load,
+    ),
+    buy: chargeSheet(
+      charges.filter((each) => each.side === 'buy'),
+      row.load,
+    ),
     references: referencesQuery(db).all({ loadId }),
     notes: notesQuery(db).all({ loadId }),
-    offers: offers.map((each) => ({ ...each.offer, carrierName: each.carrierName, phone: each.phone, verdict: verdicts.get(each.offer.carrierId) ?? null })),
+    offers: offers.map((each) => ({
+      ...each.offer,
+      carrierName: each.carrierName,
+      phone: each.phone,
+      verdict: verdicts.get(each.offer.carrierId) ?? null,
+    })),
     proposals: waitingProposals(db, loadId),
     postings,
     confirmations: confirmationsQuery(db).all({ loadId }),
     messages: messagesQuery(db).all({ loadId }),
-    log: logQuery(db).all({ loadId }).map((line) => ({ id: line.id, at: line.at, actorKind: line.actorKind, actorName: line.actorName, event: line.data as unknown as LogEvent })),
-    shortlist: row.load.state === 'draft' || row.load.state === 'uncovered' || gate.alert ? findShortlist(db, row.load, now) : [],
+    log: logQuery(db)
+      .all({ loadId })
+      .map((line) => ({
+        id: line.id,
+        at: line.at,
+        actorKind: line.actorKind,
+        actorName: line.actorName,
+        event: line.data as unknown as LogEvent,
+      })),
+    shortlist:
+      row.load.state === 'draft' || row.load.state === 'uncovered' || gate.alert
+        ? findShortlist(db, row.load, now)
+        : [],
   }
 }
 
@@ -111,18 +229,38 @@ export type LoadPage = NonNullable<ReturnType<typeof readLoadPage>>
 /** The gate for one carrier on one load, with the policies behind it. */
 export function readGate(db: Db, loadId: number, carrierId: number, role: Role, now: number, again = false) {
   const row = db.select().from(load).where(eq(load.id, loadId)).get()
-  const verdict = row && again && row.carrierId === carrierId ? askAgain(db, row, now) : row && vetCarriers(db, [carrierId], row, now, momentsOf(db, loadId)).get(carrierId)
-  return verdict ? { verdict, cover: coverOf(carriersToVet(db, [carrierId], null, now).get(carrierId)!), bar: barFor(role, verdict, currentPolicy(db))?.message ?? null } : null
+  const verdict =
+    row && again && row.carrierId === carrierId
+      ? askAgain(db, row, now)
+      : row && vetCarriers(db, [carrierId], row, now, momentsOf(db, loadId)).get(carrierId)
+  return verdict
+    ? {
+        verdict,
+        cover: coverOf(carriersToVet(db, [carrierId], null, now).get(carrierId)!),
+        bar: barFor(role, verdict, currentPolicy(db))?.message ?? null,
+      }
+    : null
 }
 
 /** The partner a load reports to, and what that one takes. */
 function reportsTo(db: Db, loadId: number) {
   const joined = partnerOfLoad(db, loadId)
-  return joined ? { partnerId: joined.partner.id, name: joined.partner.name, shipmentId: joined.shipmentId, documents: joined.partner.documents } : null
+  return joined
+    ? {
+        partnerId: joined.partner.id,
+        name: joined.partner.name,
+        shipmentId: joined.shipmentId,
+        documents: joined.partner.documents,
+      }
+    : null
 }
 
 /** The quote and line a load was sold by. */
 function soldBy(db: Db, lineId: number): { quoteId: number; number: string; position: number } | null {
-  const line = db.select({ quoteId: quoteLine.quoteId, position: quoteLine.position }).from(quoteLine).where(eq(quoteLine.id, lineId)).get()
+  const line = db
+    .select({ quoteId: quoteLine.quoteId, position: quoteLine.position })
+    .from(quoteLine)
+    .where(eq(quoteLine.id, lineId))
+    .get()
   return line ? { ...line, number: quoteNumber(line.quoteId) } : null
 }

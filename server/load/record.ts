@@ -31,7 +31,10 @@ function apply(db: Db, loadId: number, event: LoadEvent, context: RecordContext)
   switch (event.kind) {
     case 'state_changed':
       if (event.to === 'in_transit') noteHauled(db, loadId)
-      db.update(load).set({ state: event.to, ...(event.to === 'uncovered' && event.from === 'draft' ? { openedAt: now } : {}) }).where(eq(load.id, loadId)).run()
+      db.update(load)
+        .set({ state: event.to, ...(event.to === 'uncovered' && event.from === 'draft' ? { openedAt: now } : {}) })
+        .where(eq(load.id, loadId))
+        .run()
       return
     case 'limits_set':
       db.update(load).set(event.to).where(eq(load.id, loadId)).run()
@@ -41,17 +44,42 @@ function apply(db: Db, loadId: number, event: LoadEvent, context: RecordContext)
     case 'posting_update_asked':
       return sendToBoard(db, loadId, event.postingId, 'put', event.board, context)
     case 'posting_removal_asked':
-      db.update(posting).set({ state: context.practice ? 'down' : 'removal_asked' }).where(eq(posting.id, event.postingId)).run()
+      db.update(posting)
+        .set({ state: context.practice ? 'down' : 'removal_asked' })
+        .where(eq(posting.id, event.postingId))
+        .run()
       return sendToBoard(db, loadId, event.postingId, 'remove', event.board, context)
     case 'offer_recorded':
       db.insert(offer)
-        .values({ loadId, carrierId: event.carrierId, payMinor: event.payMinor, askedMinor: event.asked?.amountMinor ?? event.payMinor, currency: event.asked?.currency ?? deskCurrency, source: event.source, state: 'open', goodUntil: event.goodUntil, note: event.note, receivedAt: now, externalKey: context.externalKey ?? null })
+        .values({
+          loadId,
+          carrierId: event.carrierId,
+          payMinor: event.payMinor,
+          askedMinor: event.asked?.amountMinor ?? event.payMinor,
+          currency: event.asked?.currency ?? deskCurrency,
+          source: event.source,
+          state: 'open',
+          goodUntil: event.goodUntil,
+          note: event.note,
+          receivedAt: now,
+          externalKey: context.externalKey ?? null,
+        })
         .run()
       return
     case 'offer_repriced':
       // The same offer at another price: a counter of ours was to the old one.
       db.update(offer)
-        .set({ payMinor: event.payMinor, askedMinor: event.asked?.amountMinor ?? event.payMinor, currency: event.asked?.currency ?? deskCurrency, counterMinor: null, source: event.source, goodUntil: event.goodUntil, note: event.note, receivedAt: now, ...(context.externalKey ? { externalKey: context.externalKey } : {}) })
+        .set({
+          payMinor: event.payMinor,
+          askedMinor: event.asked?.amountMinor ?? event.payMinor,
+          currency: event.asked?.currency ?? deskCurrency,
+          counterMinor: null,
+          source: event.source,
+          goodUntil: event.goodUntil,
+          note: event.note,
+          receivedAt: now,
+          ...(context.externalKey ? { externalKey: context.externalKey } : {}),
+        })
         .where(eq(offer.id, event.offerId))
         .run()
       return
@@ -67,11 +95,28 @@ function apply(db: Db, loadId: number, event: LoadEvent, context: RecordContext)
       return
     case 'load_awarded':
       db.update(offer).set({ state: 'awarded', agreedMinor: event.payMinor }).where(eq(offer.id, event.offerId)).run()
-      db.update(load).set({ carrierId: event.carrierId, coveredAt: now, ...payColumns(event) }).where(eq(load.id, loadId)).run()
+      db.update(load)
+        .set({ carrierId: event.carrierId, coveredAt: now, ...payColumns(event) })
+        .where(eq(load.id, loadId))
+        .run()
       return writeBuyCharges(db, loadId, event.buyCharges)
     case 'gate_passed':
-      db.insert(gateOverride).values({ loadId, carrierId: event.carrierId, stage: event.stage, reasons: event.reasons, because: event.because, byName: context.by.name, at: now, policyVersion: event.policyVersion }).run()
-      db.update(gateAlert).set({ endedAt: now, endedHow: 'passed', endedBy: context.by.name, because: event.because }).where(and(eq(gateAlert.loadId, loadId), isNull(gateAlert.endedAt))).run()
+      db.insert(gateOverride)
+        .values({
+          loadId,
+          carrierId: event.carrierId,
+          stage: event.stage,
+          reasons: event.reasons,
+          because: event.because,
+          byName: context.by.name,
+          at: now,
+          policyVersion: event.policyVersion,
+        })
+        .run()
+      db.update(gateAlert)
+        .set({ endedAt: now, endedHow: 'passed', endedBy: context.by.name, because: event.because })
+        .where(and(eq(gateAlert.loadId, loadId), isNull(gateAlert.endedAt)))
+        .run()
       return
     case 'confirmation_issued':
       return issueConfirmation(db, loadId, event.version, now)
@@ -81,13 +126,36 @@ function apply(db: Db, loadId: number, event: LoadEvent, context: RecordContext)
     case 'confirmation_mail_asked':
       return askMail(db, loadId, event, context)
     case 'confirmation_accepted':
-      db.update(confirmation).set({ state: 'accepted', acceptedAt: now, acceptedName: event.name, acceptedTitle: event.title }).where(eq(confirmation.id, event.confirmationId)).run()
+      db.update(confirmation)
+        .set({ state: 'accepted', acceptedAt: now, acceptedName: event.name, acceptedTitle: event.title })
+        .where(eq(confirmation.id, event.confirmationId))
+        .run()
       return
     case 'award_released':
-      db.update(offer).set({ state: 'turned_down' }).where(and(eq(offer.loadId, loadId), eq(offer.state, 'awarded'))).run()
-      db.update(load).set({ carrierId: null, payMinor: null, agreedMinor: null, payCurrency: deskCurrency, payRateE6: null, payRateDay: null, coveredAt: null, driverName: null, driverPhone: null, truckNumber: null }).where(eq(load.id, loadId)).run()
+      db.update(offer)
+        .set({ state: 'turned_down' })
+        .where(and(eq(offer.loadId, loadId), eq(offer.state, 'awarded')))
+        .run()
+      db.update(load)
+        .set({
+          carrierId: null,
+          payMinor: null,
+          agreedMinor: null,
+          payCurrency: deskCurrency,
+          payRateE6: null,
+          payRateDay: null,
+          coveredAt: null,
+          driverName: null,
+          driverPhone: null,
+          truckNumber: null,
+        })
+        .where(eq(load.id, loadId))
+        .run()
       tellReleased(db, loadId, event, context)
-      db.update(gateAlert).set({ endedAt: now, endedHow: 'other_carrier', endedBy: context.by.name }).where(and(eq(gateAlert.loadId, loadId), isNull(gateAlert.endedAt))).run()
+      db.update(gateAlert)
+        .set({ endedAt: now, endedHow: 'other_carrier', endedBy: context.by.name })
+        .where(and(eq(gateAlert.loadId, loadId), isNull(gateAlert.endedAt)))
+        .run()
       return writeBuyCharges(db, loadId, [])
     case 'load_cancelled':
       db.update(load).set({ state: 'cancelled' }).where(eq(load.id, loadId)).run()
@@ -100,11 +168,25 @@ function apply(db: Db, loadId: number, event: LoadEvent, context: RecordContext)
 
 /** From its pickup on a load is the carrier's last one; before that it is only booked. */
 function noteHauled(db: Db, loadId: number): void {
-  const row = db.select({ carrierId: load.carrierId, pickupAt: load.pickupAt, practice: load.practice }).from(load).where(eq(load.id, loadId)).get()
-  if (row?.carrierId && !row.practice) db.update(carrier).set({ lastLoadAt: sql`max(coalesce(${carrier.lastLoadAt}, 0), ${row.pickupAt})` }).where(eq(carrier.id, row.carrierId)).run()
+  const row = db
+    .select({ carrierId: load.carrierId, pickupAt: load.pickupAt, practice: load.practice })
+    .from(load)
+    .where(eq(load.id, loadId))
+    .get()
+  if (row?.carrierId && !row.practice)
+    db.update(carrier)
+      .set({ lastLoadAt: sql`max(coalesce(${carrier.lastLoadAt}, 0), ${row.pickupAt})` })
+      .where(eq(carrier.id, row.carrierId))
+      .run()
 }
 
-const payColumns = ({ payMinor, agreed }: { payMinor: number; agreed?: AgreedPrice | undefined }) => ({ payMinor, agreedMinor: agreed?.amountMinor ?? payMinor, payCurrency: agreed?.currency ?? deskCurrency, payRateE6: agreed?.rateE6 ?? null, payRateDay: agreed?.rateDay ?? null })
+const payColumns = ({ payMinor, agreed }: { payMinor: number; agreed?: AgreedPrice | undefined }) => ({
+  payMinor,
+  agreedMinor: agreed?.amountMinor ?? payMinor,
+  payCurrency: agreed?.currency ?? deskCurrency,
+  payRateE6: agreed?.rateE6 ?? null,
+  payRateDay: agreed?.rateDay ?? null,
+})
 
 /** Writes what is agreed with the carrier: in the desk's currency, and in the paper's with its rate. */
 export function writePay(db: Db, loadId: number, pay: { payMinor: number; agreed: AgreedPrice }): void {
@@ -112,9 +194,18 @@ export function writePay(db: Db, loadId: number, pay: { payMinor: number; agreed
 }
 
 /** Replaces the agreed pay lines of a load. */
-export function writeBuyCharges(db: Db, loadId: number, charges: (LoadEvent & { kind: 'load_awarded' })['buyCharges']): void {
-  db.delete(charge).where(and(eq(charge.loadId, loadId), eq(charge.side, 'buy'))).run()
-  if (charges.length > 0) db.insert(charge).values(charges.map((line) => ({ ...line, loadId, side: 'buy' as const }))).run()
+export function writeBuyCharges(
+  db: Db,
+  loadId: number,
+  charges: (LoadEvent & { kind: 'load_awarded' })['buyCharges'],
+): void {
+  db.delete(charge)
+    .where(and(eq(charge.loadId, loadId), eq(charge.side, 'buy')))
+    .run()
+  if (charges.length > 0)
+    db.insert(charge)
+      .values(charges.map((line) => ({ ...line, loadId, side: 'buy' as const })))
+      .run()
 }
 
 function askPosting(db: Db, loadId: number, board: string, context: RecordContext): void {
@@ -122,40 +213,111 @@ function askPosting(db: Db, loadId: number, board: string, context: RecordContex
   const reference = randomBytes(5).toString('hex')
   const row = db
     .insert(posting)
-    .values({ loadId, board, reference, state: context.practice ? 'up' : 'asked', askedAt: context.now, upAt: context.practice ? context.now : null })
+    .values({
+      loadId,
+      board,
+      reference,
+      state: context.practice ? 'up' : 'asked',
+      askedAt: context.now,
+      upAt: context.practice ? context.now : null,
+    })
     .returning({ id: posting.id })
     .get()
   sendToBoard(db, loadId, row.id, 'put', board, context)
 }
 
-function sendToBoard(db: Db, loadId: number, postingId: number, what: 'put' | 'remove', board: string, context: RecordContext): void {
-  if (context.practice) return keepInside(db, loadId, `the ${what === 'put' ? 'posting' : 'removal'} for ${board}`, context)
+function sendToBoard(
+  db: Db,
+  loadId: number,
+  postingId: number,
+  what: 'put' | 'remove',
+  board: string,
+  context: RecordContext,
+): void {
+  if (context.practice)
+    return keepInside(db, loadId, `the ${what === 'put' ? 'posting' : 'removal'} for ${board}`, context)
   enqueue(db, { kind: 'board', stream: `posting-${postingId}`, loadId, payload: { what, postingId } }, context.now)
 }
 
-function askMail(db: Db, loadId: number, event: LoadEvent & { kind: 'confirmation_mail_asked' }, context: RecordContext): void {
-  db.update(confirmation).set({ state: 'sent', sentAt: context.now, sentTo: event.to }).where(eq(confirmation.id, event.confirmationId)).run()
+function askMail(
+  db: Db,
+  loadId: number,
+  event: LoadEvent & { kind: 'confirmation_mail_asked' },
+  context: RecordContext,
+): void {
+  db.update(confirmation)
+    .set({ state: 'sent', sentAt: context.now, sentTo: event.to })
+    .where(eq(confirmation.id, event.confirmationId))
+    .run()
   if (context.practice) return keepInside(db, loadId, 'the mail', context)
-  enqueue(db, { kind: 'mail', stream: `confirmation-${event.confirmationId}`, loadId, payload: { confirmationId: event.confirmationId, version: event.version, to: event.to } }, context.now)
+  enqueue(
+    db,
+    {
+      kind: 'mail',
+      stream: `confirmation-${event.confirmationId}`,
+      loadId,
+      payload: { confirmationId: event.confirmationId, version: event.version, to: event.to },
+    },
+    context.now,
+  )
 }
 
 /** Answers in writing who wrote to us: our counter, or that we go without them. */
-function askAnswer(db: Db, loadId: number, event: LoadEvent & { kind: 'offer_answer_asked' }, context: RecordContext): void {
+function askAnswer(
+  db: Db,
+  loadId: number,
+  event: LoadEvent & { kind: 'offer_answer_asked' },
+  context: RecordContext,
+): void {
   if (context.practice) return keepInside(db, loadId, 'the mail', context)
-  enqueue(db, { kind: 'carrier_mail', stream: `offer-${event.offerId}`, loadId, payload: { told: { offerId: event.offerId, what: event.answer, amountMinor: event.amountMinor } } }, context.now)
+  enqueue(
+    db,
+    {
+      kind: 'carrier_mail',
+      stream: `offer-${event.offerId}`,
+      loadId,
+      payload: { told: { offerId: event.offerId, what: event.answer, amountMinor: event.amountMinor } },
+    },
+    context.now,
+  )
 }
 
 /** A carrier that has a confirmation in hand is told that it no longer stands. */
-function tellReleased(db: Db, loadId: number, event: LoadEvent & { kind: 'award_released' }, context: RecordContext): void {
+function tellReleased(
+  db: Db,
+  loadId: number,
+  event: LoadEvent & { kind: 'award_released' },
+  context: RecordContext,
+): void {
   if (!event.confirmationSent || event.carrierId === undefined) return
   const mail = db.select({ mail: carrier.mail }).from(carrier).where(eq(carrier.id, event.carrierId)).get()?.mail
   if (!mail) return
   if (context.practice) return keepInside(db, loadId, 'the mail', context)
-  enqueue(db, { kind: 'carrier_mail', stream: `load-${loadId}-released`, loadId, payload: { released: { loadId, carrierId: event.carrierId } } }, context.now)
-  writeLog(db, loadId, 'carrier_told', { kind: 'carrier_told', to: mail, what: 'the load is no longer theirs' }, context)
+  enqueue(
+    db,
+    {
+      kind: 'carrier_mail',
+      stream: `load-${loadId}-released`,
+      loadId,
+      payload: { released: { loadId, carrierId: event.carrierId } },
+    },
+    context.now,
+  )
+  writeLog(
+    db,
+    loadId,
+    'carrier_told',
+    { kind: 'carrier_told', to: mail, what: 'the load is no longer theirs' },
+    context,
+  )
 }
 
 function keepInside(db: Db, loadId: number, what: string, context: RecordContext): void {
-  writeLog(db, loadId, 'kept_in_the_building', { kind: 'kept_in_the_building', what }, { now: context.now, by: { kind: 'rule', name: 'practice loads stay inside' } })
+  writeLog(
+    db,
+    loadId,
+    'kept_in_the_building',
+    { kind: 'kept_in_the_building', what },
+    { now: context.now, by: { kind: 'rule', name: 'practice loads stay inside' } },
+  )
 }
-

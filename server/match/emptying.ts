@@ -19,7 +19,18 @@ const truckQuery = prepared((db) =>
 )
 
 /** Trucks on our own loads that will be empty near a pickup in time for it. */
-export function findNearTrucks(db: Db, pickup: Pick<Place, 'lat' | 'lon'> & { opens: number; closes: number }, equipment: Equipment, now: number): NearTruck[] {
-  const trucks = truckQuery(db).all(now - longestLife, equipment, pickup.opens - longestTruckWait, pickup.closes, ...cellsAround(pickup, reach)) as EmptyingTruck[]
+export function findNearTrucks(
+  db: Db,
+  pickup: Pick<Place, 'lat' | 'lon'> & { opens: number; closes: number },
+  equipment: Equipment,
+  now: number,
+): NearTruck[] {
+  const trucks = truckQuery(db).all(
+    now - longestLife,
+    equipment,
+    pickup.opens - longestTruckWait,
+    pickup.closes,
+    ...cellsAround(pickup, reach),
+  ) as EmptyingTruck[]
   return nearTrucks(pickup, trucks)
 }

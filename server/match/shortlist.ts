@@ -33,19 +33,35 @@ const runsQuery = prepared((db) =>
        order by covered_at desc limit ${mostRuns})`,
   ),
 )
-const neighboursQuery = prepared((db) => db.$client.prepare(`select id from carrier where home_cell in (${nine}) limit ${mostNeighbours}`))
+const neighboursQuery = prepared((db) =>
+  db.$client.prepare(`select id from carrier where home_cell in (${nine}) limit ${mostNeighbours}`),
+)
 
-const carriersQuery = prepared((db) => db.select().from(carrier).where(sql`${carrier.id} in (select value from json_each(${sql.placeholder('ids')}))`).prepare())
+const carriersQuery = prepared((db) =>
+  db
+    .select()
+    .from(carrier)
+    .where(sql`${carrier.id} in (select value from json_each(${sql.placeholder('ids')}))`)
+    .prepare(),
+)
 
 /** Carriers for a lane: who ran it or nearby, or lives near the pickup, with the gate's verdict on each. */
 export function findShortlist(db: Db, lane: LaneToMatch, now: number): ShortlistEntry[] {
   const origin = { lat: lane.originLat, lon: lane.originLon }
   const originCells = cellsAround(origin, 1)
-  const rows = runsQuery(db).all(now, lane.equipment, ...originCells, ...cellsAround({ lat: lane.destLat, lon: lane.destLon }, 1), now) as (Run & { originPostal: string; destPostal: string; onTime: number | null })[]
+  const rows = runsQuery(db).all(
+    now,
+    lane.equipment,
+    ...originCells,
+    ...cellsAround({ lat: lane.destLat, lon: lane.destLon }, 1),
+    now,
+  ) as (Run & { originPostal: string; destPostal: string; onTime: number | null })[]
   const runs = rows.map((row) => ({
     ...row,
     deliveredOnTime: row.onTime === null ? null : row.onTime === 1,
-    sameLane: postalArea(row.originPostal) === postalArea(lane.originPostal) && postalArea(row.destPostal) === postalArea(lane.destPostal),
+    sameLane:
+      postalArea(row.originPostal) === postalArea(lane.originPostal) &&
+      postalArea(row.destPostal) === postalArea(lane.destPostal),
   }))
   const neighbours = neighboursQuery(db).all(...originCells) as { id: number }[]
   const ids = [...new Set([...runs.map((run) => run.carrierId), ...neighbours.map((row) => row.id)])]
@@ -53,9 +69,24 @@ export function findShortlist(db: Db, lane: LaneToMatch, now: number): Shortlist
   const hasRun = new Set(runs.map((run) => run.carrierId))
   const candidates = carriers
     .filter((row) => row.equipment.includes(lane.equipment) || hasRun.has(row.id))
-    .map((row) => ({ carrierId: row.id, name: row.name, home: { lat: row.homeLat, lon: row.homeLon, city: row.homeCity, region: row.homeRegion }, equipmentMatches: row.equipment.includes(lane.equipment) }))
+    .map((row) => ({
+      carrierId: row.id,
+      name: row.name,
+      home: { lat: row.homeLat, lon: row.homeLon, city: row.homeCity, region: row.homeRegion },
+      equipmentMatches: row.equipment.includes(lane.equipment),
+    }))
   const list = shortlist(origin, candidates, runs, now, 10)
-  const verdicts = vetCarriers(db, list.map((entry) => entry.carrierId), lane, now)
+  const verdicts = vetCarriers(
+    db,
+    list.map((entry) => entry.carrierId),
+    lane,
+    now,
+  )
   const byId = new Map(carriers.map((row) => [row.id, row]))
-  return list.map((entry) => ({ ...entry, verdict: verdicts.get(entry.carrierId)!, phone: byId.get(entry.carrierId)!.phone, mail: byId.get(entry.carrierId)!.mail }))
+  return list.map((entry) => ({
+    ...entry,
+    verdict: verdicts.get(entry.carrierId)!,
+    phone: byId.get(entry.carrierId)!.phone,
+    mail: byId.get(entry.carrierId)!.mail,
+  }))
 }

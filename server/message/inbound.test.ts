@@ -1,7 +1,7 @@
 import type { AddressInfo } from 'node:net'
+import { eq } from 'drizzle-orm'
 import { createTransport } from 'nodemailer'
 import type { SMTPServer } from 'smtp-server'
-import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { carryOut } from '#server/load/commands'
 import { log, message, offer, posting } from '#server/schema'
@@ -28,10 +28,27 @@ afterEach(async () => {
 })
 
 /** Sends a mail over the wire, as a carrier's mail program would; what the server said. */
-async function send(mail: { to?: string; from?: string; text?: string; messageId?: string; subject?: string }): Promise<{ accepted: boolean; code?: number }> {
-  const transport = createTransport({ host: '127.0.0.1', port: (server.server.address() as AddressInfo).port, secure: false, ignoreTLS: true })
+async function send(mail: {
+  to?: string
+  from?: string
+  text?: string
+  messageId?: string
+  subject?: string
+}): Promise<{ accepted: boolean; code?: number }> {
+  const transport = createTransport({
+    host: '127.0.0.1',
+    port: (server.server.address() as AddressInfo).port,
+    secure: false,
+    ignoreTLS: true,
+  })
   try {
-    await transport.sendMail({ from: 'Carrier 2 <dispatch@carrier2.example>', to: `offers+${reference}@ploverrook.example`, subject: 'Twin Falls to Phoenix', text: 'We can do $2,450 all in', ...mail })
+    await transport.sendMail({
+      from: 'Carrier 2 <dispatch@carrier2.example>',
+      to: `offers+${reference}@ploverrook.example`,
+      subject: 'Twin Falls to Phoenix',
+      text: 'We can do $2,450 all in',
+      ...mail,
+    })
     return { accepted: true }
   } catch (error) {
     return { accepted: false, code: (error as { responseCode?: number }).responseCode! }
@@ -41,9 +58,17 @@ async function send(mail: { to?: string; from?: string; text?: string; messageId
 }
 /** Sends bytes as they are. */
 async function sendRaw(raw: string): Promise<{ accepted: boolean; code?: number }> {
-  const transport = createTransport({ host: '127.0.0.1', port: (server.server.address() as AddressInfo).port, secure: false, ignoreTLS: true })
+  const transport = createTransport({
+    host: '127.0.0.1',
+    port: (server.server.address() as AddressInfo).port,
+    secure: false,
+    ignoreTLS: true,
+  })
   try {
-    await transport.sendMail({ envelope: { from: 'a@b.example', to: `offers+${reference}@ploverrook.example` }, raw: Buffer.from(raw, 'latin1') })
+    await transport.sendMail({
+      envelope: { from: 'a@b.example', to: `offers+${reference}@ploverrook.example` },
+      raw: Buffer.from(raw, 'latin1'),
+    })
     return { accepted: true }
   } catch (error) {
     return { accepted: false, code: (error as { responseCode?: number }).responseCode! }
@@ -70,7 +95,14 @@ describe('a mail over the wire', () => {
     await send({ text: 'What does it pay?' })
     expect(offers()).toEqual([])
     expect(messages()).toMatchObject([{ loadId, reading: 'left' }])
-    expect(world.db.select().from(log).where(eq(log.loadId, loadId)).all().map((line) => line.kind)).toContain('message_left')
+    expect(
+      world.db
+        .select()
+        .from(log)
+        .where(eq(log.loadId, loadId))
+        .all()
+        .map((line) => line.kind),
+    ).toContain('message_left')
   })
   test('from somebody we do not know is kept, and no offer of anybody', async () => {
     await send({ from: 'stranger@nowhere.example' })
@@ -99,13 +131,15 @@ describe('a mail over the wire', () => {
       const head = `From: =?${charset}?Q?Ren=E9_=93Truck=94?= <dispatch@carrier2.example>\r\nTo: offers+${reference}@ploverrook.example\r\nMessage-ID: <w${at}@x>\r\nSubject: =?${charset}?Q?Can=92t_=96_=80?=\r\nContent-Type: text/plain; charset=${charset}\r\nContent-Transfer-Encoding: quoted-printable\r\n\r\n`
       expect(await sendRaw(`${head}It=92s =93tight=94 =96 maybe =80=2E`)).toEqual({ accepted: true })
     }
-    for (const message of messages()) expect(message).toMatchObject({ subject: 'Can’t – €', text: expect.stringContaining('It’s “tight” – maybe €') })
+    for (const message of messages())
+      expect(message).toMatchObject({ subject: 'Can’t – €', text: expect.stringContaining('It’s “tight” – maybe €') })
   })
   test('for another domain is not taken in: we pass nothing on', async () => {
     expect(await send({ to: 'someone@elsewhere.example' })).toMatchObject({ accepted: false, code: 550 })
     expect(messages()).toEqual([])
   })
-  test('in capitals reaches us too', async () => expect(await send({ to: `OFFERS+${reference}@PloverRook.EXAMPLE` })).toEqual({ accepted: true }))
+  test('in capitals reaches us too', async () =>
+    expect(await send({ to: `OFFERS+${reference}@PloverRook.EXAMPLE` })).toEqual({ accepted: true }))
   test('larger than two megabytes is turned away whole', async () => {
     expect(await send({ text: 'x'.repeat(2_100_000) })).toMatchObject({ accepted: false, code: 552 })
     expect(messages()).toEqual([])

@@ -17,21 +17,32 @@ export function startInboundMail(db: Db, port: number): Promise<SMTPServer> {
     maxClients: 40,
     socketTimeout: 60_000,
     closeTimeout: 4_000,
-    onRcptTo: (address, _session, done) => (address.address.toLowerCase().endsWith(`@${brokerage.mailDomain}`) ? done() : done(new Error('No such mailbox here'))),
+    onRcptTo: (address, _session, done) =>
+      address.address.toLowerCase().endsWith(`@${brokerage.mailDomain}`)
+        ? done()
+        : done(new Error('No such mailbox here')),
     onData(stream, session, done) {
       const chunks: Buffer[] = []
       // What is beyond the limit is read to its end, as the protocol wants, but not kept.
       stream.on('data', (chunk: Buffer) => !stream.sizeExceeded && chunks.push(chunk))
       stream.on('end', () => {
         if (stream.sizeExceeded) return done(Object.assign(new Error('Too large'), { responseCode: 552 }))
-        receiveMail(db, Buffer.concat(chunks), session.envelope.rcptTo.map((to) => to.address), Date.now())
+        receiveMail(
+          db,
+          Buffer.concat(chunks),
+          session.envelope.rcptTo.map((to) => to.address),
+          Date.now(),
+        )
           .then((reading) => {
             logger().info({ reading }, 'mail received')
             done()
           })
           .catch((error: Error) => {
             // What can never be read is refused for good: a sender's program would otherwise try for days.
-            if (error instanceof ReadProblem) return done(Object.assign(new Error(`This message cannot be read: ${error.message}`), { responseCode: 554 }))
+            if (error instanceof ReadProblem)
+              return done(
+                Object.assign(new Error(`This message cannot be read: ${error.message}`), { responseCode: 554 }),
+              )
             logger().error({ err: error }, 'mail could not be kept')
             return done(Object.assign(new Error('Try again later'), { responseCode: 451 }))
           })

@@ -37,7 +37,10 @@ function takeIn(db: Db, mail: MailRead, recipients: string[], now: number): Read
   const messageId = (mail.messageId ?? `${mail.sender} ${mail.date ?? now} ${mail.subject}`).slice(0, 300)
   if (db.select({ id: message.id }).from(message).where(eq(message.messageId, messageId)).get()) return 'known'
   const reference = recipients.map(replyReference).find((found) => found !== null) ?? null
-  const loadId = reference ? (db.select({ loadId: posting.loadId }).from(posting).where(eq(posting.reference, reference)).get()?.loadId ?? null) : null
+  const loadId = reference
+    ? (db.select({ loadId: posting.loadId }).from(posting).where(eq(posting.reference, reference)).get()?.loadId ??
+      null)
+    : null
   const facts = readReply(mail.text)
   const named = identifyCarrier(db, { mcNumber: facts.mcNumber, mail: mail.sender })
   const isFlood = loadId !== null && isFlooded(db, loadId, mail.sender, now)
@@ -45,9 +48,28 @@ function takeIn(db: Db, mail: MailRead, recipients: string[], now: number): Read
     proposeOffer(db, loadId, { ...proposalOf(db, mail, facts, named), externalKey: `mail:${messageId}` }, now)
     return 'folded'
   }
-  const reading = loadId !== null && facts.readings.length > 0 ? takePrice(db, loadId, mail, facts, named, messageId, now) : 'left'
-  db.insert(message).values({ messageId, loadId, carrierId: named?.id ?? null, sender: mail.sender, subject: mail.subject, text: mail.text, receivedAt: now, reading }).run()
-  if (reading === 'left' && loadId !== null) writeLog(db, loadId, 'message_left', { kind: 'message_left', sender: mail.sender, subject: mail.subject }, { now, by: { kind: 'carrier', name: named?.name ?? mail.sender } })
+  const reading =
+    loadId !== null && facts.readings.length > 0 ? takePrice(db, loadId, mail, facts, named, messageId, now) : 'left'
+  db.insert(message)
+    .values({
+      messageId,
+      loadId,
+      carrierId: named?.id ?? null,
+      sender: mail.sender,
+      subject: mail.subject,
+      text: mail.text,
+      receivedAt: now,
+      reading,
+    })
+    .run()
+  if (reading === 'left' && loadId !== null)
+    writeLog(
+      db,
+      loadId,
+      'message_left',
+      { kind: 'message_left', sender: mail.sender, subject: mail.subject },
+      { now, by: { kind: 'carrier', name: named?.name ?? mail.sender } },
+    )
   return reading
 }
 
@@ -56,17 +78,44 @@ type Facts = ReturnType<typeof readReply>
 
 function isFlooded(db: Db, loadId: number, sender: string, now: number): boolean {
   const lately = and(eq(message.loadId, loadId), gt(message.receivedAt, now - floodWindowMs))
-  const { all, own } = db.select({ all: sql<number>`count(*)`, own: sql<number>`coalesce(sum(${message.sender} = ${sender}), 0)` }).from(message).where(lately).get()!
+  const { all, own } = db
+    .select({ all: sql<number>`count(*)`, own: sql<number>`coalesce(sum(${message.sender} = ${sender}), 0)` })
+    .from(message)
+    .where(lately)
+    .get()!
   return own >= mostOfSender || all >= mostOfLoad
 }
 
-function takePrice(db: Db, loadId: number, mail: MailRead, facts: Facts, named: Named, messageId: string, now: number): 'offer' | 'proposal' | 'left' {
+function takePrice(
+  db: Db,
+  loadId: number,
+  mail: MailRead,
+  facts: Facts,
+  named: Named,
+  messageId: string,
+  now: number,
+): 'offer' | 'proposal' | 'left' {
   const externalKey = `mail:${messageId}`
   const proposed = proposalOf(db, mail, facts, named)
-  const hasOpenOffer = named !== null && db.select({ id: offer.id }).from(offer).where(and(eq(offer.loadId, loadId), eq(offer.carrierId, named.id), eq(offer.state, 'open'))).get() !== undefined
-  if (named && facts.amountMinor !== null && isOfferAtOnce({ ...proposed, amountMinor: facts.amountMinor, replacesOpenOffer: hasOpenOffer })) {
+  const hasOpenOffer =
+    named !== null &&
+    db
+      .select({ id: offer.id })
+      .from(offer)
+      .where(and(eq(offer.loadId, loadId), eq(offer.carrierId, named.id), eq(offer.state, 'open')))
+      .get() !== undefined
+  if (
+    named &&
+    facts.amountMinor !== null &&
+    isOfferAtOnce({ ...proposed, amountMinor: facts.amountMinor, replacesOpenOffer: hasOpenOffer })
+  ) {
     const note = ownWords(mail.text).slice(0, 300)
-    const outcome = recordOffer(db, loadId, { carrierId: named.id, payMinor: facts.amountMinor, source: 'mail', goodUntil: null, note, externalKey }, { now, by: { kind: 'carrier', name: named.name } })
+    const outcome = recordOffer(
+      db,
+      loadId,
+      { carrierId: named.id, payMinor: facts.amountMinor, source: 'mail', goodUntil: null, note, externalKey },
+      { now, by: { kind: 'carrier', name: named.name } },
+    )
     return 'done' in outcome ? 'offer' : 'left'
   }
   proposeOffer(db, loadId, { ...proposed, externalKey }, now)
@@ -76,10 +125,30 @@ function takePrice(db: Db, loadId: number, mail: MailRead, facts: Facts, named: 
 /** The message as a proposal, with what speaks for and against its sender. */
 function proposalOf(db: Db, mail: MailRead, facts: Facts, named: Named) {
   const weighed = named
-    ? weighSender({ carrierName: named.name, sender: mail.sender, onFile: addressesOf(db, named.id), authentication: readAuthentication(mail.authentication, settings().OX_MAIL_SERVER_NAME), byNumber: facts.mcNumber !== null })
-    : { isKnown: false, isProven: false, signs: [{ speaks: 'against' as const, words: 'neither its address nor an MC number is on file' }] }
-  const uncertain = facts.readings.length > 1 ? [{ speaks: 'against' as const, words: 'the text has more than one amount' }] : []
-  return { ...weighed, signs: [...weighed.signs, ...uncertain], carrierId: named?.id ?? null, carrierName: named?.name ?? null, source: 'mail' as const, sender: mail.sender, readings: facts.readings, text: ownWords(mail.text).slice(0, 600) }
+    ? weighSender({
+        carrierName: named.name,
+        sender: mail.sender,
+        onFile: addressesOf(db, named.id),
+        authentication: readAuthentication(mail.authentication, settings().OX_MAIL_SERVER_NAME),
+        byNumber: facts.mcNumber !== null,
+      })
+    : {
+        isKnown: false,
+        isProven: false,
+        signs: [{ speaks: 'against' as const, words: 'neither its address nor an MC number is on file' }],
+      }
+  const uncertain =
+    facts.readings.length > 1 ? [{ speaks: 'against' as const, words: 'the text has more than one amount' }] : []
+  return {
+    ...weighed,
+    signs: [...weighed.signs, ...uncertain],
+    carrierId: named?.id ?? null,
+    carrierName: named?.name ?? null,
+    source: 'mail' as const,
+    sender: mail.sender,
+    readings: facts.readings,
+    text: ownWords(mail.text).slice(0, 600),
+  }
 }
 
 function addressesOf(db: Db, carrierId: number): string[] {

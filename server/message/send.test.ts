@@ -20,7 +20,12 @@ beforeEach(async () => {
   server = await testMailServer()
   const loadId = openLoad(world.db)
   recordOffer(world.db, loadId, { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' }, ines)
-  awardLoad(world.db, loadId, { offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' }, ines)
+  awardLoad(
+    world.db,
+    loadId,
+    { offerId: 1, buyCharges: [flatCharge('line_haul', 248_000)], override: null, role: 'rep' },
+    ines,
+  )
   carryOut(world.db, loadId, { kind: 'send_confirmation', to: 'dispatch@carrier1.example', again: false }, ines)
 })
 afterEach(async () => {
@@ -29,7 +34,12 @@ afterEach(async () => {
 })
 
 const send = (at = now) => sendConfirmationMail(world.db, nextDue(world.db, 'mail', at)!, () => at)
-const kinds = () => world.db.select({ kind: log.kind }).from(log).all().map((row) => row.kind)
+const kinds = () =>
+  world.db
+    .select({ kind: log.kind })
+    .from(log)
+    .all()
+    .map((row) => row.kind)
 
 describe('the confirmation’s mail', () => {
   test('carries its key, the PDF and a link that opens this confirmation, and nothing meant for us', async () => {
@@ -37,7 +47,9 @@ describe('the confirmation’s mail', () => {
     const [mail] = server.received
     expect(mail!.messageId).toBe('<confirmation-1-1@ploverrook.example>')
     expect(mail!.headers.find((header) => header.key === 'x-idempotency-key')?.value).toBe('confirmation-1-1')
-    expect(mail!.attachments.map((part) => [part.filename, part.mimeType])).toEqual([['RC-20001-1.pdf', 'application/pdf']])
+    expect(mail!.attachments.map((part) => [part.filename, part.mimeType])).toEqual([
+      ['RC-20001-1.pdf', 'application/pdf'],
+    ])
     expect(mail!.text).not.toMatch(/Snowmelt|2,880|Thin margin/)
     const token = /\/c\/(\S+)/.exec(mail!.text!)![1]!
     expect(readByLink(world.db, token, now)).toMatchObject({ confirmation: { number: 'RC-20001-1' } })
@@ -51,14 +63,20 @@ describe('the confirmation’s mail', () => {
     expect(nextDue(world.db, 'mail', now)).toBeUndefined()
     server.answer = null
     expect(await send(now + settings().OX_OUTBOX_DELAY_MS)).toBe(true)
-    expect(server.received.map((mail) => mail.messageId)).toEqual(['<confirmation-1-1@ploverrook.example>', '<confirmation-1-1@ploverrook.example>'])
+    expect(server.received.map((mail) => mail.messageId)).toEqual([
+      '<confirmation-1-1@ploverrook.example>',
+      '<confirmation-1-1@ploverrook.example>',
+    ])
     expect(world.db.select().from(link).all()).toHaveLength(1)
     expect(world.db.select().from(outbox).get()).toMatchObject({ state: 'sent', attempts: 2 })
   })
   test('that the server refuses for good is given up, and the log says so', async () => {
     server.answer = Object.assign(new Error('no such mailbox'), { responseCode: 550 })
     expect(await send()).toBe(false)
-    expect(world.db.select().from(outbox).get()).toMatchObject({ state: 'failed', lastError: expect.stringContaining('no such mailbox') })
+    expect(world.db.select().from(outbox).get()).toMatchObject({
+      state: 'failed',
+      lastError: expect.stringContaining('no such mailbox'),
+    })
     expect(kinds().at(-1)).toBe('mail_failed')
     expect(nextDue(world.db, 'mail', now + 9e9)).toBeUndefined()
   })

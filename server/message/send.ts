@@ -1,8 +1,8 @@
 import { and, desc, eq, gt, isNull } from 'drizzle-orm'
 import { z } from 'zod'
 import { confirmationMail } from '#core/confirmation/mail'
-import { confirmationPaper } from '#server/confirmation/paper'
 import { createLink, linkToken } from '#server/access/link'
+import { confirmationPaper } from '#server/confirmation/paper'
 import { type Db, inTransaction } from '#server/db.server'
 import { announce } from '#server/live/live'
 import { writeLog } from '#server/log/act'
@@ -23,22 +23,47 @@ export async function sendConfirmationMail(db: Db, entry: OutboxEntry, clock: ()
     if (problem === null) {
       markSent(db, entry, now)
       db.update(confirmation).set({ deliveredAt: now }).where(eq(confirmation.id, confirmationId)).run()
-      writeLog(db, loadOf(entry), 'mail_delivered', { kind: 'mail_delivered', version, to, attempts: entry.attempts + 1 }, rule(now))
+      writeLog(
+        db,
+        loadOf(entry),
+        'mail_delivered',
+        { kind: 'mail_delivered', version, to, attempts: entry.attempts + 1 },
+        rule(now),
+      )
       return
     }
     const after = noteFailure(db, entry, problem, now)
-    if (after === 'given_up') writeLog(db, loadOf(entry), 'mail_failed', { kind: 'mail_failed', version, to, problem: problem.message }, rule(now))
+    if (after === 'given_up')
+      writeLog(
+        db,
+        loadOf(entry),
+        'mail_failed',
+        { kind: 'mail_failed', version, to, problem: problem.message },
+        rule(now),
+      )
   })
   announce()
   return problem === null
 }
 
-async function tryMail(db: Db, entry: OutboxEntry, confirmationId: number, to: string, now: number): Promise<SendProblem | null> {
+async function tryMail(
+  db: Db,
+  entry: OutboxEntry,
+  confirmationId: number,
+  to: string,
+  now: number,
+): Promise<SendProblem | null> {
   const row = db.select().from(confirmation).where(eq(confirmation.id, confirmationId)).get()
   const paper = await confirmationPaper(db, confirmationId)
-  if (!row || !paper) throw new Error(`Outbox entry ${entry.key} names confirmation ${confirmationId}, which is not there`)
+  if (!row || !paper)
+    throw new Error(`Outbox entry ${entry.key} names confirmation ${confirmationId}, which is not there`)
   const mail = confirmationMail(row.terms, row.version, confirmationUrl(db, confirmationId, now))
-  return sendMail(entry.key, { ...mail, to, replyTo: row.terms.rep.mail, attachment: { filename: `${paper.number}.pdf`, content: paper.pdf } })
+  return sendMail(entry.key, {
+    ...mail,
+    to,
+    replyTo: row.terms.rep.mail,
+    attachment: { filename: `${paper.number}.pdf`, content: paper.pdf },
+  })
 }
 
 /** The signed address at which the carrier reads and accepts; the standing link is used again while it is good. */
@@ -46,7 +71,9 @@ export function confirmationUrl(db: Db, confirmationId: number, now: number): st
   const standing = db
     .select({ id: link.id })
     .from(link)
-    .where(and(eq(link.confirmationId, confirmationId), isNull(link.revokedAt), gt(link.expiresAt, now + 24 * 3_600_000)))
+    .where(
+      and(eq(link.confirmationId, confirmationId), isNull(link.revokedAt), gt(link.expiresAt, now + 24 * 3_600_000)),
+    )
     .orderBy(desc(link.id))
     .limit(1)
     .get()

@@ -15,11 +15,24 @@ export interface OutgoingMail extends MailText {
  * knows it.
  */
 export async function sendMail(key: string, mail: OutgoingMail): Promise<SendProblem | null> {
-  const transport = nodemailer.createTransport({ host: settings().OX_SMTP_HOST, port: settings().OX_SMTP_PORT, secure: false, requireTLS: settings().OX_SMTP_TLS === 'required', tls: { rejectUnauthorized: settings().OX_SMTP_TLS === 'required' }, connectionTimeout: 5000, greetingTimeout: 5000, socketTimeout: 10_000 })
+  const transport = nodemailer.createTransport({
+    host: settings().OX_SMTP_HOST,
+    port: settings().OX_SMTP_PORT,
+    secure: false,
+    requireTLS: settings().OX_SMTP_TLS === 'required',
+    tls: { rejectUnauthorized: settings().OX_SMTP_TLS === 'required' },
+    connectionTimeout: 5000,
+    greetingTimeout: 5000,
+    socketTimeout: 10_000,
+  })
   try {
     await transport.sendMail({
       from: { name: brokerage.name, address: brokerage.mail },
-      replyTo: mail.replyTo, to: mail.to, subject: mail.subject, text: mail.text, html: mail.html,
+      replyTo: mail.replyTo,
+      to: mail.to,
+      subject: mail.subject,
+      text: mail.text,
+      html: mail.html,
       messageId: `<${key}@${brokerage.mailDomain}>`,
       headers: { 'X-Idempotency-Key': key },
       attachments: mail.attachment ? [{ ...mail.attachment, contentType: 'application/pdf' }] : [],
@@ -29,7 +42,11 @@ export async function sendMail(key: string, mail: OutgoingMail): Promise<SendPro
     const { responseCode = 0, code = '' } = thrown as { responseCode?: number; code?: string }
     // 530, 534, 535 and 538 say that the server does not accept us (RFC 4954), not that the message is bad.
     const refusesUs = code === 'EAUTH' || [530, 534, 535, 538].includes(responseCode)
-    return { message: thrown instanceof Error ? thrown.message : 'unknown', final: responseCode >= 500 && responseCode < 600, refusesUs }
+    return {
+      message: thrown instanceof Error ? thrown.message : 'unknown',
+      final: responseCode >= 500 && responseCode < 600,
+      refusesUs,
+    }
   } finally {
     transport.close()
   }

@@ -30,10 +30,20 @@ export function howFar(db: Db, question: HowFarQuestion, now: number): HowFarAns
   }
   const ways = places.slice(1).map((to, at) => miles().way(places[at]!, to))
   if (ways.includes(null)) return { refusal: { code: 'no_route', message: 'No road leads there' } }
-  const shortest = places.slice(1).reduce((sum, to, at) => sum + (miles().way(places[at]!, to, 'shortest')?.miles ?? 0), 0)
+  const shortest = places
+    .slice(1)
+    .reduce((sum, to, at) => sum + (miles().way(places[at]!, to, 'shortest')?.miles ?? 0), 0)
   const total = ways.reduce((sum, way) => sum + way!.miles, 0)
   const hours = ways.reduce((sum, way) => sum + way!.hours, 0)
-  return { places, miles: Math.round(total), shortest: Math.min(Math.round(total), Math.round(shortest)), hours, single: transitHours(hours, false), team: transitHours(hours, true), roads: mainRoads(ways.flatMap((way) => way!.roads)) }
+  return {
+    places,
+    miles: Math.round(total),
+    shortest: Math.min(Math.round(total), Math.round(shortest)),
+    hours,
+    single: transitHours(hours, false),
+    team: transitHours(hours, true),
+    roads: mainRoads(ways.flatMap((way) => way!.roads)),
+  }
 }
 
 const shownRoads = 7

@@ -54,4 +54,6 @@ test('how far: miles, hours with rests and as a team, the roads, the shortest wa
 test.each([
   ['boise to qqqqqq', 'unknown_place'],
   ['boise to honolulu', 'no_route'],
-])('%s is refused: %s', (typed, code) => expect(howFar(world.db, readHowFar(typed)!, now)).toHaveProperty('refusal.code', code))
+])('%s is refused: %s', (typed, code) =>
+  expect(howFar(world.db, readHowFar(typed)!, now)).toHaveProperty('refusal.code', code),
+)

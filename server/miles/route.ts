@@ -44,7 +44,8 @@ export function shorterOrder(stops: Point[]): ShorterOrder | null {
   if (stops.length < 4 || stops.length > mostMiddleStops + 2) return null
   const between = stops.map((from) => stops.map((to) => (from === to ? 0 : legBetween(from, to).miles)))
   const order = bestOrder(between)
-  const along = (positions: number[]) => positions.slice(1).reduce((sum, stop, at) => sum + between[positions[at]!]![stop]!, 0)
+  const along = (positions: number[]) =>
+    positions.slice(1).reduce((sum, stop, at) => sum + between[positions[at]!]![stop]!, 0)
   const savedMiles = Math.round(along(stops.map((_, at) => at)) - along(order))
   return savedMiles >= worthMiles ? { order, savedMiles } : null
 }

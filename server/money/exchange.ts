@@ -1,5 +1,14 @@
 import { and, desc, eq, gte, lte } from 'drizzle-orm'
-import { type Converted, type DatedRate, deskCurrency, type ExchangeRate, type Money, type NoRate, rateOn, toDesk } from '#core/money/exchange'
+import {
+  type Converted,
+  type DatedRate,
+  deskCurrency,
+  type ExchangeRate,
+  type Money,
+  type NoRate,
+  rateOn,
+  toDesk,
+} from '#core/money/exchange'
 import type { Currency } from '#core/money/money'
 import { addDays, dayOf, toLocal } from '#core/time/local'
 import { type Db, inTransaction } from '#server/db.server'
@@ -26,7 +35,8 @@ export function rateNow(db: Db, currency: Currency, now: number): { by: DatedRat
 }
 
 /** What a row's two columns say of the rate by which its money was turned. */
-export const rateOfRow = ({ rateE6, rateDay }: { rateE6: number | null; rateDay: string | null }): DatedRate | null => (rateE6 === null || rateDay === null ? null : { rateE6, day: rateDay })
+export const rateOfRow = ({ rateE6, rateDay }: { rateE6: number | null; rateDay: string | null }): DatedRate | null =>
+  rateE6 === null || rateDay === null ? null : { rateE6, day: rateDay }
 
 /** A sum in the desk's currency by the rate of the day of `now`, or why it cannot be told. */
 export function reckonNow(db: Db, money: Money, now: number): Converted {
@@ -39,7 +49,10 @@ export function keepRates(db: Db, rates: ExchangeRate[], source: string, now: nu
   inTransaction(db, () => {
     for (const rate of rates) {
       const row = { ...rate, source, receivedAt: now }
-      db.insert(exchangeRate).values(row).onConflictDoUpdate({ target: [exchangeRate.from, exchangeRate.to, exchangeRate.day], set: row }).run()
+      db.insert(exchangeRate)
+        .values(row)
+        .onConflictDoUpdate({ target: [exchangeRate.from, exchangeRate.to, exchangeRate.day], set: row })
+        .run()
     }
   })
 }

@@ -24,7 +24,9 @@ export interface AwardRequest {
   role: Role
 }
 
-type AwardOutcome = Outcome | { refusal: { code: 'mixed_currencies' | 'no_exchange_rate' | 'advance_without_day'; message: string } }
+type AwardOutcome =
+  | Outcome
+  | { refusal: { code: 'mixed_currencies' | 'no_exchange_rate' | 'advance_without_day'; message: string } }
 
 const mixed = { refusal: { code: 'mixed_currencies' as const, message: 'All charges of a side are in one currency.' } }
 
@@ -35,12 +37,20 @@ export function awardLoad(db: Db, loadId: number, request: AwardRequest, act: Ac
     const facts = findLoadFacts(db, loadId)
     const row = db.select().from(load).where(eq(load.id, loadId)).get()
     if (!facts || !row) return noSuchLoad
-    const offered = db.select({ carrierId: offer.carrierId }).from(offer).where(and(eq(offer.id, request.offerId), eq(offer.loadId, loadId))).get()
+    const offered = db
+      .select({ carrierId: offer.carrierId })
+      .from(offer)
+      .where(and(eq(offer.id, request.offerId), eq(offer.loadId, loadId)))
+      .get()
     const gate = askGate(db, row, offered ?? null, request, act.now)
     const pay = agreedPay(db, request.buyCharges, row, act.now)
     if ('refusal' in pay) return pay
     const price = { reason: request.priceReason ?? null, mayExceed: may(request.role, 'exceed_max') }
-    const decision = decide(facts, { kind: 'award', offerId: request.offerId, buyCharges: request.buyCharges, ...pay, price, gate }, act.now)
+    const decision = decide(
+      facts,
+      { kind: 'award', offerId: request.offerId, buyCharges: request.buyCharges, ...pay, price, gate },
+      act.now,
+    )
     if ('refusal' in decision) return decision
     record(db, loadId, decision.events, { ...act, practice: facts.practice })
     return { done: true }
@@ -50,16 +60,37 @@ export function awardLoad(db: Db, loadId: number, request: AwardRequest, act: Ac
 }
 
 /** What charges come to in the desk's currency, and in their own with the dated rate; refused where there is none, or an advance has no day. */
-function agreedPay(db: Db, charges: Charge[], facts: ChargeFacts, now: number): { payMinor: number; agreed: AgreedPrice } | { refusal: { code: 'no_exchange_rate' | 'advance_without_day'; message: string } } {
-  if (charges.some((each) => each.kind === 'advance' && each.paidOn === null)) return { refusal: { code: 'advance_without_day', message: 'An advance is a payment: give the day it was paid.' } }
+function agreedPay(
+  db: Db,
+  charges: Charge[],
+  facts: ChargeFacts,
+  now: number,
+):
+  | { payMinor: number; agreed: AgreedPrice }
+  | { refusal: { code: 'no_exchange_rate' | 'advance_without_day'; message: string } } {
+  if (charges.some((each) => each.kind === 'advance' && each.paidOn === null))
+    return { refusal: { code: 'advance_without_day', message: 'An advance is a payment: give the day it was paid.' } }
   const sheet = chargeSheet(charges, facts)
   const reckoned = reckonNow(db, { amountMinor: sheet.totalMinor, currency: sheet.currency }, now)
   if ('refusal' in reckoned) return reckoned
-  return { payMinor: reckoned.amountMinor, agreed: { amountMinor: sheet.totalMinor, currency: sheet.currency, rateE6: reckoned.by?.rateE6 ?? null, rateDay: reckoned.by?.day ?? null } }
+  return {
+    payMinor: reckoned.amountMinor,
+    agreed: {
+      amountMinor: sheet.totalMinor,
+      currency: sheet.currency,
+      rateE6: reckoned.by?.rateE6 ?? null,
+      rateDay: reckoned.by?.day ?? null,
+    },
+  }
 }
 
 /** Changes the agreed pay after the award: a new version of the confirmation, to be accepted again. The ceiling of an award holds here too. */
-export function changePay(db: Db, loadId: number, request: Pick<AwardRequest, 'buyCharges' | 'priceReason' | 'role'>, act: Act): AwardOutcome {
+export function changePay(
+  db: Db,
+  loadId: number,
+  request: Pick<AwardRequest, 'buyCharges' | 'priceReason' | 'role'>,
+  act: Act,
+): AwardOutcome {
   const { buyCharges } = request
   if (!oneCurrency(buyCharges)) return mixed
   const outcome = inTransaction(db, (): AwardOutcome => {
@@ -70,10 +101,18 @@ export function changePay(db: Db, loadId: number, request: Pick<AwardRequest, 'b
     if (!before) return { refusal: { code: 'no_award', message: 'There is no award whose pay could change.' } }
     const paid = agreedPay(db, buyCharges, row, act.now)
     if ('refusal' in paid) return paid
-    if (paid.payMinor <= 0) return { refusal: { code: 'nothing_agreed', message: 'The agreed pay comes to nothing: give the line haul.' } }
-    const pay = { payMinor: paid.payMinor, price: { reason: request.priceReason ?? null, mayExceed: may(request.role, 'exceed_max') } }
+    if (paid.payMinor <= 0)
+      return { refusal: { code: 'nothing_agreed', message: 'The agreed pay comes to nothing: give the line haul.' } }
+    const pay = {
+      payMinor: paid.payMinor,
+      price: { reason: request.priceReason ?? null, mayExceed: may(request.role, 'exceed_max') },
+    }
     // Asked before anything is written, so that a refusal leaves nothing behind.
-    const asked = decide(facts, { kind: 'revise', changes: [{ field: 'Pay', from: '', to: '' }], carrierSeesIt: true, pay }, act.now)
+    const asked = decide(
+      facts,
+      { kind: 'revise', changes: [{ field: 'Pay', from: '', to: '' }], carrierSeesIt: true, pay },
+      act.now,
+    )
     if ('refusal' in asked) return asked
     writeBuyCharges(db, loadId, buyCharges)
     writePay(db, loadId, paid)

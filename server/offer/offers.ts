@@ -24,21 +24,48 @@ export interface IncomingOffer {
 }
 
 /** Records an offer, whoever brings it: a person from the phone, a board, a mail. */
-export function recordOffer(db: Db, loadId: number, incoming: IncomingOffer, act: Act): Outcome | { refusal: { code: 'no_such_carrier'; message: string } } {
+export function recordOffer(
+  db: Db,
+  loadId: number,
+  incoming: IncomingOffer,
+  act: Act,
+): Outcome | { refusal: { code: 'no_such_carrier'; message: string } } {
   const { externalKey, currency, payMinor, ...terms } = incoming
-  const found = db.select({ name: carrier.name, currency: carrier.currency }).from(carrier).where(eq(carrier.id, terms.carrierId)).get()
+  const found = db
+    .select({ name: carrier.name, currency: carrier.currency })
+    .from(carrier)
+    .where(eq(carrier.id, terms.carrierId))
+    .get()
   if (!found) return { refusal: { code: 'no_such_carrier', message: 'There is no such carrier.' } }
-  if (externalKey && db.select({ id: offer.id }).from(offer).where(eq(offer.externalKey, externalKey)).get()) return { done: true }
+  if (externalKey && db.select({ id: offer.id }).from(offer).where(eq(offer.externalKey, externalKey)).get())
+    return { done: true }
   const named = { amountMinor: payMinor, currency: currency ?? found.currency }
   const reckoned = reckonNow(db, named, act.now)
   if ('refusal' in reckoned) return { refusal: { code: 'no_exchange_rate', message: reckoned.refusal.message } }
   const asked = reckoned.by && { ...named, rateE6: reckoned.by.rateE6, rateDay: reckoned.by.day }
-  return carryOut(db, loadId, { kind: 'record_offer', carrierName: found.name, payMinor: reckoned.amountMinor, ...(asked ? { asked } : {}), ...terms }, { ...act, externalKey })
+  return carryOut(
+    db,
+    loadId,
+    {
+      kind: 'record_offer',
+      carrierName: found.name,
+      payMinor: reckoned.amountMinor,
+      ...(asked ? { asked } : {}),
+      ...terms,
+    },
+    { ...act, externalKey },
+  )
 }
 
 /** Ends every open offer whose time has come; how many loads were touched. */
 export function lapseOffers(db: Db, now: number): number {
-  const due = db.selectDistinct({ loadId: offer.loadId }).from(offer).where(sql`${offer.state} = 'open' and ${offer.goodUntil} is not null and ${offer.goodUntil} <= ${now}`).limit(200).all()
-  for (const { loadId } of due) carryOut(db, loadId, { kind: 'lapse_offers' }, { now, by: { kind: 'rule', name: 'offers end at their time' } })
+  const due = db
+    .selectDistinct({ loadId: offer.loadId })
+    .from(offer)
+    .where(sql`${offer.state} = 'open' and ${offer.goodUntil} is not null and ${offer.goodUntil} <= ${now}`)
+    .limit(200)
+    .all()
+  for (const { loadId } of due)
+    carryOut(db, loadId, { kind: 'lapse_offers' }, { now, by: { kind: 'rule', name: 'offers end at their time' } })
   return due.length
 }

@@ -30,17 +30,43 @@ const mostInWindow = 12
  */
 export function proposeOffer(db: Db, loadId: number, incoming: IncomingProposal, now: number): boolean {
   const isNew = inTransaction(db, () => {
-    if (db.select({ id: proposal.id }).from(proposal).where(eq(proposal.externalKey, incoming.externalKey)).get()) return false
-    const waiting = db.select({ id: proposal.id, sender: proposal.sender, readings: proposal.readings }).from(proposal).where(and(eq(proposal.loadId, loadId), eq(proposal.state, 'waiting'), gt(proposal.receivedAt, now - floodWindowMs))).orderBy(desc(proposal.id)).limit(mostInWindow).all()
-    const same = waiting.find(({ sender }) => sender === incoming.sender) ?? (waiting.length >= mostInWindow ? waiting[0] : undefined)
+    if (db.select({ id: proposal.id }).from(proposal).where(eq(proposal.externalKey, incoming.externalKey)).get())
+      return false
+    const waiting = db
+      .select({ id: proposal.id, sender: proposal.sender, readings: proposal.readings })
+      .from(proposal)
+      .where(
+        and(eq(proposal.loadId, loadId), eq(proposal.state, 'waiting'), gt(proposal.receivedAt, now - floodWindowMs)),
+      )
+      .orderBy(desc(proposal.id))
+      .limit(mostInWindow)
+      .all()
+    const same =
+      waiting.find(({ sender }) => sender === incoming.sender) ??
+      (waiting.length >= mostInWindow ? waiting[0] : undefined)
     if (same) {
       const readings = [...new Set([...incoming.readings, ...same.readings])].slice(0, mostReadings)
-      db.update(proposal).set({ count: sql`${proposal.count} + 1`, receivedAt: now, ...(same.sender === incoming.sender ? { readings, text: incoming.text } : {}) }).where(eq(proposal.id, same.id)).run()
+      db.update(proposal)
+        .set({
+          count: sql`${proposal.count} + 1`,
+          receivedAt: now,
+          ...(same.sender === incoming.sender ? { readings, text: incoming.text } : {}),
+        })
+        .where(eq(proposal.id, same.id))
+        .run()
       return false
     }
     const { carrierId, carrierName, source, sender, readings, signs, text, externalKey } = incoming
-    db.insert(proposal).values({ loadId, carrierId, source, sender, readings, signs, text, externalKey, receivedAt: now }).run()
-    writeLog(db, loadId, 'offer_proposed', { kind: 'offer_proposed', sender, carrierName, readings }, { now, by: { kind: 'rule', name: 'strangers only propose' } })
+    db.insert(proposal)
+      .values({ loadId, carrierId, source, sender, readings, signs, text, externalKey, receivedAt: now })
+      .run()
+    writeLog(
+      db,
+      loadId,
+      'offer_proposed',
+      { kind: 'offer_proposed', sender, carrierName, readings },
+      { now, by: { kind: 'rule', name: 'strangers only propose' } },
+    )
     return true
   })
   announce()
@@ -49,19 +75,41 @@ export function proposeOffer(db: Db, loadId: number, incoming: IncomingProposal,
 
 const mostReadings = 6
 
-export const confirmProposalSchema = z.object({ proposalId: z.number().int().positive(), carrierId: z.number('Choose the carrier').int().positive().optional(), payMinor: z.number('Which price?').int().min(100).max(100_000_000) })
+export const confirmProposalSchema = z.object({
+  proposalId: z.number().int().positive(),
+  carrierId: z.number('Choose the carrier').int().positive().optional(),
+  payMinor: z.number('Which price?').int().min(100).max(100_000_000),
+})
 
 type Outcome = { done: true } | { refusal: { code: string; message: string } }
 const settled = { refusal: { code: 'proposal_settled', message: 'Somebody has settled this proposal already.' } }
 
 /** Somebody of ours says that a proposal is the carrier's own offer, at which price: from now on it is one, under the name of who said so. */
-export function confirmProposal(db: Db, loadId: number, confirmed: z.infer<typeof confirmProposalSchema>, act: Act): Outcome {
+export function confirmProposal(
+  db: Db,
+  loadId: number,
+  confirmed: z.infer<typeof confirmProposalSchema>,
+  act: Act,
+): Outcome {
   return inTransaction(db, (): Outcome => {
     const row = waitingProposal(db, loadId, confirmed.proposalId)
     if (!row) return settled
     const carrierId = row.carrierId ?? confirmed.carrierId
-    if (carrierId === undefined) return { refusal: { code: 'no_carrier', message: 'It names no carrier of ours: choose who it is from.' } }
-    const outcome = recordOffer(db, loadId, { carrierId, payMinor: confirmed.payMinor, source: row.source, goodUntil: null, note: row.text.slice(0, 300), externalKey: row.externalKey }, act)
+    if (carrierId === undefined)
+      return { refusal: { code: 'no_carrier', message: 'It names no carrier of ours: choose who it is from.' } }
+    const outcome = recordOffer(
+      db,
+      loadId,
+      {
+        carrierId,
+        payMinor: confirmed.payMinor,
+        source: row.source,
+        goodUntil: null,
+        note: row.text.slice(0, 300),
+        externalKey: row.externalKey,
+      },
+      act,
+    )
     if ('refusal' in outcome) return outcome
     decide(db, row.id, 'confirmed', act)
     return { done: true }
@@ -81,14 +129,31 @@ export function dismissProposal(db: Db, loadId: number, proposalId: number, act:
   return outcome
 }
 
-const waitingProposal = (db: Db, loadId: number, proposalId: number) => db.select().from(proposal).where(and(eq(proposal.id, proposalId), eq(proposal.loadId, loadId), eq(proposal.state, 'waiting'))).get()
+const waitingProposal = (db: Db, loadId: number, proposalId: number) =>
+  db
+    .select()
+    .from(proposal)
+    .where(and(eq(proposal.id, proposalId), eq(proposal.loadId, loadId), eq(proposal.state, 'waiting')))
+    .get()
 
-const decide = (db: Db, id: number, state: 'confirmed' | 'dismissed', { now, by }: Act) => db.update(proposal).set({ state, decidedAt: now, decidedBy: by.name }).where(eq(proposal.id, id)).run()
+const decide = (db: Db, id: number, state: 'confirmed' | 'dismissed', { now, by }: Act) =>
+  db.update(proposal).set({ state, decidedAt: now, decidedBy: by.name }).where(eq(proposal.id, id)).run()
 
 /** The proposals of a load that wait for somebody, newest first. */
 export const waitingProposals = (db: Db, loadId: number) =>
   db
-    .select({ id: proposal.id, carrierId: proposal.carrierId, carrierName: carrier.name, source: proposal.source, sender: proposal.sender, readings: proposal.readings, signs: proposal.signs, text: proposal.text, count: proposal.count, receivedAt: proposal.receivedAt })
+    .select({
+      id: proposal.id,
+      carrierId: proposal.carrierId,
+      carrierName: carrier.name,
+      source: proposal.source,
+      sender: proposal.sender,
+      readings: proposal.readings,
+      signs: proposal.signs,
+      text: proposal.text,
+      count: proposal.count,
+      receivedAt: proposal.receivedAt,
+    })
     .from(proposal)
     .leftJoin(carrier, eq(carrier.id, proposal.carrierId))
     .where(and(eq(proposal.loadId, loadId), eq(proposal.state, 'waiting')))

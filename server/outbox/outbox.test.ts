@@ -11,7 +11,8 @@ beforeEach(() => {
 })
 afterEach(() => world.end())
 
-const ask = (stream: string) => inTransaction(world.db, () => enqueue(world.db, { kind: 'mail', stream, loadId: null, payload: { stream } }, now))
+const ask = (stream: string) =>
+  inTransaction(world.db, () => enqueue(world.db, { kind: 'mail', stream, loadId: null, payload: { stream } }, now))
 const rows = () => world.db.select().from(outbox).all()
 
 describe('the outbox', () => {
@@ -19,15 +20,23 @@ describe('the outbox', () => {
     ask('broken')
     ask('good')
     const sent: string[] = []
-    const worker = startWorker(world.db, 'mail', () => now, async (db, entry) => {
-      if (entry.stream === 'broken') throw new Error('no such template')
-      sent.push(entry.key)
-      markSent(db, entry, now)
-      return true
-    })
+    const worker = startWorker(
+      world.db,
+      'mail',
+      () => now,
+      async (db, entry) => {
+        if (entry.stream === 'broken') throw new Error('no such template')
+        sent.push(entry.key)
+        markSent(db, entry, now)
+        return true
+      },
+    )
     await expect.poll(() => sent).toEqual(['good-1'])
     await worker.stop()
-    expect(rows()).toMatchObject([{ key: 'broken-1', state: 'waiting', attempts: 1, lastError: 'broke: no such template' }, { key: 'good-1', state: 'sent', attempts: 1 }])
+    expect(rows()).toMatchObject([
+      { key: 'broken-1', state: 'waiting', attempts: 1, lastError: 'broke: no such template' },
+      { key: 'good-1', state: 'sent', attempts: 1 },
+    ])
     expect(rows()[0]!.nextAt).toBeGreaterThan(now)
   })
   test('what was sent is pruned after a quarter, and its key is not given out again', () => {
@@ -39,9 +48,14 @@ describe('the outbox', () => {
     expect(rows().map(({ key }) => key)).toEqual(['a-2'])
   })
   test('both are found by an index, however long the outbox grows', () => {
-    const plan = (sql: string) => (world.db.$client.prepare(`explain query plan ${sql}`).all() as { detail: string }[]).map(({ detail }) => detail).join('; ')
+    const plan = (sql: string) =>
+      (world.db.$client.prepare(`explain query plan ${sql}`).all() as { detail: string }[])
+        .map(({ detail }) => detail)
+        .join('; ')
     expect(plan("select id from outbox where state = 'sent' and sent_at < 5 limit 500")).toContain('outbox_sent')
     expect(plan("select kind, count(*) from outbox where state = 'held' group by kind")).toContain('outbox_held')
-    expect(plan("select id from outbox where state = 'waiting' and kind = 'mail' and next_at <= 5")).toContain('outbox_due')
+    expect(plan("select id from outbox where state = 'waiting' and kind = 'mail' and next_at <= 5")).toContain(
+      'outbox_due',
+    )
   })
 })

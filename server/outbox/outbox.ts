@@ -21,20 +21,35 @@ export interface SendProblem {
  * Puts something to be sent into the outbox, in the transaction that decided it. Its key is the
  * stream's name and the next number in it, which is never given out again.
  */
-export function enqueue(db: Db, entry: { kind: OutboxKind; stream: string; loadId: number | null; payload: Record<string, unknown> }, now: number): void {
+export function enqueue(
+  db: Db,
+  entry: { kind: OutboxKind; stream: string; loadId: number | null; payload: Record<string, unknown> },
+  now: number,
+): void {
   const { last } = db
     .insert(outboxSequence)
     .values({ stream: entry.stream, last: 1 })
     .onConflictDoUpdate({ target: outboxSequence.stream, set: { last: sql`${outboxSequence.last} + 1` } })
     .returning({ last: outboxSequence.last })
     .get()
-  db.insert(outbox).values({ ...entry, key: `${entry.stream}-${last}`, state: 'waiting', nextAt: now }).run()
+  db.insert(outbox)
+    .values({ ...entry, key: `${entry.stream}-${last}`, state: 'waiting', nextAt: now })
+    .run()
 }
 
 /** The next entry of a kind that is due: none passes an earlier one of its own stream. */
 export function nextDue(db: Db, kind: OutboxKind, now: number): OutboxEntry | undefined {
   const earlier = alias(outbox, 'earlier')
-  const blocked = db.select({ one: sql`1` }).from(earlier).where(and(eq(earlier.stream, outbox.stream), sql`${earlier.state} in ('waiting', 'held')`, sql`${earlier.id} < ${outbox.id}`))
+  const blocked = db
+    .select({ one: sql`1` })
+    .from(earlier)
+    .where(
+      and(
+        eq(earlier.stream, outbox.stream),
+        sql`${earlier.state} in ('waiting', 'held')`,
+        sql`${earlier.id} < ${outbox.id}`,
+      ),
+    )
   return db
     .select()
     .from(outbox)
@@ -62,7 +77,10 @@ export function retryDelay(attempts: number, first: number): number {
 }
 
 export function markSent(db: Db, entry: OutboxEntry, now: number): void {
-  db.update(outbox).set({ state: 'sent', attempts: entry.attempts + 1, lastError: null, sentAt: now }).where(eq(outbox.id, entry.id)).run()
+  db.update(outbox)
+    .set({ state: 'sent', attempts: entry.attempts + 1, lastError: null, sentAt: now })
+    .where(eq(outbox.id, entry.id))
+    .run()
 }
 
 /** What a failed try led to: another one later, waiting for a setting to be put right, or the end of it. */
@@ -71,10 +89,19 @@ export type AfterFailure = 'later' | 'held' | 'given_up'
 /** Notes a failed try and returns what becomes of the entry. */
 export function noteFailure(db: Db, entry: OutboxEntry, problem: SendProblem, now: number): AfterFailure {
   const attempts = entry.attempts + 1
-  const outcome: AfterFailure = problem.refusesUs ? 'held' : problem.final || attempts >= mostAttempts ? 'given_up' : 'later'
+  const outcome: AfterFailure = problem.refusesUs
+    ? 'held'
+    : problem.final || attempts >= mostAttempts
+      ? 'given_up'
+      : 'later'
   const state = ({ later: 'waiting', held: 'held', given_up: 'failed' } as const)[outcome]
   db.update(outbox)
-    .set({ attempts, lastError: problem.message.slice(0, 500), state, nextAt: now + retryDelay(attempts, settings().OX_OUTBOX_DELAY_MS) })
+    .set({
+      attempts,
+      lastError: problem.message.slice(0, 500),
+      state,
+      nextAt: now + retryDelay(attempts, settings().OX_OUTBOX_DELAY_MS),
+    })
     .where(eq(outbox.id, entry.id))
     .run()
   return outcome
@@ -85,13 +112,24 @@ export function releaseHeld(db: Db, which: { kind: OutboxKind; stream?: string }
   return db
     .update(outbox)
     .set({ state: 'waiting', nextAt: now })
-    .where(and(eq(outbox.state, 'held'), eq(outbox.kind, which.kind), which.stream ? eq(outbox.stream, which.stream) : undefined))
+    .where(
+      and(
+        eq(outbox.state, 'held'),
+        eq(outbox.kind, which.kind),
+        which.stream ? eq(outbox.stream, which.stream) : undefined,
+      ),
+    )
     .run().changes
 }
 
 /** What is held just now, by kind, with what was answered last: for whoever can put it right. */
 export function heldEntries(db: Db): { kind: OutboxKind; count: number; problem: string | null }[] {
-  return db.select({ kind: outbox.kind, count: sql<number>`count(*)`, problem: sql<string | null>`max(${outbox.lastError})` }).from(outbox).where(eq(outbox.state, 'held')).groupBy(outbox.kind).all()
+  return db
+    .select({ kind: outbox.kind, count: sql<number>`count(*)`, problem: sql<string | null>`max(${outbox.lastError})` })
+    .from(outbox)
+    .where(eq(outbox.state, 'held'))
+    .groupBy(outbox.kind)
+    .all()
 }
 
 /** What was sent is kept for a quarter; the logs say for good that it was. */
@@ -100,7 +138,20 @@ const prunedAtOnce = 500
 
 /** Removes what was sent long ago, some at a time; returns how many. */
 export function pruneSent(db: Db, now: number): number {
-  const old = db.select({ id: outbox.id }).from(outbox).where(and(eq(outbox.state, 'sent'), lt(outbox.sentAt, now - keptMs))).limit(prunedAtOnce).all()
-  if (old.length > 0) db.delete(outbox).where(inArray(outbox.id, old.map(({ id }) => id))).run()
+  const old = db
+    .select({ id: outbox.id })
+    .from(outbox)
+    .where(and(eq(outbox.state, 'sent'), lt(outbox.sentAt, now - keptMs)))
+    .limit(prunedAtOnce)
+    .all()
+  if (old.length > 0)
+    db.delete(outbox)
+      .where(
+        inArray(
+          outbox.id,
+          old.map(({ id }) => id),
+        ),
+      )
+      .run()
   return old.length
 }

@@ -1,4 +1,5 @@
 import { sendCarrierMail } from '#server/carrier/ask'
+import { isStorageFault } from '#server/database/storage-fault'
 import { type Db, noteStorage } from '#server/db.server'
 import { sendExchange } from '#server/exchange/send'
 import { sendInvoiceMail } from '#server/invoice/send'
@@ -7,7 +8,6 @@ import { sendConfirmationMail } from '#server/message/send'
 import { sendToBoard } from '#server/posting/board'
 import { sendQuoteMail } from '#server/quote/send'
 import { type Rounds, runRounds } from '#server/rounds'
-import { isStorageFault } from '#server/database/storage-fault'
 import { nextDue, noteFailure, type OutboxEntry, type OutboxKind } from './outbox'
 
 const idleWait = 250
@@ -24,7 +24,12 @@ const senders: Record<OutboxKind, Sender> = {
 }
 
 /** Sends what is due of one kind, one entry after another, until stopped. */
-export const startWorker = (db: Db, kind: OutboxKind, clock: () => number = Date.now, sender: Sender = senders[kind]): Rounds => runRounds(() => step(db, kind, clock, sender), idleWait)
+export const startWorker = (
+  db: Db,
+  kind: OutboxKind,
+  clock: () => number = Date.now,
+  sender: Sender = senders[kind],
+): Rounds => runRounds(() => step(db, kind, clock, sender), idleWait)
 
 /** One step: whether there was an entry to try. */
 async function step(db: Db, kind: OutboxKind, clock: () => number, sender: Sender): Promise<boolean> {
@@ -44,11 +49,19 @@ async function step(db: Db, kind: OutboxKind, clock: () => number, sender: Sende
 async function tryEntry(db: Db, entry: OutboxEntry, clock: () => number, sender: Sender): Promise<void> {
   try {
     const sent = await sender(db, entry, clock)
-    logger().info({ outbox: entry.key, kind: entry.kind, attempt: entry.attempts + 1, sent }, sent ? 'sent' : 'to be tried again')
+    logger().info(
+      { outbox: entry.key, kind: entry.kind, attempt: entry.attempts + 1, sent },
+      sent ? 'sent' : 'to be tried again',
+    )
   } catch (error) {
     if (isStorageFault(error)) throw error
     // A sender that breaks counts as a failed try: the entry steps back, and what waits behind it has its turn.
     logger().error({ err: error, outbox: entry.key }, 'a sender broke')
-    noteFailure(db, entry, { message: `broke: ${error instanceof Error ? error.message : 'unknown'}`, final: false }, clock())
+    noteFailure(
+      db,
+      entry,
+      { message: `broke: ${error instanceof Error ? error.message : 'unknown'}`, final: false },
+      clock(),
+    )
   }
 }

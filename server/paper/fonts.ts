@@ -45,6 +45,8 @@ export function woffToSfnt(woff: Buffer): Buffer {
   header.writeUInt16BE(2 ** power * 16, 6)
   header.writeUInt16BE(power, 8)
   header.writeUInt16BE(tables * 16 - 2 ** power * 16, 10)
-  entries.forEach((entry, index) => entry.forEach((value, field) => header.writeUInt32BE(value, 12 + index * 16 + field * 4)))
+  entries.forEach((entry, index) =>
+    entry.forEach((value, field) => header.writeUInt32BE(value, 12 + index * 16 + field * 4)),
+  )
   return Buffer.concat([header, ...parts])
 }

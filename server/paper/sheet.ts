@@ -11,7 +11,12 @@ export type Doc = InstanceType<typeof PDFDocument>
 
 /** A blank paper with our fonts in it; `done` answers with the PDF once `doc.end()` was called. */
 export function newSheet(title: string, author: string): { doc: Doc; done: Promise<Buffer> } {
-  const doc = new PDFDocument({ size: sheet.size, margin: sheet.margin, bufferPages: true, info: { Title: title, Author: author } })
+  const doc = new PDFDocument({
+    size: sheet.size,
+    margin: sheet.margin,
+    bufferPages: true,
+    info: { Title: title, Author: author },
+  })
   for (const name of ['text', 'strong', 'figures'] satisfies PaperFont[]) doc.registerFont(name, paperFont(name))
   const done = new Promise<Buffer>((resolve, reject) => {
     const chunks: Buffer[] = []
@@ -24,7 +29,11 @@ export function newSheet(title: string, author: string): { doc: Doc; done: Promi
 
 /** A thin line over the whole width, and a little air. */
 export function rule(doc: Doc): void {
-  doc.moveTo(sheet.margin, doc.y).lineTo(sheet.margin + sheet.width, doc.y).lineWidth(0.5).stroke(hairline)
+  doc
+    .moveTo(sheet.margin, doc.y)
+    .lineTo(sheet.margin + sheet.width, doc.y)
+    .lineWidth(0.5)
+    .stroke(hairline)
   doc.y += 7
 }
 
@@ -38,7 +47,13 @@ export function roomFor(doc: Doc, height: number): boolean {
 /** A small title and lines under it, the first of them strong. */
 export function block(doc: Doc, x: number, y: number, wide: number, title: string, lines: string[]): void {
   doc.font('text').fontSize(8.5).fillColor(second).text(title, x, y, { width: wide })
-  lines.forEach((words, index) => doc.font(index === 0 ? 'strong' : 'text').fontSize(10).fillColor(ink).text(words, x, doc.y + 1, { width: wide }))
+  lines.forEach((words, index) =>
+    doc
+      .font(index === 0 ? 'strong' : 'text')
+      .fontSize(10)
+      .fillColor(ink)
+      .text(words, x, doc.y + 1, { width: wide }),
+  )
 }
 
 /** Draws what stands on every page: `draw` for each, and the number at its foot. */
@@ -48,6 +63,14 @@ export function everyPage(doc: Doc, number: string, draw: () => void = () => {})
     doc.switchToPage(index)
     doc.page.margins.bottom = 0
     draw()
-    doc.font('text').fontSize(8).fillColor(second).text(`${number}, page ${index - start + 1} of ${count}`, sheet.margin, sheet.height - 36, { width: sheet.width, align: 'right', lineBreak: false })
+    doc
+      .font('text')
+      .fontSize(8)
+      .fillColor(second)
+      .text(`${number}, page ${index - start + 1} of ${count}`, sheet.margin, sheet.height - 36, {
+        width: sheet.width,
+        align: 'right',
+        lineBreak: false,
+      })
   }
 }

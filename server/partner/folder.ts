@@ -1,4 +1,15 @@
-import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, statSync, writeSync } from 'node:fs'
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  statSync,
+  writeSync,
+} from 'node:fs'
 import { basename, join } from 'node:path'
 import { settings } from '#server/settings.server'
 import type { Partner } from './partners'
@@ -22,7 +33,10 @@ export const folderTransport: Transport = {
   collect(partner) {
     const box = mailboxOf(partner)
     if (!existsSync(box.in)) return []
-    const names = readdirSync(box.in).filter((name) => !name.startsWith('.')).sort().slice(0, mostAtOnce)
+    const names = readdirSync(box.in)
+      .filter((name) => !name.startsWith('.'))
+      .sort()
+      .slice(0, mostAtOnce)
     return names.flatMap((name) => {
       const path = join(box.in, name)
       const stat = statSync(path)
@@ -38,7 +52,10 @@ export const folderTransport: Transport = {
       writeWhole(out, `${key}.x12`, bytes)
       return null
     } catch (thrown) {
-      return { message: `the mailbox folder cannot be written (${thrown instanceof Error ? thrown.message : 'unknown'})`, final: false }
+      return {
+        message: `the mailbox folder cannot be written (${thrown instanceof Error ? thrown.message : 'unknown'})`,
+        final: false,
+      }
     }
   },
 }

@@ -11,7 +11,18 @@ export const httpTransport: Transport = {
   collect: () => [],
   async deliver(_db, partner, { key, bytes }) {
     try {
-      const answer = await askOutside(partner.address, { method: 'POST', headers: { authorization: `Bearer ${partner.secret}`, 'content-type': 'application/edi-x12', 'idempotency-key': key }, body: new Uint8Array(bytes), timeoutMs: answerTimeout, mostBytes: largestAnswer, allowPrivate: partner.allowPrivate })
+      const answer = await askOutside(partner.address, {
+        method: 'POST',
+        headers: {
+          authorization: `Bearer ${partner.secret}`,
+          'content-type': 'application/edi-x12',
+          'idempotency-key': key,
+        },
+        body: new Uint8Array(bytes),
+        timeoutMs: answerTimeout,
+        mostBytes: largestAnswer,
+        allowPrivate: partner.allowPrivate,
+      })
       if (answer.status >= 200 && answer.status < 300) return null
       return statusProblem(partner.name, answer.status, answer.body.toString('utf8'))
     } catch (thrown) {

@@ -1,8 +1,18 @@
 import { randomBytes } from 'node:crypto'
 import { and, asc, count, desc, eq, gt, isNotNull, max, or, sql } from 'drizzle-orm'
-import { siteDescriptionSchema, siteTemplate } from '#core/tender/site'
 import { z } from 'zod'
-import { addressRule, isAddress, type DelimitersForm, documentKinds, type NewPartner, type PartnerForm, partnerFormSchema, readDelimiter, usualStatusCodes } from '#core/tender/partner'
+import {
+  addressRule,
+  type DelimitersForm,
+  documentKinds,
+  isAddress,
+  type NewPartner,
+  type PartnerForm,
+  partnerFormSchema,
+  readDelimiter,
+  usualStatusCodes,
+} from '#core/tender/partner'
+import { siteDescriptionSchema, siteTemplate } from '#core/tender/site'
 import { type Db, inTransaction } from '#server/db.server'
 import { announceTenders } from '#server/live/live'
 import { releaseHeld } from '#server/outbox/outbox'
@@ -13,8 +23,19 @@ import { findPartner } from './partners'
 export function partnersOverview(db: Db) {
   return db
     .select({
-      id: partner.id, name: partner.name, transport: partner.transport, usage: partner.usage, version: partner.version, theirId: partner.theirId, paused: partner.paused, problem: partner.problem, onExpiry: partner.onExpiry, siteProblem: site.problem,
-      lastAt: sql<number | null>`(select at from exchange_document where exchange_document.partner_id = ${sql.raw('partner.id')} and direction = 'in' order by at desc limit 1)`,
+      id: partner.id,
+      name: partner.name,
+      transport: partner.transport,
+      usage: partner.usage,
+      version: partner.version,
+      theirId: partner.theirId,
+      paused: partner.paused,
+      problem: partner.problem,
+      onExpiry: partner.onExpiry,
+      siteProblem: site.problem,
+      lastAt: sql<
+        number | null
+      >`(select at from exchange_document where exchange_document.partner_id = ${sql.raw('partner.id')} and direction = 'in' order by at desc limit 1)`,
       open: sql<number>`(select count(*) from tender_notice where tender_notice.partner_id = ${sql.raw('partner.id')} and tender_notice.state = 'open')`,
       unmapped: sql<number>`(select count(*) from partner_code where partner_code.partner_id = ${sql.raw('partner.id')} and customer_id is null and facility_id is null and equipment is null)`,
     })
@@ -28,30 +49,89 @@ export function partnersOverview(db: Db) {
 export function readPartner(db: Db, partnerId: number) {
   const own = findPartner(db, partnerId)
   if (!own) return null
-  const uses = db.select({ codeId: noticeCode.codeId, times: count().as('times'), last: max(noticeCode.noticeId).as('last') }).from(noticeCode).groupBy(noticeCode.codeId).as('uses')
+  const uses = db
+    .select({ codeId: noticeCode.codeId, times: count().as('times'), last: max(noticeCode.noticeId).as('last') })
+    .from(noticeCode)
+    .groupBy(noticeCode.codeId)
+    .as('uses')
   const codes = db
-    .select({ id: partnerCode.id, kind: partnerCode.kind, code: partnerCode.code, said: partnerCode.said, equipment: partnerCode.equipment, customerName: customer.name, facilityName: facility.name, facilityAddress: facility.address, facilityCity: facility.city, facilityRegion: facility.region, mappedBy: partnerCode.mappedBy, mappedAt: partnerCode.mappedAt, times: uses.times, lastShipment: sql<string | null>`${tenderNotice.tender} ->> '$.shipmentId'` })
+    .select({
+      id: partnerCode.id,
+      kind: partnerCode.kind,
+      code: partnerCode.code,
+      said: partnerCode.said,
+      equipment: partnerCode.equipment,
+      customerName: customer.name,
+      facilityName: facility.name,
+      facilityAddress: facility.address,
+      facilityCity: facility.city,
+      facilityRegion: facility.region,
+      mappedBy: partnerCode.mappedBy,
+      mappedAt: partnerCode.mappedAt,
+      times: uses.times,
+      lastShipment: sql<string | null>`${tenderNotice.tender} ->> '$.shipmentId'`,
+    })
     .from(partnerCode)
     .leftJoin(customer, eq(customer.id, partnerCode.customerId))
     .leftJoin(facility, eq(facility.id, partnerCode.facilityId))
     .leftJoin(uses, eq(uses.codeId, partnerCode.id))
     .leftJoin(tenderNotice, eq(tenderNotice.id, uses.last))
     .where(eq(partnerCode.partnerId, partnerId))
-    .orderBy(sql`coalesce(${partnerCode.customerId}, ${partnerCode.facilityId}, ${partnerCode.equipment}) is not null`, asc(partnerCode.kind), asc(partnerCode.code))
+    .orderBy(
+      sql`coalesce(${partnerCode.customerId}, ${partnerCode.facilityId}, ${partnerCode.equipment}) is not null`,
+      asc(partnerCode.kind),
+      asc(partnerCode.code),
+    )
     .all()
   const owned = db.select().from(site).where(eq(site.partnerId, partnerId)).get() ?? null
   const { secret, ...shown } = own
-  const owner = own.customerId === null ? null : (db.select({ id: customer.id, name: customer.name, city: customer.city, region: customer.region }).from(customer).where(eq(customer.id, own.customerId)).get() ?? null)
-  return { partner: shown, owner, secret, codes, sequence: sequenceOf(db, partnerId), site: owned && { ...owned, page: owned.page?.slice(0, 20_000) ?? null } }
+  const owner =
+    own.customerId === null
+      ? null
+      : (db
+          .select({ id: customer.id, name: customer.name, city: customer.city, region: customer.region })
+          .from(customer)
+          .where(eq(customer.id, own.customerId))
+          .get() ?? null)
+  return {
+    partner: shown,
+    owner,
+    secret,
+    codes,
+    sequence: sequenceOf(db, partnerId),
+    site: owned && { ...owned, page: owned.page?.slice(0, 20_000) ?? null },
+  }
 }
 
 export type PartnerPage = NonNullable<ReturnType<typeof readPartner>>
 
 /** The control numbers that came: how many, the highest, and those still missing below it. */
 function sequenceOf(db: Db, partnerId: number): { received: number; highest: number | null; missing: number[] } {
-  const numbers = db.selectDistinct({ control: exchange.control }).from(exchange).where(and(eq(exchange.partnerId, partnerId), eq(exchange.direction, 'in'), isNotNull(exchange.control), gt(exchange.control, 0))).orderBy(desc(exchange.control)).limit(1000).all().map(({ control }) => control!)
-  const missing = numbers.slice(1).flatMap((number, at) => Array.from({ length: Math.min(50, numbers[at]! - number - 1) }, (_, gap) => number + gap + 1))
-  return { received: numbers.length, highest: numbers[0] ?? null, missing: missing.sort((one, other) => one - other).slice(0, 50) }
+  const numbers = db
+    .selectDistinct({ control: exchange.control })
+    .from(exchange)
+    .where(
+      and(
+        eq(exchange.partnerId, partnerId),
+        eq(exchange.direction, 'in'),
+        isNotNull(exchange.control),
+        gt(exchange.control, 0),
+      ),
+    )
+    .orderBy(desc(exchange.control))
+    .limit(1000)
+    .all()
+    .map(({ control }) => control!)
+  const missing = numbers
+    .slice(1)
+    .flatMap((number, at) =>
+      Array.from({ length: Math.min(50, numbers[at]! - number - 1) }, (_, gap) => number + gap + 1),
+    )
+  return {
+    received: numbers.length,
+    highest: numbers[0] ?? null,
+    missing: missing.sort((one, other) => one - other).slice(0, 50),
+  }
 }
 
 type Outcome = { done: true } | { refusal: { code: string; message: string } }
@@ -62,12 +142,30 @@ export function savePartner(db: Db, partnerId: number, form: PartnerForm): Outco
     const standing = findPartner(db, partnerId)
     if (!standing) return { refusal: { code: 'no_such_partner', message: 'There is no such partner.' } }
     if (!isAddress(standing.transport, form.address)) return { refusal: { code: 'bad_address', message: addressRule } }
-    const alike = db.select({ id: partner.id, name: partner.name }).from(partner).where(and(eq(partner.theirQualifier, form.theirQualifier), eq(partner.theirId, form.theirId), eq(partner.ourId, form.ourId))).all().find(({ id }) => id !== partnerId)
-    if (alike) return { refusal: { code: 'ids_taken', message: `${alike.name} has these ids: what comes could be from either.` } }
+    const alike = db
+      .select({ id: partner.id, name: partner.name })
+      .from(partner)
+      .where(
+        and(
+          eq(partner.theirQualifier, form.theirQualifier),
+          eq(partner.theirId, form.theirId),
+          eq(partner.ourId, form.ourId),
+        ),
+      )
+      .all()
+      .find(({ id }) => id !== partnerId)
+    if (alike)
+      return {
+        refusal: { code: 'ids_taken', message: `${alike.name} has these ids: what comes could be from either.` },
+      }
     const named = db.select({ id: partner.id }).from(partner).where(eq(partner.name, form.name)).get()
-    if (named && named.id !== partnerId) return { refusal: { code: 'name_taken', message: 'Another partner has this name.' } }
+    if (named && named.id !== partnerId)
+      return { refusal: { code: 'name_taken', message: 'Another partner has this name.' } }
     const { secret, delimiters, ...rest } = form
-    db.update(partner).set({ ...rest, delimiters: delimitersOf(delimiters), ...(secret === '' ? {} : { secret }) }).where(eq(partner.id, partnerId)).run()
+    db.update(partner)
+      .set({ ...rest, delimiters: delimitersOf(delimiters), ...(secret === '' ? {} : { secret }) })
+      .where(eq(partner.id, partnerId))
+      .run()
     // What waited because the partner did not accept us goes by the new settings.
     releaseHeld(db, { kind: 'exchange', stream: `partner-${partnerId}` }, Date.now())
     return { done: true }
@@ -81,30 +179,81 @@ const lineEnds = { '': '', LF: '\n', CRLF: '\r\n' } as const
 /** The delimiters of a form that its schema has looked at. */
 function delimitersOf(form: DelimitersForm): (typeof partner.$inferSelect)['delimiters'] {
   const read = (text: string) => readDelimiter(text)!
-  return { element: read(form.element), component: read(form.component), segment: read(form.segment), repetition: form.repetition === '' ? null : read(form.repetition), lineEnd: lineEnds[form.lineEnd] }
+  return {
+    element: read(form.element),
+    component: read(form.component),
+    segment: read(form.segment),
+    repetition: form.repetition === '' ? null : read(form.repetition),
+    lineEnd: lineEnds[form.lineEnd],
+  }
 }
 
 /** Makes a partner, in test and with the usual manners, to be looked through; its secret is made here. */
-export function createPartner(db: Db, form: NewPartner): { partnerId: number } | { refusal: { code: string; message: string } } {
+export function createPartner(
+  db: Db,
+  form: NewPartner,
+): { partnerId: number } | { refusal: { code: string; message: string } } {
   return inTransaction(db, () => {
-    const alike = db.select({ name: partner.name }).from(partner).where(or(eq(partner.name, form.name), and(eq(partner.theirQualifier, form.theirQualifier), eq(partner.theirId, form.theirId)))).get()
-    if (alike) return { refusal: { code: 'partner_exists', message: `${alike.name} has this name or these ids already.` } }
-    const { ourQualifier, ourId, ourGroup } = db.select({ ourQualifier: partner.ourQualifier, ourId: partner.ourId, ourGroup: partner.ourGroup }).from(partner).limit(1).get() ?? { ourQualifier: 'ZZ', ourId: form.scac, ourGroup: form.scac }
+    const alike = db
+      .select({ name: partner.name })
+      .from(partner)
+      .where(
+        or(
+          eq(partner.name, form.name),
+          and(eq(partner.theirQualifier, form.theirQualifier), eq(partner.theirId, form.theirId)),
+        ),
+      )
+      .get()
+    if (alike)
+      return { refusal: { code: 'partner_exists', message: `${alike.name} has this name or these ids already.` } }
+    const { ourQualifier, ourId, ourGroup } = db
+      .select({ ourQualifier: partner.ourQualifier, ourId: partner.ourId, ourGroup: partner.ourGroup })
+      .from(partner)
+      .limit(1)
+      .get() ?? { ourQualifier: 'ZZ', ourId: form.scac, ourGroup: form.scac }
     const usualDelimiters = { element: '*', component: '>', repetition: null, segment: '~', lineEnd: '' }
-    const row = db.insert(partner).values({ ...form, theirGroup: form.theirId, ourQualifier, ourId, ourGroup, secret: randomBytes(18).toString('base64url'), delimiters: usualDelimiters, usage: 'T', documents: form.transport === 'site' ? [] : [...documentKinds], statusCodes: usualStatusCodes, paused: form.transport === 'site' }).returning({ id: partner.id }).get()
+    const row = db
+      .insert(partner)
+      .values({
+        ...form,
+        theirGroup: form.theirId,
+        ourQualifier,
+        ourId,
+        ourGroup,
+        secret: randomBytes(18).toString('base64url'),
+        delimiters: usualDelimiters,
+        usage: 'T',
+        documents: form.transport === 'site' ? [] : [...documentKinds],
+        statusCodes: usualStatusCodes,
+        paused: form.transport === 'site',
+      })
+      .returning({ id: partner.id })
+      .get()
     // A site is left alone until somebody has described its pages.
-    if (form.transport === 'site') db.insert(site).values({ partnerId: row.id, userName: form.scac.toLowerCase(), description: siteTemplate }).run()
+    if (form.transport === 'site')
+      db.insert(site).values({ partnerId: row.id, userName: form.scac.toLowerCase(), description: siteTemplate }).run()
     return { partnerId: row.id }
   })
 }
 
 /** How a site's pages are read, as a manager edits it. */
-export const siteFormSchema = z.object({ userName: z.string().trim().min(1, 'Give the name we sign in with').max(80), everyMinutes: z.number('In minutes').int().min(1).max(1440), description: siteDescriptionSchema })
+export const siteFormSchema = z.object({
+  userName: z.string().trim().min(1, 'Give the name we sign in with').max(80),
+  everyMinutes: z.number('In minutes').int().min(1).max(1440),
+  description: siteDescriptionSchema,
+})
 
 /** Keeps a new description of a site's pages; it is read by it at once. */
 export function saveSite(db: Db, partnerId: number, form: z.infer<typeof siteFormSchema>): Outcome {
-  const changed = db.update(site).set({ ...form, nextAt: 0 }).where(eq(site.partnerId, partnerId)).run().changes
+  const changed = db
+    .update(site)
+    .set({ ...form, nextAt: 0 })
+    .where(eq(site.partnerId, partnerId))
+    .run().changes
   return changed > 0 ? { done: true } : { refusal: { code: 'no_such_partner', message: 'This partner has no site.' } }
 }
 
-export const partnerActSchema = z.discriminatedUnion('intent', [z.object({ intent: z.literal('save'), form: partnerFormSchema }), z.object({ intent: z.literal('save_site'), form: siteFormSchema })])
+export const partnerActSchema = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('save'), form: partnerFormSchema }),
+  z.object({ intent: z.literal('save_site'), form: siteFormSchema }),
+])

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, expect, test } from 'vitest'
 import { findCarriers, identifyCarrier } from '#server/carrier/find'
 import { createCustomer, findCustomers } from '#server/customer/customers'
 import { facility } from '#server/schema'
-import { now, openLoad, terms, type TestWorld, testWorld } from '#server/testing/world'
+import { now, openLoad, type TestWorld, terms, testWorld } from '#server/testing/world'
 import { findFacilities, findPlaces } from './find'
 
 let world: TestWorld
@@ -46,8 +46,24 @@ test('a place we load at comes before a bigger one', () => {
   expect(found('twin')[0]).toBe('Twin Falls ID')
   const before = found('jer')
   expect(before[0]).toBe('Jersey City NJ')
-  const { id } = world.db.insert(facility).values({ name: 'Dairy', search: 'dairy jerome', address: '1 Rd', city: 'Jerome', region: 'ID', country: 'US', postal: '83338', lat: 42.7, lon: -114.5, zone: 'America/Boise' }).returning().get()
-  for (let times = 0; times < 9; times++) openLoad(world.db, { stops: terms().stops.map((stop, at) => (at === 0 ? { ...stop, facilityId: id } : stop)) })
+  const { id } = world.db
+    .insert(facility)
+    .values({
+      name: 'Dairy',
+      search: 'dairy jerome',
+      address: '1 Rd',
+      city: 'Jerome',
+      region: 'ID',
+      country: 'US',
+      postal: '83338',
+      lat: 42.7,
+      lon: -114.5,
+      zone: 'America/Boise',
+    })
+    .returning()
+    .get()
+  for (let times = 0; times < 9; times++)
+    openLoad(world.db, { stops: terms().stops.map((stop, at) => (at === 0 ? { ...stop, facilityId: id } : stop)) })
   expect(findPlaces(world.db, 'jer', now + 6 * 60_000)[0]).toMatchObject({ city: 'Jerome', region: 'ID' })
 })
 
@@ -65,14 +81,27 @@ test('carriers by name, by any word, by MC number; nobody by a pattern', () => {
   expect(findCarriers(world.db, 'MC# 100002').map((row) => row.name)).toEqual(['Carrier 2'])
   expect(findCarriers(world.db, '2').map((row) => row.name)).toEqual([])
   expect(findCarriers(world.db, '%')).toEqual([])
-  expect(identifyCarrier(world.db, { mcNumber: null, mail: 'Dispatch@Carrier3.example' })).toEqual({ id: 3, name: 'Carrier 3' })
+  expect(identifyCarrier(world.db, { mcNumber: null, mail: 'Dispatch@Carrier3.example' })).toEqual({
+    id: 3,
+    name: 'Carrier 3',
+  })
   expect(identifyCarrier(world.db, { mcNumber: '1', mail: null })).toBeNull()
 })
 
 test('a customer is made once, whatever the letters’ case', () => {
-  const fresh = { name: 'Tin Whistle Malt', city: '', region: '', billingMail: 'a@b.example', phone: '', currency: 'USD' as const }
+  const fresh = {
+    name: 'Tin Whistle Malt',
+    city: '',
+    region: '',
+    billingMail: 'a@b.example',
+    phone: '',
+    currency: 'USD' as const,
+  }
   expect(createCustomer(world.db, fresh)).toHaveProperty('customer')
-  expect(createCustomer(world.db, { ...fresh, name: 'TIN WHISTLE MALT' })).toHaveProperty('refusal.code', 'customer_exists')
+  expect(createCustomer(world.db, { ...fresh, name: 'TIN WHISTLE MALT' })).toHaveProperty(
+    'refusal.code',
+    'customer_exists',
+  )
   expect(findCustomers(world.db, 'whis').map((row) => row.name)).toEqual(['Tin Whistle Malt'])
   expect(findCustomers(world.db, 'nobody')[0]).toMatchObject({ hasPayer: false })
 })

@@ -1,15 +1,15 @@
 import { asc, eq } from 'drizzle-orm'
 import { z } from 'zod'
-import { type BoardPosting, boardPosting } from '#core/posting/posting'
 import { replyReference } from '#core/message/read-reply'
+import { type BoardPosting, boardPosting } from '#core/posting/posting'
 import { type Db, inTransaction } from '#server/db.server'
 import { askOutside, statusProblem } from '#server/http/outside'
 import { announce } from '#server/live/live'
 import { writeLog } from '#server/log/act'
 import { loadOf, markSent, noteFailure, type OutboxEntry, type SendProblem } from '#server/outbox/outbox'
 import { facility, load, note, posting, stop } from '#server/schema'
-import { notesTell } from './screen'
 import { brokerage, settings } from '#server/settings.server'
+import { notesTell } from './screen'
 
 /** The one board connected so far. */
 export const boardName = 'Saltlick'
@@ -37,8 +37,17 @@ export async function sendToBoard(db: Db, entry: OutboxEntry, clock: () => numbe
     const after = noteFailure(db, entry, answer.problem, now)
     if (after === 'given_up') {
       // What is up stays up as it was: it still has to be taken down one day.
-      db.update(posting).set({ ...(row.state === 'asked' ? { state: 'refused' as const } : {}), problem: answer.problem.message }).where(eq(posting.id, postingId)).run()
-      writeLog(db, loadOf(entry), 'posting_refused', { kind: 'posting_refused', board: row.board, problem: answer.problem.message }, boardAct(row.board, now))
+      db.update(posting)
+        .set({ ...(row.state === 'asked' ? { state: 'refused' as const } : {}), problem: answer.problem.message })
+        .where(eq(posting.id, postingId))
+        .run()
+      writeLog(
+        db,
+        loadOf(entry),
+        'posting_refused',
+        { kind: 'posting_refused', board: row.board, problem: answer.problem.message },
+        boardAct(row.board, now),
+      )
     }
   })
   announce()
@@ -47,12 +56,23 @@ export async function sendToBoard(db: Db, entry: OutboxEntry, clock: () => numbe
 
 const boardAct = (board: string, now: number) => ({ now, by: { kind: 'board' as const, name: board } })
 
-function noteAnswer(db: Db, entry: OutboxEntry, row: typeof posting.$inferSelect, what: 'put' | 'remove', externalId: string | null, now: number): void {
+function noteAnswer(
+  db: Db,
+  entry: OutboxEntry,
+  row: typeof posting.$inferSelect,
+  what: 'put' | 'remove',
+  externalId: string | null,
+  now: number,
+): void {
   const first = row.state === 'asked'
   const kind = what === 'remove' ? 'posting_down' : first ? 'posting_up' : 'posting_updated'
   // A removal asked for while the posting was on its way is still to come: it stays asked.
   if (what === 'remove') db.update(posting).set({ state: 'down' }).where(eq(posting.id, row.id)).run()
-  else db.update(posting).set({ externalId, upAt: now, problem: null, ...(first ? { state: 'up' as const } : {}) }).where(eq(posting.id, row.id)).run()
+  else
+    db.update(posting)
+      .set({ externalId, upAt: now, problem: null, ...(first ? { state: 'up' as const } : {}) })
+      .where(eq(posting.id, row.id))
+      .run()
   writeLog(db, loadOf(entry), kind, { kind, board: row.board, attempts: entry.attempts + 1 }, boardAct(row.board, now))
 }
 
@@ -62,12 +82,18 @@ async function putListing(db: Db, entry: OutboxEntry, row: typeof posting.$infer
   if (replyReference(replyTo) !== row.reference) throw new Error(`Reply address ${replyTo} cannot be read back`)
   // Asked again here: the load may have changed since somebody said to post it.
   const tells = notesTell(db, loadOf(entry))
-  if (tells.length > 0) return { ok: false, problem: { message: `held back, because of what is written for carriers: ${tells.join('; ')}`, final: true } }
+  if (tells.length > 0)
+    return {
+      ok: false,
+      problem: { message: `held back, because of what is written for carriers: ${tells.join('; ')}`, final: true },
+    }
   const wire = listingOnTheWire(boardPosting(whole, { reference: row.reference, phone: brokerage.phone, replyTo }))
   const answer = await callBoard('PUT', `/listings/${row.reference}`, entry.key, wire)
   if (!answer.ok) return answer
   const listing = listingSchema.safeParse(answer.body)
-  return listing.success ? { ok: true, externalId: listing.data.listing_no } : { ok: false, problem: { message: 'the board answered without a listing number', final: false } }
+  return listing.success
+    ? { ok: true, externalId: listing.data.listing_no }
+    : { ok: false, problem: { message: 'the board answered without a listing number', final: false } }
 }
 
 async function removeListing(entry: OutboxEntry, row: typeof posting.$inferSelect): Promise<BoardAnswer> {
@@ -75,11 +101,20 @@ async function removeListing(entry: OutboxEntry, row: typeof posting.$inferSelec
   return answer.ok ? { ok: true, externalId: row.externalId } : answer
 }
 
-async function callBoard(method: 'PUT' | 'DELETE', path: string, key: string, body: unknown): Promise<{ ok: true; body: unknown } | { ok: false; problem: SendProblem }> {
+async function callBoard(
+  method: 'PUT' | 'DELETE',
+  path: string,
+  key: string,
+  body: unknown,
+): Promise<{ ok: true; body: unknown } | { ok: false; problem: SendProblem }> {
   try {
     const answer = await askOutside(new URL(path, settings().OX_BOARD_URL), {
       method,
-      headers: { authorization: `Bearer ${settings().OX_BOARD_KEY}`, 'idempotency-key': key, ...(body ? { 'content-type': 'application/json' } : {}) },
+      headers: {
+        authorization: `Bearer ${settings().OX_BOARD_KEY}`,
+        'idempotency-key': key,
+        ...(body ? { 'content-type': 'application/json' } : {}),
+      },
       body: body ? JSON.stringify(body) : undefined,
       timeoutMs: answerTimeout,
       mostBytes: largestAnswer,
@@ -88,10 +123,14 @@ async function callBoard(method: 'PUT' | 'DELETE', path: string, key: string, bo
     const text = answer.body.toString('utf8')
     const isGood = answer.status >= 200 && answer.status < 300
     // Gone already is as good as taken down.
-    if (isGood || (method === 'DELETE' && answer.status === 404)) return { ok: true, body: isGood && text ? JSON.parse(text) : null }
+    if (isGood || (method === 'DELETE' && answer.status === 404))
+      return { ok: true, body: isGood && text ? JSON.parse(text) : null }
     return { ok: false, problem: statusProblem('the board', answer.status, text) }
   } catch (thrown) {
-    return { ok: false, problem: { message: thrown instanceof Error ? thrown.message : 'the board did not answer', final: false } }
+    return {
+      ok: false,
+      problem: { message: thrown instanceof Error ? thrown.message : 'the board did not answer', final: false },
+    }
   }
 }
 
@@ -99,13 +138,26 @@ function postableLoad(db: Db, loadId: number) {
   const row = db.select().from(load).where(eq(load.id, loadId)).get()
   if (!row) throw new Error(`No load ${loadId} to post`)
   const stops = db
-    .select({ kind: stop.kind, city: facility.city, region: facility.region, postal: facility.postal, lat: facility.lat, lon: facility.lon, earliestLocal: stop.earliestLocal, latestLocal: stop.latestLocal })
+    .select({
+      kind: stop.kind,
+      city: facility.city,
+      region: facility.region,
+      postal: facility.postal,
+      lat: facility.lat,
+      lon: facility.lon,
+      earliestLocal: stop.earliestLocal,
+      latestLocal: stop.latestLocal,
+    })
     .from(stop)
     .innerJoin(facility, eq(facility.id, stop.facilityId))
     .where(eq(stop.loadId, loadId))
     .orderBy(asc(stop.sequence))
     .all()
-  return { ...row, stops, notes: db.select({ audience: note.audience, text: note.text }).from(note).where(eq(note.loadId, loadId)).all() }
+  return {
+    ...row,
+    stops,
+    notes: db.select({ audience: note.audience, text: note.text }).from(note).where(eq(note.loadId, loadId)).all(),
+  }
 }
 
 /** Our posting in the board's own field names. */
@@ -115,11 +167,22 @@ export function listingOnTheWire(from: BoardPosting) {
     truck_type: from.equipment.toUpperCase(),
     feet: from.lengthFt,
     lbs: from.weightLb,
-    reefer_f: from.tempMinF === null && from.tempMaxF === null ? null : [from.tempMinF ?? from.tempMaxF, from.tempMaxF ?? from.tempMinF],
+    reefer_f:
+      from.tempMinF === null && from.tempMaxF === null
+        ? null
+        : [from.tempMinF ?? from.tempMaxF, from.tempMaxF ?? from.tempMinF],
     two_drivers: from.team,
     freight: from.commodity,
     distance: from.miles,
-    route: from.stops.map((each) => ({ action: each.kind === 'pickup' ? 'P' : 'D', town: each.city, st: each.region, zip3: each.postalArea, pos: [each.lat, each.lon], open: each.earliestLocal, close: each.latestLocal })),
+    route: from.stops.map((each) => ({
+      action: each.kind === 'pickup' ? 'P' : 'D',
+      town: each.city,
+      st: each.region,
+      zip3: each.postalArea,
+      pos: [each.lat, each.lon],
+      open: each.earliestLocal,
+      close: each.latestLocal,
+    })),
     remark: from.remarks,
     call: from.phone,
     answer_mail: from.replyTo,

@@ -34,22 +34,42 @@ function isSigned(body: string, signature: string | null, secret: string, now: n
 }
 
 /** Takes one call-back: what to answer the board with. Never throws for what the board says. */
-export function receiveReply(db: Db, body: string, signature: string | null, secret: string, now: number): { status: number; answer: Record<string, unknown> } {
+export function receiveReply(
+  db: Db,
+  body: string,
+  signature: string | null,
+  secret: string,
+  now: number,
+): { status: number; answer: Record<string, unknown> } {
   if (!isSigned(body, signature, secret, now)) return { status: 401, answer: { error: 'signature' } }
   const parsed = replySchema.safeParse(parseJson(body))
-  if (!parsed.success) return { status: 422, answer: { error: 'shape', where: parsed.error.issues.map((issue) => issue.path.join('.')) } }
+  if (!parsed.success)
+    return { status: 422, answer: { error: 'shape', where: parsed.error.issues.map((issue) => issue.path.join('.')) } }
   const reply = parsed.data
-  const found = db.select({ loadId: posting.loadId }).from(posting).where(eq(posting.reference, reply.shipper_ref)).get()
+  const found = db
+    .select({ loadId: posting.loadId })
+    .from(posting)
+    .where(eq(posting.reference, reply.shipper_ref))
+    .get()
   if (!found) return { status: 404, answer: { error: 'no such listing of ours' } }
   const carrier = identifyCarrier(db, { mcNumber: reply.mc, mail: null })
   if (!carrier) return { status: 200, answer: { taken: false, why: 'we do not know this carrier yet' } }
   const outcome = recordOffer(
     db,
     found.loadId,
-    { carrierId: carrier.id, payMinor: Math.round(reply.usd * 100), source: 'board', goodUntil: reply.good_minutes === null ? null : now + reply.good_minutes * 60_000, note: reply.words, externalKey: `saltlick:${reply.answer_no}` },
+    {
+      carrierId: carrier.id,
+      payMinor: Math.round(reply.usd * 100),
+      source: 'board',
+      goodUntil: reply.good_minutes === null ? null : now + reply.good_minutes * 60_000,
+      note: reply.words,
+      externalKey: `saltlick:${reply.answer_no}`,
+    },
     { now, by: { kind: 'carrier', name: carrier.name } },
   )
-  return 'done' in outcome ? { status: 200, answer: { taken: true } } : { status: 200, answer: { taken: false, why: outcome.refusal.message } }
+  return 'done' in outcome
+    ? { status: 200, answer: { taken: true } }
+    : { status: 200, answer: { taken: false, why: outcome.refusal.message } }
 }
 
 function parseJson(body: string): unknown {

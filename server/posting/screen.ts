@@ -6,13 +6,27 @@ import { customer, load, note } from '#server/schema'
 /** What of our secrets stands in the notes that carriers would read of a load, in words; empty where nothing does. */
 export function notesTell(db: Db, loadId: number): string[] {
   const row = db
-    .select({ customerName: customer.name, commodity: load.commodity, commodityHidden: load.commodityHidden, sellMinor: load.sellMinor, mostMinor: load.mostMinor })
+    .select({
+      customerName: customer.name,
+      commodity: load.commodity,
+      commodityHidden: load.commodityHidden,
+      sellMinor: load.sellMinor,
+      mostMinor: load.mostMinor,
+    })
     .from(load)
     .innerJoin(customer, eq(customer.id, load.customerId))
     .where(eq(load.id, loadId))
     .get()
   if (!row) return []
-  const notes = db.select({ text: note.text }).from(note).where(and(eq(note.loadId, loadId), eq(note.audience, 'carrier'))).all()
+  const notes = db
+    .select({ text: note.text })
+    .from(note)
+    .where(and(eq(note.loadId, loadId), eq(note.audience, 'carrier')))
+    .all()
   const text = notes.map((each) => each.text).join('\n')
-  return secretsIn(text, { customerName: row.customerName, hiddenFreight: row.commodityHidden ? row.commodity : null, amountsMinor: [row.sellMinor, row.mostMinor] })
+  return secretsIn(text, {
+    customerName: row.customerName,
+    hiddenFreight: row.commodityHidden ? row.commodity : null,
+    amountsMinor: [row.sellMinor, row.mostMinor],
+  })
 }

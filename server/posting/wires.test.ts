@@ -5,12 +5,12 @@ import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { actOnLoad } from '#server/load/act'
 import { carryOut } from '#server/load/commands'
 import { receiveMail } from '#server/message/receive'
+import { recordOffer } from '#server/offer/offers'
+import { confirmProposal, dismissProposal, waitingProposals } from '#server/offer/proposals'
 import { heldEntries, nextDue, releaseHeld } from '#server/outbox/outbox'
 import { log, message, note, offer, outbox, posting } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { ines, now, openLoad, openOffers, type TestWorld, testWorld } from '#server/testing/world'
-import { recordOffer } from '#server/offer/offers'
-import { confirmProposal, dismissProposal, waitingProposals } from '#server/offer/proposals'
 import { sendToBoard } from './board'
 import { receiveReply, replySignature } from './replies'
 
@@ -27,19 +27,39 @@ beforeEach(() => {
 afterEach(() => world.end())
 
 describe('a carrier’s answer by call-back', () => {
-  const reply = (over: object = {}) => JSON.stringify({ answer_no: 'A1', shipper_ref: reference, mc: '100001', usd: 2480, good_minutes: 30, words: 'near', ...over })
-  const receive = (body: string, signature = replySignature(body, secret, now)) => receiveReply(world.db, body, signature, secret, now)
+  const reply = (over: object = {}) =>
+    JSON.stringify({
+      answer_no: 'A1',
+      shipper_ref: reference,
+      mc: '100001',
+      usd: 2480,
+      good_minutes: 30,
+      words: 'near',
+      ...over,
+    })
+  const receive = (body: string, signature = replySignature(body, secret, now)) =>
+    receiveReply(world.db, body, signature, secret, now)
 
   test('becomes an offer, once, however often it comes', () => {
     expect(receive(reply())).toEqual({ status: 200, answer: { taken: true } })
     expect(receive(reply())).toEqual({ status: 200, answer: { taken: true } })
-    expect(world.db.select().from(offer).all()).toMatchObject([{ payMinor: 248_000, source: 'board', goodUntil: now + 1_800_000, carrierId: 1 }])
+    expect(world.db.select().from(offer).all()).toMatchObject([
+      { payMinor: 248_000, source: 'board', goodUntil: now + 1_800_000, carrierId: 1 },
+    ])
   })
   test.each([
-    ['an altered body', (body: string) => receive(body.replace('2480', '1480'), replySignature(body, secret, now)), 401],
+    [
+      'an altered body',
+      (body: string) => receive(body.replace('2480', '1480'), replySignature(body, secret, now)),
+      401,
+    ],
     ['one signed an hour ago', (body: string) => receive(body, replySignature(body, secret, now - 3_600_000)), 401],
     ['one signed for the future', (body: string) => receive(body, replySignature(body, secret, now + 3_600_000)), 401],
-    ['an old signature with a new time', (body: string) => receive(body, replySignature(body, secret, now - 3_600_000).replace(/t=\d+/, `t=${now}`)), 401],
+    [
+      'an old signature with a new time',
+      (body: string) => receive(body, replySignature(body, secret, now - 3_600_000).replace(/t=\d+/, `t=${now}`)),
+      401,
+    ],
     ['no signature', (body: string) => receive(body, ''), 401],
     ['no JSON', () => receive('{'), 422],
     ['a price of nothing', () => receive(reply({ usd: 0 })), 422],
@@ -57,7 +77,12 @@ describe('a carrier’s answer by call-back', () => {
 
 describe('a carrier’s answer by mail', () => {
   const mail = (text: string, over: { from?: string; id?: string; proof?: string } = {}) =>
-    receiveMail(world.db, `${over.proof ? `Authentication-Results: ${over.proof}\r\n` : ''}From: Carrier 2 <${over.from ?? 'dispatch@carrier2.example'}>\r\nTo: offers+${reference}@ploverrook.example\r\nSubject: Twin Falls\r\nMessage-ID: <${over.id ?? 'm1'}@carrier2.example>\r\n\r\n${text}`, [`offers+${reference}@ploverrook.example`], now)
+    receiveMail(
+      world.db,
+      `${over.proof ? `Authentication-Results: ${over.proof}\r\n` : ''}From: Carrier 2 <${over.from ?? 'dispatch@carrier2.example'}>\r\nTo: offers+${reference}@ploverrook.example\r\nSubject: Twin Falls\r\nMessage-ID: <${over.id ?? 'm1'}@carrier2.example>\r\n\r\n${text}`,
+      [`offers+${reference}@ploverrook.example`],
+      now,
+    )
 
   test('with one price from a known carrier is an offer, once', async () => {
     expect(await mail('We can do $2,390 all in.')).toBe('offer')
@@ -67,18 +92,34 @@ describe('a carrier’s answer by mail', () => {
   test('without a price is left for a person, on the load, as text', async () => {
     expect(await mail('<script>alert(1)</script> What does it pay?')).toBe('left')
     expect(world.db.select().from(offer).all()).toEqual([])
-    expect(world.db.select().from(message).get()).toMatchObject({ loadId, reading: 'left', text: expect.stringContaining('<script>') })
+    expect(world.db.select().from(message).get()).toMatchObject({
+      loadId,
+      reading: 'left',
+      text: expect.stringContaining('<script>'),
+    })
     expect(world.db.select().from(log).where(eq(log.kind, 'message_left')).all()).toHaveLength(1)
   })
   test('with two prices is a question, and the answer makes it an offer under the name of who gave it', async () => {
     expect(await mail('$500 advance. Can do 2400')).toBe('proposal')
     expect(world.db.select().from(offer).all()).toEqual([])
     const [asked] = waitingProposals(world.db, loadId)
-    expect(asked).toMatchObject({ carrierName: 'Carrier 2', readings: [240_000, 50_000], signs: expect.arrayContaining([{ speaks: 'against', words: 'the text has more than one amount' }]) })
-    expect(confirmProposal(world.db, loadId, { proposalId: asked!.id, payMinor: 240_000 }, ines)).toEqual({ done: true })
-    expect(confirmProposal(world.db, loadId, { proposalId: asked!.id, payMinor: 50_000 }, ines)).toMatchObject({ refusal: { code: 'proposal_settled' } })
-    expect(world.db.select().from(offer).all()).toMatchObject([{ carrierId: 2, payMinor: 240_000, source: 'mail', state: 'open' }])
-    expect(world.db.select().from(log).where(eq(log.kind, 'offer_recorded')).get()).toMatchObject({ actorName: 'Ines Calloway' })
+    expect(asked).toMatchObject({
+      carrierName: 'Carrier 2',
+      readings: [240_000, 50_000],
+      signs: expect.arrayContaining([{ speaks: 'against', words: 'the text has more than one amount' }]),
+    })
+    expect(confirmProposal(world.db, loadId, { proposalId: asked!.id, payMinor: 240_000 }, ines)).toEqual({
+      done: true,
+    })
+    expect(confirmProposal(world.db, loadId, { proposalId: asked!.id, payMinor: 50_000 }, ines)).toMatchObject({
+      refusal: { code: 'proposal_settled' },
+    })
+    expect(world.db.select().from(offer).all()).toMatchObject([
+      { carrierId: 2, payMinor: 240_000, source: 'mail', state: 'open' },
+    ])
+    expect(world.db.select().from(log).where(eq(log.kind, 'offer_recorded')).get()).toMatchObject({
+      actorName: 'Ines Calloway',
+    })
   })
   test('from a stranger who names a carrier’s MC number ends and replaces nothing', async () => {
     recordOffer(world.db, loadId, { carrierId: 1, payMinor: 240_000, source: 'phone', goodUntil: null, note: '' }, ines)
@@ -86,7 +127,10 @@ describe('a carrier’s answer by mail', () => {
     expect(world.db.select().from(offer).all()).toMatchObject([{ carrierId: 1, payMinor: 240_000, state: 'open' }])
     const [asked] = waitingProposals(world.db, loadId)
     expect(asked).toMatchObject({ carrierName: 'Carrier 1', readings: [990_000] })
-    expect(asked!.signs.filter(({ speaks }) => speaks === 'against').map(({ words }) => words)).toEqual(['dispatch@carrler1.example is not on file for Carrier 1', 'carrler1.example looks like carrier1.example and is not'])
+    expect(asked!.signs.filter(({ speaks }) => speaks === 'against').map(({ words }) => words)).toEqual([
+      'dispatch@carrler1.example is not on file for Carrier 1',
+      'carrler1.example looks like carrier1.example and is not',
+    ])
     expect(dismissProposal(world.db, loadId, asked!.id, ines)).toEqual({ done: true })
     expect(waitingProposals(world.db, loadId)).toEqual([])
   })
@@ -100,7 +144,11 @@ describe('a carrier’s answer by mail', () => {
     expect(openOffers(world.db, loadId)).toMatchObject([{ payMinor: 235_000 }])
   })
   test('three hundred of them are a handful of lines, and end nothing', async () => {
-    for (let turn = 0; turn < 300; turn++) await mail(`$${2000 + turn}`, { from: turn % 2 ? 'flood@stranger.example' : `f${turn}@stranger.example`, id: `f${turn}` })
+    for (let turn = 0; turn < 300; turn++)
+      await mail(`$${2000 + turn}`, {
+        from: turn % 2 ? 'flood@stranger.example' : `f${turn}@stranger.example`,
+        id: `f${turn}`,
+      })
     const proposals = waitingProposals(world.db, loadId)
     expect(proposals.length).toBeLessThanOrEqual(12)
     expect(proposals.reduce((sum, { count }) => sum + count, 0)).toBe(300)
@@ -136,18 +184,35 @@ describe('the board over HTTP', () => {
     expect(world.db.select().from(posting).get()).toMatchObject({ state: 'up', externalId: 'SL1' })
   })
   test('a text that names the customer, secret freight or our price is held back for a person', () => {
-    const post = (id: number) => actOnLoad(world.db, id, { intent: 'post' }, { id: 1, name: 'Ines Calloway', mail: '', phone: '', role: 'rep' }, now)
-    const withNote = (text: string, over = {}) => openLoad(world.db, { notes: [{ audience: 'carrier', text }], ...over })
-    expect(post(withNote('Check in as SNOWMELT Potato'))).toMatchObject({ refusal: { code: 'tells_too_much', message: expect.stringContaining('it names the customer') } })
-    expect(post(withNote('SELLS FOR 2,8 80'))).toMatchObject({ refusal: { message: expect.stringContaining('it tells an amount of ours (2,880)') } })
-    expect(post(withNote('Do not drop the batteries', { commodity: 'Batteries', commodityHidden: true }))).toMatchObject({ refusal: { message: expect.stringContaining('kept secret') } })
+    const post = (id: number) =>
+      actOnLoad(
+        world.db,
+        id,
+        { intent: 'post' },
+        { id: 1, name: 'Ines Calloway', mail: '', phone: '', role: 'rep' },
+        now,
+      )
+    const withNote = (text: string, over = {}) =>
+      openLoad(world.db, { notes: [{ audience: 'carrier', text }], ...over })
+    expect(post(withNote('Check in as SNOWMELT Potato'))).toMatchObject({
+      refusal: { code: 'tells_too_much', message: expect.stringContaining('it names the customer') },
+    })
+    expect(post(withNote('SELLS FOR 2,8 80'))).toMatchObject({
+      refusal: { message: expect.stringContaining('it tells an amount of ours (2,880)') },
+    })
+    expect(
+      post(withNote('Do not drop the batteries', { commodity: 'Batteries', commodityHidden: true })),
+    ).toMatchObject({ refusal: { message: expect.stringContaining('kept secret') } })
     expect(post(withNote('Two straps'))).toEqual({ done: true })
   })
   test('what somebody writes after it was posted is held back too, and what is up stays to be taken down', async () => {
     world.db.update(posting).set({ state: 'up', externalId: 'SL1' }).run()
     world.db.insert(note).values({ loadId, audience: 'carrier', text: 'Snowmelt Potato dock' }).run()
     expect(await sendToBoard(world.db, nextDue(world.db, 'board', now)!, () => now)).toBe(false)
-    expect(world.db.select().from(posting).get()).toMatchObject({ state: 'up', problem: expect.stringContaining('held back') })
+    expect(world.db.select().from(posting).get()).toMatchObject({
+      state: 'up',
+      problem: expect.stringContaining('held back'),
+    })
     expect(world.db.select().from(outbox).get()).toMatchObject({ state: 'failed' })
   })
   test('a board that does not accept us holds what waits, and it goes once somebody lets it', async () => {
@@ -157,14 +222,20 @@ describe('the board over HTTP', () => {
     expect(await sendToBoard(world.db, nextDue(world.db, 'board', now)!, () => now)).toBe(false)
     server.close()
     expect(nextDue(world.db, 'board', now + 9e9)).toBeUndefined()
-    expect(heldEntries(world.db)).toEqual([{ kind: 'board', count: 1, problem: expect.stringContaining('does not accept our key') }])
+    expect(heldEntries(world.db)).toEqual([
+      { kind: 'board', count: 1, problem: expect.stringContaining('does not accept our key') },
+    ])
     expect(world.db.select().from(posting).get()).toMatchObject({ state: 'asked' })
     expect(releaseHeld(world.db, { kind: 'board' }, now)).toBe(1)
     expect(nextDue(world.db, 'board', now)).toBeDefined()
   })
   test('a removal never overtakes the posting it removes', () => {
     carryOut(world.db, loadId, { kind: 'unpost', postingId: 1 }, ines)
-    world.db.update(outbox).set({ nextAt: now + 9_000 }).where(eq(outbox.id, 1)).run()
+    world.db
+      .update(outbox)
+      .set({ nextAt: now + 9_000 })
+      .where(eq(outbox.id, 1))
+      .run()
     expect(nextDue(world.db, 'board', now + 8_000)).toBeUndefined()
     expect(nextDue(world.db, 'board', now + 9_000)!.payload).toMatchObject({ what: 'put' })
   })

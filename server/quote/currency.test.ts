@@ -15,7 +15,14 @@ import { gridLines, listQuotes, readQuote } from './read'
 import { loseLines, winLines } from './settle'
 
 const act = { ...ines, repId: 1 }
-const cells = { origin: 'Twin Falls ID', dest: 'Phoenix AZ', equipment: 'reefer', weight: '42000', price: '3,500', extras: 'tarp 100' }
+const cells = {
+  origin: 'Twin Falls ID',
+  dest: 'Phoenix AZ',
+  equipment: 'reefer',
+  weight: '42000',
+  price: '3,500',
+  extras: 'tarp 100',
+}
 let world: TestWorld
 let quoteId: number
 
@@ -31,7 +38,13 @@ const add = (more: Record<string, string> = {}): number => {
 }
 const line = (id: number) => gridLines(world.db, quoteId, [id])[0]!
 const today = new Date(now).toISOString().slice(0, 10)
-const terms = (over: Partial<Parameters<typeof changeQuoteTerms>[2]> = {}) => ({ title: '', validUntil: world.db.select().from(quote).where(eq(quote.id, quoteId)).get()!.validUntil, comparedId: null, currency: 'CAD' as const, ...over })
+const terms = (over: Partial<Parameters<typeof changeQuoteTerms>[2]> = {}) => ({
+  title: '',
+  validUntil: world.db.select().from(quote).where(eq(quote.id, quoteId)).get()!.validUntil,
+  comparedId: null,
+  currency: 'CAD' as const,
+  ...over,
+})
 
 beforeEach(() => {
   world = testWorld(1)
@@ -46,18 +59,37 @@ describe('a quote for a customer who pays in Canadian dollars', () => {
     const id = add()
     expect(readQuote(world.db, quoteId, now)!.quote.currency).toBe('CAD')
     // C$3,500 and the tarp are $2,450 and $70 at 0.70.
-    expect(line(id)).toMatchObject({ sellMinor: 360_000, by: { rateE6: 700_000, day: today }, deskSellMinor: 252_000, deskAskedMinor: 245_000 })
+    expect(line(id)).toMatchObject({
+      sellMinor: 360_000,
+      by: { rateE6: 700_000, day: today },
+      deskSellMinor: 252_000,
+      deskAskedMinor: 245_000,
+    })
     expect(listQuotes(world.db, { words: '', limit: 5 })[0]).toMatchObject({ currency: 'CAD', sellMinor: 360_000 })
   })
   test('keeps its margin in our own currency, floor and all', () => {
     const id = add()
-    world.db.update(quoteLine).set({ bandMiddleMinor: 200_000, bandLowMinor: 180_000, bandHighMinor: 220_000, bandComparables: 5, bandNewestAt: now, bandBasis: 'area' }).where(eq(quoteLine.id, id)).run()
+    world.db
+      .update(quoteLine)
+      .set({
+        bandMiddleMinor: 200_000,
+        bandLowMinor: 180_000,
+        bandHighMinor: 220_000,
+        bandComparables: 5,
+        bandNewestAt: now,
+        bandBasis: 'area',
+      })
+      .where(eq(quoteLine.id, id))
+      .run()
     expect(line(id)).toMatchObject({ marginMinor: 45_000, marginPercent: 18.4 })
   })
   test('has no price without a rate, and says so', () => {
     world.db.delete(exchangeRate).run()
     const id = add()
-    expect(line(id)).toMatchObject({ sellMinor: null, problems: [{ cell: 'price', message: expect.stringContaining('No exchange rate from CAD to USD') }] })
+    expect(line(id)).toMatchObject({
+      sellMinor: null,
+      problems: [{ cell: 'price', message: expect.stringContaining('No exchange rate from CAD to USD') }],
+    })
     keepRates(world.db, [{ day: today, from: 'CAD', to: 'USD', rateE6: 800_000 }], 'a file', now)
     repriceLines(world.db, quoteId, [id], act)
     expect(line(id)).toMatchObject({ sellMinor: 360_000, deskSellMinor: 288_000, problems: [] })
@@ -65,7 +97,10 @@ describe('a quote for a customer who pays in Canadian dollars', () => {
   test('names its currency on paper and in the file', async () => {
     add()
     const document = documentNow(world.db, quoteId, 1, now)!
-    expect(document).toMatchObject({ currency: 'CAD', terms: expect.arrayContaining(['All prices are in Canadian dollars (CAD).']) })
+    expect(document).toMatchObject({
+      currency: 'CAD',
+      terms: expect.arrayContaining(['All prices are in Canadian dollars (CAD).']),
+    })
     expect((await quotePdf(document)).subarray(0, 5).toString()).toBe('%PDF-')
     const [head, row] = quoteCsv(world.db, quoteId, now)!.trim().split('\n')
     expect(head).toContain('Price CAD,Margin %,They pay CAD')
@@ -76,13 +111,21 @@ describe('a quote for a customer who pays in Canadian dollars', () => {
     const id = add()
     const won = winLines(world.db, quoteId, { lineIds: [id], loads: { count: 1, firstDay: today, everyDays: 0 } }, act)
     if ('refusal' in won) throw new Error(won.refusal.message)
-    expect(world.db.select().from(load).where(eq(load.id, won.loadIds[0]!)).get()).toMatchObject({ currency: 'CAD', soldMinor: 360_000, sellMinor: 252_000, sellRateE6: 700_000, sellRateDay: today })
+    expect(world.db.select().from(load).where(eq(load.id, won.loadIds[0]!)).get()).toMatchObject({
+      currency: 'CAD',
+      soldMinor: 360_000,
+      sellMinor: 252_000,
+      sellRateE6: 700_000,
+      sellRateDay: today,
+    })
     expect(readLoadPage(world.db, won.loadIds[0]!, now)!.soldBy).toMatchObject({ quoteId })
   })
   test('is evidence of prices in our own currency', () => {
     const id = add()
     loseLines(world.db, quoteId, { lineIds: [id], why: 'price', toMinor: 300_000 }, act)
-    expect(readPastPrices(world.db, { now: now + 86_400_000 }).filter(({ source }) => source === 'quote')).toMatchObject([{ buyMinor: 210_000 }])
+    expect(
+      readPastPrices(world.db, { now: now + 86_400_000 }).filter(({ source }) => source === 'quote'),
+    ).toMatchObject([{ buyMinor: 210_000 }])
   })
   test('is shown beside other quotes of the lane in its own currency', () => {
     add()
@@ -104,12 +147,16 @@ describe('another currency for a quote', () => {
   test('is refused once a price was given', () => {
     const id = add()
     loseLines(world.db, quoteId, { lineIds: [id], why: 'price', toMinor: null }, act)
-    expect(changeQuoteTerms(world.db, quoteId, terms({ currency: 'USD' }), act)).toMatchObject({ refusal: { code: 'currency_given' } })
+    expect(changeQuoteTerms(world.db, quoteId, terms({ currency: 'USD' }), act)).toMatchObject({
+      refusal: { code: 'currency_given' },
+    })
     expect(line(id).sellMinor).toBe(360_000)
   })
   test('is held against no quote in the first', () => {
     const other = begin()
     expect(changeQuoteTerms(world.db, quoteId, terms({ comparedId: other }), act)).toEqual({ done: true })
-    expect(changeQuoteTerms(world.db, quoteId, terms({ comparedId: other, currency: 'USD' }), act)).toMatchObject({ refusal: { code: 'other_currency' } })
+    expect(changeQuoteTerms(world.db, quoteId, terms({ comparedId: other, currency: 'USD' }), act)).toMatchObject({
+      refusal: { code: 'other_currency' },
+    })
   })
 })

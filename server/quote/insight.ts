@@ -1,12 +1,21 @@
 import { and, eq } from 'drizzle-orm'
-import { bestPrice, type DecidedLine, enoughDecided, enoughOfEach, fitWinChance, chanceAt, type BestPrice, type ChanceAtPrice } from '#core/quote/win-chance'
-import { quoteNumber, type LineState, type LostReason } from '#core/quote/quote'
-import { prefixOf } from '#core/rates/past-price'
-import type { Account } from '#core/rates/account'
+import type { Equipment } from '#core/load/load'
 import { fromDesk } from '#core/money/exchange'
 import type { Currency } from '#core/money/money'
+import { type LineState, type LostReason, quoteNumber } from '#core/quote/quote'
+import {
+  type BestPrice,
+  bestPrice,
+  type ChanceAtPrice,
+  chanceAt,
+  type DecidedLine,
+  enoughDecided,
+  enoughOfEach,
+  fitWinChance,
+} from '#core/quote/win-chance'
+import type { Account } from '#core/rates/account'
+import { prefixOf } from '#core/rates/past-price'
 import { toInstant } from '#core/time/local'
-import type { Equipment } from '#core/load/load'
 import { type Db, prepared } from '#server/db.server'
 import { fuelShare } from '#server/fuel/fuel'
 import { rateNow, rateOfRow } from '#server/money/exchange'
@@ -38,9 +47,24 @@ const priors = prepared((db) =>
 )
 
 /** What the lane was quoted at before, this customer's own first. */
-export function priorLines(db: Db, line: { originPostal: string; destPostal: string; equipment: string }, quoteId: number, customerId: number): PriorLine[] {
-  const rows = priors(db).all({ origin: prefixOf(line.originPostal), dest: prefixOf(line.destPostal), equipment: line.equipment, quoteId, customerId }) as (Omit<PriorLine, 'number' | 'same'> & { customerId: number })[]
-  return rows.map(({ customerId: of, ...row }) => ({ ...row, number: quoteNumber(row.quoteId), same: of === customerId }))
+export function priorLines(
+  db: Db,
+  line: { originPostal: string; destPostal: string; equipment: string },
+  quoteId: number,
+  customerId: number,
+): PriorLine[] {
+  const rows = priors(db).all({
+    origin: prefixOf(line.originPostal),
+    dest: prefixOf(line.destPostal),
+    equipment: line.equipment,
+    quoteId,
+    customerId,
+  }) as (Omit<PriorLine, 'number' | 'same'> & { customerId: number })[]
+  return rows.map(({ customerId: of, ...row }) => ({
+    ...row,
+    number: quoteNumber(row.quoteId),
+    same: of === customerId,
+  }))
 }
 
 const decided = prepared((db) =>
@@ -53,7 +77,10 @@ const keptDays = 540
 const day = 86_400_000
 
 /** Lines won and lost of late; those whose freight never moved tell nothing of the price. */
-export const decidedLines = (db: Db, customerId: number, now: number): DecidedLine[] => (decided(db).all(customerId, now - keptDays * day) as { ratio: number; won: number; own: number }[]).map(({ ratio, won, own }) => ({ ratio, won: won === 1, own: own === 1 }))
+export const decidedLines = (db: Db, customerId: number, now: number): DecidedLine[] =>
+  (decided(db).all(customerId, now - keptDays * day) as { ratio: number; won: number; own: number }[]).map(
+    ({ ratio, won, own }) => ({ ratio, won: won === 1, own: own === 1 }),
+  )
 
 /** Chances at prices in the quote's currency. */
 export interface WinAnswer {
@@ -69,25 +96,78 @@ export type WinInsight = WinAnswer | { tooFew: string }
 
 /** What a rep wants to know before a line's price is given: why the cost is what it is, what was quoted before, and the chance to win. */
 export function lineInsight(db: Db, quoteId: number, lineId: number, now: number) {
-  const row = db.select({ line: quoteLine, customerId: quote.customerId, currency: quote.currency }).from(quoteLine).innerJoin(quote, eq(quote.id, quoteLine.quoteId)).where(and(eq(quoteLine.id, lineId), eq(quoteLine.quoteId, quoteId))).get()
+  const row = db
+    .select({ line: quoteLine, customerId: quote.customerId, currency: quote.currency })
+    .from(quoteLine)
+    .innerJoin(quote, eq(quote.id, quoteLine.quoteId))
+    .where(and(eq(quoteLine.id, lineId), eq(quoteLine.quoteId, quoteId)))
+    .get()
   if (!row) return null
   const { line, customerId, currency } = row
-  if (!line.equipment || line.originLat === null || line.originLon === null || line.destLat === null || line.destLon === null || line.miles === null) return { priors: [], account: null as Account | null, middleMinor: null as number | null, win: null as WinInsight | null }
+  if (
+    !line.equipment ||
+    line.originLat === null ||
+    line.originLon === null ||
+    line.destLat === null ||
+    line.destLon === null ||
+    line.miles === null
+  )
+    return {
+      priors: [],
+      account: null as Account | null,
+      middleMinor: null as number | null,
+      win: null as WinInsight | null,
+    }
   const pickupAt = line.pickupFrom ? toInstant(`${line.pickupFrom}T09:00`, brokerage.zone) : null
-  const picture = findRatePicture(db, { equipment: line.equipment as Equipment, originPostal: line.originPostal, destPostal: line.destPostal, originLat: line.originLat, originLon: line.originLon, destLat: line.destLat, destLon: line.destLon, miles: line.miles, weightLb: line.weightLb, pickupAt }, now, fuelShare(db, now))
-  return { priors: priorLines(db, { ...line, equipment: line.equipment }, quoteId, customerId), account: picture?.account ?? null, middleMinor: picture?.middleMinor ?? null, win: winInsight(db, line, { customerId, currency }, now) }
+  const picture = findRatePicture(
+    db,
+    {
+      equipment: line.equipment as Equipment,
+      originPostal: line.originPostal,
+      destPostal: line.destPostal,
+      originLat: line.originLat,
+      originLon: line.originLon,
+      destLat: line.destLat,
+      destLon: line.destLon,
+      miles: line.miles,
+      weightLb: line.weightLb,
+      pickupAt,
+    },
+    now,
+    fuelShare(db, now),
+  )
+  return {
+    priors: priorLines(db, { ...line, equipment: line.equipment }, quoteId, customerId),
+    account: picture?.account ?? null,
+    middleMinor: picture?.middleMinor ?? null,
+    win: winInsight(db, line, { customerId, currency }, now),
+  }
 }
 
 export type LineInsight = NonNullable<ReturnType<typeof lineInsight>>
 
-function winInsight(db: Db, line: typeof quoteLine.$inferSelect, { customerId, currency }: { customerId: number; currency: Currency }, now: number): WinInsight | null {
+function winInsight(
+  db: Db,
+  line: typeof quoteLine.$inferSelect,
+  { customerId, currency }: { customerId: number; currency: Currency },
+  now: number,
+): WinInsight | null {
   if (line.bandMiddleMinor === null) return null
   const rate = line.sellMinor === null ? rateNow(db, currency, now) : { by: rateOfRow(line) }
   if ('refusal' in rate) return { tooFew: rate.refusal.message.replace(/\.$/, '') }
   const costMinor = fromDesk(line.bandMiddleMinor, rate.by)
   const lines = decidedLines(db, customerId, now)
   const model = fitWinChance(lines)
-  if (!model) return { tooFew: `${lines.length} lines won or lost so far: a curve needs ${enoughDecided}, ${enoughOfEach} of each` }
+  if (!model)
+    return {
+      tooFew: `${lines.length} lines won or lost so far: a curve needs ${enoughDecided}, ${enoughOfEach} of each`,
+    }
   const asked = line.sellMinor === null ? null : (line.lineHaulMinor ?? 0) + (line.fuelMinor ?? 0)
-  return { decided: model.decided, won: model.won, ownDecided: model.ownDecided, now: asked === null ? null : chanceAt(model, asked, costMinor), best: bestPrice(model, costMinor) }
+  return {
+    decided: model.decided,
+    won: model.won,
+    ownDecided: model.ownDecided,
+    now: asked === null ? null : chanceAt(model, asked, costMinor),
+    best: bestPrice(model, costMinor),
+  }
 }

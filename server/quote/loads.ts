@@ -38,7 +38,13 @@ export class NoLoad extends Error {}
  * Makes a won line's loads as drafts, in the caller's transaction: their facilities, freight and weight are what this customer
  * usually has there, and a note for us says what the quote left open.
  */
-export function makeLoads(db: Db, quote: { id: number; customerId: number; validUntil: string; currency: Currency }, line: LineRow, plan: LoadPlan, act: Act & { repId: number }): number[] {
+export function makeLoads(
+  db: Db,
+  quote: { id: number; customerId: number; validUntil: string; currency: Currency },
+  line: LineRow,
+  plan: LoadPlan,
+  act: Act & { repId: number },
+): number[] {
   // The zones stand with the places, which the cells still name.
   const { fields } = readLine({ ...line.cells, pickup: '' }, priceContext(db, quote, act.now))
   const { origin, dest } = fields
@@ -47,23 +53,61 @@ export function makeLoads(db: Db, quote: { id: number; customerId: number; valid
   const delivery = facilityFor(db, quote.customerId, dest, 'delivery')
   const habit = habitOf(db, quote.customerId, line.equipment)
   const hours = legBetween(pickup, delivery).hours
-  const open = [line.weightLb === null ? `weight as usual, ${(habit.weightLb ?? usualWeightLb).toLocaleString('en-US')} lb` : '', line.commodity === '' ? 'freight as usual' : '', pickup.fresh ? `street of the pickup in ${origin.city}` : '', delivery.fresh ? `street of the delivery in ${dest.city}` : ''].filter(Boolean)
+  const open = [
+    line.weightLb === null ? `weight as usual, ${(habit.weightLb ?? usualWeightLb).toLocaleString('en-US')} lb` : '',
+    line.commodity === '' ? 'freight as usual' : '',
+    pickup.fresh ? `street of the pickup in ${origin.city}` : '',
+    delivery.fresh ? `street of the delivery in ${dest.city}` : '',
+  ].filter(Boolean)
   return Array.from({ length: plan.count }, (_, turn) => {
     const day = addDays(plan.firstDay, turn * plan.everyDays)
     const terms: LoadTerms = {
-      customerId: quote.customerId, equipment: line.equipment!, lengthFt: habit.lengthFt ?? 53, tempMinF: habit.tempMinF, tempMaxF: habit.tempMaxF, team: false, commodity: line.commodity || (habit.commodity ?? 'Freight as quoted'), commodityHidden: habit.commodityHidden,
-      weightLb: line.weightLb ?? habit.weightLb ?? usualWeightLb, pallets: null, freightValueMinor: null, practice: false,
+      customerId: quote.customerId,
+      equipment: line.equipment!,
+      lengthFt: habit.lengthFt ?? 53,
+      tempMinF: habit.tempMinF,
+      tempMaxF: habit.tempMaxF,
+      team: false,
+      commodity: line.commodity || (habit.commodity ?? 'Freight as quoted'),
+      commodityHidden: habit.commodityHidden,
+      weightLb: line.weightLb ?? habit.weightLb ?? usualWeightLb,
+      pallets: null,
+      freightValueMinor: null,
+      practice: false,
       stops: [
-        { kind: 'pickup', facilityId: pickup.id, earliestLocal: `${day}T${openFrom}`, latestLocal: `${day}T${openUntil}`, booking: pickup.booking },
-        { kind: 'delivery', facilityId: delivery.id, ...deliveryWindow(day, pickup.zone, delivery.zone, hours), booking: delivery.booking },
+        {
+          kind: 'pickup',
+          facilityId: pickup.id,
+          earliestLocal: `${day}T${openFrom}`,
+          latestLocal: `${day}T${openUntil}`,
+          booking: pickup.booking,
+        },
+        {
+          kind: 'delivery',
+          facilityId: delivery.id,
+          ...deliveryWindow(day, pickup.zone, delivery.zone, hours),
+          booking: delivery.booking,
+        },
       ],
       references: [{ kind: 'contract_number', value: quoteNumber(quote.id), showOn: ['invoice'] }],
       notes: open.length === 0 ? [] : [{ audience: 'us', text: `Not in the quote, look at it: ${open.join('; ')}.` }],
       sellCharges: asAgreed(line),
     }
-    const made = createLoad(db, { terms, open: false, acknowledged: [], copiedFrom: null, quote: { lineId: line.id, number: quoteNumber(quote.id), position: line.position } }, act)
+    const made = createLoad(
+      db,
+      {
+        terms,
+        open: false,
+        acknowledged: [],
+        copiedFrom: null,
+        quote: { lineId: line.id, number: quoteNumber(quote.id), position: line.position },
+      },
+      act,
+    )
     if ('loadId' in made) return made.loadId
-    throw new NoLoad('refusal' in made ? made.refusal.message : (made.problems[0]?.message ?? 'The load could not be made'))
+    throw new NoLoad(
+      'refusal' in made ? made.refusal.message : (made.problems[0]?.message ?? 'The load could not be made'),
+    )
   })
 }
 
@@ -72,12 +116,25 @@ export function makeLoads(db: Db, quote: { id: number; customerId: number; valid
  * would come to something else. What is charged as it happens (by the hour, by the pallet) stays as it is.
  */
 function asAgreed(line: LineRow): Charge[] {
-  return chargeSheet(line.charges, { miles: line.miles ?? 0, weightLb: line.weightLb }).lines.map(({ charge, amountMinor }) => (charge.basis === 'flat' || amountMinor === 0 ? charge : { ...flatCharge(charge.kind, amountMinor, charge.currency), note: charge.note }))
+  return chargeSheet(line.charges, { miles: line.miles ?? 0, weightLb: line.weightLb }).lines.map(
+    ({ charge, amountMinor }) =>
+      charge.basis === 'flat' || amountMinor === 0
+        ? charge
+        : { ...flatCharge(charge.kind, amountMinor, charge.currency), note: charge.note },
+  )
 }
 
 /** The first working window at the delivery that a truck loaded at the end of the pickup's reaches. */
-function deliveryWindow(pickupDay: string, pickupZone: string, deliveryZone: string, wheelHours: number): { earliestLocal: string; latestLocal: string } {
-  const arrives = toLocal(toInstant(`${pickupDay}T${openUntil}`, pickupZone) + (1 + transitHours(wheelHours, false)) * hour, deliveryZone)
+function deliveryWindow(
+  pickupDay: string,
+  pickupZone: string,
+  deliveryZone: string,
+  wheelHours: number,
+): { earliestLocal: string; latestLocal: string } {
+  const arrives = toLocal(
+    toInstant(`${pickupDay}T${openUntil}`, pickupZone) + (1 + transitHours(wheelHours, false)) * hour,
+    deliveryZone,
+  )
   const day = arrives.slice(11) <= openFrom ? dayOf(arrives) : addDays(dayOf(arrives), 1)
   return { earliestLocal: `${day}T${openFrom}`, latestLocal: `${day}T${openUntil}` }
 }
@@ -85,26 +142,68 @@ function deliveryWindow(pickupDay: string, pickupZone: string, deliveryZone: str
 type Facility = typeof facility.$inferSelect & { fresh: boolean }
 
 /** The customer's usual facility in a city, or one by its city alone, whose street somebody has to fill in. */
-function facilityFor(db: Db, customerId: number, { city, region, country, postal, lat, lon, zone }: Place, kind: 'pickup' | 'delivery'): Facility {
+function facilityFor(
+  db: Db,
+  customerId: number,
+  { city, region, country, postal, lat, lon, zone }: Place,
+  kind: 'pickup' | 'delivery',
+): Facility {
   const usual = db
     .select({ facility })
     .from(facility)
     .innerJoin(stop, eq(stop.facilityId, facility.id))
     .innerJoin(load, eq(load.id, stop.loadId))
-    .where(and(eq(facility.city, city), eq(facility.region, region), eq(stop.kind, kind), eq(load.customerId, customerId)))
+    .where(
+      and(eq(facility.city, city), eq(facility.region, region), eq(stop.kind, kind), eq(load.customerId, customerId)),
+    )
     .groupBy(facility.id)
     .orderBy(desc(sql`count(*)`), desc(facility.id))
     .limit(1)
     .get()
   if (usual) return { ...usual.facility, fresh: usual.facility.address === unknownStreet }
-  const owner = db.select({ name: customer.name }).from(customer).where(eq(customer.id, customerId)).get()?.name ?? 'Customer'
+  const owner =
+    db.select({ name: customer.name }).from(customer).where(eq(customer.id, customerId)).get()?.name ?? 'Customer'
   const row = { name: `${owner}, ${city}`, address: unknownStreet, city, region, country, postal, lat, lon, zone }
-  const standing = db.select().from(facility).where(and(eq(facility.search, facilitySearch(row)), eq(facility.address, unknownStreet))).get()
-  return { ...(standing ?? db.insert(facility).values({ ...row, search: facilitySearch(row) }).returning().get()), fresh: true }
+  const standing = db
+    .select()
+    .from(facility)
+    .where(and(eq(facility.search, facilitySearch(row)), eq(facility.address, unknownStreet)))
+    .get()
+  return {
+    ...(standing ??
+      db
+        .insert(facility)
+        .values({ ...row, search: facilitySearch(row) })
+        .returning()
+        .get()),
+    fresh: true,
+  }
 }
 
 /** What this customer's last load on the equipment was like. */
 function habitOf(db: Db, customerId: number, equipment: Equipment) {
-  const last = db.select({ commodity: load.commodity, commodityHidden: load.commodityHidden, weightLb: load.weightLb, lengthFt: load.lengthFt, tempMinF: load.tempMinF, tempMaxF: load.tempMaxF }).from(load).where(and(eq(load.customerId, customerId), eq(load.equipment, equipment), isNotNull(load.coveredAt))).orderBy(desc(load.createdAt)).limit(1).get()
-  return last ?? { commodity: null, commodityHidden: false, weightLb: null, lengthFt: equipment === 'flatbed' || equipment === 'step_deck' ? 48 : 53, tempMinF: null, tempMaxF: null }
+  const last = db
+    .select({
+      commodity: load.commodity,
+      commodityHidden: load.commodityHidden,
+      weightLb: load.weightLb,
+      lengthFt: load.lengthFt,
+      tempMinF: load.tempMinF,
+      tempMaxF: load.tempMaxF,
+    })
+    .from(load)
+    .where(and(eq(load.customerId, customerId), eq(load.equipment, equipment), isNotNull(load.coveredAt)))
+    .orderBy(desc(load.createdAt))
+    .limit(1)
+    .get()
+  return (
+    last ?? {
+      commodity: null,
+      commodityHidden: false,
+      weightLb: null,
+      lengthFt: equipment === 'flatbed' || equipment === 'step_deck' ? 48 : 53,
+      tempMinF: null,
+      tempMaxF: null,
+    }
+  )
 }

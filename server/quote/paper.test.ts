@@ -21,10 +21,24 @@ let quoteId: number
 beforeEach(() => {
   world = testWorld(1)
   quoteId = (createQuote(world.db, { customerId: 1 }, act) as { quoteId: number }).quoteId
-  addLines(world.db, quoteId, [
-    { cells: { origin: 'Twin Falls ID', dest: 'Phoenix AZ', equipment: 'reefer', price: '2,400', extras: 'tarp 75', comment: '=HYPERLINK("http://x.example")' } },
-    { cells: { origin: 'Twin Falls ID', dest: 'Nowheresville' } },
-  ], act)
+  addLines(
+    world.db,
+    quoteId,
+    [
+      {
+        cells: {
+          origin: 'Twin Falls ID',
+          dest: 'Phoenix AZ',
+          equipment: 'reefer',
+          price: '2,400',
+          extras: 'tarp 75',
+          comment: '=HYPERLINK("http://x.example")',
+        },
+      },
+      { cells: { origin: 'Twin Falls ID', dest: 'Nowheresville' } },
+    ],
+    act,
+  )
 })
 afterEach(() => world.end())
 
@@ -40,12 +54,19 @@ describe('the customer’s paper', () => {
   })
   test('five hundred lines are many pages, drawn on a thread of its own', async () => {
     const document = paper()
-    const lines = Array.from({ length: 500 }, (_, at) => ({ ...document.lines[0]!, position: at + 1, loads: 12, miles: 787, comment: at % 9 === 0 ? 'Dock opens at six, ask for the foreman. '.repeat(6) : '' }))
+    const lines = Array.from({ length: 500 }, (_, at) => ({
+      ...document.lines[0]!,
+      position: at + 1,
+      loads: 12,
+      miles: 787,
+      comment: at % 9 === 0 ? 'Dock opens at six, ask for the foreman. '.repeat(6) : '',
+    }))
     const pdf = await drawQuote({ ...document, showsMiles: true, fuel: 'Fuel as agreed.', lines })
     expect(pages(pdf)).toBeGreaterThan(10)
     expect(pages(pdf)).toBeLessThan(40)
   })
-  test('takes names with accents and marks', async () => expect(pages(await quotePdf({ ...paper(), customer: 'Montréal – “Érable” & Fils <b>' }))).toBe(1))
+  test('takes names with accents and marks', async () =>
+    expect(pages(await quotePdf({ ...paper(), customer: 'Montréal – “Érable” & Fils <b>' }))).toBe(1))
 })
 
 describe('by mail', () => {
@@ -59,8 +80,14 @@ describe('by mail', () => {
 
   test('goes out with its PDF, and is noted as delivered', async () => {
     expect(await step()).toBe(true)
-    expect(server.received[0]).toMatchObject({ subject: expect.stringContaining(`Q-${1000 + quoteId}`), text: expect.stringContaining('As asked.') })
-    expect(server.received[0]!.attachments[0]).toMatchObject({ filename: `Q-${1000 + quoteId}.pdf`, mimeType: 'application/pdf' })
+    expect(server.received[0]).toMatchObject({
+      subject: expect.stringContaining(`Q-${1000 + quoteId}`),
+      text: expect.stringContaining('As asked.'),
+    })
+    expect(server.received[0]!.attachments[0]).toMatchObject({
+      filename: `Q-${1000 + quoteId}.pdf`,
+      mimeType: 'application/pdf',
+    })
     expect(world.db.select().from(quotePaper).get()!.deliveredAt).toBe(now + 60_000)
     expect(readQuote(world.db, quoteId, now)!.log[0]!.kind).toBe('delivered')
     expect(nextDue(world.db, 'quote_mail', now + 1e12)).toBeUndefined()
@@ -91,11 +118,17 @@ describe('exports', () => {
   test('the workbook opens as one and holds the same', async () => {
     world.db.update(quoteLine).set({ loads: 120 }).run()
     const files = unzipSync(new Uint8Array((await quoteXlsx(world.db, quoteId, now))!))
-    expect(Object.keys(files)).toEqual(expect.arrayContaining(['[Content_Types].xml', 'xl/workbook.xml', 'xl/worksheets/sheet1.xml']))
-    const text = Object.values(files).map((file) => Buffer.from(file).toString('utf8')).join('')
-    for (const words of ['Twin Falls, ID', 'Price USD', '<v>2475</v>', '<v>120</v>', 'Nowheresville']) expect(text).toContain(words)
+    expect(Object.keys(files)).toEqual(
+      expect.arrayContaining(['[Content_Types].xml', 'xl/workbook.xml', 'xl/worksheets/sheet1.xml']),
+    )
+    const text = Object.values(files)
+      .map((file) => Buffer.from(file).toString('utf8'))
+      .join('')
+    for (const words of ['Twin Falls, ID', 'Price USD', '<v>2475</v>', '<v>120</v>', 'Nowheresville'])
+      expect(text).toContain(words)
   })
-  test('a quote that is not there is none', async () => expect([quoteCsv(world.db, 99, now), await quoteXlsx(world.db, 99, now)]).toEqual([null, null]))
+  test('a quote that is not there is none', async () =>
+    expect([quoteCsv(world.db, 99, now), await quoteXlsx(world.db, 99, now)]).toEqual([null, null]))
 })
 
 test('a charge of the line stands on the paper in words', () => {

@@ -11,18 +11,53 @@ import type { LineRow } from './lines'
 import { pricingOf } from './price'
 
 /** Whether a line stands on the customer's paper: priced, not lost or lapsed. */
-export const onPaper = (line: Pick<LineRow, 'state' | 'sellMinor'>): boolean => line.sellMinor !== null && line.state !== 'lost' && line.state !== 'lapsed'
+export const onPaper = (line: Pick<LineRow, 'state' | 'sellMinor'>): boolean =>
+  line.sellMinor !== null && line.state !== 'lost' && line.state !== 'lapsed'
 
 /** The document of a quote as it stands now, under a version's number; null where there is no such quote. */
 export function documentNow(db: Db, quoteId: number, version: number, now: number): QuoteDocument | null {
-  const row = db.select({ quote, customer, rep: { name: user.name, phone: user.phone, mail: user.mail } }).from(quote).innerJoin(customer, eq(customer.id, quote.customerId)).innerJoin(user, eq(user.id, quote.repId)).where(eq(quote.id, quoteId)).get()
+  const row = db
+    .select({ quote, customer, rep: { name: user.name, phone: user.phone, mail: user.mail } })
+    .from(quote)
+    .innerJoin(customer, eq(customer.id, quote.customerId))
+    .innerJoin(user, eq(user.id, quote.repId))
+    .where(eq(quote.id, quoteId))
+    .get()
   if (!row) return null
   const pricing = pricingOf(db, row.customer.id)
-  const lines = db.select().from(quoteLine).where(eq(quoteLine.quoteId, quoteId)).orderBy(asc(quoteLine.position)).all().filter(onPaper)
-  const shown = lines.map((line, index) => ({ ...line, position: index + 1, equipment: line.equipment!, miles: line.miles ?? 0, lineHaulMinor: line.lineHaulMinor ?? 0, fuelMinor: line.fuelMinor ?? 0, sellMinor: line.sellMinor ?? 0, by: rateOfRow(line) }))
-  const fuel = pricing.table && pricing.diesel ? { table: pricing.table, dieselE3: pricing.diesel.priceE3, week: pricing.diesel.week } : null
+  const lines = db
+    .select()
+    .from(quoteLine)
+    .where(eq(quoteLine.quoteId, quoteId))
+    .orderBy(asc(quoteLine.position))
+    .all()
+    .filter(onPaper)
+  const shown = lines.map((line, index) => ({
+    ...line,
+    position: index + 1,
+    equipment: line.equipment!,
+    miles: line.miles ?? 0,
+    lineHaulMinor: line.lineHaulMinor ?? 0,
+    fuelMinor: line.fuelMinor ?? 0,
+    sellMinor: line.sellMinor ?? 0,
+    by: rateOfRow(line),
+  }))
+  const fuel =
+    pricing.table && pricing.diesel
+      ? { table: pricing.table, dieselE3: pricing.diesel.priceE3, week: pricing.diesel.week }
+      : null
   return quoteDocument(
-    { number: quoteNumber(quoteId), version, title: row.quote.title, customerName: row.customer.name, currency: row.quote.currency, showMiles: pricing.showMiles, validUntil: row.quote.validUntil, fuel, lines: shown },
+    {
+      number: quoteNumber(quoteId),
+      version,
+      title: row.quote.title,
+      customerName: row.customer.name,
+      currency: row.quote.currency,
+      showMiles: pricing.showMiles,
+      validUntil: row.quote.validUntil,
+      fuel,
+      lines: shown,
+    },
     { broker: brokerage, rep: row.rep, terms: quoteTerms, writtenOn: dayOf(toLocal(now, brokerage.zone)) },
   )
 }

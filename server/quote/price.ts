@@ -4,7 +4,7 @@ import type { DieselPrice, FuelTable } from '#core/fuel/fuel'
 import type { DatedRate, NoRate } from '#core/money/exchange'
 import type { Currency } from '#core/money/money'
 import type { Place } from '#core/place/place'
-import { resolvePlace, type Resolved } from '#core/place/resolve'
+import { type Resolved, resolvePlace } from '#core/place/resolve'
 import { usualMarginRule } from '#core/quote/margin-rule'
 import { type PricingTerms, priceLine } from '#core/quote/price-line'
 import type { Cells, LineFields } from '#core/quote/quote'
@@ -34,12 +34,23 @@ export interface Pricing {
 export function pricingOf(db: Db, customerId: number): Pricing {
   const row = db.select().from(customer).where(eq(customer.id, customerId)).get()
   if (!row) throw new Error(`There is no customer ${customerId} to price for`)
-  const table = row.fuelTableId === null ? null : (db.select().from(fuelTable).where(eq(fuelTable.id, row.fuelTableId)).get() ?? null)
+  const table =
+    row.fuelTableId === null
+      ? null
+      : (db.select().from(fuelTable).where(eq(fuelTable.id, row.fuelTableId)).get() ?? null)
   const diesel = latestDiesel(db)
   const ownRule = row.marginPercentE2 !== null
   return {
-    ownRule, table, diesel, showMiles: row.showMiles,
-    terms: { rule: ownRule ? { percentE2: row.marginPercentE2!, floorMinor: row.marginFloorMinor, capMinor: row.marginCapMinor } : usualMarginRule, fuel: table && diesel ? { table, dieselE3: diesel.priceE3 } : null },
+    ownRule,
+    table,
+    diesel,
+    showMiles: row.showMiles,
+    terms: {
+      rule: ownRule
+        ? { percentE2: row.marginPercentE2!, floorMinor: row.marginFloorMinor, capMinor: row.marginCapMinor }
+        : usualMarginRule,
+      fuel: table && diesel ? { table, dieselE3: diesel.priceE3 } : null,
+    },
   }
 }
 
@@ -56,7 +67,11 @@ export interface PriceContext {
   place: (text: string) => Resolved
 }
 
-export function priceContext(db: Db, { customerId, validUntil, currency }: { customerId: number; validUntil: string; currency: Currency }, now: number): PriceContext {
+export function priceContext(
+  db: Db,
+  { customerId, validUntil, currency }: { customerId: number; validUntil: string; currency: Currency },
+  now: number,
+): PriceContext {
   const known = new Map<string, Resolved>()
   const place = (text: string): Resolved => {
     let found = known.get(text)
@@ -66,18 +81,50 @@ export function priceContext(db: Db, { customerId, validUntil, currency }: { cus
     }
     return found
   }
-  return { db, now, today: dayOf(toLocal(now, brokerage.zone)), currency, rate: rateNow(db, currency, now), pricing: pricingOf(db, customerId), validUntil, place }
+  return {
+    db,
+    now,
+    today: dayOf(toLocal(now, brokerage.zone)),
+    currency,
+    rate: rateNow(db, currency, now),
+    pricing: pricingOf(db, customerId),
+    validUntil,
+    place,
+  }
 }
 
-export type LineColumns = Omit<typeof quoteLine.$inferInsert, 'id' | 'quoteId' | 'position' | 'state' | 'decidedAt' | 'lostWhy' | 'lostToMinor'>
+export type LineColumns = Omit<
+  typeof quoteLine.$inferInsert,
+  'id' | 'quoteId' | 'position' | 'state' | 'decidedAt' | 'lostWhy' | 'lostToMinor'
+>
 
 /** A line's columns from its cells: read, driven, priced. What cannot be read stays in its cells with the reason beside it. */
 export function columnsOf(cells: Cells, context: PriceContext): LineColumns {
   const { fields, problems } = readLine(cells, context)
   const { origin, dest } = fields
   const bare: LineColumns = {
-    cells, problems, ...endColumns('origin', origin), ...endColumns('dest', dest), equipment: fields.equipment, weightLb: fields.weightLb, pickupFrom: fields.pickupFrom, pickupTo: fields.pickupTo, loads: fields.loads,
-    commodity: fields.commodity, comment: fields.comment, theirsMinor: fields.theirsMinor, ownPriceMinor: fields.ownPriceMinor, miles: null, charges: fields.extras, lineHaulMinor: null, fuelMinor: null, sellMinor: null, rateE6: null, rateDay: null, pricedAt: null, ...bandColumns(null),
+    cells,
+    problems,
+    ...endColumns('origin', origin),
+    ...endColumns('dest', dest),
+    equipment: fields.equipment,
+    weightLb: fields.weightLb,
+    pickupFrom: fields.pickupFrom,
+    pickupTo: fields.pickupTo,
+    loads: fields.loads,
+    commodity: fields.commodity,
+    comment: fields.comment,
+    theirsMinor: fields.theirsMinor,
+    ownPriceMinor: fields.ownPriceMinor,
+    miles: null,
+    charges: fields.extras,
+    lineHaulMinor: null,
+    fuelMinor: null,
+    sellMinor: null,
+    rateE6: null,
+    rateDay: null,
+    pricedAt: null,
+    ...bandColumns(null),
   }
   if (!origin || !dest || !fields.equipment) return bare
   const leg = legBetween(origin, dest)
@@ -85,17 +132,62 @@ export function columnsOf(cells: Cells, context: PriceContext): LineColumns {
   const driven = { ...bare, miles: leg.miles, ...bandColumns(band) }
   // A price is not asked on what is half read: the bad cell may be the very one that changes it.
   if (problems.length > 0) return driven
-  if (!leg.byRoad) return { ...driven, problems: [{ cell: 'dest', message: `No road leads from ${origin.city} to ${dest.city}`, candidates: [] }] }
+  if (!leg.byRoad)
+    return {
+      ...driven,
+      problems: [{ cell: 'dest', message: `No road leads from ${origin.city} to ${dest.city}`, candidates: [] }],
+    }
   const { rate, currency, pricing } = context
-  if ('refusal' in rate) return { ...driven, problems: [{ cell: 'price', message: rate.refusal.message, candidates: [] }] }
-  const price = priceLine({ costMinor: band?.middleMinor ?? null, ownPriceMinor: fields.ownPriceMinor, extras: fields.extras, facts: { miles: leg.miles, weightLb: fields.weightLb } }, { ...pricing.terms, currency, by: rate.by })
-  if (!price) return { ...driven, problems: [{ cell: 'price', message: rateModelState().state === 'fitting' || rateModelState().state === 'none' ? 'Our past prices are still being read: price it anew in a moment, or type a price' : 'Nothing is known of what this costs: type a price', candidates: [] }] }
-  return { ...driven, charges: price.charges, lineHaulMinor: price.lineHaulMinor, fuelMinor: price.fuelMinor, sellMinor: price.sellMinor, rateE6: rate.by?.rateE6 ?? null, rateDay: rate.by?.day ?? null, pricedAt: context.now }
+  if ('refusal' in rate)
+    return { ...driven, problems: [{ cell: 'price', message: rate.refusal.message, candidates: [] }] }
+  const price = priceLine(
+    {
+      costMinor: band?.middleMinor ?? null,
+      ownPriceMinor: fields.ownPriceMinor,
+      extras: fields.extras,
+      facts: { miles: leg.miles, weightLb: fields.weightLb },
+    },
+    { ...pricing.terms, currency, by: rate.by },
+  )
+  if (!price)
+    return {
+      ...driven,
+      problems: [
+        {
+          cell: 'price',
+          message:
+            rateModelState().state === 'fitting' || rateModelState().state === 'none'
+              ? 'Our past prices are still being read: price it anew in a moment, or type a price'
+              : 'Nothing is known of what this costs: type a price',
+          candidates: [],
+        },
+      ],
+    }
+  return {
+    ...driven,
+    charges: price.charges,
+    lineHaulMinor: price.lineHaulMinor,
+    fuelMinor: price.fuelMinor,
+    sellMinor: price.sellMinor,
+    rateE6: rate.by?.rateE6 ?? null,
+    rateDay: rate.by?.day ?? null,
+    pricedAt: context.now,
+  }
 }
 
 function endColumns(end: 'origin' | 'dest', place: Place | null) {
-  const columns = { City: place?.city ?? '', Region: place?.region ?? '', Postal: place?.postal ?? '', Lat: place?.lat ?? null, Lon: place?.lon ?? null }
-  return Object.fromEntries(Object.entries(columns).map(([name, value]) => [`${end}${name}`, value])) as Record<`${typeof end}City` | `${typeof end}Region` | `${typeof end}Postal`, string> & Record<`${typeof end}Lat` | `${typeof end}Lon`, number | null>
+  const columns = {
+    City: place?.city ?? '',
+    Region: place?.region ?? '',
+    Postal: place?.postal ?? '',
+    Lat: place?.lat ?? null,
+    Lon: place?.lon ?? null,
+  }
+  return Object.fromEntries(Object.entries(columns).map(([name, value]) => [`${end}${name}`, value])) as Record<
+    `${typeof end}City` | `${typeof end}Region` | `${typeof end}Postal`,
+    string
+  > &
+    Record<`${typeof end}Lat` | `${typeof end}Lon`, number | null>
 }
 
 type Lane = LineFields & { origin: Place; dest: Place; equipment: NonNullable<LineFields['equipment']> }
@@ -108,18 +200,36 @@ const usualLeadHours = 48
 /** The rate band on the pickup day, or, for any day of a long validity, the mean of the months it stands. */
 function bandOver(lane: Lane, miles: number, { db, now, today, validUntil }: PriceContext): RateBand | null {
   const query = {
-    equipment: lane.equipment, miles, weightLb: lane.weightLb, originPostal: lane.origin.postal, destPostal: lane.dest.postal, originLat: lane.origin.lat, originLon: lane.origin.lon, destLat: lane.dest.lat, destLon: lane.dest.lon,
+    equipment: lane.equipment,
+    miles,
+    weightLb: lane.weightLb,
+    originPostal: lane.origin.postal,
+    destPostal: lane.dest.postal,
+    originLat: lane.origin.lat,
+    originLon: lane.origin.lon,
+    destLat: lane.dest.lat,
+    destLon: lane.dest.lon,
   }
-  const on = (day: string, leadHours: number | null) => findRateBand(db, { ...query, pickupAt: toInstant(`${day}T09:00`, lane.origin.zone), leadHours }, now)
+  const on = (day: string, leadHours: number | null) =>
+    findRateBand(db, { ...query, pickupAt: toInstant(`${day}T09:00`, lane.origin.zone), leadHours }, now)
   if (lane.pickupFrom && lane.pickupTo) return on(lane.pickupFrom, null)
   const days = daysBetween(today, validUntil)
   if (days < longDays) return findRateBand(db, query, now)
-  const asked = Array.from({ length: Math.floor(days / everyDays) + 1 }, (_, month) => on(addDays(today, month * everyDays + 1), usualLeadHours)).filter((band) => band !== null)
+  const asked = Array.from({ length: Math.floor(days / everyDays) + 1 }, (_, month) =>
+    on(addDays(today, month * everyDays + 1), usualLeadHours),
+  ).filter((band) => band !== null)
   const first = asked[0]
   if (!first) return null
-  const mean = (pick: (band: RateBand) => number) => Math.round(asked.reduce((sum, band) => sum + pick(band), 0) / asked.length / 500) * 500
-  return { ...first, lowMinor: mean((band) => band.lowMinor), middleMinor: mean((band) => band.middleMinor), highMinor: mean((band) => band.highMinor) }
+  const mean = (pick: (band: RateBand) => number) =>
+    Math.round(asked.reduce((sum, band) => sum + pick(band), 0) / asked.length / 500) * 500
+  return {
+    ...first,
+    lowMinor: mean((band) => band.lowMinor),
+    middleMinor: mean((band) => band.middleMinor),
+    highMinor: mean((band) => band.highMinor),
+  }
 }
 
 /** The charges of a line that are not line haul or fuel. */
-export const extrasOf = (charges: Charge[]): Charge[] => charges.filter(({ kind }) => kind !== 'line_haul' && kind !== 'fuel_surcharge')
+export const extrasOf = (charges: Charge[]): Charge[] =>
+  charges.filter(({ kind }) => kind !== 'line_haul' && kind !== 'fuel_surcharge')

@@ -21,12 +21,29 @@ export interface Refused {
 export const endOfDay = (date: string): number => toInstant(`${addDays(date, 1)}T00:00`, brokerage.zone)
 
 /** Begins a quote for a customer or a prospect in their usual currency, good for a week. */
-export function createQuote(db: Db, { customerId, title = '' }: { customerId: number; title?: string }, act: Act & { repId: number }): { quoteId: number } | Refused {
+export function createQuote(
+  db: Db,
+  { customerId, title = '' }: { customerId: number; title?: string },
+  act: Act & { repId: number },
+): { quoteId: number } | Refused {
   return inTransaction(db, () => {
     const asking = db.select({ currency: customer.currency }).from(customer).where(eq(customer.id, customerId)).get()
     if (!asking) return { refusal: { code: 'no_such_customer', message: 'There is no such customer.' } }
     const validUntil = addDays(dayOf(toLocal(act.now, brokerage.zone)), usualValidDays)
-    const { id } = db.insert(quote).values({ customerId, repId: act.repId, title, currency: asking.currency, validUntil, validUntilAt: endOfDay(validUntil), comparedId: lastYears(db, customerId, asking.currency, act.now), createdAt: act.now }).returning({ id: quote.id }).get()
+    const { id } = db
+      .insert(quote)
+      .values({
+        customerId,
+        repId: act.repId,
+        title,
+        currency: asking.currency,
+        validUntil,
+        validUntilAt: endOfDay(validUntil),
+        comparedId: lastYears(db, customerId, asking.currency, act.now),
+        createdAt: act.now,
+      })
+      .returning({ id: quote.id })
+      .get()
     writeQuoteLog(db, id, 'made', {}, act)
     return { quoteId: id }
   })
@@ -40,7 +57,13 @@ function lastYears(db: Db, customerId: number, currency: Currency, now: number):
   const found = db
     .select({ id: quote.id, lines })
     .from(quote)
-    .where(and(eq(quote.customerId, customerId), eq(quote.currency, currency), sql`${quote.createdAt} between ${now - 460 * day} and ${now - 270 * day}`))
+    .where(
+      and(
+        eq(quote.customerId, customerId),
+        eq(quote.currency, currency),
+        sql`${quote.createdAt} between ${now - 460 * day} and ${now - 270 * day}`,
+      ),
+    )
     .orderBy(desc(lines), desc(quote.createdAt))
     .limit(1)
     .get()
@@ -62,20 +85,75 @@ export type QuoteTerms = z.infer<typeof quoteTermsSchema>
 export function changeQuoteTerms(db: Db, quoteId: number, terms: QuoteTerms, act: Act): { done: true } | Refused {
   const today = dayOf(toLocal(act.now, brokerage.zone))
   if (terms.validUntil < today) return { refusal: { code: 'past_day', message: 'That day is past.' } }
-  if (terms.validUntil > addDays(today, longestValidDays)) return { refusal: { code: 'too_long', message: `At most ${longestValidDays} days from today.` } }
+  if (terms.validUntil > addDays(today, longestValidDays))
+    return { refusal: { code: 'too_long', message: `At most ${longestValidDays} days from today.` } }
   const changed = inTransaction(db, (): { done: true } | Refused => {
     const before = db.select().from(quote).where(eq(quote.id, quoteId)).get()
     if (!before) return { refusal: { code: 'no_such_quote', message: 'There is no such quote.' } }
-    const other = terms.comparedId === null ? null : db.select({ customerId: quote.customerId, currency: quote.currency }).from(quote).where(eq(quote.id, terms.comparedId)).get()
-    if (other !== null && (other?.customerId !== before.customerId || terms.comparedId === quoteId)) return { refusal: { code: 'not_theirs', message: 'That is no other quote of this customer.' } }
-    if (other && other.currency !== terms.currency) return { refusal: { code: 'other_currency', message: `That quote is in ${currencyWords[other.currency]}: prices of two currencies are not compared.` } }
+    const other =
+      terms.comparedId === null
+        ? null
+        : db
+            .select({ customerId: quote.customerId, currency: quote.currency })
+            .from(quote)
+            .where(eq(quote.id, terms.comparedId))
+            .get()
+    if (other !== null && (other?.customerId !== before.customerId || terms.comparedId === quoteId))
+      return { refusal: { code: 'not_theirs', message: 'That is no other quote of this customer.' } }
+    if (other && other.currency !== terms.currency)
+      return {
+        refusal: {
+          code: 'other_currency',
+          message: `That quote is in ${currencyWords[other.currency]}: prices of two currencies are not compared.`,
+        },
+      }
     if (before.currency !== terms.currency) {
-      const given = db.select({ id: quoteLine.id }).from(quoteLine).where(and(eq(quoteLine.quoteId, quoteId), ne(quoteLine.state, 'draft'))).get()
-      if (given) return { refusal: { code: 'currency_given', message: `Prices of it were given in ${currencyWords[before.currency]}: begin another quote for ${currencyWords[terms.currency]}.` } }
-      db.update(quoteLine).set({ charges: [], lineHaulMinor: null, fuelMinor: null, sellMinor: null, ownPriceMinor: null, theirsMinor: null, rateE6: null, rateDay: null, pricedAt: null }).where(eq(quoteLine.quoteId, quoteId)).run()
+      const given = db
+        .select({ id: quoteLine.id })
+        .from(quoteLine)
+        .where(and(eq(quoteLine.quoteId, quoteId), ne(quoteLine.state, 'draft')))
+        .get()
+      if (given)
+        return {
+          refusal: {
+            code: 'currency_given',
+            message: `Prices of it were given in ${currencyWords[before.currency]}: begin another quote for ${currencyWords[terms.currency]}.`,
+          },
+        }
+      db.update(quoteLine)
+        .set({
+          charges: [],
+          lineHaulMinor: null,
+          fuelMinor: null,
+          sellMinor: null,
+          ownPriceMinor: null,
+          theirsMinor: null,
+          rateE6: null,
+          rateDay: null,
+          pricedAt: null,
+        })
+        .where(eq(quoteLine.quoteId, quoteId))
+        .run()
     }
-    db.update(quote).set({ ...terms, validUntilAt: endOfDay(terms.validUntil) }).where(eq(quote.id, quoteId)).run()
-    writeQuoteLog(db, quoteId, 'terms_changed', { from: { title: before.title, validUntil: before.validUntil, comparedId: before.comparedId, currency: before.currency }, to: terms }, act)
+    db.update(quote)
+      .set({ ...terms, validUntilAt: endOfDay(terms.validUntil) })
+      .where(eq(quote.id, quoteId))
+      .run()
+    writeQuoteLog(
+      db,
+      quoteId,
+      'terms_changed',
+      {
+        from: {
+          title: before.title,
+          validUntil: before.validUntil,
+          comparedId: before.comparedId,
+          currency: before.currency,
+        },
+        to: terms,
+      },
+      act,
+    )
     return { done: true }
   })
   announceQuote(quoteId)
@@ -84,11 +162,25 @@ export function changeQuoteTerms(db: Db, quoteId: number, terms: QuoteTerms, act
 
 /** Ends every sent line whose quote has run out; how many quotes were touched. */
 export function lapseQuotes(db: Db, now: number): number {
-  const due = db.$client.prepare("select distinct quote.id from quote_line indexed by quote_line_sent join quote on quote.id = quote_line.quote_id where quote_line.state = 'sent' and quote.valid_until_at <= ? limit 200").all(now) as { id: number }[]
+  const due = db.$client
+    .prepare(
+      "select distinct quote.id from quote_line indexed by quote_line_sent join quote on quote.id = quote_line.quote_id where quote_line.state = 'sent' and quote.valid_until_at <= ? limit 200",
+    )
+    .all(now) as { id: number }[]
   for (const { id } of due) {
     inTransaction(db, () => {
-      const { changes } = db.update(quoteLine).set({ state: 'lapsed' }).where(and(eq(quoteLine.quoteId, id), eq(quoteLine.state, 'sent'))).run()
-      writeQuoteLog(db, id, 'lapsed', { lines: changes }, { now, by: { kind: 'rule', name: 'quotes end with their last day' } })
+      const { changes } = db
+        .update(quoteLine)
+        .set({ state: 'lapsed' })
+        .where(and(eq(quoteLine.quoteId, id), eq(quoteLine.state, 'sent')))
+        .run()
+      writeQuoteLog(
+        db,
+        id,
+        'lapsed',
+        { lines: changes },
+        { now, by: { kind: 'rule', name: 'quotes end with their last day' } },
+      )
     })
     announceQuote(id)
   }

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, inArray, ne, sql } from 'drizzle-orm'
-import { earlierPrices } from '#core/quote/compare'
 import { type DatedRate, toDesk } from '#core/money/exchange'
 import { type Currency, percentOf } from '#core/money/money'
+import { earlierPrices } from '#core/quote/compare'
 import { quoteNumber } from '#core/quote/quote'
 import type { RateBand } from '#core/rates/rates'
 import { dayOf, toLocal } from '#core/time/local'
@@ -16,7 +16,32 @@ import { readQuoteLog } from './log'
 import { extrasOf, pricingOf } from './price'
 
 /** A line as the grid shows it. */
-export interface GridLine extends Pick<LineRow, 'id' | 'position' | 'state' | 'cells' | 'problems' | 'originCity' | 'originRegion' | 'destCity' | 'destRegion' | 'equipment' | 'weightLb' | 'pickupFrom' | 'pickupTo' | 'loads' | 'comment' | 'theirsMinor' | 'lostWhy' | 'lostToMinor' | 'sellMinor' | 'lineHaulMinor' | 'fuelMinor' | 'pricedAt'> {
+export interface GridLine
+  extends Pick<
+    LineRow,
+    | 'id'
+    | 'position'
+    | 'state'
+    | 'cells'
+    | 'problems'
+    | 'originCity'
+    | 'originRegion'
+    | 'destCity'
+    | 'destRegion'
+    | 'equipment'
+    | 'weightLb'
+    | 'pickupFrom'
+    | 'pickupTo'
+    | 'loads'
+    | 'comment'
+    | 'theirsMinor'
+    | 'lostWhy'
+    | 'lostToMinor'
+    | 'sellMinor'
+    | 'lineHaulMinor'
+    | 'fuelMinor'
+    | 'pricedAt'
+  > {
   miles: number | null
   band: RateBand | null
   /** A person's own price in place of the rule's. */
@@ -45,10 +70,40 @@ function toGrid(line: LineRow, thenMinor: number | null, loadsMade: number): Gri
   const deskAskedMinor = ours === null ? null : toDesk(ours, by)
   const marginMinor = deskAskedMinor !== null && band ? deskAskedMinor - band.middleMinor : null
   return {
-    id: line.id, position: line.position, state: line.state, cells: line.cells, problems: line.problems, originCity: line.originCity, originRegion: line.originRegion, destCity: line.destCity, destRegion: line.destRegion, equipment: line.equipment,
-    weightLb: line.weightLb, pickupFrom: line.pickupFrom, pickupTo: line.pickupTo, loads: line.loads, comment: line.comment, theirsMinor: line.theirsMinor, lostWhy: line.lostWhy, lostToMinor: line.lostToMinor, sellMinor: line.sellMinor, lineHaulMinor: line.lineHaulMinor, fuelMinor: line.fuelMinor, pricedAt: line.pricedAt,
-    miles: line.miles === null ? null : Math.round(line.miles), band, own: line.ownPriceMinor !== null, extrasMinor: ours === null ? 0 : line.sellMinor! - ours, extras: extrasOf(line.charges).length,
-    by, deskSellMinor: line.sellMinor === null ? null : toDesk(line.sellMinor, by), deskAskedMinor, marginMinor, marginPercent: marginMinor === null || deskAskedMinor === null ? null : percentOf(marginMinor, deskAskedMinor), thenMinor, loadsMade,
+    id: line.id,
+    position: line.position,
+    state: line.state,
+    cells: line.cells,
+    problems: line.problems,
+    originCity: line.originCity,
+    originRegion: line.originRegion,
+    destCity: line.destCity,
+    destRegion: line.destRegion,
+    equipment: line.equipment,
+    weightLb: line.weightLb,
+    pickupFrom: line.pickupFrom,
+    pickupTo: line.pickupTo,
+    loads: line.loads,
+    comment: line.comment,
+    theirsMinor: line.theirsMinor,
+    lostWhy: line.lostWhy,
+    lostToMinor: line.lostToMinor,
+    sellMinor: line.sellMinor,
+    lineHaulMinor: line.lineHaulMinor,
+    fuelMinor: line.fuelMinor,
+    pricedAt: line.pricedAt,
+    miles: line.miles === null ? null : Math.round(line.miles),
+    band,
+    own: line.ownPriceMinor !== null,
+    extrasMinor: ours === null ? 0 : line.sellMinor! - ours,
+    extras: extrasOf(line.charges).length,
+    by,
+    deskSellMinor: line.sellMinor === null ? null : toDesk(line.sellMinor, by),
+    deskAskedMinor,
+    marginMinor,
+    marginPercent: marginMinor === null || deskAskedMinor === null ? null : percentOf(marginMinor, deskAskedMinor),
+    thenMinor,
+    loadsMade,
   }
 }
 
@@ -56,26 +111,80 @@ function toGrid(line: LineRow, thenMinor: number | null, loadsMade: number): Gri
 export function gridLines(db: Db, quoteId: number, lineIds?: number[]): GridLine[] {
   const own = db.select({ comparedId: quote.comparedId }).from(quote).where(eq(quote.id, quoteId)).get()
   const some = lineIds && inArray(quoteLine.id, lineIds)
-  const lines = db.select().from(quoteLine).where(and(eq(quoteLine.quoteId, quoteId), some)).orderBy(asc(quoteLine.position)).all()
+  const lines = db
+    .select()
+    .from(quoteLine)
+    .where(and(eq(quoteLine.quoteId, quoteId), some))
+    .orderBy(asc(quoteLine.position))
+    .all()
   const earlier = own?.comparedId ? earlierLines(db, own.comparedId) : []
-  const then = earlierPrices(lines.map((line) => ({ ...line, equipment: line.equipment ?? '', miles: line.miles ?? 0 })), earlier)
-  const made = new Map(db.select({ lineId: load.quoteLineId, count: sql<number>`count(*)` }).from(load).innerJoin(quoteLine, eq(quoteLine.id, load.quoteLineId)).where(and(eq(quoteLine.quoteId, quoteId), ne(load.state, 'cancelled'))).groupBy(load.quoteLineId).all().map(({ lineId, count }) => [lineId, count]))
+  const then = earlierPrices(
+    lines.map((line) => ({ ...line, equipment: line.equipment ?? '', miles: line.miles ?? 0 })),
+    earlier,
+  )
+  const made = new Map(
+    db
+      .select({ lineId: load.quoteLineId, count: sql<number>`count(*)` })
+      .from(load)
+      .innerJoin(quoteLine, eq(quoteLine.id, load.quoteLineId))
+      .where(and(eq(quoteLine.quoteId, quoteId), ne(load.state, 'cancelled')))
+      .groupBy(load.quoteLineId)
+      .all()
+      .map(({ lineId, count }) => [lineId, count]),
+  )
   return lines.map((line, at) => toGrid(line, then[at]?.sellMinor ?? null, made.get(line.id) ?? 0))
 }
 
 const earlierLines = (db: Db, quoteId: number): EarlierLine[] =>
-  db.select({ originPostal: quoteLine.originPostal, destPostal: quoteLine.destPostal, equipment: quoteLine.equipment, sellMinor: quoteLine.sellMinor, miles: quoteLine.miles }).from(quoteLine).where(eq(quoteLine.quoteId, quoteId)).all().map((line) => ({ ...line, equipment: line.equipment ?? '', miles: line.miles ?? 0 }))
+  db
+    .select({
+      originPostal: quoteLine.originPostal,
+      destPostal: quoteLine.destPostal,
+      equipment: quoteLine.equipment,
+      sellMinor: quoteLine.sellMinor,
+      miles: quoteLine.miles,
+    })
+    .from(quoteLine)
+    .where(eq(quoteLine.quoteId, quoteId))
+    .all()
+    .map((line) => ({ ...line, equipment: line.equipment ?? '', miles: line.miles ?? 0 }))
 
 /** A quote's page: the quote, its customer and how they are priced, every line, what was sent, who did what. */
 export function readQuote(db: Db, quoteId: number, now: number) {
-  const row = db.select({ quote, customer, rep: user.name }).from(quote).innerJoin(customer, eq(customer.id, quote.customerId)).innerJoin(user, eq(user.id, quote.repId)).where(eq(quote.id, quoteId)).get()
+  const row = db
+    .select({ quote, customer, rep: user.name })
+    .from(quote)
+    .innerJoin(customer, eq(customer.id, quote.customerId))
+    .innerJoin(user, eq(user.id, quote.repId))
+    .where(eq(quote.id, quoteId))
+    .get()
   if (!row) return null
-  const papers = db.select({ id: quotePaper.id, version: quotePaper.version, sentTo: quotePaper.sentTo, sentAt: quotePaper.sentAt, deliveredAt: quotePaper.deliveredAt, problem: quotePaper.problem }).from(quotePaper).where(eq(quotePaper.quoteId, quoteId)).orderBy(desc(quotePaper.version)).all()
+  const papers = db
+    .select({
+      id: quotePaper.id,
+      version: quotePaper.version,
+      sentTo: quotePaper.sentTo,
+      sentAt: quotePaper.sentAt,
+      deliveredAt: quotePaper.deliveredAt,
+      problem: quotePaper.problem,
+    })
+    .from(quotePaper)
+    .where(eq(quotePaper.quoteId, quoteId))
+    .orderBy(desc(quotePaper.version))
+    .all()
   const others = otherQuotes(db).all(row.quote.customerId, quoteId) as OtherQuote[]
   const { id, name, city, region, prospect, billingMail, quoteMail, fuelTableId } = row.customer
   return {
-    quote: { ...row.quote, number: quoteNumber(row.quote.id) }, rep: row.rep, customer: { id, name, city, region, prospect, mail: quoteMail ?? billingMail ?? '', fuelTableId }, pricing: pricingOf(db, id),
-    lines: gridLines(db, quoteId), papers, others: others.map((other) => ({ ...other, number: quoteNumber(other.id) })), log: readQuoteLog(db, quoteId), rates: rateModelState(), today: dayOf(toLocal(now, brokerage.zone)),
+    quote: { ...row.quote, number: quoteNumber(row.quote.id) },
+    rep: row.rep,
+    customer: { id, name, city, region, prospect, mail: quoteMail ?? billingMail ?? '', fuelTableId },
+    pricing: pricingOf(db, id),
+    lines: gridLines(db, quoteId),
+    papers,
+    others: others.map((other) => ({ ...other, number: quoteNumber(other.id) })),
+    log: readQuoteLog(db, quoteId),
+    rates: rateModelState(),
+    today: dayOf(toLocal(now, brokerage.zone)),
   }
 }
 
@@ -107,7 +216,11 @@ const listed = prepared((db) =>
     group by quote.id order by quote.created_at desc`),
 )
 
-const firstLanes = prepared((db) => db.$client.prepare("select quote_id quoteId, position, origin_city || ' ' || origin_region || ' to ' || dest_city || ' ' || dest_region lane from quote_line where sell_minor is not null and (quote_id, position) in (select quote_id, min(position) from quote_line where sell_minor is not null and quote_id in (select value from json_each(?)) group by quote_id)"))
+const firstLanes = prepared((db) =>
+  db.$client.prepare(
+    "select quote_id quoteId, position, origin_city || ' ' || origin_region || ' to ' || dest_city || ' ' || dest_region lane from quote_line where sell_minor is not null and (quote_id, position) in (select quote_id, min(position) from quote_line where sell_minor is not null and quote_id in (select value from json_each(?)) group by quote_id)",
+  ),
+)
 
 export interface ListedQuote {
   id: number
@@ -136,7 +249,20 @@ export interface ListedQuote {
 export function listQuotes(db: Db, { words, limit }: { words: string; limit: number }): ListedQuote[] {
   const plain = words.trim().toLowerCase().replace(/[%_]/g, '')
   const number = /^q?-?(\d{3,9})$/.exec(plain)?.[1]
-  const rows = listed(db).all({ words: plain === '' ? '%' : `%${plain}%`, id: number ? Number(number) - 1000 : -1, limit }) as (Omit<ListedQuote, 'number' | 'lane' | 'prospect'> & { prospect: number })[]
-  const lanes = new Map((firstLanes(db).all(JSON.stringify(rows.map(({ id }) => id))) as { quoteId: number; lane: string }[]).map(({ quoteId, lane }) => [quoteId, lane]))
-  return rows.map((row) => ({ ...row, prospect: row.prospect === 1, number: quoteNumber(row.id), lane: lanes.get(row.id) ?? '' }))
+  const rows = listed(db).all({
+    words: plain === '' ? '%' : `%${plain}%`,
+    id: number ? Number(number) - 1000 : -1,
+    limit,
+  }) as (Omit<ListedQuote, 'number' | 'lane' | 'prospect'> & { prospect: number })[]
+  const lanes = new Map(
+    (firstLanes(db).all(JSON.stringify(rows.map(({ id }) => id))) as { quoteId: number; lane: string }[]).map(
+      ({ quoteId, lane }) => [quoteId, lane],
+    ),
+  )
+  return rows.map((row) => ({
+    ...row,
+    prospect: row.prospect === 1,
+    number: quoteNumber(row.id),
+    lane: lanes.get(row.id) ?? '',
+  }))
 }

@@ -31,11 +31,25 @@ function comparablesSql(reach: number): string {
 const stepMinor = 500
 
 /** The rate picture of a lane by the model; null until the model is there, or where it has nothing to go by. `fuel` is told apart in its account where it is given. */
-export function findRatePicture(db: Db, query: RateQuery, now: number, fuel: FuelShare | null = null): RatePicture | null {
+export function findRatePicture(
+  db: Db,
+  query: RateQuery,
+  now: number,
+  fuel: FuelShare | null = null,
+): RatePicture | null {
   const model = rateModel(db, now)
   if (!model) return null
   const pickupAt = query.pickupAt ?? now + usualLeadHours * hour
-  const question: RateQuestion = { originPostal: query.originPostal, destPostal: query.destPostal, equipment: query.equipment, miles: query.miles, weightLb: query.weightLb ?? null, pickupAt, leadHours: query.leadHours ?? Math.max(0, (pickupAt - now) / hour), asOf: now }
+  const question: RateQuestion = {
+    originPostal: query.originPostal,
+    destPostal: query.destPostal,
+    equipment: query.equipment,
+    miles: query.miles,
+    weightLb: query.weightLb ?? null,
+    pickupAt,
+    leadHours: query.leadHours ?? Math.max(0, (pickupAt - now) / hour),
+    asOf: now,
+  }
   const picture = askRate(model, question, locatePrefix, { stepMinor, fuel })
   return 'refusal' in picture ? null : picture
 }
@@ -70,7 +84,14 @@ export function currentBand(db: Db, row: LoadRow, now: number): RateBand | null 
 /** A picture as the strip draws it. */
 export function bandOfPicture(picture: RatePicture, now: number): RateBand {
   const { lowMinor, middleMinor, highMinor } = picture
-  return { lowMinor, middleMinor, highMinor, comparables: picture.comparables, newestAt: picture.newestAt ?? now, basis: picture.basis }
+  return {
+    lowMinor,
+    middleMinor,
+    highMinor,
+    comparables: picture.comparables,
+    newestAt: picture.newestAt ?? now,
+    basis: picture.basis,
+  }
 }
 
 /** The columns in which a load keeps the band it was priced with. */
@@ -88,6 +109,12 @@ export function bandColumns(band: RateBand | null) {
 /** The band a load was priced with, from its columns. */
 export function bandOfRow(row: ReturnType<typeof bandColumns>): RateBand | null {
   if (row.bandLowMinor === null || row.bandMiddleMinor === null || row.bandHighMinor === null) return null
-  return { lowMinor: row.bandLowMinor, middleMinor: row.bandMiddleMinor, highMinor: row.bandHighMinor, comparables: row.bandComparables ?? 0, newestAt: row.bandNewestAt ?? 0, basis: row.bandBasis ?? 'region' }
+  return {
+    lowMinor: row.bandLowMinor,
+    middleMinor: row.bandMiddleMinor,
+    highMinor: row.bandHighMinor,
+    comparables: row.bandComparables ?? 0,
+    newestAt: row.bandNewestAt ?? 0,
+    basis: row.bandBasis ?? 'region',
+  }
 }
-

@@ -1,11 +1,11 @@
 import { eq } from 'drizzle-orm'
+import type { Equipment } from '#core/load/load'
+import { cellsAround } from '#core/place/place'
 import { prefixOf } from '#core/rates/past-price'
 import type { SuspectKind } from '#core/rates/suspects'
-import { cellsAround } from '#core/place/place'
-import type { Equipment } from '#core/load/load'
 import { type Db, prepared } from '#server/db.server'
-import { hauledAtPay } from '#server/load/hauled'
 import { fuelShare } from '#server/fuel/fuel'
+import { hauledAtPay } from '#server/load/hauled'
 import { laneAverage } from '#server/market/lane-average'
 import { priorLines } from '#server/quote/insight'
 import { load } from '#server/schema'
@@ -66,11 +66,19 @@ const buysQuery = prepared((db) =>
     order by load.covered_at desc limit ${mostBuys}`),
 )
 
-const gradesQuery = prepared((db) => db.$client.prepare('select carrier_id carrierId, sum(delivered_on_time) onTime, count(delivered_on_time) "of" from load where carrier_id in (select value from json_each(?)) group by carrier_id'))
+const gradesQuery = prepared((db) =>
+  db.$client.prepare(
+    'select carrier_id carrierId, sum(delivered_on_time) onTime, count(delivered_on_time) "of" from load where carrier_id in (select value from json_each(?)) group by carrier_id',
+  ),
+)
 
 /** How punctual carriers were for us, by carrier. */
 function gradesOf(db: Db, carrierIds: number[]): Map<number, { onTime: number; of: number }> {
-  const rows = gradesQuery(db).all(JSON.stringify([...new Set(carrierIds)])) as { carrierId: number; onTime: number | null; of: number }[]
+  const rows = gradesQuery(db).all(JSON.stringify([...new Set(carrierIds)])) as {
+    carrierId: number
+    onTime: number | null
+    of: number
+  }[]
   return new Map(rows.map(({ carrierId, onTime, of }) => [carrierId, { onTime: onTime ?? 0, of }]))
 }
 
@@ -88,7 +96,20 @@ export interface LostOffer {
   receivedAt: number
 }
 
-type Lane = Pick<typeof load.$inferSelect, 'customerId' | 'equipment' | 'originPostal' | 'destPostal' | 'originLat' | 'originLon' | 'destLat' | 'destLon' | 'miles' | 'weightLb' | 'pickupAt'>
+type Lane = Pick<
+  typeof load.$inferSelect,
+  | 'customerId'
+  | 'equipment'
+  | 'originPostal'
+  | 'destPostal'
+  | 'originLat'
+  | 'originLon'
+  | 'destLat'
+  | 'destLon'
+  | 'miles'
+  | 'weightLb'
+  | 'pickupAt'
+>
 
 /** What the rate picture of a load rests on: the picture with its account, who moved the lane before, what was turned down. */
 export function readLaneHistory(db: Db, loadId: number, now: number) {
@@ -98,19 +119,53 @@ export function readLaneHistory(db: Db, loadId: number, now: number) {
 
 function laneHistory(db: Db, lane: Lane, now: number) {
   const picture = findRatePicture(db, { ...lane, equipment: lane.equipment as Equipment }, now, fuelShare(db, now))
-  const suspects = new Map(rateModel(db, now)?.suspects.filter(({ kind }) => kind !== 'no_weight').map(({ id, kind }) => [id, kind]) ?? [])
+  const suspects = new Map(
+    rateModel(db, now)
+      ?.suspects.filter(({ kind }) => kind !== 'no_weight')
+      .map(({ id, kind }) => [id, kind]) ?? [],
+  )
   const near = (lat: number, lon: number) => cellsAround({ lat, lon }, reach)
-  const rows = buysQuery(db).all(lane.equipment, ...near(lane.originLat, lane.originLon), ...near(lane.destLat, lane.destLon), now) as Row[]
-  const grades = gradesOf(db, rows.map(({ carrierId }) => carrierId))
-  const buys = rows.map((row): LaneBuy => ({
-    grade: grades.get(row.carrierId) ?? { onTime: 0, of: 0 },
-    loadId: row.id, number: row.number, coveredAt: row.coveredAt, payMinor: row.payMinor, perLaneMinor: row.miles > 0 ? Math.round((row.payMinor / row.miles) * lane.miles) : row.payMinor,
-    carrierName: row.carrierName, deliveredOnTime: row.deliveredOnTime === null ? null : row.deliveredOnTime === 1,
-    origin: { city: row.originCity, region: row.originRegion, lat: row.originLat, lon: row.originLon }, dest: { city: row.destCity, region: row.destRegion, lat: row.destLat, lon: row.destLon },
-    same: prefixOf(row.originPostal) === prefixOf(lane.originPostal) && prefixOf(row.destPostal) === prefixOf(lane.destPostal), suspect: suspects.get(String(row.id)) ?? null,
-  }))
-  const lost = lostQuery(db).all(JSON.stringify(buys.filter(({ same }) => same).map((buy) => buy.loadId))) as LostOffer[]
-  return { picture, band: picture && bandOfPicture(picture, now), state: rateModelState(), buys, lost, quotes: priorLines(db, lane, 0, lane.customerId), market: laneAverage(db, lane, now), now }
+  const rows = buysQuery(db).all(
+    lane.equipment,
+    ...near(lane.originLat, lane.originLon),
+    ...near(lane.destLat, lane.destLon),
+    now,
+  ) as Row[]
+  const grades = gradesOf(
+    db,
+    rows.map(({ carrierId }) => carrierId),
+  )
+  const buys = rows.map(
+    (row): LaneBuy => ({
+      grade: grades.get(row.carrierId) ?? { onTime: 0, of: 0 },
+      loadId: row.id,
+      number: row.number,
+      coveredAt: row.coveredAt,
+      payMinor: row.payMinor,
+      perLaneMinor: row.miles > 0 ? Math.round((row.payMinor / row.miles) * lane.miles) : row.payMinor,
+      carrierName: row.carrierName,
+      deliveredOnTime: row.deliveredOnTime === null ? null : row.deliveredOnTime === 1,
+      origin: { city: row.originCity, region: row.originRegion, lat: row.originLat, lon: row.originLon },
+      dest: { city: row.destCity, region: row.destRegion, lat: row.destLat, lon: row.destLon },
+      same:
+        prefixOf(row.originPostal) === prefixOf(lane.originPostal) &&
+        prefixOf(row.destPostal) === prefixOf(lane.destPostal),
+      suspect: suspects.get(String(row.id)) ?? null,
+    }),
+  )
+  const lost = lostQuery(db).all(
+    JSON.stringify(buys.filter(({ same }) => same).map((buy) => buy.loadId)),
+  ) as LostOffer[]
+  return {
+    picture,
+    band: picture && bandOfPicture(picture, now),
+    state: rateModelState(),
+    buys,
+    lost,
+    quotes: priorLines(db, lane, 0, lane.customerId),
+    market: laneAverage(db, lane, now),
+    now,
+  }
 }
 
 export type LaneHistory = NonNullable<ReturnType<typeof readLaneHistory>>

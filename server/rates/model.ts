@@ -12,7 +12,11 @@ import type { FitNews, FitOrder } from './fit-worker'
 import { locatePrefix } from './locate'
 import { readNewAverages, readPastBuys } from './past-prices'
 
-export type RateModelState = { state: 'none' } | { state: 'fitting'; progress: number } | { state: 'ready'; prices: number; fittedAt: number } | { state: 'failed'; message: string }
+export type RateModelState =
+  | { state: 'none' }
+  | { state: 'fitting'; progress: number }
+  | { state: 'ready'; prices: number; fittedAt: number }
+  | { state: 'failed'; message: string }
 
 interface Held {
   model: RateModel | null
@@ -28,7 +32,16 @@ interface Held {
 
 const held = globalThis as { oxRates?: Held }
 const rates = (): Held => {
-  held.oxRates ??= { model: null, pace: guessedPace, readUpTo: 0, averagesUpTo: 0, lookedAt: 0, state: { state: 'none' }, worker: null, timer: null }
+  held.oxRates ??= {
+    model: null,
+    pace: guessedPace,
+    readUpTo: 0,
+    averagesUpTo: 0,
+    lookedAt: 0,
+    state: { state: 'none' },
+    worker: null,
+    timer: null,
+  }
   return held.oxRates
 }
 
@@ -103,5 +116,12 @@ export const rateModelState = (): RateModelState => rates().state
 
 /** Puts a model in place, for whoever has one without a thread. */
 export function placeRateModel(model: RateModel | null, readUpTo = 0, pace: ArrivalPace = guessedPace): void {
-  Object.assign(rates(), { model, pace, readUpTo, averagesUpTo: readUpTo, lookedAt: 0, state: model ? { state: 'ready', prices: model.learnt, fittedAt: readUpTo } : { state: 'none' } })
+  Object.assign(rates(), {
+    model,
+    pace,
+    readUpTo,
+    averagesUpTo: readUpTo,
+    lookedAt: 0,
+    state: model ? { state: 'ready', prices: model.learnt, fittedAt: readUpTo } : { state: 'none' },
+  })
 }

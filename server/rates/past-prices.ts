@@ -19,22 +19,38 @@ interface Row {
   verdict?: 'price' | 'as_paid' | null
 }
 
-const columns = 'load.origin_postal originPostal, load.dest_postal destPostal, load.equipment, load.miles, load.weight_lb weightLb, load.pickup_at pickupAt'
+const columns =
+  'load.origin_postal originPostal, load.dest_postal destPostal, load.equipment, load.miles, load.weight_lb weightLb, load.pickup_at pickupAt'
 
-const buys = prepared((db) => db.$client.prepare(`select load.id, load.covered_at bookedAt, ${columns}, coalesce(fixed.price_minor, load.pay_minor) buyMinor, fixed.verdict
+const buys = prepared((db) =>
+  db.$client.prepare(`select load.id, load.covered_at bookedAt, ${columns}, coalesce(fixed.price_minor, load.pay_minor) buyMinor, fixed.verdict
     from load left join rate_correction fixed on fixed.load_id = load.id
-    where ${hauledAtPay()} and covered_at >= ? and covered_at > ? and coalesce(fixed.verdict, '') <> 'left_out' order by covered_at`))
+    where ${hauledAtPay()} and covered_at >= ? and covered_at > ? and coalesce(fixed.verdict, '') <> 'left_out' order by covered_at`),
+)
 
 const lostOffers = prepared((db) =>
   db.$client.prepare(`select offer.id, offer.received_at bookedAt, ${columns}, offer.pay_minor buyMinor from offer join load on load.id = offer.load_id
     where offer.state = 'turned_down' and load.practice = 0 and offer.received_at >= ? order by offer.received_at`),
 )
 
-const toPrice = (source: PriceSource, prefix: string) => ({ id, bookedAt, pickupAt, verdict, ...row }: Row): PastPrice => ({ ...row, confirmed: Boolean(verdict), id: `${prefix}${id}`, bookedAt, pickupAt, leadHours: Math.max(0, (pickupAt - bookedAt) / hour), source, count: 1 })
+const toPrice =
+  (source: PriceSource, prefix: string) =>
+  ({ id, bookedAt, pickupAt, verdict, ...row }: Row): PastPrice => ({
+    ...row,
+    confirmed: Boolean(verdict),
+    id: `${prefix}${id}`,
+    bookedAt,
+    pickupAt,
+    leadHours: Math.max(0, (pickupAt - bookedAt) / hour),
+    source,
+    count: 1,
+  })
 
 /** Our own past buys in the order of booking, from after an instant to before another. */
 export const readPastBuys = (db: Db, { now, after }: { now: number; after: number }): PastPrice[] =>
-  (buys(db).all(now - keptDays * 24 * hour, after) as Row[]).map(toPrice('buy', '')).filter(({ bookedAt }) => bookedAt < now)
+  (buys(db).all(now - keptDays * 24 * hour, after) as Row[])
+    .map(toPrice('buy', ''))
+    .filter(({ bookedAt }) => bookedAt < now)
 
 /** Market averages older than this say nothing of today's market that our own buys do not. */
 const keptAverageDays = 60
@@ -50,20 +66,43 @@ interface AverageRow {
   publishedAt: number
 }
 
-const averageColumns = 'day, origin_postal originPostal, dest_postal destPostal, equipment, miles, average_minor averageMinor, count, published_at publishedAt'
-const averages = prepared((db) => db.$client.prepare(`select ${averageColumns} from market_average indexed by market_average_published where published_at >= ? and published_at < ? order by published_at`))
-const newAverages = prepared((db) => db.$client.prepare(`select ${averageColumns} from market_average indexed by market_average_received where received_at > ? and received_at <= ? and published_at >= ? order by published_at`))
+const averageColumns =
+  'day, origin_postal originPostal, dest_postal destPostal, equipment, miles, average_minor averageMinor, count, published_at publishedAt'
+const averages = prepared((db) =>
+  db.$client.prepare(
+    `select ${averageColumns} from market_average indexed by market_average_published where published_at >= ? and published_at < ? order by published_at`,
+  ),
+)
+const newAverages = prepared((db) =>
+  db.$client.prepare(
+    `select ${averageColumns} from market_average indexed by market_average_received where received_at > ? and received_at <= ? and published_at >= ? order by published_at`,
+  ),
+)
 
 /** An average as a past price: known from when it came out, of a pickup at noon of its day. */
 const averagePrice = (row: AverageRow): PastPrice => ({
-  id: `market ${row.originPostal} ${row.destPostal} ${row.equipment} ${row.day}`, bookedAt: row.publishedAt, originPostal: row.originPostal, destPostal: row.destPostal, equipment: row.equipment, miles: row.miles, weightLb: null,
-  pickupAt: Date.parse(`${row.day}T18:00:00Z`), leadHours: null, buyMinor: row.averageMinor, source: 'market', count: row.count,
+  id: `market ${row.originPostal} ${row.destPostal} ${row.equipment} ${row.day}`,
+  bookedAt: row.publishedAt,
+  originPostal: row.originPostal,
+  destPostal: row.destPostal,
+  equipment: row.equipment,
+  miles: row.miles,
+  weightLb: null,
+  pickupAt: Date.parse(`${row.day}T18:00:00Z`),
+  leadHours: null,
+  buyMinor: row.averageMinor,
+  source: 'market',
+  count: row.count,
 })
 
-const readMarket = (db: Db, now: number): PastPrice[] => (averages(db).all(now === Number.MAX_SAFE_INTEGER ? 0 : now - keptAverageDays * 24 * hour, now) as AverageRow[]).map(averagePrice)
+const readMarket = (db: Db, now: number): PastPrice[] =>
+  (averages(db).all(now === Number.MAX_SAFE_INTEGER ? 0 : now - keptAverageDays * 24 * hour, now) as AverageRow[]).map(
+    averagePrice,
+  )
 
 /** Market averages that came in after an instant, for a model that stands. */
-export const readNewAverages = (db: Db, { now, after }: { now: number; after: number }): PastPrice[] => (newAverages(db).all(after, now, now - keptAverageDays * 24 * hour) as AverageRow[]).map(averagePrice)
+export const readNewAverages = (db: Db, { now, after }: { now: number; after: number }): PastPrice[] =>
+  (newAverages(db).all(after, now, now - keptAverageDays * 24 * hour) as AverageRow[]).map(averagePrice)
 
 const told = prepared((db) =>
   db.$client.prepare(`select quote_line.id, coalesce(quote_line.decided_at, quote_line.priced_at) bookedAt, origin_postal originPostal, dest_postal destPostal, equipment, miles, weight_lb weightLb, pickup_from pickupFrom, cast(round(coalesce(lost_to_minor, theirs_minor) * coalesce(rate_e6, 1000000) / 1000000.0) as integer) buyMinor
@@ -76,12 +115,24 @@ const told = prepared((db) =>
  */
 function readToldPrices(db: Db, since: number): PastPrice[] {
   const rows = told(db).all(since) as (Omit<Row, 'pickupAt'> & { pickupFrom: string | null })[]
-  return rows.map(({ id, pickupFrom, ...row }) => ({ ...row, id: `quote ${id}`, pickupAt: pickupFrom ? Date.parse(`${pickupFrom}T18:00:00Z`) : row.bookedAt + 48 * hour, leadHours: null, source: 'quote', count: 1 }))
+  return rows.map(({ id, pickupFrom, ...row }) => ({
+    ...row,
+    id: `quote ${id}`,
+    pickupAt: pickupFrom ? Date.parse(`${pickupFrom}T18:00:00Z`) : row.bookedAt + 48 * hour,
+    leadHours: null,
+    source: 'quote',
+    count: 1,
+  }))
 }
 
 /** Our own past buys, the offers we turned down, what customers told us, and the market's averages, in the order of booking. Reads every offer: for a thread that nobody waits for. */
 export function readPastPrices(db: Db, { now = Number.MAX_SAFE_INTEGER }: { now?: number } = {}): PastPrice[] {
   const since = now === Number.MAX_SAFE_INTEGER ? 0 : now - keptDays * 24 * hour
-  const prices = [...(buys(db).all(since, 0) as Row[]).map(toPrice('buy', '')), ...(lostOffers(db).all(since) as Row[]).map(toPrice('lost_offer', 'offer ')), ...readToldPrices(db, since), ...readMarket(db, now)]
+  const prices = [
+    ...(buys(db).all(since, 0) as Row[]).map(toPrice('buy', '')),
+    ...(lostOffers(db).all(since) as Row[]).map(toPrice('lost_offer', 'offer ')),
+    ...readToldPrices(db, since),
+    ...readMarket(db, now),
+  ]
   return prices.filter(({ bookedAt }) => bookedAt < now).sort((one, other) => one.bookedAt - other.bookedAt)
 }

@@ -1,11 +1,10 @@
+import { eq, inArray } from 'drizzle-orm'
 import { z } from 'zod'
-import { inArray } from 'drizzle-orm'
 import type { SuspectKind } from '#core/rates/suspects'
 import { type Db, inTransaction } from '#server/db.server'
-import { carrier, load, rateCorrection } from '#server/schema'
-import { eq } from 'drizzle-orm'
-import { rateModel } from './model'
 import type { Act } from '#server/log/act'
+import { carrier, load, rateCorrection } from '#server/schema'
+import { rateModel } from './model'
 
 /** A past price that looks wrong, with the load it was paid for. */
 export interface SuspectPrice {
@@ -24,29 +23,65 @@ export interface SuspectPrice {
 
 const mostListed = 400
 /** The worst first: what bends most if it were believed. */
-const order: SuspectKind[] = ['ten_times', 'a_tenth', 'per_mile', 'far_off', 'no_price', 'duplicate', 'no_miles', 'no_weight']
+const order: SuspectKind[] = [
+  'ten_times',
+  'a_tenth',
+  'per_mile',
+  'far_off',
+  'no_price',
+  'duplicate',
+  'no_miles',
+  'no_weight',
+]
 
 /** Past prices for a person to look at that nobody has looked at yet, the worst first. Missing weights do not bend a rate and are not listed. */
 export function listSuspects(db: Db, now: number): SuspectPrice[] {
   const suspects = (rateModel(db, now)?.suspects ?? []).filter(({ kind }) => kind !== 'no_weight')
-  const chosen = suspects.toSorted((one, other) => order.indexOf(one.kind) - order.indexOf(other.kind)).slice(0, mostListed)
+  const chosen = suspects
+    .toSorted((one, other) => order.indexOf(one.kind) - order.indexOf(other.kind))
+    .slice(0, mostListed)
   if (chosen.length === 0) return []
   const ids = chosen.map(({ id }) => Number(id))
-  const rows = db.select({ load, carrierName: carrier.name, verdict: rateCorrection.verdict }).from(load).leftJoin(carrier, eq(carrier.id, load.carrierId)).leftJoin(rateCorrection, eq(rateCorrection.loadId, load.id)).where(inArray(load.id, ids)).all()
+  const rows = db
+    .select({ load, carrierName: carrier.name, verdict: rateCorrection.verdict })
+    .from(load)
+    .leftJoin(carrier, eq(carrier.id, load.carrierId))
+    .leftJoin(rateCorrection, eq(rateCorrection.loadId, load.id))
+    .where(inArray(load.id, ids))
+    .all()
   const byId = new Map(rows.map((row) => [row.load.id, row]))
   return chosen.flatMap((suspect) => {
     const row = byId.get(Number(suspect.id))
     if (!row || row.verdict !== null) return []
     const { load: past } = row
-    return [{
-      loadId: past.id, number: past.number, kind: suspect.kind, coveredAt: past.coveredAt ?? past.createdAt, lane: `${past.originCity} ${past.originRegion} to ${past.destCity} ${past.destRegion}`, equipment: past.equipment, miles: Math.round(past.miles),
-      carrierName: row.carrierName ?? '', paidMinor: suspect.paidMinor, likelyMinor: suspect.likelyMinor, meantMinor: suspect.meantMinor,
-    }]
+    return [
+      {
+        loadId: past.id,
+        number: past.number,
+        kind: suspect.kind,
+        coveredAt: past.coveredAt ?? past.createdAt,
+        lane: `${past.originCity} ${past.originRegion} to ${past.destCity} ${past.destRegion}`,
+        equipment: past.equipment,
+        miles: Math.round(past.miles),
+        carrierName: row.carrierName ?? '',
+        paidMinor: suspect.paidMinor,
+        likelyMinor: suspect.likelyMinor,
+        meantMinor: suspect.meantMinor,
+      },
+    ]
   })
 }
 
 export const correctionSchema = z.discriminatedUnion('verdict', [
-  z.object({ loadId: z.number().int().positive(), verdict: z.literal('price'), priceMinor: z.number().int().min(100, 'A load costs at least a dollar').max(100_000_000, 'No load costs a million dollars') }),
+  z.object({
+    loadId: z.number().int().positive(),
+    verdict: z.literal('price'),
+    priceMinor: z
+      .number()
+      .int()
+      .min(100, 'A load costs at least a dollar')
+      .max(100_000_000, 'No load costs a million dollars'),
+  }),
   z.object({ loadId: z.number().int().positive(), verdict: z.literal('left_out') }),
   z.object({ loadId: z.number().int().positive(), verdict: z.literal('as_paid') }),
   z.object({ loadId: z.number().int().positive(), verdict: z.literal('undo') }),
@@ -54,14 +89,28 @@ export const correctionSchema = z.discriminatedUnion('verdict', [
 export type Correction = z.infer<typeof correctionSchema>
 
 /** Keeps what a person says of a past price, or takes it back; the next fit goes by it. What was paid stays in the books. */
-export function correctPrice(db: Db, correction: Correction, { now, by }: Act): { done: true } | { refusal: { code: string; message: string } } {
+export function correctPrice(
+  db: Db,
+  correction: Correction,
+  { now, by }: Act,
+): { done: true } | { refusal: { code: string; message: string } } {
   const { loadId } = correction
   const refusal = inTransaction(db, () => {
     const past = db.select({ payMinor: load.payMinor }).from(load).where(eq(load.id, loadId)).get()
     if (!past) return { code: 'no_such_load', message: 'There is no such load.' }
-    if (past.payMinor === null) return { code: 'not_paid', message: 'This load has not been bought: there is no price to correct.' }
+    if (past.payMinor === null)
+      return { code: 'not_paid', message: 'This load has not been bought: there is no price to correct.' }
     db.delete(rateCorrection).where(eq(rateCorrection.loadId, loadId)).run()
-    if (correction.verdict !== 'undo') db.insert(rateCorrection).values({ loadId, verdict: correction.verdict, priceMinor: correction.verdict === 'price' ? correction.priceMinor : null, byName: by.name, at: now }).run()
+    if (correction.verdict !== 'undo')
+      db.insert(rateCorrection)
+        .values({
+          loadId,
+          verdict: correction.verdict,
+          priceMinor: correction.verdict === 'price' ? correction.priceMinor : null,
+          byName: by.name,
+          at: now,
+        })
+        .run()
     return null
   })
   return refusal ? { refusal } : { done: true }

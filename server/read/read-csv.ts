@@ -10,7 +10,16 @@ export interface CsvOrder {
 
 /** The rows of a CSV text (RFC 4180, with any line ends), cells trimmed; throws where there are more than asked for. */
 export function readCsv({ text, mostRows, mostColumns, delimiter = ',' }: CsvOrder): string[][] {
-  const rows = parse(text, { record_delimiter: ['\r\n', '\n', '\r'], delimiter, relax_column_count: true, skip_empty_lines: true, trim: true, bom: true, to: mostRows + 1, max_record_size: 1_000_000 }) as string[][]
+  const rows = parse(text, {
+    record_delimiter: ['\r\n', '\n', '\r'],
+    delimiter,
+    relax_column_count: true,
+    skip_empty_lines: true,
+    trim: true,
+    bom: true,
+    to: mostRows + 1,
+    max_record_size: 1_000_000,
+  }) as string[][]
   if (rows.length > mostRows) throw new Error(`It holds more than is read: ${mostRows} rows at most`)
   const widest = rows.reduce((most, row) => Math.max(most, row.length), 0)
   if (widest > mostColumns) throw new Error(`It holds more than is read: ${mostColumns} columns at most`)

@@ -34,7 +34,10 @@ export async function readMail(raw: Uint8Array): Promise<MailRead> {
     subject: own(mail.subject, 300),
     date: mail.date?.slice(0, 100) ?? null,
     text: own(mail.text, longestText) || own(textOf(mail.html ?? ''), longestText),
-    authentication: mail.headers.filter(({ key }) => key === 'authentication-results').slice(0, 5).map(({ value }) => value.slice(0, 2000)),
+    authentication: mail.headers
+      .filter(({ key }) => key === 'authentication-results')
+      .slice(0, 5)
+      .map(({ value }) => value.slice(0, 2000)),
   }
 }
 
@@ -42,7 +45,8 @@ export async function readMail(raw: Uint8Array): Promise<MailRead> {
 function countParts(bytes: Buffer): number {
   if (!/^content-type:\s*multipart/im.test(bytes.subarray(0, longestHeaders).toString('latin1'))) return 1
   let count = 0
-  for (let at = bytes.indexOf('\n--'); at >= 0 && count <= mostParts; at = bytes.indexOf('\n--', at + 3)) if (bytes[at + 3] !== lineFeed && bytes[at + 3] !== carriageReturn) count++
+  for (let at = bytes.indexOf('\n--'); at >= 0 && count <= mostParts; at = bytes.indexOf('\n--', at + 3))
+    if (bytes[at + 3] !== lineFeed && bytes[at + 3] !== carriageReturn) count++
   return count
 }
 
@@ -57,5 +61,11 @@ function textOf(html: string): string {
   page('br').replaceWith('\n')
   page('p, div, tr, li, blockquote, h1, h2, h3').append('\n')
   page('td, th').append(' ')
-  return page.root().text().replace(/[^\S\n]+/g, ' ').replace(/ ?\n ?/g, '\n').replace(/\n{3,}/g, '\n\n').trim()
+  return page
+    .root()
+    .text()
+    .replace(/[^\S\n]+/g, ' ')
+    .replace(/ ?\n ?/g, '\n')
+    .replace(/\n{3,}/g, '\n\n')
+    .trim()
 }

@@ -4,7 +4,12 @@ import type { Tender } from '#core/tender/tender'
 
 export type SiteOrder =
   | { find: 'mark'; text: string; mark: string }
-  | { find: 'tenders'; text: string; description: SiteDescription; equipment: SiteDescription['lists'][number]['equipment'] }
+  | {
+      find: 'tenders'
+      text: string
+      description: SiteDescription
+      equipment: SiteDescription['lists'][number]['equipment']
+    }
 
 export interface SitePage {
   found: { tender: Tender; open: boolean; withdrawn: boolean }[]
@@ -20,11 +25,24 @@ export function readSite(order: SiteOrder): { has: boolean } | SitePage | { prob
   if (order.find === 'mark') return { has: page(order.mark).length > 0 }
   const { description, equipment } = order
   const table = page(description.table)
-  const problem = headsProblem(table.find('thead th').map((_, head) => page(head).text()).get(), description)
+  const problem = headsProblem(
+    table
+      .find('thead th')
+      .map((_, head) => page(head).text())
+      .get(),
+    description,
+  )
   if (problem) return { problem: `The page has changed: ${problem}` }
   const found: SitePage['found'] = []
   for (const row of table.find(description.rows).toArray().slice(0, mostRows)) {
-    const read = readSiteRow(page(row).find('td').map((_, cell) => page(cell).text()).get(), description, equipment)
+    const read = readSiteRow(
+      page(row)
+        .find('td')
+        .map((_, cell) => page(cell).text())
+        .get(),
+      description,
+      equipment,
+    )
     if ('problem' in read) return { problem: `The page does not read as it should: ${read.problem}` }
     found.push(read)
   }

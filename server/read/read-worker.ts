@@ -1,10 +1,16 @@
-import { readSite } from './read-site'
 import { readCsv } from './read-csv'
-import { readDocumentSet, readInterchanges } from './read-x12'
 import { readMail } from './read-mail'
+import { readSite } from './read-site'
+import { readDocumentSet, readInterchanges } from './read-x12'
 
 /** What can be read on the thread that reads what strangers send, each a function from bytes or text to plain data. */
-export const readings = { mail: readMail, interchanges: readInterchanges, document: readDocumentSet, csv: readCsv, site: readSite }
+export const readings = {
+  mail: readMail,
+  interchanges: readInterchanges,
+  document: readDocumentSet,
+  csv: readCsv,
+  site: readSite,
+}
 export type Readings = typeof readings
 
 /** One order to the thread. */

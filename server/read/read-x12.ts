@@ -42,10 +42,20 @@ export interface DocumentOrder {
 }
 
 /** One set of an interchange: its segments, and its fields with the elements that each was read from (none where the set is too long for that). */
-export function readDocumentSet({ raw, kind, ordinal }: DocumentOrder): { segments: Segment[]; fields: ReturnType<typeof traceFields>; isTraced: boolean } {
+export function readDocumentSet({ raw, kind, ordinal }: DocumentOrder): {
+  segments: Segment[]
+  fields: ReturnType<typeof traceFields>
+  isTraced: boolean
+} {
   const segments = setsOf(Buffer.from(raw).toString('latin1'), new Set([ordinal])).get(ordinal) ?? []
   if (isTraceable(segments)) return { segments, fields: traceFields(kind, segments), isTraced: true }
-  return { segments: segments.slice(0, mostShown), fields: readFields(kind, segments).slice(0, mostShown).map(([name, value]) => ({ name, value, from: [] })), isTraced: false }
+  return {
+    segments: segments.slice(0, mostShown),
+    fields: readFields(kind, segments)
+      .slice(0, mostShown)
+      .map(([name, value]) => ({ name, value, from: [] })),
+    isTraced: false,
+  }
 }
 
 /** More is no reading matter. */

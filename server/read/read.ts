@@ -1,13 +1,16 @@
 import { Piscina } from 'piscina'
 import { logger } from '#server/log/logger'
 import { threadFile } from '#server/thread'
-import type { ReadOrder, Readings } from './read-worker'
+import type { Readings, ReadOrder } from './read-worker'
 
 export type ReadFault = 'too_slow' | 'broke' | 'too_much'
 
 /** What came cannot be read: it took too long or too much memory, holds more than is read, or broke its reader. */
 export class ReadProblem extends Error {
-  constructor(readonly code: ReadFault, message: string) {
+  constructor(
+    readonly code: ReadFault,
+    message: string,
+  ) {
     super(message)
   }
 }
@@ -33,7 +36,11 @@ function readers(): Piscina {
  * Reads what a stranger sent on a thread of its own, and returns what it says: whatever it holds, the desk goes on. What takes longer than
  * `timeoutMs` is broken off. Throws a `ReadProblem` where it cannot be read.
  */
-export async function readAside<K extends keyof Readings>(what: K, order: Parameters<Readings[K]>[0], timeoutMs: number): Promise<Awaited<ReturnType<Readings[K]>>> {
+export async function readAside<K extends keyof Readings>(
+  what: K,
+  order: Parameters<Readings[K]>[0],
+  timeoutMs: number,
+): Promise<Awaited<ReturnType<Readings[K]>>> {
   // Waiting for a turn is no fault of what waits: its time begins when the thread takes it up, which a fair share of the queue's stands for.
   const waiting = readers().queueSize
   const task: ReadOrder<K> = { what, order }
@@ -47,7 +54,8 @@ export async function readAside<K extends keyof Readings>(what: K, order: Parame
 function problemOf(error: unknown, what: string): Error {
   const { name, code, message } = error as Error & { code?: string }
   logger().warn({ err: error, what }, 'what came could not be read')
-  if (name === 'AbortError' || name === 'TimeoutError') return new ReadProblem('too_slow', 'It took too long to read and was broken off')
+  if (name === 'AbortError' || name === 'TimeoutError')
+    return new ReadProblem('too_slow', 'It took too long to read and was broken off')
   if (code === 'ERR_WORKER_OUT_OF_MEMORY') return new ReadProblem('too_much', 'It takes too much memory to read')
   if (name === 'ReadProblem' || message.startsWith(tooMuch)) return new ReadProblem('too_much', message)
   return new ReadProblem('broke', `It cannot be read (${message.slice(0, 200)})`)

@@ -2,8 +2,8 @@ import { eq } from 'drizzle-orm'
 import { readRegisterFeed } from '#core/register/feed'
 import { type Db, inTransaction } from '#server/db.server'
 import { askOutside } from '#server/http/outside'
-import { readAside } from '#server/read/read'
 import { logger } from '#server/log/logger'
+import { readAside } from '#server/read/read'
 import { registerFeed } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { keepRecord } from './keep'
@@ -17,7 +17,8 @@ const atOnce = 250
 
 export type FeedOutcome = { taken: number; refused: number; changed: number[] } | { problem: string }
 
-export const feedState = (db: Db): typeof registerFeed.$inferSelect | null => db.select().from(registerFeed).where(eq(registerFeed.id, 1)).get() ?? null
+export const feedState = (db: Db): typeof registerFeed.$inferSelect | null =>
+  db.select().from(registerFeed).where(eq(registerFeed.id, 1)).get() ?? null
 
 /**
  * Reads all changes since the last time, page after page, and keeps them; `changed` names the carriers of ours that they touch. What was
@@ -30,7 +31,8 @@ export async function readChanges(db: Db, clock: () => number = Date.now): Promi
     for (;;) {
       const after = feedState(db)?.sequence ?? 0
       const reading = await fetchPage(after)
-      if (reading.refused.length > 0) logger().warn({ refused: reading.refused.slice(0, 5) }, 'lines of the register’s feed could not be read')
+      if (reading.refused.length > 0)
+        logger().warn({ refused: reading.refused.slice(0, 5) }, 'lines of the register’s feed could not be read')
       taken += reading.changes.length
       refused += reading.refused.length
       for (let at = 0; at < reading.changes.length; at += atOnce) {
@@ -46,7 +48,11 @@ export async function readChanges(db: Db, clock: () => number = Date.now): Promi
         await new Promise((resolve) => setImmediate(resolve))
       }
       const done = reading.last === null || reading.last <= after
-      note(db, { sequence: Math.max(after, reading.last ?? 0), triedAt: clock(), ...(done ? { currentAt: clock(), problem: null, refused } : {}) })
+      note(db, {
+        sequence: Math.max(after, reading.last ?? 0),
+        triedAt: clock(),
+        ...(done ? { currentAt: clock(), problem: null, refused } : {}),
+      })
       if (done) return { taken, refused, changed: [...changed] }
     }
   } catch (error) {
@@ -58,16 +64,24 @@ export async function readChanges(db: Db, clock: () => number = Date.now): Promi
 }
 
 async function fetchPage(after: number) {
-  const answer = await askOutside(`${settings().OX_REGISTER_URL}/changes.csv?after=${after}&limit=${page}`, { timeoutMs: answerTimeout, mostBytes: largestPage, allowPrivate: true })
+  const answer = await askOutside(`${settings().OX_REGISTER_URL}/changes.csv?after=${after}&limit=${page}`, {
+    timeoutMs: answerTimeout,
+    mostBytes: largestPage,
+    allowPrivate: true,
+  })
   if (answer.status !== 200) throw new Error(`The register answered ${answer.status}`)
   const text = answer.body.toString('utf8')
   const reading = readRegisterFeed(await readAside('csv', { text, mostRows: 100_000, mostColumns: 200 }, readTimeout))
   if ('problem' in reading) throw new Error(reading.problem)
   // A page of nothing but nonsense is no answer: what is known stays, and counts as old in time.
-  if (reading.refused.length > 3 && reading.refused.length > reading.changes.length) throw new Error(`The register’s feed makes no sense: ${reading.refused[0]!.why}`)
+  if (reading.refused.length > 3 && reading.refused.length > reading.changes.length)
+    throw new Error(`The register’s feed makes no sense: ${reading.refused[0]!.why}`)
   return reading
 }
 
 function note(db: Db, part: { triedAt: number } & Partial<typeof registerFeed.$inferInsert>): void {
-  db.insert(registerFeed).values({ id: 1, sequence: 0, ...part }).onConflictDoUpdate({ target: registerFeed.id, set: part }).run()
+  db.insert(registerFeed)
+    .values({ id: 1, sequence: 0, ...part })
+    .onConflictDoUpdate({ target: registerFeed.id, set: part })
+    .run()
 }

@@ -1,5 +1,5 @@
 import { and, asc, eq, gte, like, lt } from 'drizzle-orm'
-import { registerRecordSchema, type RegisterRecord } from '#core/register/register'
+import { type RegisterRecord, registerRecordSchema } from '#core/register/register'
 import { type Db, inTransaction } from '#server/db.server'
 import { askOutside, OutsideProblem } from '#server/http/outside'
 import { logger } from '#server/log/logger'
@@ -10,7 +10,9 @@ import { keepRecord, recordOf } from './keep'
 const answerTimeout = 3_000
 const largestAnswer = 512 * 1024
 
-export type LookUp = { record: RegisterRecord; confirmedAt: number; fresh: boolean; problem: string | null } | { refusal: { code: 'not_in_register' | 'register_silent' | 'no_number'; message: string } }
+export type LookUp =
+  | { record: RegisterRecord; confirmedAt: number; fresh: boolean; problem: string | null }
+  | { refusal: { code: 'not_in_register' | 'register_silent' | 'no_number'; message: string } }
 
 /** Reads what was typed as a number: `MC 700037`, `DOT 2400053`, `700037`; null where it is none. Without a word before it both are tried. */
 export function readNumber(typed: string): { kind: 'mc' | 'dot' | 'either'; number: string } | null {
@@ -38,24 +40,58 @@ export async function lookUp(db: Db, typed: string, clock: () => number = Date.n
   }
   const known = kinds.flatMap((kind) => knownByNumber(db, kind, asked.number))[0]
   if (known && problem) return { record: known.record, confirmedAt: known.confirmedAt, fresh: false, problem }
-  if (problem) return { refusal: { code: 'register_silent', message: `The register does not answer (${problem}), and nothing is known of this number yet. Try again in a moment.` } }
-  return { refusal: { code: 'not_in_register', message: `The register knows no carrier under ${asked.kind === 'either' ? 'MC or DOT' : asked.kind.toUpperCase()} ${asked.number}.` } }
+  if (problem)
+    return {
+      refusal: {
+        code: 'register_silent',
+        message: `The register does not answer (${problem}), and nothing is known of this number yet. Try again in a moment.`,
+      },
+    }
+  return {
+    refusal: {
+      code: 'not_in_register',
+      message: `The register knows no carrier under ${asked.kind === 'either' ? 'MC or DOT' : asked.kind.toUpperCase()} ${asked.number}.`,
+    },
+  }
 }
 
-const knownByNumber = (db: Db, kind: 'mc' | 'dot', number: string) => db.select().from(registerRecord).where(eq(kind === 'mc' ? registerRecord.mcNumber : registerRecord.dotNumber, number)).limit(1).all()
+const knownByNumber = (db: Db, kind: 'mc' | 'dot', number: string) =>
+  db
+    .select()
+    .from(registerRecord)
+    .where(eq(kind === 'mc' ? registerRecord.mcNumber : registerRecord.dotNumber, number))
+    .limit(1)
+    .all()
 
-async function ask(kind: 'mc' | 'dot', number: string): Promise<{ record: RegisterRecord } | { problem: string } | { none: true }> {
+async function ask(
+  kind: 'mc' | 'dot',
+  number: string,
+): Promise<{ record: RegisterRecord } | { problem: string } | { none: true }> {
   const path = `/carriers/${kind}/${number}`
   try {
-    const answer = await askOutside(`${settings().OX_REGISTER_URL}${path}`, { timeoutMs: answerTimeout, mostBytes: largestAnswer, allowPrivate: true, headers: { accept: 'application/json' } })
+    const answer = await askOutside(`${settings().OX_REGISTER_URL}${path}`, {
+      timeoutMs: answerTimeout,
+      mostBytes: largestAnswer,
+      allowPrivate: true,
+      headers: { accept: 'application/json' },
+    })
     if (answer.status === 404) return { none: true }
     if (answer.status !== 200) return { problem: `it answered ${answer.status}` }
     const parsed = registerRecordSchema.safeParse(JSON.parse(answer.body.toString('utf8')))
     if (!parsed.success) return { problem: 'its answer makes no sense' }
-    return (kind === 'dot' ? parsed.data.dotNumber : parsed.data.mcNumber) === number ? { record: parsed.data } : { problem: 'it told of another carrier' }
+    return (kind === 'dot' ? parsed.data.dotNumber : parsed.data.mcNumber) === number
+      ? { record: parsed.data }
+      : { problem: 'it told of another carrier' }
   } catch (error) {
     logger().warn({ err: error, path }, 'the register did not answer')
-    return { problem: error instanceof SyntaxError || faultOf(error) === 'too_large' ? 'its answer makes no sense' : faultOf(error) === 'too_slow' ? `no answer in ${answerTimeout / 1000} s` : 'it cannot be reached' }
+    return {
+      problem:
+        error instanceof SyntaxError || faultOf(error) === 'too_large'
+          ? 'its answer makes no sense'
+          : faultOf(error) === 'too_slow'
+            ? `no answer in ${answerTimeout / 1000} s`
+            : 'it cannot be reached',
+    }
   }
 }
 
@@ -66,11 +102,21 @@ export async function refresh(db: Db, dotNumber: string, clock: () => number = D
   const answer = await ask('dot', dotNumber)
   if (!('record' in answer)) return false
   const now = clock()
-  inTransaction(db, () => keepRecord(db, answer.record, { changedAt: recordOf(db, dotNumber)?.changedAt ?? now, confirmedAt: now }))
+  inTransaction(db, () =>
+    keepRecord(db, answer.record, { changedAt: recordOf(db, dotNumber)?.changedAt ?? now, confirmedAt: now }),
+  )
   return true
 }
 
-const shown = { id: registerRecord.dotNumber, name: registerRecord.name, dotNumber: registerRecord.dotNumber, mcNumber: registerRecord.mcNumber, city: registerRecord.city, region: registerRecord.region, mayCarry: registerRecord.mayCarry }
+const shown = {
+  id: registerRecord.dotNumber,
+  name: registerRecord.name,
+  dotNumber: registerRecord.dotNumber,
+  mcNumber: registerRecord.mcNumber,
+  city: registerRecord.city,
+  region: registerRecord.region,
+  mayCarry: registerRecord.mayCarry,
+}
 const most = 10
 
 /** Carriers of the register by the beginning of their name, then by any word of it, or by number; from what its feed has told. */
@@ -80,13 +126,30 @@ export function findInRegister(db: Db, typed: string) {
     const kinds = number.kind === 'either' ? (['mc', 'dot'] as const) : [number.kind]
     return kinds.flatMap((kind) => {
       const column = kind === 'mc' ? registerRecord.mcNumber : registerRecord.dotNumber
-      return db.select(shown).from(registerRecord).where(and(gte(column, number.number), lt(column, `${number.number}:`))).orderBy(asc(column)).limit(most / 2).all()
+      return db
+        .select(shown)
+        .from(registerRecord)
+        .where(and(gte(column, number.number), lt(column, `${number.number}:`)))
+        .orderBy(asc(column))
+        .limit(most / 2)
+        .all()
     })
   }
   const words = typed.trim().toLowerCase().replace(/[%_]/g, '')
   if (words.length < 2) return []
-  const first = db.select(shown).from(registerRecord).where(and(gte(registerRecord.search, words), lt(registerRecord.search, `${words}\uffff`))).orderBy(asc(registerRecord.search)).limit(most).all()
+  const first = db
+    .select(shown)
+    .from(registerRecord)
+    .where(and(gte(registerRecord.search, words), lt(registerRecord.search, `${words}\uffff`)))
+    .orderBy(asc(registerRecord.search))
+    .limit(most)
+    .all()
   if (first.length === most) return first
-  const later = db.select(shown).from(registerRecord).where(like(registerRecord.search, `% ${words}%`)).limit(most).all()
+  const later = db
+    .select(shown)
+    .from(registerRecord)
+    .where(like(registerRecord.search, `% ${words}%`))
+    .limit(most)
+    .all()
   return [...first, ...later.filter((row) => !first.some((seen) => seen.id === row.id))].slice(0, most)
 }

@@ -2,121 +2,163 @@ import { sql } from 'drizzle-orm'
 import { check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { contactRoles, factSources, paperStates, payeeKinds, payeeStates } from '#core/carrier/carrier'
 import { loadMarks } from '#core/carrier/grades'
+import { paperKinds } from '#core/carrier/paper'
 import { gateStages } from '#core/load/decide'
 import { policyKinds } from '#core/register/register'
-import { paperKinds } from '#core/carrier/paper'
 import type { VettingPolicy } from '#core/vetting/policy'
 import { id, instant } from './columns'
 import { load } from './load'
 import { carrier } from './party'
 
-const carrierId = () => integer('carrier_id').notNull().references(() => carrier.id)
+const carrierId = () =>
+  integer('carrier_id')
+    .notNull()
+    .references(() => carrier.id)
 
 /** One fact about a carrier as one source told it; ended once another value took its place. */
-export const fact = sqliteTable('fact', {
-  id: id(),
-  carrierId: carrierId(),
-  field: text('field').notNull(),
-  value: text('value').notNull(),
-  source: text('source', { enum: factSources }).notNull(),
-  byName: text('by_name'),
-  seenAt: instant('seen_at').notNull(),
-  endedAt: instant('ended_at'),
-}, (table) => [index('fact_carrier').on(table.carrierId), index('fact_seen').on(table.seenAt), uniqueIndex('fact_current').on(table.carrierId, table.field, table.source).where(sql`ended_at is null`)])
+export const fact = sqliteTable(
+  'fact',
+  {
+    id: id(),
+    carrierId: carrierId(),
+    field: text('field').notNull(),
+    value: text('value').notNull(),
+    source: text('source', { enum: factSources }).notNull(),
+    byName: text('by_name'),
+    seenAt: instant('seen_at').notNull(),
+    endedAt: instant('ended_at'),
+  },
+  (table) => [
+    index('fact_carrier').on(table.carrierId),
+    index('fact_seen').on(table.seenAt),
+    uniqueIndex('fact_current').on(table.carrierId, table.field, table.source).where(sql`ended_at is null`),
+  ],
+)
 
-export const contact = sqliteTable('contact', {
-  id: id(),
-  carrierId: carrierId(),
-  name: text('name').notNull(),
-  role: text('role', { enum: contactRoles }).notNull(),
-  mail: text('mail'),
-  phone: text('phone'),
-  addedAt: instant('added_at').notNull(),
-  addedBy: text('added_by').notNull(),
-}, (table) => [index('contact_carrier').on(table.carrierId), check('contact_reach', sql`mail is not null or phone is not null`)])
+export const contact = sqliteTable(
+  'contact',
+  {
+    id: id(),
+    carrierId: carrierId(),
+    name: text('name').notNull(),
+    role: text('role', { enum: contactRoles }).notNull(),
+    mail: text('mail'),
+    phone: text('phone'),
+    addedAt: instant('added_at').notNull(),
+    addedBy: text('added_by').notNull(),
+  },
+  (table) => [
+    index('contact_carrier').on(table.carrierId),
+    check('contact_reach', sql`mail is not null or phone is not null`),
+  ],
+)
 
 /** An insurance policy as a certificate shows it; what the register has filed stands in its record. */
-export const policy = sqliteTable('policy', {
-  id: id(),
-  carrierId: carrierId(),
-  kind: text('kind', { enum: policyKinds }).notNull(),
-  insurer: text('insurer').notNull(),
-  number: text('number').notNull(),
-  insuredName: text('insured_name'),
-  limitMinor: integer('limit_minor').notNull(),
-  effectiveOn: text('effective_on').notNull(),
-  expiresOn: text('expires_on').notNull(),
-  cancelledOn: text('cancelled_on'),
-  paperId: integer('paper_id').references(() => paper.id),
-}, (table) => [index('policy_carrier').on(table.carrierId), check('policy_days', sql`expires_on >= effective_on`)])
+export const policy = sqliteTable(
+  'policy',
+  {
+    id: id(),
+    carrierId: carrierId(),
+    kind: text('kind', { enum: policyKinds }).notNull(),
+    insurer: text('insurer').notNull(),
+    number: text('number').notNull(),
+    insuredName: text('insured_name'),
+    limitMinor: integer('limit_minor').notNull(),
+    effectiveOn: text('effective_on').notNull(),
+    expiresOn: text('expires_on').notNull(),
+    cancelledOn: text('cancelled_on'),
+    paperId: integer('paper_id').references(() => paper.id),
+  },
+  (table) => [index('policy_carrier').on(table.carrierId), check('policy_days', sql`expires_on >= effective_on`)],
+)
 
 /** A document of a carrier. It counts once a person has checked it, or where it was signed by our own link. */
-export const paper = sqliteTable('paper', {
-  id: id(),
-  carrierId: carrierId(),
-  kind: text('kind', { enum: paperKinds }).notNull(),
-  state: text('state', { enum: paperStates }).notNull(),
-  fileName: text('file_name').notNull(),
-  /** What the content is, told by the content itself; null where no file was kept. */
-  type: text('type'),
-  size: integer('size').notNull().default(0),
-  /** SHA-256 of the content: the file's name in the store, outside of what is served. */
-  storedAs: text('stored_as'),
-  expiresOn: text('expires_on'),
-  receivedAt: instant('received_at').notNull(),
-  receivedFrom: text('received_from').notNull(),
-  checkedAt: instant('checked_at'),
-  checkedBy: text('checked_by'),
-  refusedBecause: text('refused_because'),
-}, (table) => [index('paper_carrier').on(table.carrierId), index('paper_waiting').on(table.receivedAt).where(sql`state = 'waiting'`), check('paper_checked', sql`(state = 'checked') = (checked_at is not null)`)])
+export const paper = sqliteTable(
+  'paper',
+  {
+    id: id(),
+    carrierId: carrierId(),
+    kind: text('kind', { enum: paperKinds }).notNull(),
+    state: text('state', { enum: paperStates }).notNull(),
+    fileName: text('file_name').notNull(),
+    /** What the content is, told by the content itself; null where no file was kept. */
+    type: text('type'),
+    size: integer('size').notNull().default(0),
+    /** SHA-256 of the content: the file's name in the store, outside of what is served. */
+    storedAs: text('stored_as'),
+    expiresOn: text('expires_on'),
+    receivedAt: instant('received_at').notNull(),
+    receivedFrom: text('received_from').notNull(),
+    checkedAt: instant('checked_at'),
+    checkedBy: text('checked_by'),
+    refusedBecause: text('refused_because'),
+  },
+  (table) => [
+    index('paper_carrier').on(table.carrierId),
+    index('paper_waiting').on(table.receivedAt).where(sql`state = 'waiting'`),
+    check('paper_checked', sql`(state = 'checked') = (checked_at is not null)`),
+  ],
+)
 
 /** Who is paid for a carrier's loads. A new one waits until somebody other than who asked has approved it. */
-export const payee = sqliteTable('payee', {
-  id: id(),
-  carrierId: carrierId(),
-  kind: text('kind', { enum: payeeKinds }).notNull(),
-  name: text('name').notNull(),
-  bankName: text('bank_name').notNull(),
-  routing: text('routing').notNull(),
-  accountEnd: text('account_end').notNull(),
-  /** The account's number, enciphered; and its keyed hash, by which the same account is found elsewhere. */
-  accountSealed: text('account_sealed').notNull(),
-  accountKey: text('account_key').notNull(),
-  state: text('state', { enum: payeeStates }).notNull(),
-  askedBy: text('asked_by').notNull(),
-  askedAt: instant('asked_at').notNull(),
-  decidedBy: text('decided_by'),
-  decidedAt: instant('decided_at'),
-}, (table) => [
-  index('payee_carrier').on(table.carrierId),
-  uniqueIndex('payee_current').on(table.carrierId).where(sql`state = 'approved'`),
-  uniqueIndex('payee_waiting').on(table.carrierId).where(sql`state = 'waiting'`),
-  check('payee_two_people', sql`decided_by is null or state = 'replaced' or decided_by <> asked_by`),
-])
+export const payee = sqliteTable(
+  'payee',
+  {
+    id: id(),
+    carrierId: carrierId(),
+    kind: text('kind', { enum: payeeKinds }).notNull(),
+    name: text('name').notNull(),
+    bankName: text('bank_name').notNull(),
+    routing: text('routing').notNull(),
+    accountEnd: text('account_end').notNull(),
+    /** The account's number, enciphered; and its keyed hash, by which the same account is found elsewhere. */
+    accountSealed: text('account_sealed').notNull(),
+    accountKey: text('account_key').notNull(),
+    state: text('state', { enum: payeeStates }).notNull(),
+    askedBy: text('asked_by').notNull(),
+    askedAt: instant('asked_at').notNull(),
+    decidedBy: text('decided_by'),
+    decidedAt: instant('decided_at'),
+  },
+  (table) => [
+    index('payee_carrier').on(table.carrierId),
+    uniqueIndex('payee_current').on(table.carrierId).where(sql`state = 'approved'`),
+    uniqueIndex('payee_waiting').on(table.carrierId).where(sql`state = 'waiting'`),
+    check('payee_two_people', sql`decided_by is null or state = 'replaced' or decided_by <> asked_by`),
+  ],
+)
 
 /** A link a carrier opens to send papers or to sign our agreement. */
-export const carrierLink = sqliteTable('carrier_link', {
-  id: id(),
-  carrierId: carrierId(),
-  purpose: text('purpose', { enum: ['papers', 'agreement'] }).notNull(),
-  kinds: text('kinds', { mode: 'json' }).$type<(typeof paperKinds)[number][]>().notNull(),
-  sentTo: text('sent_to').notNull(),
-  askedBy: text('asked_by').notNull(),
-  askedAt: instant('asked_at').notNull(),
-  expiresAt: instant('expires_at').notNull(),
-  revokedAt: instant('revoked_at'),
-  usedAt: instant('used_at'),
-}, (table) => [index('carrier_link_carrier').on(table.carrierId)])
+export const carrierLink = sqliteTable(
+  'carrier_link',
+  {
+    id: id(),
+    carrierId: carrierId(),
+    purpose: text('purpose', { enum: ['papers', 'agreement'] }).notNull(),
+    kinds: text('kinds', { mode: 'json' }).$type<(typeof paperKinds)[number][]>().notNull(),
+    sentTo: text('sent_to').notNull(),
+    askedBy: text('asked_by').notNull(),
+    askedAt: instant('asked_at').notNull(),
+    expiresAt: instant('expires_at').notNull(),
+    revokedAt: instant('revoked_at'),
+    usedAt: instant('used_at'),
+  },
+  (table) => [index('carrier_link_carrier').on(table.carrierId)],
+)
 
-export const carrierLog = sqliteTable('carrier_log', {
-  id: id(),
-  at: instant('at').notNull(),
-  carrierId: carrierId(),
-  actorKind: text('actor_kind', { enum: ['person', 'carrier', 'rule'] }).notNull(),
-  actorName: text('actor_name').notNull(),
-  kind: text('kind').notNull(),
-  data: text('data', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
-}, (table) => [index('carrier_log_carrier').on(table.carrierId), index('carrier_log_kind').on(table.kind, table.at)])
+export const carrierLog = sqliteTable(
+  'carrier_log',
+  {
+    id: id(),
+    at: instant('at').notNull(),
+    carrierId: carrierId(),
+    actorKind: text('actor_kind', { enum: ['person', 'carrier', 'rule'] }).notNull(),
+    actorName: text('actor_name').notNull(),
+    kind: text('kind').notNull(),
+    data: text('data', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+  },
+  (table) => [index('carrier_log_carrier').on(table.carrierId), index('carrier_log_kind').on(table.kind, table.at)],
+)
 
 /** Every version of the vetting policy; the newest holds. */
 export const vettingPolicy = sqliteTable('vetting_policy', {
@@ -128,48 +170,73 @@ export const vettingPolicy = sqliteTable('vetting_policy', {
 })
 
 /** A load whose carrier would no longer pass the gate: dispatch waits until it is mended, passed or given to another. */
-export const gateAlert = sqliteTable('gate_alert', {
-  id: id(),
-  loadId: integer('load_id').notNull().references(() => load.id),
-  carrierId: carrierId(),
-  reasons: text('reasons', { mode: 'json' }).$type<{ code: string; message: string; mend: string }[]>().notNull(),
-  raisedAt: instant('raised_at').notNull(),
-  endedAt: instant('ended_at'),
-  endedHow: text('ended_how', { enum: ['mended', 'passed', 'other_carrier'] }),
-  endedBy: text('ended_by'),
-  because: text('because'),
-}, (table) => [uniqueIndex('gate_alert_open').on(table.loadId, table.carrierId).where(sql`ended_at is null`)])
+export const gateAlert = sqliteTable(
+  'gate_alert',
+  {
+    id: id(),
+    loadId: integer('load_id')
+      .notNull()
+      .references(() => load.id),
+    carrierId: carrierId(),
+    reasons: text('reasons', { mode: 'json' }).$type<{ code: string; message: string; mend: string }[]>().notNull(),
+    raisedAt: instant('raised_at').notNull(),
+    endedAt: instant('ended_at'),
+    endedHow: text('ended_how', { enum: ['mended', 'passed', 'other_carrier'] }),
+    endedBy: text('ended_by'),
+    because: text('because'),
+  },
+  (table) => [uniqueIndex('gate_alert_open').on(table.loadId, table.carrierId).where(sql`ended_at is null`)],
+)
 
 /** A gate that stopped and was passed by somebody allowed to: what was passed, why, by whom. Never taken away. */
-export const gateOverride = sqliteTable('gate_override', {
-  id: id(),
-  loadId: integer('load_id').notNull().references(() => load.id),
-  carrierId: carrierId(),
-  stage: text('stage', { enum: gateStages }).notNull(),
-  reasons: text('reasons', { mode: 'json' }).$type<{ code: string; message: string }[]>().notNull(),
-  because: text('because').notNull(),
-  byName: text('by_name').notNull(),
-  at: instant('at').notNull(),
-  policyVersion: integer('policy_version').notNull(),
-}, (table) => [index('gate_override_load').on(table.loadId)])
+export const gateOverride = sqliteTable(
+  'gate_override',
+  {
+    id: id(),
+    loadId: integer('load_id')
+      .notNull()
+      .references(() => load.id),
+    carrierId: carrierId(),
+    stage: text('stage', { enum: gateStages }).notNull(),
+    reasons: text('reasons', { mode: 'json' }).$type<{ code: string; message: string }[]>().notNull(),
+    because: text('because').notNull(),
+    byName: text('by_name').notNull(),
+    at: instant('at').notNull(),
+    policyVersion: integer('policy_version').notNull(),
+  },
+  (table) => [index('gate_override_load').on(table.loadId)],
+)
 
 /** What a person noted of a carrier's work on a load. */
-export const loadMark = sqliteTable('load_mark', {
-  id: id(),
-  loadId: integer('load_id').notNull().references(() => load.id),
-  carrierId: carrierId(),
-  mark: text('mark', { enum: loadMarks }).notNull(),
-  byName: text('by_name').notNull(),
-  at: instant('at').notNull(),
-}, (table) => [index('load_mark_carrier').on(table.carrierId)])
+export const loadMark = sqliteTable(
+  'load_mark',
+  {
+    id: id(),
+    loadId: integer('load_id')
+      .notNull()
+      .references(() => load.id),
+    carrierId: carrierId(),
+    mark: text('mark', { enum: loadMarks }).notNull(),
+    byName: text('by_name').notNull(),
+    at: instant('at').notNull(),
+  },
+  (table) => [index('load_mark_carrier').on(table.carrierId)],
+)
 
 /** How often anything the directory filters by has changed: counted by triggers on the carriers. */
-export const carrierChange = sqliteTable('carrier_change', { id: integer('id').primaryKey(), count: integer('count').notNull() })
+export const carrierChange = sqliteTable('carrier_change', {
+  id: integer('id').primaryKey(),
+  count: integer('count').notNull(),
+})
 
 /** A search of the directory that somebody keeps. */
-export const savedView = sqliteTable('saved_view', {
-  id: id(),
-  userId: integer('user_id').notNull(),
-  name: text('name').notNull(),
-  query: text('query').notNull(),
-}, (table) => [uniqueIndex('saved_view_name').on(table.userId, table.name)])
+export const savedView = sqliteTable(
+  'saved_view',
+  {
+    id: id(),
+    userId: integer('user_id').notNull(),
+    name: text('name').notNull(),
+    query: text('query').notNull(),
+  },
+  (table) => [uniqueIndex('saved_view_name').on(table.userId, table.name)],
+)

@@ -8,91 +8,117 @@ import { id, instant } from './columns'
 import { loadId } from './load'
 import { carrier } from './party'
 
-export const offer = sqliteTable('offer', {
-  id: id(),
-  loadId: loadId(),
-  carrierId: integer('carrier_id').notNull().references(() => carrier.id),
-  /** In the desk's own currency, for comparing; `askedMinor` is what the carrier named, in its currency. */
-  payMinor: integer('pay_minor').notNull(),
-  askedMinor: integer('asked_minor').notNull().default(0),
-  currency: text('currency', { enum: currencies }).notNull().default('USD'),
-  /** What was agreed with it, once it was awarded. */
-  agreedMinor: integer('agreed_minor'),
-  counterMinor: integer('counter_minor'),
-  source: text('source', { enum: offerSources }).notNull(),
-  state: text('state', { enum: offerStates }).notNull(),
-  goodUntil: instant('good_until'),
-  note: text('note').notNull().default(''),
-  receivedAt: instant('received_at').notNull(),
-  /** The sender's own key: the same reply twice is one offer. */
-  externalKey: text('external_key'),
-}, (table) => [
-  index('offer_load').on(table.loadId),
-  index('offer_carrier').on(table.carrierId, table.state),
-  index('offer_lapsing').on(table.goodUntil).where(sql`state = 'open' and good_until is not null`),
-  uniqueIndex('offer_external').on(table.externalKey),
-  uniqueIndex('offer_one_award').on(table.loadId).where(sql`state = 'awarded'`),
-  check('offer_pay', sql`pay_minor > 0`),
-])
+export const offer = sqliteTable(
+  'offer',
+  {
+    id: id(),
+    loadId: loadId(),
+    carrierId: integer('carrier_id')
+      .notNull()
+      .references(() => carrier.id),
+    /** In the desk's own currency, for comparing; `askedMinor` is what the carrier named, in its currency. */
+    payMinor: integer('pay_minor').notNull(),
+    askedMinor: integer('asked_minor').notNull().default(0),
+    currency: text('currency', { enum: currencies }).notNull().default('USD'),
+    /** What was agreed with it, once it was awarded. */
+    agreedMinor: integer('agreed_minor'),
+    counterMinor: integer('counter_minor'),
+    source: text('source', { enum: offerSources }).notNull(),
+    state: text('state', { enum: offerStates }).notNull(),
+    goodUntil: instant('good_until'),
+    note: text('note').notNull().default(''),
+    receivedAt: instant('received_at').notNull(),
+    /** The sender's own key: the same reply twice is one offer. */
+    externalKey: text('external_key'),
+  },
+  (table) => [
+    index('offer_load').on(table.loadId),
+    index('offer_carrier').on(table.carrierId, table.state),
+    index('offer_lapsing').on(table.goodUntil).where(sql`state = 'open' and good_until is not null`),
+    uniqueIndex('offer_external').on(table.externalKey),
+    uniqueIndex('offer_one_award').on(table.loadId).where(sql`state = 'awarded'`),
+    check('offer_pay', sql`pay_minor > 0`),
+  ],
+)
 
 /** A price that somebody named who is not known to be the carrier, or that reads in more than one way: it is no offer until a person says so. */
-export const proposal = sqliteTable('proposal', {
-  id: id(),
-  loadId: loadId(),
-  /** Whom it says it is from; null where it names nobody we know. */
-  carrierId: integer('carrier_id').references(() => carrier.id),
-  source: text('source', { enum: offerSources }).notNull(),
-  sender: text('sender').notNull(),
-  /** Amounts that could be the price, the likeliest first. */
-  readings: text('readings', { mode: 'json' }).$type<number[]>().notNull(),
-  signs: text('signs', { mode: 'json' }).$type<Sign[]>().notNull(),
-  text: text('text').notNull(),
-  /** How many messages it stands for: a flood is one line. */
-  count: integer('count').notNull().default(1),
-  state: text('state', { enum: ['waiting', 'confirmed', 'dismissed'] }).notNull().default('waiting'),
-  receivedAt: instant('received_at').notNull(),
-  decidedAt: instant('decided_at'),
-  decidedBy: text('decided_by'),
-  /** The sender's own key: the same message twice is one proposal. */
-  externalKey: text('external_key').notNull(),
-}, (table) => [
-  index('proposal_load').on(table.loadId, table.state),
-  uniqueIndex('proposal_external').on(table.externalKey),
-  check('proposal_decided', sql`(state = 'waiting') = (decided_at is null)`),
-])
+export const proposal = sqliteTable(
+  'proposal',
+  {
+    id: id(),
+    loadId: loadId(),
+    /** Whom it says it is from; null where it names nobody we know. */
+    carrierId: integer('carrier_id').references(() => carrier.id),
+    source: text('source', { enum: offerSources }).notNull(),
+    sender: text('sender').notNull(),
+    /** Amounts that could be the price, the likeliest first. */
+    readings: text('readings', { mode: 'json' }).$type<number[]>().notNull(),
+    signs: text('signs', { mode: 'json' }).$type<Sign[]>().notNull(),
+    text: text('text').notNull(),
+    /** How many messages it stands for: a flood is one line. */
+    count: integer('count').notNull().default(1),
+    state: text('state', { enum: ['waiting', 'confirmed', 'dismissed'] })
+      .notNull()
+      .default('waiting'),
+    receivedAt: instant('received_at').notNull(),
+    decidedAt: instant('decided_at'),
+    decidedBy: text('decided_by'),
+    /** The sender's own key: the same message twice is one proposal. */
+    externalKey: text('external_key').notNull(),
+  },
+  (table) => [
+    index('proposal_load').on(table.loadId, table.state),
+    uniqueIndex('proposal_external').on(table.externalKey),
+    check('proposal_decided', sql`(state = 'waiting') = (decided_at is null)`),
+  ],
+)
 
-export const posting = sqliteTable('posting', {
-  id: id(),
-  loadId: loadId(),
-  board: text('board').notNull(),
-  state: text('state', { enum: ['asked', 'up', 'removal_asked', 'down', 'refused'] }).notNull(),
-  reference: text('reference').notNull(),
-  externalId: text('external_id'),
-  askedAt: instant('asked_at').notNull(),
-  upAt: instant('up_at'),
-  problem: text('problem'),
-}, (table) => [index('posting_load').on(table.loadId), uniqueIndex('posting_reference').on(table.reference)])
+export const posting = sqliteTable(
+  'posting',
+  {
+    id: id(),
+    loadId: loadId(),
+    board: text('board').notNull(),
+    state: text('state', { enum: ['asked', 'up', 'removal_asked', 'down', 'refused'] }).notNull(),
+    reference: text('reference').notNull(),
+    externalId: text('external_id'),
+    askedAt: instant('asked_at').notNull(),
+    upAt: instant('up_at'),
+    problem: text('problem'),
+  },
+  (table) => [index('posting_load').on(table.loadId), uniqueIndex('posting_reference').on(table.reference)],
+)
 
-export const confirmation = sqliteTable('confirmation', {
-  id: id(),
-  loadId: loadId(),
-  version: integer('version').notNull(),
-  number: text('number').notNull(),
-  state: text('state', { enum: ['issued', 'sent', 'accepted', 'void'] }).notNull(),
-  terms: text('terms', { mode: 'json' }).$type<ConfirmationTerms>().notNull(),
-  pdf: blob('pdf', { mode: 'buffer' }),
-  issuedAt: instant('issued_at').notNull(),
-  sentAt: instant('sent_at'),
-  sentTo: text('sent_to'),
-  deliveredAt: instant('delivered_at'),
-  acceptedAt: instant('accepted_at'),
-  acceptedName: text('accepted_name'),
-  acceptedTitle: text('accepted_title'),
-}, (table) => [uniqueIndex('confirmation_version').on(table.loadId, table.version)])
+export const confirmation = sqliteTable(
+  'confirmation',
+  {
+    id: id(),
+    loadId: loadId(),
+    version: integer('version').notNull(),
+    number: text('number').notNull(),
+    state: text('state', { enum: ['issued', 'sent', 'accepted', 'void'] }).notNull(),
+    terms: text('terms', { mode: 'json' }).$type<ConfirmationTerms>().notNull(),
+    pdf: blob('pdf', { mode: 'buffer' }),
+    issuedAt: instant('issued_at').notNull(),
+    sentAt: instant('sent_at'),
+    sentTo: text('sent_to'),
+    deliveredAt: instant('delivered_at'),
+    acceptedAt: instant('accepted_at'),
+    acceptedName: text('accepted_name'),
+    acceptedTitle: text('accepted_title'),
+  },
+  (table) => [uniqueIndex('confirmation_version').on(table.loadId, table.version)],
+)
 
-export const link = sqliteTable('link', {
-  id: id(),
-  confirmationId: integer('confirmation_id').notNull().references(() => confirmation.id),
-  expiresAt: instant('expires_at').notNull(),
-  revokedAt: instant('revoked_at'),
-}, (table) => [index('link_confirmation').on(table.confirmationId)])
+export const link = sqliteTable(
+  'link',
+  {
+    id: id(),
+    confirmationId: integer('confirmation_id')
+      .notNull()
+      .references(() => confirmation.id),
+    expiresAt: instant('expires_at').notNull(),
+    revokedAt: instant('revoked_at'),
+  },
+  (table) => [index('link_confirmation').on(table.confirmationId)],
+)

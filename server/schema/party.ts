@@ -1,116 +1,147 @@
 import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { roles } from '#core/access/access'
-import { currencies } from '#core/money/money'
-import type { Equipment } from '#core/load/load'
 import type { Trailers } from '#core/carrier/carrier'
+import type { Equipment } from '#core/load/load'
+import { currencies } from '#core/money/money'
 import { flag, id, instant } from './columns'
 import { fuelTable } from './market'
 
-export const customer = sqliteTable('customer', {
-  id: id(),
-  name: text('name').notNull(),
-  search: text('search').notNull(),
-  city: text('city').notNull().default(''),
-  region: text('region').notNull().default(''),
-  billingMail: text('billing_mail'),
-  /** What they are usually billed in. */
-  currency: text('currency', { enum: currencies }).notNull().default('USD'),
-  phone: text('phone').notNull().default(''),
-  /** Asked for prices, never shipped with us. */
-  prospect: flag('prospect'),
-  /** Where their quotes go. */
-  quoteMail: text('quote_mail'),
-  /** Hundredths of a percent of the sell price; null prices by the desk's own rule. */
-  marginPercentE2: integer('margin_percent_e2'),
-  marginFloorMinor: integer('margin_floor_minor'),
-  marginCapMinor: integer('margin_cap_minor'),
-  /** Null where they pay one price, fuel in it. */
-  fuelTableId: integer('fuel_table_id').references(() => fuelTable.id),
-  showMiles: flag('show_miles'),
-  /** Why nothing of theirs is accepted by itself just now. */
-  hold: text('hold'),
-}, (table) => [uniqueIndex('customer_name').on(table.search)])
+export const customer = sqliteTable(
+  'customer',
+  {
+    id: id(),
+    name: text('name').notNull(),
+    search: text('search').notNull(),
+    city: text('city').notNull().default(''),
+    region: text('region').notNull().default(''),
+    billingMail: text('billing_mail'),
+    /** What they are usually billed in. */
+    currency: text('currency', { enum: currencies }).notNull().default('USD'),
+    phone: text('phone').notNull().default(''),
+    /** Asked for prices, never shipped with us. */
+    prospect: flag('prospect'),
+    /** Where their quotes go. */
+    quoteMail: text('quote_mail'),
+    /** Hundredths of a percent of the sell price; null prices by the desk's own rule. */
+    marginPercentE2: integer('margin_percent_e2'),
+    marginFloorMinor: integer('margin_floor_minor'),
+    marginCapMinor: integer('margin_cap_minor'),
+    /** Null where they pay one price, fuel in it. */
+    fuelTableId: integer('fuel_table_id').references(() => fuelTable.id),
+    showMiles: flag('show_miles'),
+    /** Why nothing of theirs is accepted by itself just now. */
+    hold: text('hold'),
+  },
+  (table) => [uniqueIndex('customer_name').on(table.search)],
+)
 
-export const facility = sqliteTable('facility', {
-  id: id(),
-  name: text('name').notNull(),
-  search: text('search').notNull(),
-  address: text('address').notNull(),
-  city: text('city').notNull(),
-  region: text('region').notNull(),
-  country: text('country', { enum: ['US', 'CA', 'MX'] }).notNull(),
-  postal: text('postal').notNull(),
-  lat: real('lat').notNull(),
-  lon: real('lon').notNull(),
-  zone: text('zone').notNull(),
-  booking: text('booking', { enum: ['appointment', 'first_come'] }).notNull().default('first_come'),
-}, (table) => [index('facility_search').on(table.search), index('facility_city').on(table.city)])
+export const facility = sqliteTable(
+  'facility',
+  {
+    id: id(),
+    name: text('name').notNull(),
+    search: text('search').notNull(),
+    address: text('address').notNull(),
+    city: text('city').notNull(),
+    region: text('region').notNull(),
+    country: text('country', { enum: ['US', 'CA', 'MX'] }).notNull(),
+    postal: text('postal').notNull(),
+    lat: real('lat').notNull(),
+    lon: real('lon').notNull(),
+    zone: text('zone').notNull(),
+    booking: text('booking', { enum: ['appointment', 'first_come'] })
+      .notNull()
+      .default('first_come'),
+  },
+  (table) => [index('facility_search').on(table.search), index('facility_city').on(table.city)],
+)
 
-export const carrier = sqliteTable('carrier', {
-  id: id(),
-  name: text('name').notNull(),
-  search: text('search').notNull(),
-  mcNumber: text('mc_number'),
-  dotNumber: text('dot_number').notNull(),
-  mail: text('mail').notNull(),
-  phone: text('phone').notNull(),
-  /** What they usually name prices in. */
-  currency: text('currency', { enum: currencies }).notNull().default('USD'),
-  homeCity: text('home_city').notNull(),
-  homeRegion: text('home_region').notNull(),
-  homeLat: real('home_lat').notNull(),
-  homeLon: real('home_lon').notNull(),
-  homeCell: integer('home_cell').notNull(),
-  equipment: text('equipment', { mode: 'json' }).$type<Equipment[]>().notNull(),
-  trailers: text('trailers', { mode: 'json' }).$type<Trailers>().notNull().default({}),
-  /** The equipment they would rather be asked for; some of theirs. */
-  preferred: text('preferred', { mode: 'json' }).$type<Equipment[]>().notNull().default([]),
-  powerUnits: integer('power_units'),
-  doNotUse: text('do_not_use'),
-  doNotUseBy: text('do_not_use_by'),
-  doNotUseAt: instant('do_not_use_at'),
-  /** Who may lift it. */
-  doNotUseLift: text('do_not_use_lift', { enum: roles }),
-  contactChangedAt: instant('contact_changed_at'),
-  addedAt: instant('added_at').notNull().default(0),
-  addedBy: text('added_by').notNull().default(''),
-  /** How it stood when it was last vetted by itself; null before the first time. */
-  verdict: text('verdict', { enum: ['clear', 'caution', 'stop'] }),
-  reasons: text('reasons', { mode: 'json' }).$type<{ code: string; severity: 'caution' | 'stop'; message: string }[]>().notNull().default([]),
-  /** When that was last found to be otherwise than before. */
-  vettedAt: instant('vetted_at'),
-  lastLoadAt: instant('last_load_at'),
-}, (table) => [
-  uniqueIndex('carrier_mc').on(table.mcNumber),
-  uniqueIndex('carrier_dot').on(table.dotNumber),
-  index('carrier_search').on(table.search),
-  index('carrier_mail').on(table.mail),
-  index('carrier_home').on(table.homeCell),
-])
+export const carrier = sqliteTable(
+  'carrier',
+  {
+    id: id(),
+    name: text('name').notNull(),
+    search: text('search').notNull(),
+    mcNumber: text('mc_number'),
+    dotNumber: text('dot_number').notNull(),
+    mail: text('mail').notNull(),
+    phone: text('phone').notNull(),
+    /** What they usually name prices in. */
+    currency: text('currency', { enum: currencies }).notNull().default('USD'),
+    homeCity: text('home_city').notNull(),
+    homeRegion: text('home_region').notNull(),
+    homeLat: real('home_lat').notNull(),
+    homeLon: real('home_lon').notNull(),
+    homeCell: integer('home_cell').notNull(),
+    equipment: text('equipment', { mode: 'json' }).$type<Equipment[]>().notNull(),
+    trailers: text('trailers', { mode: 'json' }).$type<Trailers>().notNull().default({}),
+    /** The equipment they would rather be asked for; some of theirs. */
+    preferred: text('preferred', { mode: 'json' }).$type<Equipment[]>().notNull().default([]),
+    powerUnits: integer('power_units'),
+    doNotUse: text('do_not_use'),
+    doNotUseBy: text('do_not_use_by'),
+    doNotUseAt: instant('do_not_use_at'),
+    /** Who may lift it. */
+    doNotUseLift: text('do_not_use_lift', { enum: roles }),
+    contactChangedAt: instant('contact_changed_at'),
+    addedAt: instant('added_at').notNull().default(0),
+    addedBy: text('added_by').notNull().default(''),
+    /** How it stood when it was last vetted by itself; null before the first time. */
+    verdict: text('verdict', { enum: ['clear', 'caution', 'stop'] }),
+    reasons: text('reasons', { mode: 'json' })
+      .$type<{ code: string; severity: 'caution' | 'stop'; message: string }[]>()
+      .notNull()
+      .default([]),
+    /** When that was last found to be otherwise than before. */
+    vettedAt: instant('vetted_at'),
+    lastLoadAt: instant('last_load_at'),
+  },
+  (table) => [
+    uniqueIndex('carrier_mc').on(table.mcNumber),
+    uniqueIndex('carrier_dot').on(table.dotNumber),
+    index('carrier_search').on(table.search),
+    index('carrier_mail').on(table.mail),
+    index('carrier_home').on(table.homeCell),
+  ],
+)
 
-export const user = sqliteTable('user', {
-  id: id(),
-  mail: text('mail').notNull(),
-  name: text('name').notNull(),
-  phone: text('phone').notNull().default(''),
-  role: text('role', { enum: roles }).notNull(),
-  passwordHash: text('password_hash').notNull(),
-}, (table) => [uniqueIndex('user_mail').on(table.mail)])
+export const user = sqliteTable(
+  'user',
+  {
+    id: id(),
+    mail: text('mail').notNull(),
+    name: text('name').notNull(),
+    phone: text('phone').notNull().default(''),
+    role: text('role', { enum: roles }).notNull(),
+    passwordHash: text('password_hash').notNull(),
+  },
+  (table) => [uniqueIndex('user_mail').on(table.mail)],
+)
 
-export const session = sqliteTable('session', {
-  /** SHA-256 of the token in the cookie: a stolen database opens no session. */
-  tokenHash: text('token_hash').primaryKey(),
-  userId: integer('user_id').notNull().references(() => user.id),
-  expiresAt: instant('expires_at').notNull(),
-  /** When something was last asked under it, to the minute. */
-  seenAt: instant('seen_at').notNull().default(0),
-}, (table) => [index('session_expires').on(table.expiresAt)])
+export const session = sqliteTable(
+  'session',
+  {
+    /** SHA-256 of the token in the cookie: a stolen database opens no session. */
+    tokenHash: text('token_hash').primaryKey(),
+    userId: integer('user_id')
+      .notNull()
+      .references(() => user.id),
+    expiresAt: instant('expires_at').notNull(),
+    /** When something was last asked under it, to the minute. */
+    seenAt: instant('seen_at').notNull().default(0),
+  },
+  (table) => [index('session_expires').on(table.expiresAt)],
+)
 
 /** Wrong tries to sign in, by who and from where; kept here so that a restart forgets none. */
-export const guess = sqliteTable('guess', {
-  key: text('key').primaryKey(),
-  tries: integer('tries').notNull(),
-  lastAt: instant('last_at').notNull(),
-  /** Before then nothing is looked at. */
-  nextAt: instant('next_at').notNull(),
-}, (table) => [index('guess_last').on(table.lastAt)])
+export const guess = sqliteTable(
+  'guess',
+  {
+    key: text('key').primaryKey(),
+    tries: integer('tries').notNull(),
+    lastAt: instant('last_at').notNull(),
+    /** Before then nothing is looked at. */
+    nextAt: instant('next_at').notNull(),
+  },
+  (table) => [index('guess_last').on(table.lastAt)],
+)

@@ -3,7 +3,14 @@ import { blob, check, index, integer, primaryKey, sqliteTable, text, uniqueIndex
 import { equipmentKinds } from '#core/load/load'
 import type { AnswerRule } from '#core/tender/answer-rules'
 import type { TenderFacts } from '#core/tender/facts'
-import { codeKinds, type documentKinds, expiryChoices, type StatusCodes, stopEventKinds, transports } from '#core/tender/partner'
+import {
+  codeKinds,
+  type documentKinds,
+  expiryChoices,
+  type StatusCodes,
+  stopEventKinds,
+  transports,
+} from '#core/tender/partner'
 import type { SiteDescription } from '#core/tender/site'
 import { noticeStates, type Tender, tenderPurposes } from '#core/tender/tender'
 import type { Delimiters, Fault } from '#core/x12/x12'
@@ -12,205 +19,272 @@ import { load, loadId } from './load'
 import { customer, facility } from './party'
 
 /** A customer's system that tenders to us: who it says it is, how it writes, what it wants back. */
-export const partner = sqliteTable('partner', {
-  id: id(),
-  name: text('name').notNull(),
-  customerId: integer('customer_id').references(() => customer.id),
-  transport: text('transport', { enum: transports }).notNull(),
-  /** A folder under the data folder, or the address that documents are posted to, or the site's. */
-  address: text('address').notNull(),
-  /** Sealed: a stolen database tells no partner's password. */
-  secret: sealedText('secret').notNull().default(''),
-  /** Whether its address may lie inside our own network. */
-  allowPrivate: flag('allow_private'),
-  theirQualifier: text('their_qualifier').notNull(),
-  theirId: text('their_id').notNull(),
-  theirGroup: text('their_group').notNull(),
-  ourQualifier: text('our_qualifier').notNull(),
-  ourId: text('our_id').notNull(),
-  ourGroup: text('our_group').notNull(),
-  scac: text('scac').notNull(),
-  version: text('version').notNull().default('004010'),
-  delimiters: text('delimiters', { mode: 'json' }).$type<Delimiters & { lineEnd: string }>().notNull(),
-  usage: text('usage', { enum: ['T', 'P'] }).notNull().default('P'),
-  documents: text('documents', { mode: 'json' }).$type<(typeof documentKinds)[number][]>().notNull(),
-  /** Where a tender names no time to answer by: minutes from its arrival. */
-  respondMinutes: integer('respond_minutes').notNull().default(120),
-  onExpiry: text('on_expiry', { enum: expiryChoices }).notNull().default('lapse'),
-  takesNotes: flag('takes_notes'),
-  statusCodes: text('status_codes', { mode: 'json' }).$type<StatusCodes>().notNull(),
-  contactName: text('contact_name').notNull().default(''),
-  contactPhone: text('contact_phone').notNull().default(''),
-  contactMail: text('contact_mail').notNull().default(''),
-  /** The interchange control number that went out last. */
-  lastControl: integer('last_control').notNull().default(0),
-  paused: flag('paused'),
-  /** Why it cannot be reached or read just now. */
-  problem: text('problem'),
-}, (table) => [uniqueIndex('partner_name').on(table.name), index('partner_ids').on(table.theirQualifier, table.theirId)])
+export const partner = sqliteTable(
+  'partner',
+  {
+    id: id(),
+    name: text('name').notNull(),
+    customerId: integer('customer_id').references(() => customer.id),
+    transport: text('transport', { enum: transports }).notNull(),
+    /** A folder under the data folder, or the address that documents are posted to, or the site's. */
+    address: text('address').notNull(),
+    /** Sealed: a stolen database tells no partner's password. */
+    secret: sealedText('secret').notNull().default(''),
+    /** Whether its address may lie inside our own network. */
+    allowPrivate: flag('allow_private'),
+    theirQualifier: text('their_qualifier').notNull(),
+    theirId: text('their_id').notNull(),
+    theirGroup: text('their_group').notNull(),
+    ourQualifier: text('our_qualifier').notNull(),
+    ourId: text('our_id').notNull(),
+    ourGroup: text('our_group').notNull(),
+    scac: text('scac').notNull(),
+    version: text('version').notNull().default('004010'),
+    delimiters: text('delimiters', { mode: 'json' }).$type<Delimiters & { lineEnd: string }>().notNull(),
+    usage: text('usage', { enum: ['T', 'P'] })
+      .notNull()
+      .default('P'),
+    documents: text('documents', { mode: 'json' }).$type<(typeof documentKinds)[number][]>().notNull(),
+    /** Where a tender names no time to answer by: minutes from its arrival. */
+    respondMinutes: integer('respond_minutes').notNull().default(120),
+    onExpiry: text('on_expiry', { enum: expiryChoices }).notNull().default('lapse'),
+    takesNotes: flag('takes_notes'),
+    statusCodes: text('status_codes', { mode: 'json' }).$type<StatusCodes>().notNull(),
+    contactName: text('contact_name').notNull().default(''),
+    contactPhone: text('contact_phone').notNull().default(''),
+    contactMail: text('contact_mail').notNull().default(''),
+    /** The interchange control number that went out last. */
+    lastControl: integer('last_control').notNull().default(0),
+    paused: flag('paused'),
+    /** Why it cannot be reached or read just now. */
+    problem: text('problem'),
+  },
+  (table) => [uniqueIndex('partner_name').on(table.name), index('partner_ids').on(table.theirQualifier, table.theirId)],
+)
 
 /** A code of a partner and what it is with us, once a person has said so. */
-export const partnerCode = sqliteTable('partner_code', {
-  id: id(),
-  partnerId: integer('partner_id').notNull().references(() => partner.id),
-  kind: text('kind', { enum: codeKinds }).notNull(),
-  code: text('code').notNull(),
-  /** How the partner calls it: name and place. */
-  said: text('said').notNull().default(''),
-  customerId: integer('customer_id').references(() => customer.id),
-  facilityId: integer('facility_id').references(() => facility.id),
-  equipment: text('equipment', { enum: equipmentKinds }),
-  firstSeenAt: instant('first_seen_at').notNull(),
-  mappedBy: text('mapped_by'),
-  mappedAt: instant('mapped_at'),
-}, (table) => [uniqueIndex('partner_code_of').on(table.partnerId, table.kind, table.code)])
+export const partnerCode = sqliteTable(
+  'partner_code',
+  {
+    id: id(),
+    partnerId: integer('partner_id')
+      .notNull()
+      .references(() => partner.id),
+    kind: text('kind', { enum: codeKinds }).notNull(),
+    code: text('code').notNull(),
+    /** How the partner calls it: name and place. */
+    said: text('said').notNull().default(''),
+    customerId: integer('customer_id').references(() => customer.id),
+    facilityId: integer('facility_id').references(() => facility.id),
+    equipment: text('equipment', { enum: equipmentKinds }),
+    firstSeenAt: instant('first_seen_at').notNull(),
+    mappedBy: text('mapped_by'),
+    mappedAt: instant('mapped_at'),
+  },
+  (table) => [uniqueIndex('partner_code_of').on(table.partnerId, table.kind, table.code)],
+)
 
 /** One interchange, in or out, as its bytes are. */
-export const exchange = sqliteTable('exchange', {
-  id: id(),
-  partnerId: integer('partner_id').references(() => partner.id),
-  direction: text('direction', { enum: ['in', 'out'] }).notNull(),
-  at: instant('at').notNull(),
-  /** The file or address it came by or goes to. */
-  source: text('source').notNull(),
-  raw: blob('raw', { mode: 'buffer' }).notNull(),
-  digest: text('digest').notNull(),
-  control: integer('control'),
-  /** When its sender says it was written, by the sender's own clock: minutes of a calendar without zones. */
-  saidAt: integer('said_at'),
-  usage: text('usage').notNull().default('P'),
-  state: text('state', { enum: ['read', 'repeat', 'unreadable', 'waiting', 'sent', 'failed'] }).notNull(),
-  problem: text('problem'),
-  /** Tries to send it so far. */
-  attempts: integer('attempts').notNull().default(0),
-}, (table) => [
-  index('exchange_control').on(table.partnerId, table.direction, table.control),
-  index('exchange_at').on(table.at),
-])
+export const exchange = sqliteTable(
+  'exchange',
+  {
+    id: id(),
+    partnerId: integer('partner_id').references(() => partner.id),
+    direction: text('direction', { enum: ['in', 'out'] }).notNull(),
+    at: instant('at').notNull(),
+    /** The file or address it came by or goes to. */
+    source: text('source').notNull(),
+    raw: blob('raw', { mode: 'buffer' }).notNull(),
+    digest: text('digest').notNull(),
+    control: integer('control'),
+    /** When its sender says it was written, by the sender's own clock: minutes of a calendar without zones. */
+    saidAt: integer('said_at'),
+    usage: text('usage').notNull().default('P'),
+    state: text('state', { enum: ['read', 'repeat', 'unreadable', 'waiting', 'sent', 'failed'] }).notNull(),
+    problem: text('problem'),
+    /** Tries to send it so far. */
+    attempts: integer('attempts').notNull().default(0),
+  },
+  (table) => [
+    index('exchange_control').on(table.partnerId, table.direction, table.control),
+    index('exchange_at').on(table.at),
+  ],
+)
 
 /** One transaction set of an interchange, or one row of a site's list. */
-export const exchangeDocument = sqliteTable('exchange_document', {
-  id: id(),
-  exchangeId: integer('exchange_id').notNull().references(() => exchange.id),
-  partnerId: integer('partner_id').references(() => partner.id),
-  direction: text('direction', { enum: ['in', 'out'] }).notNull(),
-  at: instant('at').notNull(),
-  kind: text('kind').notNull(),
-  /** Which of the interchange's sets it is, counted from nought. */
-  ordinal: integer('ordinal').notNull(),
-  groupType: text('group_type').notNull(),
-  groupControl: text('group_control').notNull(),
-  setControl: text('set_control').notNull(),
-  /** The shipment, load or answered control number that it speaks of. */
-  number: text('number').notNull().default(''),
-  verdict: text('verdict', { enum: ['A', 'E', 'R'] }),
-  faults: text('faults', { mode: 'json' }).$type<Fault[]>().notNull().default([]),
-  state: text('state', { enum: ['to_read', 'read', 'refused', 'kept', 'out'] }).notNull(),
-  problem: text('problem'),
-  loadId: integer('load_id').references(() => load.id),
-  noticeId: integer('notice_id'),
-  /** The partner's word on what we sent: A, E, R or P. */
-  ackVerdict: text('ack_verdict'),
-  ackNote: text('ack_note'),
-  ackAt: instant('ack_at'),
-}, (table) => [
-  index('exchange_document_exchange').on(table.exchangeId),
-  index('exchange_document_to_read').on(table.id).where(sql`state = 'to_read'`),
-  index('exchange_document_number').on(table.number),
-  index('exchange_document_rejected').on(table.at).where(sql`ack_verdict in ('R', 'P')`),
-  index('exchange_document_kind').on(table.kind, table.at),
-  index('exchange_document_partner').on(table.partnerId, table.at),
-  index('exchange_document_load').on(table.loadId).where(sql`load_id is not null`),
-])
+export const exchangeDocument = sqliteTable(
+  'exchange_document',
+  {
+    id: id(),
+    exchangeId: integer('exchange_id')
+      .notNull()
+      .references(() => exchange.id),
+    partnerId: integer('partner_id').references(() => partner.id),
+    direction: text('direction', { enum: ['in', 'out'] }).notNull(),
+    at: instant('at').notNull(),
+    kind: text('kind').notNull(),
+    /** Which of the interchange's sets it is, counted from nought. */
+    ordinal: integer('ordinal').notNull(),
+    groupType: text('group_type').notNull(),
+    groupControl: text('group_control').notNull(),
+    setControl: text('set_control').notNull(),
+    /** The shipment, load or answered control number that it speaks of. */
+    number: text('number').notNull().default(''),
+    verdict: text('verdict', { enum: ['A', 'E', 'R'] }),
+    faults: text('faults', { mode: 'json' }).$type<Fault[]>().notNull().default([]),
+    state: text('state', { enum: ['to_read', 'read', 'refused', 'kept', 'out'] }).notNull(),
+    problem: text('problem'),
+    loadId: integer('load_id').references(() => load.id),
+    noticeId: integer('notice_id'),
+    /** The partner's word on what we sent: A, E, R or P. */
+    ackVerdict: text('ack_verdict'),
+    ackNote: text('ack_note'),
+    ackAt: instant('ack_at'),
+  },
+  (table) => [
+    index('exchange_document_exchange').on(table.exchangeId),
+    index('exchange_document_to_read').on(table.id).where(sql`state = 'to_read'`),
+    index('exchange_document_number').on(table.number),
+    index('exchange_document_rejected').on(table.at).where(sql`ack_verdict in ('R', 'P')`),
+    index('exchange_document_kind').on(table.kind, table.at),
+    index('exchange_document_partner').on(table.partnerId, table.at),
+    index('exchange_document_load').on(table.loadId).where(sql`load_id is not null`),
+  ],
+)
 
 /** A shipment that a partner offered, whatever has been said of it since. */
-export const tender = sqliteTable('tender', {
-  id: id(),
-  partnerId: integer('partner_id').notNull().references(() => partner.id),
-  shipmentId: text('shipment_id').notNull(),
-  state: text('state', { enum: ['offered', 'accepted', 'declined', 'lapsed', 'withdrawn', 'cancelled'] }).notNull(),
-  loadId: integer('load_id').references(() => load.id),
-  /** The interchange that spoke last of it, and when by its sender's clock: an older one that comes late changes nothing. */
-  lastControl: integer('last_control').notNull().default(0),
-  lastSaidAt: integer('last_said_at').notNull().default(0),
-  /** The notice whose terms hold. */
-  standingNoticeId: integer('standing_notice_id'),
-}, (table) => [uniqueIndex('tender_shipment').on(table.partnerId, table.shipmentId), index('tender_load').on(table.loadId).where(sql`load_id is not null`)])
+export const tender = sqliteTable(
+  'tender',
+  {
+    id: id(),
+    partnerId: integer('partner_id')
+      .notNull()
+      .references(() => partner.id),
+    shipmentId: text('shipment_id').notNull(),
+    state: text('state', { enum: ['offered', 'accepted', 'declined', 'lapsed', 'withdrawn', 'cancelled'] }).notNull(),
+    loadId: integer('load_id').references(() => load.id),
+    /** The interchange that spoke last of it, and when by its sender's clock: an older one that comes late changes nothing. */
+    lastControl: integer('last_control').notNull().default(0),
+    lastSaidAt: integer('last_said_at').notNull().default(0),
+    /** The notice whose terms hold. */
+    standingNoticeId: integer('standing_notice_id'),
+  },
+  (table) => [
+    uniqueIndex('tender_shipment').on(table.partnerId, table.shipmentId),
+    index('tender_load').on(table.loadId).where(sql`load_id is not null`),
+  ],
+)
 
 /** One thing said of a tender: the offer, a change of it, its cancellation. */
-export const tenderNotice = sqliteTable('tender_notice', {
-  id: id(),
-  tenderId: integer('tender_id').notNull().references(() => tender.id),
-  partnerId: integer('partner_id').notNull().references(() => partner.id),
-  documentId: integer('document_id').references(() => exchangeDocument.id),
-  customerId: integer('customer_id').references(() => customer.id),
-  purpose: text('purpose', { enum: tenderPurposes }).notNull(),
-  state: text('state', { enum: noticeStates }).notNull(),
-  receivedAt: instant('received_at').notNull(),
-  respondBy: instant('respond_by').notNull(),
-  practice: flag('practice'),
-  tender: text('tender', { mode: 'json' }).$type<Tender>().notNull(),
-  facts: text('facts', { mode: 'json' }).$type<TenderFacts>().notNull(),
-  /** Why it stands as it does, where that needs words. */
-  remark: text('remark'),
-  answeredAt: instant('answered_at'),
-  answeredBy: text('answered_by'),
-  answeredByRule: flag('answered_by_rule'),
-  reasonCode: text('reason_code'),
-  note: text('note').notNull().default(''),
-  warnedAt: instant('warned_at'),
-}, (table) => [
-  index('tender_notice_open').on(table.respondBy).where(sql`state = 'open'`),
-  index('tender_notice_tender').on(table.tenderId),
-  index('tender_notice_answered').on(table.answeredAt).where(sql`answered_at is not null`),
-  index('tender_notice_customer').on(table.customerId, table.receivedAt),
-  index('tender_notice_document').on(table.documentId),
-  check('tender_notice_state', sql`state in (${quoted(noticeStates)})`),
-])
+export const tenderNotice = sqliteTable(
+  'tender_notice',
+  {
+    id: id(),
+    tenderId: integer('tender_id')
+      .notNull()
+      .references(() => tender.id),
+    partnerId: integer('partner_id')
+      .notNull()
+      .references(() => partner.id),
+    documentId: integer('document_id').references(() => exchangeDocument.id),
+    customerId: integer('customer_id').references(() => customer.id),
+    purpose: text('purpose', { enum: tenderPurposes }).notNull(),
+    state: text('state', { enum: noticeStates }).notNull(),
+    receivedAt: instant('received_at').notNull(),
+    respondBy: instant('respond_by').notNull(),
+    practice: flag('practice'),
+    tender: text('tender', { mode: 'json' }).$type<Tender>().notNull(),
+    facts: text('facts', { mode: 'json' }).$type<TenderFacts>().notNull(),
+    /** Why it stands as it does, where that needs words. */
+    remark: text('remark'),
+    answeredAt: instant('answered_at'),
+    answeredBy: text('answered_by'),
+    answeredByRule: flag('answered_by_rule'),
+    reasonCode: text('reason_code'),
+    note: text('note').notNull().default(''),
+    warnedAt: instant('warned_at'),
+  },
+  (table) => [
+    index('tender_notice_open').on(table.respondBy).where(sql`state = 'open'`),
+    index('tender_notice_tender').on(table.tenderId),
+    index('tender_notice_answered').on(table.answeredAt).where(sql`answered_at is not null`),
+    index('tender_notice_customer').on(table.customerId, table.receivedAt),
+    index('tender_notice_document').on(table.documentId),
+    check('tender_notice_state', sql`state in (${quoted(noticeStates)})`),
+  ],
+)
 
 /** Which codes a notice uses. */
-export const noticeCode = sqliteTable('notice_code', {
-  noticeId: integer('notice_id').notNull().references(() => tenderNotice.id),
-  codeId: integer('code_id').notNull().references(() => partnerCode.id),
-}, (table) => [primaryKey({ columns: [table.noticeId, table.codeId] }), index('notice_code_code').on(table.codeId)])
+export const noticeCode = sqliteTable(
+  'notice_code',
+  {
+    noticeId: integer('notice_id')
+      .notNull()
+      .references(() => tenderNotice.id),
+    codeId: integer('code_id')
+      .notNull()
+      .references(() => partnerCode.id),
+  },
+  (table) => [primaryKey({ columns: [table.noticeId, table.codeId] }), index('notice_code_code').on(table.codeId)],
+)
 
 /** Answers by themselves, a customer's in their order. */
-export const answeringRule = sqliteTable('answering_rule', {
-  id: id(),
-  customerId: integer('customer_id').notNull().references(() => customer.id),
-  position: integer('position').notNull(),
-  rule: text('rule', { mode: 'json' }).$type<AnswerRule>().notNull(),
-  on: flag('is_on'),
-  madeBy: text('made_by').notNull(),
-  madeAt: instant('made_at').notNull(),
-  triedAt: instant('tried_at'),
-}, (table) => [index('answering_rule_customer').on(table.customerId, table.position)])
+export const answeringRule = sqliteTable(
+  'answering_rule',
+  {
+    id: id(),
+    customerId: integer('customer_id')
+      .notNull()
+      .references(() => customer.id),
+    position: integer('position').notNull(),
+    rule: text('rule', { mode: 'json' }).$type<AnswerRule>().notNull(),
+    on: flag('is_on'),
+    madeBy: text('made_by').notNull(),
+    madeAt: instant('made_at').notNull(),
+    triedAt: instant('tried_at'),
+  },
+  (table) => [index('answering_rule_customer').on(table.customerId, table.position)],
+)
 
 /** The partner a load reports to, and the number that it knows it by. */
-export const loadPartner = sqliteTable('load_partner', {
-  loadId: integer('load_id').primaryKey().references(() => load.id),
-  partnerId: integer('partner_id').notNull().references(() => partner.id),
-  shipmentId: text('shipment_id').notNull(),
-  joinedBy: text('joined_by').notNull(),
-  joinedAt: instant('joined_at').notNull(),
-}, (table) => [index('load_partner_partner').on(table.partnerId)])
+export const loadPartner = sqliteTable(
+  'load_partner',
+  {
+    loadId: integer('load_id')
+      .primaryKey()
+      .references(() => load.id),
+    partnerId: integer('partner_id')
+      .notNull()
+      .references(() => partner.id),
+    shipmentId: text('shipment_id').notNull(),
+    joinedBy: text('joined_by').notNull(),
+    joinedAt: instant('joined_at').notNull(),
+  },
+  (table) => [index('load_partner_partner').on(table.partnerId)],
+)
 
 /** What a check call told of a stop. */
-export const stopEvent = sqliteTable('stop_event', {
-  id: id(),
-  loadId: loadId(),
-  sequence: integer('sequence').notNull(),
-  kind: text('kind', { enum: stopEventKinds }).notNull(),
-  atLocal: text('at_local').notNull(),
-  reasonCode: text('reason_code'),
-  note: text('note').notNull().default(''),
-  byName: text('by_name').notNull(),
-  noted: instant('noted_at').notNull(),
-}, (table) => [index('stop_event_load').on(table.loadId)])
+export const stopEvent = sqliteTable(
+  'stop_event',
+  {
+    id: id(),
+    loadId: loadId(),
+    sequence: integer('sequence').notNull(),
+    kind: text('kind', { enum: stopEventKinds }).notNull(),
+    atLocal: text('at_local').notNull(),
+    reasonCode: text('reason_code'),
+    note: text('note').notNull().default(''),
+    byName: text('by_name').notNull(),
+    noted: instant('noted_at').notNull(),
+  },
+  (table) => [index('stop_event_load').on(table.loadId)],
+)
 
 /** How a partner's web pages are read, and what came of it last. */
 export const site = sqliteTable('site', {
-  partnerId: integer('partner_id').primaryKey().references(() => partner.id),
+  partnerId: integer('partner_id')
+    .primaryKey()
+    .references(() => partner.id),
   userName: text('user_name').notNull(),
   description: text('description', { mode: 'json' }).$type<SiteDescription>().notNull(),
   everyMinutes: integer('every_minutes').notNull().default(5),
@@ -223,11 +297,17 @@ export const site = sqliteTable('site', {
 })
 
 /** A row of a site's lists, as it was seen last. */
-export const siteRow = sqliteTable('site_row', {
-  partnerId: integer('partner_id').notNull().references(() => partner.id),
-  shipmentId: text('shipment_id').notNull(),
-  digest: text('digest').notNull(),
-  open: flag('is_open'),
-  seenAt: instant('seen_at').notNull(),
-  goneAt: instant('gone_at'),
-}, (table) => [primaryKey({ columns: [table.partnerId, table.shipmentId] })])
+export const siteRow = sqliteTable(
+  'site_row',
+  {
+    partnerId: integer('partner_id')
+      .notNull()
+      .references(() => partner.id),
+    shipmentId: text('shipment_id').notNull(),
+    digest: text('digest').notNull(),
+    open: flag('is_open'),
+    seenAt: instant('seen_at').notNull(),
+    goneAt: instant('gone_at'),
+  },
+  (table) => [primaryKey({ columns: [table.partnerId, table.shipmentId] })],
+)

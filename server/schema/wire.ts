@@ -4,40 +4,48 @@ import { id, instant } from './columns'
 import { load, loadId } from './load'
 import { carrier } from './party'
 
-export const log = sqliteTable('log', {
-  id: id(),
-  at: instant('at').notNull(),
-  loadId: loadId(),
-  actorKind: text('actor_kind', { enum: ['person', 'carrier', 'rule', 'board'] }).notNull(),
-  actorName: text('actor_name').notNull(),
-  kind: text('kind').notNull(),
-  data: text('data', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
-}, (table) => [index('log_load').on(table.loadId)])
+export const log = sqliteTable(
+  'log',
+  {
+    id: id(),
+    at: instant('at').notNull(),
+    loadId: loadId(),
+    actorKind: text('actor_kind', { enum: ['person', 'carrier', 'rule', 'board'] }).notNull(),
+    actorName: text('actor_name').notNull(),
+    kind: text('kind').notNull(),
+    data: text('data', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+  },
+  (table) => [index('log_load').on(table.loadId)],
+)
 
-export const outbox = sqliteTable('outbox', {
-  id: id(),
-  /** What the receiver checks: the same key twice is one message. */
-  key: text('key').notNull(),
-  kind: text('kind', { enum: ['mail', 'board', 'quote_mail', 'carrier_mail', 'invoice_mail', 'exchange'] }).notNull(),
-  /** Entries of one stream leave in their order. */
-  stream: text('stream').notNull(),
-  /** The load it is of; null for what is of no load. */
-  loadId: integer('load_id').references(() => load.id),
-  payload: text('payload', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
-  /** `held`: whoever it is for does not accept us, until a setting of ours or theirs is put right. */
-  state: text('state', { enum: ['waiting', 'held', 'sent', 'failed'] }).notNull(),
-  attempts: integer('attempts').notNull().default(0),
-  nextAt: instant('next_at').notNull(),
-  lastError: text('last_error'),
-  sentAt: instant('sent_at'),
-}, (table) => [
-  uniqueIndex('outbox_key').on(table.key),
-  index('outbox_due').on(table.kind, table.nextAt).where(sql`state = 'waiting'`),
-  index('outbox_stream').on(table.stream).where(sql`state in ('waiting', 'held')`),
-  index('outbox_load').on(table.loadId, table.kind).where(sql`load_id is not null`),
-  index('outbox_held').on(table.kind).where(sql`state = 'held'`),
-  index('outbox_sent').on(table.sentAt).where(sql`state = 'sent'`),
-])
+export const outbox = sqliteTable(
+  'outbox',
+  {
+    id: id(),
+    /** What the receiver checks: the same key twice is one message. */
+    key: text('key').notNull(),
+    kind: text('kind', { enum: ['mail', 'board', 'quote_mail', 'carrier_mail', 'invoice_mail', 'exchange'] }).notNull(),
+    /** Entries of one stream leave in their order. */
+    stream: text('stream').notNull(),
+    /** The load it is of; null for what is of no load. */
+    loadId: integer('load_id').references(() => load.id),
+    payload: text('payload', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+    /** `held`: whoever it is for does not accept us, until a setting of ours or theirs is put right. */
+    state: text('state', { enum: ['waiting', 'held', 'sent', 'failed'] }).notNull(),
+    attempts: integer('attempts').notNull().default(0),
+    nextAt: instant('next_at').notNull(),
+    lastError: text('last_error'),
+    sentAt: instant('sent_at'),
+  },
+  (table) => [
+    uniqueIndex('outbox_key').on(table.key),
+    index('outbox_due').on(table.kind, table.nextAt).where(sql`state = 'waiting'`),
+    index('outbox_stream').on(table.stream).where(sql`state in ('waiting', 'held')`),
+    index('outbox_load').on(table.loadId, table.kind).where(sql`load_id is not null`),
+    index('outbox_held').on(table.kind).where(sql`state = 'held'`),
+    index('outbox_sent').on(table.sentAt).where(sql`state = 'sent'`),
+  ],
+)
 
 /** The last number given out in each stream: a key is never used twice, also after sent entries were pruned. */
 export const outboxSequence = sqliteTable('outbox_sequence', {
@@ -46,21 +54,29 @@ export const outboxSequence = sqliteTable('outbox_sequence', {
 })
 
 /** What a form was answered, by its own key: sent again it is answered the same, and done once. */
-export const submission = sqliteTable('submission', {
-  key: text('key').primaryKey(),
-  at: instant('at').notNull(),
-  answer: text('answer', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
-}, (table) => [index('submission_at').on(table.at)])
+export const submission = sqliteTable(
+  'submission',
+  {
+    key: text('key').primaryKey(),
+    at: instant('at').notNull(),
+    answer: text('answer', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+  },
+  (table) => [index('submission_at').on(table.at)],
+)
 
-export const message = sqliteTable('message', {
-  id: id(),
-  messageId: text('message_id').notNull(),
-  loadId: integer('load_id').references(() => load.id),
-  carrierId: integer('carrier_id').references(() => carrier.id),
-  sender: text('sender').notNull(),
-  subject: text('subject').notNull(),
-  text: text('text').notNull(),
-  receivedAt: instant('received_at').notNull(),
-  /** What became of it: read into an offer, or left for a person. */
-  reading: text('reading', { enum: ['offer', 'proposal', 'left'] }).notNull(),
-}, (table) => [uniqueIndex('message_id').on(table.messageId), index('message_load').on(table.loadId, table.receivedAt)])
+export const message = sqliteTable(
+  'message',
+  {
+    id: id(),
+    messageId: text('message_id').notNull(),
+    loadId: integer('load_id').references(() => load.id),
+    carrierId: integer('carrier_id').references(() => carrier.id),
+    sender: text('sender').notNull(),
+    subject: text('subject').notNull(),
+    text: text('text').notNull(),
+    receivedAt: instant('received_at').notNull(),
+    /** What became of it: read into an offer, or left for a person. */
+    reading: text('reading', { enum: ['offer', 'proposal', 'left'] }).notNull(),
+  },
+  (table) => [uniqueIndex('message_id').on(table.messageId), index('message_load').on(table.loadId, table.receivedAt)],
+)

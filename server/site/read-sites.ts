@@ -7,9 +7,9 @@ import { type Db, inTransaction } from '#server/db.server'
 import { announce, announceTenders } from '#server/live/live'
 import { logger } from '#server/log/logger'
 import type { Partner } from '#server/partner/partners'
+import type { SitePage } from '#server/read/read-site'
 import { exchange, exchangeDocument, partner, site, siteRow, tender, tenderNotice } from '#server/schema'
 import { takeNotice } from '#server/tender/notice'
-import type { SitePage } from '#server/read/read-site'
 import { openSite, readSitePage, SiteProblem, type SiteSession } from './session'
 
 const mostPages = 200
@@ -24,7 +24,12 @@ interface Found {
 
 /** Reads every site that is due; how many were. */
 export async function readSites(db: Db, clock: () => number = Date.now): Promise<number> {
-  const due = db.select({ site, partner }).from(site).innerJoin(partner, eq(partner.id, site.partnerId)).where(and(lte(site.nextAt, clock()), eq(partner.paused, false))).all()
+  const due = db
+    .select({ site, partner })
+    .from(site)
+    .innerJoin(partner, eq(partner.id, site.partnerId))
+    .where(and(lte(site.nextAt, clock()), eq(partner.paused, false)))
+    .all()
   for (const each of due) await readSite(db, each.partner, each.site.everyMinutes, clock)
   return due.length
 }
@@ -33,13 +38,21 @@ export async function readSites(db: Db, clock: () => number = Date.now): Promise
  * Signs in, walks all pages, and takes what is new, changed or gone since last time, in one transaction: a reading that breaks off
  * changes nothing. A page that does not look as described is kept, and no tender is taken from the whole reading.
  */
-export async function readSite(db: Db, from: Partner, everyMinutes: number, clock: () => number): Promise<{ taken: number } | { problem: string }> {
+export async function readSite(
+  db: Db,
+  from: Partner,
+  everyMinutes: number,
+  clock: () => number,
+): Promise<{ taken: number } | { problem: string }> {
   const next = () => clock() + everyMinutes * minute
   try {
     const { found, pages } = await walk(await openSite(db, from))
     const now = clock()
     const taken = inTransaction(db, () => {
-      db.update(site).set({ readAt: now, nextAt: next(), problem: null, page: null, pageAt: null }).where(eq(site.partnerId, from.id)).run()
+      db.update(site)
+        .set({ readAt: now, nextAt: next(), problem: null, page: null, pageAt: null })
+        .where(eq(site.partnerId, from.id))
+        .run()
       return takeRows(db, from, found, pages, now)
     })
     announceTenders()
@@ -47,9 +60,13 @@ export async function readSite(db: Db, from: Partner, everyMinutes: number, cloc
     return { taken }
   } catch (thrown) {
     const problem = thrown instanceof Error ? thrown.message : 'unknown'
-    if (!(thrown instanceof SiteProblem)) logger().error({ err: thrown, partner: from.name }, 'a site could not be read')
+    if (!(thrown instanceof SiteProblem))
+      logger().error({ err: thrown, partner: from.name }, 'a site could not be read')
     const page = thrown instanceof SiteProblem ? thrown.page : null
-    db.update(site).set({ nextAt: next(), problem, ...(page === null ? {} : { page, pageAt: clock() }) }).where(eq(site.partnerId, from.id)).run()
+    db.update(site)
+      .set({ nextAt: next(), problem, ...(page === null ? {} : { page, pageAt: clock() }) })
+      .where(eq(site.partnerId, from.id))
+      .run()
     announceTenders()
     return { problem }
   }
@@ -71,12 +88,20 @@ async function walk(session: SiteSession): Promise<{ found: Found[]; pages: stri
       total = read.total ?? total
       path = read.next
     }
-    if (total !== null && found.length - before !== total) throw new SiteProblem(`${list.path} says it has ${total} tenders, ${found.length - before} were read`, pages.at(-1)!)
+    if (total !== null && found.length - before !== total)
+      throw new SiteProblem(
+        `${list.path} says it has ${total} tenders, ${found.length - before} were read`,
+        pages.at(-1)!,
+      )
   }
   return { found, pages }
 }
 
-async function readPage(text: string, description: SiteDescription, equipment: SiteDescription['lists'][number]['equipment']): Promise<SitePage> {
+async function readPage(
+  text: string,
+  description: SiteDescription,
+  equipment: SiteDescription['lists'][number]['equipment'],
+): Promise<SitePage> {
   const read = await readSitePage({ find: 'tenders', text, description, equipment })
   if ('problem' in read) throw new SiteProblem(read.problem, text)
   return read as SitePage
@@ -84,8 +109,22 @@ async function readPage(text: string, description: SiteDescription, equipment: S
 
 /** New and changed rows become notices; a row that vanished or was taken back cancels its tender. Answers how many notices came. */
 function takeRows(db: Db, from: Partner, found: Found[], pages: string[], now: number): number {
-  const known = new Map(db.select().from(siteRow).where(eq(siteRow.partnerId, from.id)).all().map((row) => [row.shipmentId, row]))
-  const states = new Map(db.select({ shipmentId: tender.shipmentId, state: tender.state }).from(tender).where(eq(tender.partnerId, from.id)).all().map((row) => [row.shipmentId, row.state]))
+  const known = new Map(
+    db
+      .select()
+      .from(siteRow)
+      .where(eq(siteRow.partnerId, from.id))
+      .all()
+      .map((row) => [row.shipmentId, row]),
+  )
+  const states = new Map(
+    db
+      .select({ shipmentId: tender.shipmentId, state: tender.state })
+      .from(tender)
+      .where(eq(tender.partnerId, from.id))
+      .all()
+      .map((row) => [row.shipmentId, row.state]),
+  )
   const kept = new Map<number, number>()
   let taken = 0
   const say = (told: Tender, page: number) => {
@@ -99,39 +138,95 @@ function takeRows(db: Db, from: Partner, found: Found[], pages: string[], now: n
     known.delete(shipmentId)
     const state = states.get(shipmentId)
     if (open && (!before || before.goneAt !== null)) say(told, page)
-    else if (before && before.digest !== digest && (open || state === 'accepted')) say({ ...told, purpose: 'change' }, page)
-    else if (before && !open && (state === 'offered' || (withdrawn && state === 'accepted'))) say({ ...told, purpose: 'cancel' }, page)
+    else if (before && before.digest !== digest && (open || state === 'accepted'))
+      say({ ...told, purpose: 'change' }, page)
+    else if (before && !open && (state === 'offered' || (withdrawn && state === 'accepted')))
+      say({ ...told, purpose: 'cancel' }, page)
     const row = { digest, open, seenAt: now, goneAt: null }
-    db.insert(siteRow).values({ partnerId: from.id, shipmentId, ...row }).onConflictDoUpdate({ target: [siteRow.partnerId, siteRow.shipmentId], set: row }).run()
+    db.insert(siteRow)
+      .values({ partnerId: from.id, shipmentId, ...row })
+      .onConflictDoUpdate({ target: [siteRow.partnerId, siteRow.shipmentId], set: row })
+      .run()
   }
   const gone = [...known.values()].filter(({ goneAt }) => goneAt === null).map(({ shipmentId }) => shipmentId)
   for (const shipmentId of gone) {
     if (states.get(shipmentId) !== 'offered') continue
     const last = lastTold(db, from.id, shipmentId)
-    if (last) say({ ...last, purpose: 'cancel', notes: [...last.notes, 'It is no longer on the site.'] }, Math.max(0, pages.length - 1))
+    if (last)
+      say(
+        { ...last, purpose: 'cancel', notes: [...last.notes, 'It is no longer on the site.'] },
+        Math.max(0, pages.length - 1),
+      )
   }
-  if (gone.length > 0) db.update(siteRow).set({ goneAt: now, open: false }).where(and(eq(siteRow.partnerId, from.id), inArray(siteRow.shipmentId, gone))).run()
+  if (gone.length > 0)
+    db.update(siteRow)
+      .set({ goneAt: now, open: false })
+      .where(and(eq(siteRow.partnerId, from.id), inArray(siteRow.shipmentId, gone)))
+      .run()
   return taken
 }
 
 const digestOf = (text: string) => createHash('sha256').update(text).digest('hex')
 
 function lastTold(db: Db, partnerId: number, shipmentId: string): Tender | null {
-  const row = db.select({ told: tenderNotice.tender }).from(tenderNotice).innerJoin(tender, eq(tender.id, tenderNotice.tenderId)).where(and(eq(tender.partnerId, partnerId), eq(tender.shipmentId, shipmentId))).orderBy(desc(tenderNotice.id)).limit(1).get()
+  const row = db
+    .select({ told: tenderNotice.tender })
+    .from(tenderNotice)
+    .innerJoin(tender, eq(tender.id, tenderNotice.tenderId))
+    .where(and(eq(tender.partnerId, partnerId), eq(tender.shipmentId, shipmentId)))
+    .orderBy(desc(tenderNotice.id))
+    .limit(1)
+    .get()
   return row?.told ?? null
 }
 
 function keepPage(db: Db, from: Partner, page: string, now: number): number {
   const raw = Buffer.from(page, 'utf8')
-  return db.insert(exchange).values({ partnerId: from.id, direction: 'in', at: now, source: from.address, raw, digest: digestOf(page), control: null, usage: from.usage, state: 'read' }).returning({ id: exchange.id }).get().id
+  return db
+    .insert(exchange)
+    .values({
+      partnerId: from.id,
+      direction: 'in',
+      at: now,
+      source: from.address,
+      raw,
+      digest: digestOf(page),
+      control: null,
+      usage: from.usage,
+      state: 'read',
+    })
+    .returning({ id: exchange.id })
+    .get().id
 }
 
 function takeSaid(db: Db, from: Partner, exchangeId: number, ordinal: number, told: Tender, now: number): void {
   const document = db
     .insert(exchangeDocument)
-    .values({ exchangeId, partnerId: from.id, direction: 'in', at: now, kind: 'page', ordinal, groupType: '', groupControl: '', setControl: '', number: told.shipmentId!, state: 'read' })
+    .values({
+      exchangeId,
+      partnerId: from.id,
+      direction: 'in',
+      at: now,
+      kind: 'page',
+      ordinal,
+      groupType: '',
+      groupControl: '',
+      setControl: '',
+      number: told.shipmentId!,
+      state: 'read',
+    })
     .returning({ id: exchangeDocument.id })
     .get()
-  const noticeId = takeNotice(db, { partner: from, tender: told, documentId: document.id, turn: { control: 0, saidAt: now }, practice: from.usage === 'T' }, now)
+  const noticeId = takeNotice(
+    db,
+    {
+      partner: from,
+      tender: told,
+      documentId: document.id,
+      turn: { control: 0, saidAt: now },
+      practice: from.usage === 'T',
+    },
+    now,
+  )
   db.update(exchangeDocument).set({ noticeId }).where(eq(exchangeDocument.id, document.id)).run()
 }

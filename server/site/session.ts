@@ -18,7 +18,11 @@ export interface SiteSession {
 
 /** Something a site did that keeps us from reading it. `final` where trying again cannot help. */
 export class SiteProblem extends Error {
-  constructor(message: string, readonly page: string | null = null, readonly final = false) {
+  constructor(
+    message: string,
+    readonly page: string | null = null,
+    readonly final = false,
+  ) {
     super(message)
   }
 }
@@ -32,9 +36,20 @@ export async function openSite(db: Db, partner: Partner): Promise<SiteSession> {
   const ask = async (path: string, form?: URLSearchParams): Promise<OutsideAnswer> => {
     const url = new URL(path, partner.address)
     // A link on a page leads nowhere but the site itself.
-    if (url.origin !== new URL(partner.address).origin) throw new SiteProblem(`A link leads away from the site, to ${url.origin}`)
-    const headers: Record<string, string> = { ...(cookie ? { cookie } : {}), ...(form ? { 'content-type': 'application/x-www-form-urlencoded' } : {}) }
-    const answer = await askOutside(url, { method: form ? 'POST' : 'GET', headers, body: form?.toString(), timeoutMs: answerTimeout, mostBytes: largestPage, allowPrivate: partner.allowPrivate }).catch((error: unknown) => {
+    if (url.origin !== new URL(partner.address).origin)
+      throw new SiteProblem(`A link leads away from the site, to ${url.origin}`)
+    const headers: Record<string, string> = {
+      ...(cookie ? { cookie } : {}),
+      ...(form ? { 'content-type': 'application/x-www-form-urlencoded' } : {}),
+    }
+    const answer = await askOutside(url, {
+      method: form ? 'POST' : 'GET',
+      headers,
+      body: form?.toString(),
+      timeoutMs: answerTimeout,
+      mostBytes: largestPage,
+      allowPrivate: partner.allowPrivate,
+    }).catch((error: unknown) => {
       throw new SiteProblem(`The site cannot be read: ${error instanceof Error ? error.message : 'unknown'}`)
     })
     const set = [answer.headers['set-cookie'] ?? []].flat().map((each) => each.split(';')[0]!)
@@ -45,16 +60,28 @@ export async function openSite(db: Db, partner: Partner): Promise<SiteSession> {
     if (answer.status >= 500) throw new SiteProblem(`${path} answered ${answer.status}`)
     return answer.body.toString('utf8')
   }
-  await ask(description.signIn.path, new URLSearchParams({ [description.signIn.userField]: row.userName, [description.signIn.passwordField]: partner.secret })).then((answer) => read(answer, description.signIn.path))
+  await ask(
+    description.signIn.path,
+    new URLSearchParams({
+      [description.signIn.userField]: row.userName,
+      [description.signIn.passwordField]: partner.secret,
+    }),
+  ).then((answer) => read(answer, description.signIn.path))
   return {
     description,
     async page(path, form) {
       let response = await ask(path, form)
       // After a form a site leads on to the page that shows what came of it.
-      if (response.status >= 300 && response.status < 400) response = await ask(String(response.headers.location ?? '/'))
+      if (response.status >= 300 && response.status < 400)
+        response = await ask(String(response.headers.location ?? '/'))
       const text = read(response, path)
-      if (!(await hasMark(text, description.signIn.signedInMark))) throw new SiteProblem('The site does not let us in: the name or password is no longer right, or the page changed', text)
-      if (response.status >= 400) throw new SiteProblem(`${path} answered ${response.status}`, text, response.status !== 429)
+      if (!(await hasMark(text, description.signIn.signedInMark)))
+        throw new SiteProblem(
+          'The site does not let us in: the name or password is no longer right, or the page changed',
+          text,
+        )
+      if (response.status >= 400)
+        throw new SiteProblem(`${path} answered ${response.status}`, text, response.status !== 429)
       return text
     },
   }
@@ -77,13 +104,21 @@ async function hasMark(text: string, mark: string): Promise<boolean> {
 }
 
 /** Answers a tender in the site's form; the same answer given twice is one. */
-export async function answerAtSite(db: Db, partner: Partner, said: URLSearchParams): Promise<{ message: string; final: boolean } | null> {
+export async function answerAtSite(
+  db: Db,
+  partner: Partner,
+  said: URLSearchParams,
+): Promise<{ message: string; final: boolean } | null> {
   try {
     const session = await openSite(db, partner)
     const { answer } = session.description
-    const form = new URLSearchParams({ [answer.answerField]: said.get('answer') === 'accept' ? answer.acceptValue : answer.declineValue, [answer.remarkField]: said.get('remark') ?? '' })
+    const form = new URLSearchParams({
+      [answer.answerField]: said.get('answer') === 'accept' ? answer.acceptValue : answer.declineValue,
+      [answer.remarkField]: said.get('remark') ?? '',
+    })
     const page = await session.page(answer.path.replace('{tender}', encodeURIComponent(said.get('tender') ?? '')), form)
-    if (!(await hasMark(page, answer.doneMark))) return { message: 'The site did not say that it took the answer: look at it there', final: true }
+    if (!(await hasMark(page, answer.doneMark)))
+      return { message: 'The site did not say that it took the answer: look at it there', final: true }
     return null
   } catch (thrown) {
     if (thrown instanceof SiteProblem) return { message: thrown.message, final: thrown.final }

@@ -12,7 +12,14 @@ const pay = z.number().int().min(0).max(100_000_000)
 export const tenderActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('accept'), noticeIds: ids, note }),
   z.object({ intent: z.literal('decline'), noticeIds: ids, reasonCode: z.enum(declineCodes, 'Say why'), note }),
-  z.object({ intent: z.literal('take_cancel'), noticeIds: ids.max(1), choice: z.discriminatedUnion('carrier', [z.object({ carrier: z.literal('free') }), z.object({ carrier: z.literal('bill'), payMinor: pay, sellMinor: pay })]) }),
+  z.object({
+    intent: z.literal('take_cancel'),
+    noticeIds: ids.max(1),
+    choice: z.discriminatedUnion('carrier', [
+      z.object({ carrier: z.literal('free') }),
+      z.object({ carrier: z.literal('bill'), payMinor: pay, sellMinor: pay }),
+    ]),
+  }),
 ])
 export type TenderAct = z.input<typeof tenderActSchema>
 
@@ -21,9 +28,19 @@ export interface TenderActOutcome {
 }
 
 /** Answers each notice for a viewer who may; each has its own outcome, and one that is refused keeps none of the others. */
-export function actOnTenders(db: Db, act: z.output<typeof tenderActSchema>, viewer: Viewer, now: number): TenderActOutcome {
+export function actOnTenders(
+  db: Db,
+  act: z.output<typeof tenderActSchema>,
+  viewer: Viewer,
+  now: number,
+): TenderActOutcome {
   requirePermission(viewer, 'answer_tenders')
   const who = { now, by: { kind: 'person' as const, name: viewer.name }, repId: viewer.id }
-  const answer = act.intent === 'decline' ? { kind: 'decline' as const, reasonCode: act.reasonCode, note: act.note } : act.intent === 'accept' ? { kind: 'accept' as const, note: act.note, amongMany: act.noticeIds.length > 1 } : { kind: 'accept' as const, note: '', cancel: act.choice }
+  const answer =
+    act.intent === 'decline'
+      ? { kind: 'decline' as const, reasonCode: act.reasonCode, note: act.note }
+      : act.intent === 'accept'
+        ? { kind: 'accept' as const, note: act.note, amongMany: act.noticeIds.length > 1 }
+        : { kind: 'accept' as const, note: '', cancel: act.choice }
   return { outcomes: act.noticeIds.map((noticeId) => ({ noticeId, ...answerTender(db, noticeId, answer, who) })) }
 }

@@ -1,8 +1,9 @@
 import { eq } from 'drizzle-orm'
-import { declineReasons, type DeclineCode } from '#core/tender/reasons'
+import type { LoadTerms } from '#core/load/load'
+import { milesWords } from '#core/miles/words'
+import { type DeclineCode, declineReasons } from '#core/tender/reasons'
 import { loadOfTender } from '#core/tender/to-load'
 import { responseSegments } from '#core/x12/write-sets'
-import type { LoadTerms } from '#core/load/load'
 import { type Db, inTransaction } from '#server/db.server'
 import { envelopeMoment, keepOutgoing, sendSet } from '#server/exchange/send'
 import { announceTenders } from '#server/live/live'
@@ -17,15 +18,18 @@ import { type CancelChoice, cancelAccepted } from './cancel'
 import { mappingOf } from './mapping'
 import type { Notice, TenderRow } from './rows'
 import { findStrays } from './strays'
-import { milesWords } from '#core/miles/words'
 
 /** `amongMany`: accepted with others in one stroke, so that nobody looked at each. */
-export type TenderAnswer = { kind: 'accept'; note: string; cancel?: CancelChoice; amongMany?: boolean } | { kind: 'decline'; reasonCode: DeclineCode; note: string }
+export type TenderAnswer =
+  | { kind: 'accept'; note: string; cancel?: CancelChoice; amongMany?: boolean }
+  | { kind: 'decline'; reasonCode: DeclineCode; note: string }
 
 /** Who answers: a person at the desk or a rule by its name; the rep is who the load belongs to. */
 export type AnswerAct = Act & { repId: number }
 
-export type AnswerOutcome = { done: true; loadId: number | null; remark: string | null } | { refusal: { code: string; message: string } }
+export type AnswerOutcome =
+  | { done: true; loadId: number | null; remark: string | null }
+  | { refusal: { code: string; message: string } }
 
 class Refused extends Error {
   constructor(readonly refusal: { code: string; message: string }) {
@@ -49,23 +53,73 @@ export function answerTender(db: Db, noticeId: number, answer: TenderAnswer, act
   }
 }
 
-const overWords: Record<Notice['state'], string> = { open: '', accepted: 'is accepted already', declined: 'is declined already', lapsed: 'has lapsed: the time to answer is over', withdrawn: 'was cancelled by the customer', overtaken: 'was overtaken by a later one', noted: 'wants no answer' }
+const overWords: Record<Notice['state'], string> = {
+  open: '',
+  accepted: 'is accepted already',
+  declined: 'is declined already',
+  lapsed: 'has lapsed: the time to answer is over',
+  withdrawn: 'was cancelled by the customer',
+  overtaken: 'was overtaken by a later one',
+  noted: 'wants no answer',
+}
 
 /** The same in the caller's transaction. */
 export function answerInside(db: Db, notice: Notice, answer: TenderAnswer, act: AnswerAct): AnswerOutcome {
-  if (notice.state !== 'open') return { refusal: { code: `already_${notice.state}`, message: `${notice.tender.shipmentId} ${overWords[notice.state]}${notice.answeredBy ? `, by ${notice.answeredBy}` : ''}.` } }
+  if (notice.state !== 'open')
+    return {
+      refusal: {
+        code: `already_${notice.state}`,
+        message: `${notice.tender.shipmentId} ${overWords[notice.state]}${notice.answeredBy ? `, by ${notice.answeredBy}` : ''}.`,
+      },
+    }
   const partner = findPartner(db, notice.partnerId)!
   const row = db.select().from(tender).where(eq(tender.id, notice.tenderId)).get()!
-  if (notice.purpose === 'cancel') return answer.kind === 'accept' ? cancelAccepted(db, notice, row, answer.cancel ?? null, act) : { refusal: { code: 'cancel_stands', message: 'A cancellation cannot be declined: say what becomes of the carrier.' } }
+  if (notice.purpose === 'cancel')
+    return answer.kind === 'accept'
+      ? cancelAccepted(db, notice, row, answer.cancel ?? null, act)
+      : {
+          refusal: {
+            code: 'cancel_stands',
+            message: 'A cancellation cannot be declined: say what becomes of the carrier.',
+          },
+        }
   if (answer.kind === 'decline') return decline(db, { notice, row, partner }, answer, act)
   const stray = answer.amongMany ? findStrays(db, notice.tender, codesOf(db, notice.id))[0] : undefined
-  if (stray) return { refusal: { code: 'facility_elsewhere', message: `${notice.tender.shipmentId}: ${stray.words}, ${milesWords(stray.milesAway)} away. Look at it, and accept it alone.` } }
-  const taken = row.loadId !== null && row.state === 'accepted' ? takeChange(db, notice, row.loadId, act) : makeLoad(db, notice, partner, act)
+  if (stray)
+    return {
+      refusal: {
+        code: 'facility_elsewhere',
+        message: `${notice.tender.shipmentId}: ${stray.words}, ${milesWords(stray.milesAway)} away. Look at it, and accept it alone.`,
+      },
+    }
+  const taken =
+    row.loadId !== null && row.state === 'accepted'
+      ? takeChange(db, notice, row.loadId, act)
+      : makeLoad(db, notice, partner, act)
   if ('refusal' in taken) return taken
-  db.update(tender).set({ state: 'accepted', loadId: taken.loadId, standingNoticeId: notice.id }).where(eq(tender.id, row.id)).run()
+  db.update(tender)
+    .set({ state: 'accepted', loadId: taken.loadId, standingNoticeId: notice.id })
+    .where(eq(tender.id, row.id))
+    .run()
   settle(db, notice, 'accepted', { note: answer.note, reasonCode: null }, act)
-  reply(db, { notice, partner, loadId: taken.loadId }, { accept: true, remarks: answer.note ? [answer.note] : [] }, act.now)
-  writeLog(db, taken.loadId, 'tender_accepted', { kind: 'tender_accepted', shipmentId: notice.tender.shipmentId, partner: partner.name, change: row.state === 'accepted' }, act)
+  reply(
+    db,
+    { notice, partner, loadId: taken.loadId },
+    { accept: true, remarks: answer.note ? [answer.note] : [] },
+    act.now,
+  )
+  writeLog(
+    db,
+    taken.loadId,
+    'tender_accepted',
+    {
+      kind: 'tender_accepted',
+      shipmentId: notice.tender.shipmentId,
+      partner: partner.name,
+      change: row.state === 'accepted',
+    },
+    act,
+  )
   return { done: true, loadId: taken.loadId, remark: taken.remark }
 }
 
@@ -83,8 +137,21 @@ function makeLoad(db: Db, notice: Notice, partner: Partner, act: AnswerAct): Tak
     remark = `Kept as a draft: ${stops.map(({ message }) => message).join('; ')}`
     made = createLoad(db, { ...request, open: false }, act)
   }
-  if (!('loadId' in made)) throw new Refused('refusal' in made ? made.refusal : { code: 'load_refused', message: made.problems[0]?.message ?? 'The load could not be made.' })
-  db.insert(loadPartner).values({ loadId: made.loadId, partnerId: partner.id, shipmentId: notice.tender.shipmentId!, joinedBy: act.by.name, joinedAt: act.now }).run()
+  if (!('loadId' in made))
+    throw new Refused(
+      'refusal' in made
+        ? made.refusal
+        : { code: 'load_refused', message: made.problems[0]?.message ?? 'The load could not be made.' },
+    )
+  db.insert(loadPartner)
+    .values({
+      loadId: made.loadId,
+      partnerId: partner.id,
+      shipmentId: notice.tender.shipmentId!,
+      joinedBy: act.by.name,
+      joinedAt: act.now,
+    })
+    .run()
   return { loadId: made.loadId, remark }
 }
 
@@ -97,49 +164,147 @@ function termsOf(db: Db, notice: Notice): { terms: LoadTerms } | { refusal: { co
 }
 
 /** The terms a change asks for: the customer's, with what we added ourselves kept. */
-export function changedTerms(db: Db, notice: Notice, loadId: number): { terms: LoadTerms } | { refusal: { code: string; message: string } } {
+export function changedTerms(
+  db: Db,
+  notice: Notice,
+  loadId: number,
+): { terms: LoadTerms } | { refusal: { code: string; message: string } } {
   const wanted = termsOf(db, notice)
   const before = readTerms(db, loadId)
   if ('refusal' in wanted || !before) return wanted
   const { commodity, commodityHidden, freightValueMinor, team, pallets, practice } = before
-  const ours = before.notes.filter((each) => each.audience === 'us' && !wanted.terms.notes.some((other) => other.text === each.text))
+  const ours = before.notes.filter(
+    (each) => each.audience === 'us' && !wanted.terms.notes.some((other) => other.text === each.text),
+  )
   const extra = before.sellCharges.filter(({ kind }) => kind !== 'line_haul')
-  return { terms: { ...wanted.terms, commodity, commodityHidden, freightValueMinor, team, pallets, practice, notes: [...wanted.terms.notes, ...ours].slice(0, 30), sellCharges: [...wanted.terms.sellCharges, ...extra].slice(0, 30) } }
+  return {
+    terms: {
+      ...wanted.terms,
+      commodity,
+      commodityHidden,
+      freightValueMinor,
+      team,
+      pallets,
+      practice,
+      notes: [...wanted.terms.notes, ...ours].slice(0, 30),
+      sellCharges: [...wanted.terms.sellCharges, ...extra].slice(0, 30),
+    },
+  }
 }
 
 function takeChange(db: Db, notice: Notice, loadId: number, act: AnswerAct): Taken {
   const wanted = changedTerms(db, notice, loadId)
   if ('refusal' in wanted) return wanted
-  const changed = changeLoad(db, loadId, { terms: wanted.terms, open: false, acknowledged: cautions, copiedFrom: null }, act)
+  const changed = changeLoad(
+    db,
+    loadId,
+    { terms: wanted.terms, open: false, acknowledged: cautions, copiedFrom: null },
+    act,
+  )
   if ('refusal' in changed) return { refusal: changed.refusal }
-  if ('problems' in changed) return { refusal: { code: 'change_not_possible', message: changed.problems.filter(({ severity }) => severity === 'stop').map(({ message }) => message).join('; ') || changed.problems[0]!.message } }
+  if ('problems' in changed)
+    return {
+      refusal: {
+        code: 'change_not_possible',
+        message:
+          changed.problems
+            .filter(({ severity }) => severity === 'stop')
+            .map(({ message }) => message)
+            .join('; ') || changed.problems[0]!.message,
+      },
+    }
   return { loadId, remark: null }
 }
 
-function decline(db: Db, { notice, row, partner }: { notice: Notice; row: TenderRow; partner: Partner }, answer: TenderAnswer & { kind: 'decline' }, act: AnswerAct): AnswerOutcome {
+function decline(
+  db: Db,
+  { notice, row, partner }: { notice: Notice; row: TenderRow; partner: Partner },
+  answer: TenderAnswer & { kind: 'decline' },
+  act: AnswerAct,
+): AnswerOutcome {
   const loadId = row.state === 'accepted' ? row.loadId : null
   if (loadId === null) db.update(tender).set({ state: 'declined' }).where(eq(tender.id, row.id)).run()
   settle(db, notice, 'declined', answer, act)
-  reply(db, { notice, partner, loadId }, { accept: false, remarks: [`${answer.reasonCode} ${declineReasons[answer.reasonCode]}`, ...(answer.note ? [answer.note] : [])] }, act.now)
-  if (loadId !== null) writeLog(db, loadId, 'tender_change_declined', { kind: 'tender_change_declined', shipmentId: notice.tender.shipmentId, partner: partner.name, reason: declineReasons[answer.reasonCode] }, act)
+  reply(
+    db,
+    { notice, partner, loadId },
+    {
+      accept: false,
+      remarks: [`${answer.reasonCode} ${declineReasons[answer.reasonCode]}`, ...(answer.note ? [answer.note] : [])],
+    },
+    act.now,
+  )
+  if (loadId !== null)
+    writeLog(
+      db,
+      loadId,
+      'tender_change_declined',
+      {
+        kind: 'tender_change_declined',
+        shipmentId: notice.tender.shipmentId,
+        partner: partner.name,
+        reason: declineReasons[answer.reasonCode],
+      },
+      act,
+    )
   return { done: true, loadId, remark: null }
 }
 
 /** Writes down who answered what. */
-export function settle(db: Db, notice: Notice, state: Notice['state'], { note, reasonCode }: { note: string; reasonCode: string | null }, act: Act): void {
-  db.update(tenderNotice).set({ state, note, reasonCode, answeredAt: act.now, answeredBy: act.by.name, answeredByRule: act.by.kind === 'rule' }).where(eq(tenderNotice.id, notice.id)).run()
+export function settle(
+  db: Db,
+  notice: Notice,
+  state: Notice['state'],
+  { note, reasonCode }: { note: string; reasonCode: string | null },
+  act: Act,
+): void {
+  db.update(tenderNotice)
+    .set({
+      state,
+      note,
+      reasonCode,
+      answeredAt: act.now,
+      answeredBy: act.by.name,
+      answeredByRule: act.by.kind === 'rule',
+    })
+    .where(eq(tenderNotice.id, notice.id))
+    .run()
 }
 
 /** The answer on its way to the customer: a 990, or the site's own form. */
-export function reply(db: Db, { notice, partner, loadId }: { notice: Notice; partner: Partner; loadId: number | null }, answer: { accept: boolean; remarks: string[] }, now: number): void {
+export function reply(
+  db: Db,
+  { notice, partner, loadId }: { notice: Notice; partner: Partner; loadId: number | null },
+  answer: { accept: boolean; remarks: string[] },
+  now: number,
+): void {
   const shipmentId = notice.tender.shipmentId!
   if (partner.transport === 'site') {
-    const form = new URLSearchParams({ tender: shipmentId, answer: answer.accept ? 'accept' : 'decline', remark: answer.remarks.join('; ') })
-    keepOutgoing(db, partner, { raw: Buffer.from(form.toString(), 'latin1'), control: null, documents: [{ kind: 'form', groupType: '', number: shipmentId, loadId, noticeId: notice.id }] }, now)
+    const form = new URLSearchParams({
+      tender: shipmentId,
+      answer: answer.accept ? 'accept' : 'decline',
+      remark: answer.remarks.join('; '),
+    })
+    keepOutgoing(
+      db,
+      partner,
+      {
+        raw: Buffer.from(form.toString(), 'latin1'),
+        control: null,
+        documents: [{ kind: 'form', groupType: '', number: shipmentId, loadId, noticeId: notice.id }],
+      },
+      now,
+    )
     return
   }
   if (!partner.documents.includes('990')) return
   const remarks = answer.accept && !partner.takesNotes ? [] : answer.remarks
-  const segments = responseSegments({ scac: notice.tender.scac ?? partner.scac, shipmentId, date: envelopeMoment(now).date, accept: answer.accept, remarks })
+  const segments = responseSegments({
+    scac: notice.tender.scac ?? partner.scac,
+    shipmentId,
+    date: envelopeMoment(now).date,
+    accept: answer.accept,
+    remarks,
+  })
   sendSet(db, partner, { type: '990', segments, number: shipmentId, loadId, noticeId: notice.id }, now)
 }

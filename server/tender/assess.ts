@@ -1,4 +1,5 @@
 import { driveOf } from '#core/load/checks'
+import type { Equipment } from '#core/load/load'
 import { howLate } from '#core/miles/drive'
 import { readAmount } from '#core/money/money'
 import { type Resolved, resolvePlace } from '#core/place/resolve'
@@ -6,7 +7,6 @@ import { isHandling } from '#core/tender/codes-used'
 import type { TenderFacts, TenderPoint } from '#core/tender/facts'
 import type { Tender, TenderStop } from '#core/tender/tender'
 import { isLocalTime, toInstant } from '#core/time/local'
-import type { Equipment } from '#core/load/load'
 import { gazetteer } from '#server/atlas.server'
 import type { Db } from '#server/db.server'
 import { routeOver } from '#server/miles/route'
@@ -25,8 +25,22 @@ export function assess(db: Db, tender: Tender, equipment: Equipment | null, now:
   const pickupAt = instantOf(first?.earliest ?? first?.latest, origin)
   const drive = route ? driving(stops, points as TenderPoint[], route.legs) : null
   const facts: TenderFacts = {
-    origin, dest, equipment, stops: stops.length, miles: route?.miles ?? null, hours: route?.hours ?? null, pickupAt, pickupBy: instantOf(first?.latest ?? first?.earliest, origin), deliverBy: instantOf(last?.latest ?? last?.earliest, dest),
-    lateMs: drive?.late ?? null, teamMends: drive?.teamMends ?? false, chargeMinor: tender.charge ? readAmount(tender.charge.amount) : null, currency: tender.charge?.currency ?? null, weightLb: tender.weightLb, band: null, unplaced,
+    origin,
+    dest,
+    equipment,
+    stops: stops.length,
+    miles: route?.miles ?? null,
+    hours: route?.hours ?? null,
+    pickupAt,
+    pickupBy: instantOf(first?.latest ?? first?.earliest, origin),
+    deliverBy: instantOf(last?.latest ?? last?.earliest, dest),
+    lateMs: drive?.late ?? null,
+    teamMends: drive?.teamMends ?? false,
+    chargeMinor: tender.charge ? readAmount(tender.charge.amount) : null,
+    currency: tender.charge?.currency ?? null,
+    weightLb: tender.weightLb,
+    band: null,
+    unplaced,
   }
   return { ...facts, band: tenderBand(db, facts, now) }
 }
@@ -34,7 +48,22 @@ export function assess(db: Db, tender: Tender, equipment: Equipment | null, now:
 /** What a carrier is likely to be paid for a tender, as of now. */
 export function tenderBand(db: Db, { origin, dest, equipment, miles, weightLb, pickupAt }: TenderFacts, now: number) {
   if (!origin || !dest || equipment === null || miles === null) return null
-  return findRateBand(db, { originPostal: origin.postal, destPostal: dest.postal, originLat: origin.lat, originLon: origin.lon, destLat: dest.lat, destLon: dest.lon, equipment, miles, weightLb, pickupAt }, now)
+  return findRateBand(
+    db,
+    {
+      originPostal: origin.postal,
+      destPostal: dest.postal,
+      originLat: origin.lat,
+      originLon: origin.lon,
+      destLat: dest.lat,
+      destLon: dest.lon,
+      equipment,
+      miles,
+      weightLb,
+      pickupAt,
+    },
+    now,
+  )
 }
 
 /** Where a stop lies: by its postal code, and where that is unknown by city and region. */
@@ -45,15 +74,30 @@ export function placeOfStop({ city, region, postal }: TenderStop): Resolved {
   return byPostal ?? { refusal: { code: 'unknown_place', message: 'A stop without a place', candidates: [] } }
 }
 
-const pointOf = ({ place: { city, region, postal, lat, lon, zone } }: Resolved & { place: TenderPoint }): TenderPoint => ({ city, region, postal, lat, lon, zone })
+const pointOf = ({
+  place: { city, region, postal, lat, lon, zone },
+}: Resolved & { place: TenderPoint }): TenderPoint => ({ city, region, postal, lat, lon, zone })
 
-const instantOf = (local: string | null | undefined, at: TenderPoint | null): number | null => (local && at && isLocalTime(local) ? toInstant(local, at.zone) : null)
+const instantOf = (local: string | null | undefined, at: TenderPoint | null): number | null =>
+  local && at && isLocalTime(local) ? toInstant(local, at.zone) : null
 
 /** By how much the worst stop is late by the law; null where a stop names no time. */
-function driving(stops: TenderStop[], points: TenderPoint[], legs: { miles: number; hours: number; byRoad: boolean }[]): { late: number; teamMends: boolean } | null {
+function driving(
+  stops: TenderStop[],
+  points: TenderPoint[],
+  legs: { miles: number; hours: number; byRoad: boolean }[],
+): { late: number; teamMends: boolean } | null {
   const timed = stops.flatMap((stop, at) => {
     const earliestLocal = stop.earliest ?? stop.latest
-    return earliestLocal && isLocalTime(earliestLocal) ? [{ earliestLocal, latestLocal: stop.latest && stop.latest >= earliestLocal ? stop.latest : null, zone: points[at]!.zone }] : []
+    return earliestLocal && isLocalTime(earliestLocal)
+      ? [
+          {
+            earliestLocal,
+            latestLocal: stop.latest && stop.latest >= earliestLocal ? stop.latest : null,
+            zone: points[at]!.zone,
+          },
+        ]
+      : []
   })
   if (timed.length !== stops.length || legs.some((leg) => !leg.byRoad)) return null
   const drive = driveOf(timed, legs, false)

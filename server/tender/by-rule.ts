@@ -9,23 +9,63 @@ import { answerInside } from './answer'
 import type { Notice, TenderRow } from './rows'
 import { findStrays } from './strays'
 
-const rulesQuery = prepared((db) => db.select({ rule: answeringRule.rule }).from(answeringRule).where(and(eq(answeringRule.customerId, sql.placeholder('customerId')), eq(answeringRule.on, true))).orderBy(asc(answeringRule.position)).prepare())
-const holdQuery = prepared((db) => db.select({ hold: customer.hold }).from(customer).where(eq(customer.id, sql.placeholder('customerId'))).prepare())
+const rulesQuery = prepared((db) =>
+  db
+    .select({ rule: answeringRule.rule })
+    .from(answeringRule)
+    .where(and(eq(answeringRule.customerId, sql.placeholder('customerId')), eq(answeringRule.on, true)))
+    .orderBy(asc(answeringRule.position))
+    .prepare(),
+)
+const holdQuery = prepared((db) =>
+  db
+    .select({ hold: customer.hold })
+    .from(customer)
+    .where(eq(customer.id, sql.placeholder('customerId')))
+    .prepare(),
+)
 
 /** Lets the customer's rules answer a notice that just came; what they hand over says why. A change of an accepted load is always a person's. */
-export function answerByRules(db: Db, notice: Notice, row: TenderRow, codes: readonly PartnerCode[], now: number): void {
+export function answerByRules(
+  db: Db,
+  notice: Notice,
+  row: TenderRow,
+  codes: readonly PartnerCode[],
+  now: number,
+): void {
   const { customerId } = notice
   if (customerId === null || (row.state === 'accepted' && row.loadId !== null)) return
-  const rules = rulesQuery(db).all({ customerId }).map(({ rule }) => rule)
+  const rules = rulesQuery(db)
+    .all({ customerId })
+    .map(({ rule }) => rule)
   if (rules.length === 0) return
   const held = holdQuery(db).get({ customerId })?.hold ?? null
   const countsWeeks = rules.some(({ week }) => week !== null)
-  const answer = answerBy(rules, notice.facts, { at: now, takenThisWeek: countsWeeks ? takenInWeek(db, customerId, notice.facts.pickupAt ?? now) : 0, onHold: held !== null, unknownCodes: codes.filter((code) => !isMapped(code)).length, strays: findStrays(db, notice.tender, codes).length })
+  const answer = answerBy(rules, notice.facts, {
+    at: now,
+    takenThisWeek: countsWeeks ? takenInWeek(db, customerId, notice.facts.pickupAt ?? now) : 0,
+    onHold: held !== null,
+    unknownCodes: codes.filter((code) => !isMapped(code)).length,
+    strays: findStrays(db, notice.tender, codes).length,
+  })
   if (!answer.rule) return
   const act = { now, by: { kind: 'rule' as const, name: answer.rule.name }, repId: repFor(db, customerId) }
-  const remark = (words: string) => db.update(tenderNotice).set({ remark: [notice.remark, words].filter(Boolean).join('. ') }).where(eq(tenderNotice.id, notice.id)).run()
-  if (answer.verdict === 'hand_over') return void remark(answer.kept ? `“${answer.rule.name}” would accept it, but ${answer.kept}` : `Handed over by “${answer.rule.name}”`)
-  const outcome = answer.verdict === 'accept' ? answerInside(db, notice, { kind: 'accept', note: '' }, act) : answerInside(db, notice, { kind: 'decline', reasonCode: answer.rule.reasonCode ?? 'BG', note: '' }, act)
+  const remark = (words: string) =>
+    db
+      .update(tenderNotice)
+      .set({ remark: [notice.remark, words].filter(Boolean).join('. ') })
+      .where(eq(tenderNotice.id, notice.id))
+      .run()
+  if (answer.verdict === 'hand_over')
+    return void remark(
+      answer.kept
+        ? `“${answer.rule.name}” would accept it, but ${answer.kept}`
+        : `Handed over by “${answer.rule.name}”`,
+    )
+  const outcome =
+    answer.verdict === 'accept'
+      ? answerInside(db, notice, { kind: 'accept', note: '' }, act)
+      : answerInside(db, notice, { kind: 'decline', reasonCode: answer.rule.reasonCode ?? 'BG', note: '' }, act)
   if ('refusal' in outcome) remark(`“${answer.rule.name}” could not answer it: ${outcome.refusal.message}`)
 }
 
@@ -50,14 +90,26 @@ const takenQuery = prepared((db) =>
 /** How many tenders of a customer with a pickup in the week of `at` were accepted. */
 function takenInWeek(db: Db, customerId: number, at: number): number {
   const monday = weekOf(at)
-  const [from, to] = [monday, addDays(monday, 7)].map((date) => toInstant(`${date}T00:00`, brokerage.zone)) as [number, number]
+  const [from, to] = [monday, addDays(monday, 7)].map((date) => toInstant(`${date}T00:00`, brokerage.zone)) as [
+    number,
+    number,
+  ]
   return takenQuery(db).get({ customerId, madeSince: from - longestAhead, from, to }) ?? 0
 }
 
 /** Who a load belongs to that nobody took: the rep of the customer's last load. */
 export function repFor(db: Db, customerId: number): number {
-  const last = db.select({ repId: load.repId }).from(load).where(eq(load.customerId, customerId)).orderBy(desc(load.createdAt)).limit(1).get()
-  const anybody = last ?? db.select({ repId: user.id }).from(user).where(eq(user.role, 'rep')).orderBy(asc(user.id)).limit(1).get() ?? db.select({ repId: user.id }).from(user).orderBy(asc(user.id)).limit(1).get()
+  const last = db
+    .select({ repId: load.repId })
+    .from(load)
+    .where(eq(load.customerId, customerId))
+    .orderBy(desc(load.createdAt))
+    .limit(1)
+    .get()
+  const anybody =
+    last ??
+    db.select({ repId: user.id }).from(user).where(eq(user.role, 'rep')).orderBy(asc(user.id)).limit(1).get() ??
+    db.select({ repId: user.id }).from(user).orderBy(asc(user.id)).limit(1).get()
   if (!anybody) throw new Error('There is nobody a load could belong to')
   return anybody.repId
 }

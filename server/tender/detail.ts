@@ -1,7 +1,8 @@
 import { and, desc, eq, gte, inArray, ne, sql } from 'drizzle-orm'
+import { milesWords } from '#core/miles/words'
 import { compareTenders, type TenderChange } from '#core/tender/changes'
-import { tenderMargins } from '#core/tender/facts'
 import { isHandling, locationCode } from '#core/tender/codes-used'
+import { tenderMargins } from '#core/tender/facts'
 import { proposeCustomers, proposeLocations } from '#core/tender/propose'
 import type { Tender } from '#core/tender/tender'
 import { day } from '#core/time/local'
@@ -13,23 +14,56 @@ import { carrier, confirmation, customer, facility, load, partner, tender, tende
 import { placeOfStop, tenderBand } from './assess'
 import type { Notice } from './rows'
 import { findStrays } from './strays'
-import { milesWords } from '#core/miles/words'
 
 const recordDays = 90
 const mostCarriers = 5
 
 /** Everything about one notice that its row does not tell; null where there is no such notice. */
 export function readTenderDetail(db: Db, noticeId: number, now: number) {
-  const row = db.select({ notice: tenderNotice, thread: tender, partner }).from(tenderNotice).innerJoin(tender, eq(tender.id, tenderNotice.tenderId)).innerJoin(partner, eq(partner.id, tenderNotice.partnerId)).where(eq(tenderNotice.id, noticeId)).get()
+  const row = db
+    .select({ notice: tenderNotice, thread: tender, partner })
+    .from(tenderNotice)
+    .innerJoin(tender, eq(tender.id, tenderNotice.tenderId))
+    .innerJoin(partner, eq(partner.id, tenderNotice.partnerId))
+    .where(eq(tenderNotice.id, noticeId))
+    .get()
   if (!row) return null
   const { notice, thread } = row
   const codes = codesOf(db, notice.id)
   const band = tenderBand(db, notice.facts, now) ?? notice.facts.band
   return {
-    id: notice.id, state: notice.state, remark: notice.remark, answeredBy: notice.answeredBy, answeredAt: notice.answeredAt, receivedAt: notice.receivedAt, respondBy: notice.respondBy, purpose: notice.purpose, documentId: notice.documentId, practice: notice.practice,
-    tender: notice.tender, facts: notice.facts, band, margins: tenderMargins({ ...notice.facts, band }),
-    partner: { id: row.partner.id, name: row.partner.name, takesNotes: row.partner.takesNotes, onExpiry: row.partner.onExpiry, contactName: row.partner.contactName, contactPhone: row.partner.contactPhone, answers: row.partner.transport === 'site' ? 'the site’s form' : '990' },
-    codes: codesToMap(db, notice, codes), strays: findStrays(db, notice.tender, codes), carriers: carriersFor(db, notice, now), trucks: trucksFor(db, notice, now), record: recordOf(db, notice.customerId, now), change: thread.state === 'accepted' && thread.loadId !== null ? changeOf(db, notice, thread.loadId, thread.standingNoticeId) : null,
+    id: notice.id,
+    state: notice.state,
+    remark: notice.remark,
+    answeredBy: notice.answeredBy,
+    answeredAt: notice.answeredAt,
+    receivedAt: notice.receivedAt,
+    respondBy: notice.respondBy,
+    purpose: notice.purpose,
+    documentId: notice.documentId,
+    practice: notice.practice,
+    tender: notice.tender,
+    facts: notice.facts,
+    band,
+    margins: tenderMargins({ ...notice.facts, band }),
+    partner: {
+      id: row.partner.id,
+      name: row.partner.name,
+      takesNotes: row.partner.takesNotes,
+      onExpiry: row.partner.onExpiry,
+      contactName: row.partner.contactName,
+      contactPhone: row.partner.contactPhone,
+      answers: row.partner.transport === 'site' ? 'the site’s form' : '990',
+    },
+    codes: codesToMap(db, notice, codes),
+    strays: findStrays(db, notice.tender, codes),
+    carriers: carriersFor(db, notice, now),
+    trucks: trucksFor(db, notice, now),
+    record: recordOf(db, notice.customerId, now),
+    change:
+      thread.state === 'accepted' && thread.loadId !== null
+        ? changeOf(db, notice, thread.loadId, thread.standingNoticeId)
+        : null,
   }
 }
 
@@ -37,19 +71,53 @@ export type TenderDetail = NonNullable<ReturnType<typeof readTenderDetail>>
 
 /** The codes of a notice that nobody has mapped yet, each with what it may be. */
 function codesToMap(db: Db, notice: Notice, codes: readonly PartnerCode[]) {
-  return codes.filter((code) => !isMapped(code)).map((code) => ({ id: code.id, kind: code.kind, code: code.code, said: code.said, proposals: proposalsFor(db, code, notice.tender), equipment: notice.tender.equipment.kind }))
+  return codes
+    .filter((code) => !isMapped(code))
+    .map((code) => ({
+      id: code.id,
+      kind: code.kind,
+      code: code.code,
+      said: code.said,
+      proposals: proposalsFor(db, code, notice.tender),
+      equipment: notice.tender.equipment.kind,
+    }))
 }
 
 export type CodeToMap = ReturnType<typeof codesToMap>[number]
 
 function proposalsFor(db: Db, code: PartnerCode, told: Tender) {
-  if (code.kind === 'customer') return proposeCustomers(code.said, db.select({ id: customer.id, name: customer.name, city: customer.city, region: customer.region }).from(customer).all())
+  if (code.kind === 'customer')
+    return proposeCustomers(
+      code.said,
+      db
+        .select({ id: customer.id, name: customer.name, city: customer.city, region: customer.region })
+        .from(customer)
+        .all(),
+    )
   if (code.kind !== 'location') return []
   const stop = told.stops.find((each) => isHandling(each) && locationCode(each) === code.code)
   if (!stop) return []
-  const known = db.select().from(facility).where(stop.postal ? sql`${facility.city} = ${stop.city} collate nocase or ${facility.postal} like ${`${stop.postal.slice(0, 3)}%`}` : sql`${facility.city} = ${stop.city} collate nocase`).limit(300).all()
+  const known = db
+    .select()
+    .from(facility)
+    .where(
+      stop.postal
+        ? sql`${facility.city} = ${stop.city} collate nocase or ${facility.postal} like ${`${stop.postal.slice(0, 3)}%`}`
+        : sql`${facility.city} = ${stop.city} collate nocase`,
+    )
+    .limit(300)
+    .all()
   const at = placeOfStop(stop)
-  return proposeLocations({ ...('place' in at ? { lat: at.place.lat, lon: at.place.lon } : {}), name: stop.name, street: stop.address[0] ?? '', city: stop.city ?? '', postal: stop.postal ?? '' }, known)
+  return proposeLocations(
+    {
+      ...('place' in at ? { lat: at.place.lat, lon: at.place.lon } : {}),
+      name: stop.name,
+      street: stop.address[0] ?? '',
+      city: stop.city ?? '',
+      postal: stop.postal ?? '',
+    },
+    known,
+  )
 }
 
 /** Carriers of the lane and near its pickup, the likeliest first, with the gate's word on each. */
@@ -58,17 +126,53 @@ function carriersFor(db: Db, notice: Notice, now: number) {
   const { origin, dest } = facts
   if (!origin || !dest || facts.equipment === null || notice.purpose === 'cancel') return []
   const lane = {
-    id: null, customerId: notice.customerId ?? 0, equipment: facts.equipment, commodity: '', freightValueMinor: null, hazmat: notice.tender.hazmat, pickupAt: facts.pickupAt ?? now, originZone: origin.zone, deliverBy: facts.deliverBy ?? facts.pickupAt ?? now, destZone: dest.zone, bandLowMinor: facts.band?.lowMinor ?? null,
-    originPostal: origin.postal, originLat: origin.lat, originLon: origin.lon, destPostal: dest.postal, destLat: dest.lat, destLon: dest.lon,
+    id: null,
+    customerId: notice.customerId ?? 0,
+    equipment: facts.equipment,
+    commodity: '',
+    freightValueMinor: null,
+    hazmat: notice.tender.hazmat,
+    pickupAt: facts.pickupAt ?? now,
+    originZone: origin.zone,
+    deliverBy: facts.deliverBy ?? facts.pickupAt ?? now,
+    destZone: dest.zone,
+    bandLowMinor: facts.band?.lowMinor ?? null,
+    originPostal: origin.postal,
+    originLat: origin.lat,
+    originLon: origin.lon,
+    destPostal: dest.postal,
+    destLat: dest.lat,
+    destLon: dest.lon,
   }
-  return findShortlist(db, lane, now).slice(0, mostCarriers).map(({ carrierId, name, why, paidMinor, verdict, phone }) => ({ carrierId, name, why, paidMinor, verdict: verdict.verdict, phone }))
+  return findShortlist(db, lane, now)
+    .slice(0, mostCarriers)
+    .map(({ carrierId, name, why, paidMinor, verdict, phone }) => ({
+      carrierId,
+      name,
+      why,
+      paidMinor,
+      verdict: verdict.verdict,
+      phone,
+    }))
 }
 
 /** Trucks on our loads that will be empty near the pickup in time for it. */
 function trucksFor(db: Db, notice: Notice, now: number) {
   const { origin, equipment, pickupAt, pickupBy } = notice.facts
   if (!origin || equipment === null || pickupAt === null || notice.purpose === 'cancel') return []
-  return findNearTrucks(db, { ...origin, opens: pickupAt, closes: pickupBy ?? pickupAt }, equipment, now).map(({ carrierId, carrierName, loadId, loadNumber, city, region, zone, emptyBy, milesAway }) => ({ carrierId, carrierName, loadId, loadNumber, city, region, zone, emptyBy, milesAway: Math.round(milesAway) }))
+  return findNearTrucks(db, { ...origin, opens: pickupAt, closes: pickupBy ?? pickupAt }, equipment, now).map(
+    ({ carrierId, carrierName, loadId, loadNumber, city, region, zone, emptyBy, milesAway }) => ({
+      carrierId,
+      carrierName,
+      loadId,
+      loadNumber,
+      city,
+      region,
+      zone,
+      emptyBy,
+      milesAway: Math.round(milesAway),
+    }),
+  )
 }
 
 /** What this customer tendered in ninety days, and what became of it. */
@@ -76,43 +180,110 @@ function recordOf(db: Db, customerId: number | null, now: number) {
   if (customerId === null) return null
   const since = now - recordDays * day
   const answers = db
-    .select({ tendered: sql<number>`count(*)`, accepted: sql<number>`coalesce(sum(state = 'accepted'), 0)`, declined: sql<number>`coalesce(sum(state = 'declined'), 0)`, lapsed: sql<number>`coalesce(sum(state = 'lapsed'), 0)`, minutes: sql<number | null>`avg((answered_at - received_at) / 60000.0)` })
+    .select({
+      tendered: sql<number>`count(*)`,
+      accepted: sql<number>`coalesce(sum(state = 'accepted'), 0)`,
+      declined: sql<number>`coalesce(sum(state = 'declined'), 0)`,
+      lapsed: sql<number>`coalesce(sum(state = 'lapsed'), 0)`,
+      minutes: sql<number | null>`avg((answered_at - received_at) / 60000.0)`,
+    })
     .from(tenderNotice)
-    .where(and(eq(tenderNotice.customerId, customerId), gte(tenderNotice.receivedAt, since), eq(tenderNotice.purpose, 'original'), inArray(tenderNotice.state, ['accepted', 'declined', 'lapsed'])))
+    .where(
+      and(
+        eq(tenderNotice.customerId, customerId),
+        gte(tenderNotice.receivedAt, since),
+        eq(tenderNotice.purpose, 'original'),
+        inArray(tenderNotice.state, ['accepted', 'declined', 'lapsed']),
+      ),
+    )
     .get()!
   const hauled = db
-    .select({ loads: sql<number>`count(*)`, sellMinor: sql<number | null>`sum(sell_minor)`, payMinor: sql<number | null>`sum(pay_minor)`, onTime: sql<number | null>`avg(delivered_on_time)`, cancelled: sql<number>`coalesce(sum(state = 'cancelled'), 0)` })
+    .select({
+      loads: sql<number>`count(*)`,
+      sellMinor: sql<number | null>`sum(sell_minor)`,
+      payMinor: sql<number | null>`sum(pay_minor)`,
+      onTime: sql<number | null>`avg(delivered_on_time)`,
+      cancelled: sql<number>`coalesce(sum(state = 'cancelled'), 0)`,
+    })
     .from(load)
-    .where(and(eq(load.customerId, customerId), gte(load.createdAt, since), eq(load.practice, false), sql`pay_minor is not null`))
+    .where(
+      and(
+        eq(load.customerId, customerId),
+        gte(load.createdAt, since),
+        eq(load.practice, false),
+        sql`pay_minor is not null`,
+      ),
+    )
     .get()!
   return { ...answers, ...hauled }
 }
 
 /** What a change or cancellation of an accepted tender would do to its load. */
 function changeOf(db: Db, notice: Notice, loadId: number, standingId: number | null) {
-  const row = db.select({ load, carrierName: carrier.name }).from(load).leftJoin(carrier, eq(carrier.id, load.carrierId)).where(eq(load.id, loadId)).get()!
-  const standing = standingId === null ? null : (db.select().from(tenderNotice).where(and(eq(tenderNotice.id, standingId), ne(tenderNotice.id, notice.id))).get() ?? null)
-  const paper = db.select({ state: confirmation.state, version: confirmation.version }).from(confirmation).where(eq(confirmation.loadId, loadId)).orderBy(desc(confirmation.version)).limit(1).get() ?? null
-  const lines: TenderChange[] = standing && notice.purpose !== 'cancel' ? compareTenders(standing.tender, notice.tender) : []
+  const row = db
+    .select({ load, carrierName: carrier.name })
+    .from(load)
+    .leftJoin(carrier, eq(carrier.id, load.carrierId))
+    .where(eq(load.id, loadId))
+    .get()!
+  const standing =
+    standingId === null
+      ? null
+      : (db
+          .select()
+          .from(tenderNotice)
+          .where(and(eq(tenderNotice.id, standingId), ne(tenderNotice.id, notice.id)))
+          .get() ?? null)
+  const paper =
+    db
+      .select({ state: confirmation.state, version: confirmation.version })
+      .from(confirmation)
+      .where(eq(confirmation.loadId, loadId))
+      .orderBy(desc(confirmation.version))
+      .limit(1)
+      .get() ?? null
+  const lines: TenderChange[] =
+    standing && notice.purpose !== 'cancel' ? compareTenders(standing.tender, notice.tender) : []
   return {
-    loadId, number: row.load.number, state: row.load.state, carrierName: row.carrierName, payMinor: row.load.payMinor, sellMinor: row.load.sellMinor, miles: row.load.miles, lines,
+    loadId,
+    number: row.load.number,
+    state: row.load.state,
+    carrierName: row.carrierName,
+    payMinor: row.load.payMinor,
+    sellMinor: row.load.sellMinor,
+    miles: row.load.miles,
+    lines,
     breaks: notice.purpose === 'cancel' ? [] : breaksOf(row.load, row.carrierName, paper, lines, notice),
   }
 }
 
 /** What a change would break, each in a sentence. */
-function breaksOf(own: typeof load.$inferSelect, carrierName: string | null, paper: { state: string; version: number } | null, lines: TenderChange[], notice: Notice): string[] {
+function breaksOf(
+  own: typeof load.$inferSelect,
+  carrierName: string | null,
+  paper: { state: string; version: number } | null,
+  lines: TenderChange[],
+  notice: Notice,
+): string[] {
   const { facts } = notice
   const moved = lines.filter(({ what, changed }) => changed && what.startsWith('Stop'))
   const money = (minor: number) => `$${Math.round(minor / 100).toLocaleString('en-US')}`
   const milesBy = facts.miles === null ? 0 : Math.round(facts.miles - own.miles)
   const newMargin = own.payMinor === null || facts.chargeMinor === null ? null : facts.chargeMinor - own.payMinor
   return [
-    carrierName && moved.length > 0 ? `${carrierName} has agreed to other stops or windows${paper?.state === 'accepted' ? `: version ${paper.version} of the rate confirmation is accepted, and a new one has to be` : ''}` : '',
-    Math.abs(milesBy) >= 5 ? `${milesWords(Math.abs(milesBy))} ${milesBy > 0 ? 'more' : 'less'}${own.payMinor === null ? '' : ' for the same pay'}` : '',
-    newMargin !== null && newMargin !== own.sellMinor - own.payMinor! ? `Margin ${money(newMargin)} instead of ${money(own.sellMinor - own.payMinor!)}` : '',
+    carrierName && moved.length > 0
+      ? `${carrierName} has agreed to other stops or windows${paper?.state === 'accepted' ? `: version ${paper.version} of the rate confirmation is accepted, and a new one has to be` : ''}`
+      : '',
+    Math.abs(milesBy) >= 5
+      ? `${milesWords(Math.abs(milesBy))} ${milesBy > 0 ? 'more' : 'less'}${own.payMinor === null ? '' : ' for the same pay'}`
+      : '',
+    newMargin !== null && newMargin !== own.sellMinor - own.payMinor!
+      ? `Margin ${money(newMargin)} instead of ${money(own.sellMinor - own.payMinor!)}`
+      : '',
     facts.lateMs !== null && facts.lateMs > 0 ? 'It can no longer be driven in time by the law' : '',
-    lines.some(({ what, changed }) => what === 'Equipment' && changed) && carrierName ? `${carrierName} has agreed to other equipment` : '',
+    lines.some(({ what, changed }) => what === 'Equipment' && changed) && carrierName
+      ? `${carrierName} has agreed to other equipment`
+      : '',
     ['dispatched', 'in_transit'].includes(own.state) ? 'The truck is on its way' : '',
   ].filter(Boolean)
 }

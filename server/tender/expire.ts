@@ -16,7 +16,13 @@ const atOnce = 50
  * A cancellation does not run out. Answers how many were ended.
  */
 export function expireTenders(db: Db, now: number): number {
-  const due = db.select().from(tenderNotice).where(and(eq(tenderNotice.state, 'open'), lte(tenderNotice.respondBy, now))).orderBy(asc(tenderNotice.respondBy)).limit(atOnce).all()
+  const due = db
+    .select()
+    .from(tenderNotice)
+    .where(and(eq(tenderNotice.state, 'open'), lte(tenderNotice.respondBy, now)))
+    .orderBy(asc(tenderNotice.respondBy))
+    .limit(atOnce)
+    .all()
   let ended = 0
   for (const notice of due) {
     if (notice.purpose === 'cancel') continue
@@ -27,9 +33,20 @@ export function expireTenders(db: Db, now: number): number {
       if (standing?.state !== 'open') return
       const row = db.select().from(tender).where(eq(tender.id, notice.tenderId)).get()!
       const act = { now, by: { kind: 'rule' as const, name: `the clock ran out, ${partner.name}` } }
-      settle(db, notice, partner.onExpiry === 'decline' ? 'declined' : 'lapsed', { note: '', reasonCode: partner.onExpiry === 'decline' ? 'P1' : null }, act)
-      if (partner.onExpiry === 'decline') reply(db, { notice, partner, loadId: null }, { accept: false, remarks: ['P1 Processing delay'] }, now)
-      if (row.state === 'offered') db.update(tender).set({ state: partner.onExpiry === 'decline' ? 'declined' : 'lapsed' }).where(eq(tender.id, row.id)).run()
+      settle(
+        db,
+        notice,
+        partner.onExpiry === 'decline' ? 'declined' : 'lapsed',
+        { note: '', reasonCode: partner.onExpiry === 'decline' ? 'P1' : null },
+        act,
+      )
+      if (partner.onExpiry === 'decline')
+        reply(db, { notice, partner, loadId: null }, { accept: false, remarks: ['P1 Processing delay'] }, now)
+      if (row.state === 'offered')
+        db.update(tender)
+          .set({ state: partner.onExpiry === 'decline' ? 'declined' : 'lapsed' })
+          .where(eq(tender.id, row.id))
+          .run()
       ended++
     })
   }
@@ -39,9 +56,27 @@ export function expireTenders(db: Db, now: number): number {
 
 /** Marks what is about to run out, once, and tells everybody at the desk. */
 export function warnOfTenders(db: Db, now: number): number {
-  const soon = db.update(tenderNotice).set({ warnedAt: now }).where(and(eq(tenderNotice.state, 'open'), lte(tenderNotice.respondBy, now + warnBefore), isNull(tenderNotice.warnedAt))).returning({ tender: tenderNotice.tender, partnerId: tenderNotice.partnerId, respondBy: tenderNotice.respondBy, purpose: tenderNotice.purpose }).all()
+  const soon = db
+    .update(tenderNotice)
+    .set({ warnedAt: now })
+    .where(
+      and(eq(tenderNotice.state, 'open'), lte(tenderNotice.respondBy, now + warnBefore), isNull(tenderNotice.warnedAt)),
+    )
+    .returning({
+      tender: tenderNotice.tender,
+      partnerId: tenderNotice.partnerId,
+      respondBy: tenderNotice.respondBy,
+      purpose: tenderNotice.purpose,
+    })
+    .all()
   if (soon.length === 0) return 0
-  for (const each of soon.slice(0, mostTold)) if (each.purpose !== 'cancel') announceWarning({ shipmentId: each.tender.shipmentId ?? '', customerName: findPartner(db, each.partnerId)!.name, respondBy: each.respondBy })
+  for (const each of soon.slice(0, mostTold))
+    if (each.purpose !== 'cancel')
+      announceWarning({
+        shipmentId: each.tender.shipmentId ?? '',
+        customerName: findPartner(db, each.partnerId)!.name,
+        respondBy: each.respondBy,
+      })
   announceTenders()
   return soon.length
 }
@@ -51,6 +86,13 @@ const mostTold = 3
 
 /** How many tenders wait for an answer, and how many of them must have it soon. */
 export function tenderCounts(db: Db, now: number): { open: number; soon: number } {
-  const row = db.select({ open: sql<number>`count(*)`, soon: sql<number>`coalesce(sum(respond_by <= ${now + warnBefore} and purpose <> 'cancel'), 0)` }).from(tenderNotice).where(eq(tenderNotice.state, 'open')).get()
+  const row = db
+    .select({
+      open: sql<number>`count(*)`,
+      soon: sql<number>`coalesce(sum(respond_by <= ${now + warnBefore} and purpose <> 'cancel'), 0)`,
+    })
+    .from(tenderNotice)
+    .where(eq(tenderNotice.state, 'open'))
+    .get()
   return row ?? { open: 0, soon: 0 }
 }

@@ -1,27 +1,64 @@
 import { and, desc, eq, inArray, isNotNull } from 'drizzle-orm'
 import type { Equipment } from '#core/load/load'
 import { isHandling, locationCode } from '#core/tender/codes-used'
-import type { TenderMapping } from '#core/tender/to-load'
 import type { Tender } from '#core/tender/tender'
+import type { TenderMapping } from '#core/tender/to-load'
 import type { Db } from '#server/db.server'
 import { codesOf, isMapped } from '#server/partner/codes'
 import { facility, load } from '#server/schema'
 import type { Notice } from './rows'
 
-export type Mapped = { mapping: TenderMapping } | { refusal: { code: 'codes_not_mapped' | 'no_customer' | 'no_equipment'; message: string } }
+export type Mapped =
+  | { mapping: TenderMapping }
+  | { refusal: { code: 'codes_not_mapped' | 'no_customer' | 'no_equipment'; message: string } }
 
 /** What a notice's codes are with us, or which of them nobody has mapped yet. */
 export function mappingOf(db: Db, notice: Notice): Mapped {
   const codes = codesOf(db, notice.id)
   const open = codes.filter((code) => !isMapped(code))
-  if (open.length > 0) return { refusal: { code: 'codes_not_mapped', message: `Say first what ${open.map(({ code }) => code).join(', ')} ${open.length === 1 ? 'is' : 'are'} with us.` } }
+  if (open.length > 0)
+    return {
+      refusal: {
+        code: 'codes_not_mapped',
+        message: `Say first what ${open.map(({ code }) => code).join(', ')} ${open.length === 1 ? 'is' : 'are'} with us.`,
+      },
+    }
   const customerId = codes.find(({ kind }) => kind === 'customer')?.customerId ?? notice.customerId
-  if (customerId === null) return { refusal: { code: 'no_customer', message: 'It does not say who pays, and the partner has no customer of its own.' } }
+  if (customerId === null)
+    return {
+      refusal: {
+        code: 'no_customer',
+        message: 'It does not say who pays, and the partner has no customer of its own.',
+      },
+    }
   const equipment = codes.find(({ kind }) => kind === 'equipment')?.equipment ?? notice.tender.equipment.kind
-  if (!equipment) return { refusal: { code: 'no_equipment', message: 'It does not say what equipment is wanted: ask the customer.' } }
-  const facilityIds = facilityIdsOf(notice.tender, new Map(codes.flatMap((code) => (code.kind === 'location' && code.facilityId !== null ? [[code.code, code.facilityId]] : []))))
-  const bookings = new Map(db.select({ id: facility.id, booking: facility.booking }).from(facility).where(inArray(facility.id, facilityIds)).all().map((row) => [row.id, row.booking]))
-  return { mapping: { customerId, equipment, facilities: facilityIds.map((id) => ({ id, booking: bookings.get(id)! })), usual: usualOf(db, customerId, equipment), practice: notice.practice } }
+  if (!equipment)
+    return { refusal: { code: 'no_equipment', message: 'It does not say what equipment is wanted: ask the customer.' } }
+  const facilityIds = facilityIdsOf(
+    notice.tender,
+    new Map(
+      codes.flatMap((code) =>
+        code.kind === 'location' && code.facilityId !== null ? [[code.code, code.facilityId]] : [],
+      ),
+    ),
+  )
+  const bookings = new Map(
+    db
+      .select({ id: facility.id, booking: facility.booking })
+      .from(facility)
+      .where(inArray(facility.id, facilityIds))
+      .all()
+      .map((row) => [row.id, row.booking]),
+  )
+  return {
+    mapping: {
+      customerId,
+      equipment,
+      facilities: facilityIds.map((id) => ({ id, booking: bookings.get(id)! })),
+      usual: usualOf(db, customerId, equipment),
+      practice: notice.practice,
+    },
+  }
 }
 
 function facilityIdsOf(tender: Tender, byCode: ReadonlyMap<string, number>): number[] {
@@ -35,7 +72,13 @@ function facilityIdsOf(tender: Tender, byCode: ReadonlyMap<string, number>): num
 /** What this customer's last load on the equipment was like. */
 function usualOf(db: Db, customerId: number, equipment: Equipment): TenderMapping['usual'] {
   const last = db
-    .select({ commodity: load.commodity, commodityHidden: load.commodityHidden, weightLb: load.weightLb, tempMinF: load.tempMinF, tempMaxF: load.tempMaxF })
+    .select({
+      commodity: load.commodity,
+      commodityHidden: load.commodityHidden,
+      weightLb: load.weightLb,
+      tempMinF: load.tempMinF,
+      tempMaxF: load.tempMaxF,
+    })
     .from(load)
     .where(and(eq(load.customerId, customerId), eq(load.equipment, equipment), isNotNull(load.coveredAt)))
     .orderBy(desc(load.createdAt))

@@ -27,10 +27,18 @@ async function take(steps: Step[]) {
   for (const [at, step] of steps.entries()) {
     if (step === 'accept' || step === 'decline') {
       const open = notices().findLast(({ state }) => state === 'open')!
-      answerTender(world.db, open.id, step === 'accept' ? { kind: 'accept', note: '' } : { kind: 'decline', reasonCode: 'BG', note: '' }, { ...ines, repId: 1 })
+      answerTender(
+        world.db,
+        open.id,
+        step === 'accept' ? { kind: 'accept', note: '' } : { kind: 'decline', reasonCode: 'BG', note: '' },
+        { ...ines, repId: 1 },
+      )
       continue
     }
-    const set = step === 'original at another price' ? tenderOf('SM1', { charge: '311000' }) : tenderOf('SM1', { purpose: purposes[step] })
+    const set =
+      step === 'original at another price'
+        ? tenderOf('SM1', { charge: '311000' })
+        : tenderOf('SM1', { purpose: purposes[step] })
     receive(world.db, fileOf(at + 1, set), { partner, source: 'test' }, now + at)
     await readWaitingTenders(world.db, () => now + at)
   }
@@ -54,7 +62,12 @@ describe('what is said of a shipment, after what was said before', () => {
     // We accepted it.
     [['original', 'accept', 'change'], 'accepted', 'open', 'Changes what we accepted'],
     [['original', 'accept', 'original'], 'accepted', 'noted', 'The same as before, word for word'],
-    [['original', 'accept', 'original at another price'], 'accepted', 'open', 'Tendered again with other terms after we accepted: answered as a change'],
+    [
+      ['original', 'accept', 'original at another price'],
+      'accepted',
+      'open',
+      'Tendered again with other terms after we accepted: answered as a change',
+    ],
     [['original', 'accept', 'confirmation'], 'accepted', 'noted', 'The customer confirms'],
     // It was over.
     [['original', 'cancel', 'change'], 'withdrawn', 'noted', 'Changes what the customer cancelled'],

@@ -4,12 +4,12 @@ import { respondByInstant } from '#core/tender/respond-by'
 import type { Tender } from '#core/tender/tender'
 import { isOlder, type Turn } from '#core/tender/turn'
 import { type Db, prepared } from '#server/db.server'
-import { type PartnerCode, noteCodes, seeCodes } from '#server/partner/codes'
+import { noteCodes, type PartnerCode, seeCodes } from '#server/partner/codes'
 import type { Partner } from '#server/partner/partners'
 import { tender, tenderNotice } from '#server/schema'
 import { brokerage } from '#server/settings.server'
-import { answerByRules } from './by-rule'
 import { assess } from './assess'
+import { answerByRules } from './by-rule'
 import { cancelUncovered } from './cancel'
 import type { Notice, TenderRow } from './rows'
 
@@ -32,15 +32,48 @@ interface Standing {
 
 const at = sql.placeholder
 // Thousands come in one file: what is asked for each of them is prepared once.
-const insertThread = prepared((db) => db.insert(tender).values({ partnerId: at('partnerId'), shipmentId: at('shipmentId'), state: at('state'), lastControl: at('lastControl'), lastSaidAt: at('lastSaidAt') }).returning().prepare())
-const insertNotice = prepared((db) =>
+const insertThread = prepared((db) =>
   db
-    .insert(tenderNotice)
-    .values({ tenderId: at('tenderId'), partnerId: at('partnerId'), documentId: at('documentId'), customerId: at('customerId'), purpose: at('purpose'), state: at('state'), receivedAt: at('receivedAt'), respondBy: at('respondBy'), practice: at('practice'), tender: at('tender'), facts: at('facts'), remark: at('remark') })
+    .insert(tender)
+    .values({
+      partnerId: at('partnerId'),
+      shipmentId: at('shipmentId'),
+      state: at('state'),
+      lastControl: at('lastControl'),
+      lastSaidAt: at('lastSaidAt'),
+    })
     .returning()
     .prepare(),
 )
-const threadQuery = prepared((db) => db.select().from(tender).where(and(eq(tender.partnerId, sql.placeholder('partnerId')), eq(tender.shipmentId, sql.placeholder('shipmentId')))).prepare())
+const insertNotice = prepared((db) =>
+  db
+    .insert(tenderNotice)
+    .values({
+      tenderId: at('tenderId'),
+      partnerId: at('partnerId'),
+      documentId: at('documentId'),
+      customerId: at('customerId'),
+      purpose: at('purpose'),
+      state: at('state'),
+      receivedAt: at('receivedAt'),
+      respondBy: at('respondBy'),
+      practice: at('practice'),
+      tender: at('tender'),
+      facts: at('facts'),
+      remark: at('remark'),
+    })
+    .returning()
+    .prepare(),
+)
+const threadQuery = prepared((db) =>
+  db
+    .select()
+    .from(tender)
+    .where(
+      and(eq(tender.partnerId, sql.placeholder('partnerId')), eq(tender.shipmentId, sql.placeholder('shipmentId'))),
+    )
+    .prepare(),
+)
 
 /**
  * Writes down what was said of a tender: an offer waits to be answered, a change of an accepted one too, a cancellation ends what was
@@ -51,12 +84,35 @@ export function takeNotice(db: Db, said: Said, now: number): number {
   const shipmentId = told.shipmentId ?? ''
   const before = threadQuery(db).get({ partnerId: partner.id, shipmentId }) ?? null
   const standing = standingOf(db, before, said)
-  const row = before ?? insertThread(db).get({ partnerId: partner.id, shipmentId, state: standing.tenderState ?? 'offered', lastControl: said.turn.control, lastSaidAt: said.turn.saidAt })
+  const row =
+    before ??
+    insertThread(db).get({
+      partnerId: partner.id,
+      shipmentId,
+      state: standing.tenderState ?? 'offered',
+      lastControl: said.turn.control,
+      lastSaidAt: said.turn.saidAt,
+    })
   const codes = seeCodes(db, partner.id, codesUsed(told), now)
   const facts = assess(db, told, equipmentOf(codes, told), now)
   const notice = insertNotice(db).get({
-    tenderId: row.id, partnerId: partner.id, documentId: said.documentId, customerId: customerOf(codes, partner), purpose: told.purpose, state: standing.state, receivedAt: now, practice: said.practice, tender: told, facts, remark: standing.remark,
-    respondBy: respondByInstant(told, { receivedAt: now, respondMinutes: partner.respondMinutes, pickupZone: facts.origin?.zone ?? null, ourZone: brokerage.zone }),
+    tenderId: row.id,
+    partnerId: partner.id,
+    documentId: said.documentId,
+    customerId: customerOf(codes, partner),
+    purpose: told.purpose,
+    state: standing.state,
+    receivedAt: now,
+    practice: said.practice,
+    tender: told,
+    facts,
+    remark: standing.remark,
+    respondBy: respondByInstant(told, {
+      receivedAt: now,
+      respondMinutes: partner.respondMinutes,
+      pickupZone: facts.origin?.zone ?? null,
+      ourZone: brokerage.zone,
+    }),
   })
   noteCodes(db, notice.id, codes)
   if (before && standing.state !== 'overtaken') follow(db, row, notice, standing, said)
@@ -69,42 +125,75 @@ export function takeNotice(db: Db, said: Said, now: number): number {
 function follow(db: Db, row: TenderRow, notice: Notice, standing: Standing, said: Said): void {
   if (standing.state === 'open' || standing.tenderState === 'withdrawn') {
     const state = standing.tenderState === 'withdrawn' ? 'withdrawn' : 'overtaken'
-    db.update(tenderNotice).set({ state, remark: state === 'withdrawn' ? 'Cancelled by the customer before it was answered' : 'A later one took its place' }).where(and(eq(tenderNotice.tenderId, row.id), eq(tenderNotice.state, 'open'), ne(tenderNotice.id, notice.id))).run()
+    db.update(tenderNotice)
+      .set({
+        state,
+        remark:
+          state === 'withdrawn' ? 'Cancelled by the customer before it was answered' : 'A later one took its place',
+      })
+      .where(and(eq(tenderNotice.tenderId, row.id), eq(tenderNotice.state, 'open'), ne(tenderNotice.id, notice.id)))
+      .run()
   }
-  db.update(tender).set({ lastControl: said.turn.control, lastSaidAt: said.turn.saidAt, ...(standing.tenderState ? { state: standing.tenderState } : {}) }).where(eq(tender.id, row.id)).run()
+  db.update(tender)
+    .set({
+      lastControl: said.turn.control,
+      lastSaidAt: said.turn.saidAt,
+      ...(standing.tenderState ? { state: standing.tenderState } : {}),
+    })
+    .where(eq(tender.id, row.id))
+    .run()
 }
 
 /** Where a notice stands, by what is known of its tender. */
 function standingOf(db: Db, before: TenderRow | null, { tender: told, turn }: Said): Standing {
-  const stands = (state: Notice['state'], remark: string | null, tenderState: TenderRow['state'] | null = null): Standing => ({ state, remark, tenderState })
-  if (before && isOlder(turn, { control: before.lastControl, saidAt: before.lastSaidAt })) return stands('overtaken', 'Came after what the customer said later')
+  const stands = (
+    state: Notice['state'],
+    remark: string | null,
+    tenderState: TenderRow['state'] | null = null,
+  ): Standing => ({ state, remark, tenderState })
+  if (before && isOlder(turn, { control: before.lastControl, saidAt: before.lastSaidAt }))
+    return stands('overtaken', 'Came after what the customer said later')
   switch (told.purpose) {
     case 'cancel':
       if (!before) return stands('noted', 'Cancels what was never tendered here', 'withdrawn')
       if (before.state === 'accepted') return stands('open', 'The customer cancels what we accepted')
-      return before.state === 'offered' ? stands('noted', 'Cancelled before it was answered', 'withdrawn') : stands('noted', 'Cancels what was over already')
+      return before.state === 'offered'
+        ? stands('noted', 'Cancelled before it was answered', 'withdrawn')
+        : stands('noted', 'Cancels what was over already')
     case 'confirmation':
       return stands('noted', before ? 'The customer confirms' : 'Confirms what was never tendered here')
     case 'change':
       if (!before) return stands('open', 'Came as a change: its original has not come', 'offered')
       if (before.state === 'accepted') return stands('open', 'Changes what we accepted')
-      return before.state === 'cancelled' || before.state === 'withdrawn' ? stands('noted', 'Changes what the customer cancelled') : stands('open', 'Changed by the customer', 'offered')
+      return before.state === 'cancelled' || before.state === 'withdrawn'
+        ? stands('noted', 'Changes what the customer cancelled')
+        : stands('open', 'Changed by the customer', 'offered')
     case 'original':
       if (!before) return stands('open', null, 'offered')
       if (isSaidAgain(db, before.id, told)) return stands('noted', 'The same as before, word for word')
-      if (before.state === 'accepted') return stands('open', 'Tendered again with other terms after we accepted: answered as a change')
-      return stands('open', before.state === 'offered' ? 'Tendered again with other terms' : 'Tendered again', 'offered')
+      if (before.state === 'accepted')
+        return stands('open', 'Tendered again with other terms after we accepted: answered as a change')
+      return stands(
+        'open',
+        before.state === 'offered' ? 'Tendered again with other terms' : 'Tendered again',
+        'offered',
+      )
   }
 }
 
 /** Whether an original says what one before it said, and that one is open or taken. */
 function isSaidAgain(db: Db, tenderId: number, told: Tender): boolean {
-  const rows = db.select({ state: tenderNotice.state, tender: tenderNotice.tender }).from(tenderNotice).where(eq(tenderNotice.tenderId, tenderId)).all()
+  const rows = db
+    .select({ state: tenderNotice.state, tender: tenderNotice.tender })
+    .from(tenderNotice)
+    .where(eq(tenderNotice.tenderId, tenderId))
+    .all()
   const words = JSON.stringify(told)
   return rows.some((row) => (row.state === 'open' || row.state === 'accepted') && JSON.stringify(row.tender) === words)
 }
 
-export const equipmentOf = (codes: readonly PartnerCode[], told: Tender) => codes.find(({ kind }) => kind === 'equipment')?.equipment ?? told.equipment.kind
+export const equipmentOf = (codes: readonly PartnerCode[], told: Tender) =>
+  codes.find(({ kind }) => kind === 'equipment')?.equipment ?? told.equipment.kind
 
 export const customerOf = (codes: readonly PartnerCode[], partner: Pick<Partner, 'customerId'>): number | null => {
   const said = codes.find(({ kind }) => kind === 'customer')

@@ -12,7 +12,8 @@ import { readWaitingTenders } from './read-waiting'
 import { actOnRules, readRules, tryRules } from './rules'
 
 let world: TestWorld
-const rule = (over: Partial<AnswerRule> = {}): AnswerRule => answerRuleSchema.parse({ name: 'West', verdict: 'accept', lanes: [{ from: 'ID', to: '' }], ...over })
+const rule = (over: Partial<AnswerRule> = {}): AnswerRule =>
+  answerRuleSchema.parse({ name: 'West', verdict: 'accept', lanes: [{ from: 'ID', to: '' }], ...over })
 
 beforeEach(async () => {
   world = testWorld()
@@ -28,7 +29,8 @@ afterEach(() => world.end())
 
 const act = (asked: Parameters<typeof actOnRules>[1]) => actOnRules(world.db, asked, 'Ruth Amsel', now)
 const rules = () => world.db.select().from(answeringRule).orderBy(answeringRule.position).all()
-const save = (over: Partial<AnswerRule> = {}, ruleId: number | null = null) => act({ intent: 'save', customerId: 1, ruleId, rule: rule(over) })
+const save = (over: Partial<AnswerRule> = {}, ruleId: number | null = null) =>
+  act({ intent: 'save', customerId: 1, ruleId, rule: rule(over) })
 
 test('a rule is off until it was tried out as it stands; changing it switches it off again', () => {
   save()
@@ -45,7 +47,12 @@ test('a rule is off until it was tried out as it stands; changing it switches it
 
 test('the try-out looks at what was answered, not at what waits, and at the margin of the loads that came of it', () => {
   const tried = tryRules(world.db, 1, [rule()], now)
-  expect(tried).toMatchObject({ tenders: 2, accepted: { count: 2, sellMinor: 576_000, loads: 0, declinedThen: 1 }, handedOver: 0, byRule: [2] })
+  expect(tried).toMatchObject({
+    tenders: 2,
+    accepted: { count: 2, sellMinor: 576_000, loads: 0, declinedThen: 1 },
+    handedOver: 0,
+    byRule: [2],
+  })
   expect(tryRules(world.db, 1, [rule({ lanes: [{ from: 'WA', to: '' }] })], now)).toMatchObject({ handedOver: 2 })
   expect(tryRules(world.db, 1, [rule()], now + 91 * 86_400_000).tenders).toBe(0)
   expect(tryRules(world.db, 2, [rule()], now).tenders).toBe(0)
@@ -61,19 +68,39 @@ test('rules stand in their order, and can be moved and removed', () => {
   expect(rules().map((row) => row.rule.name)).toEqual(['Second', 'First'])
   act({ intent: 'remove', ruleId: first!.id })
   expect(rules().map((row) => row.rule.name)).toEqual(['Second'])
-  for (const asked of [{ intent: 'remove', ruleId: 99 }, { intent: 'switch', ruleId: 99, on: false }, { intent: 'move', ruleId: 99, by: 1 }] as const) expect(act(asked)).toMatchObject({ refusal: { code: 'no_such_rule' } })
+  for (const asked of [
+    { intent: 'remove', ruleId: 99 },
+    { intent: 'switch', ruleId: 99, on: false },
+    { intent: 'move', ruleId: 99, by: 1 },
+  ] as const)
+    expect(act(asked)).toMatchObject({ refusal: { code: 'no_such_rule' } })
 })
 
 test('a hold is kept with its reason and lifted with none; who tenders is listed with it', () => {
   act({ intent: 'hold', customerId: 1, hold: 'bills are late' })
-  expect(readRules(world.db, null)).toMatchObject({ customers: [{ id: 1, hold: 'bills are late', rulesOn: 0 }], chosen: { id: 1 } })
+  expect(readRules(world.db, null)).toMatchObject({
+    customers: [{ id: 1, hold: 'bills are late', rulesOn: 0 }],
+    chosen: { id: 1 },
+  })
   act({ intent: 'hold', customerId: 1, hold: '' })
   expect(world.db.select().from(customer).where(eq(customer.id, 1)).get()!.hold).toBeNull()
   expect(act({ intent: 'hold', customerId: 99, hold: null })).toMatchObject({ refusal: { code: 'no_such_customer' } })
 })
 
 test('what was answered stands with who answered', () => {
-  expect(readAnswered(world.db, false).map(({ shipmentId, state, answeredBy, reasonCode }) => [shipmentId, state, answeredBy, reasonCode])).toEqual(expect.arrayContaining([['A1', 'accepted', 'Ines Calloway', null], ['A2', 'declined', 'Ines Calloway', 'T3']]))
+  expect(
+    readAnswered(world.db, false).map(({ shipmentId, state, answeredBy, reasonCode }) => [
+      shipmentId,
+      state,
+      answeredBy,
+      reasonCode,
+    ]),
+  ).toEqual(
+    expect.arrayContaining([
+      ['A1', 'accepted', 'Ines Calloway', null],
+      ['A2', 'declined', 'Ines Calloway', 'T3'],
+    ]),
+  )
   expect(readAnswered(world.db, true)).toEqual([])
   world.db.update(tenderNotice).set({ answeredByRule: true, answeredBy: 'West' }).where(eq(tenderNotice.id, 2)).run()
   expect(readAnswered(world.db, true)).toMatchObject([{ shipmentId: 'A2', answeredBy: 'West', byRule: true }])

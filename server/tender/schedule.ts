@@ -11,13 +11,17 @@ const restMs = 400
 /** Fetches, reads and ends tenders until stopped; sites are read beside, for they may take their time. */
 export function startTenders(db: Db, clock: () => number = Date.now): Rounds {
   const rounds = [
-    runRounds(() => safely('tenders could not be read', async () => {
-      const came = await collectAll(db, clock)
-      const read = await readWaitingTenders(db, clock)
-      expireTenders(db, clock())
-      warnOfTenders(db, clock())
-      return came + read > 0
-    }), restMs),
+    runRounds(
+      () =>
+        safely('tenders could not be read', async () => {
+          const came = await collectAll(db, clock)
+          const read = await readWaitingTenders(db, clock)
+          expireTenders(db, clock())
+          warnOfTenders(db, clock())
+          return came + read > 0
+        }),
+      restMs,
+    ),
     runRounds(() => safely('sites could not be read', async () => (await readSites(db, clock)) > 0), restMs),
   ]
   return {

@@ -1,6 +1,6 @@
 import { and, asc, eq } from 'drizzle-orm'
 import { z } from 'zod'
-import { stopEventKinds, stopEventWords, type StatusOccasion } from '#core/tender/partner'
+import { type StatusOccasion, stopEventKinds, stopEventWords } from '#core/tender/partner'
 import { delayCodes, delayReasons } from '#core/tender/reasons'
 import { hour, isLocalTime, minute, toInstant } from '#core/time/local'
 import { clockWords, dayWords, spanWords } from '#core/time/words'
@@ -47,21 +47,52 @@ const ahead = 10 * minute
 export function noteStopEvent(db: Db, loadId: number, event: StopEventForm, act: Act): Outcome {
   const outcome = inTransaction(db, (): Outcome => {
     const own = db.select().from(load).where(eq(load.id, loadId)).get()
-    const stops = db.select({ stop, facility }).from(stop).innerJoin(facility, eq(facility.id, stop.facilityId)).where(eq(stop.loadId, loadId)).orderBy(asc(stop.sequence)).all()
+    const stops = db
+      .select({ stop, facility })
+      .from(stop)
+      .innerJoin(facility, eq(facility.id, stop.facilityId))
+      .where(eq(stop.loadId, loadId))
+      .orderBy(asc(stop.sequence))
+      .all()
     const at = stops.find((each) => each.stop.sequence === event.sequence)
     if (!own || !at) return refuse('no_such_stop', 'There is no such stop.')
-    if (['draft', 'uncovered', 'cancelled'].includes(own.state) && event.kind !== 'appointment') return refuse('not_moving', `${own.number} has no truck yet.`)
+    if (['draft', 'uncovered', 'cancelled'].includes(own.state) && event.kind !== 'appointment')
+      return refuse('not_moving', `${own.number} has no truck yet.`)
     const instant = toInstant(event.atLocal, at.facility.zone)
-    if ((event.kind === 'arrived' || event.kind === 'departed') && instant > act.now + ahead) return refuse('in_the_future', 'That is still to come: note it when it has happened.')
-    const arrival = db.select().from(stopEvent).where(and(eq(stopEvent.loadId, loadId), eq(stopEvent.sequence, event.sequence), eq(stopEvent.kind, 'arrived'))).all().at(-1)
-    if (event.kind === 'departed' && arrival && event.atLocal < arrival.atLocal) return refuse('before_arrival', `It arrived at ${clockWords(arrival.atLocal)}: it cannot have left before.`)
-    if (event.kind === 'delayed' && (event.reasonCode === null || event.reasonCode === 'NS')) return refuse('no_reason', 'Say why it is late: on schedule is no reason.')
-    const off = event.kind === 'arrived' ? offWindow(instant, toInstant(at.stop.earliestLocal, at.facility.zone), toInstant(at.stop.latestLocal ?? at.stop.earliestLocal, at.facility.zone)) : null
-    if (off && !event.sure) return refuse('far_off_window', `That is ${off}: is it the right day? Note it once more if it is.`)
+    if ((event.kind === 'arrived' || event.kind === 'departed') && instant > act.now + ahead)
+      return refuse('in_the_future', 'That is still to come: note it when it has happened.')
+    const arrival = db
+      .select()
+      .from(stopEvent)
+      .where(and(eq(stopEvent.loadId, loadId), eq(stopEvent.sequence, event.sequence), eq(stopEvent.kind, 'arrived')))
+      .all()
+      .at(-1)
+    if (event.kind === 'departed' && arrival && event.atLocal < arrival.atLocal)
+      return refuse('before_arrival', `It arrived at ${clockWords(arrival.atLocal)}: it cannot have left before.`)
+    if (event.kind === 'delayed' && (event.reasonCode === null || event.reasonCode === 'NS'))
+      return refuse('no_reason', 'Say why it is late: on schedule is no reason.')
+    const off =
+      event.kind === 'arrived'
+        ? offWindow(
+            instant,
+            toInstant(at.stop.earliestLocal, at.facility.zone),
+            toInstant(at.stop.latestLocal ?? at.stop.earliestLocal, at.facility.zone),
+          )
+        : null
+    if (off && !event.sure)
+      return refuse('far_off_window', `That is ${off}: is it the right day? Note it once more if it is.`)
     const { sure: _, ...noted } = event
-    db.insert(stopEvent).values({ loadId, ...noted, byName: act.by.name, noted: act.now }).run()
+    db.insert(stopEvent)
+      .values({ loadId, ...noted, byName: act.by.name, noted: act.now })
+      .run()
     const sent = tell(db, own, at, event, act.now)
-    writeLog(db, loadId, 'status_noted', { kind: 'status_noted', words: eventWords(event, at.facility.name), sent }, act)
+    writeLog(
+      db,
+      loadId,
+      'status_noted',
+      { kind: 'status_noted', words: eventWords(event, at.facility.name), sent },
+      act,
+    )
     return advance(db, own, event, stops.length, act)
   })
   if ('done' in outcome) announce()
@@ -69,15 +100,40 @@ export function noteStopEvent(db: Db, loadId: number, event: StopEventForm, act:
 }
 
 const eventWords = (event: StopEventForm, facilityName: string): string =>
-  [`${stopEventWords[event.kind]}, ${facilityName}, ${dayWords(event.atLocal.slice(0, 10))} ${clockWords(event.atLocal)}`, event.reasonCode ? delayReasons[event.reasonCode].toLowerCase() : '', event.note].filter(Boolean).join(': ')
+  [
+    `${stopEventWords[event.kind]}, ${facilityName}, ${dayWords(event.atLocal.slice(0, 10))} ${clockWords(event.atLocal)}`,
+    event.reasonCode ? delayReasons[event.reasonCode].toLowerCase() : '',
+    event.note,
+  ]
+    .filter(Boolean)
+    .join(': ')
 
 /** The 214, where a partner wants it and has a code for it. */
-function tell(db: Db, own: typeof load.$inferSelect, at: { stop: typeof stop.$inferSelect; facility: typeof facility.$inferSelect }, event: StopEventForm, now: number): boolean {
+function tell(
+  db: Db,
+  own: typeof load.$inferSelect,
+  at: { stop: typeof stop.$inferSelect; facility: typeof facility.$inferSelect },
+  event: StopEventForm,
+  now: number,
+): boolean {
   const joined = partnerOfLoad(db, own.id)
   if (!joined?.partner.documents.includes('214')) return false
   const code = joined.partner.statusCodes[`${event.kind}_${at.stop.kind}` as StatusOccasion] ?? ''
   if (code === '') return false
-  const segments = statusSegments({ loadNumber: own.number, shipmentId: joined.shipmentId, scac: joined.partner.scac, code, reason: event.reasonCode ?? 'NS', isAppointment: event.kind === 'appointment', atLocal: event.atLocal, stop: at.stop.sequence, city: at.facility.city, region: at.facility.region, country: at.facility.country, truckNumber: own.truckNumber })
+  const segments = statusSegments({
+    loadNumber: own.number,
+    shipmentId: joined.shipmentId,
+    scac: joined.partner.scac,
+    code,
+    reason: event.reasonCode ?? 'NS',
+    isAppointment: event.kind === 'appointment',
+    atLocal: event.atLocal,
+    stop: at.stop.sequence,
+    city: at.facility.city,
+    region: at.facility.region,
+    country: at.facility.country,
+    truckNumber: own.truckNumber,
+  })
   sendSet(db, joined.partner, { type: '214', segments, number: joined.shipmentId, loadId: own.id, noticeId: null }, now)
   return true
 }
@@ -85,11 +141,17 @@ function tell(db: Db, own: typeof load.$inferSelect, at: { stop: typeof stop.$in
 /** What leaving a stop makes of the load. */
 function advance(db: Db, own: typeof load.$inferSelect, event: StopEventForm, stops: number, act: Act): Outcome {
   if (event.kind !== 'departed') return { done: true }
-  const to = event.sequence === 1 && own.state === 'dispatched' ? 'in_transit' : event.sequence === stops && own.state === 'in_transit' ? 'delivered' : null
+  const to =
+    event.sequence === 1 && own.state === 'dispatched'
+      ? 'in_transit'
+      : event.sequence === stops && own.state === 'in_transit'
+        ? 'delivered'
+        : null
   const done = to ? carryOut(db, own.id, { kind: 'advance', to }, act) : ({ done: true } as const)
   if ('refusal' in done) throw new Error(`${own.number} could not go on: ${done.refusal.message}`)
   return done
 }
 
 /** What was told of a load's stops, oldest first. */
-export const stopEventsOf = (db: Db, loadId: number) => db.select().from(stopEvent).where(eq(stopEvent.loadId, loadId)).orderBy(asc(stopEvent.id)).all()
+export const stopEventsOf = (db: Db, loadId: number) =>
+  db.select().from(stopEvent).where(eq(stopEvent.loadId, loadId)).orderBy(asc(stopEvent.id)).all()

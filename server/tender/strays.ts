@@ -9,14 +9,30 @@ import { placeOfStop } from './assess'
 
 /** Which of a tender's codes are mapped to a facility far from where the tender says it is. */
 export function findStrays(db: Db, tender: Tender, codes: readonly PartnerCode[]): Stray[] {
-  const mapped = codes.flatMap((code) => (code.kind === 'location' && code.facilityId !== null ? [{ ...code, facilityId: code.facilityId }] : []))
+  const mapped = codes.flatMap((code) =>
+    code.kind === 'location' && code.facilityId !== null ? [{ ...code, facilityId: code.facilityId }] : [],
+  )
   if (mapped.length === 0) return []
-  const facilities = new Map(db.select().from(facility).where(inArray(facility.id, mapped.map(({ facilityId }) => facilityId))).all().map((each) => [each.id, each]))
+  const facilities = new Map(
+    db
+      .select()
+      .from(facility)
+      .where(
+        inArray(
+          facility.id,
+          mapped.map(({ facilityId }) => facilityId),
+        ),
+      )
+      .all()
+      .map((each) => [each.id, each]),
+  )
   return straysAmong(
     mapped.flatMap(({ id, code, facilityId }): MappedPlace[] => {
       const stop = tender.stops.find((each) => isHandling(each) && locationCode(each) === code)
       const told = stop && placeOfStop(stop)
-      return told && 'place' in told ? [{ codeId: id, code, facility: facilities.get(facilityId)!, told: told.place }] : []
+      return told && 'place' in told
+        ? [{ codeId: id, code, facility: facilities.get(facilityId)!, told: told.place }]
+        : []
     }),
   )
 }

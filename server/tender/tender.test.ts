@@ -6,9 +6,21 @@ import { receive } from '#server/exchange/receive'
 import { readTerms } from '#server/load/terms'
 import { awardLoad } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
-import type { Partner } from '#server/partner/partners'
 import { mapCode } from '#server/partner/map-code'
-import { answeringRule, customer, exchange, load, log, offer, outbox, partnerCode, reference, tender, tenderNotice } from '#server/schema'
+import type { Partner } from '#server/partner/partners'
+import {
+  answeringRule,
+  customer,
+  exchange,
+  load,
+  log,
+  offer,
+  outbox,
+  partnerCode,
+  reference,
+  tender,
+  tenderNotice,
+} from '#server/schema'
 import { addPartner, fileOf, mapSampleCodes, sentTexts, tenderOf } from '#server/testing/partners'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { answerTender } from './answer'
@@ -37,13 +49,24 @@ const notices = () => world.db.select().from(tenderNotice).all()
 const states = () => notices().map(({ purpose, state }) => `${purpose} ${state}`)
 const newest = () => notices().at(-1)!
 const loads = () => world.db.select().from(load).all()
-const answers = () => sentTexts(world.db).filter((text) => text.includes('*990*')).map((text) => /B1\*[^~]+/.exec(text)![0])
+const answers = () =>
+  sentTexts(world.db)
+    .filter((text) => text.includes('*990*'))
+    .map((text) => /B1\*[^~]+/.exec(text)![0])
 
 test('a tender becomes a notice with its lane, miles, drive and clock', async () => {
   await take(fileOf(1, tenderOf('SM1')))
   const { rows } = readIntake(world.db, now)
   expect(rows).toHaveLength(1)
-  expect(rows[0]).toMatchObject({ shipmentId: 'SM1', origin: 'Twin Falls ID', dest: 'Phoenix AZ', equipment: 'reefer', chargeMinor: 288_000, unknownCodes: 0, lateMs: 0 })
+  expect(rows[0]).toMatchObject({
+    shipmentId: 'SM1',
+    origin: 'Twin Falls ID',
+    dest: 'Phoenix AZ',
+    equipment: 'reefer',
+    chargeMinor: 288_000,
+    unknownCodes: 0,
+    lateMs: 0,
+  })
   // 14:30 Mountain time.
   expect(rows[0]!.respondBy).toBe(Date.UTC(2026, 10, 27, 21, 30))
   expect(rows[0]!.miles).toBeGreaterThan(600)
@@ -54,13 +77,31 @@ test('accepting makes the load with its numbers, windows and charge, opens it, a
   const outcome = answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)
   expect(outcome).toMatchObject({ done: true, remark: null })
   const [made] = loads()
-  expect(made).toMatchObject({ state: 'uncovered', customerId: 1, equipment: 'reefer', weightLb: 42_300, tempMinF: 36, tempMaxF: 36, sellMinor: 288_000, practice: false })
-  expect(readTerms(world.db, made!.id)!.stops).toMatchObject([{ kind: 'pickup', facilityId: 1, earliestLocal: '2026-11-30T08:00', latestLocal: '2026-11-30T11:00' }, { kind: 'delivery', facilityId: 2, earliestLocal: '2026-12-01T08:00', latestLocal: '2026-12-02T16:00' }])
+  expect(made).toMatchObject({
+    state: 'uncovered',
+    customerId: 1,
+    equipment: 'reefer',
+    weightLb: 42_300,
+    tempMinF: 36,
+    tempMaxF: 36,
+    sellMinor: 288_000,
+    practice: false,
+  })
+  expect(readTerms(world.db, made!.id)!.stops).toMatchObject([
+    { kind: 'pickup', facilityId: 1, earliestLocal: '2026-11-30T08:00', latestLocal: '2026-11-30T11:00' },
+    { kind: 'delivery', facilityId: 2, earliestLocal: '2026-12-01T08:00', latestLocal: '2026-12-02T16:00' },
+  ])
   const numbers = world.db.select().from(reference).where(eq(reference.loadId, made!.id)).all()
   expect(numbers.find(({ value }) => value === 'SM1')!.showOn).toEqual(['rate_confirmation', 'invoice'])
   expect(numbers.find(({ kind }) => kind === 'purchase_order')).toMatchObject({ value: 'PO5518', showOn: ['invoice'] })
   expect(answers()).toEqual(['B1*PLRK*SM1*20261123*A'])
-  expect(world.db.select().from(log).all().map(({ kind }) => kind)).toContain('tender_accepted')
+  expect(
+    world.db
+      .select()
+      .from(log)
+      .all()
+      .map(({ kind }) => kind),
+  ).toContain('tender_accepted')
   expect(world.db.select().from(outbox).where(eq(outbox.kind, 'exchange')).all()).toHaveLength(2)
 })
 
@@ -68,8 +109,12 @@ test('a second answer is refused and sends nothing', async () => {
   await take(fileOf(1, tenderOf('SM1')))
   const id = newest().id
   answerTender(world.db, id, { kind: 'accept', note: '' }, act)
-  expect(answerTender(world.db, id, { kind: 'accept', note: '' }, act)).toMatchObject({ refusal: { code: 'already_accepted', message: 'SM1 is accepted already, by Ines Calloway.' } })
-  expect(answerTender(world.db, id, { kind: 'decline', reasonCode: 'T3', note: '' }, act)).toMatchObject({ refusal: { code: 'already_accepted' } })
+  expect(answerTender(world.db, id, { kind: 'accept', note: '' }, act)).toMatchObject({
+    refusal: { code: 'already_accepted', message: 'SM1 is accepted already, by Ines Calloway.' },
+  })
+  expect(answerTender(world.db, id, { kind: 'decline', reasonCode: 'T3', note: '' }, act)).toMatchObject({
+    refusal: { code: 'already_accepted' },
+  })
   expect(loads()).toHaveLength(1)
   expect(answers()).toHaveLength(1)
 })
@@ -87,9 +132,17 @@ test('declining tells the standard’s reason', async () => {
 test('a code seen for the first time has to be mapped once; from then on it maps by itself', async () => {
   world.db.delete(partnerCode).where(eq(partnerCode.code, 'H9')).run()
   await take(fileOf(1, tenderOf('SM1')))
-  expect(answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)).toMatchObject({ refusal: { code: 'codes_not_mapped', message: 'Say first what H9 is with us.' } })
+  expect(answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)).toMatchObject({
+    refusal: { code: 'codes_not_mapped', message: 'Say first what H9 is with us.' },
+  })
   const [code] = readTenderDetail(world.db, newest().id, now)!.codes
-  expect(code).toMatchObject({ kind: 'location', code: 'H9', proposals: [{ id: 2, words: 'Harrow DC, 9 Mesa St, Phoenix AZ', why: expect.stringMatching(/^same name, \d+\.\d mi away$/) }] })
+  expect(code).toMatchObject({
+    kind: 'location',
+    code: 'H9',
+    proposals: [
+      { id: 2, words: 'Harrow DC, 9 Mesa St, Phoenix AZ', why: expect.stringMatching(/^same name, \d+\.\d mi away$/) },
+    ],
+  })
   expect(mapCode(world.db, { codeId: code!.id, to: { is: 'facility', facilityId: 2 } }, ines)).toEqual({ done: true })
   expect(answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)).toMatchObject({ done: true })
   await take(fileOf(2, tenderOf('SM2')))
@@ -105,7 +158,10 @@ test('a new facility can be made as the partner says', async () => {
   answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)
   const pickup = readTerms(world.db, loads()[0]!.id)!.stops[0]!
   expect(pickup.facilityId).toBeGreaterThan(2)
-  expect(world.db.select().from(partnerCode).where(eq(partnerCode.code, 'S4')).get()).toMatchObject({ facilityId: pickup.facilityId, mappedBy: 'Ines Calloway' })
+  expect(world.db.select().from(partnerCode).where(eq(partnerCode.code, 'S4')).get()).toMatchObject({
+    facilityId: pickup.facilityId,
+    mappedBy: 'Ines Calloway',
+  })
 })
 
 test('a change before the answer takes the offer’s place; one after it waits, and changes the load when it is accepted', async () => {
@@ -116,7 +172,12 @@ test('a change before the answer takes the offer’s place; one after it waits, 
   expect(loads()[0]!.sellMinor).toBe(295_000)
   await take(fileOf(3, tenderOf('SM1', { purpose: '04', charge: '301000', pickup: ['1000', '1300'] })))
   const { change } = readTenderDetail(world.db, newest().id, now)!
-  expect(change!.lines.filter(({ changed }) => changed).map(({ what, before, after }) => [what, before, after])).toEqual([['Charge', '2950.00 USD', '3010.00 USD'], ['Stop 1, when', 'Mon 30 Nov 8:00 am to 11:00 am', 'Mon 30 Nov 10:00 am to 1:00 pm']])
+  expect(
+    change!.lines.filter(({ changed }) => changed).map(({ what, before, after }) => [what, before, after]),
+  ).toEqual([
+    ['Charge', '2950.00 USD', '3010.00 USD'],
+    ['Stop 1, when', 'Mon 30 Nov 8:00 am to 11:00 am', 'Mon 30 Nov 10:00 am to 1:00 pm'],
+  ])
   answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)
   expect(loads()).toHaveLength(1)
   expect(loads()[0]).toMatchObject({ sellMinor: 301_000 })
@@ -154,7 +215,14 @@ test('an interchange received twice is answered twice and acted on once; the sam
   await take(fileOf(2, tenderOf('SM1')))
   expect(states()).toEqual(['original open', 'original noted'])
   expect(sentTexts(world.db).filter((text) => text.includes('*997*'))).toHaveLength(3)
-  expect(world.db.select({ state: exchange.state }).from(exchange).where(eq(exchange.direction, 'in')).all().map(({ state }) => state)).toEqual(['read', 'repeat', 'read'])
+  expect(
+    world.db
+      .select({ state: exchange.state })
+      .from(exchange)
+      .where(eq(exchange.direction, 'in'))
+      .all()
+      .map(({ state }) => state),
+  ).toEqual(['read', 'repeat', 'read'])
 })
 
 test('a cancellation before the answer withdraws; one before a carrier has it ends the load by itself', async () => {
@@ -174,7 +242,14 @@ async function awarded(dispatched: boolean) {
   const loadId = loads()[0]!.id
   recordOffer(world.db, loadId, { carrierId: 1, payMinor: 200_000, source: 'phone', goodUntil: null, note: '' }, ines)
   const offerId = world.db.select().from(offer).where(eq(offer.loadId, loadId)).get()!.id
-  expect(awardLoad(world.db, loadId, { offerId, buyCharges: [flatCharge('line_haul', 200_000)], override: null, role: 'rep' }, ines)).toEqual({ done: true })
+  expect(
+    awardLoad(
+      world.db,
+      loadId,
+      { offerId, buyCharges: [flatCharge('line_haul', 200_000)], override: null, role: 'rep' },
+      ines,
+    ),
+  ).toEqual({ done: true })
   if (dispatched) world.db.update(load).set({ state: 'dispatched' }).where(eq(load.id, loadId)).run()
   await take(fileOf(2, tenderOf('SM1', { purpose: '01' })))
   return loadId
@@ -183,26 +258,54 @@ async function awarded(dispatched: boolean) {
 test('a late cancellation waits for a person; a carrier not on its way is set free and told', async () => {
   const loadId = await awarded(false)
   expect(newest()).toMatchObject({ purpose: 'cancel', state: 'open' })
-  expect(answerTender(world.db, newest().id, { kind: 'decline', reasonCode: 'BG', note: '' }, act)).toMatchObject({ refusal: { code: 'cancel_stands' } })
+  expect(answerTender(world.db, newest().id, { kind: 'decline', reasonCode: 'BG', note: '' }, act)).toMatchObject({
+    refusal: { code: 'cancel_stands' },
+  })
   answerTender(world.db, newest().id, { kind: 'accept', note: '', cancel: { carrier: 'free' } }, act)
   expect(loads()[0]).toMatchObject({ state: 'cancelled' })
-  expect(world.db.select().from(outbox).where(and(eq(outbox.kind, 'carrier_mail'), eq(outbox.loadId, loadId))).all()).toHaveLength(1)
+  expect(
+    world.db
+      .select()
+      .from(outbox)
+      .where(and(eq(outbox.kind, 'carrier_mail'), eq(outbox.loadId, loadId)))
+      .all(),
+  ).toHaveLength(1)
 })
 
 test('a carrier on its way is paid for the truck, and the customer billed, as a person says', async () => {
   await awarded(true)
-  expect(answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)).toMatchObject({ refusal: { code: 'carrier_undecided' } })
-  answerTender(world.db, newest().id, { kind: 'accept', note: '', cancel: { carrier: 'bill', payMinor: 25_000, sellMinor: 30_000 } }, act)
+  expect(answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)).toMatchObject({
+    refusal: { code: 'carrier_undecided' },
+  })
+  answerTender(
+    world.db,
+    newest().id,
+    { kind: 'accept', note: '', cancel: { carrier: 'bill', payMinor: 25_000, sellMinor: 30_000 } },
+    act,
+  )
   expect(loads()[0]).toMatchObject({ state: 'cancelled', payMinor: 25_000, sellMinor: 30_000 })
 })
 
 test('a truck of ours that is unloaded near the pickup in time is told, with when and where', async () => {
   await take(fileOf(1, tenderOf('SM1')))
-  const other = openLoad(world.db, { stops: [{ kind: 'pickup', facilityId: 2, earliestLocal: '2026-11-27T08:00', latestLocal: null, booking: 'first_come' }, { kind: 'delivery', facilityId: 1, earliestLocal: '2026-11-29T08:00', latestLocal: '2026-11-29T15:00', booking: 'first_come' }] })
+  const other = openLoad(world.db, {
+    stops: [
+      { kind: 'pickup', facilityId: 2, earliestLocal: '2026-11-27T08:00', latestLocal: null, booking: 'first_come' },
+      {
+        kind: 'delivery',
+        facilityId: 1,
+        earliestLocal: '2026-11-29T08:00',
+        latestLocal: '2026-11-29T15:00',
+        booking: 'first_come',
+      },
+    ],
+  })
   const trucks = () => readTenderDetail(world.db, 1, now)!.trucks
   expect(trucks()).toEqual([])
   world.db.update(load).set({ state: 'dispatched', carrierId: 2, payMinor: 100_000 }).where(eq(load.id, other)).run()
-  expect(trucks()).toMatchObject([{ carrierId: 2, carrierName: 'Carrier 2', city: 'Twin Falls', emptyBy: Date.UTC(2026, 10, 29, 22) }])
+  expect(trucks()).toMatchObject([
+    { carrierId: 2, carrierName: 'Carrier 2', city: 'Twin Falls', emptyBy: Date.UTC(2026, 10, 29, 22) },
+  ])
   world.db.update(load).set({ equipment: 'van' }).where(eq(load.id, other)).run()
   expect(trucks()).toEqual([])
 })
@@ -223,23 +326,58 @@ test.each([
   expect(answers()).toHaveLength(sent)
 })
 
-const rule: AnswerRule = { name: 'West, good margin', verdict: 'accept', reasonCode: null, lanes: [{ from: 'ID', to: '' }], equipment: [], leastDays: null, mostDays: null, driving: 'feasible', margin: null, week: { is: 'below', count: 1 }, hold: 'any' }
-const addRule = (over: Partial<AnswerRule> = {}) => world.db.insert(answeringRule).values({ customerId: 1, position: 1, rule: { ...rule, ...over }, on: true, madeBy: 'Ruth Amsel', madeAt: 0, triedAt: 0 }).run()
+const rule: AnswerRule = {
+  name: 'West, good margin',
+  verdict: 'accept',
+  reasonCode: null,
+  lanes: [{ from: 'ID', to: '' }],
+  equipment: [],
+  leastDays: null,
+  mostDays: null,
+  driving: 'feasible',
+  margin: null,
+  week: { is: 'below', count: 1 },
+  hold: 'any',
+}
+const addRule = (over: Partial<AnswerRule> = {}) =>
+  world.db
+    .insert(answeringRule)
+    .values({
+      customerId: 1,
+      position: 1,
+      rule: { ...rule, ...over },
+      on: true,
+      madeBy: 'Ruth Amsel',
+      madeAt: 0,
+      triedAt: 0,
+    })
+    .run()
 
 test('a rule answers by itself under its name, and stops at the week’s volume', async () => {
   addRule()
   await take(fileOf(1, tenderOf('SM1'), tenderOf('SM2')))
-  expect(notices().map(({ state, answeredBy, answeredByRule }) => [state, answeredBy, answeredByRule])).toEqual([['accepted', 'West, good margin', true], ['open', null, false]])
+  expect(notices().map(({ state, answeredBy, answeredByRule }) => [state, answeredBy, answeredByRule])).toEqual([
+    ['accepted', 'West, good margin', true],
+    ['open', null, false],
+  ])
   expect(answers()).toEqual(['B1*PLRK*SM1*20261123*A'])
-  expect(world.db.select().from(log).where(eq(log.kind, 'tender_accepted')).get()).toMatchObject({ actorKind: 'rule', actorName: 'West, good margin' })
+  expect(world.db.select().from(log).where(eq(log.kind, 'tender_accepted')).get()).toMatchObject({
+    actorKind: 'rule',
+    actorName: 'West, good margin',
+  })
 })
 
 test('a code held for a facility far from where the tender says is told, no rule accepts it, and it can be told anew', async () => {
   world.db.update(partnerCode).set({ facilityId: 2 }).where(eq(partnerCode.code, 'S4')).run()
   addRule({ week: null })
   await take(fileOf(1, tenderOf('SM1')))
-  expect(newest()).toMatchObject({ state: 'open', remark: '“West, good margin” would accept it, but a facility of ours is not where it says' })
-  expect(answerTender(world.db, newest().id, { kind: 'accept', note: '', amongMany: true }, act)).toMatchObject({ refusal: { code: 'facility_elsewhere', message: expect.stringContaining('accept it alone') } })
+  expect(newest()).toMatchObject({
+    state: 'open',
+    remark: '“West, good margin” would accept it, but a facility of ours is not where it says',
+  })
+  expect(answerTender(world.db, newest().id, { kind: 'accept', note: '', amongMany: true }, act)).toMatchObject({
+    refusal: { code: 'facility_elsewhere', message: expect.stringContaining('accept it alone') },
+  })
   const [stray, ...more] = readTenderDetail(world.db, newest().id, now)!.strays
   expect(more).toEqual([])
   expect(stray!.words).toMatch(/^S4 is Harrow DC in Phoenix, AZ with us; the tender says Twin Falls, ID$/)
@@ -258,19 +396,31 @@ test('a rule accepts nothing for a customer on hold, nor with a new code: it is 
   world.db.update(customer).set({ hold: null }).where(eq(customer.id, 1)).run()
   world.db.update(partnerCode).set({ equipment: null }).where(eq(partnerCode.code, 'RT')).run()
   await take(fileOf(2, tenderOf('SM2')))
-  expect(notices().map(({ state, remark }) => [state, remark])).toEqual([['open', '“West, good margin” would accept it, but the customer is on hold'], ['open', '“West, good margin” would accept it, but a code is new']])
+  expect(notices().map(({ state, remark }) => [state, remark])).toEqual([
+    ['open', '“West, good margin” would accept it, but the customer is on hold'],
+    ['open', '“West, good margin” would accept it, but a code is new'],
+  ])
 })
 
 test('a tender that cannot be driven in time is kept as a draft when it is accepted', async () => {
-  const tight = tenderOf('SM1').map((segment) => (segment[0] === 'G62' && (segment[1] === '53' || segment[1] === '54') ? segment.with(2, '20261130').with(4, '1400') : segment))
+  const tight = tenderOf('SM1').map((segment) =>
+    segment[0] === 'G62' && (segment[1] === '53' || segment[1] === '54')
+      ? segment.with(2, '20261130').with(4, '1400')
+      : segment,
+  )
   await take(fileOf(1, tight))
   expect(readIntake(world.db, now).rows[0]!.lateMs).toBeGreaterThan(0)
-  expect(answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)).toMatchObject({ done: true, remark: expect.stringContaining('Kept as a draft: Cannot legally be there in time') })
+  expect(answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)).toMatchObject({
+    done: true,
+    remark: expect.stringContaining('Kept as a draft: Cannot legally be there in time'),
+  })
   expect(loads()[0]!.state).toBe('draft')
 })
 
 test('a test partner’s tenders become practice loads', async () => {
-  const file = fileOf(1, tenderOf('SM1')).toString('latin1').replace(/(\*0\*)P(\*>)/, '$1T$2')
+  const file = fileOf(1, tenderOf('SM1'))
+    .toString('latin1')
+    .replace(/(\*0\*)P(\*>)/, '$1T$2')
   await take(Buffer.from(file, 'latin1'))
   expect(newest().practice).toBe(true)
   answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)

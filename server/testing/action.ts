@@ -5,5 +5,8 @@ import { refuseWhenFull } from '#server/http/storage-refusal'
 export function actionAnswer(work: () => unknown): Promise<Response | null> {
   const build = refuseWhenFull({ routes: { one: { id: 'one', module: { action: async () => void work() } } } } as never)
   const action = build.routes.one!.module.action as (args: unknown) => Promise<unknown>
-  return action({ context: new RouterContextProvider() }).then(() => null, (thrown: unknown) => thrown as Response)
+  return action({ context: new RouterContextProvider() }).then(
+    () => null,
+    (thrown: unknown) => thrown as Response,
+  )
 }

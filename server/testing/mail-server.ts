@@ -12,7 +12,11 @@ export interface TestMailServer {
 
 /** A mail server on a port of its own, which the settings point to; it keeps what it is given, also what it refuses. */
 export async function testMailServer(): Promise<TestMailServer> {
-  const state: TestMailServer = { received: [], answer: null, close: () => new Promise<void>((resolve) => server.close(() => resolve())) }
+  const state: TestMailServer = {
+    received: [],
+    answer: null,
+    close: () => new Promise<void>((resolve) => server.close(() => resolve())),
+  }
   const server = new SMTPServer({
     authOptional: true,
     disabledCommands: ['AUTH', 'STARTTLS'],

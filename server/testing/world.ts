@@ -25,48 +25,162 @@ export function testWorld(carriers = 3): TestWorld {
   const folder = mkdtempSync(join(tmpdir(), 'oxpecker-test-'))
   const path = join(folder, 'test.db')
   const db = openDatabase(path, { durable: false })
-  db.insert(user).values([
-    { mail: 'ines@ploverrook.example', name: 'Ines Calloway', role: 'rep', passwordHash: 'x' },
-    { mail: 'ruth@ploverrook.example', name: 'Ruth Amsel', role: 'manager', passwordHash: 'x' },
-  ]).run()
+  db.insert(user)
+    .values([
+      { mail: 'ines@ploverrook.example', name: 'Ines Calloway', role: 'rep', passwordHash: 'x' },
+      { mail: 'ruth@ploverrook.example', name: 'Ruth Amsel', role: 'manager', passwordHash: 'x' },
+    ])
+    .run()
   db.insert(registerFeed).values({ id: 1, sequence: 0, currentAt: now, triedAt: now }).run()
-  db.insert(customer).values([
-    { name: 'Snowmelt Potato Growers', search: 'snowmelt potato growers', billingMail: 'bills@snowmelt.example' },
-    { name: 'Nobody Pays', search: 'nobody pays', billingMail: null },
-  ]).run()
-  db.insert(facility).values([
-    { name: 'Shed 4', search: 'shed 4 twin falls', address: '12 Canal Rd', city: 'Twin Falls', region: 'ID', country: 'US', postal: '83301', lat: 42.56, lon: -114.46, zone: 'America/Boise' },
-    { name: 'Harrow DC', search: 'harrow dc phoenix', address: '9 Mesa St', city: 'Phoenix', region: 'AZ', country: 'US', postal: '85001', lat: 33.45, lon: -112.07, zone: 'America/Phoenix' },
-  ]).run()
+  db.insert(customer)
+    .values([
+      { name: 'Snowmelt Potato Growers', search: 'snowmelt potato growers', billingMail: 'bills@snowmelt.example' },
+      { name: 'Nobody Pays', search: 'nobody pays', billingMail: null },
+    ])
+    .run()
+  db.insert(facility)
+    .values([
+      {
+        name: 'Shed 4',
+        search: 'shed 4 twin falls',
+        address: '12 Canal Rd',
+        city: 'Twin Falls',
+        region: 'ID',
+        country: 'US',
+        postal: '83301',
+        lat: 42.56,
+        lon: -114.46,
+        zone: 'America/Boise',
+      },
+      {
+        name: 'Harrow DC',
+        search: 'harrow dc phoenix',
+        address: '9 Mesa St',
+        city: 'Phoenix',
+        region: 'AZ',
+        country: 'US',
+        postal: '85001',
+        lat: 33.45,
+        lon: -112.07,
+        zone: 'America/Phoenix',
+      },
+    ])
+    .run()
   for (let index = 1; index <= carriers; index++) addCarrier(db, index)
-  return { db, path, end: () => { db.$client.close(); rmSync(folder, { recursive: true, force: true }) } }
+  return {
+    db,
+    path,
+    end: () => {
+      db.$client.close()
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
 }
 
 function addCarrier(db: Db, index: number): void {
   const home = { lat: 42.7, lon: -114.5 }
   const { id } = db
     .insert(carrier)
-    .values({ name: `Carrier ${index}`, search: `carrier ${index}`, mcNumber: String(100_000 + index), dotNumber: String(200_000 + index), mail: `dispatch@carrier${index}.example`, phone: '208-555-0150', homeCity: 'Jerome', homeRegion: 'ID', homeLat: home.lat, homeLon: home.lon, homeCell: cellOf(home), equipment: ['van', 'reefer'] })
+    .values({
+      name: `Carrier ${index}`,
+      search: `carrier ${index}`,
+      mcNumber: String(100_000 + index),
+      dotNumber: String(200_000 + index),
+      mail: `dispatch@carrier${index}.example`,
+      phone: '208-555-0150',
+      homeCity: 'Jerome',
+      homeRegion: 'ID',
+      homeLat: home.lat,
+      homeLon: home.lon,
+      homeCell: cellOf(home),
+      equipment: ['van', 'reefer'],
+    })
     .returning({ id: carrier.id })
     .get()
   keepRecord(db, recordFor(index), { changedAt: now, confirmedAt: now })
-  db.insert(paper).values((['w9', 'agreement'] as const).map((kind) => ({ carrierId: id, kind, state: 'checked' as const, fileName: kind, receivedAt: now, receivedFrom: 'before', checkedAt: now, checkedBy: 'Ines Calloway' }))).run()
-  const cover = { carrierId: id, insurer: 'Lark Mutual', effectiveOn: '2026-01-01', expiresOn: '2027-06-01', cancelledOn: null }
-  db.insert(policy).values([{ ...cover, kind: 'liability', number: `L${index}`, limitMinor: 1_000_000_00 }, { ...cover, kind: 'cargo', number: 'C', limitMinor: 100_000_00 }, { ...cover, kind: 'refrigeration', number: 'C', limitMinor: 100_000_00 }]).run()
+  db.insert(paper)
+    .values(
+      (['w9', 'agreement'] as const).map((kind) => ({
+        carrierId: id,
+        kind,
+        state: 'checked' as const,
+        fileName: kind,
+        receivedAt: now,
+        receivedFrom: 'before',
+        checkedAt: now,
+        checkedBy: 'Ines Calloway',
+      })),
+    )
+    .run()
+  const cover = {
+    carrierId: id,
+    insurer: 'Lark Mutual',
+    effectiveOn: '2026-01-01',
+    expiresOn: '2027-06-01',
+    cancelledOn: null,
+  }
+  db.insert(policy)
+    .values([
+      { ...cover, kind: 'liability', number: `L${index}`, limitMinor: 1_000_000_00 },
+      { ...cover, kind: 'cargo', number: 'C', limitMinor: 100_000_00 },
+      { ...cover, kind: 'refrigeration', number: 'C', limitMinor: 100_000_00 },
+    ])
+    .run()
 }
 
 /** A carrier of the world as the register has it. */
 export const recordFor = (index: number, over: Partial<RegisterRecord> = {}): RegisterRecord =>
   registerRecordSchema.parse({
-    dotNumber: String(200_000 + index), mcNumber: String(100_000 + index), legalName: `Carrier ${index}`, physical: { street: `${index} Depot St`, city: 'Jerome', region: 'ID', postal: '83338' }, phones: [`406-555-0${100 + index}`], mail: `dispatch@carrier${index}.example`, powerUnits: 300, drivers: 300,
-    authorities: [{ kind: 'common', status: 'active', grantedOn: '2018-01-01' }], filings: [{ kind: 'liability', insurer: 'Lark Mutual', number: `L${index}`, limitMinor: 1_000_000_00, effectiveOn: '2026-01-01' }], vehicle: { inspections: 300, outOfService: 30 }, ...over,
+    dotNumber: String(200_000 + index),
+    mcNumber: String(100_000 + index),
+    legalName: `Carrier ${index}`,
+    physical: { street: `${index} Depot St`, city: 'Jerome', region: 'ID', postal: '83338' },
+    phones: [`406-555-0${100 + index}`],
+    mail: `dispatch@carrier${index}.example`,
+    powerUnits: 300,
+    drivers: 300,
+    authorities: [{ kind: 'common', status: 'active', grantedOn: '2018-01-01' }],
+    filings: [
+      {
+        kind: 'liability',
+        insurer: 'Lark Mutual',
+        number: `L${index}`,
+        limitMinor: 1_000_000_00,
+        effectiveOn: '2026-01-01',
+      },
+    ],
+    vehicle: { inspections: 300, outOfService: 30 },
+    ...over,
   })
 
 export const terms = (over: Partial<LoadTerms> = {}): LoadTerms => ({
-  customerId: 1, equipment: 'reefer', lengthFt: 53, tempMinF: 36, tempMaxF: 38, team: false, commodity: 'Seed potatoes', commodityHidden: false, weightLb: 42_300, pallets: null, freightValueMinor: null, practice: false,
+  customerId: 1,
+  equipment: 'reefer',
+  lengthFt: 53,
+  tempMinF: 36,
+  tempMaxF: 38,
+  team: false,
+  commodity: 'Seed potatoes',
+  commodityHidden: false,
+  weightLb: 42_300,
+  pallets: null,
+  freightValueMinor: null,
+  practice: false,
   stops: [
-    { kind: 'pickup', facilityId: 1, earliestLocal: '2026-11-24T08:00', latestLocal: '2026-11-24T11:00', booking: 'appointment' },
-    { kind: 'delivery', facilityId: 2, earliestLocal: '2026-11-26T08:00', latestLocal: '2026-11-26T11:00', booking: 'first_come' },
+    {
+      kind: 'pickup',
+      facilityId: 1,
+      earliestLocal: '2026-11-24T08:00',
+      latestLocal: '2026-11-24T11:00',
+      booking: 'appointment',
+    },
+    {
+      kind: 'delivery',
+      facilityId: 2,
+      earliestLocal: '2026-11-26T08:00',
+      latestLocal: '2026-11-26T11:00',
+      booking: 'first_come',
+    },
   ],
   references: [{ kind: 'pickup_number', value: 'PU1', showOn: ['rate_confirmation'] }],
   notes: [{ audience: 'us', text: 'Thin margin' }],
@@ -76,7 +190,11 @@ export const terms = (over: Partial<LoadTerms> = {}): LoadTerms => ({
 
 /** Makes a load that is open for cover; its id. */
 export function openLoad(db: Db, over: Partial<LoadTerms> = {}): number {
-  const made = createLoad(db, { terms: terms(over), open: true, acknowledged: ['no_sell_charge'], copiedFrom: null }, { ...ines, repId: 1 })
+  const made = createLoad(
+    db,
+    { terms: terms(over), open: true, acknowledged: ['no_sell_charge'], copiedFrom: null },
+    { ...ines, repId: 1 },
+  )
   if (!('loadId' in made)) throw new Error(`Test load refused: ${JSON.stringify(made)}`)
   return made.loadId
 }
@@ -86,9 +204,26 @@ const phoenix = { lat: 33.45, lon: -112.07 }
 
 /** The lane of the world's two facilities, as a load's columns have it. */
 export const twinFallsToPhoenix = {
-  originCity: 'Twin Falls', originRegion: 'ID', originPostal: '83301', originLat: twinFalls.lat, originLon: twinFalls.lon, originCell: cellOf(twinFalls), originZone: 'America/Boise',
-  destCity: 'Phoenix', destRegion: 'AZ', destPostal: '85001', destLat: phoenix.lat, destLon: phoenix.lon, destCell: cellOf(phoenix), destZone: 'America/Phoenix',
+  originCity: 'Twin Falls',
+  originRegion: 'ID',
+  originPostal: '83301',
+  originLat: twinFalls.lat,
+  originLon: twinFalls.lon,
+  originCell: cellOf(twinFalls),
+  originZone: 'America/Boise',
+  destCity: 'Phoenix',
+  destRegion: 'AZ',
+  destPostal: '85001',
+  destLat: phoenix.lat,
+  destLon: phoenix.lon,
+  destCell: cellOf(phoenix),
+  destZone: 'America/Phoenix',
 }
 
 /** The open offers of a load, by carrier id. */
-export const openOffers = (db: Db, loadId: number) => db.select().from(offer).all().filter((row) => row.loadId === loadId && row.state === 'open')
+export const openOffers = (db: Db, loadId: number) =>
+  db
+    .select()
+    .from(offer)
+    .all()
+    .filter((row) => row.loadId === loadId && row.state === 'open')

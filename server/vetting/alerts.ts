@@ -18,19 +18,46 @@ export function askAwarded(db: Db, loadIds: number[], now: number): { raised: nu
     inTransaction(db, () => {
       const row = db.select().from(load).where(eq(load.id, loadId)).get()
       if (!row?.carrierId || !['covered', 'dispatched'].includes(row.state)) return
-      const open = db.select().from(gateAlert).where(and(eq(gateAlert.loadId, loadId), eq(gateAlert.carrierId, row.carrierId), isNull(gateAlert.endedAt))).get()
+      const open = db
+        .select()
+        .from(gateAlert)
+        .where(and(eq(gateAlert.loadId, loadId), eq(gateAlert.carrierId, row.carrierId), isNull(gateAlert.endedAt)))
+        .get()
       const verdict = askAgain(db, row, now)
-      const reasons = verdict.reasons.filter((reason) => reason.severity === 'stop').map(({ code, message, mend }) => ({ code, message, mend }))
+      const reasons = verdict.reasons
+        .filter((reason) => reason.severity === 'stop')
+        .map(({ code, message, mend }) => ({ code, message, mend }))
       if (reasons.length > 0 && !open) {
         db.insert(gateAlert).values({ loadId, carrierId: row.carrierId, reasons, raisedAt: now }).run()
-        const name = db.select({ name: carrier.name }).from(carrier).where(eq(carrier.id, row.carrierId)).get()?.name ?? ''
-        writeLog(db, loadId, 'gate_alert', { kind: 'gate_alert', carrierName: name, reasons: reasons.map(({ message }) => message), policyVersion: verdict.policyVersion }, { now, by: rule })
+        const name =
+          db.select({ name: carrier.name }).from(carrier).where(eq(carrier.id, row.carrierId)).get()?.name ?? ''
+        writeLog(
+          db,
+          loadId,
+          'gate_alert',
+          {
+            kind: 'gate_alert',
+            carrierName: name,
+            reasons: reasons.map(({ message }) => message),
+            policyVersion: verdict.policyVersion,
+          },
+          { now, by: rule },
+        )
         counts.raised++
       } else if (reasons.length > 0 && open && JSON.stringify(open.reasons) !== JSON.stringify(reasons)) {
         db.update(gateAlert).set({ reasons }).where(eq(gateAlert.id, open.id)).run()
       } else if (reasons.length === 0 && open) {
-        db.update(gateAlert).set({ endedAt: now, endedHow: 'mended', endedBy: rule.name }).where(eq(gateAlert.id, open.id)).run()
-        writeLog(db, loadId, 'gate_mended', { kind: 'gate_mended', reasons: open.reasons.map(({ message }) => message) }, { now, by: rule })
+        db.update(gateAlert)
+          .set({ endedAt: now, endedHow: 'mended', endedBy: rule.name })
+          .where(eq(gateAlert.id, open.id))
+          .run()
+        writeLog(
+          db,
+          loadId,
+          'gate_mended',
+          { kind: 'gate_mended', reasons: open.reasons.map(({ message }) => message) },
+          { now, by: rule },
+        )
         counts.mended++
       }
     })
@@ -41,11 +68,34 @@ export function askAwarded(db: Db, loadIds: number[], now: number): { raised: nu
 
 /** Loads of these carriers that are awarded and not yet picked up. */
 export function awardedTo(db: Db, carrierIds: number[]): number[] {
-  return (db.$client.prepare("select load.id from json_each(@ids) join load indexed by load_carrier on load.carrier_id = value where state in ('covered', 'dispatched')").all({ ids: JSON.stringify(carrierIds) }) as { id: number }[]).map(({ id }) => id)
+  return (
+    db.$client
+      .prepare(
+        "select load.id from json_each(@ids) join load indexed by load_carrier on load.carrier_id = value where state in ('covered', 'dispatched')",
+      )
+      .all({ ids: JSON.stringify(carrierIds) }) as { id: number }[]
+  ).map(({ id }) => id)
 }
 
 /** What the load's page tells of its gate: the alert that stands, and what was ever passed. */
 export function gateOf(db: Db, row: { id: number; carrierId: number | null }) {
-  const alert = row.carrierId === null ? undefined : db.select({ reasons: gateAlert.reasons, raisedAt: gateAlert.raisedAt }).from(gateAlert).where(and(eq(gateAlert.loadId, row.id), eq(gateAlert.carrierId, row.carrierId), isNull(gateAlert.endedAt))).get()
-  return { alert: alert ?? null, overrides: overridesOf(db, row.id).map(({ id, stage, reasons, because, byName, at }) => ({ id, stage, reasons, because, byName, at })) }
+  const alert =
+    row.carrierId === null
+      ? undefined
+      : db
+          .select({ reasons: gateAlert.reasons, raisedAt: gateAlert.raisedAt })
+          .from(gateAlert)
+          .where(and(eq(gateAlert.loadId, row.id), eq(gateAlert.carrierId, row.carrierId), isNull(gateAlert.endedAt)))
+          .get()
+  return {
+    alert: alert ?? null,
+    overrides: overridesOf(db, row.id).map(({ id, stage, reasons, because, byName, at }) => ({
+      id,
+      stage,
+      reasons,
+      because,
+      byName,
+      at,
+    })),
+  }
 }

@@ -1,6 +1,6 @@
 import { may, type Role } from '#core/access/access'
 import type { GateAsked } from '#core/load/decide'
-import { barFor, clearVerdict, verdictOf, type Verdict } from '#core/vetting/vetting'
+import { barFor, clearVerdict, type Verdict, verdictOf } from '#core/vetting/vetting'
 import type { Db } from '#server/db.server'
 import type { Moment } from './carriers-to-vet'
 import type { LoadForGate } from './load-to-vet'
@@ -10,17 +10,50 @@ import { currentPolicy } from './policy'
 import { vetCarriers } from './vet'
 
 /** The full gate for one carrier on one load, asked in the transaction that decides. */
-export function askGate(db: Db, load: LoadForGate, asked: { carrierId: number } | null, by: { override: string | null; role: Role }, now: number): GateAsked {
+export function askGate(
+  db: Db,
+  load: LoadForGate,
+  asked: { carrierId: number } | null,
+  by: { override: string | null; role: Role },
+  now: number,
+): GateAsked {
   const policy = currentPolicy(db)
-  const verdict = (asked && vetCarriers(db, [asked.carrierId], load, now, load.id === null ? undefined : momentsOf(db, load.id)).get(asked.carrierId)) || clearVerdict(policy.version)
-  return { verdict, override: by.override, mayOverride: may(by.role, 'override_gate'), bar: barFor(by.role, verdict, policy)?.message ?? null }
+  const verdict =
+    (asked &&
+      vetCarriers(db, [asked.carrierId], load, now, load.id === null ? undefined : momentsOf(db, load.id)).get(
+        asked.carrierId,
+      )) ||
+    clearVerdict(policy.version)
+  return {
+    verdict,
+    override: by.override,
+    mayOverride: may(by.role, 'override_gate'),
+    bar: barFor(by.role, verdict, policy)?.message ?? null,
+  }
 }
 
 /** The gate again for a load that is awarded, without what was passed on it before by somebody who may. */
-export function askAgain(db: Db, load: LoadForGate & { id: number; carrierId: number | null; driverPhone?: string | null; truckNumber?: string | null }, now: number): Verdict {
+export function askAgain(
+  db: Db,
+  load: LoadForGate & {
+    id: number
+    carrierId: number | null
+    driverPhone?: string | null
+    truckNumber?: string | null
+  },
+  now: number,
+): Verdict {
   const policy = currentPolicy(db)
   if (load.carrierId === null) return clearVerdict(policy.version)
-  const moment = { ...momentsOf(db, load.id).get(load.carrierId), ...seenElsewhere(db, { loadId: load.id, carrierId: load.carrierId, driverPhone: load.driverPhone ?? null, truckNumber: load.truckNumber ?? null }) }
+  const moment = {
+    ...momentsOf(db, load.id).get(load.carrierId),
+    ...seenElsewhere(db, {
+      loadId: load.id,
+      carrierId: load.carrierId,
+      driverPhone: load.driverPhone ?? null,
+      truckNumber: load.truckNumber ?? null,
+    }),
+  }
   const verdict = vetCarriers(db, [load.carrierId], load, now, new Map([[load.carrierId, moment]])).get(load.carrierId)
   if (!verdict) return clearVerdict(policy.version)
   const passed = passedCodes(db, load.id, load.carrierId)
@@ -29,8 +62,24 @@ export function askAgain(db: Db, load: LoadForGate & { id: number; carrierId: nu
 }
 
 /** Other carriers for whom the same driver's phone or the same truck was told. */
-function seenElsewhere(db: Db, { loadId, carrierId, driverPhone, truckNumber }: { loadId: number; carrierId: number; driverPhone: string | null; truckNumber: string | null }): Moment {
+function seenElsewhere(
+  db: Db,
+  {
+    loadId,
+    carrierId,
+    driverPhone,
+    truckNumber,
+  }: { loadId: number; carrierId: number; driverPhone: string | null; truckNumber: string | null },
+): Moment {
   const find = (column: 'driver_phone' | 'truck_number', value: string | null) =>
-    value === null ? null : ((db.$client.prepare(`select carrier.name from load join carrier on carrier.id = load.carrier_id where load.${column} = @value and load.carrier_id <> @carrierId and load.id <> @loadId limit 1`).get({ value, carrierId, loadId }) as { name: string } | undefined)?.name ?? null)
+    value === null
+      ? null
+      : ((
+          db.$client
+            .prepare(
+              `select carrier.name from load join carrier on carrier.id = load.carrier_id where load.${column} = @value and load.carrier_id <> @carrierId and load.id <> @loadId limit 1`,
+            )
+            .get({ value, carrierId, loadId }) as { name: string } | undefined
+        )?.name ?? null)
   return { driverPhoneSeenFor: find('driver_phone', driverPhone), truckSeenFor: find('truck_number', truckNumber) }
 }

@@ -7,7 +7,19 @@ import type { load } from '#server/schema'
 type LoadRow = typeof load.$inferSelect
 
 /** What of a load the gate looks at; a lane that is no load yet has no id. */
-export type LoadForGate = Pick<LoadRow, 'customerId' | 'equipment' | 'commodity' | 'freightValueMinor' | 'hazmat' | 'pickupAt' | 'originZone' | 'deliverBy' | 'destZone' | 'bandLowMinor'> & { id: number | null }
+export type LoadForGate = Pick<
+  LoadRow,
+  | 'customerId'
+  | 'equipment'
+  | 'commodity'
+  | 'freightValueMinor'
+  | 'hazmat'
+  | 'pickupAt'
+  | 'originZone'
+  | 'deliverBy'
+  | 'destZone'
+  | 'bandLowMinor'
+> & { id: number | null }
 
 const placeQuery = prepared((db) =>
   db.$client.prepare<[{ loadId: number | null; customerId: number }], { customer: string; countries: string | null }>(
@@ -20,14 +32,23 @@ export function loadToVet(db: Db, row: LoadForGate): LoadToVet {
   const around = placeQuery(db).get({ loadId: row.id, customerId: row.customerId })
   const countries = (around?.countries ?? 'US').split(',').sort() as LoadToVet['countries']
   return {
-    customer: around?.customer ?? null, commodity: row.commodity, equipment: row.equipment, freightValueMinor: row.freightValueMinor, hazmat: row.hazmat, countries,
-    pickupOn: dayOf(toLocal(row.pickupAt, row.originZone)), lastDeliveryOn: dayOf(toLocal(row.deliverBy, row.destZone)),
+    customer: around?.customer ?? null,
+    commodity: row.commodity,
+    equipment: row.equipment,
+    freightValueMinor: row.freightValueMinor,
+    hazmat: row.hazmat,
+    countries,
+    pickupOn: dayOf(toLocal(row.pickupAt, row.originZone)),
+    lastDeliveryOn: dayOf(toLocal(row.deliverBy, row.destZone)),
   }
 }
 
 /** Carrier's other loads with us, and its open offers on others, around the days of a load. */
 export const heldQuery = prepared((db) =>
-  db.$client.prepare<[{ ids: string; loadId: number | null; from: number; to: number }], { carrierId: number; held: number; offered: number }>(
+  db.$client.prepare<
+    [{ ids: string; loadId: number | null; from: number; to: number }],
+    { carrierId: number; held: number; offered: number }
+  >(
     `select value carrierId,
        (select count(*) from load where load.carrier_id = value and load.pickup_at <= @to and load.pickup_at >= @from - 864000000 and load.deliver_by >= @from and state in ('covered', 'dispatched', 'in_transit') and load.id is not @loadId and practice = 0) held,
        (select count(distinct offer.load_id) from offer join load on load.id = offer.load_id where offer.carrier_id = value and offer.state = 'open' and load.state = 'uncovered' and load.pickup_at <= @to and load.deliver_by >= @from and load.id is not @loadId and practice = 0) offered
@@ -37,7 +58,9 @@ export const heldQuery = prepared((db) =>
 
 /** The pickup of each carrier's newest load that it hauled. */
 export const lastLoadQuery = prepared((db) =>
-  db.$client.prepare<[{ ids: string }], { carrierId: number; at: number | null }>('select value carrierId, (select max(pickup_at) from load where carrier_id = value and practice = 0) at from json_each(@ids)'),
+  db.$client.prepare<[{ ids: string }], { carrierId: number; at: number | null }>(
+    'select value carrierId, (select max(pickup_at) from load where carrier_id = value and practice = 0) at from json_each(@ids)',
+  ),
 )
 
 /** Placeholder of a list of ids, given as JSON. */

@@ -1,10 +1,17 @@
 import { desc } from 'drizzle-orm'
-import { usualPolicy } from '#core/vetting/usual-policy'
 import type { VettingPolicy } from '#core/vetting/policy'
+import { usualPolicy } from '#core/vetting/usual-policy'
 import { type Db, prepared } from '#server/db.server'
 import { vettingPolicy } from '#server/schema'
 
-const newestQuery = prepared((db) => db.select({ version: vettingPolicy.version }).from(vettingPolicy).orderBy(desc(vettingPolicy.version)).limit(1).prepare())
+const newestQuery = prepared((db) =>
+  db
+    .select({ version: vettingPolicy.version })
+    .from(vettingPolicy)
+    .orderBy(desc(vettingPolicy.version))
+    .limit(1)
+    .prepare(),
+)
 const read = new WeakMap<object, VettingPolicy>()
 
 /** The policy in force: the newest version kept, or the usual one where nobody has set any. */
@@ -19,4 +26,15 @@ export function currentPolicy(db: Db): VettingPolicy {
 }
 
 /** All versions, the newest first, without their rules. */
-export const policyVersions = (db: Db) => db.select({ version: vettingPolicy.version, note: vettingPolicy.note, byName: vettingPolicy.byName, at: vettingPolicy.at }).from(vettingPolicy).orderBy(desc(vettingPolicy.version)).limit(50).all()
+export const policyVersions = (db: Db) =>
+  db
+    .select({
+      version: vettingPolicy.version,
+      note: vettingPolicy.note,
+      byName: vettingPolicy.byName,
+      at: vettingPolicy.at,
+    })
+    .from(vettingPolicy)
+    .orderBy(desc(vettingPolicy.version))
+    .limit(50)
+    .all()

@@ -12,11 +12,23 @@ export const savePolicySchema = z.object({
 })
 
 /** Keeps a policy as the next version; it holds from now on. */
-export function savePolicy(db: Db, { policy, note, basedOn }: z.output<typeof savePolicySchema>, by: { name: string; now: number }): { version: number } | { refusal: { code: string; message: string } } {
+export function savePolicy(
+  db: Db,
+  { policy, note, basedOn }: z.output<typeof savePolicySchema>,
+  by: { name: string; now: number },
+): { version: number } | { refusal: { code: string; message: string } } {
   return inTransaction(db, () => {
     const version = currentPolicy(db).version
-    if (version !== basedOn) return { refusal: { code: 'changed_since', message: `The policy was changed to version ${version} meanwhile. Your changes are still here: look at the new one before you save.` } }
-    db.insert(vettingPolicy).values({ version: version + 1, policy: { ...policy, version: version + 1 }, note, byName: by.name, at: by.now }).run()
+    if (version !== basedOn)
+      return {
+        refusal: {
+          code: 'changed_since',
+          message: `The policy was changed to version ${version} meanwhile. Your changes are still here: look at the new one before you save.`,
+        },
+      }
+    db.insert(vettingPolicy)
+      .values({ version: version + 1, policy: { ...policy, version: version + 1 }, note, byName: by.name, at: by.now })
+      .run()
     return { version: version + 1 }
   })
 }

@@ -2,7 +2,7 @@ import { resolve } from 'node:path'
 import { isNull } from 'drizzle-orm'
 import { dayOf, toLocal } from '#core/time/local'
 import type { VettingPolicy } from '#core/vetting/policy'
-import { databasePath, type Db } from '#server/db.server'
+import { type Db, databasePath } from '#server/db.server'
 import { announce, announceCarriers } from '#server/live/live'
 import { logger } from '#server/log/logger'
 import { carrier } from '#server/schema'
@@ -18,7 +18,10 @@ const longestTask = 10 * 60_000
 type Task = { task: 'feed' } | { task: 'night' } | { task: 'preview'; policy: VettingPolicy }
 
 /** Runs one task on a thread of its own; what it did, or the preview it made. `stop` ends it. */
-export function runVetting(task: Task, onProgress: (share: number) => void = () => {}): { outcome: Promise<Exclude<VettingNews, { progress: number }>>; stop: () => void } {
+export function runVetting(
+  task: Task,
+  onProgress: (share: number) => void = () => {},
+): { outcome: Promise<Exclude<VettingNews, { progress: number }>>; stop: () => void } {
   const order: VettingOrder = { databasePath: resolve(databasePath(settings().OX_DATA)), now: Date.now(), ...task }
   const worker = startThread('vetting-worker', 'server/vetting/worker.dev.mjs', order)
   const outcome = new Promise<Exclude<VettingNews, { progress: number }>>((done, fail) => {
@@ -56,7 +59,9 @@ export function startVetting(db: Db): { stop: () => void } {
   let timer: NodeJS.Timeout | undefined
   let running: { stop: () => void } | undefined
   let stopped = false
-  let nightOf = db.select({ id: carrier.id }).from(carrier).where(isNull(carrier.vettedAt)).limit(1).get() ? '' : dayOf(toLocal(Date.now(), brokerage.zone))
+  let nightOf = db.select({ id: carrier.id }).from(carrier).where(isNull(carrier.vettedAt)).limit(1).get()
+    ? ''
+    : dayOf(toLocal(Date.now(), brokerage.zone))
   const round = async () => {
     const local = toLocal(Date.now(), brokerage.zone)
     const night = nightOf !== dayOf(local) && (nightOf === '' || Number(local.slice(11, 13)) >= nightHour)

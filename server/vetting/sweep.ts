@@ -3,7 +3,7 @@ import { LinkIndex } from '#core/link/link-index'
 import { sharedFacts } from '#core/link/shared'
 import { dayOf, toLocal } from '#core/time/local'
 import type { VettingPolicy } from '#core/vetting/policy'
-import { vet, type Verdict } from '#core/vetting/vetting'
+import { type Verdict, vet } from '#core/vetting/vetting'
 import { writeCarrierLog } from '#server/carrier/log'
 import { type Db, inTransaction, prepared } from '#server/db.server'
 import { brokerage } from '#server/settings.server'
@@ -15,9 +15,20 @@ const rule = { kind: 'rule' as const, name: 'vetting' }
 const atOnce = 500
 
 /** Vets carriers by themselves and keeps how they stand; a changed verdict is a line of the carrier's log. In the caller's transaction. */
-export function keepVerdicts(db: Db, carrierIds: number[], now: number, sharedOf?: SharedOf, policy: VettingPolicy = currentPolicy(db)): Map<number, Verdict> {
+export function keepVerdicts(
+  db: Db,
+  carrierIds: number[],
+  now: number,
+  sharedOf?: SharedOf,
+  policy: VettingPolicy = currentPolicy(db),
+): Map<number, Verdict> {
   const today = dayOf(toLocal(now, brokerage.zone))
-  const verdicts = new Map([...carriersToVet(db, carrierIds, null, now, undefined, sharedOf)].map(([id, facts]) => [id, vet({ carrier: facts, load: null, today }, policy)]))
+  const verdicts = new Map(
+    [...carriersToVet(db, carrierIds, null, now, undefined, sharedOf)].map(([id, facts]) => [
+      id,
+      vet({ carrier: facts, load: null, today }, policy),
+    ]),
+  )
   const before = new Map(standingOf(db, carrierIds).map((row) => [row.id, row]))
   const stands: { id: number; verdict: string; reasons: string }[] = []
   for (const [id, verdict] of verdicts) {
@@ -28,18 +39,37 @@ export function keepVerdicts(db: Db, carrierIds: number[], now: number, sharedOf
     if (was?.verdict === verdict.verdict && was.reasons === json) continue
     stands.push({ id, verdict: verdict.verdict, reasons: json })
     const sameFaults = was?.verdict === verdict.verdict && codesOf(JSON.parse(was.reasons)) === codesOf(reasons)
-    if (was?.verdict && !sameFaults) writeCarrierLog(db, id, 'verdict_changed', { from: was.verdict, to: verdict.verdict, reasons: reasons.map(({ message }) => message), policyVersion: verdict.policyVersion }, { now, by: rule })
+    if (was?.verdict && !sameFaults)
+      writeCarrierLog(
+        db,
+        id,
+        'verdict_changed',
+        {
+          from: was.verdict,
+          to: verdict.verdict,
+          reasons: reasons.map(({ message }) => message),
+          policyVersion: verdict.policyVersion,
+        },
+        { now, by: rule },
+      )
   }
   if (stands.length > 0) standQuery(db).run({ rows: JSON.stringify(stands), now })
   return verdicts
 }
 
-const standQuery = prepared((db) => db.$client.prepare("update carrier set verdict = value ->> 'verdict', reasons = value ->> 'reasons', vetted_at = @now from json_each(@rows) where carrier.id = value ->> 'id'"))
+const standQuery = prepared((db) =>
+  db.$client.prepare(
+    "update carrier set verdict = value ->> 'verdict', reasons = value ->> 'reasons', vetted_at = @now from json_each(@rows) where carrier.id = value ->> 'id'",
+  ),
+)
 
-const codesOf = (reasons: { code: string; severity: string }[]) => reasons.map(({ code, severity }) => `${severity} ${code}`).join()
+const codesOf = (reasons: { code: string; severity: string }[]) =>
+  reasons.map(({ code, severity }) => `${severity} ${code}`).join()
 
 function standingOf(db: Db, carrierIds: number[]) {
-  return db.$client.prepare('select id, verdict, reasons from carrier where id in (select value from json_each(@ids))').all({ ids: JSON.stringify(carrierIds) }) as { id: number; verdict: Verdict['verdict'] | null; reasons: string }[]
+  return db.$client
+    .prepare('select id, verdict, reasons from carrier where id in (select value from json_each(@ids))')
+    .all({ ids: JSON.stringify(carrierIds) }) as { id: number; verdict: Verdict['verdict'] | null; reasons: string }[]
 }
 
 /** The carriers to vet at night: those with open loads or offers first. */
@@ -85,8 +115,25 @@ export function sharedInMemory(db: Db): SharedOf {
     else facts.set(dotNumber, [fact])
   }
   for (const [dot, list] of facts) index.set(dot, list)
-  const names = new Map(namesQuery(db).all({ dots: JSON.stringify([...facts.keys()]) }).map((row) => [row.dotNumber, row]))
-  return (dots) => new Map(dots.map((dot) => [dot, sharedFacts(index.factsOf(dot), (fact) => index.holders(fact.kind, fact.key).map((other) => names.get(other) ?? { name: other, dotNumber: other, closedOn: null }), dot)]))
+  const names = new Map(
+    namesQuery(db)
+      .all({ dots: JSON.stringify([...facts.keys()]) })
+      .map((row) => [row.dotNumber, row]),
+  )
+  return (dots) =>
+    new Map(
+      dots.map((dot) => [
+        dot,
+        sharedFacts(
+          index.factsOf(dot),
+          (fact) =>
+            index
+              .holders(fact.kind, fact.key)
+              .map((other) => names.get(other) ?? { name: other, dotNumber: other, closedOn: null }),
+          dot,
+        ),
+      ]),
+    )
 }
 
 const sharedQuery = prepared((db) =>
@@ -94,4 +141,8 @@ const sharedQuery = prepared((db) =>
     'select kind, key, words, dot_number dotNumber from (select kind, key from link_fact group by kind, key having count(*) between 2 and @most) join link_fact using (kind, key)',
   ),
 )
-const namesQuery = prepared((db) => db.$client.prepare<[{ dots: string }], { name: string; dotNumber: string; closedOn: string | null }>('select dot_number dotNumber, name, closed_on closedOn from register_record where dot_number in (select value from json_each(@dots))'))
+const namesQuery = prepared((db) =>
+  db.$client.prepare<[{ dots: string }], { name: string; dotNumber: string; closedOn: string | null }>(
+    'select dot_number dotNumber, name, closed_on closedOn from register_record where dot_number in (select value from json_each(@dots))',
+  ),
+)

@@ -8,7 +8,17 @@ import { actOnLoad, loadActSchema } from '#server/load/act'
 import { readGate, readLoadPage } from '#server/load/read'
 import { recordOffer } from '#server/offer/offers'
 import { keepRecord } from '#server/register/keep'
-import { carrier, carrierLog, confirmation, gateAlert, load, message, outbox, policy, vettingPolicy } from '#server/schema'
+import {
+  carrier,
+  carrierLog,
+  confirmation,
+  gateAlert,
+  load,
+  message,
+  outbox,
+  policy,
+  vettingPolicy,
+} from '#server/schema'
 import { ines as act, now, openLoad, recordFor, type TestWorld, testWorld } from '#server/testing/world'
 import { vetAgain } from './again'
 import { askAwarded, awardedTo } from './alerts'
@@ -26,17 +36,29 @@ beforeEach(() => {
 })
 afterEach(() => world.end())
 
-const does = (loadId: number, input: unknown, viewer = ines, at = now) => actOnLoad(world.db, loadId, loadActSchema.parse(input), viewer, at)
-const cancelled = (index: number, cancelledOn: string, confirmedAt = now) => keepRecord(world.db, recordFor(index, { filings: [{ ...recordFor(index).filings[0]!, cancelledOn }] }), { changedAt: now, confirmedAt })
+const does = (loadId: number, input: unknown, viewer = ines, at = now) =>
+  actOnLoad(world.db, loadId, loadActSchema.parse(input), viewer, at)
+const cancelled = (index: number, cancelledOn: string, confirmedAt = now) =>
+  keepRecord(world.db, recordFor(index, { filings: [{ ...recordFor(index).filings[0]!, cancelledOn }] }), {
+    changedAt: now,
+    confirmedAt,
+  })
 const words = (loadId: number) => readLoadPage(world.db, loadId, now)!.log.map(({ event }) => logWords(event))
 
 /** A load awarded to carrier 1 and accepted. */
 function confirmed(): number {
   const loadId = openLoad(world.db)
   recordOffer(world.db, loadId, { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' }, act)
-  does(loadId, { intent: 'award', offerId: readLoadPage(world.db, loadId, now)!.offers[0]!.id, buyCharges: [flatCharge('line_haul', 248_000)] })
+  does(loadId, {
+    intent: 'award',
+    offerId: readLoadPage(world.db, loadId, now)!.offers[0]!.id,
+    buyCharges: [flatCharge('line_haul', 248_000)],
+  })
   does(loadId, { intent: 'send_confirmation', to: 'ada@carrier1.example' })
-  world.db.update(confirmation).set({ state: 'accepted', acceptedAt: now, acceptedName: 'Ada', acceptedTitle: 'Owner' }).run()
+  world.db
+    .update(confirmation)
+    .set({ state: 'accepted', acceptedAt: now, acceptedName: 'Ada', acceptedTitle: 'Owner' })
+    .run()
   return loadId
 }
 
@@ -48,13 +70,24 @@ describe('a lapse after the award', () => {
     expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 1, mended: 0 })
     expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 0, mended: 0 })
     const page = readLoadPage(world.db, loadId, now)!
-    expect(page.gate.alert?.reasons).toMatchObject([{ code: 'liability_lapses', message: 'Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov' }])
+    expect(page.gate.alert?.reasons).toMatchObject([
+      { code: 'liability_lapses', message: 'Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov' },
+    ])
     expect(page.shortlist.map(({ name }) => name)).toContain('Carrier 2')
-    expect(does(loadId, { intent: 'advance', to: 'dispatched' })).toMatchObject({ refusal: { code: 'gate_holds', message: 'The gate holds this dispatch: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov.' } })
+    expect(does(loadId, { intent: 'advance', to: 'dispatched' })).toMatchObject({
+      refusal: {
+        code: 'gate_holds',
+        message: 'The gate holds this dispatch: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov.',
+      },
+    })
     keepRecord(world.db, recordFor(1), { changedAt: now, confirmedAt: now })
     expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 0, mended: 1 })
     expect(does(loadId, { intent: 'advance', to: 'dispatched' })).toEqual({ done: true })
-    expect(words(loadId).slice(0, 3)).toEqual(['Covered to dispatched', 'The gate is clear again: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov is mended', 'Carrier 1 would no longer pass the gate: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov. Dispatch waits.'])
+    expect(words(loadId).slice(0, 3)).toEqual([
+      'Covered to dispatched',
+      'The gate is clear again: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov is mended',
+      'Carrier 1 would no longer pass the gate: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov. Dispatch waits.',
+    ])
   })
   test('holds a confirmation back that is sent again, and a manager’s reason there serves for the dispatch too', () => {
     const loadId = confirmed()
@@ -64,12 +97,23 @@ describe('a lapse after the award', () => {
     const again = { intent: 'send_confirmation', to: 'ada@carrier1.example', again: true }
     const mails = () => world.db.select().from(outbox).where(eq(outbox.kind, 'mail')).all().length
     const before = mails()
-    expect(does(loadId, again)).toMatchObject({ refusal: { code: 'gate_holds_confirmation', message: 'The gate holds this rate confirmation back: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov.' } })
-    expect(does(loadId, { ...again, override: 'renewal seen' })).toMatchObject({ refusal: { code: 'may_not_override' } })
+    expect(does(loadId, again)).toMatchObject({
+      refusal: {
+        code: 'gate_holds_confirmation',
+        message:
+          'The gate holds this rate confirmation back: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov.',
+      },
+    })
+    expect(does(loadId, { ...again, override: 'renewal seen' })).toMatchObject({
+      refusal: { code: 'may_not_override' },
+    })
     expect(mails()).toBe(before)
     expect(does(loadId, { ...again, override: 'renewal seen' }, ruth)).toEqual({ done: true })
     expect(mails()).toBe(before + 1)
-    expect(readLoadPage(world.db, loadId, now)!.gate).toMatchObject({ alert: null, overrides: [{ stage: 'confirmation', because: 'renewal seen', byName: 'Ruth Amsel' }] })
+    expect(readLoadPage(world.db, loadId, now)!.gate).toMatchObject({
+      alert: null,
+      overrides: [{ stage: 'confirmation', because: 'renewal seen', byName: 'Ruth Amsel' }],
+    })
     world.db.update(confirmation).set({ state: 'accepted', acceptedAt: now }).run()
     expect(does(loadId, { intent: 'advance', to: 'dispatched' })).toEqual({ done: true })
   })
@@ -77,9 +121,16 @@ describe('a lapse after the award', () => {
     const loadId = confirmed()
     cancelled(1, '2026-11-25')
     askAwarded(world.db, [loadId], now)
-    expect(does(loadId, { intent: 'advance', to: 'dispatched', override: 'renewal seen' })).toMatchObject({ refusal: { code: 'may_not_override' } })
-    expect(does(loadId, { intent: 'advance', to: 'dispatched', override: 'renewal seen' }, ruth)).toEqual({ done: true })
-    expect(readLoadPage(world.db, loadId, now)!.gate).toMatchObject({ alert: null, overrides: [{ stage: 'dispatch', because: 'renewal seen', byName: 'Ruth Amsel' }] })
+    expect(does(loadId, { intent: 'advance', to: 'dispatched', override: 'renewal seen' })).toMatchObject({
+      refusal: { code: 'may_not_override' },
+    })
+    expect(does(loadId, { intent: 'advance', to: 'dispatched', override: 'renewal seen' }, ruth)).toEqual({
+      done: true,
+    })
+    expect(readLoadPage(world.db, loadId, now)!.gate).toMatchObject({
+      alert: null,
+      overrides: [{ stage: 'dispatch', because: 'renewal seen', byName: 'Ruth Amsel' }],
+    })
     expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 0, mended: 0 })
     keepRecord(world.db, recordFor(1, { authorities: [] }), { changedAt: now, confirmedAt: now })
     expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 1, mended: 0 })
@@ -87,8 +138,15 @@ describe('a lapse after the award', () => {
   test('what nobody may go past is not passed by a manager either', () => {
     const loadId = confirmed()
     keepRecord(world.db, recordFor(1, { operating: false }), { changedAt: now, confirmedAt: now })
-    expect(does(loadId, { intent: 'advance', to: 'dispatched', override: 'they said so' }, ruth)).toMatchObject({ refusal: { code: 'nobody_may_override', message: 'The policy lets you go no further here: The register has put this carrier out of service.' } })
-    expect(readGate(world.db, loadId, 1, 'manager', now)).toMatchObject({ bar: 'The register has put this carrier out of service' })
+    expect(does(loadId, { intent: 'advance', to: 'dispatched', override: 'they said so' }, ruth)).toMatchObject({
+      refusal: {
+        code: 'nobody_may_override',
+        message: 'The policy lets you go no further here: The register has put this carrier out of service.',
+      },
+    })
+    expect(readGate(world.db, loadId, 1, 'manager', now)).toMatchObject({
+      bar: 'The register has put this carrier out of service',
+    })
   })
   test('given to another, the alert ends with it', () => {
     const loadId = confirmed()
@@ -100,29 +158,68 @@ describe('a lapse after the award', () => {
 })
 
 describe('what the moment tells', () => {
-  const gate = (loadId: number, carrierId = 1) => vetCarriers(world.db, [carrierId], world.db.select().from(load).where(eq(load.id, loadId)).get()!, now)
+  const gate = (loadId: number, carrierId = 1) =>
+    vetCarriers(world.db, [carrierId], world.db.select().from(load).where(eq(load.id, loadId)).get()!, now)
   test('a driver’s phone and a truck seen for another carrier', () => {
     const other = confirmed()
-    does(other, { intent: 'advance', to: 'dispatched', driver: { name: 'Bo', phone: '(208) 555-0177', truck: 'pr 12' } })
-    expect(world.db.select({ phone: load.driverPhone, truck: load.truckNumber }).from(load).get()).toEqual({ phone: '2085550177', truck: 'PR12' })
+    does(other, {
+      intent: 'advance',
+      to: 'dispatched',
+      driver: { name: 'Bo', phone: '(208) 555-0177', truck: 'pr 12' },
+    })
+    expect(world.db.select({ phone: load.driverPhone, truck: load.truckNumber }).from(load).get()).toEqual({
+      phone: '2085550177',
+      truck: 'PR12',
+    })
     world.db.update(load).set({ carrierId: 2 }).where(eq(load.id, other)).run()
     const mine = confirmed()
-    expect(does(mine, { intent: 'advance', to: 'dispatched', driver: { name: 'Bo', phone: '208-555-0177', truck: 'PR12' } })).toMatchObject({ refusal: { code: 'gate_holds', message: 'The gate holds this dispatch: The driver’s phone was seen for Carrier 2.' } })
+    expect(
+      does(mine, { intent: 'advance', to: 'dispatched', driver: { name: 'Bo', phone: '208-555-0177', truck: 'PR12' } }),
+    ).toMatchObject({
+      refusal: {
+        code: 'gate_holds',
+        message: 'The gate holds this dispatch: The driver’s phone was seen for Carrier 2.',
+      },
+    })
   })
   test('a mail in a carrier’s name from a domain that looks like its own', () => {
     const loadId = openLoad(world.db)
     recordOffer(world.db, loadId, { carrierId: 1, payMinor: 248_000, source: 'mail', goodUntil: null, note: '' }, act)
-    world.db.insert(message).values({ messageId: 'm', loadId, carrierId: 1, sender: 'ada@carrler1.example', subject: '', text: '', receivedAt: now, reading: 'offer' }).run()
-    expect(readLoadPage(world.db, loadId, now)!.offers[0]!.verdict).toMatchObject({ verdict: 'caution', reasons: [{ code: 'sign_mail_looks_alike', message: 'They write from carrler1.example, which looks like carrier1.example in the register and is not' }] })
+    world.db
+      .insert(message)
+      .values({
+        messageId: 'm',
+        loadId,
+        carrierId: 1,
+        sender: 'ada@carrler1.example',
+        subject: '',
+        text: '',
+        receivedAt: now,
+        reading: 'offer',
+      })
+      .run()
+    expect(readLoadPage(world.db, loadId, now)!.offers[0]!.verdict).toMatchObject({
+      verdict: 'caution',
+      reasons: [
+        {
+          code: 'sign_mail_looks_alike',
+          message: 'They write from carrler1.example, which looks like carrier1.example in the register and is not',
+        },
+      ],
+    })
   })
   test('trucks against loads held on the same days, and offers on more', () => {
     keepRecord(world.db, recordFor(1, { powerUnits: 1 }), { changedAt: now, confirmedAt: now })
     confirmed()
     const second = openLoad(world.db)
-    expect(gate(second).get(1)!.reasons).toMatchObject([{ code: 'too_few_units', message: 'One truck in the register and one load with us on these days already' }])
+    expect(gate(second).get(1)!.reasons).toMatchObject([
+      { code: 'too_few_units', message: 'One truck in the register and one load with us on these days already' },
+    ])
     const third = openLoad(world.db)
     recordOffer(world.db, third, { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' }, act)
-    expect(gate(second).get(1)!.signs).toMatchObject([{ code: 'more_offers_than_trucks', message: 'They hold or ask for 3 loads on these days and have one truck' }])
+    expect(gate(second).get(1)!.signs).toMatchObject([
+      { code: 'more_offers_than_trucks', message: 'They hold or ask for 3 loads on these days and have one truck' },
+    ])
   })
 })
 
@@ -132,47 +229,110 @@ describe('every night', () => {
     world.db.update(load).set({ carrierId: 3 }).run()
     expect(nightOrder(world.db)[0]).toBe(3)
     await vetAll(world.db, now)
-    expect(world.db.select({ verdict: carrier.verdict, vettedAt: carrier.vettedAt }).from(carrier).all()).toEqual(Array.from({ length: 3 }, () => ({ verdict: 'clear', vettedAt: now })))
+    expect(world.db.select({ verdict: carrier.verdict, vettedAt: carrier.vettedAt }).from(carrier).all()).toEqual(
+      Array.from({ length: 3 }, () => ({ verdict: 'clear', vettedAt: now })),
+    )
     cancelled(2, '2026-11-20')
     await vetAll(world.db, now + 1)
     await vetAll(world.db, now + 2)
-    expect(world.db.select().from(carrierLog).all().filter(({ kind }) => kind === 'verdict_changed')).toMatchObject([{ carrierId: 2, at: now + 1, data: { from: 'clear', to: 'stop', policyVersion: 0 } }])
+    expect(
+      world.db
+        .select()
+        .from(carrierLog)
+        .all()
+        .filter(({ kind }) => kind === 'verdict_changed'),
+    ).toMatchObject([{ carrierId: 2, at: now + 1, data: { from: 'clear', to: 'stop', policyVersion: 0 } }])
   })
   test('all at once says what one by one does', async () => {
-    keepRecord(world.db, recordFor(2, { phones: ['406-555-0101'], officers: ['Ada Finch'] }), { changedAt: now, confirmedAt: now })
-    keepRecord(world.db, recordFor(3, { officers: ['ADA FINCH'], authorities: [{ kind: 'common', status: 'revoked', grantedOn: '2015-01-01', revokedOn: '2026-02-01', reinstatedOn: null }] }), { changedAt: now, confirmedAt: now })
+    keepRecord(world.db, recordFor(2, { phones: ['406-555-0101'], officers: ['Ada Finch'] }), {
+      changedAt: now,
+      confirmedAt: now,
+    })
+    keepRecord(
+      world.db,
+      recordFor(3, {
+        officers: ['ADA FINCH'],
+        authorities: [
+          { kind: 'common', status: 'revoked', grantedOn: '2015-01-01', revokedOn: '2026-02-01', reinstatedOn: null },
+        ],
+      }),
+      { changedAt: now, confirmedAt: now },
+    )
     await vetAll(world.db, now)
     for (const id of [1, 2, 3]) {
       const one = vetCarriers(world.db, [id], null, now).get(id)!
-      expect(world.db.select({ verdict: carrier.verdict, reasons: carrier.reasons }).from(carrier).where(eq(carrier.id, id)).get()).toEqual({ verdict: one.verdict, reasons: one.reasons.map(({ code, severity, message: text }) => ({ code, severity, message: text })) })
+      expect(
+        world.db
+          .select({ verdict: carrier.verdict, reasons: carrier.reasons })
+          .from(carrier)
+          .where(eq(carrier.id, id))
+          .get(),
+      ).toEqual({
+        verdict: one.verdict,
+        reasons: one.reasons.map(({ code, severity, message: text }) => ({ code, severity, message: text })),
+      })
     }
   })
 })
 
 describe('the policy', () => {
-  const strict = { ...usualPolicy, rules: usualPolicy.rules.map((rule) => (rule.id === 'liability_low' ? { ...rule, ask: { dollars: 2_000_000 } } : rule)) }
+  const strict = {
+    ...usualPolicy,
+    rules: usualPolicy.rules.map((rule) =>
+      rule.id === 'liability_low' ? { ...rule, ask: { dollars: 2_000_000 } } : rule,
+    ),
+  }
   test('a preview tells whom it would newly stop, and holds nothing', async () => {
     const loadId = confirmed()
     const preview = await previewPolicy(world.db, strict, now)
-    expect(preview).toMatchObject({ carriers: 3, before: { clear: 3, stop: 0 }, after: { clear: 0, stop: 3 }, newlyStoppedCount: 3, freedCount: 0, loads: [{ id: loadId, carrierName: 'Carrier 1' }] })
-    expect(preview.newlyStopped[0]).toMatchObject({ name: 'Carrier 1', why: 'Liability of $1,000,000 is below $2,000,000' })
+    expect(preview).toMatchObject({
+      carriers: 3,
+      before: { clear: 3, stop: 0 },
+      after: { clear: 0, stop: 3 },
+      newlyStoppedCount: 3,
+      freedCount: 0,
+      loads: [{ id: loadId, carrierName: 'Carrier 1' }],
+    })
+    expect(preview.newlyStopped[0]).toMatchObject({
+      name: 'Carrier 1',
+      why: 'Liability of $1,000,000 is below $2,000,000',
+    })
     expect(currentPolicy(world.db).version).toBe(0)
   })
   test('versions follow one another, the newest holds, and a change made on an old one is refused', () => {
     const input = (basedOn: number, note = 'two million') => savePolicySchema.parse({ policy: strict, note, basedOn })
     expect(savePolicy(world.db, input(0), { name: 'Ruth Amsel', now })).toEqual({ version: 1 })
-    expect(savePolicy(world.db, input(0), { name: 'Ruth Amsel', now })).toMatchObject({ refusal: { code: 'changed_since' } })
+    expect(savePolicy(world.db, input(0), { name: 'Ruth Amsel', now })).toMatchObject({
+      refusal: { code: 'changed_since' },
+    })
     expect(savePolicy(world.db, input(1, 'again'), { name: 'Ruth Amsel', now })).toEqual({ version: 2 })
     expect(vetCarriers(world.db, [1], null, now).get(1)).toMatchObject({ verdict: 'stop', policyVersion: 2 })
-    expect(world.db.select({ version: vettingPolicy.version, byName: vettingPolicy.byName }).from(vettingPolicy).all()).toEqual([{ version: 1, byName: 'Ruth Amsel' }, { version: 2, byName: 'Ruth Amsel' }])
+    expect(
+      world.db.select({ version: vettingPolicy.version, byName: vettingPolicy.byName }).from(vettingPolicy).all(),
+    ).toEqual([
+      { version: 1, byName: 'Ruth Amsel' },
+      { version: 2, byName: 'Ruth Amsel' },
+    ])
   })
   test.each<[string, object]>([
-    ['a threshold out of its bounds', { rules: [{ ...usualPolicy.rules[5], ask: { days: 0 } }] }], ['a threshold missing', { rules: [{ ...usualPolicy.rules[5], ask: {} }] }], ['two rules of one name', { rules: [usualPolicy.rules[0], usualPolicy.rules[0]] }], ['a rule of no kind', { rules: [{ ...usualPolicy.rules[0], kind: 'horoscope' }] }],
-  ])('%s is refused', (_, over) => expect(savePolicySchema.safeParse({ policy: { ...usualPolicy, ...over }, note: 'why not', basedOn: 0 }).success).toBe(false))
+    ['a threshold out of its bounds', { rules: [{ ...usualPolicy.rules[5], ask: { days: 0 } }] }],
+    ['a threshold missing', { rules: [{ ...usualPolicy.rules[5], ask: {} }] }],
+    ['two rules of one name', { rules: [usualPolicy.rules[0], usualPolicy.rules[0]] }],
+    ['a rule of no kind', { rules: [{ ...usualPolicy.rules[0], kind: 'horoscope' }] }],
+  ])('%s is refused', (_, over) =>
+    expect(
+      savePolicySchema.safeParse({ policy: { ...usualPolicy, ...over }, note: 'why not', basedOn: 0 }).success,
+    ).toBe(false),
+  )
   test('the award’s log says by which version it was passed', () => {
-    savePolicy(world.db, savePolicySchema.parse({ policy: usualPolicy, note: 'as it is', basedOn: 0 }), { name: 'Ruth Amsel', now })
+    savePolicy(world.db, savePolicySchema.parse({ policy: usualPolicy, note: 'as it is', basedOn: 0 }), {
+      name: 'Ruth Amsel',
+      now,
+    })
     const loadId = confirmed()
-    expect(readLoadPage(world.db, loadId, now)!.log.find(({ event }) => event.kind === 'load_awarded')?.event).toMatchObject({ policyVersion: 1, override: null })
+    expect(
+      readLoadPage(world.db, loadId, now)!.log.find(({ event }) => event.kind === 'load_awarded')?.event,
+    ).toMatchObject({ policyVersion: 1, override: null })
   })
 })
 

@@ -1,5 +1,5 @@
-import { type ArrivalPace, learnArrivals, type WaitedLoad } from '#core/waiting/arrivals'
 import { day } from '#core/time/local'
+import { type ArrivalPace, learnArrivals, type WaitedLoad } from '#core/waiting/arrivals'
 import { type Db, prepared } from '#server/db.server'
 import { hauledAtPay } from '#server/load/hauled'
 import { brokerage } from '#server/settings.server'
@@ -20,5 +20,8 @@ type Row = Omit<WaitedLoad, 'offersAt'> & { offersAt: string }
 /** The pace at which offers came in of late. Looks at thousands of loads: for a thread that nobody waits for. */
 export function readArrivalPace(db: Db, now: number): ArrivalPace {
   const rows = waitedQuery(db).all(now - learntDays * day, now) as Row[]
-  return learnArrivals(rows.map((row) => ({ ...row, offersAt: JSON.parse(row.offersAt) as number[] })), brokerage.zone)
+  return learnArrivals(
+    rows.map((row) => ({ ...row, offersAt: JSON.parse(row.offersAt) as number[] })),
+    brokerage.zone,
+  )
 }

@@ -1,7 +1,7 @@
 import { askRate } from '#core/rates/ask'
 import { hour } from '#core/time/local'
 import { type Advice, judgeOffer } from '#core/waiting/advice'
-import { expectedOffers, ownPace, paceAt, type PaceContext } from '#core/waiting/arrivals'
+import { expectedOffers, ownPace, type PaceContext, paceAt } from '#core/waiting/arrivals'
 import { expectedPrices } from '#core/waiting/prices'
 import { type TakeLine, takeAt, takeLine, type Waiting } from '#core/waiting/take-line'
 import type { Db } from '#server/db.server'
@@ -60,7 +60,14 @@ const linePoints = 48
 const haste = [1, 4, 9, 16, 30, 60]
 
 /** The plan for a load that looks for a truck, on demand with what one more step would change; null without a rate picture. */
-export function planWaiting(db: Db, load: LoadToWaitFor, offers: OfferSeen[], postedAt: number | null, now: number, whatIf: boolean): WaitingPlan | null {
+export function planWaiting(
+  db: Db,
+  load: LoadToWaitFor,
+  offers: OfferSeen[],
+  postedAt: number | null,
+  now: number,
+  whatIf: boolean,
+): WaitingPlan | null {
   const model = rateModel(db, now)
   if (!model) return null
   const ask = (leadHours: number) => {
@@ -70,27 +77,60 @@ export function planWaiting(db: Db, load: LoadToWaitFor, offers: OfferSeen[], po
   const left = Math.max(0, (load.pickupAt - now) / hour)
   const picture = ask(left)
   if (!picture) return null
-  const rises = haste.filter((hours) => hours < left).map((hours) => ({ hours, factor: (ask(hours)?.middleMinor ?? picture.middleMinor) / picture.middleMinor }))
-  const level = (at: number) => Math.max(1, rises.find(({ hours }) => (load.pickupAt - at) / hour <= hours * 1.3)?.factor ?? 1)
+  const rises = haste
+    .filter((hours) => hours < left)
+    .map((hours) => ({ hours, factor: (ask(hours)?.middleMinor ?? picture.middleMinor) / picture.middleMinor }))
+  const level = (at: number) =>
+    Math.max(1, rises.find(({ hours }) => (load.pickupAt - at) / hour <= hours * 1.3)?.factor ?? 1)
   const pace = arrivalPace()
-  const context: PaceContext = { pickupAt: load.pickupAt, postedAt, laneLoads: picture.basis === 'lane' ? picture.comparables : 0, zone: brokerage.zone }
+  const context: PaceContext = {
+    pickupAt: load.pickupAt,
+    postedAt,
+    laneLoads: picture.basis === 'lane' ? picture.comparables : 0,
+    zone: brokerage.zone,
+  }
   const openedAt = load.openedAt ?? now
   const own = ownPace(pace.steadiness, offers.length, expectedOffers(pace, openedAt, now, context))
   const rescueMinor = Math.max(Math.round(picture.highMinor * rescueOverHigh), load.mostMinor ?? 0)
   const until = Math.max(now, Math.max(load.pickupAt, load.pickupBy) - driveThere)
   const waitingWith = (paceOf: (at: number) => number): Waiting => ({
-    now, until, pace: remembered(paceOf), prices: expectedPrices(model.offerSpread, picture.middleMinor, offers.map(({ payMinor }) => payMinor)), level, rescueMinor, targetMinor: load.targetMinor, mostMinor: load.mostMinor,
+    now,
+    until,
+    pace: remembered(paceOf),
+    prices: expectedPrices(
+      model.offerSpread,
+      picture.middleMinor,
+      offers.map(({ payMinor }) => payMinor),
+    ),
+    level,
+    rescueMinor,
+    targetMinor: load.targetMinor,
+    mostMinor: load.mostMinor,
   })
   const waiting = waitingWith((at) => own * paceAt(pace, at, context))
   const line = takeLine(waiting)
-  const saved = (paceOf: (at: number) => number) => Math.max(0, line.expectedMinor - takeLine(waitingWith(paceOf)).expectedMinor)
+  const saved = (paceOf: (at: number) => number) =>
+    Math.max(0, line.expectedMinor - takeLine(waitingWith(paceOf)).expectedMinor)
   const perHourOfCalls = (callsAsked * answersOfCalls) / (answersWithin / hour)
   return {
-    line: { ...line, points: thinned(line.points) }, takeMinor: takeAt(line, now), rescueMinor,
-    uncoveredChance: uncovered(waiting, load.mostMinor ?? picture.highMinor, offers.filter(({ open }) => open)),
-    posting: whatIf && postedAt === null && pace.knowsPosting ? saved((at) => own * paceAt(pace, at, { ...context, postedAt: now })) : null,
-    calls: !whatIf ? null : saved((at) => own * paceAt(pace, at, context) + (at < now + answersWithin ? perHourOfCalls : 0)),
-    advice: offers.filter(({ open }) => open).map((offer) => ({ offerId: offer.id, advice: judgeOffer(waiting, line, offer) })),
+    line: { ...line, points: thinned(line.points) },
+    takeMinor: takeAt(line, now),
+    rescueMinor,
+    uncoveredChance: uncovered(
+      waiting,
+      load.mostMinor ?? picture.highMinor,
+      offers.filter(({ open }) => open),
+    ),
+    posting:
+      whatIf && postedAt === null && pace.knowsPosting
+        ? saved((at) => own * paceAt(pace, at, { ...context, postedAt: now }))
+        : null,
+    calls: !whatIf
+      ? null
+      : saved((at) => own * paceAt(pace, at, context) + (at < now + answersWithin ? perHourOfCalls : 0)),
+    advice: offers
+      .filter(({ open }) => open)
+      .map((offer) => ({ offerId: offer.id, advice: judgeOffer(waiting, line, offer) })),
     learntFrom: pace.loads,
   }
 }
@@ -125,7 +165,14 @@ const mostRemembered = 2000
 const plans = new WeakMap<object, Map<number, { key: string; at: number; plan: WaitingPlan | null }>>()
 
 /** The plan of a load, remembered for two minutes while nothing about it changes: the Horizon asks for all at once. */
-export function findPlan(db: Db, load: LoadToWaitFor, offers: OfferSeen[], postedAt: number | null, now: number, whatIf = false): WaitingPlan | null {
+export function findPlan(
+  db: Db,
+  load: LoadToWaitFor,
+  offers: OfferSeen[],
+  postedAt: number | null,
+  now: number,
+  whatIf = false,
+): WaitingPlan | null {
   const known = plans.get(db) ?? new Map()
   plans.set(db, known)
   if (known.size > mostRemembered) known.clear()
@@ -137,4 +184,3 @@ export function findPlan(db: Db, load: LoadToWaitFor, offers: OfferSeen[], poste
   known.set(load.id, { key, at: now, plan })
   return plan
 }
-

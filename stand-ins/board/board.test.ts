@@ -25,9 +25,25 @@ beforeAll(async () => {
   })
   await new Promise<void>((resolve) => desk.listen(0, '127.0.0.1', resolve))
   const members = join(mkdtempSync(join(tmpdir(), 'board-')), 'members.json')
-  writeFileSync(members, JSON.stringify([{ mc: '123456', name: 'Night Heron Lines', mail: 'd@nightheron.example', phone: '208-555-0150' }]))
-  board = spawn(process.execPath, ['--import', 'tsx', 'stand-ins/board/main.ts'], { env: { ...process.env, BOARD_PORT: String(port), BOARD_KEY: 'key', BOARD_SECRET: 'secret', BOARD_MEMBERS: members, BOARD_SMTP_PORT: '1', BOARD_PACE: '50', BOARD_TROUBLE: '0' }, stdio: 'ignore' })
-  while (!(await fetch(`http://127.0.0.1:${port}/healthz`).catch(() => null))?.ok) await new Promise((resolve) => setTimeout(resolve, 50))
+  writeFileSync(
+    members,
+    JSON.stringify([{ mc: '123456', name: 'Night Heron Lines', mail: 'd@nightheron.example', phone: '208-555-0150' }]),
+  )
+  board = spawn(process.execPath, ['--import', 'tsx', 'stand-ins/board/main.ts'], {
+    env: {
+      ...process.env,
+      BOARD_PORT: String(port),
+      BOARD_KEY: 'key',
+      BOARD_SECRET: 'secret',
+      BOARD_MEMBERS: members,
+      BOARD_SMTP_PORT: '1',
+      BOARD_PACE: '50',
+      BOARD_TROUBLE: '0',
+    },
+    stdio: 'ignore',
+  })
+  while (!(await fetch(`http://127.0.0.1:${port}/healthz`).catch(() => null))?.ok)
+    await new Promise((resolve) => setTimeout(resolve, 50))
 }, 20_000)
 afterAll(() => {
   board.kill('SIGKILL')
@@ -35,10 +51,25 @@ afterAll(() => {
 })
 
 const call = (method: string, ref: string, body?: object, headers: Record<string, string> = {}) =>
-  fetch(`http://127.0.0.1:${port}/listings/${ref}`, { method, headers: { authorization: 'Bearer key', ...headers }, body: body && JSON.stringify(body) })
-const listing = () => ({ shipper_ref: 'abcdef', truck_type: 'VAN', distance: 800, answer_mail: 'x@y.example', answer_url: `http://127.0.0.1:${(desk.address() as AddressInfo).port}/`, route: [{ action: 'P', town: 'A', st: 'ID' }, { action: 'D', town: 'B', st: 'AZ' }] })
+  fetch(`http://127.0.0.1:${port}/listings/${ref}`, {
+    method,
+    headers: { authorization: 'Bearer key', ...headers },
+    body: body && JSON.stringify(body),
+  })
+const listing = () => ({
+  shipper_ref: 'abcdef',
+  truck_type: 'VAN',
+  distance: 800,
+  answer_mail: 'x@y.example',
+  answer_url: `http://127.0.0.1:${(desk.address() as AddressInfo).port}/`,
+  route: [
+    { action: 'P', town: 'A', st: 'ID' },
+    { action: 'D', town: 'B', st: 'AZ' },
+  ],
+})
 
-test('a stranger lists nothing', async () => expect((await call('PUT', 'abcdef', listing(), { authorization: 'Bearer guess' })).status).toBe(401))
+test('a stranger lists nothing', async () =>
+  expect((await call('PUT', 'abcdef', listing(), { authorization: 'Bearer guess' })).status).toBe(401))
 
 test('the same key twice is one listing, and carriers answer it with a signature that holds', async () => {
   const first = await (await call('PUT', 'abcdef', listing(), { 'idempotency-key': 'k1' })).json()

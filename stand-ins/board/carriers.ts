@@ -60,12 +60,23 @@ export function startCarriers(setup: Setup) {
   }
 
   async function callBack(listing: Listing, member: Member, usd: number, number: string, attempt = 1): Promise<void> {
-    const body = JSON.stringify({ answer_no: number, shipper_ref: listing.shipper_ref, mc: member.mc, usd, good_minutes: random() < 0.5 ? 30 + Math.floor(random() * 240) : null, words: 'Truck is near, can load as listed.' })
+    const body = JSON.stringify({
+      answer_no: number,
+      shipper_ref: listing.shipper_ref,
+      mc: member.mc,
+      usd,
+      good_minutes: random() < 0.5 ? 30 + Math.floor(random() * 240) : null,
+      words: 'Truck is near, can load as listed.',
+    })
     // Signed together with the moment, so that an old answer cannot be played again.
     const at = Date.now()
     const signature = `t=${at},v1=${createHmac('sha256', setup.secret).update(`${at}.${body}`).digest('hex')}`
     try {
-      const response = await fetch(listing.answer_url, { method: 'POST', headers: { 'content-type': 'application/json', 'x-saltlick-signature': signature }, body })
+      const response = await fetch(listing.answer_url, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', 'x-saltlick-signature': signature },
+        body,
+      })
       if (response.status >= 500) throw new Error(String(response.status))
       // Wires stutter: now and then the same answer is sent twice.
       if (attempt === 1 && random() < 0.15) later(400, () => void callBack(listing, member, usd, number, 2))
@@ -77,7 +88,13 @@ export function startCarriers(setup: Setup) {
   async function mailAnswer(listing: Listing, member: Member, usd: number, number: string, attempt = 1): Promise<void> {
     const first = listing.route[0]!
     const last = listing.route.at(-1)!
-    const transport = nodemailer.createTransport({ host: '127.0.0.1', port: setup.smtpPort, secure: false, ignoreTLS: true, connectionTimeout: 3000 })
+    const transport = nodemailer.createTransport({
+      host: '127.0.0.1',
+      port: setup.smtpPort,
+      secure: false,
+      ignoreTLS: true,
+      connectionTimeout: 3000,
+    })
     try {
       await transport.sendMail({
         from: { name: member.name, address: member.mail },

@@ -23,10 +23,18 @@ const received: { method: string; path: string; key: string | null; body: string
 const answered = new Map<string, { status: number; body: string }>()
 let nextNumber = 1
 
-const carriers = startCarriers({ members, secret: needed('BOARD_SECRET'), smtpPort: Number(process.env.BOARD_SMTP_PORT ?? 4102), seed: Number(process.env.BOARD_SEED ?? 5), pace: Number(process.env.BOARD_PACE ?? 1), isUp: (ref) => listings.has(ref) })
+const carriers = startCarriers({
+  members,
+  secret: needed('BOARD_SECRET'),
+  smtpPort: Number(process.env.BOARD_SMTP_PORT ?? 4102),
+  seed: Number(process.env.BOARD_SEED ?? 5),
+  pace: Number(process.env.BOARD_PACE ?? 1),
+  isUp: (ref) => listings.has(ref),
+})
 
 const server = createServer(async (request, response) => {
-  const send = (status: number, body: unknown) => response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))
+  const send = (status: number, body: unknown) =>
+    response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))
   const path = new URL(request.url ?? '/', 'http://board').pathname
   if (request.method === 'GET' && path === '/healthz') return send(200, { ok: true })
   if (request.method === 'GET' && path === '/wire') return send(200, received)
@@ -46,7 +54,10 @@ const server = createServer(async (request, response) => {
 function handle(method: string, path: string, body: string): { status: number; body: unknown } {
   const ref = /^\/listings\/([\w-]{4,40})$/.exec(path)?.[1]
   if (!ref) return { status: 404, body: { error: 'no such thing' } }
-  if (method === 'DELETE') return listings.delete(ref) ? { status: 200, body: { gone: ref } } : { status: 404, body: { error: 'no such listing' } }
+  if (method === 'DELETE')
+    return listings.delete(ref)
+      ? { status: 200, body: { gone: ref } }
+      : { status: 404, body: { error: 'no such listing' } }
   if (method !== 'PUT') return { status: 405, body: { error: 'PUT or DELETE' } }
   let listing: Listing
   try {
@@ -54,7 +65,13 @@ function handle(method: string, path: string, body: string): { status: number; b
   } catch {
     return { status: 400, body: { error: 'not JSON' } }
   }
-  if (listing.shipper_ref !== ref || !Array.isArray(listing.route) || listing.route.length < 2 || typeof listing.truck_type !== 'string') return { status: 422, body: { error: 'a listing needs shipper_ref, truck_type and a route' } }
+  if (
+    listing.shipper_ref !== ref ||
+    !Array.isArray(listing.route) ||
+    listing.route.length < 2 ||
+    typeof listing.truck_type !== 'string'
+  )
+    return { status: 422, body: { error: 'a listing needs shipper_ref, truck_type and a route' } }
   const known = listings.get(ref)
   const kept = { ...listing, listing_no: known?.listing_no ?? `SL${String(nextNumber++).padStart(6, '0')}` }
   listings.set(ref, kept)
@@ -69,8 +86,9 @@ async function bodyOf(request: IncomingMessage): Promise<string> {
 }
 
 server.listen(port, '127.0.0.1', () => console.log(JSON.stringify({ standIn: 'board', port })))
-for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => {
-  carriers.stop()
-  server.close()
-  server.closeAllConnections()
-})
+for (const signal of ['SIGTERM', 'SIGINT'] as const)
+  process.on(signal, () => {
+    carriers.stop()
+    server.close()
+    server.closeAllConnections()
+  })

@@ -6,8 +6,8 @@ import { createServer } from 'node:http'
 import nodemailer from 'nodemailer'
 import PostalMime from 'postal-mime'
 import { SMTPServer } from 'smtp-server'
-import { mailPage, mailboxPage } from './pages'
 import { openMailbox } from './mailbox'
+import { mailboxPage, mailPage } from './pages'
 
 const smtpPort = Number(process.env.MAIL_SMTP_PORT ?? 4102)
 const httpPort = Number(process.env.MAIL_HTTP_PORT ?? 4103)
@@ -32,7 +32,16 @@ const smtp = new SMTPServer({
         const key = parsed.headers.find((header) => header.key === 'x-idempotency-key')?.value ?? parsed.messageId ?? ''
         const to = session.envelope.rcptTo.map((address) => address.address)
         const fresh = mailbox.keep({ key, to, raw: raw.toString('base64'), at: Date.now() })
-        if (fresh && to.some((address) => address.toLowerCase().endsWith(`@${ownDomain}`))) void passOn(received(raw, session.envelope.mailFrom ? session.envelope.mailFrom.address : '', parsed.from?.address ?? ''), to, 1)
+        if (fresh && to.some((address) => address.toLowerCase().endsWith(`@${ownDomain}`)))
+          void passOn(
+            received(
+              raw,
+              session.envelope.mailFrom ? session.envelope.mailFrom.address : '',
+              parsed.from?.address ?? '',
+            ),
+            to,
+            1,
+          )
         setTimeout(done, dawdle)
       } catch (error) {
         done(Object.assign(error as Error, { responseCode: 451 }))
@@ -51,14 +60,34 @@ function received(raw: Buffer, envelopeFrom: string, headerFrom: string): Buffer
   const isSame = domain(envelopeFrom) !== '' && domain(envelopeFrom) === domain(headerFrom)
   const text = raw.toString('latin1')
   const end = text.indexOf('\r\n\r\n')
-  const head = text.slice(0, end).replace(new RegExp(`^authentication-results:\\s*${serverName}[^\\r\\n]*(\\r\\n[ \\t][^\\r\\n]*)*\\r\\n`, 'gim'), '')
-  return Buffer.from(`Authentication-Results: ${serverName}; spf=${isSame ? 'pass' : 'fail'} smtp.mailfrom=${envelopeFrom}; dmarc=${isSame ? 'pass' : 'fail'}\r\n${head}${text.slice(end)}`, 'latin1')
+  const head = text
+    .slice(0, end)
+    .replace(
+      new RegExp(`^authentication-results:\\s*${serverName}[^\\r\\n]*(\\r\\n[ \\t][^\\r\\n]*)*\\r\\n`, 'gim'),
+      '',
+    )
+  return Buffer.from(
+    `Authentication-Results: ${serverName}; spf=${isSame ? 'pass' : 'fail'} smtp.mailfrom=${envelopeFrom}; dmarc=${isSame ? 'pass' : 'fail'}\r\n${head}${text.slice(end)}`,
+    'latin1',
+  )
 }
 
 async function passOn(raw: Buffer, to: string[], attempt: number): Promise<void> {
-  const transport = nodemailer.createTransport({ host: '127.0.0.1', port: ownPort, secure: false, ignoreTLS: true, connectionTimeout: 3000 })
+  const transport = nodemailer.createTransport({
+    host: '127.0.0.1',
+    port: ownPort,
+    secure: false,
+    ignoreTLS: true,
+    connectionTimeout: 3000,
+  })
   try {
-    await transport.sendMail({ envelope: { from: 'relay@mail.example', to: to.filter((address) => address.toLowerCase().endsWith(`@${ownDomain}`)) }, raw })
+    await transport.sendMail({
+      envelope: {
+        from: 'relay@mail.example',
+        to: to.filter((address) => address.toLowerCase().endsWith(`@${ownDomain}`)),
+      },
+      raw,
+    })
   } catch {
     if (attempt < 10) setTimeout(() => void passOn(raw, to, attempt + 1), 500 * 2 ** attempt).unref()
   } finally {
@@ -68,26 +97,49 @@ async function passOn(raw: Buffer, to: string[], attempt: number): Promise<void>
 
 const web = createServer(async (request, response) => {
   const path = new URL(request.url ?? '/', 'http://mail').pathname
-  const html = (body: string) => response.writeHead(200, { 'content-type': 'text/html; charset=utf-8', 'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; frame-src 'self'" }).end(body)
-  const json = (body: unknown) => response.writeHead(200, { 'content-type': 'application/json' }).end(JSON.stringify(body))
+  const html = (body: string) =>
+    response
+      .writeHead(200, {
+        'content-type': 'text/html; charset=utf-8',
+        'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; frame-src 'self'",
+      })
+      .end(body)
+  const json = (body: unknown) =>
+    response.writeHead(200, { 'content-type': 'application/json' }).end(JSON.stringify(body))
   if (path === '/healthz') return json({ ok: true })
   if (path === '/mails') return json(mailbox.all().map(({ raw: _, ...mail }) => mail))
   const numbered = /^\/mails\/(\d+)(\/pdf|\/source)?$/.exec(path)
   const mail = numbered ? mailbox.all()[Number(numbered[1])] : undefined
   if (mail) {
     const parsed = await PostalMime.parse(Buffer.from(mail.raw, 'base64'))
-    if (numbered![2] === '/source') return json({ key: mail.key, to: mail.to, subject: parsed.subject, text: parsed.text, html: parsed.html, attachments: parsed.attachments.map((part) => part.filename) })
+    if (numbered![2] === '/source')
+      return json({
+        key: mail.key,
+        to: mail.to,
+        subject: parsed.subject,
+        text: parsed.text,
+        html: parsed.html,
+        attachments: parsed.attachments.map((part) => part.filename),
+      })
     const pdf = parsed.attachments[0]
-    if (numbered![2] === '/pdf' && pdf) return response.writeHead(200, { 'content-type': 'application/pdf' }).end(Buffer.from(pdf.content as ArrayBuffer))
+    if (numbered![2] === '/pdf' && pdf)
+      return response.writeHead(200, { 'content-type': 'application/pdf' }).end(Buffer.from(pdf.content as ArrayBuffer))
     return html(mailPage(Number(numbered![1]), mail, parsed))
   }
   if (path !== '/') return response.writeHead(404).end('No such mail')
-  const listed = await Promise.all(mailbox.all().map(async (kept, index) => ({ index, kept, parsed: await PostalMime.parse(Buffer.from(kept.raw, 'base64')) })))
+  const listed = await Promise.all(
+    mailbox
+      .all()
+      .map(async (kept, index) => ({ index, kept, parsed: await PostalMime.parse(Buffer.from(kept.raw, 'base64')) })),
+  )
   html(mailboxPage(listed.reverse().slice(0, 200)))
 })
 
-smtp.listen(smtpPort, '127.0.0.1', () => web.listen(httpPort, '127.0.0.1', () => console.log(JSON.stringify({ standIn: 'mail', smtpPort, httpPort }))))
-for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => {
-  smtp.close(() => process.exit(0))
-  web.close()
-})
+smtp.listen(smtpPort, '127.0.0.1', () =>
+  web.listen(httpPort, '127.0.0.1', () => console.log(JSON.stringify({ standIn: 'mail', smtpPort, httpPort }))),
+)
+for (const signal of ['SIGTERM', 'SIGINT'] as const)
+  process.on(signal, () => {
+    smtp.close(() => process.exit(0))
+    web.close()
+  })

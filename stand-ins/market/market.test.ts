@@ -8,8 +8,12 @@ const now = Date.UTC(2026, 10, 24, 15)
 const day = 86_400_000
 
 beforeAll(async () => {
-  market = spawn(process.execPath, ['--import', 'tsx', 'stand-ins/market/main.ts'], { env: { ...process.env, MARKET_PORT: String(port), MARKET_TROUBLE: '0' }, stdio: 'ignore' })
-  while (!(await fetch(`http://127.0.0.1:${port}/healthz`).catch(() => null))?.ok) await new Promise((resolve) => setTimeout(resolve, 50))
+  market = spawn(process.execPath, ['--import', 'tsx', 'stand-ins/market/main.ts'], {
+    env: { ...process.env, MARKET_PORT: String(port), MARKET_TROUBLE: '0' },
+    stdio: 'ignore',
+  })
+  while (!(await fetch(`http://127.0.0.1:${port}/healthz`).catch(() => null))?.ok)
+    await new Promise((resolve) => setTimeout(resolve, 50))
 })
 afterAll(() => void market.kill())
 
@@ -24,7 +28,10 @@ test('rows come out one to four days late, and none before its time', () => {
   expect(reportSince(0, now, 3).every(({ publishedAt }) => publishedAt <= now)).toBe(true)
 })
 test('most pairs are missing on a day, and some days whole', () => {
-  const days = Array.from({ length: 120 }, (_, back) => reportOf(new Date(now - back * day).toISOString().slice(0, 10), 3).length)
+  const days = Array.from(
+    { length: 120 },
+    (_, back) => reportOf(new Date(now - back * day).toISOString().slice(0, 10), 3).length,
+  )
   expect(days.some((rows) => rows === 0)).toBe(true)
   expect(Math.max(...days)).toBeLessThan(20 * 19 * 3 * 0.4)
 })
@@ -38,7 +45,10 @@ test('both reports over the wire, with heads; a bad instant is told', async () =
   expect(diesel.split('\r\n')[0]).toBe('area,week,usd_per_gallon')
   expect(diesel).toMatch(/\r\nUS,\d{4}-\d\d-\d\d,\d\.\d{3}\r\n/)
   const since = new Date(Date.now() - 3 * day).toISOString()
-  const rows = (await (await fetch(`http://127.0.0.1:${port}/averages.csv?published_after=${since}`)).text()).trim().split('\r\n').slice(1)
+  const rows = (await (await fetch(`http://127.0.0.1:${port}/averages.csv?published_after=${since}`)).text())
+    .trim()
+    .split('\r\n')
+    .slice(1)
   expect(rows.length).toBeGreaterThan(0)
   expect(rows.every((row) => row.split(',')[1]! > since)).toBe(true)
   expect((await fetch(`http://127.0.0.1:${port}/averages.csv?published_after=noon`)).status).toBe(400)

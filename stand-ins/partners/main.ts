@@ -9,8 +9,14 @@ import { partnersPage } from './page'
 import { Post } from './post'
 
 const port = Number(process.env.PARTNERS_PORT ?? 4107)
-const members: Member[] = process.env.PARTNERS_MEMBERS ? JSON.parse(readFileSync(process.env.PARTNERS_MEMBERS, 'utf8')) : []
-const post = new Post(members, process.env.PARTNERS_FOLDER ?? '.data/partners', process.env.PARTNERS_FILE ?? '.data/partners.json')
+const members: Member[] = process.env.PARTNERS_MEMBERS
+  ? JSON.parse(readFileSync(process.env.PARTNERS_MEMBERS, 'utf8'))
+  : []
+const post = new Post(
+  members,
+  process.env.PARTNERS_FOLDER ?? '.data/partners',
+  process.env.PARTNERS_FILE ?? '.data/partners.json',
+)
 /** How long a partner by HTTP takes between keeping something and saying so. */
 const dawdle = Number(process.env.PARTNERS_ACK_MS ?? 0)
 const luck = seeded(Number(process.env.PARTNERS_SEED ?? 17) + post.received.length)
@@ -30,21 +36,45 @@ function send(asked: URLSearchParams): BurstLine[] {
   const kind = burstKinds.find((each) => each === asked.get('kind')) ?? ('mixed' as BurstKind)
   const count = Math.max(1, Math.min(2000, Number(asked.get('count') ?? 3) || 3))
   const chosen = members.filter(({ key }) => !asked.get('partner') || key === asked.get('partner'))
-  const lines = chosen.flatMap((member) => burst(post, member, { kind, count, oneFile: asked.get('oneFile') === '1', respondMinutes: asked.get('respondMinutes') ? Number(asked.get('respondMinutes')) : null }, luck))
+  const lines = chosen.flatMap((member) =>
+    burst(
+      post,
+      member,
+      {
+        kind,
+        count,
+        oneFile: asked.get('oneFile') === '1',
+        respondMinutes: asked.get('respondMinutes') ? Number(asked.get('respondMinutes')) : null,
+      },
+      luck,
+    ),
+  )
   post.keep()
   return lines
 }
 
 const server = createServer(async (request, response) => {
   const url = new URL(request.url ?? '/', 'http://partners')
-  const json = (body: unknown, status = 200) => response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))
+  const json = (body: unknown, status = 200) =>
+    response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))
   const html = (text: string) => response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(text)
   if (url.pathname === '/healthz') return json({ ok: true })
   if (url.pathname === '/received') return json(post.received)
   if (request.method === 'POST' && url.pathname === '/burst') {
     const lines = send(new URLSearchParams((await bodyOf(request)).toString('utf8')))
     if ((request.headers.accept ?? '').includes('json')) return json(lines)
-    return html(partnersPage(members, post.received, lines.map(({ partner, kind, shipments }) => `${partner}: ${kind} ${shipments.slice(0, 6).join(' ')}${shipments.length > 6 ? ` and ${shipments.length - 6} more` : ''}`).join('. ')))
+    return html(
+      partnersPage(
+        members,
+        post.received,
+        lines
+          .map(
+            ({ partner, kind, shipments }) =>
+              `${partner}: ${kind} ${shipments.slice(0, 6).join(' ')}${shipments.length > 6 ? ` and ${shipments.length - 6} more` : ''}`,
+          )
+          .join('. '),
+      ),
+    )
   }
   const to = members.find(({ key, transport }) => transport === 'http' && url.pathname === `/in/${key}`)
   if (request.method === 'POST' && to) {
@@ -76,10 +106,11 @@ const work = (async () => {
   }
 })()
 server.listen(port, '127.0.0.1', () => console.log(JSON.stringify({ standIn: 'partners', port })))
-for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, async () => {
-  stopping = true
-  server.close()
-  server.closeAllConnections()
-  await work
-  post.keep()
-})
+for (const signal of ['SIGTERM', 'SIGINT'] as const)
+  process.on(signal, async () => {
+    stopping = true
+    server.close()
+    server.closeAllConnections()
+    await work
+    post.keep()
+  })

@@ -2,7 +2,8 @@ import { burstKinds } from './burst'
 import type { Member } from './member'
 import type { ReceivedLine } from './post'
 
-const plain = (text: string) => text.replace(/[&<>"]/g, (each) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[each]!)
+const plain = (text: string) =>
+  text.replace(/[&<>"]/g, (each) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[each]!)
 
 /** The partners' side in a browser: a burst to send, and everything the brokerage sent. */
 export function partnersPage(members: Member[], received: ReceivedLine[], message: string): string {
@@ -17,6 +18,13 @@ button,select,input{font:inherit;padding:.2rem .6rem}pre{margin:0;white-space:pr
 ${message ? `<p role="status">${plain(message)}</p>` : ''}
 <h2>What the brokerage sent</h2>
 <table><thead><tr><th>When</th><th>Partner</th><th>Document</th><th>Number</th><th>Says</th><th>Control</th><th>Found wrong</th><th>Bytes</th></tr></thead><tbody>
-${received.slice(-200).reverse().map((each) => `<tr><td>${new Date(each.at).toISOString().slice(0, 19).replace('T', ' ')}</td><td>${plain(each.partner)}</td><td>${plain(each.kind)}</td><td>${plain(each.number)}</td><td>${plain(each.answer)}</td><td>${each.control}${each.repeat ? ' (again)' : ''}</td><td>${plain(each.problems.join('; '))}</td><td><details><summary>show</summary><pre>${plain(each.raw)}</pre></details></td></tr>`).join('')}
+${received
+  .slice(-200)
+  .reverse()
+  .map(
+    (each) =>
+      `<tr><td>${new Date(each.at).toISOString().slice(0, 19).replace('T', ' ')}</td><td>${plain(each.partner)}</td><td>${plain(each.kind)}</td><td>${plain(each.number)}</td><td>${plain(each.answer)}</td><td>${each.control}${each.repeat ? ' (again)' : ''}</td><td>${plain(each.problems.join('; '))}</td><td><details><summary>show</summary><pre>${plain(each.raw)}</pre></details></td></tr>`,
+  )
+  .join('')}
 </tbody></table></body></html>`
 }

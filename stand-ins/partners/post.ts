@@ -36,7 +36,11 @@ export class Post {
   private waiting: { member: Member; text: string; key: string }[] = []
   private keys = 0
 
-  constructor(private readonly members: Member[], private readonly folder: string, private readonly file: string) {
+  constructor(
+    private readonly members: Member[],
+    private readonly folder: string,
+    private readonly file: string,
+  ) {
     const kept = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { states: {}, received: [] }
     this.states = kept.states
     this.received.push(...kept.received)
@@ -76,7 +80,15 @@ export class Post {
     const batch = this.waiting
     this.waiting = []
     for (const [at, { member, text, key }] of batch.entries()) {
-      const response = await fetch(member.inUrl, { method: 'POST', headers: { authorization: `Bearer ${member.secret}`, 'content-type': 'application/edi-x12', 'idempotency-key': key }, body: Buffer.from(text, 'latin1') }).catch(() => null)
+      const response = await fetch(member.inUrl, {
+        method: 'POST',
+        headers: {
+          authorization: `Bearer ${member.secret}`,
+          'content-type': 'application/edi-x12',
+          'idempotency-key': key,
+        },
+        body: Buffer.from(text, 'latin1'),
+      }).catch(() => null)
       if (response === null || response.status >= 500) {
         this.waiting.unshift(...batch.slice(at))
         return
@@ -91,7 +103,9 @@ export class Post {
       if (member.transport !== 'folder' || !existsSync(out)) continue
       const taken = join(this.folder, member.key, 'taken')
       mkdirSync(taken, { recursive: true })
-      for (const name of readdirSync(out).filter((each) => !each.startsWith('.')).sort(byTurn)) {
+      for (const name of readdirSync(out)
+        .filter((each) => !each.startsWith('.'))
+        .sort(byTurn)) {
         this.take(member, readFileSync(join(out, name), 'latin1'))
         renameSync(join(out, name), join(taken, name))
       }
@@ -103,15 +117,35 @@ export class Post {
     const incoming = readIncoming(text)
     const at = Date.now()
     if (!incoming) {
-      this.received.push({ partner: member.key, at, kind: 'no X12', control: 0, number: '', answer: '', problems: ['not readable'], repeat: false, raw: text })
+      this.received.push({
+        partner: member.key,
+        at,
+        kind: 'no X12',
+        control: 0,
+        number: '',
+        answer: '',
+        problems: ['not readable'],
+        repeat: false,
+        raw: text,
+      })
       return
     }
     const key = `${member.key} ${incoming.control}`
     const repeat = this.seen.has(key)
     this.seen.add(key)
-    if (incoming.sender !== member.brokerId || incoming.receiver !== member.id) incoming.problems.push('not from whom, or not to whom it should be')
+    if (incoming.sender !== member.brokerId || incoming.receiver !== member.id)
+      incoming.problems.push('not from whom, or not to whom it should be')
     for (const set of incoming.sets) {
-      const line = { partner: member.key, at, kind: set.type, control: incoming.control, ...numberOf(set), problems: [...incoming.problems, ...set.problems], repeat, raw: text }
+      const line = {
+        partner: member.key,
+        at,
+        kind: set.type,
+        control: incoming.control,
+        ...numberOf(set),
+        problems: [...incoming.problems, ...set.problems],
+        repeat,
+        raw: text,
+      }
       this.received.push(line)
       if (set.type === '990' && !repeat) this.of(member).answers[line.number] = line.answer
     }

@@ -16,10 +16,22 @@ export function readIncoming(text: string): Incoming | null {
   if (!text.startsWith('ISA') || text.length < 106) return null
   const element = text[3]!
   const segment = text[105]!
-  const segments = text.split(segment).map((each) => each.replace(/^[\r\n]+|[\r\n]+$/g, '').split(element)).filter((parts) => parts[0] !== '')
+  const segments = text
+    .split(segment)
+    .map((each) => each.replace(/^[\r\n]+|[\r\n]+$/g, '').split(element))
+    .filter((parts) => parts[0] !== '')
   const isa = segments[0]!
-  const read: Incoming = { sender: (isa[6] ?? '').trim(), receiver: (isa[8] ?? '').trim(), control: Number(isa[13]), group: '', groupControl: '', sets: [], problems: [] }
-  if (isa.slice(1).some((each, at) => each.length !== [2, 10, 2, 10, 2, 15, 2, 15, 6, 4, 1, 5, 9, 1, 1, 1][at])) read.problems.push('an element of ISA is not of its length')
+  const read: Incoming = {
+    sender: (isa[6] ?? '').trim(),
+    receiver: (isa[8] ?? '').trim(),
+    control: Number(isa[13]),
+    group: '',
+    groupControl: '',
+    sets: [],
+    problems: [],
+  }
+  if (isa.slice(1).some((each, at) => each.length !== [2, 10, 2, 10, 2, 15, 2, 15, 6, 4, 1, 5, 9, 1, 1, 1][at]))
+    read.problems.push('an element of ISA is not of its length')
   for (const parts of segments.slice(1)) {
     const open = read.sets.at(-1)
     switch (parts[0]) {
@@ -30,11 +42,13 @@ export function readIncoming(text: string): Incoming | null {
         read.sets.push({ type: parts[1] ?? '', control: parts[2] ?? '', segments: [], problems: [] })
         break
       case 'SE':
-        if (open && Number(parts[1]) !== open.segments.length + 2) open.problems.push(`SE counts ${parts[1]}, there are ${open.segments.length + 2}`)
+        if (open && Number(parts[1]) !== open.segments.length + 2)
+          open.problems.push(`SE counts ${parts[1]}, there are ${open.segments.length + 2}`)
         if (open && parts[2] !== open.control) open.problems.push('SE02 is not ST02')
         break
       case 'GE':
-        if (Number(parts[1]) !== read.sets.length) read.problems.push(`GE counts ${parts[1]}, there are ${read.sets.length}`)
+        if (Number(parts[1]) !== read.sets.length)
+          read.problems.push(`GE counts ${parts[1]}, there are ${read.sets.length}`)
         if (parts[2] !== read.groupControl) read.problems.push('GE02 is not GS06')
         break
       case 'IEA':
@@ -59,7 +73,9 @@ function contentProblems({ type, segments }: { type: string; segments: Segment[]
       return first('AT7') && first('B10')?.[2] ? [] : ['a status without AT7 or shipment']
     case '210': {
       const lines = segments.filter((each) => each[0] === 'L1').reduce((sum, each) => sum + Number(each[4] ?? 0), 0)
-      return Number(first('B3')?.[7]) === lines && Number(first('L3')?.[5]) === lines ? [] : ['the charges do not add up']
+      return Number(first('B3')?.[7]) === lines && Number(first('L3')?.[5]) === lines
+        ? []
+        : ['the charges do not add up']
     }
     default:
       return []
@@ -71,7 +87,16 @@ export function acknowledgement(incoming: Incoming): Segment[] {
   const accepted = incoming.sets.filter(({ problems }) => problems.length === 0).length
   return [
     ['AK1', incoming.group, incoming.groupControl],
-    ...incoming.sets.flatMap((set): Segment[] => [['AK2', set.type, set.control], set.problems.length === 0 ? ['AK5', 'A'] : ['AK5', 'R', '5']]),
-    ['AK9', accepted === incoming.sets.length ? 'A' : accepted === 0 ? 'R' : 'P', String(incoming.sets.length), String(incoming.sets.length), String(accepted)],
+    ...incoming.sets.flatMap((set): Segment[] => [
+      ['AK2', set.type, set.control],
+      set.problems.length === 0 ? ['AK5', 'A'] : ['AK5', 'R', '5'],
+    ]),
+    [
+      'AK9',
+      accepted === incoming.sets.length ? 'A' : accepted === 0 ? 'R' : 'P',
+      String(incoming.sets.length),
+      String(incoming.sets.length),
+      String(accepted),
+    ],
   ]
 }

@@ -3,7 +3,13 @@ import type { Member } from './member'
 export type Segment = string[]
 
 /** One interchange with one group of sets, in the partner's own manner. */
-export function interchange(member: Member, group: string, sets: { type: string; segments: Segment[] }[], control: number, now: Date): string {
+export function interchange(
+  member: Member,
+  group: string,
+  sets: { type: string; segments: Segment[] }[],
+  control: number,
+  now: Date,
+): string {
   const { element, component, segment, lineEnd } = member
   const line = (parts: Segment) => parts.join(element) + segment + lineEnd
   const stamp = now.toISOString()
@@ -15,8 +21,36 @@ export function interchange(member: Member, group: string, sets: { type: string;
     return [['ST', type, number], ...segments, ['SE', String(segments.length + 2), number]]
   })
   return [
-    line(['ISA', '00', ' '.repeat(10), '00', ' '.repeat(10), member.qualifier, member.id.padEnd(15), member.brokerQualifier, member.brokerId.padEnd(15), date.slice(2), time, member.repetition, `00${member.version.slice(1, 4)}`, String(control).padStart(9, '0'), '0', member.usage, component]),
-    line(['GS', group, member.id, member.brokerId, old ? date.slice(2) : date, time, String(control), 'X', member.version]),
+    line([
+      'ISA',
+      '00',
+      ' '.repeat(10),
+      '00',
+      ' '.repeat(10),
+      member.qualifier,
+      member.id.padEnd(15),
+      member.brokerQualifier,
+      member.brokerId.padEnd(15),
+      date.slice(2),
+      time,
+      member.repetition,
+      `00${member.version.slice(1, 4)}`,
+      String(control).padStart(9, '0'),
+      '0',
+      member.usage,
+      component,
+    ]),
+    line([
+      'GS',
+      group,
+      member.id,
+      member.brokerId,
+      old ? date.slice(2) : date,
+      time,
+      String(control),
+      'X',
+      member.version,
+    ]),
     ...bodies.flat().map((parts) => line(withoutEmptyEnd(parts))),
     line(['GE', String(sets.length), String(control)]),
     line(['IEA', '1', String(control).padStart(9, '0')]),

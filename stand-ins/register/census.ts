@@ -1,32 +1,343 @@
 import type { Address, Carrier } from './carrier'
 import { type Chance, chance } from './chance'
 
-const first = ['Alder', 'Basin', 'Bramble', 'Canyon', 'Clover', 'Cobble', 'Coral', 'Cricket', 'Dapple', 'Drift', 'Ember', 'Falling', 'Feather', 'Flint', 'Foggy', 'Gander', 'Glen', 'Grassy', 'Harvest', 'Hazel', 'Heather', 'High', 'Hollow', 'Iron', 'Ivory', 'Kettle', 'Lantern', 'Lichen', 'Little', 'Long', 'Maple', 'Meadow', 'Mica', 'Misty', 'Moss', 'North', 'Oaken', 'Olive', 'Opal', 'Painted', 'Pebble', 'Poplar', 'Quiet', 'Raven', 'Reed', 'Rolling', 'Rust', 'Saddle', 'Salt', 'Sandy', 'Shale', 'Silver', 'Slate', 'Snowy', 'Spruce', 'Still', 'Summit', 'Sunny', 'Tallow', 'Timber', 'Umber', 'Velvet', 'Wheat', 'Wild']
-const second = ['Antelope', 'Barn', 'Beaver', 'Bluff', 'Bobcat', 'Bridge', 'Brook', 'Butte', 'Camp', 'Coyote', 'Creek', 'Crossing', 'Crow', 'Dove', 'Duck', 'Eagle', 'Falcon', 'Fawn', 'Ferry', 'Field', 'Finch', 'Forge', 'Gate', 'Goose', 'Grouse', 'Gulch', 'Hare', 'Harrow', 'Hawk', 'Hill', 'Hound', 'Jay', 'Kestrel', 'Ladder', 'Lynx', 'Mesa', 'Mill', 'Moose', 'Mule', 'Orchard', 'Owl', 'Pass', 'Plough', 'Pond', 'Quail', 'Rabbit', 'Ranch', 'Robin', 'Skunk', 'Sparrow', 'Stag', 'Stone', 'Toad', 'Trail', 'Trout', 'Turtle', 'Valley', 'Wagon', 'Weasel', 'Well']
-const kinds = ['Trucking LLC', 'Transport Inc', 'Freight LLC', 'Carriers LLC', 'Hauling Inc', 'Express LLC', 'Lines Inc']
-const given = ['Ada', 'Anders', 'Bela', 'Bram', 'Carla', 'Cyrus', 'Dalia', 'Dmitri', 'Edda', 'Elias', 'Farah', 'Felix', 'Gita', 'Gus', 'Hana', 'Hugo', 'Ilse', 'Ivo', 'Jana', 'Jonas', 'Kaya', 'Kofi', 'Lena', 'Luis', 'Mara', 'Milo', 'Nadia', 'Nils', 'Odette', 'Omar', 'Petra', 'Pavel', 'Quinn', 'Rafa', 'Rosa', 'Sami', 'Sofia', 'Tariq', 'Tilda', 'Uma', 'Viktor', 'Wanda', 'Xenia', 'Yusuf', 'Zora']
-const family = ['Abbott', 'Almeida', 'Ashdown', 'Baptiste', 'Birch', 'Bonner', 'Calder', 'Castellan', 'Corbin', 'Dacosta', 'Dunmore', 'Ekberg', 'Ellery', 'Farrow', 'Fenwick', 'Galloway', 'Garside', 'Hadley', 'Holloway', 'Ibarra', 'Iverson', 'Jarrett', 'Jessop', 'Kaplan', 'Kirkby', 'Lachance', 'Lindqvist', 'Madrigal', 'Mercer', 'Nakata', 'Norwood', 'Okafor', 'Ostrander', 'Pascoe', 'Petrov', 'Quarles', 'Radcliffe', 'Rourke', 'Salazar', 'Sutter', 'Tanaka', 'Thornbury', 'Udall', 'Vance', 'Vasquez', 'Wexford', 'Winslow', 'Yarrow', 'Zamora', 'Zeller']
+const first = [
+  'Alder',
+  'Basin',
+  'Bramble',
+  'Canyon',
+  'Clover',
+  'Cobble',
+  'Coral',
+  'Cricket',
+  'Dapple',
+  'Drift',
+  'Ember',
+  'Falling',
+  'Feather',
+  'Flint',
+  'Foggy',
+  'Gander',
+  'Glen',
+  'Grassy',
+  'Harvest',
+  'Hazel',
+  'Heather',
+  'High',
+  'Hollow',
+  'Iron',
+  'Ivory',
+  'Kettle',
+  'Lantern',
+  'Lichen',
+  'Little',
+  'Long',
+  'Maple',
+  'Meadow',
+  'Mica',
+  'Misty',
+  'Moss',
+  'North',
+  'Oaken',
+  'Olive',
+  'Opal',
+  'Painted',
+  'Pebble',
+  'Poplar',
+  'Quiet',
+  'Raven',
+  'Reed',
+  'Rolling',
+  'Rust',
+  'Saddle',
+  'Salt',
+  'Sandy',
+  'Shale',
+  'Silver',
+  'Slate',
+  'Snowy',
+  'Spruce',
+  'Still',
+  'Summit',
+  'Sunny',
+  'Tallow',
+  'Timber',
+  'Umber',
+  'Velvet',
+  'Wheat',
+  'Wild',
+]
+const second = [
+  'Antelope',
+  'Barn',
+  'Beaver',
+  'Bluff',
+  'Bobcat',
+  'Bridge',
+  'Brook',
+  'Butte',
+  'Camp',
+  'Coyote',
+  'Creek',
+  'Crossing',
+  'Crow',
+  'Dove',
+  'Duck',
+  'Eagle',
+  'Falcon',
+  'Fawn',
+  'Ferry',
+  'Field',
+  'Finch',
+  'Forge',
+  'Gate',
+  'Goose',
+  'Grouse',
+  'Gulch',
+  'Hare',
+  'Harrow',
+  'Hawk',
+  'Hill',
+  'Hound',
+  'Jay',
+  'Kestrel',
+  'Ladder',
+  'Lynx',
+  'Mesa',
+  'Mill',
+  'Moose',
+  'Mule',
+  'Orchard',
+  'Owl',
+  'Pass',
+  'Plough',
+  'Pond',
+  'Quail',
+  'Rabbit',
+  'Ranch',
+  'Robin',
+  'Skunk',
+  'Sparrow',
+  'Stag',
+  'Stone',
+  'Toad',
+  'Trail',
+  'Trout',
+  'Turtle',
+  'Valley',
+  'Wagon',
+  'Weasel',
+  'Well',
+]
+const kinds = [
+  'Trucking LLC',
+  'Transport Inc',
+  'Freight LLC',
+  'Carriers LLC',
+  'Hauling Inc',
+  'Express LLC',
+  'Lines Inc',
+]
+const given = [
+  'Ada',
+  'Anders',
+  'Bela',
+  'Bram',
+  'Carla',
+  'Cyrus',
+  'Dalia',
+  'Dmitri',
+  'Edda',
+  'Elias',
+  'Farah',
+  'Felix',
+  'Gita',
+  'Gus',
+  'Hana',
+  'Hugo',
+  'Ilse',
+  'Ivo',
+  'Jana',
+  'Jonas',
+  'Kaya',
+  'Kofi',
+  'Lena',
+  'Luis',
+  'Mara',
+  'Milo',
+  'Nadia',
+  'Nils',
+  'Odette',
+  'Omar',
+  'Petra',
+  'Pavel',
+  'Quinn',
+  'Rafa',
+  'Rosa',
+  'Sami',
+  'Sofia',
+  'Tariq',
+  'Tilda',
+  'Uma',
+  'Viktor',
+  'Wanda',
+  'Xenia',
+  'Yusuf',
+  'Zora',
+]
+const family = [
+  'Abbott',
+  'Almeida',
+  'Ashdown',
+  'Baptiste',
+  'Birch',
+  'Bonner',
+  'Calder',
+  'Castellan',
+  'Corbin',
+  'Dacosta',
+  'Dunmore',
+  'Ekberg',
+  'Ellery',
+  'Farrow',
+  'Fenwick',
+  'Galloway',
+  'Garside',
+  'Hadley',
+  'Holloway',
+  'Ibarra',
+  'Iverson',
+  'Jarrett',
+  'Jessop',
+  'Kaplan',
+  'Kirkby',
+  'Lachance',
+  'Lindqvist',
+  'Madrigal',
+  'Mercer',
+  'Nakata',
+  'Norwood',
+  'Okafor',
+  'Ostrander',
+  'Pascoe',
+  'Petrov',
+  'Quarles',
+  'Radcliffe',
+  'Rourke',
+  'Salazar',
+  'Sutter',
+  'Tanaka',
+  'Thornbury',
+  'Udall',
+  'Vance',
+  'Vasquez',
+  'Wexford',
+  'Winslow',
+  'Yarrow',
+  'Zamora',
+  'Zeller',
+]
 const middle = 'ABCDEFGHJKLMNPRSTW'
-const streets = ['Canal Rd', 'Grain St', 'Switchyard Ave', 'Mesa Loop', 'Cottonwood Dr', 'Foundry St', 'Railspur Rd', 'Basalt Ct', 'Meadowlark Ln', 'Depot St', 'Silo Rd', 'Ferry Rd', 'Quarry Ln', 'Windmill Rd', 'Old Mill Rd', 'Terminal Way']
-const places: readonly [city: string, region: string, postal: string][] = [['Twin Falls', 'ID', '83301'], ['Boise', 'ID', '83702'], ['Spokane', 'WA', '99201'], ['Yakima', 'WA', '98901'], ['Salt Lake City', 'UT', '84101'], ['Reno', 'NV', '89501'], ['Fresno', 'CA', '93701'], ['Stockton', 'CA', '95202'], ['Phoenix', 'AZ', '85003'], ['Tucson', 'AZ', '85701'], ['Denver', 'CO', '80202'], ['Casper', 'WY', '82601'], ['Billings', 'MT', '59101'], ['Missoula', 'MT', '59801'], ['Fargo', 'ND', '58102'], ['Rapid City', 'SD', '57701'], ['Omaha', 'NE', '68102'], ['Wichita', 'KS', '67202'], ['Minneapolis', 'MN', '55401'], ['Duluth', 'MN', '55802'], ['Des Moines', 'IA', '50309'], ['Joliet', 'IL', '60432'], ['Columbus', 'OH', '43215'], ['Toledo', 'OH', '43604'], ['Indianapolis', 'IN', '46204'], ['Joplin', 'MO', '64801'], ['Tulsa', 'OK', '74103'], ['Amarillo', 'TX', '79101'], ['Dallas', 'TX', '75201'], ['Laredo', 'TX', '78040'], ['McAllen', 'TX', '78501'], ['Memphis', 'TN', '38103'], ['Atlanta', 'GA', '30303'], ['Charlotte', 'NC', '28202'], ['Spartanburg', 'SC', '29301'], ['Harrisburg', 'PA', '17101']]
-const insurers = ['Lark Mutual', 'Granary Casualty', 'Three Bridges Insurance', 'Old Ferry Underwriters', 'Lamplight Indemnity', 'Hayloft Mutual']
-const freight = ['general freight', 'refrigerated food', 'produce', 'building materials', 'metal', 'machinery', 'paper', 'drinks', 'grain', 'household goods']
+const streets = [
+  'Canal Rd',
+  'Grain St',
+  'Switchyard Ave',
+  'Mesa Loop',
+  'Cottonwood Dr',
+  'Foundry St',
+  'Railspur Rd',
+  'Basalt Ct',
+  'Meadowlark Ln',
+  'Depot St',
+  'Silo Rd',
+  'Ferry Rd',
+  'Quarry Ln',
+  'Windmill Rd',
+  'Old Mill Rd',
+  'Terminal Way',
+]
+const places: readonly [city: string, region: string, postal: string][] = [
+  ['Twin Falls', 'ID', '83301'],
+  ['Boise', 'ID', '83702'],
+  ['Spokane', 'WA', '99201'],
+  ['Yakima', 'WA', '98901'],
+  ['Salt Lake City', 'UT', '84101'],
+  ['Reno', 'NV', '89501'],
+  ['Fresno', 'CA', '93701'],
+  ['Stockton', 'CA', '95202'],
+  ['Phoenix', 'AZ', '85003'],
+  ['Tucson', 'AZ', '85701'],
+  ['Denver', 'CO', '80202'],
+  ['Casper', 'WY', '82601'],
+  ['Billings', 'MT', '59101'],
+  ['Missoula', 'MT', '59801'],
+  ['Fargo', 'ND', '58102'],
+  ['Rapid City', 'SD', '57701'],
+  ['Omaha', 'NE', '68102'],
+  ['Wichita', 'KS', '67202'],
+  ['Minneapolis', 'MN', '55401'],
+  ['Duluth', 'MN', '55802'],
+  ['Des Moines', 'IA', '50309'],
+  ['Joliet', 'IL', '60432'],
+  ['Columbus', 'OH', '43215'],
+  ['Toledo', 'OH', '43604'],
+  ['Indianapolis', 'IN', '46204'],
+  ['Joplin', 'MO', '64801'],
+  ['Tulsa', 'OK', '74103'],
+  ['Amarillo', 'TX', '79101'],
+  ['Dallas', 'TX', '75201'],
+  ['Laredo', 'TX', '78040'],
+  ['McAllen', 'TX', '78501'],
+  ['Memphis', 'TN', '38103'],
+  ['Atlanta', 'GA', '30303'],
+  ['Charlotte', 'NC', '28202'],
+  ['Spartanburg', 'SC', '29301'],
+  ['Harrisburg', 'PA', '17101'],
+]
+const insurers = [
+  'Lark Mutual',
+  'Granary Casualty',
+  'Three Bridges Insurance',
+  'Old Ferry Underwriters',
+  'Lamplight Indemnity',
+  'Hayloft Mutual',
+]
+const freight = [
+  'general freight',
+  'refrigerated food',
+  'produce',
+  'building materials',
+  'metal',
+  'machinery',
+  'paper',
+  'drinks',
+  'grain',
+  'household goods',
+]
 const takenAreas = new Set(['208', '509', '801', '406', '704', '956'])
 
 const day = 86_400_000
-export const dayBefore = (today: string, days: number) => new Date(Date.parse(`${today}T00:00:00Z`) - days * day).toISOString().slice(0, 10)
+export const dayBefore = (today: string, days: number) =>
+  new Date(Date.parse(`${today}T00:00:00Z`) - days * day).toISOString().slice(0, 10)
 
-const areas = Array.from({ length: 780 }, (_, at) => String(212 + at)).filter((area) => !takenAreas.has(area) && !area.endsWith('11'))
+const areas = Array.from({ length: 780 }, (_, at) => String(212 + at)).filter(
+  (area) => !takenAreas.has(area) && !area.endsWith('11'),
+)
 
 /** One of 555-01xx for every place in a row: no two alike. */
-export const phoneOf = (index: number) => `${areas[Math.floor(index / 100) % areas.length]}-555-01${String(index % 100).padStart(2, '0')}`
+export const phoneOf = (index: number) =>
+  `${areas[Math.floor(index / 100) % areas.length]}-555-01${String(index % 100).padStart(2, '0')}`
 
 export const personOf = (luck: Chance) => `${luck.pick(given)} ${luck.pick([...middle])} ${luck.pick(family)}`
 export const addressOf = (luck: Chance): Address => {
   const [city, region, postal] = luck.pick(places)
   return { street: `${luck.whole(10, 9999)} ${luck.pick(streets)}`, city, region, postal, country: 'US' }
 }
-export const vehicleOf = (luck: Chance) => `${luck.whole(1, 9)}OX${Array.from({ length: 9 }, () => luck.pick([...'ABCDEFGHJKLMNPRSTUVWXYZ0123456789'])).join('')}${luck.whole(10000, 99999)}`.slice(0, 17)
+export const vehicleOf = (luck: Chance) =>
+  `${luck.whole(1, 9)}OX${Array.from({ length: 9 }, () => luck.pick([...'ABCDEFGHJKLMNPRSTUVWXYZ0123456789'])).join('')}${luck.whole(10000, 99999)}`.slice(
+    0,
+    17,
+  )
 
 /** Invented carriers in the manner of the census: mostly small, mostly honest, some closed, a few young. */
 export function census(seed: number, size: number, today: string): Carrier[] {
@@ -50,19 +361,77 @@ function carrier(index: number, nameAt: number, luck: Chance, today: string): Ca
   const words = name.toLowerCase().split(' ')
   const insurer = luck.pick(insurers)
   return {
-    dotNumber: String(1_200_000 + index * 41), mcNumber: luck.yes(0.93) ? String(120_000 + index * 17) : null, legalName: name, tradeName: luck.yes(0.1) ? `${words[0]![0]!.toUpperCase()}${words[0]!.slice(1)} ${luck.pick(['Express', 'Lines', 'Haulers'])}` : null,
-    operating: !closed || luck.yes(0.3), physical: addressOf(luck), mailing: luck.yes(0.15) ? addressOf(luck) : null,
-    phones: [phoneOf(index)], mail: luck.yes(0.9) ? (luck.yes(0.4) ? `${words[0]}${words[1]}${index}@freemail.example` : `dispatch@${words[0]}${words[1]}${luck.yes(0.5) ? words[2] : ''}${index}.example`) : null,
-    officers: Array.from({ length: luck.whole(1, 2) }, () => personOf(luck)), powerUnits, drivers: Math.max(1, Math.round(powerUnits * (0.8 + luck.next() * 0.6))),
-    cargo: [...new Set([luck.pick(freight), luck.pick(freight)])], operations: [luck.yes(0.85) ? 'interstate for hire' : 'intrastate for hire'], hazmat: luck.yes(0.05),
+    dotNumber: String(1_200_000 + index * 41),
+    mcNumber: luck.yes(0.93) ? String(120_000 + index * 17) : null,
+    legalName: name,
+    tradeName: luck.yes(0.1)
+      ? `${words[0]![0]!.toUpperCase()}${words[0]!.slice(1)} ${luck.pick(['Express', 'Lines', 'Haulers'])}`
+      : null,
+    operating: !closed || luck.yes(0.3),
+    physical: addressOf(luck),
+    mailing: luck.yes(0.15) ? addressOf(luck) : null,
+    phones: [phoneOf(index)],
+    mail: luck.yes(0.9)
+      ? luck.yes(0.4)
+        ? `${words[0]}${words[1]}${index}@freemail.example`
+        : `dispatch@${words[0]}${words[1]}${luck.yes(0.5) ? words[2] : ''}${index}.example`
+      : null,
+    officers: Array.from({ length: luck.whole(1, 2) }, () => personOf(luck)),
+    powerUnits,
+    drivers: Math.max(1, Math.round(powerUnits * (0.8 + luck.next() * 0.6))),
+    cargo: [...new Set([luck.pick(freight), luck.pick(freight)])],
+    operations: [luck.yes(0.85) ? 'interstate for hire' : 'intrastate for hire'],
+    hazmat: luck.yes(0.05),
     authorities: [
-      { kind: luck.yes(0.85) ? 'common' : 'contract', status: closed ? 'revoked' : 'active', grantedOn: granted < (revokedOn ?? today) ? granted : dayBefore(revokedOn ?? today, 400), revokedOn, reinstatedOn: null },
-      ...(luck.yes(0.06) ? [{ kind: 'broker' as const, status: 'active' as const, grantedOn: granted, revokedOn: null, reinstatedOn: null }] : []),
+      {
+        kind: luck.yes(0.85) ? 'common' : 'contract',
+        status: closed ? 'revoked' : 'active',
+        grantedOn: granted < (revokedOn ?? today) ? granted : dayBefore(revokedOn ?? today, 400),
+        revokedOn,
+        reinstatedOn: null,
+      },
+      ...(luck.yes(0.06)
+        ? [
+            {
+              kind: 'broker' as const,
+              status: 'active' as const,
+              grantedOn: granted,
+              revokedOn: null,
+              reinstatedOn: null,
+            },
+          ]
+        : []),
     ],
-    filings: closed ? [] : [{ kind: 'liability', insurer, number: `FL${seedless(index)}`, limitMinor: luck.yes(0.05) ? 750_000_00 : 1_000_000_00, effectiveOn: dayBefore(today, luck.whole(10, 900)), cancelledOn: luck.yes(0.02) ? dayBefore(today, luck.whole(-20, 60)) : null }],
-    safetyRating: luck.yes(0.12) ? (luck.yes(0.8) ? 'satisfactory' : luck.yes(0.75) ? 'conditional' : 'unsatisfactory') : null, ratedOn: null,
-    vehicle: { inspections, outOfService: outOf(inspections, luck.yes(0.05) ? 0.5 : 0.18, luck) }, driver: { inspections: driverInspections, outOfService: outOf(driverInspections, luck.yes(0.03) ? 0.2 : 0.05, luck) },
-    crashes: { fatal: luck.yes(0.004 * Math.sqrt(powerUnits)) ? 1 : 0, injury: luck.whole(0, Math.floor(powerUnits / 40)), tow: luck.whole(0, Math.floor(powerUnits / 25)) },
+    filings: closed
+      ? []
+      : [
+          {
+            kind: 'liability',
+            insurer,
+            number: `FL${seedless(index)}`,
+            limitMinor: luck.yes(0.05) ? 750_000_00 : 1_000_000_00,
+            effectiveOn: dayBefore(today, luck.whole(10, 900)),
+            cancelledOn: luck.yes(0.02) ? dayBefore(today, luck.whole(-20, 60)) : null,
+          },
+        ],
+    safetyRating: luck.yes(0.12)
+      ? luck.yes(0.8)
+        ? 'satisfactory'
+        : luck.yes(0.75)
+          ? 'conditional'
+          : 'unsatisfactory'
+      : null,
+    ratedOn: null,
+    vehicle: { inspections, outOfService: outOf(inspections, luck.yes(0.05) ? 0.5 : 0.18, luck) },
+    driver: {
+      inspections: driverInspections,
+      outOfService: outOf(driverInspections, luck.yes(0.03) ? 0.2 : 0.05, luck),
+    },
+    crashes: {
+      fatal: luck.yes(0.004 * Math.sqrt(powerUnits)) ? 1 : 0,
+      injury: luck.whole(0, Math.floor(powerUnits / 40)),
+      tow: luck.whole(0, Math.floor(powerUnits / 25)),
+    },
     vehicles: Array.from({ length: Math.min(6, inspections) }, () => vehicleOf(luck)),
   }
 }

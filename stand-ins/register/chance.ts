@@ -8,6 +8,11 @@ export function chance(seed: number) {
     return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296
   }
   const whole = (from: number, to: number) => from + Math.floor(next() * (to - from + 1))
-  return { next, whole, yes: (share: number) => next() < share, pick: <T>(list: readonly T[]): T => list[whole(0, list.length - 1)]! }
+  return {
+    next,
+    whole,
+    yes: (share: number) => next() < share,
+    pick: <T>(list: readonly T[]): T => list[whole(0, list.length - 1)]!,
+  }
 }
 export type Chance = ReturnType<typeof chance>

@@ -17,18 +17,45 @@ export function plantCrooks(carriers: Carrier[], seed: number, today: string): M
   const take = (list: Carrier[]) => list.splice(luck.whole(0, list.length - 1), 1)[0]!
   const share = (part: number) => Math.max(1, Math.round(carriers.length * part))
   for (let at = 0; at < share(0.003); at++) reborn(take(closed), take(free), luck, today, crooks)
-  for (let at = 0; at < share(0.0008); at++) ring(Array.from({ length: luck.whole(2, 5) }, () => take(free)), luck, crooks)
-  for (let at = 0; at < share(0.0008); at++) together(Array.from({ length: luck.whole(2, 3) }, () => take(free)), 'shared_policy', crooks, (one, first) => (one.filings = first.filings.map((filing) => ({ ...filing }))))
+  for (let at = 0; at < share(0.0008); at++)
+    ring(
+      Array.from({ length: luck.whole(2, 5) }, () => take(free)),
+      luck,
+      crooks,
+    )
+  for (let at = 0; at < share(0.0008); at++)
+    together(
+      Array.from({ length: luck.whole(2, 3) }, () => take(free)),
+      'shared_policy',
+      crooks,
+      (one, first) => (one.filings = first.filings.map((filing) => ({ ...filing }))),
+    )
   for (let at = 0; at < share(0.0008); at++) {
     const group = Array.from({ length: 2 }, () => take(free))
     group[0]!.vehicles = [...group[0]!.vehicles, `8OXSHARED${String(at).padStart(5, '0')}AA`]
-    together(group, 'shared_vehicles', crooks, (one, first) => (one.vehicles = [...one.vehicles, ...first.vehicles.slice(-2)]))
+    together(
+      group,
+      'shared_vehicles',
+      crooks,
+      (one, first) => (one.vehicles = [...one.vehicles, ...first.vehicles.slice(-2)]),
+    )
   }
-  for (let at = 0; at < share(0.0002); at++) together(Array.from({ length: luck.whole(6, 12) }, () => take(free)), 'address_mill', crooks, (one, first) => (one.physical = { ...first.physical }))
+  for (let at = 0; at < share(0.0002); at++)
+    together(
+      Array.from({ length: luck.whole(6, 12) }, () => take(free)),
+      'address_mill',
+      crooks,
+      (one, first) => (one.physical = { ...first.physical }),
+    )
   return crooks
 }
 
-function together(group: Carrier[], crook: Crook, crooks: Map<string, Crook>, alike: (one: Carrier, first: Carrier) => unknown): void {
+function together(
+  group: Carrier[],
+  crook: Crook,
+  crooks: Map<string, Crook>,
+  alike: (one: Carrier, first: Carrier) => unknown,
+): void {
   for (const one of group) {
     if (one !== group[0]) alike(one, group[0]!)
     crooks.set(one.dotNumber, crook)
@@ -37,8 +64,15 @@ function together(group: Carrier[], crook: Crook, crooks: Map<string, Crook>, al
 
 function reborn(old: Carrier, young: Carrier, luck: Chance, today: string, crooks: Map<string, Crook>): void {
   const closed = luck.whole(60, 500)
-  old.authorities[0] = { ...old.authorities[0]!, revokedOn: dayBefore(today, closed), grantedOn: dayBefore(today, closed + 900) }
-  young.authorities[0] = { ...young.authorities[0]!, grantedOn: dayBefore(today, Math.max(5, closed - luck.whole(10, 50))) }
+  old.authorities[0] = {
+    ...old.authorities[0]!,
+    revokedOn: dayBefore(today, closed),
+    grantedOn: dayBefore(today, closed + 900),
+  }
+  young.authorities[0] = {
+    ...young.authorities[0]!,
+    grantedOn: dayBefore(today, Math.max(5, closed - luck.whole(10, 50))),
+  }
   young.officers = [...old.officers]
   const how = luck.next()
   if (how < 0.55) young.phones = [...old.phones]

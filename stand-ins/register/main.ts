@@ -19,19 +19,36 @@ interface Members {
   carriers: Carrier[]
 }
 const membersFile = process.env.REGISTER_MEMBERS
-const members: Members = membersFile && existsSync(membersFile) ? JSON.parse(readFileSync(membersFile, 'utf8')) : { madeAt: Date.now(), carriers: [] }
+const members: Members =
+  membersFile && existsSync(membersFile)
+    ? JSON.parse(readFileSync(membersFile, 'utf8'))
+    : { madeAt: Date.now(), carriers: [] }
 const today = (at: number) => new Date(at).toISOString().slice(0, 10)
-const invented = census(seed, Math.max(0, Number(process.env.REGISTER_SIZE ?? 20_000) - members.carriers.length), today(members.madeAt))
+const invented = census(
+  seed,
+  Math.max(0, Number(process.env.REGISTER_SIZE ?? 20_000) - members.carriers.length),
+  today(members.madeAt),
+)
 tieHonestOnes(invented, seed + 2, today(members.madeAt))
 plantCrooks(invented, seed + 1, today(members.madeAt))
 tieToClosed(members.carriers, invented)
 
 const carriers = [...members.carriers, ...invented]
-const changes: { changedAt: number; carrier: Carrier }[] = carriers.map((carrier) => ({ changedAt: members.madeAt, carrier }))
+const changes: { changedAt: number; carrier: Carrier }[] = carriers.map((carrier) => ({
+  changedAt: members.madeAt,
+  carrier,
+}))
 const at = new Map(carriers.map((carrier, index) => [carrier.dotNumber, index]))
 
 // What was asked for by hand stands between what happens by itself, in the order of time: a restart tells the same.
-const byHand: { changedAt: number; carrier: Carrier }[] = process.env.REGISTER_FILE && existsSync(process.env.REGISTER_FILE) ? readFileSync(process.env.REGISTER_FILE, 'utf8').trim().split('\n').filter(Boolean).map((line) => JSON.parse(line)) : []
+const byHand: { changedAt: number; carrier: Carrier }[] =
+  process.env.REGISTER_FILE && existsSync(process.env.REGISTER_FILE)
+    ? readFileSync(process.env.REGISTER_FILE, 'utf8')
+        .trim()
+        .split('\n')
+        .filter(Boolean)
+        .map((line) => JSON.parse(line))
+    : []
 let turns = 0
 
 function take(changedAt: number, carrier: Carrier): void {
@@ -56,7 +73,8 @@ for (const { changedAt, carrier } of byHand.splice(0)) take(changedAt, carrier)
 
 const server = createServer((request, response) => {
   const url = new URL(request.url ?? '/', 'http://register')
-  const json = (status: number, body: unknown) => response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))
+  const json = (status: number, body: unknown) =>
+    response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))
   if (url.pathname === '/healthz') return json(200, { ok: true })
   const [, , kind, number] = url.pathname.split('/')
   if (request.method === 'PATCH' && kind === 'dot' && number) {
@@ -77,25 +95,41 @@ const server = createServer((request, response) => {
   const luck = Math.random() / trouble
   if (luck < 0.5) return response.writeHead(503).end('the register is closed for a moment')
   if (luck < 0.7) return setTimeout(() => json(200, { error: 'too many questions' }), 4000)
-  if (luck < 1) return response.writeHead(200, { 'content-type': 'text/html' }).end('<html><body>We are working on our pages</body></html>')
+  if (luck < 1)
+    return response
+      .writeHead(200, { 'content-type': 'text/html' })
+      .end('<html><body>We are working on our pages</body></html>')
   goOn(Date.now())
   if (url.pathname === '/changes.csv') {
     const after = Number(url.searchParams.get('after') ?? 0)
     const limit = Math.min(5000, Number(url.searchParams.get('limit') ?? 1000))
-    const lines = changes.slice(after, after + limit).map(({ changedAt, carrier }, index) => feedLine(after + index + 1, changedAt, carrier))
-    return response.writeHead(200, { 'content-type': 'text/csv; charset=utf-8' }).end([header, ...lines, ''].join('\r\n'))
+    const lines = changes
+      .slice(after, after + limit)
+      .map(({ changedAt, carrier }, index) => feedLine(after + index + 1, changedAt, carrier))
+    return response
+      .writeHead(200, { 'content-type': 'text/csv; charset=utf-8' })
+      .end([header, ...lines, ''].join('\r\n'))
   }
   if (url.pathname === '/carriers') {
     const words = (url.searchParams.get('name') ?? '').toLowerCase()
-    const found = words.length < 2 ? [] : carriers.filter((each) => each.legalName.toLowerCase().includes(words)).slice(0, 20)
+    const found =
+      words.length < 2 ? [] : carriers.filter((each) => each.legalName.toLowerCase().includes(words)).slice(0, 20)
     return json(200, found)
   }
-  const one = kind === 'dot' ? carriers[at.get(number ?? '') ?? -1] : kind === 'mc' ? carriers.find((each) => each.mcNumber === number) : undefined
+  const one =
+    kind === 'dot'
+      ? carriers[at.get(number ?? '') ?? -1]
+      : kind === 'mc'
+        ? carriers.find((each) => each.mcNumber === number)
+        : undefined
   return one ? json(200, one) : json(404, { message: 'no such carrier' })
 })
 
-server.listen(port, '127.0.0.1', () => console.log(JSON.stringify({ standIn: 'register', port, carriers: carriers.length })))
-for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => {
-  server.close()
-  server.closeAllConnections()
-})
+server.listen(port, '127.0.0.1', () =>
+  console.log(JSON.stringify({ standIn: 'register', port, carriers: carriers.length })),
+)
+for (const signal of ['SIGTERM', 'SIGINT'] as const)
+  process.on(signal, () => {
+    server.close()
+    server.closeAllConnections()
+  })

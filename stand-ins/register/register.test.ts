@@ -18,7 +18,17 @@ const running: ChildProcess[] = []
 /** Starts the register as the demo does; its world began two hours ago and changes every ten minutes. */
 async function start(environment: Record<string, string> = {}): Promise<ChildProcess> {
   const child = spawn(process.execPath, ['--import', 'tsx', 'stand-ins/register/main.ts'], {
-    env: { ...process.env, REGISTER_PORT: String(port), REGISTER_SIZE: '300', REGISTER_MEMBERS: join(folder, 'members.json'), REGISTER_FILE: join(folder, 'changes.jsonl'), REGISTER_PACE: '600', REGISTER_TROUBLE: '0', ...environment }, stdio: 'ignore',
+    env: {
+      ...process.env,
+      REGISTER_PORT: String(port),
+      REGISTER_SIZE: '300',
+      REGISTER_MEMBERS: join(folder, 'members.json'),
+      REGISTER_FILE: join(folder, 'changes.jsonl'),
+      REGISTER_PACE: '600',
+      REGISTER_TROUBLE: '0',
+      ...environment,
+    },
+    stdio: 'ignore',
   })
   running.push(child)
   while (!(await fetch(`${url}/healthz`).catch(() => null))?.ok) await new Promise((resolve) => setTimeout(resolve, 50))
@@ -31,7 +41,8 @@ async function stop(child: ChildProcess): Promise<void> {
   await ended
 }
 
-const feed = async (after: number, limit = 5000) => (await (await fetch(`${url}/changes.csv?after=${after}&limit=${limit}`)).text()).trim().split('\r\n').slice(1)
+const feed = async (after: number, limit = 5000) =>
+  (await (await fetch(`${url}/changes.csv?after=${after}&limit=${limit}`)).text()).trim().split('\r\n').slice(1)
 const one = async (number: string) => (await fetch(`${url}/carriers/dot/${number}`)).json() as Promise<Carrier>
 let child: ChildProcess
 
@@ -63,7 +74,10 @@ describe('over its wire', () => {
   })
   test('something happens to a carrier by hand, stands at the end of the feed, and is there after a restart', async () => {
     const before = (await feed(0)).length
-    const answer = await fetch(`${url}/carriers/dot/2400001`, { method: 'PATCH', body: JSON.stringify({ phones: ['801-555-0123'], dotNumber: '9' }) })
+    const answer = await fetch(`${url}/carriers/dot/2400001`, {
+      method: 'PATCH',
+      body: JSON.stringify({ phones: ['801-555-0123'], dotNumber: '9' }),
+    })
     expect(await answer.json()).toMatchObject({ dotNumber: '2400001', phones: ['801-555-0123'] })
     expect((await feed(before)).at(-1)).toContain('801-555-0123')
     expect((await fetch(`${url}/carriers/dot/1`, { method: 'PATCH', body: '{}' })).status).toBe(404)
@@ -79,7 +93,15 @@ describe('over its wire', () => {
     const kinds = new Set<string>()
     for (let asked = 0; asked < 60; asked++) {
       const answer = await fetch(`${url}/carriers/dot/2400001`, { signal: AbortSignal.timeout(500) }).catch(() => null)
-      kinds.add(answer === null ? 'late' : answer.status !== 200 ? 'closed' : answer.headers.get('content-type')!.includes('html') ? 'nonsense' : 'well')
+      kinds.add(
+        answer === null
+          ? 'late'
+          : answer.status !== 200
+            ? 'closed'
+            : answer.headers.get('content-type')!.includes('html')
+              ? 'nonsense'
+              : 'well',
+      )
     }
     expect([...kinds].toSorted()).toEqual(['closed', 'late', 'nonsense', 'well'])
   }, 40_000)
@@ -90,12 +112,18 @@ describe('its carriers', () => {
     const carriers = census(7, 2000, today)
     expect(census(7, 2000, today)).toEqual(carriers)
     expect(census(8, 2000, today)).not.toEqual(carriers)
-    for (const of of [(each: Carrier) => each.dotNumber, (each: Carrier) => each.phones[0], (each: Carrier) => each.legalName]) expect(new Set(carriers.map(of)).size).toBe(2000)
+    for (const of of [
+      (each: Carrier) => each.dotNumber,
+      (each: Carrier) => each.phones[0],
+      (each: Carrier) => each.legalName,
+    ])
+      expect(new Set(carriers.map(of)).size).toBe(2000)
     for (const { phones, mail, authorities, filings, vehicle } of carriers) {
       expect(phones[0]).toMatch(/^\d{3}-555-01\d\d$/)
       if (mail) expect(mail).toMatch(/\.example$/)
       expect(vehicle.outOfService).toBeLessThanOrEqual(vehicle.inspections)
-      if (authorities[0]!.status === 'revoked') expect([filings, authorities[0]!.revokedOn! > authorities[0]!.grantedOn!]).toEqual([[], true])
+      if (authorities[0]!.status === 'revoked')
+        expect([filings, authorities[0]!.revokedOn! > authorities[0]!.grantedOn!]).toEqual([[], true])
     }
   })
   test('what happens at a turn is the same each time it is asked, and always to one of them', () => {
@@ -104,7 +132,9 @@ describe('its carriers', () => {
     expect(Array.from({ length: 200 }, (_, at) => turn(carriers, at, 7, today))).toEqual(changed)
     const numbers = new Map(carriers.map((each) => [each.dotNumber, each]))
     expect(changed.every((each) => numbers.has(each.dotNumber))).toBe(true)
-    expect(changed.filter((each) => JSON.stringify(each) !== JSON.stringify(numbers.get(each.dotNumber))).length).toBeGreaterThan(180)
+    expect(
+      changed.filter((each) => JSON.stringify(each) !== JSON.stringify(numbers.get(each.dotNumber))).length,
+    ).toBeGreaterThan(180)
   })
   test('crooks share what their kind shares; honest ones share as well, and are not told among them', () => {
     const carriers = census(7, 4000, today)
@@ -113,9 +143,12 @@ describe('its carriers', () => {
     const tied = carriers.filter((each, at) => JSON.stringify(each) !== before[at])
     const crooks = plantCrooks(carriers, 8, today)
     const of = new Map(carriers.map((each) => [each.dotNumber, each]))
-    expect(new Set(crooks.values())).toEqual(new Set(['reborn', 'ring', 'shared_policy', 'shared_vehicles', 'address_mill']))
+    expect(new Set(crooks.values())).toEqual(
+      new Set(['reborn', 'ring', 'shared_policy', 'shared_vehicles', 'address_mill']),
+    )
     const group = (kind: string) => [...crooks].filter(([, each]) => each === kind).map(([dot]) => of.get(dot)!)
-    const shared = (list: Carrier[], fact: (each: Carrier) => string | undefined) => list.every((each) => list.some((other) => other !== each && fact(other) === fact(each)))
+    const shared = (list: Carrier[], fact: (each: Carrier) => string | undefined) =>
+      list.every((each) => list.some((other) => other !== each && fact(other) === fact(each)))
     expect(shared(group('ring'), (each) => each.phones[0])).toBe(true)
     expect(shared(group('shared_policy'), (each) => each.filings[0]?.number)).toBe(true)
     expect(shared(group('address_mill'), (each) => each.physical.street)).toBe(true)

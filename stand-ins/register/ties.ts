@@ -8,14 +8,21 @@ import { type Chance, chance } from './chance'
  */
 export function tieHonestOnes(carriers: Carrier[], seed: number, today: string): void {
   const luck = chance(seed)
-  const open = carriers.filter((each) => each.authorities[0]?.status === 'active' && (each.authorities[0].grantedOn ?? today) < dayBefore(today, 1500))
+  const open = carriers.filter(
+    (each) =>
+      each.authorities[0]?.status === 'active' && (each.authorities[0].grantedOn ?? today) < dayBefore(today, 1500),
+  )
   const closed = carriers.filter((each) => each.authorities[0]?.status === 'revoked')
   const take = (list: Carrier[]) => list.splice(luck.whole(0, list.length - 1), 1)[0]!
   const times = (share: number) => Array.from({ length: Math.max(1, Math.round(carriers.length * share)) })
   for (const _ of times(0.002)) family(take(open), take(open), luck)
   for (const _ of times(0.001)) yard([take(open), take(open), take(open)])
   for (const _ of times(0.001)) phoneOfOld(take(closed), take(open), today)
-  for (const [at] of times(0.0003).entries()) mailHouse(Array.from({ length: luck.whole(3, 6) }, () => take(open)), at)
+  for (const [at] of times(0.0003).entries())
+    mailHouse(
+      Array.from({ length: luck.whole(3, 6) }, () => take(open)),
+      at,
+    )
 }
 
 function family(one: Carrier, other: Carrier, luck: Chance): void {

@@ -14,7 +14,15 @@ export interface Freight {
   user: string
   password: string
   sites: Site[]
-  lanes: { from: number; to: number; equipment: string; weightLb: number; temp: [number, number] | null; hours: number; usd: number }[]
+  lanes: {
+    from: number
+    to: number
+    equipment: string
+    weightLb: number
+    temp: [number, number] | null
+    hours: number
+    usd: number
+  }[]
 }
 
 export type TenderState = 'open' | 'accepted' | 'declined' | 'taken back' | 'given to another'
@@ -46,7 +54,10 @@ export class Tenders {
   readonly all: Listed[]
   private number: number
 
-  constructor(private readonly freight: Freight, private readonly file: string) {
+  constructor(
+    private readonly freight: Freight,
+    private readonly file: string,
+  ) {
     const kept = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { number: 0, all: [] }
     this.all = kept.all
     this.number = kept.number
@@ -57,10 +68,23 @@ export class Tenders {
     const [from, to] = [this.freight.sites[lane.from]!, this.freight.sites[lane.to]!]
     const now = Date.now()
     const ready = Math.ceil((now + (22 + luck() * 70) * hour) / hour) * hour
-    const due = Math.ceil((ready + (lane.hours * 1.1 + Math.floor(lane.hours / 10) * 10 + 6 + luck() * 10) * hour) / hour) * hour
+    const due =
+      Math.ceil((ready + (lane.hours * 1.1 + Math.floor(lane.hours / 10) * 10 + 6 + luck() * 10) * hour) / hour) * hour
     const listed: Listed = {
-      id: `CH-${String(7000 + ++this.number)}`, list: lane.equipment === 'reefer' ? 'cold' : 'dry', state: 'open', answerBy: local(now + (1 + luck() * 5) * hour, from.zone), trailer: lane.equipment === 'reefer' ? 'Cold trailer' : 'Dry trailer', pounds: lane.weightLb, pays: Math.round(lane.usd * (0.95 + luck() * 0.2)),
-      from: placeWords(from), ready: `${local(ready, from.zone)} to ${local(ready + 3 * hour, from.zone)}`, to: placeWords(to), due: `${local(due - 3 * hour, to.zone)} to ${local(due, to.zone)}`, degrees: lane.temp ? `${lane.temp[0]} to ${lane.temp[1]}` : '', remarks: remarks[Math.floor(luck() * remarks.length)]!, answers: [],
+      id: `CH-${String(7000 + ++this.number)}`,
+      list: lane.equipment === 'reefer' ? 'cold' : 'dry',
+      state: 'open',
+      answerBy: local(now + (1 + luck() * 5) * hour, from.zone),
+      trailer: lane.equipment === 'reefer' ? 'Cold trailer' : 'Dry trailer',
+      pounds: lane.weightLb,
+      pays: Math.round(lane.usd * (0.95 + luck() * 0.2)),
+      from: placeWords(from),
+      ready: `${local(ready, from.zone)} to ${local(ready + 3 * hour, from.zone)}`,
+      to: placeWords(to),
+      due: `${local(due - 3 * hour, to.zone)} to ${local(due, to.zone)}`,
+      degrees: lane.temp ? `${lane.temp[0]} to ${lane.temp[1]}` : '',
+      remarks: remarks[Math.floor(luck() * remarks.length)]!,
+      answers: [],
     }
     this.all.push(listed)
     this.keep()
@@ -100,6 +124,18 @@ const placeWords = ({ name, city, region, postal }: Site) => `${name} | ${city},
 
 /** `11/30/2026 08:00`, by the clock of the place. */
 function local(instant: number, zone: string): string {
-  const parts = Object.fromEntries(new Intl.DateTimeFormat('en-CA', { timeZone: zone, year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).formatToParts(instant).map(({ type, value }) => [type, value]))
+  const parts = Object.fromEntries(
+    new Intl.DateTimeFormat('en-CA', {
+      timeZone: zone,
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      hourCycle: 'h23',
+    })
+      .formatToParts(instant)
+      .map(({ type, value }) => [type, value]),
+  )
   return `${parts.month}/${parts.day}/${parts.year} ${parts.hour}:${parts.minute}`
 }

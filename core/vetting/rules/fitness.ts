@@ -1,7 +1,7 @@
+import type { PaperKind } from '../../carrier/paper'
 import { equipmentWords } from '../../load/words'
 import { addMonths } from '../../time/local'
 import { dayWords } from '../../time/words'
-import type { PaperKind } from '../../carrier/paper'
 import type { PermitKind, VetFacts } from '../facts'
 import { found, type RuleKind } from '../rule-kind'
 
@@ -12,7 +12,13 @@ export const fitnessRules = {
   do_not_use: {
     title: 'Do not use',
     asks: {},
-    find: ({ carrier }) => found('do_not_use', carrier.doNotUse !== null, () => `Do not use: ${carrier.doNotUse}`, 'A manager lifts it, with a reason.'),
+    find: ({ carrier }) =>
+      found(
+        'do_not_use',
+        carrier.doNotUse !== null,
+        () => `Do not use: ${carrier.doNotUse}`,
+        'A manager lifts it, with a reason.',
+      ),
   },
   no_w9: {
     title: 'W-9 not on file',
@@ -31,7 +37,13 @@ export const fitnessRules = {
     find: ({ carrier, load }) => {
       const units = carrier.register?.powerUnits ?? null
       const few = load !== null && units !== null && carrier.loadsHeld + 1 > units
-      return found('too_few_units', few, () => `${units === 1 ? 'One truck' : `${units} trucks`} in the register and ${carrier.loadsHeld === 1 ? 'one load' : `${carrier.loadsHeld} loads`} with us on these days already`, 'Ask which truck and which driver will come.')
+      return found(
+        'too_few_units',
+        few,
+        () =>
+          `${units === 1 ? 'One truck' : `${units} trucks`} in the register and ${carrier.loadsHeld === 1 ? 'one load' : `${carrier.loadsHeld} loads`} with us on these days already`,
+        'Ask which truck and which driver will come.',
+      )
     },
   },
   permit_missing: {
@@ -40,26 +52,53 @@ export const fitnessRules = {
     needsLoad: true,
     find: (facts) =>
       neededPermits(facts)
-        .filter((kind) => !facts.carrier.permits.some((permit) => permit.kind === kind && (permit.expiresOn ?? '9999-12-31') >= facts.load!.lastDeliveryOn))
-        .map((kind) => ({ code: `no_permit_${kind}`, message: `No permit for ${permitWords[kind]} on file through the delivery`, mend: `The carrier’s permit for ${permitWords[kind]}, put with its papers.` })),
+        .filter(
+          (kind) =>
+            !facts.carrier.permits.some(
+              (permit) => permit.kind === kind && (permit.expiresOn ?? '9999-12-31') >= facts.load!.lastDeliveryOn,
+            ),
+        )
+        .map((kind) => ({
+          code: `no_permit_${kind}`,
+          message: `No permit for ${permitWords[kind]} on file through the delivery`,
+          mend: `The carrier’s permit for ${permitWords[kind]}, put with its papers.`,
+        })),
   },
   equipment_not_listed: {
     title: 'Equipment they do not list',
     asks: {},
     needsLoad: true,
-    find: ({ carrier, load }) => found('equipment_not_listed', load !== null && carrier.equipment.length > 0 && !carrier.equipment.includes(load.equipment), () => `They list ${carrier.equipment.map((kind) => equipmentWords[kind].toLowerCase()).join(', ')}, not ${equipmentWords[load!.equipment].toLowerCase()}`, 'Ask for the trailer’s number and put the equipment on their list.'),
+    find: ({ carrier, load }) =>
+      found(
+        'equipment_not_listed',
+        load !== null && carrier.equipment.length > 0 && !carrier.equipment.includes(load.equipment),
+        () =>
+          `They list ${carrier.equipment.map((kind) => equipmentWords[kind].toLowerCase()).join(', ')}, not ${equipmentWords[load!.equipment].toLowerCase()}`,
+        'Ask for the trailer’s number and put the equipment on their list.',
+      ),
   },
   gone_quiet: {
     title: 'No load with us for',
     asks: { months: { label: 'months', unit: 'months', least: 1, most: 60 } },
-    find: ({ carrier, today }, ask) => found('gone_quiet', carrier.lastLoadOn !== null && carrier.lastLoadOn < addMonths(today, -ask.months!), () => `Last load with us ${dayWords(carrier.lastLoadOn!, today)}, more than ${ask.months} months ago: vet again`, 'Look through their contacts, insurance and payee, and note that you did.'),
+    find: ({ carrier, today }, ask) =>
+      found(
+        'gone_quiet',
+        carrier.lastLoadOn !== null && carrier.lastLoadOn < addMonths(today, -ask.months!),
+        () =>
+          `Last load with us ${dayWords(carrier.lastLoadOn!, today)}, more than ${ask.months} months ago: vet again`,
+        'Look through their contacts, insurance and payee, and note that you did.',
+      ),
   },
 } as const satisfies Record<string, RuleKind>
 
 function paperFinding({ carrier, load, today }: VetFacts, kind: PaperKind, name: string) {
   const code = kind === 'w9' ? 'no_w9' : 'no_agreement'
   const held = carrier.papers.filter((paper) => paper.kind === kind)
-  const mend = carrier.papersWaiting.includes(kind) ? `${name} came and waits to be looked at: see their papers.` : kind === 'w9' ? 'Ask for it by mail; they send it by the link.' : 'Send them the agreement to sign by link.'
+  const mend = carrier.papersWaiting.includes(kind)
+    ? `${name} came and waits to be looked at: see their papers.`
+    : kind === 'w9'
+      ? 'Ask for it by mail; they send it by the link.'
+      : 'Send them the agreement to sign by link.'
   if (held.length === 0) return [{ code, message: `${name} is not on file`, mend }]
   const until = load && load.lastDeliveryOn > today ? load.lastDeliveryOn : today
   const last = held.map((paper) => paper.expiresOn ?? '9999-12-31').reduce((one, other) => (one > other ? one : other))
@@ -68,5 +107,9 @@ function paperFinding({ carrier, load, today }: VetFacts, kind: PaperKind, name:
 
 function neededPermits({ load }: VetFacts): PermitKind[] {
   if (!load) return []
-  return [...(load.hazmat ? (['hazmat'] as const) : []), ...(load.countries.includes('CA') ? (['canada'] as const) : []), ...(load.countries.includes('MX') ? (['mexico'] as const) : [])]
+  return [
+    ...(load.hazmat ? (['hazmat'] as const) : []),
+    ...(load.countries.includes('CA') ? (['canada'] as const) : []),
+    ...(load.countries.includes('MX') ? (['mexico'] as const) : []),
+  ]
 }

@@ -26,16 +26,31 @@ export const safetyRules = {
   },
   out_of_service_high: {
     title: 'Out-of-service rate above the national one, times',
-    asks: { times: { label: 'times', unit: 'times', least: 1, most: 10 }, inspections: count('from this many inspections on', 1000) },
-    find: ({ carrier }, ask) => (['vehicle', 'driver'] as const).flatMap((kind) => outOfServiceFinding(carrier.register, kind, ask.times!, ask.inspections!)),
+    asks: {
+      times: { label: 'times', unit: 'times', least: 1, most: 10 },
+      inspections: count('from this many inspections on', 1000),
+    },
+    find: ({ carrier }, ask) =>
+      (['vehicle', 'driver'] as const).flatMap((kind) =>
+        outOfServiceFinding(carrier.register, kind, ask.times!, ask.inspections!),
+      ),
   },
   never_inspected: {
     title: 'No inspection in 24 months, though as many trucks as',
     asks: { units: count('trucks') },
     find: ({ carrier }, ask) => {
       const record = carrier.register
-      const never = record !== null && record.powerUnits >= ask.units! && record.vehicle.inspections === 0 && record.driver.inspections === 0
-      return found('never_inspected', never, () => `${record!.powerUnits} trucks and not one roadside inspection in 24 months`, 'Ask where the trucks run, and for the numbers of some of them.')
+      const never =
+        record !== null &&
+        record.powerUnits >= ask.units! &&
+        record.vehicle.inspections === 0 &&
+        record.driver.inspections === 0
+      return found(
+        'never_inspected',
+        never,
+        () => `${record!.powerUnits} trucks and not one roadside inspection in 24 months`,
+        'Ask where the trucks run, and for the numbers of some of them.',
+      )
     },
   },
   crashes_high: {
@@ -44,19 +59,46 @@ export const safetyRules = {
     find: ({ carrier }, ask) => {
       const record = carrier.register
       const crashes = record ? record.crashes.fatal + record.crashes.injury + record.crashes.tow : 0
-      const high = record !== null && crashes >= ask.crashes! && crashes * 100 > ask.rate! * Math.max(1, record.powerUnits)
-      return found('crashes_high', high, () => `${crashes} crashes in 24 months with ${record!.powerUnits} trucks${record!.crashes.fatal > 0 ? `, ${record!.crashes.fatal} of them fatal` : ''}`, 'Ask what happened and what was changed since.')
+      const high =
+        record !== null && crashes >= ask.crashes! && crashes * 100 > ask.rate! * Math.max(1, record.powerUnits)
+      return found(
+        'crashes_high',
+        high,
+        () =>
+          `${crashes} crashes in 24 months with ${record!.powerUnits} trucks${record!.crashes.fatal > 0 ? `, ${record!.crashes.fatal} of them fatal` : ''}`,
+        'Ask what happened and what was changed since.',
+      )
     },
   },
 } as const satisfies Record<string, RuleKind>
 
-function ratingFinding(record: RegisterRecord | null, rating: 'conditional' | 'unsatisfactory', today: string): Finding[] {
-  return found(`rating_${rating}`, record?.safetyRating === rating, () => `Safety rating ${rating}${record!.ratedOn ? ` since ${dayWords(record!.ratedOn, today)}` : ''}`, 'A new rating after the carrier’s corrective plan.')
+function ratingFinding(
+  record: RegisterRecord | null,
+  rating: 'conditional' | 'unsatisfactory',
+  today: string,
+): Finding[] {
+  return found(
+    `rating_${rating}`,
+    record?.safetyRating === rating,
+    () => `Safety rating ${rating}${record!.ratedOn ? ` since ${dayWords(record!.ratedOn, today)}` : ''}`,
+    'A new rating after the carrier’s corrective plan.',
+  )
 }
 
-function outOfServiceFinding(record: RegisterRecord | null, kind: 'vehicle' | 'driver', times: number, least: number): Finding[] {
+function outOfServiceFinding(
+  record: RegisterRecord | null,
+  kind: 'vehicle' | 'driver',
+  times: number,
+  least: number,
+): Finding[] {
   if (!record || record[kind].inspections < least) return []
   const share = record[kind].outOfService / record[kind].inspections
   const high = share > nationalOutOfService[kind] * times
-  return found(`${kind}_out_of_service_high`, high, () => `${percent(share)} of ${record[kind].inspections} ${kind} inspections ended out of service; the nation has ${percent(nationalOutOfService[kind])}`, 'Better inspections over the next months.')
+  return found(
+    `${kind}_out_of_service_high`,
+    high,
+    () =>
+      `${percent(share)} of ${record[kind].inspections} ${kind} inspections ended out of service; the nation has ${percent(nationalOutOfService[kind])}`,
+    'Better inspections over the next months.',
+  )
 }

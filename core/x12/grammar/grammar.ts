@@ -44,7 +44,8 @@ export interface Place {
 }
 
 /** A segment's id as a number: two or three letters, eight bits each. */
-export const idCode = (id: string): number => (id.charCodeAt(0) << 16) | (id.charCodeAt(1) << 8) | (id.length > 2 ? id.charCodeAt(2) : 0)
+export const idCode = (id: string): number =>
+  (id.charCodeAt(0) << 16) | (id.charCodeAt(1) << 8) | (id.length > 2 ? id.charCodeAt(2) : 0)
 
 /** The segment of each id as a number. */
 export const segmentSpecs: ReadonlyMap<number, SegmentSpec> = readSegments(segmentTables)
@@ -67,7 +68,12 @@ function readSegments(text: string): Map<number, SegmentSpec> {
     if (relation) specs.get(idCode(id))!.relations.push(...rest.split(' ').map(readRelation))
     else {
       const elements = rest.split(';').map((element) => readElement(id, element.trim()))
-      specs.set(idCode(id), { id, elements, relations: [], lastRequired: elements.findLastIndex(({ required }) => required) + 1 })
+      specs.set(idCode(id), {
+        id,
+        elements,
+        relations: [],
+        lastRequired: elements.findLastIndex(({ required }) => required) + 1,
+      })
     }
   }
   return specs
@@ -77,14 +83,26 @@ function readElement(id: string, text: string): ElementSpec {
   const found = /^([MOC]) (?:(AN|ID|N\d|R|DT|TM) (\d+)\/(\d+)|(\*))(?: \{(.+)\})?$/.exec(text)
   if (!found) throw new Error(`Segment ${id}: "${text}" is no element`)
   const [, required, type, least, most, parts, codes] = found
-  return { required: required === 'M', type: (parts ?? (type!.startsWith('N') ? 'N' : type)) as ElementType, free: (type === 'AN' || type === 'ID') && !codes, least: Number(least ?? 1), most: Number(most ?? 9999), codes: codes ? new Set(codes.split(' ')) : null }
+  return {
+    required: required === 'M',
+    type: (parts ?? (type!.startsWith('N') ? 'N' : type)) as ElementType,
+    free: (type === 'AN' || type === 'ID') && !codes,
+    least: Number(least ?? 1),
+    most: Number(most ?? 9999),
+    codes: codes ? new Set(codes.split(' ')) : null,
+  }
 }
 
 function readRelation(text: string): Relation {
   const found = /^([PRECL])((?:\d\d)+)$/.exec(text)
   if (!found) throw new Error(`"${text}" is no relation`)
   const elements = found[2]!.match(/\d\d/g)!.map(Number)
-  return { kind: found[1] as Relation['kind'], elements, bits: elements.reduce((bits, at) => bits | (1 << at), 0), first: 1 << elements[0]! }
+  return {
+    kind: found[1] as Relation['kind'],
+    elements,
+    bits: elements.reduce((bits, at) => bits | (1 << at), 0),
+    first: 1 << elements[0]!,
+  }
 }
 
 function readOrder(text: string): Place[] {
@@ -104,7 +122,14 @@ function readOrder(text: string): Place[] {
         const [id, required, most] = words.slice(at, at + 3) as [string, string, string]
         const spec = segmentSpecs.get(idCode(id))
         if (!spec) throw new Error(`Segment ${id} has no elements`)
-        places.push({ id, code: idCode(id), mandatory: required === 'M', most: most === '>' ? Number.POSITIVE_INFINITY : Number(most), loop: null, spec })
+        places.push({
+          id,
+          code: idCode(id),
+          mandatory: required === 'M',
+          most: most === '>' ? Number.POSITIVE_INFINITY : Number(most),
+          loop: null,
+          spec,
+        })
         at += 3
       }
     }
