@@ -11,7 +11,7 @@ import { hour } from '#core/time/local'
 import { spanWords } from '#core/time/words'
 import { RouteMap } from '../map/map'
 import { routeLayers, wayWords } from '../map/route-layers'
-import type { TypedRoute } from '../routes/load-route'
+import type { TypedRoute } from '../routes/loads/route'
 import { RateStrip } from '../ui/rate-strip'
 import { chargesFrom, type FormValues, readRate } from './form-values'
 

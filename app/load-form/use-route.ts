@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react'
-import type { TypedRoute } from '../routes/load-route'
+import type { TypedRoute } from '../routes/loads/route'
 import type { FormValues } from './form-values'
 
 /** Miles, hours and the way over the facilities chosen so far; null until two are known and the server has answered. */

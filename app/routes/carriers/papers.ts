@@ -1,0 +1,33 @@
+import { z } from 'zod'
+import { mostPaperBytes, paperKinds } from '#core/carrier/paper'
+import { viewer } from '#server/access/cookie'
+import { requirePermission } from '#server/access/viewer'
+import { receivePaper } from '#server/carrier/papers'
+import { database } from '#server/db.server'
+import { readUpload } from '#server/http/upload'
+import { announceCarriers } from '#server/live/live'
+import type { Route } from './+types/papers'
+
+/** Takes a paper that a person of ours puts on file for a carrier. */
+export async function action({ params, request, context }: Route.ActionArgs) {
+  const who = viewer(context)
+  requirePermission(who, 'edit_carriers')
+  const form = await readUpload(request, mostPaperBytes)
+  if ('refusal' in form) return Response.json(form.refusal, { status: 413 })
+  const kind = z.enum(paperKinds).safeParse(form.fields.kind)
+  if (!form.file || !kind.success)
+    return Response.json(
+      { code: 'no_file', message: form.file ? 'What kind of paper is it?' : 'Choose a file first.' },
+      { status: 400 },
+    )
+  const outcome = receivePaper(
+    database(),
+    Number(params.carrierId),
+    { kind: kind.data, ...form.file },
+    { now: Date.now(), by: { kind: 'person', name: who.name } },
+  )
+  if ('refusal' in outcome)
+    return Response.json(outcome.refusal, { status: outcome.refusal.code.startsWith('no_such') ? 404 : 400 })
+  announceCarriers()
+  return Response.json(outcome)
+}

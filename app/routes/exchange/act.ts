@@ -1,0 +1,26 @@
+import { z } from 'zod'
+import { viewer } from '#server/access/cookie'
+import { requirePermission } from '#server/access/viewer'
+import { database } from '#server/db.server'
+import { readAgain, sendAgain } from '#server/exchange/again'
+import { readJson } from '#server/http/body'
+import type { Route } from './+types/act'
+
+const id = z.number().int().positive()
+const schema = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('send_again'), exchangeId: id }),
+  z.object({ intent: z.literal('read_again'), documentId: id }),
+])
+
+/** Sends something again, or reads it again. */
+export async function action({ request, context }: Route.ActionArgs) {
+  requirePermission(viewer(context), 'answer_tenders')
+  const body = await readJson(request, schema)
+  if ('errors' in body) return Response.json(body, { status: body.status })
+  const outcome =
+    body.value.intent === 'send_again'
+      ? sendAgain(database(), body.value.exchangeId, Date.now())
+      : readAgain(database(), body.value.documentId, Date.now())
+  if ('done' in outcome) return Response.json(outcome)
+  return Response.json(outcome.refusal, { status: outcome.refusal.code.startsWith('no_such') ? 404 : 409 })
+}

@@ -1,0 +1,16 @@
+import { Readable } from 'node:stream'
+import { viewer } from '#server/access/cookie'
+import { requirePermission } from '#server/access/viewer'
+import { database } from '#server/db.server'
+import { loadsCsv } from '#server/export/loads'
+import type { Route } from './+types/csv'
+
+/** The loads of a search as CSV, written as they are read. */
+export function loader({ request, context }: Route.LoaderArgs) {
+  requirePermission(viewer(context), 'export')
+  const words = (new URL(request.url).searchParams.get('q') ?? '').slice(0, 200)
+  const body = Readable.toWeb(Readable.from(loadsCsv(database(), words), { objectMode: false })) as ReadableStream
+  return new Response(body, {
+    headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="loads.csv"' },
+  })
+}

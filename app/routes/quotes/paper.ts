@@ -1,0 +1,27 @@
+import { viewer } from '#server/access/cookie'
+import { requirePermission } from '#server/access/viewer'
+import { database } from '#server/db.server'
+import { drawQuote } from '#server/quote/draw'
+import { documentNow, sentPaper } from '#server/quote/paper'
+import type { Route } from './+types/paper'
+
+/** The customer's paper as PDF: a version as it was sent, or, without one, as it would be sent now. */
+export async function loader({ params, request, context }: Route.LoaderArgs) {
+  requirePermission(viewer(context), 'edit_quotes')
+  const paperId = new URL(request.url).searchParams.get('paper')
+  const pdf =
+    paperId === null ? await preview(Number(params.quoteId)) : (await sentPaper(database(), Number(paperId)))?.pdf
+  if (!pdf) throw new Response('There is no such quote.', { status: 404 })
+  return new Response(new Uint8Array(pdf), {
+    headers: {
+      'content-type': 'application/pdf',
+      'content-disposition': 'inline; filename="quote.pdf"',
+      'cache-control': 'private, no-store',
+    },
+  })
+}
+
+async function preview(quoteId: number): Promise<Buffer | null> {
+  const document = documentNow(database(), quoteId, 0, Date.now())
+  return document && drawQuote(document)
+}
