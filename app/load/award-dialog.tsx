@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { chargeSheet, flatCharge } from '#core/charge/charge'
-import { overWords } from '#core/load/decide'
+import { overWords } from '#core/load/decide-offer'
 import { deskCurrency } from '#core/money/exchange'
 import type { LoadPage } from '#server/load/read'
 import type { ChargeValues } from '../load-form/form-values'

@@ -1,6 +1,7 @@
+import { answerRate } from '#core/rates/answer-rate'
 import { fitRates } from '#core/rates/fit-rates'
+import { learnPrice } from '#core/rates/learn-price'
 import type { PastPrice } from '#core/rates/past-price'
-import { answerRate, learnPrice } from '#core/rates/rate-model'
 import { locatePrefix } from '#server/rates/locate'
 import { costsSource } from './costs-source'
 import { demoSource } from './demo-source'

@@ -1,7 +1,7 @@
 import type { ChargeSheet } from '../charge/charge'
 import { chargeKindWords, chargeRateWords } from '../charge/words'
 import { changesBetween } from '../load/changes'
-import type { Change } from '../load/decide'
+import type { Change } from '../load/command'
 import type { Equipment, Note, Reference } from '../load/load'
 import { equipmentWords, freightWords, referenceKindWords } from '../load/words'
 import { type Currency, formatMoney } from '../money/money'

@@ -1,6 +1,6 @@
 import { chargeKindWords, chargeRateWords } from '../charge/words'
 import { formatMoney } from '../money/money'
-import type { Change } from './decide'
+import type { Change } from './command'
 import type { LoadTerms } from './load'
 import { audienceWords, freightWords, referenceKindWords } from './words'
 

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { flatCharge } from '../charge/charge'
 import type { Verdict } from '../vetting/vetting'
-import { decide, type GateAsked, type LoadCommand, type LoadFacts, type OfferFacts } from './decide'
+import type { GateAsked, LoadCommand, LoadFacts, OfferFacts } from './command'
+import { decide } from './decide'
 import { type LoadState, loadStates } from './load'
 
 const now = Date.UTC(2026, 10, 23, 20)

@@ -1,6 +1,6 @@
 import { rateWords } from '../money/exchange'
 import { formatMoney } from '../money/money'
-import type { AgreedPrice, Change, LoadEvent } from './decide'
+import type { AgreedPrice, Change, LoadEvent } from './command'
 import type { LoadState } from './load'
 import { loadStateWords } from './words'
 

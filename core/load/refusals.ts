@@ -1,4 +1,4 @@
-import type { LoadFacts } from './decide'
+import type { LoadFacts } from './command'
 import type { LoadState } from './load'
 import { loadStateWords } from './words'
 

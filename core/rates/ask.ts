@@ -1,7 +1,8 @@
 import { day } from '../time/local'
 import { type Account, accountFor, type FuelShare } from './account'
+import { answerRate } from './answer-rate'
 import type { Locate, RateQuestion } from './past-price'
-import { answerRate, type RateModel } from './rate-model'
+import type { RateModel } from './rate-model'
 
 export const rateBases = ['lane', 'area', 'region', 'model'] as const
 export type RateBasis = (typeof rateBases)[number]

@@ -2,14 +2,13 @@ import { guessedSpread as guessedOffers, offerSpreadOf } from '../waiting/prices
 import { type Columns, makeColumns, type SpotTable } from './columns'
 import { usualLogPrice } from './features'
 import { emptyLaneMemory } from './lane-memory'
+import { learnExpected, learnPlaces } from './learn-price'
 import { median } from './linear'
 import { learnLevel, passTime, startMarketLevel } from './market-level'
 import { type Locate, type PastPrice, priceSources } from './past-price'
 import {
   type Expected,
   expectPrice,
-  learnExpected,
-  learnPlaces,
   loadingOf,
   placeOf,
   type RateModel,

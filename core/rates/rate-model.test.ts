@@ -2,10 +2,11 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { day, hour } from '../time/local'
 import { reasons } from './account'
+import { answerRate } from './answer-rate'
 import { askRate, type RatePicture } from './ask'
 import { fitRates } from './fit-rates'
+import { learnPrice } from './learn-price'
 import type { PastPrice, RateQuestion } from './past-price'
-import { answerRate, learnPrice } from './rate-model'
 
 const start = Date.UTC(2025, 7, 1)
 /** A made-up country: prefixes AAB, each at its own spot of a grid. */

@@ -1,29 +1,13 @@
-import { day } from '../time/local'
 import type { OfferSpread } from '../waiting/prices'
-import { leadOf, milesOf, noSpot, type SpotTable, spotOf, weightOf } from './columns'
-import { type FeatureGroup, type FeaturePlan, usualLogPrice, writeFeatures } from './features'
+import { noSpot, type SpotTable } from './columns'
+import { type FeatureGroup, type FeaturePlan, usualLogPrice } from './features'
 import { fieldAt, pointAt } from './field'
 import { knotShares } from './knots'
-import {
-  type LaneAnswer,
-  type LaneMemory,
-  laneKey,
-  laneLevel,
-  learnLane,
-  type Neighbours,
-  neighboursOf,
-} from './lane-memory'
-import { type Loading, learnLevel, levelFor, type MarketLevel, passTime, trustIn } from './market-level'
-import {
-  type Locate,
-  type PastPrice,
-  type PriceSource,
-  priceSources,
-  type RateQuestion,
-  type RateSubject,
-} from './past-price'
+import { type LaneAnswer, type LaneMemory, laneLevel, type Neighbours, neighboursOf } from './lane-memory'
+import { type Loading, levelFor, type MarketLevel } from './market-level'
+import { type PriceSource, priceSources } from './past-price'
 import { shortness } from './side-part'
-import { percentilesOf, type Spread, type SpreadInput } from './spread'
+import type { Spread, SpreadInput } from './spread'
 import { type SideName, type StaticFit, sideNames } from './static-fit'
 import type { Suspect } from './suspects'
 
@@ -210,126 +194,9 @@ export function expectPrice(
 }
 
 /** A single offer that was turned down, a quote or an average tells less, or more, of a price than a buy. */
-const noiseOfSource: Record<(typeof priceSources)[number], (noise: number, loads: number) => number> = {
+export const noiseOfSource: Record<(typeof priceSources)[number], (noise: number, loads: number) => number> = {
   buy: (noise) => noise,
   lost_offer: (noise) => noise * 2,
   quote: (noise) => noise * 3,
   market: (noise, loads) => noise * (0.5 + 1 / loads),
-}
-
-export function learnExpected(
-  model: RateModel,
-  subject: Subject,
-  expected: Expected & { loading: Loading },
-  error: number,
-  noise: number,
-): void {
-  const own = noiseOfSource[priceSources[subject.source]!](noise, subject.loads)
-  learnLevel(
-    model.market,
-    model.still.knots.miles,
-    expected.loading,
-    error + expected.parts.market,
-    own + expected.lane.variance,
-  )
-  const { level } = levelFor(model.market, expected.loading)
-  learnPlaces(
-    model,
-    subject,
-    error + expected.parts.lane + expected.parts.market - level,
-    Math.min(1.2, trustIn(error, noise + expected.spread.variance)),
-  )
-}
-
-/** Learns what a price showed of its lane, and counts it at both ends. */
-export function learnPlaces(model: RateModel, subject: Subject, shown: number, trust: number): void {
-  model.learnt++
-  model.newestAt = Math.max(model.newestAt, subject.at * day)
-  if (subject.origin === noSpot || subject.dest === noSpot) return
-  const source = priceSources[subject.source]!
-  learnLane(
-    model.lanes,
-    laneKey(subject.origin, subject.dest),
-    shown,
-    subject.at,
-    trust / noiseOfSource[source](1, subject.loads),
-    source === 'buy',
-  )
-  model.places[subject.origin]!.asOrigin++
-  model.places[subject.dest]!.asDest++
-}
-
-/** Takes in one price after the fit; the still part stays as it is. A price that cannot be used is passed over. */
-export function learnPrice(model: RateModel, price: PastPrice, locate: Locate): void {
-  const asked = subjectOf(
-    model,
-    price,
-    { at: price.bookedAt, source: priceSources.indexOf(price.source), loads: price.count },
-    locate,
-  )
-  if (!asked || price.buyMinor <= 0) return
-  passTime(model.market, Math.floor(asked.subject.at))
-  const expected = expectPrice(model, asked.features, 0, asked.subject)
-  learnExpected(model, asked.subject, expected, Math.log(price.buyMinor / 100) - expected.log, model.still.noise ** 2)
-}
-
-export interface RawAnswer {
-  low: number
-  middle: number
-  high: number
-  expected: Expected
-}
-
-/** Low, middle and high in dollars for a question; null where neither miles nor places are known. */
-export function answerRate(model: RateModel, question: RateQuestion, locate: Locate): RawAnswer | null {
-  const asked = subjectOf(model, question, { at: question.asOf, source: 0, loads: 1 }, locate)
-  if (!asked) return null
-  const expected = expectPrice(model, asked.features, 0, asked.subject)
-  const [low, middle, high] = percentilesOf(model.spread, expected.spread)
-  return {
-    low: Math.exp(expected.log + low),
-    middle: Math.exp(expected.log + middle),
-    high: Math.exp(expected.log + high),
-    expected,
-  }
-}
-
-function subjectOf(
-  model: RateModel,
-  asked: RateSubject,
-  { at, source, loads }: { at: number; source: number; loads: number },
-  locate: Locate,
-): { subject: Subject; features: Float64Array } | null {
-  const [origin, dest] = [
-    spotOf(model.spots, asked.originPostal, locate),
-    spotOf(model.spots, asked.destPostal, locate),
-  ]
-  if (model.places.length < model.spots.lat.length) rememberSpots(model)
-  const miles = milesOf(asked, origin, dest, model.spots)
-  if (miles === null) return null
-  const subject: Subject = {
-    origin,
-    dest,
-    equipment: model.plan.equipments.indexOf(asked.equipment),
-    source,
-    loads: Math.max(1, loads),
-    logMiles: Math.log(miles),
-    leadHours: leadOf(asked),
-    at: at / day,
-  }
-  const features = new Float64Array(model.plan.size)
-  writeFeatures(
-    features,
-    0,
-    {
-      logMiles: subject.logMiles,
-      equipment: subject.equipment,
-      leadHours: subject.leadHours,
-      weightLb: weightOf(asked),
-      pickupAt: asked.pickupAt,
-      source,
-    },
-    model.plan,
-  )
-  return { subject, features }
 }

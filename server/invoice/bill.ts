@@ -1,10 +1,8 @@
 import { and, asc, desc, eq, inArray } from 'drizzle-orm'
 import { chargeSheet, oneCurrency } from '#core/charge/charge'
-import { chargeKindWords } from '#core/charge/words'
-import { specialChargeCodes } from '#core/charge/x12'
 import type { Tender } from '#core/tender/tender'
 import { dayOf, toLocal } from '#core/time/local'
-import { type InvoiceParty, invoiceSegments } from '#core/x12/write-sets'
+import type { InvoiceParty } from '#core/x12/write-sets'
 import { type Db, inTransaction } from '#server/db.server'
 import { sendSet } from '#server/exchange/send'
 import { announce } from '#server/live/live'
@@ -18,8 +16,6 @@ import {
   facility,
   load,
   outbox,
-  partnerCode,
-  reference,
   stop,
   stopEvent,
   tender,
@@ -27,6 +23,7 @@ import {
 } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { partnerOfLoad } from '#server/tender/join'
+import { segmentsOf } from './segments'
 
 type Outcome = { done: true } | { refusal: { code: string; message: string } }
 
@@ -202,64 +199,3 @@ const hasInvoiceMail = (db: Db, loadId: number): boolean =>
     .from(outbox)
     .where(and(eq(outbox.kind, 'invoice_mail'), eq(outbox.loadId, loadId)))
     .get() !== undefined
-
-/** X12 element 128 for our references. */
-const qualifiers: Record<(typeof reference.$inferSelect)['kind'], string> = {
-  purchase_order: 'PO',
-  customer_order: 'CO',
-  pickup_number: 'PU',
-  delivery_number: 'DO',
-  bill_of_lading: 'BM',
-  contract_number: 'CT',
-  other: 'ZZ',
-}
-
-function segmentsOf(
-  db: Db,
-  { own, stops, sheet, charges, deliveredOn, billTo }: NonNullable<ReturnType<typeof invoiceOf>>,
-  joined: NonNullable<ReturnType<typeof partnerOfLoad>>,
-  now: number,
-) {
-  const references = db
-    .select()
-    .from(reference)
-    .where(eq(reference.loadId, own.load.id))
-    .all()
-    .filter(({ showOn }) => showOn.includes('invoice'))
-  const codes = new Map(
-    db
-      .select({ facilityId: partnerCode.facilityId, code: partnerCode.code })
-      .from(partnerCode)
-      .where(and(eq(partnerCode.partnerId, joined.partner.id), eq(partnerCode.kind, 'location')))
-      .all()
-      .map((row) => [row.facilityId, row.code]),
-  )
-  const party = ({ facility: at }: (typeof stops)[number]): InvoiceParty => ({
-    name: at.name,
-    code: codes.get(at.id) ?? null,
-    street: at.address,
-    city: at.city,
-    region: at.region,
-    postal: at.postal,
-    country: at.country,
-  })
-  return invoiceSegments({
-    number: own.load.number,
-    shipmentId: joined.shipmentId,
-    scac: joined.partner.scac,
-    currency: charges[0]!.currency,
-    invoicedOn: dayOf(toLocal(now, brokerage.zone)),
-    deliveredOn: deliveredOn!,
-    billTo,
-    shipper: party(stops[0]!),
-    consignee: party(stops.at(-1)!),
-    references: references.map(({ kind, value }) => ({ qualifier: qualifiers[kind], value })),
-    weightLb: own.load.weightLb,
-    description: own.load.commodity,
-    lines: sheet.lines.map(({ charge: line, amountMinor }) => ({
-      code: specialChargeCodes[line.kind],
-      words: line.note || chargeKindWords[line.kind],
-      amountMinor,
-    })),
-  })
-}

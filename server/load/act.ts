@@ -18,8 +18,8 @@ import { confirmation, load } from '#server/schema'
 import { joinPartner, joinSchema } from '#server/tender/join'
 import { noteStopEvent, stopEventSchema } from '#server/tender/stop-events'
 import { carryOut } from './commands'
+import { complete } from './complete'
 import { dispatch, sendConfirmation } from './dispatch'
-import { complete } from './save'
 import { readTerms } from './terms'
 
 const id = z.number().int().positive()

@@ -1,4 +1,4 @@
-import type { Decision, LoadCommand, LoadFacts } from '#core/load/decide'
+import type { Decision, LoadCommand, LoadFacts } from '#core/load/command'
 import { decide } from '#core/load/decide'
 import type { Refusal } from '#core/load/refusals'
 import { type Db, inTransaction } from '#server/db.server'

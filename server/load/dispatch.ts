@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { may } from '#core/access/access'
-import type { GateAsked } from '#core/load/decide'
+import type { GateAsked } from '#core/load/command'
 import { phoneDigits } from '#core/register/phone'
 import { barFor } from '#core/vetting/vetting'
 import type { Viewer } from '#server/access/viewer'

@@ -1,5 +1,5 @@
 import { and, desc, eq } from 'drizzle-orm'
-import type { LoadFacts } from '#core/load/decide'
+import type { LoadFacts } from '#core/load/command'
 import type { Db } from '#server/db.server'
 import { carrier, confirmation, load, offer, posting } from '#server/schema'
 

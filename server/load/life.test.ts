@@ -8,9 +8,9 @@ import { awardLoad, changePay } from '#server/offer/award'
 import { lapseOffers, recordOffer } from '#server/offer/offers'
 import { confirmation, load, offer, outbox, posting } from '#server/schema'
 import { ines, now, openLoad, type TestWorld, terms, testWorld } from '#server/testing/world'
+import { changeLoad } from './change'
 import { carryOut } from './commands'
 import { readLoadPage } from './read'
-import { changeLoad } from './save'
 
 /** What people, carriers and time may do to a load, in any order. */
 type Step =

@@ -7,10 +7,11 @@ import { lapseOffers, recordOffer } from '#server/offer/offers'
 import { confirmation, load, log, offer, outbox, paper, posting } from '#server/schema'
 import { ines, now, openLoad, openOffers, type TestWorld, terms, testWorld } from '#server/testing/world'
 import { gateOf } from '#server/vetting/alerts'
+import { changeLoad } from './change'
 import { carryOut } from './commands'
 import { listLoads } from './list'
 import { readLoadPage } from './read'
-import { changeLoad, createLoad } from './save'
+import { createLoad } from './save'
 import { readTerms } from './terms'
 
 let world: TestWorld

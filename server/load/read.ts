@@ -1,4 +1,4 @@
-import { asc, desc, eq, sql } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import type { Role } from '#core/access/access'
 import { chargeSheet } from '#core/charge/charge'
 import { driveOf } from '#core/load/checks'
@@ -6,28 +6,12 @@ import type { LogEvent } from '#core/load/log-words'
 import { planDrive } from '#core/miles/drive'
 import { quoteNumber } from '#core/quote/quote'
 import { barFor } from '#core/vetting/vetting'
-import { type Db, prepared } from '#server/db.server'
+import type { Db } from '#server/db.server'
 import { findShortlist } from '#server/match/shortlist'
 import { routeOver, waysOver } from '#server/miles/route'
 import { waitingProposals } from '#server/offer/proposals'
 import { currentBand } from '#server/rates/band'
-import {
-  carrier,
-  charge,
-  confirmation,
-  customer,
-  facility,
-  load,
-  log,
-  message,
-  note,
-  offer,
-  posting,
-  quoteLine,
-  reference,
-  stop,
-  user,
-} from '#server/schema'
+import { load, quoteLine } from '#server/schema'
 import { partnerOfLoad } from '#server/tender/join'
 import { stopEventsOf } from '#server/tender/stop-events'
 import { gateOf } from '#server/vetting/alerts'
@@ -37,86 +21,18 @@ import { momentsOf } from '#server/vetting/moments'
 import { currentPolicy } from '#server/vetting/policy'
 import { coverOf, vetCarriers } from '#server/vetting/vet'
 import { findPlan } from '#server/waiting/plan'
-
-const at = sql.placeholder('loadId')
-
-const loadQuery = prepared((db) =>
-  db
-    .select({
-      load,
-      customer: { id: customer.id, name: customer.name },
-      carrier: {
-        id: carrier.id,
-        name: carrier.name,
-        mail: carrier.mail,
-        phone: carrier.phone,
-        mcNumber: carrier.mcNumber,
-      },
-      repName: user.name,
-    })
-    .from(load)
-    .innerJoin(customer, eq(customer.id, load.customerId))
-    .innerJoin(user, eq(user.id, load.repId))
-    .leftJoin(carrier, eq(carrier.id, load.carrierId))
-    .where(eq(load.id, at))
-    .prepare(),
-)
-const stopsQuery = prepared((db) =>
-  db
-    .select({ stop, facility })
-    .from(stop)
-    .innerJoin(facility, eq(facility.id, stop.facilityId))
-    .where(eq(stop.loadId, at))
-    .orderBy(asc(stop.sequence))
-    .prepare(),
-)
-const offersQuery = prepared((db) =>
-  db
-    .select({ offer, carrierName: carrier.name, phone: carrier.phone })
-    .from(offer)
-    .innerJoin(carrier, eq(carrier.id, offer.carrierId))
-    .where(eq(offer.loadId, at))
-    .orderBy(sql`${offer.state} <> 'open'`, asc(offer.payMinor))
-    .limit(300)
-    .prepare(),
-)
-const postingsQuery = prepared((db) =>
-  db.select().from(posting).where(eq(posting.loadId, at)).orderBy(desc(posting.id)).prepare(),
-)
-const confirmationsQuery = prepared((db) =>
-  db
-    .select({
-      id: confirmation.id,
-      version: confirmation.version,
-      number: confirmation.number,
-      state: confirmation.state,
-      terms: confirmation.terms,
-      issuedAt: confirmation.issuedAt,
-      sentAt: confirmation.sentAt,
-      sentTo: confirmation.sentTo,
-      deliveredAt: confirmation.deliveredAt,
-      acceptedAt: confirmation.acceptedAt,
-      acceptedName: confirmation.acceptedName,
-      acceptedTitle: confirmation.acceptedTitle,
-    })
-    .from(confirmation)
-    .where(eq(confirmation.loadId, at))
-    .orderBy(desc(confirmation.version))
-    .prepare(),
-)
-const logQuery = prepared((db) =>
-  db.select().from(log).where(eq(log.loadId, at)).orderBy(desc(log.id)).limit(300).prepare(),
-)
-const messagesQuery = prepared((db) =>
-  db.select().from(message).where(eq(message.loadId, at)).orderBy(desc(message.id)).limit(50).prepare(),
-)
-const referencesQuery = prepared((db) =>
-  db.select().from(reference).where(eq(reference.loadId, at)).orderBy(asc(reference.id)).prepare(),
-)
-const notesQuery = prepared((db) => db.select().from(note).where(eq(note.loadId, at)).orderBy(asc(note.id)).prepare())
-const chargesQuery = prepared((db) =>
-  db.select().from(charge).where(eq(charge.loadId, at)).orderBy(asc(charge.id)).prepare(),
-)
+import {
+  chargesQuery,
+  confirmationsQuery,
+  loadQuery,
+  logQuery,
+  messagesQuery,
+  notesQuery,
+  offersQuery,
+  postingsQuery,
+  referencesQuery,
+  stopsQuery,
+} from './page-queries'
 
 /** Everything the load's page shows; null where there is no such load. */
 export function readLoadPage(db: Db, loadId: number, now: number) {

@@ -16,7 +16,8 @@ import { addPartner, fileOf, mapSampleCodes, tenderOf } from '#server/testing/pa
 import { ines, now, type TestWorld, testWorld } from '#server/testing/world'
 import { mapCode } from './map-code'
 import { nextControl } from './partners'
-import { createPartner, partnersOverview, readPartner, savePartner } from './read'
+import { partnersOverview, readPartner } from './read'
+import { createPartner, savePartner } from './save'
 
 let world: TestWorld
 beforeEach(() => {

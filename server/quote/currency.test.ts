@@ -8,10 +8,11 @@ import { customer, exchangeRate, load, quote, quoteLine } from '#server/schema'
 import { ines, now, type TestWorld, testWorld } from '#server/testing/world'
 import { lineInsight } from './insight'
 import { addLines, repriceLines } from './lines'
+import { listQuotes } from './list'
 import { documentNow } from './paper'
 import { quotePdf } from './pdf'
 import { changeQuoteTerms, createQuote } from './quotes'
-import { gridLines, listQuotes, readQuote } from './read'
+import { gridLines, readQuote } from './read'
 import { loseLines, winLines } from './settle'
 
 const act = { ...ines, repId: 1 }

@@ -15,9 +15,10 @@ import { ines, now, type TestWorld, testWorld, twinFallsToPhoenix } from '#serve
 import { actOnQuote, quoteActSchema } from './act'
 import { lineInsight } from './insight'
 import { addLines, changeLine, removeLines, repriceLines } from './lines'
+import { listQuotes } from './list'
 import { documentNow } from './paper'
 import { changeQuoteTerms, createQuote, lapseQuotes } from './quotes'
-import { gridLines, listQuotes, readQuote } from './read'
+import { gridLines, readQuote } from './read'
 import { sendQuote } from './send'
 import { loseLines, reopenLines, winLines } from './settle'
 

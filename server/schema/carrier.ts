@@ -3,7 +3,7 @@ import { check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-o
 import { contactRoles, factSources, paperStates, payeeKinds, payeeStates } from '#core/carrier/carrier'
 import { loadMarks } from '#core/carrier/grades'
 import { paperKinds } from '#core/carrier/paper'
-import { gateStages } from '#core/load/decide'
+import { gateStages } from '#core/load/command'
 import { policyKinds } from '#core/register/register'
 import type { VettingPolicy } from '#core/vetting/policy'
 import { id, instant } from './columns'

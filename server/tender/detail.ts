@@ -1,22 +1,17 @@
 import { and, desc, eq, gte, inArray, ne, sql } from 'drizzle-orm'
 import { milesWords } from '#core/miles/words'
 import { compareTenders, type TenderChange } from '#core/tender/changes'
-import { isHandling, locationCode } from '#core/tender/codes-used'
 import { tenderMargins } from '#core/tender/facts'
-import { proposeCustomers, proposeLocations } from '#core/tender/propose'
-import type { Tender } from '#core/tender/tender'
 import { day } from '#core/time/local'
 import type { Db } from '#server/db.server'
-import { findNearTrucks } from '#server/match/emptying'
-import { findShortlist } from '#server/match/shortlist'
 import { codesOf, isMapped, type PartnerCode } from '#server/partner/codes'
-import { carrier, confirmation, customer, facility, load, partner, tender, tenderNotice } from '#server/schema'
-import { placeOfStop, tenderBand } from './assess'
+import { carrier, confirmation, load, partner, tender, tenderNotice } from '#server/schema'
+import { tenderBand } from './assess'
+import { carriersFor, proposalsFor, trucksFor } from './proposals'
 import type { Notice } from './rows'
 import { findStrays } from './strays'
 
 const recordDays = 90
-const mostCarriers = 5
 
 /** Everything about one notice that its row does not tell; null where there is no such notice. */
 export function readTenderDetail(db: Db, noticeId: number, now: number) {
@@ -84,96 +79,6 @@ function codesToMap(db: Db, notice: Notice, codes: readonly PartnerCode[]) {
 }
 
 export type CodeToMap = ReturnType<typeof codesToMap>[number]
-
-function proposalsFor(db: Db, code: PartnerCode, told: Tender) {
-  if (code.kind === 'customer')
-    return proposeCustomers(
-      code.said,
-      db
-        .select({ id: customer.id, name: customer.name, city: customer.city, region: customer.region })
-        .from(customer)
-        .all(),
-    )
-  if (code.kind !== 'location') return []
-  const stop = told.stops.find((each) => isHandling(each) && locationCode(each) === code.code)
-  if (!stop) return []
-  const known = db
-    .select()
-    .from(facility)
-    .where(
-      stop.postal
-        ? sql`${facility.city} = ${stop.city} collate nocase or ${facility.postal} like ${`${stop.postal.slice(0, 3)}%`}`
-        : sql`${facility.city} = ${stop.city} collate nocase`,
-    )
-    .limit(300)
-    .all()
-  const at = placeOfStop(stop)
-  return proposeLocations(
-    {
-      ...('place' in at ? { lat: at.place.lat, lon: at.place.lon } : {}),
-      name: stop.name,
-      street: stop.address[0] ?? '',
-      city: stop.city ?? '',
-      postal: stop.postal ?? '',
-    },
-    known,
-  )
-}
-
-/** Carriers of the lane and near its pickup, the likeliest first, with the gate's word on each. */
-function carriersFor(db: Db, notice: Notice, now: number) {
-  const { facts } = notice
-  const { origin, dest } = facts
-  if (!origin || !dest || facts.equipment === null || notice.purpose === 'cancel') return []
-  const lane = {
-    id: null,
-    customerId: notice.customerId ?? 0,
-    equipment: facts.equipment,
-    commodity: '',
-    freightValueMinor: null,
-    hazmat: notice.tender.hazmat,
-    pickupAt: facts.pickupAt ?? now,
-    originZone: origin.zone,
-    deliverBy: facts.deliverBy ?? facts.pickupAt ?? now,
-    destZone: dest.zone,
-    bandLowMinor: facts.band?.lowMinor ?? null,
-    originPostal: origin.postal,
-    originLat: origin.lat,
-    originLon: origin.lon,
-    destPostal: dest.postal,
-    destLat: dest.lat,
-    destLon: dest.lon,
-  }
-  return findShortlist(db, lane, now)
-    .slice(0, mostCarriers)
-    .map(({ carrierId, name, why, paidMinor, verdict, phone }) => ({
-      carrierId,
-      name,
-      why,
-      paidMinor,
-      verdict: verdict.verdict,
-      phone,
-    }))
-}
-
-/** Trucks on our loads that will be empty near the pickup in time for it. */
-function trucksFor(db: Db, notice: Notice, now: number) {
-  const { origin, equipment, pickupAt, pickupBy } = notice.facts
-  if (!origin || equipment === null || pickupAt === null || notice.purpose === 'cancel') return []
-  return findNearTrucks(db, { ...origin, opens: pickupAt, closes: pickupBy ?? pickupAt }, equipment, now).map(
-    ({ carrierId, carrierName, loadId, loadNumber, city, region, zone, emptyBy, milesAway }) => ({
-      carrierId,
-      carrierName,
-      loadId,
-      loadNumber,
-      city,
-      region,
-      zone,
-      emptyBy,
-      milesAway: Math.round(milesAway),
-    }),
-  )
-}
 
 /** What this customer tendered in ninety days, and what became of it. */
 function recordOf(db: Db, customerId: number | null, now: number) {

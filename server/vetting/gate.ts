@@ -1,5 +1,5 @@
 import { may, type Role } from '#core/access/access'
-import type { GateAsked } from '#core/load/decide'
+import type { GateAsked } from '#core/load/command'
 import { barFor, clearVerdict, type Verdict, verdictOf } from '#core/vetting/vetting'
 import type { Db } from '#server/db.server'
 import type { Moment } from './carriers-to-vet'

@@ -5,7 +5,8 @@ import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
 import { readJson } from '#server/http/body'
 import { once } from '#server/http/once'
-import { changeLoad, createLoad } from '#server/load/save'
+import { changeLoad } from '#server/load/change'
+import { createLoad } from '#server/load/save'
 import type { Route } from './+types/save'
 
 const saveSchema = z.object({

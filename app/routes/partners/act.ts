@@ -2,7 +2,7 @@ import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
 import { readJson } from '#server/http/body'
-import { partnerActSchema, savePartner, saveSite } from '#server/partner/read'
+import { partnerActSchema, savePartner, saveSite } from '#server/partner/save'
 import type { Route } from './+types/act'
 
 /** Changes a partner. */

@@ -3,7 +3,7 @@ import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
 import { readJson } from '#server/http/body'
-import { createPartner } from '#server/partner/read'
+import { createPartner } from '#server/partner/save'
 import type { Route } from './+types/new'
 
 /** Makes a trading partner. */

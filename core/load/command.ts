@@ -1,0 +1,193 @@
+import type { Charge } from '../charge/charge'
+import type { Currency } from '../money/money'
+import type { OfferSource, OfferState } from '../offer/offer'
+import type { Verdict } from '../vetting/vetting'
+import type { Problem } from './checks'
+import type { LoadState } from './load'
+import type { Refusal } from './refusals'
+
+/** What deciding needs to know of a load; read in the same transaction that will write. */
+export interface LoadFacts {
+  number: string
+  state: LoadState
+  practice: boolean
+  offers: OfferFacts[]
+  postings: { id: number; board: string; state: PostingState }[]
+  confirmation: ConfirmationFacts | null
+  award: { carrierId: number; carrierName: string; payMinor: number } | null
+  targetMinor: number | null
+  mostMinor: number | null
+  /** In the desk's currency, like all that is compared here; 0 where nothing is sold yet. */
+  sellMinor: number
+  /** The middle of what the lane is likely to cost; null where nothing is known. */
+  middleMinor: number | null
+}
+
+export interface OfferFacts {
+  id: number
+  carrierId: number
+  carrierName: string
+  payMinor: number
+  counterMinor: number | null
+  source: OfferSource
+  state: OfferState
+  goodUntil: number | null
+}
+
+export interface ConfirmationFacts {
+  id: number
+  version: number
+  state: 'issued' | 'sent' | 'accepted' | 'void'
+}
+
+/** `asked` and `removal_asked` wait for the board's answer. */
+export type PostingState = 'asked' | 'up' | 'removal_asked' | 'down' | 'refused'
+
+export interface Change {
+  field: string
+  from: string
+  to: string
+}
+
+/** Where the gate is asked about an award, and may be passed by somebody's reason. */
+export const gateStages = ['award', 'confirmation', 'dispatch'] as const
+
+export type GateStage = (typeof gateStages)[number]
+
+/** The gate's verdict where it is asked, and the reason of whoever goes past it. */
+export interface GateAsked {
+  verdict: Verdict
+  override: string | null
+  mayOverride: boolean
+  /** The stop that nobody, or not this person, may go past. */
+  bar: string | null
+}
+
+/** A price with the currency it was named or agreed in, where that is not the desk's, and the dated rate it was turned by. */
+export interface AgreedPrice {
+  amountMinor: number
+  currency: Currency
+  rateE6: number | null
+  rateDay: string | null
+}
+
+/** Who goes above max, below the sell price or past a price that looks mistyped, and why. */
+export interface PriceLeave {
+  reason: string | null
+  mayExceed: boolean
+}
+
+export type LoadCommand =
+  | { kind: 'open'; problems: Problem[] }
+  | { kind: 'set_limits'; targetMinor: number; mostMinor: number; mayExceed?: boolean }
+  /** `tells`: what of our secrets stands in the texts that would go out. */
+  | { kind: 'post'; board: string; tells?: string[] }
+  | { kind: 'unpost'; postingId: number }
+  | {
+      kind: 'record_offer'
+      carrierId: number
+      carrierName: string
+      payMinor: number
+      asked?: AgreedPrice
+      source: OfferSource
+      goodUntil: number | null
+      note: string /** Somebody has seen that the price looks mistyped, and means it. */
+      sure?: boolean
+      isTyped?: boolean
+    }
+  | { kind: 'counter_offer'; offerId: number; counterMinor: number }
+  | { kind: 'decline_offer'; offerId: number }
+  | { kind: 'lapse_offers' }
+  | {
+      kind: 'award'
+      offerId: number
+      buyCharges: Charge[]
+      payMinor: number
+      agreed: AgreedPrice
+      price: PriceLeave
+      gate: GateAsked
+    }
+  | { kind: 'revise'; changes: Change[]; carrierSeesIt: boolean; pay?: { payMinor: number; price: PriceLeave } }
+  | { kind: 'send_confirmation'; to: string; again: boolean; gate?: GateAsked; tells?: string[] }
+  | { kind: 'accept_confirmation'; confirmationId: number; name: string; title: string }
+  | { kind: 'release'; reason: string }
+  | { kind: 'advance'; to: LoadState; gate?: GateAsked }
+  | { kind: 'cancel'; reason: string }
+
+export type LoadEvent =
+  | { kind: 'state_changed'; from: LoadState; to: LoadState }
+  | {
+      kind: 'limits_set'
+      from: { targetMinor: number | null; mostMinor: number | null }
+      to: { targetMinor: number; mostMinor: number }
+    }
+  | { kind: 'posting_asked'; board: string }
+  | { kind: 'posting_removal_asked'; postingId: number; board: string }
+  | { kind: 'posting_update_asked'; postingId: number; board: string }
+  | {
+      kind: 'offer_recorded'
+      carrierId: number
+      carrierName: string
+      payMinor: number
+      asked?: AgreedPrice
+      source: OfferSource
+      goodUntil: number | null
+      note: string
+    }
+  | {
+      kind: 'offer_repriced'
+      offerId: number
+      carrierName: string
+      from: number
+      payMinor: number
+      asked?: AgreedPrice
+      source: OfferSource
+      goodUntil: number | null
+      note: string
+    }
+  | { kind: 'offer_countered'; offerId: number; carrierName: string; from: number; to: number; byPhone?: boolean }
+  | {
+      kind: 'offer_answer_asked'
+      offerId: number
+      carrierName: string
+      source: OfferSource
+      answer: 'countered' | 'declined'
+      amountMinor: number
+    }
+  | { kind: 'price_passed'; payMinor: number; over: string[]; because: string }
+  | {
+      kind: 'offer_ended'
+      offerId: number
+      carrierName: string
+      payMinor: number
+      to: 'declined' | 'lapsed' | 'turned_down'
+      byPhone?: boolean
+    }
+  | {
+      kind: 'load_awarded'
+      offerId: number
+      carrierId: number
+      carrierName: string
+      buyCharges: Charge[]
+      payMinor: number
+      agreed?: AgreedPrice
+      override: string | null
+      policyVersion: number
+    }
+  | {
+      kind: 'gate_passed'
+      carrierId: number
+      stage: GateStage
+      reasons: { code: string; message: string }[]
+      because: string
+      policyVersion: number
+    }
+  | { kind: 'terms_changed'; changes: Change[] }
+  | { kind: 'confirmation_voided'; confirmationId: number; version: number }
+  | { kind: 'confirmation_issued'; version: number }
+  | { kind: 'confirmation_mail_asked'; confirmationId: number; version: number; to: string }
+  | { kind: 'confirmation_accepted'; confirmationId: number; version: number; name: string; title: string }
+  | { kind: 'award_released'; carrierId?: number; carrierName: string; reason: string; confirmationSent?: boolean }
+  | { kind: 'load_cancelled'; from: LoadState; reason: string }
+
+export type Decision = { events: LoadEvent[] } | { refusal: Refusal }

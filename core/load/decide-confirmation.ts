@@ -1,0 +1,77 @@
+import type { Decision, LoadCommand, LoadEvent, LoadFacts } from './command'
+import { gatePassed, gateRefusal, pricePassed, priceRefusal } from './decide-offer'
+import { isOut } from './decide-posting'
+import { refuse } from './refusals'
+
+export function decideRevision(
+  load: LoadFacts,
+  { changes, carrierSeesIt, pay }: LoadCommand & { kind: 'revise' },
+): Decision {
+  if (changes.length === 0) return { events: [] }
+  const exceeds = pay ? priceRefusal(load, pay.payMinor, pay.price) : null
+  if (exceeds) return exceeds
+  if (['delivered', 'paperwork_in', 'invoiced', 'paid', 'cancelled'].includes(load.state))
+    return refuse('too_late_to_change', load)
+  const updates: LoadEvent[] = load.postings
+    .filter((posting) => isOut(posting.state))
+    .map((posting) => ({ kind: 'posting_update_asked', postingId: posting.id, board: posting.board }))
+  const changed: LoadEvent[] = [
+    ...(pay ? pricePassed(load, pay.payMinor, pay.price) : []),
+    { kind: 'terms_changed', changes },
+    ...updates,
+  ]
+  if (!carrierSeesIt || !load.award || !load.confirmation || load.confirmation.state === 'void')
+    return { events: changed }
+  const { id, version } = load.confirmation
+  return {
+    events: [
+      ...changed,
+      { kind: 'confirmation_voided', confirmationId: id, version },
+      { kind: 'confirmation_issued', version: version + 1 },
+    ],
+  }
+}
+
+export function decideSend(
+  load: LoadFacts,
+  { to, again, gate, tells = [] }: LoadCommand & { kind: 'send_confirmation' },
+): Decision {
+  const confirmation = load.confirmation
+  if (!load.award || !confirmation || confirmation.state === 'void') return refuse('no_confirmation', load)
+  if (confirmation.state === 'accepted') return refuse('already_accepted', load)
+  if (confirmation.state === 'sent' && !again) return refuse('already_sent', load)
+  if (tells.length > 0) return refuse('confirmation_tells_too_much', load, tells.join('; '))
+  const held = gate ? gateRefusal(load, gate, 'gate_holds_confirmation') : null
+  if (held) return held
+  const passed = gate ? gatePassed('confirmation', load.award.carrierId, gate) : []
+  return {
+    events: [
+      ...passed,
+      { kind: 'confirmation_mail_asked', confirmationId: confirmation.id, version: confirmation.version, to },
+    ],
+  }
+}
+
+export function decideAcceptance(load: LoadFacts, command: LoadCommand & { kind: 'accept_confirmation' }): Decision {
+  const confirmation = load.confirmation
+  if (!confirmation || !load.award || confirmation.id !== command.confirmationId || confirmation.state === 'void')
+    return refuse('confirmation_void', load)
+  if (confirmation.state === 'accepted') return refuse('already_accepted', load)
+  return {
+    events: [
+      {
+        kind: 'confirmation_accepted',
+        confirmationId: confirmation.id,
+        version: confirmation.version,
+        name: command.name,
+        title: command.title,
+      },
+    ],
+  }
+}
+
+export function voidConfirmation(load: LoadFacts): LoadEvent[] {
+  const confirmation = load.confirmation
+  if (!confirmation || confirmation.state === 'void') return []
+  return [{ kind: 'confirmation_voided', confirmationId: confirmation.id, version: confirmation.version }]
+}

@@ -1,0 +1,90 @@
+import { and, desc, eq, sql } from 'drizzle-orm'
+import { termChanges } from '#core/confirmation/terms'
+import { loadChanges } from '#core/load/changes'
+import { decide } from '#core/load/decide'
+import { currentTerms } from '#server/confirmation/issue'
+import { type Db, inTransaction } from '#server/db.server'
+import { announce } from '#server/live/live'
+import type { Act } from '#server/log/act'
+import { charge, load, log, note, reference, stop } from '#server/schema'
+import { complete, names, Refused, type SaveOutcome, type SaveRequest, standing, writeParts } from './complete'
+import { findLoadFacts } from './facts'
+import { record } from './record'
+import { readTerms } from './terms'
+
+/** Changes a load's terms. What a carrier sees of it makes a new version of the confirmation. */
+export function changeLoad(db: Db, loadId: number, request: SaveRequest, act: Act): SaveOutcome {
+  try {
+    const outcome = inTransaction(db, () => changeInside(db, loadId, request, act))
+    if ('loadId' in outcome) announce()
+    return outcome
+  } catch (thrown) {
+    if (thrown instanceof Refused) return { refusal: thrown.refusal }
+    throw thrown
+  }
+}
+
+function changeInside(db: Db, loadId: number, request: SaveRequest, act: Act): SaveOutcome {
+  const facts = findLoadFacts(db, loadId)
+  const before = readTerms(db, loadId)
+  if (!facts || !before) return { refusal: { code: 'no_such_load', message: 'There is no such load.' } }
+  const present = db.select({ version: load.version }).from(load).where(eq(load.id, loadId)).get()!
+  if (request.version && request.version !== present.version)
+    return {
+      refusal: {
+        code: 'changed_meanwhile',
+        message: `${lastChange(db, loadId)} changed this load while you had it open. What you typed is still here: open the load in another tab, see what changed, and save again from there.`,
+      },
+    }
+  if (facts.state !== 'draft' && before.practice !== request.terms.practice) {
+    return {
+      refusal: {
+        code: 'practice_is_settled',
+        message: 'Practice or not is settled once a load is opened: make another one.',
+      },
+    }
+  }
+  const whole = complete(db, request.terms, act.now)
+  if ('missing' in whole) return { refusal: whole.missing }
+  // A stop already behind us may stay as it is; only what is newly typed is held against the clock.
+  const untouched = JSON.stringify(before.stops) === JSON.stringify(request.terms.stops)
+  const problems = untouched ? whole.problems.filter((problem) => !problem.path.startsWith('stops')) : whole.problems
+  const open = standing(problems, { ...request, open: request.open || facts.state !== 'draft' })
+  if (open.length > 0) return { problems: open }
+  const shownBefore = currentTerms(db, loadId)
+  const ownLimits = facts.state === 'draft' ? whole.limits : {}
+  db.update(load)
+    .set({ ...whole.columns, ...ownLimits, version: sql`${load.version} + 1` })
+    .where(eq(load.id, loadId))
+    .run()
+  for (const part of [stop, reference, note]) db.delete(part).where(eq(part.loadId, loadId)).run()
+  db.delete(charge)
+    .where(and(eq(charge.loadId, loadId), eq(charge.side, 'sell')))
+    .run()
+  writeParts(db, loadId, request.terms)
+  const shownAfter = currentTerms(db, loadId)
+  const changes = loadChanges(before, request.terms, names(db, before, request.terms))
+  const carrierSeesIt = shownBefore !== null && shownAfter !== null && termChanges(shownBefore, shownAfter).length > 0
+  const decision = decide(facts, { kind: 'revise', changes, carrierSeesIt }, act.now)
+  if ('refusal' in decision) throw new Refused(decision.refusal)
+  record(db, loadId, decision.events, { ...act, practice: facts.practice })
+  if (request.open && facts.state === 'draft')
+    record(db, loadId, [{ kind: 'state_changed', from: 'draft', to: 'uncovered' }], {
+      ...act,
+      practice: request.terms.practice,
+    })
+  return { loadId }
+}
+
+/** Who changed a load's terms last. */
+function lastChange(db: Db, loadId: number): string {
+  return (
+    db
+      .select({ name: log.actorName })
+      .from(log)
+      .where(and(eq(log.loadId, loadId), eq(log.kind, 'terms_changed')))
+      .orderBy(desc(log.id))
+      .limit(1)
+      .get()?.name ?? 'Somebody'
+  )
+}

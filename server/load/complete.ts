@@ -1,0 +1,199 @@
+import { eq, inArray } from 'drizzle-orm'
+import { chargeSheet } from '#core/charge/charge'
+import { checkLoad, type Problem } from '#core/load/checks'
+import type { LoadTerms } from '#core/load/load'
+import type { Refusal } from '#core/load/refusals'
+import { deskCurrency, reckon } from '#core/money/exchange'
+import { cellOf } from '#core/place/place'
+import { proposeLimits } from '#core/rates/limits'
+import type { RateBand } from '#core/rates/rates'
+import { toInstant } from '#core/time/local'
+import type { Db } from '#server/db.server'
+import { routeOver } from '#server/miles/route'
+import { deskDay, ratesAround } from '#server/money/exchange'
+import { bandColumns, findRateBand } from '#server/rates/band'
+import { charge, customer, facility, type load, note, reference, stop } from '#server/schema'
+
+export interface SaveRequest {
+  terms: LoadTerms
+  /** Whether the load is opened for cover at once, or kept as a draft. */
+  open: boolean
+  /** Codes of the cautions the rep has seen and meant. */
+  acknowledged: string[]
+  copiedFrom: string | null
+  /** The version that the change began from: another one in between is told, not overwritten. */
+  version?: number | null
+  /** The line of the quote it was sold by, where it was. */
+  quote?: { lineId: number; number: string; position: number }
+}
+
+export type SaveOutcome =
+  | { loadId: number }
+  | { problems: Problem[] }
+  | { refusal: Refusal | { code: string; message: string } }
+
+export class Refused extends Error {
+  constructor(readonly refusal: Refusal) {
+    super(refusal.message)
+  }
+}
+
+interface Whole {
+  columns: Omit<typeof load.$inferInsert, 'number' | 'state' | 'createdAt' | 'repId'>
+  limits: { targetMinor: number | null; mostMinor: number | null }
+  problems: Problem[]
+}
+
+/** Everything the load's terms imply: its lane, miles, instants, sell total, rate band and problems. */
+export function complete(
+  db: Db,
+  terms: LoadTerms,
+  now: number,
+): Whole | { missing: { code: string; message: string } } {
+  const payer = db
+    .select({ billingMail: customer.billingMail })
+    .from(customer)
+    .where(eq(customer.id, terms.customerId))
+    .get()
+  if (!payer) return { missing: { code: 'no_such_customer', message: 'There is no such customer.' } }
+  const found = db
+    .select()
+    .from(facility)
+    .where(
+      inArray(
+        facility.id,
+        terms.stops.map((each) => each.facilityId),
+      ),
+    )
+    .all()
+  const byId = new Map(found.map((each) => [each.id, each]))
+  const places = terms.stops.flatMap((each) => {
+    const at = byId.get(each.facilityId)
+    return at ? [{ ...at, ...each }] : []
+  })
+  const origin = places[0]
+  const dest = places.at(-1)
+  if (!origin || !dest || places.length !== terms.stops.length)
+    return { missing: { code: 'no_such_facility', message: 'There is no such facility.' } }
+  const route = routeOver(places)
+  const lane = {
+    originCity: origin.city,
+    originRegion: origin.region,
+    originPostal: origin.postal,
+    originLat: origin.lat,
+    originLon: origin.lon,
+    originZone: origin.zone,
+    originCell: cellOf(origin),
+    destCity: dest.city,
+    destRegion: dest.region,
+    destPostal: dest.postal,
+    destLat: dest.lat,
+    destLon: dest.lon,
+    destZone: dest.zone,
+    destCell: cellOf(dest),
+  }
+  const band = findRateBand(
+    db,
+    {
+      ...lane,
+      equipment: terms.equipment,
+      miles: route.miles,
+      weightLb: terms.weightLb,
+      pickupAt: pickupAndDelivery(places).pickupAt,
+    },
+    now,
+  )
+  const charges = { miles: route.miles, weightLb: terms.weightLb }
+  const sheet = chargeSheet(terms.sellCharges, charges)
+  const today = deskDay(now)
+  const rates = sheet.currency === deskCurrency ? [] : ratesAround(db, today)
+  const sold = reckon({ amountMinor: sheet.totalMinor, currency: sheet.currency }, rates, today)
+  // Without a rate nothing is compared or added: the load stays a draft and says so.
+  const sell = 'refusal' in sold ? { amountMinor: 0, by: null } : sold
+  const { stops: _s, references: _r, notes: _n, sellCharges, ...own } = terms
+  return {
+    columns: {
+      ...own,
+      ...lane,
+      ...bandColumns(band),
+      miles: route.miles,
+      hours: route.hours,
+      sellMinor: sell.amountMinor,
+      soldMinor: sheet.totalMinor,
+      currency: sheet.currency,
+      sellRateE6: sell.by?.rateE6 ?? null,
+      sellRateDay: sell.by?.day ?? null,
+      ...pickupAndDelivery(places),
+    },
+    limits: proposeLimits(band, sell.amountMinor) ?? { targetMinor: null, mostMinor: null },
+    problems: checkLoad(
+      { ...own, stops: places, legs: route.legs, sellCharges, charges },
+      { now, hasPayer: Boolean(payer.billingMail), band: band as RateBand | null, rates, today },
+    ),
+  }
+}
+
+function pickupAndDelivery(places: { earliestLocal: string; latestLocal: string | null; zone: string }[]) {
+  const first = places[0]!
+  const last = places.at(-1)!
+  return {
+    pickupAt: toInstant(first.earliestLocal, first.zone),
+    pickupBy: toInstant(first.latestLocal ?? first.earliestLocal, first.zone),
+    deliverBy: toInstant(last.latestLocal ?? last.earliestLocal, last.zone),
+  }
+}
+
+export function writeParts(db: Db, loadId: number, terms: LoadTerms): void {
+  db.insert(stop)
+    .values(terms.stops.map((each, index) => ({ ...each, loadId, sequence: index + 1 })))
+    .run()
+  if (terms.references.length > 0)
+    db.insert(reference)
+      .values(terms.references.map((each) => ({ ...each, loadId })))
+      .run()
+  if (terms.notes.length > 0)
+    db.insert(note)
+      .values(terms.notes.map((each) => ({ ...each, loadId })))
+      .run()
+  if (terms.sellCharges.length > 0)
+    db.insert(charge)
+      .values(terms.sellCharges.map((each) => ({ ...each, loadId, side: 'sell' as const })))
+      .run()
+}
+
+export function names(db: Db, ...all: LoadTerms[]) {
+  const customers = db
+    .select({ id: customer.id, name: customer.name })
+    .from(customer)
+    .where(
+      inArray(
+        customer.id,
+        all.map((terms) => terms.customerId),
+      ),
+    )
+    .all()
+  const facilities = db
+    .select({ id: facility.id, name: facility.name, city: facility.city })
+    .from(facility)
+    .where(
+      inArray(
+        facility.id,
+        all.flatMap((terms) => terms.stops.map((each) => each.facilityId)),
+      ),
+    )
+    .all()
+  const customerNames = new Map(customers.map((each) => [each.id, each.name]))
+  const facilityNames = new Map(facilities.map((each) => [each.id, `${each.name}, ${each.city}`]))
+  return {
+    customer: (id: number) => customerNames.get(id) ?? String(id),
+    facility: (id: number) => facilityNames.get(id) ?? String(id),
+  }
+}
+
+/** The problems that still stand in the way: all stops when opening, cautions not acknowledged. */
+export function standing(problems: Problem[], request: Pick<SaveRequest, 'open' | 'acknowledged'>): Problem[] {
+  if (!request.open) return []
+  return problems.some((problem) => problem.severity === 'stop' || !request.acknowledged.includes(problem.code))
+    ? problems
+    : []
+}

@@ -1,0 +1,64 @@
+import type { Currency } from '#core/money/money'
+import { quoteNumber } from '#core/quote/quote'
+import { type Db, prepared } from '#server/db.server'
+
+const listed = prepared((db) =>
+  db.$client.prepare(`select quote.id, quote.title, quote.valid_until validUntil, quote.currency, quote.version, quote.sent_at sentAt, quote.created_at createdAt, customer.name customerName, customer.prospect, user.name rep,
+      count(quote_line.id) lines, sum(quote_line.state = 'draft') draft, sum(quote_line.state = 'sent') sent, sum(quote_line.state = 'won') won, sum(quote_line.state = 'lost') lost, sum(quote_line.state = 'lapsed') lapsed,
+      sum(quote_line.problems <> '[]') bad, sum(coalesce(quote_line.sell_minor, 0) * coalesce(quote_line.loads, 1)) sellMinor,
+      min(quote_line.position) firstPosition
+    from (select * from quote where customer_id in (select id from customer where search like @words) or @words = '%' or id = @id or (@words <> '%' and title like @words) order by created_at desc limit @limit) quote
+    join customer on customer.id = quote.customer_id join user on user.id = quote.rep_id left join quote_line on quote_line.quote_id = quote.id
+    group by quote.id order by quote.created_at desc`),
+)
+
+const firstLanes = prepared((db) =>
+  db.$client.prepare(
+    "select quote_id quoteId, position, origin_city || ' ' || origin_region || ' to ' || dest_city || ' ' || dest_region lane from quote_line where sell_minor is not null and (quote_id, position) in (select quote_id, min(position) from quote_line where sell_minor is not null and quote_id in (select value from json_each(?)) group by quote_id)",
+  ),
+)
+
+export interface ListedQuote {
+  id: number
+  number: string
+  title: string
+  customerName: string
+  prospect: boolean
+  rep: string
+  validUntil: string
+  sentAt: number | null
+  createdAt: number
+  lines: number
+  draft: number
+  sent: number
+  won: number
+  lost: number
+  lapsed: number
+  bad: number
+  /** All loads of all lines, in the quote's currency. */
+  sellMinor: number
+  currency: Currency
+  lane: string
+}
+
+/** Quotes, the newest first; by words of the customer, the title or the number where any are given. */
+export function listQuotes(db: Db, { words, limit }: { words: string; limit: number }): ListedQuote[] {
+  const plain = words.trim().toLowerCase().replace(/[%_]/g, '')
+  const number = /^q?-?(\d{3,9})$/.exec(plain)?.[1]
+  const rows = listed(db).all({
+    words: plain === '' ? '%' : `%${plain}%`,
+    id: number ? Number(number) - 1000 : -1,
+    limit,
+  }) as (Omit<ListedQuote, 'number' | 'lane' | 'prospect'> & { prospect: number })[]
+  const lanes = new Map(
+    (firstLanes(db).all(JSON.stringify(rows.map(({ id }) => id))) as { quoteId: number; lane: string }[]).map(
+      ({ quoteId, lane }) => [quoteId, lane],
+    ),
+  )
+  return rows.map((row) => ({
+    ...row,
+    prospect: row.prospect === 1,
+    number: quoteNumber(row.id),
+    lane: lanes.get(row.id) ?? '',
+  }))
+}
