@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { roadClasses } from '../core/miles/network'
 import { factors } from './factors'
-import { makeNetwork, type TownMiddles, type TownPoints, townKey } from './network'
+import { type TownMiddles, type TownPoints, townKey } from './legs'
+import { makeNetwork } from './network'
 import { readRoads } from './read-roads'
 
 /** A line of towns a degree of longitude apart, some 54 miles at 38° N, and one north of each. */

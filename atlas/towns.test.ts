@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import type { GazetteerData } from '../core/place/gazetteer'
-import { townKey } from './network'
+import { townKey } from './legs'
 import { bigCityKeys, readJunctions, readMiddles, townPoints } from './towns'
 
 const gazetteer = (

@@ -1,7 +1,7 @@
 import { type Point, straightMiles } from '../core/miles/straight'
 import type { GazetteerData } from '../core/place/gazetteer'
 import { nameKey } from '../core/place/name-key'
-import type { TownPoints } from './network'
+import type { TownPoints } from './legs'
 import { namedCities } from './packages'
 
 /** Points of one name and region nearer than this are one town. */

@@ -4,7 +4,8 @@ import { join } from 'node:path'
 import { buildIfNeeded } from '../bin/build'
 import { answering, stopAll } from '../bin/processes'
 import { startApplication, surroundings } from '../bin/surroundings'
-import { attacks, type Target } from './attacks'
+import { attacks } from './attacks'
+import type { Target } from './mail-bombs'
 import { memoryOf, watched } from './watch'
 
 /** What is held throughout: somebody at the desk waits no longer, and the process grows by no more. */

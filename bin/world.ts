@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { databasePath, openDatabase } from '#server/db.server'
 import { generateDemo, writeBoardMembers, writeRegisterMembers } from '../demo/generate'
-import { type PartnerWires, writePartnerMembers, writeSiteFreight } from '../demo/partners'
+import { type PartnerWires, writePartnerMembers, writeSiteFreight } from '../demo/partner-wires'
 
 /** Makes the demo world in a folder unless it stands there already; whether it was made. */
 export async function makeWorld(

@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest'
+import { carrierAdjectives, carrierKinds, carrierNouns } from './carrier-names'
 import { askedPrice, marketPrice } from './market'
 import { chance } from './random'
-import { carrierAdjectives, carrierKinds, carrierNouns, customers, people } from './world'
+import { customers, people } from './world'
 
 const day = 86_400_000
 const at = Date.UTC(2026, 6, 1)

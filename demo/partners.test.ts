@@ -16,7 +16,7 @@ import { acknowledgement, readIncoming } from '../stand-ins/partners/read'
 import { newShipment, tenderSet } from '../stand-ins/partners/tender'
 import { interchange } from '../stand-ins/partners/write'
 import { generateDemo } from './generate'
-import { writePartnerMembers, writeSiteFreight } from './partners'
+import { writePartnerMembers, writeSiteFreight } from './partner-wires'
 import { chance } from './random'
 
 const now = Date.UTC(2026, 10, 27, 14)

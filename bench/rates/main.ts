@@ -3,10 +3,12 @@ import { fitRates } from '#core/rates/fit-rates'
 import { learnPrice } from '#core/rates/learn-price'
 import type { PastPrice } from '#core/rates/past-price'
 import { locatePrefix } from '#server/rates/locate'
+import { boostedTrees } from './boosted'
 import { costsSource } from './costs-source'
 import { demoSource } from './demo-source'
 import { levelsSource } from './levels-source'
-import { boostedTrees, type Foretell, linear, nearestLanes, type Peer, sameLane } from './peers'
+import type { Foretell, Peer } from './peer'
+import { linear, nearestLanes, sameLane } from './peers'
 import type { Asked, Source } from './source'
 
 const shares = [0.1, 0.5, 0.9]

@@ -1,9 +1,10 @@
 import { describe, expect, test } from 'vitest'
 import { prefixOf } from '#core/rates/past-price'
 import { locatePrefix } from '#server/rates/locate'
+import { boostedTrees, treeOptions } from './boosted'
 import { costsSource } from './costs-source'
 import { levelsSource } from './levels-source'
-import { boostedTrees, linear, nearestLanes, sameLane, treeOptions } from './peers'
+import { linear, nearestLanes, sameLane } from './peers'
 import { chanceFrom, pickerOf, type Source } from './source'
 import { growTrees, quantile } from './trees'
 
