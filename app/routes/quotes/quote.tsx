@@ -1,23 +1,16 @@
-import { useState } from 'react'
-import { Link } from 'react-router'
 import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { listFuelTables } from '#server/fuel/fuel'
 import { readQuote } from '#server/quote/read'
 import { brokerage } from '#server/settings.server'
-import { gridColumns } from '../../quote/columns'
 import { QuoteGrid } from '../../quote/grid'
-import type { At } from '../../quote/grid-moves'
 import { LinePanel } from '../../quote/line-panel'
-import { PasteDialog } from '../../quote/paste-dialog'
+import { QuoteActions } from '../../quote/quote-actions'
+import { type QuoteDesk, useQuoteDesk } from '../../quote/quote-desk'
+import { QuoteDialog } from '../../quote/quote-dialog'
 import { QuoteHead } from '../../quote/quote-head'
-import { QuoteLog } from '../../quote/quote-log'
-import { SendQuoteDialog } from '../../quote/send-dialog'
-import { LostDialog, WonDialog } from '../../quote/settle-dialogs'
-import { PricingDialog, TermsDialog } from '../../quote/terms-dialogs'
-import { useQuote } from '../../quote/use-quote'
-import { useKeys } from '../../ui/keys'
+import { type RoomKey, useKeys } from '../../ui/keys'
 import type { Route } from './+types/quote'
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -40,141 +33,27 @@ export function loader({ params, context }: Route.LoaderArgs) {
   }
 }
 
-type Open = { kind: 'paste'; text: string } | { kind: 'send' | 'won' | 'lost' | 'terms' | 'pricing' | 'log' } | null
-
 export default function Quote({ loaderData }: Route.ComponentProps) {
-  return <QuoteDesk key={loaderData.page.quote.id} {...loaderData} />
+  return <QuoteRoom key={loaderData.page.quote.id} {...loaderData} />
 }
 
-function QuoteDesk({ page, tables, now, zone, mayEdit, mayPrice, mayExport }: Route.ComponentProps['loaderData']) {
-  const quoting = useQuote(page)
-  const { lines } = quoting
-  const [at, setAt] = useState<At>({ row: 0, column: 1 })
-  const [selected, setSelected] = useState<ReadonlySet<number>>(new Set())
-  const [open, setOpen] = useState<Open>(null)
-  const columns = gridColumns({
-    compared: lines.some(({ thenMinor }) => thenMinor !== null),
-    told: lines.some(({ cells }) => Boolean(cells.theirs)),
-    currency: page.quote.currency,
-  })
-  const current = lines[at.row] ?? null
-  const chosen =
-    selected.size > 0 ? lines.filter(({ id }) => selected.has(id)) : current && current.id > 0 ? [current] : []
-  const close = () => {
-    setOpen(null)
-    document.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.column}"]`)?.focus()
-  }
-  const select = (lineId: number) =>
-    setSelected((before) => {
-      const next = new Set(before)
-      if (!next.delete(lineId)) next.add(lineId)
-      return next
-    })
-  const ids = chosen.map(({ id }) => id)
-  const anything = mayEdit && chosen.length > 0
-  useKeys('Quote', [
-    { key: 's', words: 'send it', run: () => setOpen({ kind: 'send' }), disabled: !mayEdit },
-    { key: 'Ctrl+Enter', words: 'send it, from any cell', run: () => setOpen({ kind: 'send' }), disabled: !mayEdit },
-    {
-      key: 'v',
-      words: 'paste rows from a spreadsheet',
-      run: () => setOpen({ kind: 'paste', text: '' }),
-      disabled: !mayEdit,
-    },
-    { key: 'w', words: 'the chosen lines are won', run: () => setOpen({ kind: 'won' }), disabled: !anything },
-    { key: 'l', words: 'the chosen lines are lost', run: () => setOpen({ kind: 'lost' }), disabled: !anything },
-    {
-      key: 'o',
-      words: 'open the chosen lines again',
-      run: () => void quoting.act({ intent: 'reopen', lineIds: ids }, 'Open again'),
-      disabled: !anything,
-    },
-    {
-      key: 'd',
-      words: 'remove the chosen lines',
-      run: () => void quoting.remove(ids).then(() => setSelected(new Set())),
-      disabled: !anything,
-    },
-    {
-      key: 'p',
-      words: 'price the drafts anew',
-      run: () => void quoting.reprice('Priced as the market stands'),
-      disabled: !mayEdit,
-    },
-    {
-      key: 't',
-      words: 'title, validity, what it is held against',
-      run: () => setOpen({ kind: 'terms' }),
-      disabled: !mayEdit,
-    },
-    { key: 'm', words: 'how this customer is priced', run: () => setOpen({ kind: 'pricing' }) },
-    { key: 'g', words: 'what happened to it', run: () => setOpen({ kind: 'log' }) },
-    {
-      key: 'a',
-      words: 'choose every line, or none',
-      run: () => setSelected(selected.size > 0 ? new Set() : new Set(lines.map(({ id }) => id))),
-      disabled: lines.length === 0,
-    },
-  ])
+function QuoteRoom({ tables, ...data }: Route.ComponentProps['loaderData']) {
+  const desk = useQuoteDesk(data)
+  const { page, quoting, lines, current, now, zone, mayEdit } = desk
+  useKeys('Quote', quoteKeys(desk))
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <QuoteHead page={page} lines={lines} now={now} zone={zone} />
-      <div className="flex shrink-0 items-center gap-2 border-b px-4 py-1.5">
-        {mayEdit && (
-          <>
-            <button type="button" className="button first" onClick={() => setOpen({ kind: 'send' })}>
-              Send <kbd className="key">s</kbd>
-            </button>
-            <button type="button" className="button" onClick={() => setOpen({ kind: 'paste', text: '' })}>
-              Paste rows <kbd className="key">v</kbd>
-            </button>
-            <button type="button" className="button" onClick={() => setOpen({ kind: 'won' })} disabled={!anything}>
-              Won <kbd className="key">w</kbd>
-            </button>
-            <button type="button" className="button" onClick={() => setOpen({ kind: 'lost' })} disabled={!anything}>
-              Lost <kbd className="key">l</kbd>
-            </button>
-            <button type="button" className="button" onClick={() => setOpen({ kind: 'terms' })}>
-              Terms <kbd className="key">t</kbd>
-            </button>
-          </>
-        )}
-        <button type="button" className="button" onClick={() => setOpen({ kind: 'pricing' })}>
-          Their margin and fuel <kbd className="key">m</kbd>
-        </button>
-        <span className="label">
-          {selected.size > 0 ? `${selected.size} chosen` : 'letters work from a line’s number: Esc goes there'}
-        </span>
-        <span className="ml-auto flex items-center gap-4">
-          {mayEdit && (
-            <a href={`/quotes/${page.quote.id}/paper`} target="_blank" rel="noreferrer" className="text-dusk underline">
-              Their paper
-            </a>
-          )}
-          {mayExport && (
-            <>
-              <a href={`/quotes/${page.quote.id}/export/csv`} className="text-dusk underline">
-                CSV
-              </a>
-              <a href={`/quotes/${page.quote.id}/export/xlsx`} className="text-dusk underline">
-                XLSX
-              </a>
-            </>
-          )}
-          <Link to="/quotes" className="text-dusk underline">
-            All quotes
-          </Link>
-        </span>
-      </div>
+      <QuoteActions desk={desk} />
       <QuoteGrid
         lines={lines}
-        columns={columns}
-        at={at}
-        onAt={setAt}
-        selected={selected}
-        onSelect={select}
+        columns={desk.columns}
+        at={desk.at}
+        onAt={desk.setAt}
+        selected={desk.selected}
+        onSelect={desk.toggle}
         onType={quoting.type}
-        onPaste={(text) => setOpen({ kind: 'paste', text })}
+        onPaste={(text) => desk.openDialog({ kind: 'paste', text })}
         mayEdit={mayEdit}
       />
       <LinePanel
@@ -187,21 +66,45 @@ function QuoteDesk({ page, tables, now, zone, mayEdit, mayPrice, mayExport }: Ro
         others={page.others}
         onType={(cells) => current && quoting.type(current.key, cells)}
       />
-      {open?.kind === 'paste' && (
-        <PasteDialog initial={open.text} standing={lines.length} act={quoting.act} onClose={close} />
-      )}
-      {open?.kind === 'send' && <SendQuoteDialog page={page} lines={lines} quoting={quoting} onClose={close} />}
-      {open?.kind === 'won' && chosen.length > 0 && (
-        <WonDialog lines={chosen} today={page.today} quoting={quoting} onClose={close} />
-      )}
-      {open?.kind === 'lost' && chosen.length > 0 && (
-        <LostDialog lines={chosen} currency={page.quote.currency} quoting={quoting} onClose={close} />
-      )}
-      {open?.kind === 'terms' && <TermsDialog page={page} quoting={quoting} onClose={close} />}
-      {open?.kind === 'pricing' && (
-        <PricingDialog page={page} tables={tables} mayChange={mayPrice} quoting={quoting} onClose={close} />
-      )}
-      {open?.kind === 'log' && <QuoteLog page={page} now={now} zone={zone} onClose={close} />}
+      <QuoteDialog desk={desk} tables={tables} />
     </main>
   )
+}
+
+function quoteKeys(desk: QuoteDesk): RoomKey[] {
+  const { quoting, lines, chosen, mayEdit, openDialog } = desk
+  const ids = chosen.map(({ id }) => id)
+  const nothing = !mayEdit || chosen.length === 0
+  const send = () => openDialog({ kind: 'send' })
+  const reopen = () => void quoting.act({ intent: 'reopen', lineIds: ids }, 'Open again')
+  const reprice = () => void quoting.reprice('Priced as the market stands')
+  return [
+    { key: 's', words: 'send it', run: send, disabled: !mayEdit },
+    { key: 'Ctrl+Enter', words: 'send it, from any cell', run: send, disabled: !mayEdit },
+    {
+      key: 'v',
+      words: 'paste rows from a spreadsheet',
+      run: () => openDialog({ kind: 'paste', text: '' }),
+      disabled: !mayEdit,
+    },
+    { key: 'w', words: 'the chosen lines are won', run: () => openDialog({ kind: 'won' }), disabled: nothing },
+    { key: 'l', words: 'the chosen lines are lost', run: () => openDialog({ kind: 'lost' }), disabled: nothing },
+    { key: 'o', words: 'open the chosen lines again', run: reopen, disabled: nothing },
+    {
+      key: 'd',
+      words: 'remove the chosen lines',
+      run: () => void quoting.remove(ids).then(desk.chooseNone),
+      disabled: nothing,
+    },
+    { key: 'p', words: 'price the drafts anew', run: reprice, disabled: !mayEdit },
+    {
+      key: 't',
+      words: 'title, validity, what it is held against',
+      run: () => openDialog({ kind: 'terms' }),
+      disabled: !mayEdit,
+    },
+    { key: 'm', words: 'how this customer is priced', run: () => openDialog({ kind: 'pricing' }) },
+    { key: 'g', words: 'what happened to it', run: () => openDialog({ kind: 'log' }) },
+    { key: 'a', words: 'choose every line, or none', run: desk.chooseAllOrNone, disabled: lines.length === 0 },
+  ]
 }

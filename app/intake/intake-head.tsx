@@ -1,0 +1,48 @@
+import { Link } from 'react-router'
+import { clockTone } from './clock'
+import type { IntakeDesk } from './intake-desk'
+
+/** How many tenders wait, what came of the day's, and what is wrong with a partner's connection. */
+export function IntakeHead({ desk }: { desk: IntakeDesk }) {
+  const { rows, today, troubles, rejected, now } = desk
+  const pressing = rows.filter((row) => clockTone(row, now) === 'act').length
+  return (
+    <div className="flex items-baseline gap-4 border-b border-strong px-4 py-1.5">
+      <h1 className="text-base font-semibold">Intake</h1>
+      <span>
+        {rows.length} to answer{pressing > 0 && <b className="text-bill">, {pressing} within half an hour</b>} · today{' '}
+        {today.accepted} accepted, {today.declined} declined, {today.lapsed} lapsed
+        {today.byRule > 0 && `, ${today.byRule} by rule`}
+      </span>
+      {troubles.map((trouble) => (
+        <Link
+          key={trouble.partnerId}
+          to={`/partners/${trouble.partnerId}`}
+          className="truncate text-bill underline"
+          role="alert"
+        >
+          {trouble.name}: {trouble.problem}
+        </Link>
+      ))}
+      {rejected > 0 && (
+        <Link to="/exchange?trouble=1" className="whitespace-nowrap text-bill underline" role="alert">
+          {rejected === 1 ? 'One of our documents was' : `${rejected} of our documents were`} rejected
+        </Link>
+      )}
+      <nav aria-label="About tenders" className="ml-auto flex gap-4 whitespace-nowrap">
+        <Link to="/intake/answered" className="text-dusk underline">
+          Answered
+        </Link>
+        <Link to="/exchange" className="text-dusk underline">
+          Exchange log
+        </Link>
+        <Link to="/answering" className="text-dusk underline">
+          Answering rules
+        </Link>
+        <Link to="/partners" className="text-dusk underline">
+          Partners
+        </Link>
+      </nav>
+    </div>
+  )
+}

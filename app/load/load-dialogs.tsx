@@ -1,0 +1,65 @@
+import { AwardDialog, PayDialog } from './award-dialog'
+import { CheckCallDialog } from './check-call-dialog'
+import { SendDialog } from './confirmation-panel'
+import { DispatchDialog } from './dispatch-dialog'
+import { JoinDialog } from './join-dialog'
+import type { LoadDesk } from './load-desk'
+import { MapDialog } from './load-map'
+import { OfferDialog } from './offer-dialog'
+import { RateDrawer } from './rate-drawer'
+import { CounterDialog, LimitsDialog, ReasonDialog } from './small-dialogs'
+
+/** The dialog that is open over a load's page. */
+export function LoadDialog({ desk }: { desk: LoadDesk }) {
+  const { page, now, zone, acting, dialog, chosen, mayOverride, mayExceed, openDialog } = desk
+  const common = { page, acting, onClose: desk.closeDialog }
+  switch (dialog?.kind) {
+    case 'offer':
+      return <OfferDialog {...common} carrier={dialog.carrier} now={now} zone={zone} />
+    case 'award': {
+      const onAwarded = () => openDialog({ kind: 'send' })
+      if (!chosen) return null
+      return (
+        <AwardDialog
+          {...common}
+          offer={chosen}
+          now={now}
+          mayOverride={mayOverride}
+          mayExceed={mayExceed}
+          onAwarded={onAwarded}
+        />
+      )
+    }
+    case 'counter':
+      return chosen && <CounterDialog {...common} offer={chosen} mostMinor={page.load.mostMinor} />
+    case 'limits':
+      return <LimitsDialog {...common} />
+    case 'rates':
+      return <RateDrawer page={page} onClose={desk.closeDialog} />
+    case 'map':
+      return <MapDialog page={page} onClose={desk.closeDialog} />
+    case 'pay':
+      return <PayDialog {...common} mayExceed={mayExceed} />
+    case 'send':
+      return <SendDialog {...common} now={now} mayOverride={mayOverride} />
+    case 'call':
+      return <CheckCallDialog {...common} now={now} />
+    case 'join':
+      return <JoinDialog {...common} />
+    case 'dispatch':
+      return <DispatchDialog {...common} now={now} mayOverride={mayOverride} />
+    case 'cancel':
+      return <ReasonDialog {...common} title={`Cancel ${page.load.number}`} intent="cancel" button="Cancel the load" />
+    case 'release':
+      return (
+        <ReasonDialog
+          {...common}
+          title={`Release ${page.carrier?.name ?? 'the carrier'}`}
+          intent="release"
+          button="Open it for cover again"
+        />
+      )
+    default:
+      return null
+  }
+}

@@ -1,0 +1,112 @@
+import { useNavigate } from 'react-router'
+import { formatMoney } from '#core/money/money'
+import type { RoomKey } from '../ui/keys'
+import type { LoadDesk, OpenDialog } from './load-desk'
+import { confirmKeys, confirmReading } from './proposals'
+
+/** The keys of a load's page; the bar of actions shows the ones that can be used now. */
+export function useLoadKeys(desk: LoadDesk): RoomKey[] {
+  const navigate = useNavigate()
+  return [...proposalKeys(desk), ...offerKeys(desk), ...loadKeys(desk), ...pageKeys(desk, navigate)]
+}
+
+const opens = (desk: LoadDesk, kind: Exclude<OpenDialog['kind'], 'offer'>) => () => desk.openDialog({ kind })
+
+/** The oldest proposal is taken with a key for each amount that was read in it, or dismissed. */
+function proposalKeys({ page, acting, isUncovered, mayHandle }: LoadDesk): RoomKey[] {
+  const [proposed] = page.proposals
+  if (!proposed) return []
+  const readings = proposed.carrierId === null ? [] : proposed.readings
+  return [
+    ...readings.map((payMinor, at) => ({
+      key: confirmKeys[at]!,
+      words: `take ${formatMoney(payMinor)} of ${proposed.sender} as an offer`,
+      run: () => void confirmReading(acting, proposed, payMinor),
+      disabled: !isUncovered || !mayHandle || acting.busy,
+    })),
+    {
+      key: '0',
+      words: `dismiss what ${proposed.sender} says`,
+      run: () => void acting.act({ intent: 'dismiss_proposal', proposalId: proposed.id }, 'Dismissed'),
+      disabled: !mayHandle || acting.busy,
+    },
+  ]
+}
+
+function offerKeys(desk: LoadDesk): RoomKey[] {
+  const { acting, liveOffers, chosen, choose, isUncovered, mayHandle, mayAward, openDialog } = desk
+  const move = (step: number) => {
+    const at = liveOffers.findIndex((offer) => offer.id === chosen?.id) + step
+    const next = liveOffers[Math.max(0, Math.min(liveOffers.length - 1, at))]
+    if (!next) return
+    choose(next.id)
+    document.querySelector<HTMLElement>(`[data-offer="${next.id}"]`)?.focus()
+  }
+  const decline = () =>
+    chosen && void acting.act({ intent: 'decline_offer', offerId: chosen.id }, `${chosen.carrierName} declined`)
+  const none = liveOffers.length === 0
+  const unusable = !isUncovered || !chosen
+  return [
+    { key: 'ArrowDown', words: 'next offer', run: () => move(1), disabled: none },
+    { key: 'ArrowUp', words: 'offer before', run: () => move(-1), disabled: none },
+    {
+      key: 'o',
+      words: 'record an offer',
+      run: () => openDialog({ kind: 'offer', carrier: null }),
+      disabled: !isUncovered || !mayHandle,
+    },
+    { key: 'a', words: 'award the chosen offer', run: opens(desk, 'award'), disabled: unusable || !mayAward },
+    { key: 'c', words: 'counter the chosen offer', run: opens(desk, 'counter'), disabled: unusable || !mayHandle },
+    { key: 'x', words: 'decline the chosen offer', run: decline, disabled: unusable || !mayHandle },
+  ]
+}
+
+function loadKeys(desk: LoadDesk): RoomKey[] {
+  const { page, acting, posting, isUncovered, isAwarded, isConfirmed, mayEdit, mayAward } = desk
+  const togglePosting = () =>
+    void acting.act(posting ? { intent: 'unpost', postingId: posting.id } : { intent: 'post' })
+  return [
+    {
+      key: 'p',
+      words: posting ? 'take the posting down' : 'post it',
+      run: togglePosting,
+      disabled: !isUncovered || !mayEdit,
+    },
+    {
+      key: 'l',
+      words: 'target and most',
+      run: opens(desk, 'limits'),
+      disabled: !(isUncovered || page.load.state === 'draft') || !mayEdit,
+    },
+    {
+      key: 's',
+      words: 'preview and send the rate confirmation',
+      run: opens(desk, 'send'),
+      disabled: !isAwarded || !mayAward || isConfirmed,
+    },
+    { key: 'b', words: 'change the agreed pay', run: opens(desk, 'pay'), disabled: !isAwarded || !mayAward },
+  ]
+}
+
+function pageKeys(desk: LoadDesk, navigate: (to: string) => void): RoomKey[] {
+  const { page, mayEdit } = desk
+  const { id, state } = page.load
+  return [
+    { key: 'r', words: 'what the rate strip rests on', run: opens(desk, 'rates') },
+    { key: 'm', words: 'the map', run: opens(desk, 'map') },
+    { key: 'e', words: 'change the load', run: () => navigate(`/loads/${id}/change`), disabled: !mayEdit },
+    {
+      key: 't',
+      words: 'check call: arrived, departed, late',
+      run: opens(desk, 'call'),
+      disabled: !mayEdit || state === 'draft' || state === 'cancelled',
+    },
+    {
+      key: 'j',
+      words: 'which customer’s system it reports to',
+      run: opens(desk, 'join'),
+      disabled: !mayEdit || state === 'cancelled',
+    },
+    { key: 'k', words: 'make a copy', run: () => navigate(`/loads/new?copy=${id}`), disabled: !mayEdit },
+  ]
+}
