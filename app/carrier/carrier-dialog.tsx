@@ -1,6 +1,7 @@
 import type { CarrierDesk } from './carrier-desk'
+import { CheckDialog } from './check-dialog'
 import { AskDialog, ContactDialog, EquipmentDialog, PayeeDialog, ReasonDialog } from './dialogs'
-import { CheckDialog, UploadDialog } from './paper-dialogs'
+import { UploadDialog } from './upload-dialog'
 
 /** The dialog that is open over a carrier's dossier. */
 export function CarrierDialog({ desk }: { desk: CarrierDesk }) {

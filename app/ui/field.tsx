@@ -78,3 +78,48 @@ export function Choice<T extends string>({
     </div>
   )
 }
+
+interface CheckProps {
+  label: string
+  checked: boolean
+  onChange: (checked: boolean) => void
+  disabled?: boolean
+  className?: string
+}
+
+/** A box to tick, with its label beside it. */
+export function Check({ label, checked, onChange, disabled, className }: CheckProps) {
+  return (
+    <label className={`flex items-center gap-1 ${className ?? ''}`}>
+      <input
+        type="checkbox"
+        checked={checked}
+        disabled={disabled}
+        onChange={(event) => onChange(event.target.checked)}
+      />{' '}
+      {label}
+    </label>
+  )
+}
+
+interface CheckSetProps<T extends string> {
+  options: readonly T[]
+  /** What each is called; its own name where nothing is given. */
+  words?: Record<T, string>
+  chosen: readonly T[]
+  onChange: (chosen: T[]) => void
+  disabled?: boolean
+}
+
+/** A box to tick for each of a few, any number of them. */
+export function CheckSet<T extends string>({ options, words, chosen, onChange, disabled }: CheckSetProps<T>) {
+  return options.map((option) => (
+    <Check
+      key={option}
+      label={words ? words[option] : option}
+      checked={chosen.includes(option)}
+      disabled={disabled}
+      onChange={(isChosen) => onChange(isChosen ? [...chosen, option] : chosen.filter((each) => each !== option))}
+    />
+  ))
+}

@@ -1,0 +1,124 @@
+import { useState } from 'react'
+import { type PaperKind, paperKinds, paperWords } from '#core/carrier/paper'
+import { readAmount } from '#core/money/money'
+import type { PolicyKind } from '#core/register/register'
+import type { Dossier } from '#server/carrier/dossier'
+import { Dialog } from '../ui/dialog'
+import { Choice, Field } from '../ui/field'
+import { PolicyFields, policyWords, type TypedPolicy } from './policy-fields'
+import type { CarrierActing } from './use-carrier-act'
+
+interface CheckProps {
+  dossier: Dossier
+  paper: Dossier['papers'][number]
+  acting: CarrierActing
+  onClose: () => void
+}
+
+/** Looking at a paper: the paper itself beside what is written down of it. */
+export function CheckDialog({ dossier, paper, acting, onClose }: CheckProps) {
+  const check = useCheck({ dossier, paper, acting, onClose })
+  const { kind, expiresOn, lines, error } = check
+  return (
+    <Dialog open onClose={onClose} title={`Look at ${paper.fileName}, from ${paper.receivedFrom}`} wide="sheet">
+      <div className="grid grid-cols-[1fr_1.15fr] gap-4">
+        <iframe
+          title="The paper"
+          src={`/carriers/${dossier.carrier.id}/papers/${paper.id}`}
+          className="h-[62vh] w-full border bg-white"
+        />
+        <form noValidate onSubmit={(event) => void check.keep(event)} className="flex flex-col gap-3">
+          <div className="grid grid-cols-2 gap-3">
+            <Choice label="It is a" value={kind} options={paperKinds} words={paperWords} onChange={check.setKind} />
+            {kind !== 'certificate' && (
+              <Field
+                label="Good until (empty: without end)"
+                type="date"
+                value={expiresOn}
+                onChange={(event) => check.setExpiresOn(event.target.value)}
+              />
+            )}
+          </div>
+          {kind === 'certificate' && <PolicyFields lines={lines} onLines={check.setLines} fresh={check.fresh} />}
+          {error && (
+            <p role="alert" className="text-bill">
+              {error}
+            </p>
+          )}
+          <Decision busy={acting.busy} onRefuse={check.refuse} />
+        </form>
+      </div>
+    </Dialog>
+  )
+}
+
+/** The form of a check: what is typed off the paper, and the two answers to it. */
+function useCheck({ dossier, paper, acting, onClose }: CheckProps) {
+  const filed = dossier.record?.filings.find((filing) => filing.kind === 'liability')
+  // Limits and days are what the paper says, typed off it: a figure that stands there already is one that nobody read.
+  const fresh = (kind: PolicyKind): TypedPolicy => ({
+    kind,
+    insurer: filed?.insurer ?? '',
+    number: kind === 'liability' ? (filed?.number ?? '') : '',
+    insuredName: dossier.carrier.name,
+    limit: '',
+    effectiveOn: '',
+    expiresOn: '',
+  })
+  const [kind, setKind] = useState<PaperKind>(paper.kind)
+  const [expiresOn, setExpiresOn] = useState('')
+  const [lines, setLines] = useState<TypedPolicy[]>([fresh('liability'), fresh('cargo')])
+  const [error, setError] = useState<string>()
+  const keep = async (event: React.FormEvent) => {
+    event.preventDefault()
+    const insurance = kind === 'certificate' ? lines.map(policyOf) : []
+    const answer = await acting.act(
+      { intent: 'check_paper', paper: { paperId: paper.id, kind, expiresOn: expiresOn || null, insurance } },
+      `${paperWords[kind]} is on file and counts`,
+      true,
+    )
+    if (answer.ok) return onClose()
+    const first = answer.errors[0]
+    const at = /insurance\.(\d+)/.exec(first?.path ?? '')?.[1]
+    const where = at === undefined ? '' : `${policyWords[lines[Number(at)]!.kind]}: `
+    setError(first ? `${where}${first.message}` : answer.message)
+  }
+  const refuse = async (because: string) => {
+    const answer = await acting.act({ intent: 'refuse_paper', paperId: paper.id, because }, 'Refused', true)
+    if (answer.ok) onClose()
+    else setError(answer.message)
+  }
+  return { kind, setKind, expiresOn, setExpiresOn, lines, setLines, fresh, error, keep, refuse }
+}
+
+const policyOf = ({ limit, ...line }: TypedPolicy) => ({
+  ...line,
+  insuredName: line.insuredName || null,
+  limitMinor: readAmount(limit) ?? 0,
+})
+
+/** It is good, or it is refused with a reason. */
+function Decision({ busy, onRefuse }: { busy: boolean; onRefuse: (because: string) => Promise<void> }) {
+  const [because, setBecause] = useState('')
+  return (
+    <div className="flex items-end gap-3 border-t pt-2">
+      <button type="submit" className="button first" disabled={busy}>
+        It is good <kbd className="key">Enter</kbd>
+      </button>
+      <Field
+        label="Or refuse it, because"
+        className="flex-1"
+        value={because}
+        onChange={(event) => setBecause(event.target.value)}
+      />
+      <button
+        type="button"
+        className="button"
+        disabled={busy || because.trim().length < 3}
+        onClick={() => void onRefuse(because)}
+      >
+        Refuse
+      </button>
+    </div>
+  )
+}
