@@ -18,144 +18,128 @@ export function record(db: Db, loadId: number, events: LoadEvent[], context: Rec
   }
 }
 
-function apply(db: Db, loadId: number, event: LoadEvent, context: RecordContext): void {
-  const { now } = context
-  switch (event.kind) {
-    case 'state_changed':
-      if (event.to === 'in_transit') noteHauled(db, loadId)
-      db.update(load)
-        .set({ state: event.to, ...(event.to === 'uncovered' && event.from === 'draft' ? { openedAt: now } : {}) })
-        .where(eq(load.id, loadId))
-        .run()
-      return
-    case 'limits_set':
-      db.update(load).set(event.to).where(eq(load.id, loadId)).run()
-      return
-    case 'posting_asked':
-      return askPosting(db, loadId, event.board, context)
-    case 'posting_update_asked':
-      return sendToBoard(db, loadId, event.postingId, 'put', event.board, context)
-    case 'posting_removal_asked':
-      db.update(posting)
-        .set({ state: context.practice ? 'down' : 'removal_asked' })
-        .where(eq(posting.id, event.postingId))
-        .run()
-      return sendToBoard(db, loadId, event.postingId, 'remove', event.board, context)
-    case 'offer_recorded':
-      db.insert(offer)
-        .values({
-          loadId,
-          carrierId: event.carrierId,
-          payMinor: event.payMinor,
-          askedMinor: event.asked?.amountMinor ?? event.payMinor,
-          currency: event.asked?.currency ?? deskCurrency,
-          source: event.source,
-          state: 'open',
-          goodUntil: event.goodUntil,
-          note: event.note,
-          receivedAt: now,
-          externalKey: context.externalKey ?? null,
-        })
-        .run()
-      return
-    case 'offer_repriced':
-      // The same offer at another price: a counter of ours was to the old one.
-      db.update(offer)
-        .set({
-          payMinor: event.payMinor,
-          askedMinor: event.asked?.amountMinor ?? event.payMinor,
-          currency: event.asked?.currency ?? deskCurrency,
-          counterMinor: null,
-          source: event.source,
-          goodUntil: event.goodUntil,
-          note: event.note,
-          receivedAt: now,
-          ...(context.externalKey ? { externalKey: context.externalKey } : {}),
-        })
-        .where(eq(offer.id, event.offerId))
-        .run()
-      return
-    case 'offer_answer_asked':
-      return askAnswer(db, loadId, event, context)
-    case 'price_passed':
-      return
-    case 'offer_countered':
-      db.update(offer).set({ counterMinor: event.to }).where(eq(offer.id, event.offerId)).run()
-      return
-    case 'offer_ended':
-      db.update(offer).set({ state: event.to }).where(eq(offer.id, event.offerId)).run()
-      return
-    case 'load_awarded':
-      db.update(offer).set({ state: 'awarded', agreedMinor: event.payMinor }).where(eq(offer.id, event.offerId)).run()
-      db.update(load)
-        .set({ carrierId: event.carrierId, coveredAt: now, ...payColumns(event) })
-        .where(eq(load.id, loadId))
-        .run()
-      return writeBuyCharges(db, loadId, event.buyCharges)
-    case 'gate_passed':
-      db.insert(gateOverride)
-        .values({
-          loadId,
-          carrierId: event.carrierId,
-          stage: event.stage,
-          reasons: event.reasons,
-          because: event.because,
-          byName: context.by.name,
-          at: now,
-          policyVersion: event.policyVersion,
-        })
-        .run()
-      db.update(gateAlert)
-        .set({ endedAt: now, endedHow: 'passed', endedBy: context.by.name, because: event.because })
-        .where(and(eq(gateAlert.loadId, loadId), isNull(gateAlert.endedAt)))
-        .run()
-      return
-    case 'confirmation_issued':
-      return issueConfirmation(db, loadId, event.version, now)
-    case 'confirmation_voided':
-      db.update(confirmation).set({ state: 'void' }).where(eq(confirmation.id, event.confirmationId)).run()
-      return
-    case 'confirmation_mail_asked':
-      return askMail(db, loadId, event, context)
-    case 'confirmation_accepted':
-      db.update(confirmation)
-        .set({ state: 'accepted', acceptedAt: now, acceptedName: event.name, acceptedTitle: event.title })
-        .where(eq(confirmation.id, event.confirmationId))
-        .run()
-      return
-    case 'award_released':
-      db.update(offer)
-        .set({ state: 'turned_down' })
-        .where(and(eq(offer.loadId, loadId), eq(offer.state, 'awarded')))
-        .run()
-      db.update(load)
-        .set({
-          carrierId: null,
-          payMinor: null,
-          agreedMinor: null,
-          payCurrency: deskCurrency,
-          payRateE6: null,
-          payRateDay: null,
-          coveredAt: null,
-          driverName: null,
-          driverPhone: null,
-          truckNumber: null,
-        })
-        .where(eq(load.id, loadId))
-        .run()
-      tellReleased(db, loadId, event, context)
-      db.update(gateAlert)
-        .set({ endedAt: now, endedHow: 'other_carrier', endedBy: context.by.name })
-        .where(and(eq(gateAlert.loadId, loadId), isNull(gateAlert.endedAt)))
-        .run()
-      return writeBuyCharges(db, loadId, [])
-    case 'load_cancelled':
-      db.update(load).set({ state: 'cancelled' }).where(eq(load.id, loadId)).run()
-      return
-    case 'terms_changed':
-      // The terms themselves are written by whoever changed them, in the same transaction.
-      return
-  }
+type Applier<Kind extends LoadEvent['kind']> = (
+  db: Db,
+  loadId: number,
+  event: LoadEvent & { kind: Kind },
+  context: RecordContext,
+) => void
+
+const setLoad = (db: Db, loadId: number, columns: Partial<typeof load.$inferInsert>) =>
+  db.update(load).set(columns).where(eq(load.id, loadId)).run()
+
+const setOffer = (db: Db, offerId: number, columns: Partial<typeof offer.$inferInsert>) =>
+  db.update(offer).set(columns).where(eq(offer.id, offerId)).run()
+
+const setConfirmation = (db: Db, confirmationId: number, columns: Partial<typeof confirmation.$inferInsert>) =>
+  db.update(confirmation).set(columns).where(eq(confirmation.id, confirmationId)).run()
+
+/** What each event writes beside its log line. */
+const appliers: { [Kind in LoadEvent['kind']]: Applier<Kind> } = {
+  state_changed: (db, loadId, { from, to }, { now }) => {
+    if (to === 'in_transit') noteHauled(db, loadId)
+    setLoad(db, loadId, { state: to, ...(to === 'uncovered' && from === 'draft' ? { openedAt: now } : {}) })
+  },
+  limits_set: (db, loadId, { to }) => setLoad(db, loadId, to),
+  posting_asked: (db, loadId, { board }, context) => askPosting(db, loadId, board, context),
+  posting_update_asked: (db, loadId, { postingId, board }, context) =>
+    sendToBoard(db, loadId, postingId, 'put', board, context),
+  posting_removal_asked: (db, loadId, { postingId, board }, context) => {
+    const state = context.practice ? 'down' : 'removal_asked'
+    db.update(posting).set({ state }).where(eq(posting.id, postingId)).run()
+    sendToBoard(db, loadId, postingId, 'remove', board, context)
+  },
+  offer_recorded: (db, loadId, event, { now, externalKey = null }) =>
+    db
+      .insert(offer)
+      .values({ ...namedPrice(event, now), loadId, carrierId: event.carrierId, state: 'open', externalKey })
+      .run(),
+  // The same offer at another price: a counter of ours was to the old one.
+  offer_repriced: (db, _, event, { now, externalKey }) =>
+    setOffer(db, event.offerId, {
+      ...namedPrice(event, now),
+      counterMinor: null,
+      ...(externalKey ? { externalKey } : {}),
+    }),
+  offer_answer_asked: askAnswer,
+  price_passed: () => undefined,
+  offer_countered: (db, _, { offerId, to }) => setOffer(db, offerId, { counterMinor: to }),
+  offer_ended: (db, _, { offerId, to }) => setOffer(db, offerId, { state: to }),
+  load_awarded: (db, loadId, event, { now }) => {
+    setOffer(db, event.offerId, { state: 'awarded', agreedMinor: event.payMinor })
+    setLoad(db, loadId, { carrierId: event.carrierId, coveredAt: now, ...payColumns(event) })
+    writeBuyCharges(db, loadId, event.buyCharges)
+  },
+  gate_passed: (db, loadId, event, { now, by }) => {
+    const { carrierId, stage, reasons, because, policyVersion } = event
+    db.insert(gateOverride)
+      .values({ loadId, carrierId, stage, reasons, because, byName: by.name, at: now, policyVersion })
+      .run()
+    endAlerts(db, loadId, { endedAt: now, endedHow: 'passed', endedBy: by.name, because })
+  },
+  confirmation_issued: (db, loadId, { version }, { now }) => issueConfirmation(db, loadId, version, now),
+  confirmation_voided: (db, _, { confirmationId }) => setConfirmation(db, confirmationId, { state: 'void' }),
+  confirmation_mail_asked: askMail,
+  confirmation_accepted: (db, _, { confirmationId, name, title }, { now }) =>
+    setConfirmation(db, confirmationId, {
+      state: 'accepted',
+      acceptedAt: now,
+      acceptedName: name,
+      acceptedTitle: title,
+    }),
+  award_released: (db, loadId, event, context) => {
+    const awarded = and(eq(offer.loadId, loadId), eq(offer.state, 'awarded'))
+    db.update(offer).set({ state: 'turned_down' }).where(awarded).run()
+    setLoad(db, loadId, nobodyHauls)
+    tellReleased(db, loadId, event, context)
+    endAlerts(db, loadId, { endedAt: context.now, endedHow: 'other_carrier', endedBy: context.by.name })
+    writeBuyCharges(db, loadId, [])
+  },
+  load_cancelled: (db, loadId) => setLoad(db, loadId, { state: 'cancelled' }),
+  // The terms themselves are written by whoever changed them, in the same transaction.
+  terms_changed: () => undefined,
+}
+
+function apply<Kind extends LoadEvent['kind']>(
+  db: Db,
+  loadId: number,
+  event: LoadEvent & { kind: Kind },
+  context: RecordContext,
+): void {
+  const applier: Applier<Kind> = appliers[event.kind]
+  applier(db, loadId, event, context)
+}
+
+type NamedPrice = Pick<LoadEvent & { kind: 'offer_recorded' }, 'payMinor' | 'asked' | 'source' | 'goodUntil' | 'note'>
+
+/** A carrier's price as its offer keeps it: in the desk's currency, and in the one it was named in. */
+const namedPrice = ({ payMinor, asked, source, goodUntil, note }: NamedPrice, now: number) => ({
+  payMinor,
+  askedMinor: asked?.amountMinor ?? payMinor,
+  currency: asked?.currency ?? deskCurrency,
+  source,
+  goodUntil,
+  note,
+  receivedAt: now,
+})
+
+const nobodyHauls = {
+  carrierId: null,
+  payMinor: null,
+  agreedMinor: null,
+  payCurrency: deskCurrency,
+  payRateE6: null,
+  payRateDay: null,
+  coveredAt: null,
+  driverName: null,
+  driverPhone: null,
+  truckNumber: null,
+}
+
+/** Ends what warned of the carrier that was on the load. */
+function endAlerts(db: Db, loadId: number, ended: Partial<typeof gateAlert.$inferInsert>): void {
+  const open = and(eq(gateAlert.loadId, loadId), isNull(gateAlert.endedAt))
+  db.update(gateAlert).set(ended).where(open).run()
 }
 
 /** From its pickup on a load is the carrier's last one; before that it is only booked. */
