@@ -83,7 +83,7 @@ test('papers and a signature asked for by mail, sent from a phone, looked at, an
   await ready(page)
   await page.keyboard.press('p')
   const asking = page.getByRole('dialog')
-  await expect(asking.getByLabel('By mail to')).toHaveValue(known.mail!)
+  await expect(asking.getByLabel('Email to')).toHaveValue(known.mail!)
   await asking.getByRole('button', { name: /Send/ }).click()
   await expect(asking).toBeHidden()
   const keys = reading(
@@ -120,7 +120,7 @@ test('papers and a signature asked for by mail, sent from a phone, looked at, an
   await phone.getByRole('button', { name: 'Sign the agreement' }).click()
   await expect(phone.getByRole('status')).toContainText('Signed')
 
-  const papers = page.getByRole('region', { name: 'Papers' })
+  const papers = page.getByRole('region', { name: 'Documents' })
   await expect(papers).toContainText('checked as signed')
   await expect(page.getByRole('region', { name: 'Vetting' })).not.toContainText(
     'Broker-carrier agreement is not on file',
@@ -129,10 +129,10 @@ test('papers and a signature asked for by mail, sent from a phone, looked at, an
   await page.goto('/carriers/watch')
   await ready(page)
   await page
-    .getByRole('region', { name: 'Papers to look at' })
+    .getByRole('region', { name: 'Documents to review' })
     .getByRole('listitem')
     .filter({ hasText: nameOf(carrierId) })
-    .getByRole('link', { name: 'Look at it' })
+    .getByRole('link', { name: 'Review' })
     .click()
   await page
     .getByRole('dialog')
@@ -236,7 +236,7 @@ test('the gate: a rep is stopped, a manager passes it with a reason that stays; 
   const award = page.getByRole('dialog')
   await expect(award.getByRole('region', { name: 'Gate' })).toContainText('Do not use: Left us waiting in May')
   await expect(award.getByRole('button', { name: /^Award/ })).toBeDisabled()
-  await expect(award).toContainText('Only a manager may go past the gate.')
+  await expect(award).toContainText('Only a manager may override vetting.')
   await page.keyboard.press('Escape')
 
   const ruth = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
@@ -246,8 +246,8 @@ test('the gate: a rep is stopped, a manager passes it with a reason that stays; 
   await ruth.keyboard.press('a')
   await ruth.getByLabel(/Go past the gate, because/).fill('The owner called, settled')
   await ruth.keyboard.press('Enter')
-  await expect(ruth.getByText('Gate passed at the award by Ruth Amsel')).toBeVisible()
-  await expect(page.getByText('Gate passed at the award by Ruth Amsel')).toBeVisible()
+  await expect(ruth.getByText('Vetting overridden at the award by Ruth Amsel')).toBeVisible()
+  await expect(page.getByText('Vetting overridden at the award by Ruth Amsel')).toBeVisible()
   await expect(page.getByText('“The owner called, settled”')).toBeVisible()
 
   const dot = reading(
@@ -260,7 +260,7 @@ test('the gate: a rep is stopped, a manager passes it with a reason that stays; 
     body: JSON.stringify({ filings: known.filings.map((filing) => ({ ...filing, cancelledOn: today })) }),
   })
   expect((await api.post(`/carriers/${carrierId}/act`, { data: { intent: 'refresh' } })).ok()).toBe(true)
-  const alert = page.getByRole('alert').filter({ hasText: `The gate would no longer pass ${name}` })
+  const alert = page.getByRole('alert').filter({ hasText: `Vetting would now block ${name}` })
   await expect(alert).toContainText('Liability')
   await expect(alert).toContainText('Next best:')
   await expect(alert).toContainText('the confirmation waits')
@@ -269,7 +269,7 @@ test('the gate: a rep is stopped, a manager passes it with a reason that stays; 
   await page.keyboard.press('s')
   const send = page.getByRole('dialog')
   await expect(send.getByRole('region', { name: 'Gate' })).toContainText('Liability')
-  await expect(send).toContainText('Only a manager may go past the gate.')
+  await expect(send).toContainText('Only a manager may override vetting.')
   await expect(send.getByRole('button', { name: /^Send/ })).toBeDisabled()
   await page.keyboard.press('Escape')
   await page.goto('/carriers/watch')
@@ -284,7 +284,7 @@ test('the gate: a rep is stopped, a manager passes it with a reason that stays; 
   await page.goto(`/loads/${loadId}`)
   await ready(page)
   await expect(alert).toHaveCount(0)
-  await expect(page.getByText('Gate passed at the award by Ruth Amsel')).toBeVisible()
+  await expect(page.getByText('Vetting overridden at the award by Ruth Amsel')).toBeVisible()
 })
 
 test('the policy: a manager sees whom a change would stop before it holds, a rep changes nothing', async ({
@@ -315,7 +315,7 @@ test('the policy: a manager sees whom a change would stop before it holds, a rep
   await ruth.getByRole('button', { name: /Whom would it stop/ }).click()
   await expect(ruth.getByText('months: a number from 1 to 60').first()).toBeVisible()
   await limit.fill('1')
-  await ruth.getByRole('combobox', { name: 'No load with us for: how bad' }).selectOption('stop')
+  await ruth.getByRole('combobox', { name: 'No load with us for: severity' }).selectOption('stop')
   await ruth.getByRole('heading', { name: 'Vetting policy' }).click()
   await ruth.keyboard.press('p')
   const told = ruth.getByRole('region', { name: 'What it would change' })
@@ -327,7 +327,7 @@ test('the policy: a manager sees whom a change would stop before it holds, a rep
   await expect(ruth.getByText(/version 1, by Ruth Amsel/)).toBeVisible()
   // As it was, for the journeys after this one.
   await ruth.getByRole('spinbutton', { name: 'No load with us for: months' }).fill('12')
-  await ruth.getByRole('combobox', { name: 'No load with us for: how bad' }).selectOption('caution')
+  await ruth.getByRole('combobox', { name: 'No load with us for: severity' }).selectOption('caution')
   await ruth.getByRole('button', { name: /^Save/ }).click()
   await ruth.getByLabel(/What changed, and why/).fill('Back to a year')
   await ruth.keyboard.press('Enter')

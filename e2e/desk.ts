@@ -9,7 +9,7 @@ export const board = 'http://127.0.0.1:4201'
 export async function signIn(page: Page, mail = 'ines@ploverrook.example'): Promise<void> {
   await page.goto('/sign-in')
   await ready(page)
-  await page.getByLabel('Mail address').fill(mail)
+  await page.getByLabel('Email address').fill(mail)
   await page.getByLabel('Password').fill(demoPassword)
   await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(page.getByRole('heading', { name: 'Horizon' })).toBeAttached()

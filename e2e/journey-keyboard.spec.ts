@@ -66,7 +66,7 @@ test('a copied load from the phone call to the sent confirmation, by keyboard al
   await fingers.press('Enter')
   await expect(page.getByText(/Offer \$1,500 from/)).toBeVisible()
   await fingers.press('a')
-  await expect(page.getByText(/Clear: authority|with care/)).toBeVisible()
+  await expect(page.getByText(/Clear: authority|with caution/)).toBeVisible()
   await fingers.press('Enter')
   await expect(page.getByRole('button', { name: 'Send Enter' })).toBeFocused()
   await fingers.press('Enter')

@@ -18,7 +18,7 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   // A customer and a facility that did not exist before, without leaving the page.
   await page.getByRole('combobox', { name: 'Customer' }).fill('Lantern Fish Canning')
   await page.getByRole('option', { name: /New customer/ }).click()
-  await page.getByLabel('Bills go to (mail)').fill('bills@lanternfish.example')
+  await page.getByLabel('Billing email').fill('bills@lanternfish.example')
   await page.getByRole('button', { name: /Make the customer/ }).click()
   await page.getByRole('combobox', { name: 'Facility' }).first().fill('Lantern cannery')
   await page.getByRole('option', { name: /New facility/ }).click()
@@ -121,7 +121,7 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
     .getByRole('button', { name: /2,457/ })
     .click()
   await page.getByRole('button', { name: 'Award a' }).click()
-  await expect(page.getByText(/Clear: authority|with care/)).toBeVisible()
+  await expect(page.getByText(/Clear: authority|with caution/)).toBeVisible()
   await page.getByLabel('Rate of pay line 1').fill('2300')
   await page.getByRole('button', { name: 'Award Enter' }).click()
   await expect(page.getByRole('heading', { name: /Rate confirmation RC-/ })).toBeVisible()
@@ -169,7 +169,7 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   for (const line of [
     'Load made',
     'Opened for cover',
-    'Posting asked of Saltlick',
+    'Posting requested from Saltlick',
     '$2,300 against $2,457',
     'Awarded to',
     'version 1 accepted by Ada Finch, Dispatcher',

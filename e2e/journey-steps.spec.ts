@@ -24,7 +24,7 @@ test('offers, limits, award, confirmation and its second version, by keyboard al
   await expect(offers.getByText('lapsed')).toBeVisible({ timeout: 20_000 })
   await expect(page.getByText(/by rule: offers end at their time/)).toBeVisible()
 
-  // Target and most.
+  // Target and max.
   await page.keyboard.press('l')
   await page.keyboard.type('2200')
   await page.keyboard.press('Tab')
@@ -45,7 +45,7 @@ test('offers, limits, award, confirmation and its second version, by keyboard al
 
   // The award with a second pay line; Enter sends.
   await page.keyboard.press('a')
-  await expect(page.getByText(/Clear: authority|with care/)).toBeVisible()
+  await expect(page.getByText(/Clear: authority|with caution/)).toBeVisible()
   await page.keyboard.type('2350')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Send Enter' })).toBeFocused()
@@ -91,7 +91,7 @@ test('a manager goes past the gate with a reason, a rep cannot', async ({ page, 
   await page.goto(`/loads/${loadId}`)
   await ready(page)
   await page.keyboard.press('a')
-  await expect(page.getByText('The gate stops this award')).toBeVisible()
+  await expect(page.getByText('Vetting blocks this award')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Award Enter' })).toBeDisabled()
 
   const manager = await (await browser.newContext()).newPage()
@@ -102,5 +102,5 @@ test('a manager goes past the gate with a reason, a rep cannot', async ({ page, 
   await manager.getByLabel(/Go past the gate/).fill('renewal seen on paper')
   await manager.getByRole('button', { name: 'Award Enter' }).click()
   await manager.keyboard.press('Escape')
-  await expect(manager.getByText(/gate overridden: renewal seen on paper/)).toBeVisible()
+  await expect(manager.getByText(/vetting overridden: renewal seen on paper/)).toBeVisible()
 })

@@ -80,7 +80,7 @@ test('the map of a load: moved, zoomed and brought home by keys and buttons, and
   await expect(map).toHaveAttribute('viewBox', home!)
   await dialog.getByRole('button', { name: 'Farther' }).click()
   await expect(map).not.toHaveAttribute('viewBox', home!)
-  await dialog.getByRole('button', { name: 'The whole way' }).click()
+  await dialog.getByRole('button', { name: 'Whole route' }).click()
   await expect(map).toHaveAttribute('viewBox', home!)
   await map.hover()
   await page.mouse.wheel(0, -200)
@@ -122,7 +122,7 @@ test('boise to laredo: the command line answers without leaving the page', async
   expect(page.url()).toBe(at)
 })
 
-test('a delivery that the law does not allow is told with what would mend it', async ({ page }) => {
+test('a delivery that the law does not allow is told with what would fix it', async ({ page }) => {
   await signIn(page)
   const loadId = await loadToPhoenix()
   await page.goto(`/loads/new?copy=${loadId}`)
@@ -130,7 +130,7 @@ test('a delivery that the law does not allow is told with what would mend it', a
   await page.getByLabel('When').first().fill('tomorrow 8')
   await page.getByLabel('When').nth(1).fill('tomorrow 20:00')
   await expect(
-    page.getByText(/Cannot legally be there in time: [\d,]+ miles with rests, .* late\. .* would mend it/).first(),
+    page.getByText(/Cannot legally be there in time: [\d,]+ miles with rests, .* late\. .* would fix it/).first(),
   ).toBeVisible()
 })
 

@@ -15,7 +15,7 @@ test('a practice load goes all the way and nothing leaves the building', async (
   await page.keyboard.press('p')
   await expect(page.getByText(/Practice: the posting for Saltlick kept in the building/)).toBeVisible()
   await page.keyboard.press('a')
-  await expect(page.getByText(/Clear: authority|with care/)).toBeVisible()
+  await expect(page.getByText(/Clear: authority|with caution/)).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Send Enter' })).toBeFocused()
   await expect(page.getByRole('heading', { name: /Rate confirmation RC-/ })).toBeVisible()

@@ -30,12 +30,14 @@ test('the take line stands under the rate strip, each live offer is judged, and 
   await page.goto(`/loads/${await loadWithOffer()}`)
   await ready(page)
   await expect(page.getByRole('img', { name: /^Take line: worth taking now [\d,]+, rising to/ })).toBeVisible()
-  await expect(page.getByRole('region', { name: 'Rate strip' })).toContainText(/waiting ends at [\d,]+.*uncovered/)
+  await expect(page.getByRole('region', { name: 'Rate strip' })).toContainText(
+    /expected cost if we wait: [\d,]+.*uncovered/,
+  )
   await expect(page.getByRole('list', { name: 'Offers, the cheapest first' })).toContainText(
     /take|hold till|counter at|worth it|Broker-carrier|Cargo|Liability|authority/,
   )
   await page.keyboard.press('r')
-  const drawer = page.getByRole('dialog', { name: /what it rests on/ })
+  const drawer = page.getByRole('dialog', { name: /where it comes from/ })
   await expect(drawer).toContainText(/likely, between [\d,]+ and [\d,]+ eight times in ten/)
   // The parts add up to the figure.
   const [middle, parts] = await drawer.evaluate((element) => {

@@ -48,7 +48,7 @@ export function RuleDialog({ rule, onSave, onClose }: RuleDialogProps) {
       <form onSubmit={save} className="flex flex-col gap-3" noValidate>
         <div className="grid grid-cols-3 gap-3">
           <Field
-            label="Name, as it stands on every answer"
+            label="Name, shown on every answer"
             value={form.name}
             onChange={(event) => set({ name: event.target.value })}
             error={error('name')}

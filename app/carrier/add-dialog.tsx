@@ -43,7 +43,7 @@ export function AddCarrierDialog({ onClose }: { onClose: () => void }) {
           .join(', ')}`,
         { duration: 15_000 },
       )
-    if (!fresh) toast.warning('The register did not answer: added from what it told last.')
+    if (!fresh) toast.warning('The register did not answer: added from what it last reported.')
     onClose()
     navigate(`/carriers/${carrierId}`)
   }
@@ -82,7 +82,7 @@ export function AddCarrierDialog({ onClose }: { onClose: () => void }) {
           </p>
         )}
         <p className="label mt-auto">
-          <kbd className="key">Enter</kbd> adds it with all that the register says, and vets it.
+          <kbd className="key">Enter</kbd> adds it with everything the register has, and vets it.
         </p>
       </div>
     </Dialog>

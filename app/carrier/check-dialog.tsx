@@ -20,10 +20,10 @@ export function CheckDialog({ dossier, paper, acting, onClose }: CheckProps) {
   const check = useCheck({ dossier, paper, acting, onClose })
   const { kind, expiresOn, lines, error } = check
   return (
-    <Dialog open onClose={onClose} title={`Look at ${paper.fileName}, from ${paper.receivedFrom}`} wide="sheet">
+    <Dialog open onClose={onClose} title={`Review ${paper.fileName}, from ${paper.receivedFrom}`} wide="sheet">
       <div className="grid grid-cols-[1fr_1.15fr] gap-4">
         <iframe
-          title="The paper"
+          title="The document"
           src={`/carriers/${dossier.carrier.id}/papers/${paper.id}`}
           className="h-[62vh] w-full border bg-white"
         />

@@ -68,7 +68,7 @@ export function Contacts({
           </li>
         ))}
         {dossier.contacts.length === 0 && (
-          <li className="label border-t py-1">Nobody on file: add whom you talk to.</li>
+          <li className="label border-t py-1">No contacts on file: add the people you talk to.</li>
         )}
       </ul>
       <h2 className="head mt-2 flex items-center justify-between">

@@ -63,7 +63,7 @@ export function ContactDialog({ acting, onClose }: Props) {
         <Field label="Name" name="name" error={error('name')} autoFocus />
         <Choice label="Role" value={role} options={contactRoles} words={contactRoleWords} onChange={setRole} />
         <Field label="Phone" name="phone" inputMode="tel" error={error('phone')} />
-        <Field label="Mail" name="mail" inputMode="email" error={error('mail')} />
+        <Field label="Email" name="mail" inputMode="email" error={error('mail')} />
         <button type="submit" className="button first justify-self-start" disabled={acting.busy}>
           Add <kbd className="key">Enter</kbd>
         </button>
@@ -123,7 +123,7 @@ export function PayeeDialog({ dossier, acting, onClose }: Props) {
           className="col-span-2"
         />
         <button type="submit" className="button first justify-self-start" disabled={acting.busy}>
-          Ask for it <kbd className="key">Enter</kbd>
+          Request <kbd className="key">Enter</kbd>
         </button>
         <span className="label self-center">Somebody else has to approve it before anything is paid there.</span>
         <Alert message={message} />
@@ -255,7 +255,7 @@ export function AskDialog({ dossier, acting, onClose }: Props) {
     <Dialog open onClose={onClose} title={`Ask ${dossier.carrier.name}`}>
       <form noValidate className="flex flex-col gap-2" onSubmit={(event) => void submit(event)}>
         <Field
-          label="By mail to"
+          label="Email to"
           value={to}
           onChange={(event) => setTo(event.target.value)}
           error={error('to')}
@@ -278,7 +278,7 @@ export function AskDialog({ dossier, acting, onClose }: Props) {
         </fieldset>
         <label className="flex items-center gap-2 border-t pt-1">
           <input type="checkbox" checked={agreement} onChange={() => setAgreement(!agreement)} /> Our agreement, to be
-          read and signed (a mail of its own)
+          read and signed (a separate email)
         </label>
         <Alert message={message} />
         <button

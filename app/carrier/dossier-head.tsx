@@ -5,8 +5,8 @@ import { standingTone } from './standing'
 
 const standings = {
   clear: 'Clear to use',
-  caution: 'May be used, with care',
-  stop: 'Stopped: not to be awarded',
+  caution: 'May be used, with caution',
+  stop: 'Blocked: not to be awarded',
 } as const
 
 /** Who it is, how it stands, and how old the register's word is. */
@@ -46,7 +46,7 @@ export function DossierHead({
         </p>
         <p className={`label ${register.problem || (register.ageHours ?? 0) > 36 ? '!text-ring-text' : ''}`}>
           {register.currentAt === null
-            ? 'The register has not told of it yet'
+            ? 'No register record yet'
             : `Register as of ${momentWords(register.currentAt, now, zone)}, ${spanWords(now - register.currentAt)} old${register.problem ? `; it does not answer now: ${register.problem}` : ''}`}
           . Policy version {verdict.policyVersion}.
         </p>

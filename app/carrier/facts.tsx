@@ -21,8 +21,8 @@ export function Facts({ dossier, today, zone }: { dossier: Dossier; today: strin
       <thead>
         <tr className="label text-left">
           <th className="py-1 font-normal">Fact</th>
-          <th className="font-normal">As it is now, and as it was</th>
-          <th className="font-normal">Told by</th>
+          <th className="font-normal">Now and before</th>
+          <th className="font-normal">Source</th>
           <th className="font-normal">Seen since</th>
         </tr>
       </thead>
@@ -50,7 +50,7 @@ export function Facts({ dossier, today, zone }: { dossier: Dossier; today: strin
               {fieldWords(fact.field)}
             </th>
             <td>
-              <s>{fact.value}</s> no longer told
+              <s>{fact.value}</s> no longer reported
             </td>
             <td>{fact.byName ?? `the ${fact.source}`}</td>
             <td>until {when(fact.endedAt!)}</td>

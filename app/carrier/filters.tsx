@@ -5,7 +5,7 @@ import { type Equipment, equipmentKinds } from '#core/load/load'
 import { equipmentWords } from '#core/load/words'
 import { regionNames } from '#core/place/regions'
 
-const standings = { clear: 'clear', caution: 'with care', stop: 'stopped' } as const
+const standings = { clear: 'clear', caution: 'caution', stop: 'blocked' } as const
 const uses = { 3: 'in 3 months', 12: 'in 12 months', never: 'never' } as const
 
 /** The filters with how many each choice would leave; a chosen one is left by choosing it again. */

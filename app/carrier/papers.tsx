@@ -25,16 +25,16 @@ export function Papers({
 }) {
   const { papers, links, carrier } = dossier
   return (
-    <section aria-label="Papers">
+    <section aria-label="Documents">
       <h2 className="head flex items-center justify-between">
-        Papers
+        Documents
         {mayEdit && (
           <span className="flex gap-3 font-normal">
             <button type="button" className="text-dusk underline" onClick={onUpload}>
-              Put on file
+              Add
             </button>
             <button type="button" className="text-dusk underline" onClick={onAsk}>
-              Ask for <kbd className="key">p</kbd>
+              Request <kbd className="key">p</kbd>
             </button>
           </span>
         )}
@@ -64,21 +64,21 @@ export function Papers({
             {paper.state === 'waiting' &&
               (mayEdit ? (
                 <button type="button" className="font-semibold text-bill underline" onClick={() => onCheck(paper)}>
-                  Look at it
+                  Review
                 </button>
               ) : (
-                <span className="text-bill">to look at</span>
+                <span className="text-bill">to review</span>
               ))}
           </li>
         ))}
         {links.map((link) => (
           <li key={`link ${link.id}`} className="label border-t py-1">
-            Asked {link.sentTo} {dayWords(dayOf(toLocal(link.askedAt, zone)), today)} for{' '}
+            Requested from {link.sentTo}, {dayWords(dayOf(toLocal(link.askedAt, zone)), today)} for{' '}
             {link.kinds.map((kind) => paperWords[kind]).join(', ')}
           </li>
         ))}
         {papers.length === 0 && links.length === 0 && (
-          <li className="label border-t py-1">Nothing on file. Ask for a W-9 and a certificate; send the agreement.</li>
+          <li className="label border-t py-1">Nothing on file. Request a W-9 and a certificate; send the agreement.</li>
         )}
       </ul>
     </section>

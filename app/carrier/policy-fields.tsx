@@ -4,7 +4,7 @@ import { Choice, Field } from '../ui/field'
 export const policyWords: Record<PolicyKind, string> = {
   liability: 'Liability',
   cargo: 'Cargo',
-  refrigeration: 'Refrigeration breakdown',
+  refrigeration: 'Reefer breakdown',
 }
 
 /** One policy of a certificate, as it is typed off the paper. */

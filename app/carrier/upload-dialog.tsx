@@ -23,12 +23,12 @@ export function UploadDialog({ carrierId, onClose }: { carrierId: number; onClos
       return setError(
         ((await response.json().catch(() => null)) as { message?: string } | null)?.message ?? 'That did not work.',
       )
-    toast('On file; look at it so that it counts')
+    toast('Added; review it so that it counts')
     void revalidate()
     onClose()
   }
   return (
-    <Dialog open onClose={onClose} title="Put a paper on file">
+    <Dialog open onClose={onClose} title="Add a document">
       <form onSubmit={(event) => void send(event)} className="flex flex-col gap-3">
         <Choice label="It is a" value={kind} options={paperKinds} words={paperWords} onChange={setKind} />
         <label className="label">
@@ -41,7 +41,7 @@ export function UploadDialog({ carrierId, onClose }: { carrierId: number; onClos
           </p>
         )}
         <button type="submit" className="button first self-start" disabled={busy}>
-          {busy ? 'Sending…' : 'Put on file'}
+          {busy ? 'Sending…' : 'Add'}
         </button>
       </form>
     </Dialog>

@@ -113,7 +113,7 @@ export function DeclineDialog({ tenders, detail, answering, onClose, onDone }: A
     <Dialog open onClose={onClose} title={`Decline ${whichWords(tenders)}`}>
       <form onSubmit={save} onKeyDown={byNumber} className="flex flex-col gap-3" noValidate>
         <fieldset className="flex flex-col gap-1">
-          <legend className="label pb-1">Why, as the customer’s system is told</legend>
+          <legend className="label pb-1">Reason sent to the customer’s system</legend>
           {declineCodes.map((code, at) => (
             <label key={code} className="flex items-center gap-2">
               <input
@@ -181,7 +181,7 @@ export function CancelDialog({ tenders, detail, answering, onClose, onDone }: An
       <form onSubmit={save} className="flex flex-col gap-3" noValidate>
         <p>
           {detail?.change?.number} ends
-          {carrierName ? `; ${carrierName} is told by mail${onItsWay ? '. Its truck is on the way' : ''}` : ''}.
+          {carrierName ? `; ${carrierName} is told by email${onItsWay ? '. Its truck is on the way' : ''}` : ''}.
         </p>
         {carrierName && (
           <fieldset className="flex flex-col gap-1">

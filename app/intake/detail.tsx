@@ -75,7 +75,7 @@ export function Detail({
           <p className="flex flex-wrap gap-x-4">
             <span>
               <span className="label">charge</span>{' '}
-              <b>{facts.chargeMinor === null ? 'not said' : formatMoney(facts.chargeMinor)}</b>
+              <b>{facts.chargeMinor === null ? 'not given' : formatMoney(facts.chargeMinor)}</b>
             </span>
             {margins && (
               <>
@@ -123,14 +123,13 @@ function Stops({ detail, now }: { detail: TenderDetail; now: number }) {
   return (
     <section aria-label="Stops and drive">
       <p>
-        {facts.equipment ? equipmentWords[facts.equipment] : (tender.equipment.code ?? 'Equipment not said')}
+        {facts.equipment ? equipmentWords[facts.equipment] : (tender.equipment.code ?? 'Equipment not given')}
         {tender.equipment.lengthFt ? ` ${tender.equipment.lengthFt} ft` : ''}
         {tender.equipment.tempF &&
           `, ${tender.equipment.tempF.min === tender.equipment.tempF.max ? tender.equipment.tempF.min : `${tender.equipment.tempF.min} to ${tender.equipment.tempF.max}`} °F`}
         {tender.weightLb !== null && `, ${tender.weightLb.toLocaleString('en-US')} lb`}
         {tender.hazmat && <b className="text-ring-text">, hazardous</b>}
-        {facts.miles !== null &&
-          `, ${milesWords(facts.miles)}, ${spanWords((facts.hours ?? 0) * 3_600_000)} at the wheel`}
+        {facts.miles !== null && `, ${milesWords(facts.miles)}, ${spanWords((facts.hours ?? 0) * 3_600_000)} driving`}
         {'. '}
         <DriveWords facts={facts} />
       </p>
@@ -170,7 +169,7 @@ function Stops({ detail, now }: { detail: TenderDetail; now: number }) {
 }
 
 function DriveWords({ facts }: { facts: TenderDetail['facts'] }) {
-  if (facts.lateMs === null) return <span className="text-ring-text">The drive cannot be reckoned</span>
+  if (facts.lateMs === null) return <span className="text-ring-text">The drive time is unknown</span>
   if (facts.lateMs > 0)
     return (
       <b className="text-bill">
@@ -252,7 +251,7 @@ function Record({ detail: { record } }: { detail: TenderDetail }) {
 function Said({ detail: { tender, documentId } }: { detail: TenderDetail }) {
   const references = [...tender.references, ...tender.stops.flatMap((stop) => stop.references)]
   return (
-    <section aria-label="What else it says">
+    <section aria-label="Also in the tender">
       {references.length > 0 && (
         <p>
           <span className="label">Numbers</span>{' '}
@@ -272,7 +271,7 @@ function Said({ detail: { tender, documentId } }: { detail: TenderDetail }) {
       {documentId !== null && (
         <p>
           <Link to={`/exchange?document=${documentId}`} className="text-dusk underline">
-            As it came
+            Original
           </Link>
         </p>
       )}

@@ -77,7 +77,7 @@ export function Row({
         </span>
       </span>
       <span className="leading-tight">
-        {tender.equipment ? equipmentWords[tender.equipment] : 'not said'}
+        {tender.equipment ? equipmentWords[tender.equipment] : 'not given'}
         <span className="label block">
           {tender.miles === null ? 'miles ?' : `${tender.miles.toLocaleString('en-US')} mi`}
         </span>

@@ -5,7 +5,7 @@ import type { Stray } from '#core/tender/strays'
 import type { MapCode } from '#server/partner/map-code'
 import { postJson } from '../ui/post'
 
-/** Codes that mean another place than we hold them for: each can be told anew in one stroke. */
+/** Codes that mean another place than we hold them for: each can be reported again in one stroke. */
 export function Strays({ strays, onUnmapped }: { strays: Stray[]; onUnmapped: () => void }) {
   const [busy, setBusy] = useState(false)
   const [error, setError] = useState<string>()
@@ -30,7 +30,7 @@ export function Strays({ strays, onUnmapped }: { strays: Stray[]; onUnmapped: ()
               disabled={busy}
               onClick={() => void unmap(stray.codeId)}
             >
-              It is another place: say anew what {stray.code} is
+              It is another place: choose again what {stray.code} is
             </button>
           </li>
         ))}

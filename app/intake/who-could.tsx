@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import { formatMoney } from '#core/money/money'
 import { dayOf, toLocal } from '#core/time/local'
-import { clockWords, nearDayWords } from '#core/time/words'
+import { dayClockWords, nearDayWords } from '#core/time/words'
 import type { TenderDetail } from '#server/tender/detail'
 
 /** Who could take a tender: trucks of ours that will be empty near it in time, then carriers of the lane. */
@@ -32,7 +32,7 @@ export function WhoCould({ detail, now }: { detail: TenderDetail; now: number })
             <span className="label min-w-0 truncate">{carrier.why.join(' · ')}</span>
             <span className="ml-auto shrink-0">
               {carrier.verdict === 'stop' ? (
-                <span className="text-bill">gate stops</span>
+                <span className="text-bill">blocked</span>
               ) : carrier.paidMinor === null ? (
                 ''
               ) : (
@@ -49,5 +49,5 @@ export function WhoCould({ detail, now }: { detail: TenderDetail; now: number })
 /** `tomorrow 3:00 pm`, by the clock of the place. */
 function emptyWords(at: number, now: number, zone: string): string {
   const local = toLocal(at, zone)
-  return `${nearDayWords(dayOf(local), dayOf(toLocal(now, zone)))} ${clockWords(local)}`
+  return dayClockWords(nearDayWords(dayOf(local), dayOf(toLocal(now, zone))), local)
 }

@@ -61,7 +61,7 @@ function Payer({ customer, onSaved }: { customer: CustomerChoice; onSaved: () =>
     <div className="flex items-end gap-2">
       <Field
         className="w-72"
-        label={`Bills for ${customer.name} go to (mail)`}
+        label={`Bills for ${customer.name} go to (email)`}
         type="email"
         value={mail}
         onChange={(event) => setMail(event.target.value)}
@@ -105,7 +105,7 @@ function NewCustomer({ name, onMade }: { name: string; onMade: (customer: Custom
       <Field className="col-span-2" label="Name" value={fresh.name} onChange={change('name')} error={errorOf('name')} />
       <Field
         className="col-span-2"
-        label="Bills go to (mail)"
+        label="Billing email"
         value={fresh.billingMail}
         onChange={change('billingMail')}
         error={errorOf('billingMail')}

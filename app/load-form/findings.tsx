@@ -51,7 +51,7 @@ export function Findings({
         <>
           <p>
             <b className="font-mono">{Math.round(route.miles).toLocaleString('en-US')}</b> truck miles,{' '}
-            {spanWords(route.hours * hour)} at the wheel, {spanWords(transitHours(route.hours, values.team) * hour)}{' '}
+            {spanWords(route.hours * hour)} driving, {spanWords(transitHours(route.hours, values.team) * hour)}{' '}
             {values.team ? 'as a team' : 'with rests'}
           </p>
           {route.shorter && (
@@ -95,7 +95,7 @@ export function Findings({
           key={`${problem.path} ${problem.code}`}
           className={problem.severity === 'stop' ? 'text-bill' : 'text-ring-text'}
         >
-          {problem.severity === 'stop' ? 'Mend: ' : 'Check: '}
+          {problem.severity === 'stop' ? 'Fix: ' : 'Check: '}
           {problem.message}
         </p>
       ))}

@@ -52,7 +52,7 @@ export function AwardDialog({
     event.preventDefault()
     const buyCharges = readPayLines(lines)
     if (!buyCharges) return setError('One of the rates cannot be read')
-    if (stopped && !mayPass) return setError('The gate stops this award')
+    if (stopped && !mayPass) return setError('Vetting blocks this award')
     const answer = await acting.act(
       {
         intent: 'award',
@@ -74,7 +74,7 @@ export function AwardDialog({
         <PayLines lines={lines} onChange={setLines} facts={load} sellMinor={load.sellMinor} />
         {stopped && mayPass && (
           <Field
-            label="Go past the gate, because (stays in the log)"
+            label="Override vetting, because (kept in the log)"
             value={reason}
             onChange={(event) => setReason(event.target.value)}
           />
@@ -100,9 +100,9 @@ export function AwardDialog({
           </button>
           <span className="label">
             {stopped && !mayOverride
-              ? 'Only a manager may go past the gate.'
+              ? 'Only a manager may override vetting.'
               : stopped && !mayPass
-                ? `The policy lets nobody go past this: ${gate?.bar}.`
+                ? `The policy lets nobody override this: ${gate?.bar}.`
                 : `Turns down ${others === 0 ? 'no other offer' : others === 1 ? 'one other offer' : `${others} other offers`}, takes the posting down, writes the rate confirmation.`}
           </span>
         </div>

@@ -111,7 +111,7 @@ export function CheckCallDialog({
         <p className="label">
           {told
             ? `${page.reportsTo!.name} is told by a 214 as ${page.reportsTo!.shipmentId}.`
-            : 'No customer’s system is told: this load reports to none.'}
+            : 'This load reports to no customer system.'}
         </p>
         {error && (
           <p role="alert" className="text-bill">
@@ -123,7 +123,7 @@ export function CheckCallDialog({
         </button>
       </form>
       {page.stopEvents.length > 0 && (
-        <ol className="mt-3 border-t pt-2" aria-label="Told so far">
+        <ol className="mt-3 border-t pt-2" aria-label="Reported so far">
           {page.stopEvents.map((event) => (
             <li key={event.id}>
               <span className="label">stop {event.sequence}</span> {stopEventWords[event.kind].toLowerCase()}{' '}

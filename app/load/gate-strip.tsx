@@ -17,7 +17,7 @@ export function GateStrip({ page, now, zone }: { page: LoadPage; now: number; zo
       {alert && (
         <p role="alert">
           <b className="text-bill">
-            The gate would no longer pass {page.carrier?.name}:{' '}
+            Vetting would now block {page.carrier?.name}:{' '}
             {page.confirmations[0]?.state === 'accepted' ? 'dispatch waits' : 'the confirmation waits'}.
           </b>{' '}
           {alert.reasons.map(({ message }) => message).join('; ')}.{' '}
@@ -40,8 +40,8 @@ export function GateStrip({ page, now, zone }: { page: LoadPage; now: number; zo
       )}
       {overrides.map((override) => (
         <p key={override.id} className="text-ring-text">
-          Gate passed at {stageWords[override.stage]} by {override.byName}, {momentWords(override.at, now, zone)}:{' '}
-          {override.reasons.map(({ message }) => message).join('; ')}.{' '}
+          Vetting overridden at {stageWords[override.stage]} by {override.byName}, {momentWords(override.at, now, zone)}
+          : {override.reasons.map(({ message }) => message).join('; ')}.{' '}
           <span className="text-ink">“{override.because}”</span>
         </p>
       ))}

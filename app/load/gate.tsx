@@ -30,18 +30,18 @@ export function useGate(loadId: number, carrierId: number, again = false): GateF
 
 const verdictWords = {
   clear: 'Clear: authority, insurance through delivery, papers on file',
-  caution: 'May be awarded, with care',
-  stop: 'The gate stops this award',
+  caution: 'May be awarded, with caution',
+  stop: 'Vetting blocks this award',
 } as const
 /** Asked again, of a carrier who has the load. */
 const againWords = {
   ...verdictWords,
-  caution: 'May go on, with care',
-  stop: 'The gate would no longer pass them',
+  caution: 'May go on, with caution',
+  stop: 'Vetting would now block them',
 } as const
 const verdictColor = { clear: 'text-acacia', caution: 'text-ring-text', stop: 'text-bill' } as const
 
-/** What the gate says, what would mend it, and the insurance on a line of days with the delivery drawn through. */
+/** What the gate says, what would fix it, and the insurance on a line of days with the delivery drawn through. */
 export function Gate({
   gate,
   again = false,
@@ -55,10 +55,10 @@ export function Gate({
   deliverBy: number
   zone: string
 }) {
-  if (!gate) return <p className="label">Asking the gate…</p>
+  if (!gate) return <p className="label">Checking…</p>
   const [today, deliveryOn] = [dayOf(toLocal(now, zone)), dayOf(toLocal(deliverBy, zone))]
   return (
-    <section aria-label="Gate" className="flex flex-col gap-1">
+    <section aria-label="Vetting" className="flex flex-col gap-1">
       <p className={`font-semibold ${verdictColor[gate.verdict.verdict]}`}>
         {(again ? againWords : verdictWords)[gate.verdict.verdict]}
       </p>
@@ -85,11 +85,11 @@ export function PassGate({
   onReason: (reason: string) => void
 }) {
   if (gate?.verdict.verdict !== 'stop') return null
-  if (!mayOverride) return <p className="label">Only a manager may go past the gate.</p>
-  if (gate.bar !== null) return <p className="label">The policy lets nobody go past this: {gate.bar}.</p>
+  if (!mayOverride) return <p className="label">Only a manager may override vetting.</p>
+  if (gate.bar !== null) return <p className="label">The policy lets nobody override this: {gate.bar}.</p>
   return (
     <Field
-      label="Go past the gate, because (stays on the load)"
+      label="Override vetting, because (kept with the load)"
       value={reason}
       onChange={(event) => onReason(event.target.value)}
     />
@@ -104,7 +104,7 @@ export function isThrough(gate: GateFacts | null, mayOverride: boolean, reason: 
   )
 }
 
-/** The reasons of a verdict, each with what would mend it. */
+/** The reasons of a verdict, each with what would fix it. */
 export function Reasons({
   reasons,
 }: {

@@ -51,7 +51,7 @@ export function JoinDialog({ page, acting, onClose }: { page: LoadPage; acting: 
           error={error}
         />
         <p className="label">
-          Check calls and the invoice go to them from now on; what was told before is not told again.
+          Check calls and the invoice go to them from now on; what was reported before is not reported again.
         </p>
         <button type="submit" className="button first self-start" disabled={acting.busy}>
           Join <kbd className="key">Enter</kbd>

@@ -74,7 +74,7 @@ function loadKeys(desk: LoadDesk): RoomKey[] {
     },
     {
       key: 'l',
-      words: 'target and most',
+      words: 'target and max',
       run: opens(desk, 'limits'),
       disabled: !(isUncovered || page.load.state === 'draft') || !mayEdit,
     },
@@ -92,7 +92,7 @@ function pageKeys(desk: LoadDesk, navigate: (to: string) => void): RoomKey[] {
   const { page, mayEdit } = desk
   const { id, state } = page.load
   return [
-    { key: 'r', words: 'what the rate strip rests on', run: opens(desk, 'rates') },
+    { key: 'r', words: 'where the rate comes from', run: opens(desk, 'rates') },
     { key: 'm', words: 'the map', run: opens(desk, 'map') },
     { key: 'e', words: 'change the load', run: () => navigate(`/loads/${id}/change`), disabled: !mayEdit },
     {

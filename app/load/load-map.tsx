@@ -25,7 +25,7 @@ export function LoadMap({ page, onOpen }: { page: LoadPage; onOpen: () => void }
   const shape = shapeAround(pointsOf(layers).map(project), { least: 1, most: 2.2 })
   return (
     <section
-      aria-label="Way"
+      aria-label="Route"
       className="flex h-44 shrink-0 gap-3 border-t border-strong px-4 pt-2 pb-2 max-[760px]:hidden"
     >
       <RouteMap
@@ -39,7 +39,7 @@ export function LoadMap({ page, onOpen }: { page: LoadPage; onOpen: () => void }
       />
       <div className="flex min-w-0 flex-1 flex-col">
         <p className="flex justify-between gap-3">
-          <span className="head">Way</span>
+          <span className="head">Route</span>
           <button type="button" onClick={onOpen} className="shrink-0 text-dusk">
             <kbd className="key">m</kbd> larger
           </button>

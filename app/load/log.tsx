@@ -37,7 +37,7 @@ export function Messages({ page, now, zone }: { page: LoadPage; now: number; zon
   if (left.length === 0) return null
   return (
     <section aria-label="Messages" className="max-h-40 overflow-y-auto px-4 pt-2">
-      <h2 className="head">Mail to read</h2>
+      <h2 className="head">Email to read</h2>
       {left.map((message) => (
         <details key={message.id} className="border-b py-1">
           <summary>

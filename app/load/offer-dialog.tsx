@@ -3,7 +3,7 @@ import { type Currency, formatAmount, readAmount, readMoney } from '#core/money/
 import { type OfferSource, offerSources, offerSourceWords } from '#core/offer/offer'
 import { dayOf, toInstant, toLocal } from '#core/time/local'
 import { readUntil } from '#core/time/read-when'
-import { clockWords, nearDayWords } from '#core/time/words'
+import { dayClockWords, nearDayWords } from '#core/time/words'
 import type { LoadPage } from '#server/load/read'
 import { Complete } from '../ui/complete'
 import { Dialog } from '../ui/dialog'
@@ -127,9 +127,7 @@ export function OfferDialog({
           value={until}
           onChange={(event) => setUntil(event.target.value)}
           error={errors.goodUntil}
-          reading={
-            untilLocal ? `${nearDayWords(dayOf(untilLocal), dayOf(nowLocal))} ${clockWords(untilLocal)}` : undefined
-          }
+          reading={untilLocal ? dayClockWords(nearDayWords(dayOf(untilLocal), dayOf(nowLocal)), untilLocal) : undefined}
         />
         <Choice label="Source" value={source} options={offerSources} words={offerSourceWords} onChange={setSource} />
         <Field label="Note" value={note} onChange={(event) => setNote(event.target.value)} error={errors.note} />
@@ -153,6 +151,6 @@ function priceReading({ load, band }: LoadPage, payMinor: number | null): string
   if (times > 4 || times < 0.25)
     return `${formatAmount(payMinor)}: a digit too ${times > 4 ? 'many' : 'few'}? The lane costs about ${formatAmount(band!.middleMinor)}`
   const over = load.mostMinor === null ? null : payMinor - load.mostMinor
-  const against = over === null ? '' : over > 0 ? `, ${formatAmount(over)} over the most` : `, within the most`
+  const against = over === null ? '' : over > 0 ? `, ${formatAmount(over)} above max` : `, within max`
   return `${(payMinor / 100 / Math.max(1, load.miles)).toFixed(2)} a mile${against}`
 }

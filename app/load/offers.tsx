@@ -145,9 +145,7 @@ function Standing({
     return <span className="truncate text-dusk">countered at {formatAmount(offer.counterMinor)}</span>
   if (advice && mostMinor !== null && offer.payMinor > mostMinor && advice.step !== 'counter')
     return (
-      <span className="truncate text-ring-text">
-        worth it, {formatAmount(offer.payMinor - mostMinor)} over the most
-      </span>
+      <span className="truncate text-ring-text">worth it, {formatAmount(offer.payMinor - mostMinor)} above max</span>
     )
   if (advice)
     return (
@@ -159,7 +157,7 @@ function Standing({
       </span>
     )
   if (mostMinor !== null && offer.payMinor > mostMinor)
-    return <span className="truncate text-second">{formatAmount(offer.payMinor - mostMinor)} over the most</span>
+    return <span className="truncate text-second">{formatAmount(offer.payMinor - mostMinor)} above max</span>
   if (offer.verdict?.verdict === 'caution')
     return (
       <span className="truncate text-ring-text" title={offer.verdict.reasons[0]?.message}>

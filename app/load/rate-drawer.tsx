@@ -35,7 +35,7 @@ export function RateDrawer({ page, onClose }: { page: LoadPage; onClose: () => v
         >
           <header className="flex items-baseline justify-between border-b border-strong px-5 py-3">
             <Radix.Title className="text-base font-semibold">
-              {load.originCity} {load.originRegion} to {load.destCity} {load.destRegion}, what it rests on
+              {load.originCity} {load.originRegion} to {load.destCity} {load.destRegion}, where it comes from
             </Radix.Title>
             <Radix.Close className="text-dusk">
               <kbd className="key">Esc</kbd> close

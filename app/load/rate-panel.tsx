@@ -80,7 +80,7 @@ export function RatePanel({
             )}
           </>
         ) : (
-          <span className="label">No margin to tell: set limits with l, the sell price with e.</span>
+          <span className="label">No margin yet: set limits with l, the sell price with e.</span>
         )}
         <Turned
           words="sold for"
@@ -135,7 +135,7 @@ function LargeStrip({ figures, range }: { figures: StripFigures; range: { low: n
   const { band, pegs } = figures
   const marks = [
     { minor: figures.targetMinor, words: 'target', color: 'var(--dusk)' },
-    { minor: figures.mostMinor, words: 'most', color: 'var(--ink)' },
+    { minor: figures.mostMinor, words: 'max', color: 'var(--ink)' },
     { minor: figures.sellMinor > 0 ? figures.sellMinor : null, words: 'sell', color: 'var(--second-ink)' },
   ].flatMap((mark) => (mark.minor === null ? [] : [{ ...mark, minor: mark.minor, x: x(mark.minor) }]))
   return (

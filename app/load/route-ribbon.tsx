@@ -87,7 +87,7 @@ function LegLine({
       </div>
       <p className="label mt-1.5 text-center">
         {byRoad
-          ? `${Math.round(miles).toLocaleString('en-US')} mi · ${spanWords(hours * hour)} at the wheel`
+          ? `${Math.round(miles).toLocaleString('en-US')} mi · ${spanWords(hours * hour)} driving`
           : 'no road leads there'}
         {long.length > 0 &&
           ` · ${long.length === 1 ? 'one rest' : `${long.length} rests`} of ${spanWords(long[0]!.length)}`}

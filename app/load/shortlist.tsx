@@ -29,7 +29,7 @@ export function Shortlist({
             <tr className="border-b">
               <th className="w-[27%] py-1 font-normal">Carrier, phone</th>
               <th className="font-normal">Why</th>
-              <th className="w-[17%] text-right font-normal">Paid before</th>
+              <th className="w-[17%] text-right font-normal">Last paid</th>
               <th className="w-[25%] pl-3 font-normal">May we</th>
             </tr>
           </thead>

@@ -73,7 +73,7 @@ export function LimitsDialog({ page, acting, onClose }: { page: LoadPage; acting
     else setError(answer.message)
   }
   return (
-    <Dialog open onClose={onClose} title="Target and most">
+    <Dialog open onClose={onClose} title="Target and max">
       <form onSubmit={save} className="grid grid-cols-2 gap-3" noValidate>
         <Field
           label="Target"
@@ -85,7 +85,7 @@ export function LimitsDialog({ page, acting, onClose }: { page: LoadPage; acting
           onFocus={(event) => event.target.select()}
         />
         <Field
-          label="Most we may pay"
+          label="Max pay"
           inputMode="decimal"
           value={most}
           onChange={(event) => setMost(event.target.value)}

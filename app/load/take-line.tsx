@@ -97,7 +97,7 @@ export function WaitingWords({
   return (
     <>
       <span>
-        <span className="label">waiting ends at</span> {formatAmount(roundTo(line.expectedMinor))}
+        <span className="label">expected cost if we wait:</span> {formatAmount(roundTo(line.expectedMinor))}
       </span>
       {targetMinor !== null && (
         <span>
@@ -113,7 +113,7 @@ export function WaitingWords({
       </span>
       {line.passesMostAt !== null && mostMinor !== null && (
         <span>
-          <span className="label">over the most</span>{' '}
+          <span className="label">above max</span>{' '}
           {line.passesMostAt <= now ? 'already' : `from ${momentWords(line.passesMostAt, now, zone)}`}
         </span>
       )}
@@ -138,7 +138,7 @@ function takeLineWords(plan: WaitingPlan, mostMinor: number | null, now: number,
   const last = plan.line.points.at(-1)!
   const passes =
     plan.line.passesMostAt !== null && mostMinor !== null
-      ? `; it passes the most of ${formatAmount(mostMinor)} ${plan.line.passesMostAt <= now ? 'already' : momentWords(plan.line.passesMostAt, now, zone)}`
+      ? `; it goes above max, ${formatAmount(mostMinor)} ${plan.line.passesMostAt <= now ? 'already' : momentWords(plan.line.passesMostAt, now, zone)}`
       : ''
   return `Take line: worth taking now ${formatAmount(roundTo(plan.takeMinor))}, rising to ${formatAmount(roundTo(last.takeMinor))} ${momentWords(last.at, now, zone)}${passes}`
 }

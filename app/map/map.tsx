@@ -71,7 +71,7 @@ export function RouteMap({ layers, words, shape, tall, className, style, isSmall
           [
             ['−', 'Farther', '-'],
             ['+', 'Closer', '+'],
-            ['⌂', 'The whole way', '0'],
+            ['⌂', 'Whole route', '0'],
           ] as const
         ).map(([mark, name, key]) => (
           <button

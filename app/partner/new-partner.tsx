@@ -58,7 +58,7 @@ export function NewPartnerDialog({ onClose }: { onClose: () => void }) {
             error={error('name')}
           />
           <Choice
-            label="Way"
+            label="Connection"
             value={form.transport}
             options={transports}
             words={transportWords}

@@ -52,7 +52,7 @@ export function SettingsForm({ partner, owner, mayEdit }: SettingsProps) {
           fields={[
             ['contactName', 'Contact'],
             ['contactPhone', 'Phone'],
-            ['contactMail', 'Mail'],
+            ['contactMail', 'Email'],
           ]}
         />
       </div>
@@ -145,7 +145,7 @@ function AddressFields({ transport, ...part }: SettingsPart & { transport: Partn
         ]}
       />
       <Field
-        label="Shared secret (empty: as it is)"
+        label="Shared secret (leave empty to keep it)"
         type="password"
         autoComplete="new-password"
         value={form.secret}

@@ -94,7 +94,7 @@ export function ConnectionChecks({ form, set, mayEdit, isFolder }: SettingsPart 
 export function StatusCodeFields({ form: { statusCodes }, set, error, mayEdit }: SettingsPart) {
   return (
     <fieldset className="grid grid-cols-4 gap-2">
-      <legend className="label pb-1">Their status codes for what check calls tell (empty: not sent)</legend>
+      <legend className="label pb-1">Their status codes for our check calls (empty: not sent)</legend>
       {statusOccasions.map((occasion) => (
         <Field
           key={occasion}

@@ -1,6 +1,6 @@
 import { formatMoney } from '#core/money/money'
 import type { QuoteDocument } from '#core/quote/document'
-import { dayWords } from '#core/time/words'
+import { dateWords } from '#core/time/words'
 
 /** A quote as its customer reads it, nothing else. */
 export function DocumentView({ document }: { document: QuoteDocument }) {
@@ -22,7 +22,7 @@ export function DocumentView({ document }: { document: QuoteDocument }) {
           <br />
           {document.title}
           <br />
-          stands until the end of {dayWords(document.validUntil)} {document.validUntil.slice(0, 4)}
+          good through {dateWords(document.validUntil)}
         </p>
       </div>
       <table className="w-full">

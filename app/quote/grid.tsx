@@ -124,7 +124,7 @@ export function QuoteGrid({ lines, columns, at, onAt, selected, onSelect, onType
       >
         {columns.map((column) => (
           <span key={column.id} role="columnheader" tabIndex={-1} className={column.figure ? 'text-right' : ''}>
-            {column.head || <span className="sr-only">{column.id === 'number' ? 'Line' : 'How it stands'}</span>}
+            {column.head || <span className="sr-only">{column.id === 'number' ? 'Line' : 'Status'}</span>}
           </span>
         ))}
       </div>

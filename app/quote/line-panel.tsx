@@ -245,7 +245,7 @@ function Winning({
               </>
             )}
             <span className="text-dusk">
-              Most is kept on average at{' '}
+              Highest average margin at{' '}
               <b className="font-mono font-semibold">{formatMoney(win.best.priceMinor, currency)}</b>
             </span>{' '}
             <span className="label">

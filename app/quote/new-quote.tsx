@@ -25,7 +25,7 @@ export function NewQuoteDialog({ onClose, onMade }: { onClose: () => void; onMad
     else setError(answer.message)
   }
   return (
-    <Dialog open onClose={onClose} title="Begin a quote">
+    <Dialog open onClose={onClose} title="New quote">
       {prospect === null ? (
         <div className="grid grid-cols-1 gap-3">
           <Field
@@ -35,7 +35,7 @@ export function NewQuoteDialog({ onClose, onMade }: { onClose: () => void; onMad
             maxLength={100}
           />
           <Complete<CustomerChoice>
-            label="Who asks"
+            label="Customer"
             subject="customers"
             value={null}
             onPick={(customer) => void begin(customer.id)}
@@ -59,7 +59,7 @@ export function NewQuoteDialog({ onClose, onMade }: { onClose: () => void; onMad
         <form onSubmit={beginForProspect} className="grid grid-cols-1 gap-3" noValidate>
           <Field label="Name" value={prospect} onChange={(event) => setProspect(event.target.value)} error={error} />
           <Field
-            label="Quotes go to (mail), if known"
+            label="Quotes go to (email), if known"
             type="email"
             value={mail}
             onChange={(event) => setMail(event.target.value)}
@@ -73,7 +73,7 @@ export function NewQuoteDialog({ onClose, onMade }: { onClose: () => void; onMad
             onChange={setCurrency}
           />
           <button type="submit" className="button first justify-self-start">
-            Begin the quote <kbd className="key">Enter</kbd>
+            Start the quote <kbd className="key">Enter</kbd>
           </button>
         </form>
       )}

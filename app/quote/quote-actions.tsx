@@ -35,7 +35,7 @@ export function QuoteActions({ desk }: { desk: QuoteDesk }) {
       <span className="ml-auto flex items-center gap-4">
         {mayEdit && (
           <a href={`/quotes/${page.quote.id}/paper`} target="_blank" rel="noreferrer" className="text-dusk underline">
-            Their paper
+            Customer PDF
           </a>
         )}
         {mayExport && (

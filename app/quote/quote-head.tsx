@@ -2,7 +2,7 @@ import { deskCurrency, rateWords } from '#core/money/exchange'
 import { currencyWords, formatMoney, percentOf } from '#core/money/money'
 import { sumBid } from '#core/quote/compare'
 import { validWords } from '#core/quote/words'
-import { dayWords, momentWords } from '#core/time/words'
+import { daysWords, dayWords, momentWords } from '#core/time/words'
 import type { QuotePage } from '#server/quote/read'
 import type { ScreenLine } from './use-quote'
 
@@ -36,7 +36,7 @@ export function QuoteHead({
       </span>
       <span className="whitespace-nowrap">
         {lines.length} {lines.length === 1 ? 'line' : 'lines'}
-        {bad > 0 && <b className="font-semibold text-bill">, {bad} to mend</b>}
+        {bad > 0 && <b className="font-semibold text-bill">, {bad} to fix</b>}
       </span>
       {currency !== deskCurrency && (
         <span className="whitespace-nowrap">{ratesWords(lines, currencyWords[currency])}</span>
@@ -72,8 +72,8 @@ function ratesWords(lines: ScreenLine[], name: string): string {
   const [first, last] = [rates[0], rates.at(-1)]
   if (!first || !last) return name
   return first.day === last.day
-    ? `${name} at ${rateWords(last.rateE6)} of ${dayWords(last.day)}`
-    : `${name} at rates of ${dayWords(first.day)} to ${dayWords(last.day)}`
+    ? `${name} at ${rateWords(last.rateE6)} on ${dayWords(last.day)}`
+    : `${name} at rates of ${daysWords(first.day, last.day)}`
 }
 
 function sentWords(paper: QuotePage['papers'][number], now: number, zone: string): string {

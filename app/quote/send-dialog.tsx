@@ -41,7 +41,7 @@ export function SendQuoteDialog({
       <form onSubmit={send} className="grid grid-cols-[1fr_2.2fr] gap-5" noValidate>
         <div className="flex flex-col gap-3">
           <Field
-            label="To (mail)"
+            label="To (email)"
             type="email"
             value={to}
             onChange={(event) => setTo(event.target.value)}
@@ -64,7 +64,7 @@ export function SendQuoteDialog({
             {fit} {fit === 1 ? 'line goes' : 'lines go'}.{' '}
             {open.length > fit && (
               <span className="text-ring-text">
-                {open.length - fit} with something to mend stay{open.length - fit === 1 ? 's' : ''} here.
+                {open.length - fit} with something to fix stay{open.length - fit === 1 ? 's' : ''} here.
               </span>
             )}
           </p>

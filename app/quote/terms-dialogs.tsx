@@ -53,7 +53,7 @@ export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoti
     <Dialog open onClose={onClose} title={`${quote.number}: terms`}>
       <form onSubmit={save} className="grid grid-cols-2 gap-3" noValidate>
         <Field
-          label="Title, on the customer’s paper"
+          label="Title, shown to the customer"
           className="col-span-2"
           value={title}
           onChange={(event) => setTitle(event.target.value)}
@@ -61,7 +61,7 @@ export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoti
           autoFocus
         />
         <Field
-          label="Stands until"
+          label="Good through"
           value={until}
           onChange={(event) => setUntil(event.target.value)}
           error={error}
@@ -71,7 +71,7 @@ export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoti
         />
         <div>
           <label htmlFor="compared" className="label">
-            Held against
+            Compared with
           </label>
           <select
             id="compared"
@@ -223,7 +223,7 @@ export function PricingDialog({
             disabled={!mayChange}
             onChange={(event) => setShowMiles(event.target.checked)}
           />{' '}
-          Miles stand on their paper
+          Show miles to the customer
         </label>
         {mayChange ? (
           <button type="submit" className="button first justify-self-start">

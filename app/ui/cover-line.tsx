@@ -12,7 +12,7 @@ export interface CoverStretch {
   number: string
 }
 
-const names: Record<PolicyKind, string> = { liability: 'Liability', cargo: 'Cargo', refrigeration: 'Cooling' }
+const names: Record<PolicyKind, string> = { liability: 'Liability', cargo: 'Cargo', refrigeration: 'Reefer' }
 
 /** Insurance as bars on a line of days stretched near today, with deliveries drawn through them: what ends before the first of them is red. */
 export function CoverLine({

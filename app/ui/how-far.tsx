@@ -43,7 +43,7 @@ export function HowFarPanel({ answer }: { answer: HowFarAnswer | null }) {
         </span>
       </p>
       <p>
-        {spanWords(answer.hours * hour)} at the wheel, {spanWords(answer.single * hour)} with rests,{' '}
+        {spanWords(answer.hours * hour)} driving, {spanWords(answer.single * hour)} with rests,{' '}
         {spanWords(answer.team * hour)} as a team
         {answer.shortest < answer.miles && (
           <span className="label"> (shortest way {answer.shortest.toLocaleString('en-US')} miles)</span>

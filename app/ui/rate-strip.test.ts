@@ -27,7 +27,7 @@ test('nothing known is no strip; one figure still has room', () => {
   const one = stripRange({ ...empty, pegs: [{ payMinor: 100_000, label: 'x' }] }, true)!
   expect(one.high).toBeGreaterThan(one.low)
 })
-test('over the most is the colour of act now, no limit is none', () => {
+test('above max is the colour of act now, no limit is none', () => {
   expect([pegColor(250_001, 250_000), pegColor(250_000, 250_000), pegColor(1, null)]).toEqual([
     'var(--bill)',
     'var(--acacia)',

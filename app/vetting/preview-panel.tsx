@@ -6,7 +6,7 @@ export function PreviewPanel({ preview, stale }: { preview: PolicyPreview; stale
   const rows = (['clear', 'caution', 'stop'] as const).map(
     (standing) => [standing, preview.before[standing], preview.after[standing]] as const,
   )
-  const words = { clear: 'clear', caution: 'with care', stop: 'stopped' }
+  const words = { clear: 'clear', caution: 'caution', stop: 'blocked' }
   return (
     <section aria-label="What it would change" className={stale ? 'opacity-60' : ''}>
       <h2 className="head">What it would change{stale && ' (the rules were changed since: preview again)'}</h2>
@@ -35,8 +35,8 @@ export function PreviewPanel({ preview, stale }: { preview: PolicyPreview; stale
       )}
       <h3 className="head mt-2">
         {preview.newlyStoppedCount === 0
-          ? 'Nobody newly stopped'
-          : `Newly stopped: ${preview.newlyStoppedCount.toLocaleString('en-US')}`}
+          ? 'Nobody newly blocked'
+          : `Newly blocked: ${preview.newlyStoppedCount.toLocaleString('en-US')}`}
       </h3>
       <ul>
         {preview.newlyStopped.map((row) => (
@@ -49,7 +49,7 @@ export function PreviewPanel({ preview, stale }: { preview: PolicyPreview; stale
         ))}
       </ul>
       {preview.freedCount > 0 && (
-        <h3 className="head mt-2">No longer stopped: {preview.freedCount.toLocaleString('en-US')}</h3>
+        <h3 className="head mt-2">No longer blocked: {preview.freedCount.toLocaleString('en-US')}</h3>
       )}
       <ul>
         {preview.freed.map((row) => (

@@ -20,7 +20,7 @@ const passerOf = (rule: Rule) =>
 export const ruleColumns =
   'grid grid-cols-[28px_minmax(0,1fr)_220px_88px_minmax(76px,0.5fr)_112px_24px] items-center gap-x-3'
 
-/** One rule: whether it is on, what it looks for with its thresholds, how bad that is, for which loads, and who may go past it. */
+/** One rule: whether it is on, what it looks for with its thresholds, its severity, for which loads, and who may override it. */
 export function RuleRow({ rule, edits, error, onChange, onCondition, onRemove }: Props) {
   const asks = Object.entries(asksOf(rule.kind))
   const title = ruleKinds[rule.kind].title
@@ -63,7 +63,7 @@ export function RuleRow({ rule, edits, error, onChange, onCondition, onRemove }:
         {error && <span className="text-bill">{error}</span>}
       </span>
       <select
-        aria-label={`${title}: how bad`}
+        aria-label={`${title}: severity`}
         className={`field !h-7 ${rule.severity === 'stop' ? '!text-bill' : '!text-ring-text'}`}
         value={rule.severity}
         disabled={!edits}
@@ -83,7 +83,7 @@ export function RuleRow({ rule, edits, error, onChange, onCondition, onRemove }:
       </button>
       {rule.severity === 'stop' ? (
         <select
-          aria-label={`${title}: who may go past it`}
+          aria-label={`${title}: who may override it`}
           className="field !h-7"
           value={passerOf(rule)}
           disabled={!edits}

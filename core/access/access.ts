@@ -59,7 +59,7 @@ export const permissionWords: Record<Permission, string> = {
   edit_loads: 'make or change loads',
   handle_offers: 'handle offers',
   award: 'award loads',
-  override_gate: 'override the gate',
+  override_gate: 'override vetting',
   exceed_max: 'pay above max or at a loss',
   export: 'export',
   correct_rates: 'correct past prices',

@@ -22,7 +22,7 @@ export const contactSchema = z
     mail: z.preprocess(
       emptyToNull,
       z
-        .email('No mail address')
+        .email('No email address')
         .max(200)
         .transform((mail) => mail.toLowerCase())
         .nullable()
@@ -40,7 +40,7 @@ export const contactSchema = z
   })
   .refine((contact) => contact.mail !== null || contact.phone !== null, {
     path: ['phone'],
-    message: 'Give a phone or a mail address',
+    message: 'Give a phone number or an email address',
   })
 export type Contact = z.infer<typeof contactSchema>
 

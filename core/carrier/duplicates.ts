@@ -6,7 +6,7 @@ export interface Duplicate {
   carrierId: number
   name: string
   dotNumber: string
-  /** `number` is the same carrier; all else is another number with the same phone, address or mail domain. */
+  /** `number` is the same carrier; all else is another number with the same phone, address or email domain. */
   because: ('number' | LinkKind)[]
   words: string[]
 }

@@ -36,7 +36,7 @@ describe('a row', () => {
     ['Neither a DOT nor an MC number', ['Night Heron']],
     ['“12x4” is no DOT number', ['a', '12x4']],
     ['“1234567890” is no MC number', ['a', '', '1234567890']],
-    ['“ada at heron” is no mail address', ['a', '1', '', 'ada at heron']],
+    ['“ada at heron” is not an email address', ['a', '1', '', 'ada at heron']],
     ['“555-01” is no phone number', ['a', '1', '', '', '555-01']],
     ['“zeppelin” names equipment that is not known', ['a', '1', '', '', '', 'zeppelin']],
   ])('%s', (problem, cells) => expect(read(...cells)).toMatchObject({ problem, line: 2 }))

@@ -10,7 +10,7 @@ export const importFieldWords: Record<ImportField, string> = {
   mc: 'MC number',
   name: 'Name',
   contact: 'Contact',
-  mail: 'Mail',
+  mail: 'Email',
   phone: 'Phone',
   equipment: 'Equipment',
 }
@@ -65,7 +65,7 @@ export function readImportRow(
   if (of('mc') !== '' && mc === null) return bad(`“${of('mc')}” is no MC number`)
   if (dot === null && mc === null) return bad('Neither a DOT nor an MC number')
   const mail = of('mail').toLowerCase()
-  if (mail !== '' && !/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(mail)) return bad(`“${of('mail')}” is no mail address`)
+  if (mail !== '' && !/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(mail)) return bad(`“${of('mail')}” is not an email address`)
   const phone = of('phone')
   if (phone !== '' && phoneDigits(phone) === null) return bad(`“${phone}” is no phone number`)
   const kinds =

@@ -13,9 +13,9 @@ const sentences: Record<string, (data: Data) => string> = {
     `Added from ${text(data.from) === 'register' ? 'the register' : text(data.from)}${list(data.duplicates).length > 0 ? `, though it shares something with ${list(data.duplicates).join(', ')}` : ''}`,
   register_changed: (data) =>
     `The register changed: ${(Array.isArray(data.changes) ? (data.changes as { field: string }[]) : []).map(({ field }) => field.replaceAll('_', ' ')).join(', ')}`,
-  register_asked: () => 'Asked the register anew',
+  register_asked: () => 'Checked the register again',
   verdict_changed: (data) =>
-    `Stands ${standing(data.to)}, before ${standing(data.from)}${list(data.reasons).length > 0 ? `: ${list(data.reasons).join('; ')}` : ''}`,
+    `Vetting changed from ${standing(data.from)} to ${standing(data.to)}${list(data.reasons).length > 0 ? `: ${list(data.reasons).join('; ')}` : ''}`,
   contact_added: (data) => `Contact ${text(data.name)} added`,
   contact_removed: (data) => `Contact ${text(data.name)} removed`,
   equipment_set: (data) => `Equipment: ${list(data.equipment).join(', ').replaceAll('_', ' ')}`,

@@ -21,7 +21,7 @@ export function askPapersMail({ carrierName, kinds, url, askedBy, brokerage }: A
       `Please send us: ${listWords(kinds)}.`,
       'The link below opens a page where you can photograph or choose each of them. No password is needed; it works for fourteen days.',
     ],
-    'Send the papers here',
+    'Send the documents here',
     url,
     [askedBy, brokerage.name, brokerage.phone],
   )

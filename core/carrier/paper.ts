@@ -19,7 +19,7 @@ export const paperWords: Record<PaperKind, string> = {
   permit_hazmat: 'Hazmat permit',
   permit_canada: 'Permit for Canada',
   permit_mexico: 'Permit for Mexico',
-  other: 'Other paper',
+  other: 'Other document',
 }
 
 /** What a carrier may be asked for by a link; the agreement is signed, not sent. */

@@ -146,7 +146,7 @@ describe('versions', () => {
     ).toEqual([
       'Pay: $2,480 > $2,500',
       'Pay lines: Line haul $2,480 > Line haul $2,500',
-      'Stop 2 window: Sat 2 Jan 2027, 8:00 am, first come > Sat 2 Jan 2027, 10:00 am, first come',
+      'Stop 2 window: Sat, Jan 2, 2027, 8:00 am, first come > Sat, Jan 2, 2027, 10:00 am, first come',
     ])
   })
   test('amounts stand in the currency they were agreed in, and an advance is told apart from the pay', () => {
@@ -176,5 +176,5 @@ describe('versions', () => {
     ))
   test('its number names the load and the version', () => expect(confirmationNumber('PR-20417', 2)).toBe('RC-20417-2'))
   test('a window over New Year says both days', () =>
-    expect(windowOnPaper(load.stops[0]!)).toBe('Thu 31 Dec 2026, 10:00 pm to Fri 1 Jan 2027, 2:00 am'))
+    expect(windowOnPaper(load.stops[0]!)).toBe('Thu, Dec 31, 2026, 10:00 pm to Fri, Jan 1, 2027, 2:00 am'))
 })

@@ -6,7 +6,8 @@ import type { Equipment, Note, Reference } from '../load/load'
 import { equipmentWords, freightWords, referenceKindWords } from '../load/words'
 import { type Currency, formatMoney } from '../money/money'
 import type { LocalTime } from '../time/local'
-import { clockWords, dayWords } from '../time/words'
+import { dayOf } from '../time/local'
+import { clockWords, fullDateWords } from '../time/words'
 
 /**
  * All that a rate confirmation says, frozen when it is issued. Only what stands here reaches the
@@ -129,7 +130,7 @@ export const confirmationNumber = (loadNumber: string, version: number): string 
 
 /** A stop's window on paper, with the date in full: `Tue 24 Nov 2026, 8:00 am to 11:00 am`. */
 export function windowOnPaper(stop: { earliestLocal: LocalTime; latestLocal: LocalTime | null }): string {
-  const date = (local: LocalTime) => `${dayWords(local.slice(0, 10))} ${local.slice(0, 4)}`
+  const date = (local: LocalTime) => fullDateWords(dayOf(local))
   const opens = `${date(stop.earliestLocal)}, ${clockWords(stop.earliestLocal)}`
   if (!stop.latestLocal || stop.latestLocal === stop.earliestLocal) return opens
   const sameDay = stop.latestLocal.slice(0, 10) === stop.earliestLocal.slice(0, 10)

@@ -90,7 +90,7 @@ describe('next step', () => {
     ['worth taking by the take line', { offers: [offer(240_000)], advice: take }, 'Take 2,400 from Night Heron Lines'],
     ['worth holding', { offers: [offer(240_000)], advice: hold }, 'Hold 2,400, Night Heron Lines, till 3:00 pm'],
     [
-      'to be countered at the line, never over the most',
+      'to be countered at the line, never above max',
       { offers: [offer(290_000)], advice: { ...counter, atMinor: 270_000 } },
       'Counter Night Heron Lines at 2,500',
     ],
@@ -100,9 +100,9 @@ describe('next step', () => {
       'Night Heron Lines has our counter of 2,450',
     ],
     [
-      'worth it, but over the most',
+      'worth it, but above max',
       { offers: [offer(260_000)], advice: take },
-      'Raise the most? 2,600, Night Heron Lines',
+      'Best offer is $100 over max: Night Heron Lines, 2,600',
     ],
     [
       'awarded',
@@ -112,7 +112,7 @@ describe('next step', () => {
     [
       'awarded, and the gate would no longer pass them',
       { state: 'covered', confirmation: 'accepted', carrierName: 'Blue Thistle', gateHolds: true },
-      'Gate stops Blue Thistle: cover anew',
+      'Vetting blocks Blue Thistle: cover again',
     ],
     [
       'mailed',

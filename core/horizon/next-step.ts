@@ -1,4 +1,4 @@
-import { formatAmount } from '../money/money'
+import { formatAmount, formatMoney } from '../money/money'
 import { hour, toLocal } from '../time/local'
 import { clockWords, momentWords } from '../time/words'
 import type { Advice } from '../waiting/advice'
@@ -35,7 +35,7 @@ export function nextStep(load: LoadToAdvance, now: number): NextStep {
 
 function coveredStep(load: LoadToAdvance): NextStep {
   const carrier = load.carrierName ?? 'the carrier'
-  if (load.gateHolds) return { kind: 'decide', words: `Gate stops ${carrier}: cover anew` }
+  if (load.gateHolds) return { kind: 'decide', words: `Vetting blocks ${carrier}: cover again` }
   if (load.confirmation === 'issued') return { kind: 'send', words: `Send the confirmation to ${carrier}` }
   if (load.confirmation === 'sent') return { kind: 'chase', words: `${carrier} has not accepted yet` }
   return { kind: 'dispatch', words: `Confirmed by ${carrier}` }
@@ -57,7 +57,7 @@ function offerStep(load: LoadToAdvance, best: LoadToAdvance['offers'][number], n
   return { kind: 'decide', words: `Take or counter ${price}, ${best.carrierName}${until}` }
 }
 
-/** The best offer as the take line sees it; what is over the most is never taken without asking. */
+/** The best offer as the take line sees it; what is above max is never taken without asking. */
 function advisedStep(
   load: LoadToAdvance,
   best: LoadToAdvance['offers'][number],
@@ -74,7 +74,10 @@ function advisedStep(
       words: `Counter ${best.carrierName} at ${formatAmount(Math.min(advice.atMinor, load.mostMinor ?? advice.atMinor))}`,
     }
   if (load.mostMinor !== null && best.payMinor > load.mostMinor)
-    return { kind: 'decide', words: `Raise the most? ${price}, ${best.carrierName}` }
+    return {
+      kind: 'decide',
+      words: `Best offer is ${formatMoney(best.payMinor - load.mostMinor)} over max: ${best.carrierName}, ${price}`,
+    }
   if (advice.step === 'hold')
     return {
       kind: 'hold',

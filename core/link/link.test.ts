@@ -25,9 +25,9 @@ describe('what may be shared', () => {
     )
     expect(one.map(({ kind, key }) => `${kind} ${key}`)).toEqual(other.map(({ kind, key }) => `${kind} ${key}`))
   })
-  test('a free mail domain and an empty phone are nothing', () =>
+  test('a free email domain and an empty phone are nothing', () =>
     expect(
-      linkFactsOf(record({ mail: 'elk@freemail.example', phones: ['12'], filings: [] })).map(({ kind }) => kind),
+      linkFactsOf(record({ mail: 'elk@fremail.example', phones: ['12'], filings: [] })).map(({ kind }) => kind),
     ).toEqual(['address']))
   test('the same phone given twice is one fact', () =>
     expect(linkFactsOf(record(), { phones: ['208 555 0150'] }).filter(({ kind }) => kind === 'phone')).toHaveLength(1))

@@ -19,7 +19,7 @@ export interface LinkSource {
   holders: (kind: LinkKind, key: string) => string[]
 }
 
-/** What a carrier's record and contacts say that others may share. Free mail domains and empty fields say nothing. */
+/** What a carrier's record and contacts say that others may share. Free email domains and empty fields say nothing. */
 export function linkFactsOf(
   record: RegisterRecord,
   own: { phones?: string[]; mails?: string[]; bank?: { key: string; words: string } | null } = {},

@@ -121,7 +121,7 @@ describe('told before saving', () => {
       ...money,
     })
     expect(problem!.message).toBe(
-      'Cannot legally be there in time: 796 miles with rests, 13 h 24 late. The pickup 13 h 30 earlier, or the delivery 13 h 24 later would mend it',
+      'Cannot legally be there in time: 796 miles with rests, 13 h 24 min late. The pickup 13 h 30 min earlier, or the delivery 13 h 24 min later would fix it',
     )
   })
 })

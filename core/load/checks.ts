@@ -85,7 +85,7 @@ function checkPayer(facts: CheckFacts): Problem[] {
       path: 'customerId',
       code: 'no_payer',
       severity: 'stop',
-      message: 'This customer has nobody to bill: add a billing mail address first',
+      message: 'This customer has nobody to bill: add a billing email address first',
     },
   ]
 }
@@ -193,7 +193,7 @@ function checkDrive(load: LoadToCheck): Problem[] {
       code: 'cannot_be_driven',
       severity: 'stop',
       message:
-        `Cannot legally be there in time: ${Math.round(miles).toLocaleString('en-US')} miles with rests, ${spanWords(plan.stops[missed]!.late)} late. ${ways.join(', or ')} would mend it`
+        `Cannot legally be there in time: ${Math.round(miles).toLocaleString('en-US')} miles with rests, ${spanWords(plan.stops[missed]!.late)} late. ${ways.join(', or ')} would fix it`
           .replace('. a team', '. A team')
           .replace('. the', '. The'),
     },
@@ -207,7 +207,7 @@ function checkCharges(load: LoadToCheck, { band, rates, today }: CheckFacts): Pr
         path: 'sellCharges',
         code: 'no_sell_charge',
         severity: 'caution',
-        message: 'No sell charge: the margin cannot be told',
+        message: 'No sell charge: the margin is unknown',
       },
     ]
   }

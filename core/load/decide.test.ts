@@ -364,7 +364,7 @@ describe('the life of a load', () => {
       path: 'stops.0',
       code: 'in_the_past' as const,
       severity: 'stop' as const,
-      message: 'Sun 22 Nov is in the past',
+      message: 'Sun, Nov 22 is in the past',
     }
     expect(kinds(load({ state: 'draft' }), { kind: 'open', problems: [past] })).toBe('not_ready')
     expect(kinds(load({ state: 'draft' }), { kind: 'open', problems: [{ ...past, severity: 'caution' }] })).toEqual([

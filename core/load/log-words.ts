@@ -1,5 +1,6 @@
 import { rateWords } from '../money/exchange'
 import { formatMoney } from '../money/money'
+import { dayWords } from '../time/words'
 import type { AgreedPrice, Change, LoadEvent } from './command'
 import type { LoadState } from './load'
 import { loadStateWords } from './words'
@@ -42,9 +43,9 @@ export function logWords(event: LogEvent): string {
     case 'state_changed':
       return stateWords(event.from, event.to)
     case 'limits_set':
-      return `Target ${fromTo(event.from.targetMinor, event.to.targetMinor)}, most ${fromTo(event.from.mostMinor, event.to.mostMinor)}`
+      return `Target ${fromTo(event.from.targetMinor, event.to.targetMinor)}, max ${fromTo(event.from.mostMinor, event.to.mostMinor)}`
     case 'posting_asked':
-      return `Posting asked of ${event.board}`
+      return `Posting requested from ${event.board}`
     case 'posting_update_asked':
       return `Change passed on to ${event.board}`
     case 'posting_removal_asked':
@@ -70,9 +71,9 @@ export function logWords(event: LogEvent): string {
     case 'offer_ended':
       return `Offer ${formatMoney(event.payMinor)} from ${event.carrierName} ${event.to === 'turned_down' ? 'turned down' : event.to}${event.byPhone ? '. Tell them by phone' : ''}`
     case 'load_awarded':
-      return `Awarded to ${event.carrierName} at ${formatMoney(event.payMinor)}${asked({ asked: event.agreed })}${event.override ? `, gate overridden: ${event.override}` : ''}`
+      return `Awarded to ${event.carrierName} at ${formatMoney(event.payMinor)}${asked({ asked: event.agreed })}${event.override ? `, vetting overridden: ${event.override}` : ''}`
     case 'gate_passed':
-      return `Gate passed at ${event.stage}: ${event.reasons.map((reason) => reason.message).join('; ')}. Because: ${event.because}`
+      return `Vetting overridden at ${event.stage}: ${event.reasons.map((reason) => reason.message).join('; ')}. Because: ${event.because}`
     case 'terms_changed':
       return `Changed: ${event.changes.map(changeWords).join('; ')}`
     case 'confirmation_issued':
@@ -92,9 +93,9 @@ export function logWords(event: LogEvent): string {
     case 'load_cancelled':
       return `Cancelled: ${event.reason}`
     case 'gate_alert':
-      return `${event.carrierName} would no longer pass the gate: ${event.reasons.join('; ')}. Dispatch waits.`
+      return `${event.carrierName} would now be blocked by vetting: ${event.reasons.join('; ')}. Dispatch waits.`
     case 'gate_mended':
-      return `The gate is clear again: ${event.reasons.join('; ')} is mended`
+      return `Vetting is clear again: ${event.reasons.join('; ')} is fixed`
     case 'kept_in_the_building':
       return `Practice: ${event.what} kept in the building`
     case 'tender_accepted':
@@ -134,7 +135,9 @@ const fromTo = (from: number | null, to: number) =>
 
 /** What was named in another currency, and the rate it was turned by. */
 const asked = ({ asked: own }: { asked?: AgreedPrice | undefined }) =>
-  own?.rateE6 ? ` (${formatMoney(own.amountMinor, own.currency)} at ${rateWords(own.rateE6)} of ${own.rateDay})` : ''
+  own?.rateE6
+    ? ` (${formatMoney(own.amountMinor, own.currency)} at ${rateWords(own.rateE6)}${own.rateDay ? ` on ${dayWords(own.rateDay)}` : ''})`
+    : ''
 
 const afterTries = (attempts: number) => (attempts > 1 ? ` at try ${attempts}` : '')
 

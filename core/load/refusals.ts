@@ -57,9 +57,9 @@ function sentence(code: RefusalCode, load: LoadFacts, detail: string): string {
     case 'not_ready':
       return `${load.number} cannot be opened yet: ${detail}.`
     case 'target_over_most':
-      return 'The target is above the most we may pay.'
+      return 'The target is above max pay.'
     case 'already_covered':
-      return `${load.number} is ${state}: its target and most are settled.`
+      return `${load.number} is ${state}: its target and max are settled.`
     case 'not_uncovered':
       return `${load.number} is ${state}${load.state === 'draft' ? ': open it for cover first' : ', not open for cover'}.`
     case 'already_posted':
@@ -81,7 +81,7 @@ function sentence(code: RefusalCode, load: LoadFacts, detail: string): string {
     case 'already_awarded':
       return `${load.number} is already awarded to ${load.award?.carrierName ?? 'another carrier'}.`
     case 'offer_already_past':
-      return 'The time until which this offer stands is past.'
+      return 'This offer has expired.'
     case 'offer_lapsed':
       return `The offer of ${detail} has lapsed: ask them again.`
     case 'offer_ended':
@@ -93,13 +93,13 @@ function sentence(code: RefusalCode, load: LoadFacts, detail: string): string {
     case 'nothing_agreed':
       return 'The agreed pay comes to nothing: give the line haul.'
     case 'gate_stops':
-      return `The gate stops this award: ${detail}.`
+      return `Vetting blocks this award: ${detail}.`
     case 'may_not_override':
-      return 'Only a manager may override the gate.'
+      return 'Only a manager may override vetting.'
     case 'gate_holds':
-      return `The gate holds this dispatch: ${detail}.`
+      return `Vetting holds this dispatch: ${detail}.`
     case 'gate_holds_confirmation':
-      return `The gate holds this rate confirmation back: ${detail}.`
+      return `Vetting holds this rate confirmation back: ${detail}.`
     case 'nobody_may_override':
       return `The policy lets you go no further here: ${detail}.`
     case 'too_late_to_change':

@@ -25,7 +25,7 @@ describe('a way without windows', () => {
     [12, 12 + 0.5 + 10, ['break', 'rest']],
     [22, 22 + 1 + 10, ['break', 'rest', 'break']],
     [30, 30 + 1 + 20, ['break', 'rest', 'break', 'rest']],
-  ])('%s hours at the wheel take %s', (wheel, total, rests) => {
+  ])('%s hours driving take %s', (wheel, total, rests) => {
     const plan = planDrive(drive({ legs: [wheel] }))
     expect(arrival(plan)).toBeCloseTo(total, 6)
     expect(plan.stops[1]!.rests.map((rest) => rest.kind)).toEqual(rests)
@@ -35,7 +35,7 @@ describe('a way without windows', () => {
     expect(arrival(planDrive(drive({ legs: [30], team: true })))).toBeCloseTo(33, 6)
     expect(transitHours(30, true)).toBeCloseTo(33, 6)
   })
-  test('hours used already count: five at the wheel leave six, and resting first spares the break', () => {
+  test('hours used already count: five driving leave six, and resting first spares the break', () => {
     const used = { driving: 5, window: 6, sinceBreak: 5, cycle: 30 }
     const plan = planDrive(drive({ legs: [8], used }))
     expect(plan.stops[1]!.rests).toMatchObject([{ kind: 'rest', driven: 0 }])
@@ -73,7 +73,7 @@ describe('windows', () => {
     const plan = planDrive(drive({ stops: [{ ...always, closes: start }, nextDay, always], legs: [8, 11] }))
     expect(plan.stops[2]!.rests.map((rest) => rest.kind)).toEqual(['break'])
   })
-  test('too late is told, with what would mend it', () => {
+  test('too late is told, with what would fix it', () => {
     const soon = { ...always, closes: start + 15 * hour }
     const late = drive({ stops: [{ ...always, closes: start + 2 * hour }, soon], legs: [13] })
     const plan = planDrive(late)
@@ -152,7 +152,7 @@ const anyDrive = fc
   })
 
 describe('for any drive', () => {
-  test('never more than 11 hours at the wheel between rests, nor 8 without a break', () => {
+  test('never more than 11 hours driving between rests, nor 8 without a break', () => {
     fc.assert(
       fc.property(anyDrive, (plan) => {
         let sinceRest = plan.used!.driving * hour

@@ -237,7 +237,7 @@ describe('a border', () => {
   test('a load between two states stays at home where the way through Canada saves little', () =>
     expect(between(2800, 0, 1).miles).toBe(280))
   test('and goes through where it saves much', () => expect(between(3200, 0, 1).miles).toBe(200))
-  test('the hours told are those at the wheel, without the wait', () =>
+  test('the hours told are those driving, without the wait', () =>
     expect(between(3200, 0, 1).hours).toBeCloseTo(200 / truckSpeeds.freeway, 3))
   test('who has to cross, crosses where it is nearest', () => expect(between(2800, 0, 2).miles).toBe(100))
 })

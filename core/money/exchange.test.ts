@@ -27,7 +27,7 @@ describe('a sum in the desk’s currency', () => {
     const money = cad(288_000)
     const reckoned = reckon(money, rates, '2026-11-27')
     if ('refusal' in reckoned) throw new Error('refused')
-    expect(reckonedWords(money, reckoned)).toBe('C$2,880 ($2,105.86 at 0.7312 of 2026-11-27)')
+    expect(reckonedWords(money, reckoned)).toBe('C$2,880 ($2,105.86 at 0.7312 on Fri, Nov 27)')
   })
 })
 

@@ -1,4 +1,5 @@
 import { addDays } from '../time/local'
+import { dayWords } from '../time/words'
 import { type Currency, formatMoney, roundHalfAway } from './money'
 
 /** What one unit of a currency was worth in another on a day, as a published table has it. */
@@ -81,15 +82,15 @@ export function reckon(money: Money, rates: readonly ExchangeRate[], day: string
   return 'refusal' in rate ? rate : { amountMinor: toDesk(money.amountMinor, rate.by), by: rate.by }
 }
 
-/** `C$2,880`, and where it was turned, `C$2,880 ($2,106 at 0.7312 of Nov 27)`. */
+/** `C$2,880`, and where it was turned, `C$2,880 ($2,106 at 0.7312 on Fri, Nov 27)`. */
 export function reckonedWords(money: Money, reckoned: Reckoned): string {
   const own = formatMoney(money.amountMinor, money.currency)
   return reckoned.by === null ? own : `${own} ${deskWords(reckoned.amountMinor, reckoned.by)}`
 }
 
-/** `($2,106 at 0.7312 of Nov 27)`: what a sum comes to in the desk's currency, and by which rate. */
+/** `($2,106 at 0.7312 on Fri, Nov 27)`: what a sum comes to in the desk's currency, and by which rate. */
 export const deskWords = (amountMinor: number, by: DatedRate): string =>
-  `(${formatMoney(amountMinor, deskCurrency)} at ${rateWords(by.rateE6)} of ${by.day})`
+  `(${formatMoney(amountMinor, deskCurrency)} at ${rateWords(by.rateE6)} on ${dayWords(by.day)})`
 
 /** `0.7312`: four decimals, as such tables print them. */
 export const rateWords = (rateE6: number): string => (rateE6 / 1_000_000).toFixed(4)

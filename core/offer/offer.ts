@@ -27,7 +27,7 @@ export const offerTermsSchema = z.object({
 
 export const offerSourceWords: Record<OfferSource, string> = {
   phone: 'phone',
-  mail: 'mail',
+  mail: 'email',
   board: 'board',
   portal: 'portal',
   text: 'text',

@@ -24,7 +24,7 @@ describe('who a message is from', () => {
   })
   test.each([
     ['stranger@elsewhere.example', 'against', 'is not on file'],
-    ['owner@freemail.example', 'against', 'anybody can have an address at'],
+    ['owner@fremail.example', 'against', 'anybody can have an address at'],
     ['office@nightheron.example', 'for', "the carrier's own domain"],
     ['dispatch@nightherron.example', 'against', 'looks like nightheron.example'],
   ] as const)('%s is unknown, and told as %s: %s', (sender, speaks, words) => {

@@ -104,7 +104,7 @@ test('the fuel table and its diesel stand beneath', () => {
     week: '2026-11-16',
   }
   expect(quoteDocument({ ...quote, fuel }, desk).fuel).toBe(
-    'Fuel: $0.01 a mile for every $0.060 above $1.250, a step begun counts. Shown at diesel of $3.522 (week of Mon 16 Nov); it moves with the index.',
+    'Fuel: $0.01 a mile for every $0.060 above $1.250, a step begun counts. Shown at diesel of $3.522 (week of Mon, Nov 16); it moves with the index.',
   )
 })
 test('in Canadian dollars the paper, its fuel and the mail say so', () => {
@@ -118,7 +118,7 @@ test('in Canadian dollars the paper, its fuel and the mail say so', () => {
     desk,
   )
   expect(document.terms[0]).toBe('All prices are in Canadian dollars (CAD).')
-  expect(document.fuel).toContain('The table is in US dollars; shown in Canadian dollars at 0.7312 of Fri 20 Nov.')
+  expect(document.fuel).toContain('The table is in US dollars; shown in Canadian dollars at 0.7312 on Fri, Nov 20.')
   expect(quoteMail(document, '').text).toContain('reefer: C$2,755 CAD')
 })
 test('the mail tells a few lines, never more, and makes HTML safe', () => {

@@ -116,7 +116,7 @@ function fuelOnPaper({ fuel, currency, lines }: QuoteToShow): string | null {
   if (!fuel) return null
   const rates =
     fuel.table.basis === 'per_mile'
-      ? [...new Set(lines.flatMap(({ by }) => (by ? [`${rateWords(by.rateE6)} of ${dayWords(by.day)}`] : [])))]
+      ? [...new Set(lines.flatMap(({ by }) => (by ? [`${rateWords(by.rateE6)} on ${dayWords(by.day)}`] : [])))]
       : []
   const turned =
     rates.length === 0

@@ -18,14 +18,14 @@ describe('a quote’s log in words', () => {
       'Line 3: origin empty to Boise, ID, destination Reno, NV to empty',
     ],
     ['terms_changed', {}, 'Title, validity or comparison changed'],
-    ['repriced', { lines: 12 }, '12 lines priced anew'],
+    ['repriced', { lines: 12 }, '12 lines repriced'],
     ['sent', { version: 2, to: 'a@b.example', lines: 9, leftBehind: 0 }, 'Version 2 sent to a@b.example, 9 lines'],
     [
       'sent',
       { version: 2, to: 'a@b.example', lines: 1, leftBehind: 3 },
       'Version 2 sent to a@b.example, 1 line; 3 stayed behind',
     ],
-    ['delivered', { version: 2, to: 'a@b.example' }, 'Version 2 taken by the mail server of a@b.example'],
+    ['delivered', { version: 2, to: 'a@b.example' }, 'Version 2 accepted by the mail server of a@b.example'],
     [
       'not_delivered',
       { version: 2, to: 'a@b.example', problem: 'no such mailbox' },

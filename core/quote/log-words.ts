@@ -27,11 +27,11 @@ export function quoteLogWords(kind: string, data: Data): string {
     case 'terms_changed':
       return termsWords(data)
     case 'repriced':
-      return `${counted(data.lines, 'line')} priced anew`
+      return `${counted(data.lines, 'line')} repriced`
     case 'sent':
       return `Version ${String(data.version)} sent to ${String(data.to)}, ${counted(data.lines, 'line')}${data.leftBehind ? `; ${String(data.leftBehind)} stayed behind` : ''}`
     case 'delivered':
-      return `Version ${String(data.version)} taken by the mail server of ${String(data.to)}`
+      return `Version ${String(data.version)} accepted by the mail server of ${String(data.to)}`
     case 'not_delivered':
       return `Version ${String(data.version)} could not be sent to ${String(data.to)}: ${String(data.problem)}`
     case 'won':

@@ -1,5 +1,5 @@
 import { daysBetween } from '../time/local'
-import { dayWords } from '../time/words'
+import { daysWords } from '../time/words'
 import type { CellName, LineState, LostReason } from './quote'
 
 export const lineStateWords: Record<LineState, string> = {
@@ -33,13 +33,9 @@ export const cellWords: Record<CellName, string> = {
   comment: 'Comment',
 }
 
-/** `any`, `Tue 1 Dec`, `Tue 1 to Sat 5 Dec`. */
-export function pickupWords(from: string | null, to: string | null): string {
-  if (!from || !to) return 'any'
-  if (from === to) return dayWords(from)
-  const start = dayWords(from)
-  return `${from.slice(0, 7) === to.slice(0, 7) ? start.slice(0, -4) : start} to ${dayWords(to)}`
-}
+/** `any`, `Tue, Dec 1`, `Dec 1-5`. */
+export const pickupWords = (from: string | null, to: string | null): string =>
+  from && to ? daysWords(from, to) : 'any'
 
 /** `good 6 more days`, `good until tonight`, `ran out 3 days ago`. */
 export function validWords(validUntil: string, today: string): string {

@@ -129,7 +129,7 @@ describe('rate band', () => {
   })
 })
 
-describe('target and most', () => {
+describe('target and max', () => {
   const band: RateBand = {
     lowMinor: 205_000,
     middleMinor: 235_000,

@@ -87,7 +87,7 @@ test.each([
   [{}, { chargeMinor: null }, 'it names no charge'],
   [{}, { dest: null }, 'its lane or equipment is not known'],
   [{}, { equipment: null }, 'its lane or equipment is not known'],
-  [{}, { lateMs: null }, 'the drive cannot be reckoned'],
+  [{}, { lateMs: null }, 'the drive time is unknown'],
   [{}, { lateMs: 1 }, 'it cannot be driven in time'],
 ] as const)('nothing is accepted by itself that cannot be judged: %j %j', (around, of, kept) =>
   expect(answerBy([rule()], facts(of), { ...context, ...around })).toMatchObject({ verdict: 'hand_over', kept }),

@@ -90,7 +90,7 @@ function cannotAccept(facts: TenderFacts, { onHold, unknownCodes, strays }: Rule
   if (strays > 0) return 'a facility of ours is not where it says'
   if (!facts.origin || !facts.dest || facts.equipment === null) return 'its lane or equipment is not known'
   if (facts.chargeMinor === null) return 'it names no charge'
-  if (facts.lateMs === null) return 'the drive cannot be reckoned'
+  if (facts.lateMs === null) return 'the drive time is unknown'
   return facts.lateMs > 0 ? 'it cannot be driven in time' : null
 }
 

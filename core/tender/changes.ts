@@ -1,5 +1,5 @@
 import { dayOf } from '../time/local'
-import { clockWords, dayWords } from '../time/words'
+import { clockWords, dayClockWords, dayWords } from '../time/words'
 import type { Tender, TenderStop } from './tender'
 
 /** One line of a tender as it was and as it would be. */
@@ -52,7 +52,7 @@ function stopWindow(stop: TenderStop | undefined): string {
   const times = [stop?.earliest, stop?.latest].filter((each): each is string => each !== null && each !== undefined)
   return times
     .map((each, at) =>
-      at === 1 && dayOf(each) === dayOf(times[0]!) ? clockWords(each) : `${dayWords(dayOf(each))} ${clockWords(each)}`,
+      at === 1 && dayOf(each) === dayOf(times[0]!) ? clockWords(each) : dayClockWords(dayWords(dayOf(each)), each),
     )
     .join(' to ')
 }

@@ -131,7 +131,7 @@ export const partnerFormSchema = z.object({
   statusCodes: z.record(z.enum(statusOccasions), text(2).regex(/^([A-Z0-9]{2})?$/, 'Two characters, or nothing')),
   contactName: text(80),
   contactPhone: text(30),
-  contactMail: z.union([z.literal(''), z.string().trim().email('Give a mail address')]),
+  contactMail: z.union([z.literal(''), z.string().trim().email('Give an email address')]),
   paused: z.boolean(),
 })
 export type PartnerForm = z.infer<typeof partnerFormSchema>

@@ -99,13 +99,13 @@ describe('time in words', () => {
   })
   test('a far day has its date, a far year its year', () => {
     expect(nearDayWords('2026-11-29', '2026-11-23')).toBe('Sun')
-    expect(nearDayWords('2026-11-30', '2026-11-23')).toBe('Mon 30 Nov')
-    expect(nearDayWords('2027-01-04', '2026-11-23')).toBe('Mon 4 Jan 2027')
+    expect(nearDayWords('2026-11-30', '2026-11-23')).toBe('Mon, Nov 30')
+    expect(nearDayWords('2027-01-04', '2026-11-23')).toBe('Jan 4, 2027')
   })
   test('spans', () => {
     expect([spanWords(48 * minute), spanWords(108 * minute), spanWords(76 * hour), spanWords(72 * hour)]).toEqual([
       '48 min',
-      '1 h 48',
+      '1 h 48 min',
       '3 d 4 h',
       '3 d',
     ])

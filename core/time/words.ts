@@ -1,7 +1,13 @@
 import { dayOf, daysBetween, hour, type LocalTime, minute, toInstant, toLocal } from './local'
 
-const weekdays = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
-const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+const formatOf = (options: Intl.DateTimeFormatOptions) =>
+  new Intl.DateTimeFormat('en-US', { ...options, timeZone: 'UTC' })
+const weekdayFormat = formatOf({ weekday: 'short' })
+const dayFormat = formatOf({ weekday: 'short', month: 'short', day: 'numeric' })
+const dateFormat = formatOf({ month: 'short', day: 'numeric', year: 'numeric' })
+const monthDayFormat = formatOf({ month: 'short', day: 'numeric' })
+
+const noonOf = (date: string): Date => new Date(`${date}T12:00:00Z`)
 
 /** `8:00 am`, `noon` stays `12:00 pm`: nobody has to think. */
 export function clockWords(local: LocalTime): string {
@@ -9,20 +15,31 @@ export function clockWords(local: LocalTime): string {
   return `${hours % 12 === 0 ? 12 : hours % 12}:${local.slice(14, 16)} ${hours < 12 ? 'am' : 'pm'}`
 }
 
-/** `Tue 24 Nov`, with the year where it is not the year of `today`. */
+/** `Tue, Nov 24`; `Nov 24, 2025` where it is not the year of `today`. */
 export function dayWords(date: string, today?: string): string {
-  const at = new Date(`${date}T00:00:00Z`)
-  const words = `${weekdays[at.getUTCDay()]} ${at.getUTCDate()} ${months[at.getUTCMonth()]}`
-  return today && today.slice(0, 4) !== date.slice(0, 4) ? `${words} ${date.slice(0, 4)}` : words
+  return today && today.slice(0, 4) !== date.slice(0, 4) ? dateWords(date) : dayFormat.format(noonOf(date))
 }
 
-/** `today`, `tomorrow`, `Thu` within six days, else `Tue 24 Nov`. */
+/** `Nov 24, 2026`: a date that is read in other years too. */
+export const dateWords = (date: string): string => dateFormat.format(noonOf(date))
+
+/** `Sat, Jan 2, 2027`: where a day must not be taken for another. */
+export const fullDateWords = (date: string): string => `${dayFormat.format(noonOf(date))}, ${date.slice(0, 4)}`
+
+/** Days from one to another: `Tue, Dec 1`, `Dec 1-5`, `Nov 30-Dec 2`. */
+export function daysWords(from: string, to: string): string {
+  if (from === to) return dayWords(from)
+  const start = monthDayFormat.format(noonOf(from))
+  return `${start}-${from.slice(0, 7) === to.slice(0, 7) ? Number(to.slice(8)) : monthDayFormat.format(noonOf(to))}`
+}
+
+/** `today`, `tomorrow`, `Thu` within six days, else `Tue, Nov 24`. */
 export function nearDayWords(date: string, today: string): string {
   const ahead = daysBetween(today, date)
   if (ahead === 0) return 'today'
   if (ahead === 1) return 'tomorrow'
   if (ahead === -1) return 'yesterday'
-  if (ahead > 1 && ahead < 7) return weekdays[new Date(`${date}T00:00:00Z`).getUTCDay()]!
+  if (ahead > 1 && ahead < 7) return weekdayFormat.format(noonOf(date))
   return dayWords(date, today)
 }
 
@@ -39,32 +56,34 @@ export function zoneWords(instant: number, zone: string): string {
   return format.formatToParts(new Date(instant)).find((part) => part.type === 'timeZoneName')?.value ?? zone
 }
 
+/** A day in words with a time of it: `Tue 8:00 am`, `Tue, Nov 24, 8:00 am`. */
+export const dayClockWords = (day: string, local: LocalTime): string =>
+  `${day}${day.includes(',') ? ',' : ''} ${clockWords(local)}`
+
 /** A window as it is said: `Tue 8:00 am`, `Tue 8:00-11:00 am`, `Tue 8:00 am to Wed 9:00 am`. */
 export function windowWords(earliest: LocalTime, latest: LocalTime | null, today: string): string {
-  const start = `${nearDayWords(dayOf(earliest), today)} ${clockWords(earliest)}`
+  const start = dayClockWords(nearDayWords(dayOf(earliest), today), earliest)
   if (!latest || latest === earliest) return start
   if (dayOf(latest) !== dayOf(earliest))
-    return `${start} to ${nearDayWords(dayOf(latest), today)} ${clockWords(latest)}`
+    return `${start} to ${dayClockWords(nearDayWords(dayOf(latest), today), latest)}`
   const sameHalf = earliest.slice(11) < '12:00' === latest.slice(11) < '12:00'
   return sameHalf ? `${start.slice(0, -3)}-${clockWords(latest)}` : `${start}-${clockWords(latest)}`
 }
 
-/** An instant as the desk reads it, in a zone: `1:12 pm` today, `Sun 22 Nov 1:12 pm` before. */
+/** An instant as the desk reads it, in a zone: `1:12 pm` today, `Sun, Nov 22, 1:12 pm` before. */
 export function momentWords(instant: number, now: number, zone: string): string {
   const local = toLocal(instant, zone)
   const today = dayOf(toLocal(now, zone))
-  return dayOf(local) === today ? clockWords(local) : `${dayWords(dayOf(local), today)} ${clockWords(local)}`
+  return dayOf(local) === today ? clockWords(local) : `${dayWords(dayOf(local), today)}, ${clockWords(local)}`
 }
 
-/** A stretch of time in the units that matter: `48 min`, `1 h 48`, `3 d 4 h`, `18 d`. */
+/** A stretch of time in the units that matter: `48 min`, `1 h 48 min`, `3 d 4 h`, `18 d`. */
 export function spanWords(milliseconds: number): string {
   const minutes = Math.round(Math.abs(milliseconds) / minute)
   if (minutes < 60) return `${minutes} min`
   if (minutes < 48 * 60) {
     const rest = minutes % 60
-    return rest === 0
-      ? `${Math.floor(minutes / 60)} h`
-      : `${Math.floor(minutes / 60)} h ${rest.toString().padStart(2, '0')}`
+    return rest === 0 ? `${Math.floor(minutes / 60)} h` : `${Math.floor(minutes / 60)} h ${rest} min`
   }
   const hours = Math.round(Math.abs(milliseconds) / hour)
   return hours % 24 === 0 || hours >= 96 ? `${Math.floor(hours / 24)} d` : `${Math.floor(hours / 24)} d ${hours % 24} h`

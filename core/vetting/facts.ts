@@ -111,7 +111,7 @@ export interface VetFacts {
   today: string
 }
 
-/** What a rule found: a sentence with the facts, and what would mend it. */
+/** What a rule found: a sentence with the facts, and what would fix it. */
 export interface Finding {
   code: string
   message: string

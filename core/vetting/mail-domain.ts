@@ -1,6 +1,6 @@
 import { decodeLabel } from './punycode'
 
-/** Mail domains that anybody can have an address at: the address says nothing of who owns it. Ours to lengthen. */
+/** Email domains that anybody can have an address at: the address says nothing of who owns it. Ours to lengthen. */
 const freeDomains = new Set([
   'gmail.com',
   'yahoo.com',
@@ -18,7 +18,7 @@ const freeDomains = new Set([
   'protonmail.com',
   'zoho.com',
   'comcast.net',
-  'freemail.example',
+  'fremail.example',
   'postbox.example',
 ])
 

@@ -121,7 +121,7 @@ const detectors: Record<SignCode, Detector> = {
   phone_shared: (facts) =>
     sharedSentence(facts, 'phone', (value, others) => `The phone ${phoneWords(value)} is also that of ${others}`),
   contact_changed: ({ carrier, today }, limits) =>
-    changed(carrier.identity.contactChangedOn, today, limits, 'Mail or phone'),
+    changed(carrier.identity.contactChangedOn, today, limits, 'Email or phone'),
   payee_changed: ({ carrier, today }, limits) => changed(carrier.identity.payeeChangedOn, today, limits, 'Who is paid'),
   address_shared: (facts, limits) => {
     const crowd = sharedOf(facts, 'address').find(
@@ -241,7 +241,7 @@ function rebornSentence({ carrier, today }: VetFacts): string | null {
 
 export const linkWords: Record<LinkKind, string> = {
   phone: 'phone',
-  mail_domain: 'mail domain',
+  mail_domain: 'email domain',
   address: 'address',
   officer: 'officer',
   bank: 'bank account',

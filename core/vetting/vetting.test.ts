@@ -82,7 +82,7 @@ describe('a certificate that does not help', () => {
       ),
     ).toEqual([
       expect.stringMatching(
-        /^Liability ended .* > The certificate runs to Sun 30 Jun 2030, but the register says otherwise.* Another certificate does not help/,
+        /^Liability ended .* > The certificate runs to Jun 30, 2030, but the register says otherwise.* Another certificate does not help/,
       ),
     ]))
   test('that shows more than the register has filed', () =>
@@ -112,8 +112,8 @@ describe('a certificate that does not help', () => {
       ),
     ).toEqual(
       expect.arrayContaining([
-        'Cargo cover: nothing on file > A certificate came and waits to be looked at: see their papers.',
-        'W-9 is not on file > W-9 came and waits to be looked at: see their papers.',
+        'Cargo cover: nothing on file > A certificate came in and is waiting for review: see their documents.',
+        'W-9 is not on file > W-9 came in and is waiting for review: see their documents.',
       ]),
     ))
   test('where none came, it is asked for', () =>
@@ -552,7 +552,7 @@ describe('signs', () => {
     ['a word hung on', ['mail_looks_alike'], wrote('ada@wanderingelk-dispatch.example')],
     ['another ending', ['mail_other_ending'], wrote('ada@wanderingelk.test')],
     ['another domain altogether', ['mail_different'], wrote('ada@hollowfox.example')],
-    ['a free address', ['mail_free'], wrote('ada@freemail.example')],
+    ['a free address', ['mail_free'], wrote('ada@fremail.example')],
     [
       'an address on file',
       [],

@@ -5,7 +5,7 @@ import { type Sign, signsOf } from './signs'
 
 export type Severity = 'caution' | 'stop'
 
-/** One reason of a verdict: what, how bad, what would mend it, and by which rule. */
+/** One reason of a verdict: what, how bad, what would fix it, and by which rule. */
 export interface Reason {
   code: string
   severity: Severity

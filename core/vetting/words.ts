@@ -1,14 +1,14 @@
 import type { SignCode } from './signs'
 
 /** How a verdict is said in lists. */
-export const verdictWords = { clear: 'clear', caution: 'with care', stop: 'stopped' } as const
+export const verdictWords = { clear: 'clear', caution: 'caution', stop: 'blocked' } as const
 
 /** What each sign is called where its weight is set. */
 export const signNames: Record<SignCode, string> = {
-  mail_looks_alike: 'Mail domain looks like the register’s',
-  mail_other_ending: 'Mail domain with another ending',
-  mail_different: 'Mail from another domain',
-  mail_free: 'Free mail address',
+  mail_looks_alike: 'Email domain looks like the register’s',
+  mail_other_ending: 'Email domain with another ending',
+  mail_different: 'Email from another domain',
+  mail_free: 'Free email address',
   phone_not_on_file: 'Phone not on file',
   phone_shared: 'Phone shared with others',
   contact_changed: 'Contact changed lately',
@@ -18,7 +18,7 @@ export const signNames: Record<SignCode, string> = {
   bank_shared: 'Bank account of others',
   vehicle_shared: 'Vehicle of others',
   insurance_shared: 'Insurance policy of others',
-  mail_domain_shared: 'Mail domain of others',
+  mail_domain_shared: 'Email domain of others',
   reborn: 'Closed carrier reborn',
   truck_far_away: 'Truck far from where it was said',
   more_offers_than_trucks: 'More offers than trucks',

@@ -23,7 +23,7 @@ export type AdviceWords =
 const usuallyStands = 40 * 60_000
 /** A gain under this share of the price is not worth holding for. */
 const worthHolding = 0.008
-/** Counters are made in steps of ten dollars, at the take line or a little under it, and never over the most. */
+/** Counters are made in steps of ten dollars, at the take line or a little under it, and never above max. */
 const counterStep = 1000
 const counterShare = 0.985
 

@@ -114,7 +114,7 @@ describe('signing in', () => {
   })
   test('an unknown address is answered like a wrong password', async () => {
     expect(await signIn(world.db, { mail: 'nobody@x.example', password: 'x', caller: 'c' }, now)).toMatchObject({
-      refusal: { code: 'wrong', message: 'Mail address or password is not right.' },
+      refusal: { code: 'wrong', message: 'That email address or password is not right.' },
     })
   })
 })

@@ -27,7 +27,7 @@ export function openLink(db: Db, token: string, now: number): OpenedLink {
   const row = linkId === null ? null : db.select().from(link).where(eq(link.id, linkId)).get()
   if (!row)
     return {
-      refusal: { code: 'altered', message: 'This link is not complete or was altered. Open it from the mail again.' },
+      refusal: { code: 'altered', message: 'This link is not complete or was altered. Open it from the email again.' },
     }
   if (row.revokedAt !== null)
     return { refusal: { code: 'revoked', message: 'This link was withdrawn. Ask us for a new one.' } }

@@ -53,7 +53,7 @@ export async function signIn(
     verify(found?.passwordHash ?? (await unknownHash()), attempt.password).catch(() => false),
   )
   if (!found || !right)
-    return refused(db, { code: 'wrong', message: 'Mail address or password is not right.' }, counted)
+    return refused(db, { code: 'wrong', message: 'That email address or password is not right.' }, counted)
   forgetTries(db, counted)
   return { token: openSession(db, found.id, now), userId: found.id }
 }

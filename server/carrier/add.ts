@@ -92,7 +92,7 @@ export function addRecord(
   })
 }
 
-/** Those of ours that share the number, a phone, the address or the mail domain with a record. */
+/** Those of ours that share the number, a phone, the address or the email domain with a record. */
 export function findDuplicates(db: Db, record: RegisterRecord): Duplicate[] {
   const facts = linkFactsOf(record)
   const rows = db

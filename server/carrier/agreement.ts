@@ -1,7 +1,7 @@
 import { and, eq } from 'drizzle-orm'
 import { agreement, type Signature } from '#core/carrier/agreement'
 import { dayOf, toLocal } from '#core/time/local'
-import { clockWords, dayWords } from '#core/time/words'
+import { clockWords, dateWords } from '#core/time/words'
 import { type Db, inTransaction } from '#server/db.server'
 import { ink, rule as line, newSheet, roomFor, second, sheet } from '#server/paper/sheet'
 import { carrier, carrierLink, paper } from '#server/schema'
@@ -91,10 +91,9 @@ function agreementPdf(
     .font('text')
     .fontSize(9)
     .fillColor(second)
-    .text(
-      `${dayWords(dayOf(local))} ${local.slice(0, 4)}, ${clockWords(local)} (${brokerage.zone}), by a link sent to the carrier`,
-      { width },
-    )
+    .text(`${dateWords(dayOf(local))}, ${clockWords(local)} (${brokerage.zone}), by a link sent to the carrier`, {
+      width,
+    })
   doc.end()
   return done
 }

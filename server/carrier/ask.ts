@@ -12,8 +12,8 @@ import { carrierLinkToken, createCarrierLink } from './link'
 import { type CarrierAct, writeCarrierLog } from './log'
 import { cancelledSchema, sendCancelledMail, sendTellMail, tellSchema } from './tell'
 
-const to = z.string().trim().email('Give a mail address').max(200)
-export const askPapersSchema = z.object({ to, kinds: z.array(z.enum(askedKinds)).min(1, 'Which papers?') })
+const to = z.string().trim().email('Give an email address').max(200)
+export const askPapersSchema = z.object({ to, kinds: z.array(z.enum(askedKinds)).min(1, 'Which documents?') })
 export const sendAgreementSchema = z.object({ to })
 
 /** Asks a carrier for papers, or for its signature, by a mail with a link of its own. */

@@ -68,7 +68,7 @@ export function takeBackByLink(
       return {
         refusal: {
           code: 'already_checked',
-          message: 'It cannot be taken back any more: somebody has looked at it. Call us.',
+          message: 'It cannot be taken back any more: somebody has reviewed it. Call us.',
         },
       }
     db.update(paper)
@@ -101,7 +101,7 @@ export function receiveByLink(
   const row = db.select({ name: carrier.name }).from(carrier).where(eq(carrier.id, link.carrierId)).get()!
   const from = `${row.name} by link`
   if (link.purpose !== 'papers' || !link.kinds.includes(file.kind))
-    return { refusal: { code: 'not_asked', message: 'That paper was not asked for by this link.' } }
+    return { refusal: { code: 'not_asked', message: 'This link did not request that document.' } }
   const before = db
     .select({ id: paper.id })
     .from(paper)

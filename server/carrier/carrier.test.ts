@@ -134,7 +134,7 @@ describe('papers', () => {
     ]).toEqual(['nosniff', 'application/pdf', "default-src 'none'; sandbox; style-src 'unsafe-inline'; img-src data:"])
     expect(headers.get('content-disposition')).not.toMatch(/\n/)
   })
-  test('counts only once somebody has looked at it, and a certificate brings its policies', async () => {
+  test('counts only once somebody has reviewed it, and a certificate brings its policies', async () => {
     world.db.delete(paper).run()
     world.db.delete(policy).where(eq(policy.carrierId, 1)).run()
     const received = receivePaper(

@@ -20,7 +20,7 @@ const beginQuery = prepared((db) =>
 const endQuery = prepared((db) => db.$client.prepare('update fact set ended_at = @now where id = @id'))
 
 /**
- * Writes what a source says now of a carrier: a changed fact ends and its new value begins, a fact no longer told ends. What
+ * Writes what a source says now of a carrier: a changed fact ends and its new value begins, a fact no longer reported ends. What
  * did not change keeps the day it was first seen. Answers the changes.
  */
 export function recordFacts(

@@ -30,7 +30,7 @@ export function openCarrierLink(db: Db, token: string, now: number): OpenedCarri
   const row = linkId === null ? null : db.select().from(carrierLink).where(eq(carrierLink.id, linkId)).get()
   if (!row)
     return {
-      refusal: { code: 'altered', message: 'This link is not complete or was altered. Open it from the mail again.' },
+      refusal: { code: 'altered', message: 'This link is not complete or was altered. Open it from the email again.' },
     }
   if (row.revokedAt !== null)
     return { refusal: { code: 'revoked', message: 'This link was withdrawn. Ask us for a new one.' } }

@@ -74,14 +74,14 @@ export function checkPaper(
       .from(paper)
       .where(and(eq(paper.id, paperId), eq(paper.carrierId, carrierId)))
       .get()
-    if (!row) return { refusal: { code: 'no_such_paper', message: 'There is no such paper of this carrier.' } }
+    if (!row) return { refusal: { code: 'no_such_paper', message: 'This carrier has no such document.' } }
     if (row.state !== 'waiting')
-      return { refusal: { code: 'already_checked', message: 'Somebody has looked at this paper already.' } }
+      return { refusal: { code: 'already_checked', message: 'Somebody has reviewed this document already.' } }
     if (settings().OX_SECOND_PERSON_CHECKS === 'yes' && row.receivedFrom === act.by.name)
       return {
         refusal: {
           code: 'same_person',
-          message: 'You put this document on file yourself: a second person has to look at it.',
+          message: 'You put this document on file yourself: a second person has to review it.',
         },
       }
     if (kind === 'certificate' && insurance.length === 0)
@@ -121,7 +121,7 @@ export function refusePaper(db: Db, carrierId: number, paperId: number, because:
       return {
         refusal: {
           code: 'already_checked',
-          message: row ? 'Somebody has looked at this paper already.' : 'There is no such paper of this carrier.',
+          message: row ? 'Somebody has reviewed this document already.' : 'This carrier has no such document.',
         },
       }
     db.update(paper).set({ state: 'refused', refusedBecause: because }).where(eq(paper.id, paperId)).run()

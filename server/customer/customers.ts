@@ -8,7 +8,7 @@ export const newCustomerSchema = z.object({
   name: z.string().trim().min(2, 'Name the customer').max(120),
   city: z.string().trim().max(80).default(''),
   region: z.string().trim().max(2).default(''),
-  billingMail: z.string().trim().email('Give the mail address that bills go to').max(200),
+  billingMail: z.string().trim().email('Give the email address that bills go to').max(200),
   phone: z.string().trim().max(40).default(''),
   currency: z.enum(currencies).default('USD'),
 })
@@ -66,7 +66,7 @@ export function createCustomer(db: Db, fresh: NewCustomer) {
 
 export const newProspectSchema = z.object({
   name: z.string().trim().min(2, 'Name the prospect').max(120),
-  quoteMail: z.union([z.literal(''), z.string().trim().email('Give a mail address').max(200)]).default(''),
+  quoteMail: z.union([z.literal(''), z.string().trim().email('Give an email address').max(200)]).default(''),
   currency: z.enum(currencies).default('USD'),
 })
 
@@ -89,7 +89,7 @@ export function createProspect(
 
 export const payerSchema = z.object({
   customerId: z.number().int().positive(),
-  billingMail: z.string().trim().email('Give the mail address that bills go to').max(200),
+  billingMail: z.string().trim().email('Give the email address that bills go to').max(200),
 })
 
 /** Says where a customer's bills go who had nobody to bill; one that has is left as it is. */

@@ -12,7 +12,7 @@ export const customerPricingSchema = z.object({
 })
 export type CustomerPricing = z.infer<typeof customerPricingSchema>
 
-/** Changes how a customer is priced; lines priced before keep their prices until they are priced anew. */
+/** Changes how a customer is priced; lines priced before keep their prices until they are repriced. */
 export function setCustomerPricing(
   db: Db,
   customerId: number,

@@ -142,7 +142,7 @@ test('a stranger, or somebody by another’s way, gets no answer and makes no te
   world.db.update(partner).set({ theirId: 'SOMEBODY' }).where(eq(partner.id, own.id)).run()
   receive(world.db, fileOf(2, tenderOf('SM1')), { partner: own, source: 'x' }, now)
   expect(incoming().map(({ state, problem }) => [state, problem])).toEqual([
-    ['unreadable', 'It says it is from Snowmelt Potato Growers, but came by the way of Two Otters Beverage'],
+    ['unreadable', 'It says it is from Snowmelt Potato Growers, but came through Two Otters Beverage'],
     ['unreadable', 'Nobody is known as ZZ SNOWMELT, writing to ZZ PLOVERROOK'],
   ])
   expect(sentTexts(world.db)).toEqual([])

@@ -23,7 +23,7 @@ export function takeIn(
   const stranger = !sender
     ? `Nobody is known as ${report.sender.qualifier} ${report.sender.id}, writing to ${report.receiver.qualifier} ${report.receiver.id}`
     : by && by.id !== sender.id
-      ? `It says it is from ${sender.name}, but came by the way of ${by.name}`
+      ? `It says it is from ${sender.name}, but came through ${by.name}`
       : null
   const control = /^\d{9}$/.test(report.control) ? Number(report.control) : null
   if (!sender || stranger)

@@ -62,7 +62,7 @@ test('each load says its next step as things happen to it', () => {
   const calm = rows()[0]!.pressure
   keepRecord(world.db, recordFor(2, { operating: false }), { changedAt: now, confirmedAt: now })
   askAwarded(world.db, [loadId], now)
-  expect(step()).toBe('Gate stops Carrier 2: cover anew')
+  expect(step()).toBe('Vetting blocks Carrier 2: cover again')
   expect(rows()[0]!.pressure).toBeGreaterThan(calm)
   keepRecord(world.db, recordFor(2), { changedAt: now, confirmedAt: now })
   askAwarded(world.db, [loadId], now)

@@ -71,7 +71,7 @@ export function invoiceOf(db: Db, loadId: number, now: number) {
   const missing = [
     charges.length === 0 || sheet.totalMinor <= 0 ? 'the sell charges' : '',
     charges.length > 0 && !oneCurrency(charges) ? 'one currency for all charges' : '',
-    own.customer.billingMail ? '' : 'somebody to bill: the customer has no billing mail',
+    own.customer.billingMail ? '' : 'somebody to bill: the customer has no billing email',
     joined && deliveredOn === null ? 'when it was delivered: note the arrival at the last stop' : '',
     joined && billTo.city === '' ? 'the town of who pays' : '',
     own.load.state === 'delivered' ? 'the signed proof of delivery: mark the paperwork in' : '',

@@ -81,7 +81,7 @@ describe('what comes over the wire', () => {
     ['no charges', { intent: 'award', offerId: 1, buyCharges: [] }, 'Give the line haul'],
     ['half a reason', { intent: 'release', reason: ' a ' }, 'Say why, in a few words'],
     ['a novel for a reason', { intent: 'cancel', reason: 'x'.repeat(301) }, 'At most 300 characters'],
-    ['no address', { intent: 'send_confirmation', to: 'dispatch' }, 'Give a mail address'],
+    ['no address', { intent: 'send_confirmation', to: 'dispatch' }, 'Give an email address'],
     [
       'a driver’s phone of six digits',
       { intent: 'advance', to: 'dispatched', driver: { name: 'Jo', phone: '555-01', truck: '' } },

@@ -65,7 +65,7 @@ export const loadActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('change_pay'), buyCharges, priceReason: reason.nullable().default(null) }),
   z.object({
     intent: z.literal('send_confirmation'),
-    to: z.string().trim().email('Give a mail address').max(200),
+    to: z.string().trim().email('Give an email address').max(200),
     again: z.boolean().default(false),
     /** Somebody has read what was held back, and it may go out. */ despite: z.boolean().default(false),
     override: reason.nullable().default(null),

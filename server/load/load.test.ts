@@ -145,7 +145,7 @@ describe('award', () => {
       refusal: { code: 'may_not_override' },
     })
     expect(award(loadId, only!.id, { override: 'owner vouched', role: 'manager' })).toEqual({ done: true })
-    expect(sentences(loadId)).toContain('Awarded to Carrier 1 at $2,480, gate overridden: owner vouched')
+    expect(sentences(loadId)).toContain('Awarded to Carrier 1 at $2,480, vetting overridden: owner vouched')
     expect(gateOf(world.db, { id: loadId, carrierId: 1 }).overrides).toMatchObject([
       {
         stage: 'award',

@@ -31,7 +31,7 @@ export type MapCode = z.infer<typeof mapCodeSchema>
 type Outcome = { done: true } | { refusal: { code: string; message: string } }
 const refuse = (code: string, message: string): Outcome => ({ refusal: { code, message } })
 
-/** Says once what a partner's code is; tenders that wait with it are reckoned anew. */
+/** Says once what a partner's code is; tenders that wait with it are recalculated. */
 export function mapCode(db: Db, { codeId, to }: MapCode, act: Act): Outcome {
   const outcome = inTransaction(db, (): Outcome => {
     const code = db.select().from(partnerCode).where(eq(partnerCode.id, codeId)).get()

@@ -1,6 +1,6 @@
 import { formatMoney } from '#core/money/money'
 import type { DocumentLine, QuoteDocument } from '#core/quote/document'
-import { dayWords } from '#core/time/words'
+import { dateWords } from '#core/time/words'
 import { block, type Doc, everyPage, hairline, ink, newSheet, roomFor, rule, second, sheet } from '#server/paper/sheet'
 
 const { margin, width } = sheet
@@ -35,12 +35,9 @@ function head(doc: Doc, quote: QuoteDocument): void {
     .font('text')
     .fontSize(9)
     .fillColor(second)
-    .text(
-      `${quote.title ? `${quote.title}, ` : ''}${dayWords(quote.writtenOn)} ${quote.writtenOn.slice(0, 4)}${version}`,
-      margin,
-      margin + 24,
-      { width },
-    )
+    .text(`${quote.title ? `${quote.title}, ` : ''}${dateWords(quote.writtenOn)}${version}`, margin, margin + 24, {
+      width,
+    })
   doc.y += 8
   rule(doc)
   const top = doc.y
@@ -52,8 +49,8 @@ function head(doc: Doc, quote: QuoteDocument): void {
   ])
   const left = doc.y
   block(doc, margin + third + 12, top, third, 'For', [quote.customer])
-  block(doc, margin + (third + 12) * 2, top, third, 'Stands until the end of', [
-    `${dayWords(quote.validUntil)} ${quote.validUntil.slice(0, 4)}`,
+  block(doc, margin + (third + 12) * 2, top, third, 'Good through', [
+    dateWords(quote.validUntil),
     quote.rep.name,
     quote.rep.mail,
     quote.rep.phone,

@@ -157,7 +157,7 @@ export function columnsOf(cells: Cells, context: PriceContext): LineColumns {
           cell: 'price',
           message:
             rateModelState().state === 'fitting' || rateModelState().state === 'none'
-              ? 'Our past prices are still being read: price it anew in a moment, or type a price'
+              ? 'Our past prices are still being read: reprice it in a moment, or type a price'
               : 'Nothing is known of what this costs: type a price',
           candidates: [],
         },

@@ -126,7 +126,7 @@ describe('lines', () => {
     expect(line(id!)).toMatchObject({ problems: [] })
     expect(line(id!).band!.basis).toBe('model')
   })
-  test('while our past is being read a line says so and keeps its cells; priced anew it is whole', () => {
+  test('while our past is being read a line says so and keeps its cells; repriced it is whole', () => {
     placeRateModel(null)
     const [id] = add({ origin: 'Bangor ME', dest: 'Tallahassee FL', equipment: 'hopper' })
     expect(line(id!).problems[0]!.message).toMatch(/still being read/)

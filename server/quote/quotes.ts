@@ -79,8 +79,8 @@ export const quoteTermsSchema = z.object({
 export type QuoteTerms = z.infer<typeof quoteTermsSchema>
 
 /**
- * Changes what a quote is called, how long it stands, its currency, and what it is held against. In another currency its lines
- * have no price until they are priced anew, so it changes only while all of them are drafts.
+ * Changes what a quote is called, how long it stands, its currency, and comparison. In another currency its lines
+ * have no price until they are repriced, so it changes only while all of them are drafts.
  */
 export function changeQuoteTerms(db: Db, quoteId: number, terms: QuoteTerms, act: Act): { done: true } | Refused {
   const today = dayOf(toLocal(act.now, brokerage.zone))

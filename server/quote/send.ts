@@ -15,7 +15,7 @@ import { documentNow, onPaper, sentPaper } from './paper'
 import type { Refused } from './quotes'
 
 export const sendQuoteSchema = z.object({
-  to: z.string().trim().email('Give a mail address').max(200),
+  to: z.string().trim().email('Give an email address').max(200),
   message: z.string().trim().max(2000, 'At most 2,000 characters').default(''),
 })
 
@@ -30,7 +30,7 @@ export function sendQuote(
     const own = db.select().from(quote).where(eq(quote.id, quoteId)).get()
     if (!own) return { refusal: { code: 'no_such_quote', message: 'There is no such quote.' } }
     if (own.validUntil < dayOf(toLocal(act.now, brokerage.zone)))
-      return { refusal: { code: 'past_day', message: 'The day it stands until is past: set another first.' } }
+      return { refusal: { code: 'past_day', message: 'Its last day is past: set another first.' } }
     const lines = db
       .select()
       .from(quoteLine)

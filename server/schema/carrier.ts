@@ -169,7 +169,7 @@ export const vettingPolicy = sqliteTable('vetting_policy', {
   at: instant('at').notNull(),
 })
 
-/** A load whose carrier would no longer pass the gate: dispatch waits until it is mended, passed or given to another. */
+/** A load whose carrier would now be blocked by vetting: dispatch waits until it is mended, passed or given to another. */
 export const gateAlert = sqliteTable(
   'gate_alert',
   {

@@ -30,7 +30,7 @@ export function cancelUncovered(db: Db, notice: Notice, row: TenderRow, now: num
 
 /**
  * Carries a customer's cancellation out on the load. A carrier that was not on its way yet is set free; one that was dispatched may be
- * paid, and the customer billed, for the truck. It is told by mail either way.
+ * paid, and the customer billed, for the truck. It is told by email either way.
  */
 export function cancelAccepted(db: Db, notice: Notice, row: TenderRow, choice: CancelChoice | null, act: Act): Outcome {
   const loadId = row.loadId

@@ -78,10 +78,10 @@ function intakeRow(
     held: around.hold !== null,
     origin: facts.origin
       ? `${facts.origin.city} ${facts.origin.region}`
-      : [first?.city, first?.region].filter(Boolean).join(' ') || 'not said',
+      : [first?.city, first?.region].filter(Boolean).join(' ') || 'not given',
     dest: facts.dest
       ? `${facts.dest.city} ${facts.dest.region}`
-      : [last?.city, last?.region].filter(Boolean).join(' ') || 'not said',
+      : [last?.city, last?.region].filter(Boolean).join(' ') || 'not given',
     equipment: facts.equipment,
     miles: facts.miles === null ? null : Math.round(facts.miles),
     pickupAt: facts.pickupAt,

@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { type StatusOccasion, stopEventKinds, stopEventWords } from '#core/tender/partner'
 import { delayCodes, delayReasons } from '#core/tender/reasons'
 import { hour, isLocalTime, minute, toInstant } from '#core/time/local'
-import { clockWords, dayWords, spanWords } from '#core/time/words'
+import { clockWords, dayClockWords, dayWords, spanWords } from '#core/time/words'
 import { statusSegments } from '#core/x12/write-sets'
 import { type Db, inTransaction } from '#server/db.server'
 import { sendSet } from '#server/exchange/send'
@@ -101,7 +101,7 @@ export function noteStopEvent(db: Db, loadId: number, event: StopEventForm, act:
 
 const eventWords = (event: StopEventForm, facilityName: string): string =>
   [
-    `${stopEventWords[event.kind]}, ${facilityName}, ${dayWords(event.atLocal.slice(0, 10))} ${clockWords(event.atLocal)}`,
+    `${stopEventWords[event.kind]}, ${facilityName}, ${dayClockWords(dayWords(event.atLocal.slice(0, 10)), event.atLocal)}`,
     event.reasonCode ? delayReasons[event.reasonCode].toLowerCase() : '',
     event.note,
   ]

@@ -176,7 +176,7 @@ test('a change before the answer takes the offer’s place; one after it waits, 
     change!.lines.filter(({ changed }) => changed).map(({ what, before, after }) => [what, before, after]),
   ).toEqual([
     ['Charge', '2950.00 USD', '3010.00 USD'],
-    ['Stop 1, when', 'Mon 30 Nov 8:00 am to 11:00 am', 'Mon 30 Nov 10:00 am to 1:00 pm'],
+    ['Stop 1, when', 'Mon, Nov 30, 8:00 am to 11:00 am', 'Mon, Nov 30, 10:00 am to 1:00 pm'],
   ])
   answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)
   expect(loads()).toHaveLength(1)
@@ -367,7 +367,7 @@ test('a rule answers by itself under its name, and stops at the week’s volume'
   })
 })
 
-test('a code held for a facility far from where the tender says is told, no rule accepts it, and it can be told anew', async () => {
+test('a code held for a facility far from where the tender says is told, no rule accepts it, and it can be reported again', async () => {
   world.db.update(partnerCode).set({ facilityId: 2 }).where(eq(partnerCode.code, 'S4')).run()
   addRule({ week: null })
   await take(fileOf(1, tenderOf('SM1')))

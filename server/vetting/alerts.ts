@@ -6,7 +6,7 @@ import { carrier, gateAlert, load } from '#server/schema'
 import { askAgain } from './gate'
 import { overridesOf } from './overrides'
 
-const rule = { kind: 'rule' as const, name: 'the gate, asked again' }
+const rule = { kind: 'rule' as const, name: 'vetting, checked again' }
 
 /**
  * Asks the gate again for awarded loads that have not been picked up. Where it stops now an alert stands on the load until it is mended, passed or the load

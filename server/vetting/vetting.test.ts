@@ -63,7 +63,7 @@ function confirmed(): number {
 }
 
 describe('a lapse after the award', () => {
-  test('raises one alert, tells the next best, holds the dispatch, and ends when it is mended', () => {
+  test('raises one alert, tells the next best, holds the dispatch, and ends when it is fixed', () => {
     const loadId = confirmed()
     cancelled(1, '2026-11-25')
     expect(awardedTo(world.db, [1, 2])).toEqual([loadId])
@@ -71,13 +71,13 @@ describe('a lapse after the award', () => {
     expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 0, mended: 0 })
     const page = readLoadPage(world.db, loadId, now)!
     expect(page.gate.alert?.reasons).toMatchObject([
-      { code: 'liability_lapses', message: 'Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov' },
+      { code: 'liability_lapses', message: 'Liability ends Tue, Nov 24, before the delivery on Thu, Nov 26' },
     ])
     expect(page.shortlist.map(({ name }) => name)).toContain('Carrier 2')
     expect(does(loadId, { intent: 'advance', to: 'dispatched' })).toMatchObject({
       refusal: {
         code: 'gate_holds',
-        message: 'The gate holds this dispatch: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov.',
+        message: 'Vetting holds this dispatch: Liability ends Tue, Nov 24, before the delivery on Thu, Nov 26.',
       },
     })
     keepRecord(world.db, recordFor(1), { changedAt: now, confirmedAt: now })
@@ -85,8 +85,8 @@ describe('a lapse after the award', () => {
     expect(does(loadId, { intent: 'advance', to: 'dispatched' })).toEqual({ done: true })
     expect(words(loadId).slice(0, 3)).toEqual([
       'Covered to dispatched',
-      'The gate is clear again: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov is mended',
-      'Carrier 1 would no longer pass the gate: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov. Dispatch waits.',
+      'Vetting is clear again: Liability ends Tue, Nov 24, before the delivery on Thu, Nov 26 is fixed',
+      'Carrier 1 would now be blocked by vetting: Liability ends Tue, Nov 24, before the delivery on Thu, Nov 26. Dispatch waits.',
     ])
   })
   test('holds a confirmation back that is sent again, and a manager’s reason there serves for the dispatch too', () => {
@@ -101,7 +101,7 @@ describe('a lapse after the award', () => {
       refusal: {
         code: 'gate_holds_confirmation',
         message:
-          'The gate holds this rate confirmation back: Liability ends Tue 24 Nov, before the delivery on Thu 26 Nov.',
+          'Vetting holds this rate confirmation back: Liability ends Tue, Nov 24, before the delivery on Thu, Nov 26.',
       },
     })
     expect(does(loadId, { ...again, override: 'renewal seen' })).toMatchObject({
@@ -178,7 +178,7 @@ describe('what the moment tells', () => {
     ).toMatchObject({
       refusal: {
         code: 'gate_holds',
-        message: 'The gate holds this dispatch: The driver’s phone was seen for Carrier 2.',
+        message: 'Vetting holds this dispatch: The driver’s phone was seen for Carrier 2.',
       },
     })
   })

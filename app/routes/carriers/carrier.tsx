@@ -43,8 +43,8 @@ export default function Carrier({ loaderData }: Route.ComponentProps) {
     { key: 'c', words: 'add a contact', run: () => openDialog('contact'), disabled: !mayEdit },
     { key: 'y', words: 'who is paid', run: () => openDialog('payee'), disabled: !mayEdit },
     { key: 'e', words: 'equipment and trailers', run: () => openDialog('equipment'), disabled: !mayEdit },
-    { key: 'p', words: 'ask for papers or the signature', run: () => openDialog('ask'), disabled: !mayEdit },
-    { key: 'r', words: 'ask the register anew', run: () => askRegister(desk), disabled: !mayEdit },
+    { key: 'p', words: 'request documents or the signature', run: () => openDialog('ask'), disabled: !mayEdit },
+    { key: 'r', words: 'check the register', run: () => askRegister(desk), disabled: !mayEdit },
     { key: 'f', words: 'facts over time', run: () => setTab('facts') },
     { key: 'l', words: 'their loads', run: () => setTab('loads') },
     { key: 'g', words: 'what happened', run: () => setTab('log') },
@@ -89,14 +89,14 @@ export default function Carrier({ loaderData }: Route.ComponentProps) {
   )
 }
 
-const askRegister = ({ acting }: CarrierDesk) => void acting.act({ intent: 'refresh' }, 'The register was asked')
+const askRegister = ({ acting }: CarrierDesk) => void acting.act({ intent: 'refresh' }, 'The register was checked')
 
 function HeadButtons({ desk }: { desk: CarrierDesk }) {
   const { doNotUse } = desk.dossier.carrier
   return (
     <>
       <button type="button" className="button" disabled={desk.acting.busy} onClick={() => askRegister(desk)}>
-        Ask the register <kbd className="key">r</kbd>
+        Check the register <kbd className="key">r</kbd>
       </button>
       <button type="button" className="button" onClick={() => desk.openDialog('equipment')}>
         Equipment <kbd className="key">e</kbd>

@@ -96,8 +96,8 @@ export default function Carriers({ loaderData }: Route.ComponentProps) {
             name="q"
             defaultValue={query.q}
             key={query.q}
-            aria-label="Name, number, city, mail, phone"
-            placeholder="Name, number, city, mail, phone"
+            aria-label="Name, number, city, email, phone"
+            placeholder="Name, number, city, email, phone"
             className="field !w-64"
           />
           <button type="submit" className="button">

@@ -12,6 +12,6 @@ export function loader({ params }: Route.LoaderArgs) {
     .where(and(eq(paper.id, Number(params.paperId)), eq(paper.carrierId, Number(params.carrierId))))
     .get()
   const content = row?.storedAs ? readPaper(row.storedAs) : null
-  if (!row?.type || !content) throw new Response('No file was kept of this paper.', { status: 404 })
+  if (!row?.type || !content) throw new Response('No file was kept of this document.', { status: 404 })
   return paperResponse({ fileName: row.fileName, type: row.type, content })
 }

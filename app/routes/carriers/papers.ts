@@ -17,7 +17,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const kind = z.enum(paperKinds).safeParse(form.fields.kind)
   if (!form.file || !kind.success)
     return Response.json(
-      { code: 'no_file', message: form.file ? 'What kind of paper is it?' : 'Choose a file first.' },
+      { code: 'no_file', message: form.file ? 'What kind of document is it?' : 'Choose a file first.' },
       { status: 400 },
     )
   const outcome = receivePaper(

@@ -13,7 +13,7 @@ import { useCarrierAct } from '../../carrier/use-carrier-act'
 import { useLive } from '../../ui/live'
 import type { Route } from './+types/watch'
 
-export const meta: Route.MetaFunction = () => [{ title: 'Carriers that need a person, Oxpecker' }]
+export const meta: Route.MetaFunction = () => [{ title: 'Carriers that need attention, Oxpecker' }]
 
 export function loader({ context }: Route.LoaderArgs) {
   const now = Date.now()
@@ -29,7 +29,7 @@ export function loader({ context }: Route.LoaderArgs) {
   }
 }
 
-const coverWords = { liability: 'Liability', cargo: 'Cargo cover', refrigeration: 'Refrigeration cover' } as const
+const coverWords = { liability: 'Liability', cargo: 'Cargo cover', refrigeration: 'Reefer breakdown' } as const
 
 export default function Watch({ loaderData }: Route.ComponentProps) {
   const { needs, watch, now, zone, me, mayEdit, mayApprove } = loaderData
@@ -44,8 +44,10 @@ export default function Watch({ loaderData }: Route.ComponentProps) {
         <h1 id="needs" className="text-base font-semibold">
           Needs a person
         </h1>
-        {nothing && <p className="py-3">Nothing waits: no award in doubt, no paper to look at, no payee to approve.</p>}
-        <Part title="Awards the gate would no longer pass" count={needs.alerts.length}>
+        {nothing && (
+          <p className="py-3">Nothing waits: no award in doubt, no document to review, no payee to approve.</p>
+        )}
+        <Part title="Awards that vetting would now block" count={needs.alerts.length}>
           {needs.alerts.map((alert) => (
             <Item key={alert.loadId} act={<Go to={`/loads/${alert.loadId}`} words="Open the load" />}>
               <span className="font-mono">{alert.number}</span>{' '}
@@ -85,9 +87,9 @@ export default function Watch({ loaderData }: Route.ComponentProps) {
             </Item>
           ))}
         </Part>
-        <Part title="Papers to look at" count={needs.papers.length}>
+        <Part title="Documents to review" count={needs.papers.length}>
           {needs.papers.map((row) => (
-            <Item key={row.id} act={<Go to={`/carriers/${row.carrierId}?look=${row.id}`} words="Look at it" />}>
+            <Item key={row.id} act={<Go to={`/carriers/${row.carrierId}?look=${row.id}`} words="Review" />}>
               <Carrier id={row.carrierId} name={row.carrierName} /> {paperWords[row.kind]}{' '}
               <span className="label">
                 from {row.receivedFrom}, {momentWords(row.receivedAt, now, zone)}
@@ -95,7 +97,7 @@ export default function Watch({ loaderData }: Route.ComponentProps) {
             </Item>
           ))}
         </Part>
-        <Part title="Papers missing for carriers that offer, or are new" count={needs.missing.length}>
+        <Part title="Documents missing for carriers that offer, or are new" count={needs.missing.length}>
           {needs.missing.map((row) => (
             <Item
               key={row.carrierId}
@@ -125,7 +127,7 @@ export default function Watch({ loaderData }: Route.ComponentProps) {
             <span className="text-ring-text">; it does not answer now: {watch.feed.problem}</span>
           )}
         </p>
-        <Part title="Stand otherwise now" count={watch.verdicts.length}>
+        <Part title="Changed verdicts" count={watch.verdicts.length}>
           {watch.verdicts.map((row) => (
             <Item key={row.id} act={<span className="label">{momentWords(row.at, now, zone)}</span>}>
               <Carrier id={row.carrierId} name={row.carrierName} /> <Standing verdict={row.to} />{' '}
@@ -135,7 +137,7 @@ export default function Watch({ loaderData }: Route.ComponentProps) {
             </Item>
           ))}
         </Part>
-        <Part title="What sources tell otherwise" count={watch.changes.length}>
+        <Part title="Where sources disagree" count={watch.changes.length}>
           {watch.changes.map((row) => (
             <Item key={row.id} act={<span className="label">{momentWords(row.seenAt, now, zone)}</span>}>
               <Carrier id={row.carrierId} name={row.carrierName} />{' '}
@@ -247,7 +249,7 @@ function AskCertificate({ carrierId, mail }: { carrierId: number; mail: string }
   const acting = useCarrierAct(carrierId)
   return (
     <Press
-      words="Ask for the renewal"
+      words="Request the renewal"
       disabled={acting.busy}
       onPress={() =>
         void acting.act({ intent: 'ask_papers', ask: { to: mail, kinds: ['certificate'] } }, `Asked ${mail}`)
@@ -263,5 +265,5 @@ function AskMissing({ row }: { row: { carrierId: number; mail: string; w9: numbe
       await acting.act({ intent: 'send_agreement', ask: { to: row.mail } }, row.w9 ? undefined : `Sent to ${row.mail}`)
     if (row.w9) await acting.act({ intent: 'ask_papers', ask: { to: row.mail, kinds: ['w9'] } }, `Asked ${row.mail}`)
   }
-  return <Press words={row.w9 ? 'Ask for it' : 'Send it to sign'} disabled={acting.busy} onPress={() => void ask()} />
+  return <Press words={row.w9 ? 'Request it' : 'Send it to sign'} disabled={acting.busy} onPress={() => void ask()} />
 }

@@ -77,7 +77,7 @@ function intakeKeys(desk: IntakeDesk): RoomKey[] {
 function NothingWaits() {
   return (
     <section className="m-auto flex max-w-md flex-col gap-3 text-center">
-      <h2 className="text-lg font-semibold">Nothing waits for an answer</h2>
+      <h2 className="text-lg font-semibold">Nothing to answer</h2>
       <p>Tenders appear here by themselves, the one to be answered first on top.</p>
       <p>
         <Link className="text-dusk underline" to="/exchange">

@@ -66,7 +66,7 @@ export default function CarrierConfirmation({ loaderData, actionData, params }: 
         <p role="status" className="border-2 border-bill p-3 font-semibold text-bill">
           This version is void.{' '}
           {newestVersion > version
-            ? `Version ${newestVersion} takes its place: look for our newer mail.`
+            ? `Version ${newestVersion} takes its place: look for our newer email.`
             : 'The load is not awarded to you any more. Call us with questions.'}
         </p>
       )}

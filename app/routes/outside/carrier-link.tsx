@@ -13,7 +13,7 @@ import { Mark } from '../../ui/mark'
 import type { Route } from './+types/carrier-link'
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: loaderData?.purpose === 'agreement' ? 'Agreement to sign' : 'Papers to send' },
+  { title: loaderData?.purpose === 'agreement' ? 'Agreement to sign' : 'Documents to send' },
   { name: 'robots', content: 'noindex' },
 ]
 
@@ -79,7 +79,7 @@ export default function CarrierLink({ loaderData, actionData }: Route.ComponentP
     <main className="mx-auto flex max-w-lg flex-col gap-4 p-4 text-[16px]" data-ready={ready || undefined}>
       <header className="flex items-start justify-between gap-3">
         <div>
-          <h1 className="text-xl font-semibold">{purpose === 'agreement' ? agreement.title : 'Papers to send'}</h1>
+          <h1 className="text-xl font-semibold">{purpose === 'agreement' ? agreement.title : 'Documents to send'}</h1>
           <p className="label">
             {carrierName} with {broker.name},{' '}
             <a href={`tel:${broker.phone}`} className="whitespace-nowrap underline">

@@ -58,11 +58,11 @@ export default function Partners({ loaderData }: Route.ComponentProps) {
       </div>
       <div className={`${columns} label border-b py-1`} aria-hidden="true">
         <span>Partner</span>
-        <span>Way</span>
-        <span>Known as</span>
+        <span>Connection</span>
+        <span>ID</span>
         <span>Version</span>
         <span className="text-right">To answer</span>
-        <span>Came last</span>
+        <span>Last received</span>
         <span className="text-right">New codes</span>
         <span>Standing</span>
       </div>

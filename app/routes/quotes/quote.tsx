@@ -77,7 +77,7 @@ function quoteKeys(desk: QuoteDesk): RoomKey[] {
   const nothing = !mayEdit || chosen.length === 0
   const send = () => openDialog({ kind: 'send' })
   const reopen = () => void quoting.act({ intent: 'reopen', lineIds: ids }, 'Open again')
-  const reprice = () => void quoting.reprice('Priced as the market stands')
+  const reprice = () => void quoting.reprice('Repriced at today’s market')
   return [
     { key: 's', words: 'send it', run: send, disabled: !mayEdit },
     { key: 'Ctrl+Enter', words: 'send it, from any cell', run: send, disabled: !mayEdit },
@@ -96,10 +96,10 @@ function quoteKeys(desk: QuoteDesk): RoomKey[] {
       run: () => void quoting.remove(ids).then(desk.chooseNone),
       disabled: nothing,
     },
-    { key: 'p', words: 'price the drafts anew', run: reprice, disabled: !mayEdit },
+    { key: 'p', words: 'reprice the drafts', run: reprice, disabled: !mayEdit },
     {
       key: 't',
-      words: 'title, validity, what it is held against',
+      words: 'title, validity, comparison',
       run: () => openDialog({ kind: 'terms' }),
       disabled: !mayEdit,
     },

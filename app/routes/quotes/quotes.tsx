@@ -44,7 +44,7 @@ export default function Quotes({ loaderData }: Route.ComponentProps) {
   useKeys('Quotes', [
     { key: 'ArrowDown', words: 'next quote', run: () => focus(1) },
     { key: 'ArrowUp', words: 'quote before', run: () => focus(-1) },
-    { key: 'b', words: 'begin a quote', run: () => setMaking(true), disabled: !mayEdit },
+    { key: 'b', words: 'new quote', run: () => setMaking(true), disabled: !mayEdit },
   ])
   return (
     <main className="flex min-h-0 flex-1 flex-col">
@@ -72,7 +72,7 @@ export default function Quotes({ loaderData }: Route.ComponentProps) {
           </Link>
           {mayEdit && (
             <button type="button" className="button first" onClick={() => setMaking(true)}>
-              Begin a quote <kbd className="key">b</kbd>
+              New quote <kbd className="key">b</kbd>
             </button>
           )}
         </span>
@@ -83,7 +83,7 @@ export default function Quotes({ loaderData }: Route.ComponentProps) {
         <span>Customer</span>
         <span>For</span>
         <span className="text-right">Lines</span>
-        <span>How they stand</span>
+        <span>Status</span>
         <span className="text-right">Comes to</span>
         <span>Validity</span>
       </div>
@@ -119,7 +119,7 @@ function Row({
 }) {
   const settled = quote.lines > 0 && quote.draft === 0 && quote.sent === 0
   const standing: [number, string, string][] = [
-    [quote.bad, 'to mend', 'font-semibold text-bill'],
+    [quote.bad, 'to fix', 'font-semibold text-bill'],
     [quote.draft - quote.bad, 'draft', ''],
     [quote.sent, 'out', 'text-dusk'],
     [quote.won, 'won', 'text-acacia'],

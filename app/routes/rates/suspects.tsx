@@ -108,7 +108,7 @@ export default function Suspects({ loaderData }: Route.ComponentProps) {
       </div>
       {left.length === 0 && state.state === 'ready' && (
         <p className="label px-4 py-6">
-          Nothing to correct: every past price fits its lane, or somebody has looked at it.
+          Nothing to correct: every past price fits its lane, or somebody has reviewed it.
         </p>
       )}
       <ul className="min-h-0 flex-1 overflow-y-auto" aria-label="Past prices that look wrong">

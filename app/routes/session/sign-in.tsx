@@ -27,7 +27,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     password.length === 0 ||
     password.length > 200
   ) {
-    return data({ message: 'Give your mail address and your password.' }, { status: 400 })
+    return data({ message: 'Enter your email address and password.' }, { status: 400 })
   }
   const device = await knownDevice(request)
   const result = await signIn(database(), { mail, password, caller: context.get(callerContext), device }, Date.now())
@@ -49,7 +49,7 @@ export default function SignIn({ actionData }: Route.ComponentProps) {
         <h1 className="text-xl font-semibold">Oxpecker</h1>
       </div>
       <Form method="post" className="flex flex-col gap-3">
-        <Field label="Mail address" name="mail" type="email" autoComplete="username" required autoFocus />
+        <Field label="Email address" name="mail" type="email" autoComplete="username" required autoFocus />
         <Field label="Password" name="password" type="password" autoComplete="current-password" required />
         {actionData && (
           <p role="alert" className="text-bill">

@@ -47,7 +47,7 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
   const [saving, setSaving] = useState(false)
   const [note, setNote] = useState('')
   useKeys('Vetting policy', [
-    { key: 'p', words: 'preview whom it would stop', run: () => void mine.look(), disabled: !edits || !mine.changed },
+    { key: 'p', words: 'preview who would be blocked', run: () => void mine.look(), disabled: !edits || !mine.changed },
     { key: 's', words: 'save it as a new version', run: () => setSaving(true), disabled: !edits || !mine.changed },
   ])
   return (
@@ -58,7 +58,7 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
           version {policy.version}
           {versions[0]
             ? `, by ${versions[0].byName} ${momentWords(versions[0].at, now, zone)}: ${versions[0].note}`
-            : ', as it came'}
+            : ', default'}
         </span>
         <span className="ml-auto flex items-center gap-3">
           {!edits && <span className="label">Only a manager changes it.</span>}
@@ -73,7 +73,7 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
                 Undo all
               </button>
               <button type="button" className="button" disabled={mine.busy} onClick={() => void mine.look()}>
-                {mine.busy ? 'Vetting everybody…' : 'Whom would it stop?'} <kbd className="key">p</kbd>
+                {mine.busy ? 'Vetting everybody…' : 'Who would be blocked?'} <kbd className="key">p</kbd>
               </button>
               <button type="button" className="button first" disabled={mine.busy} onClick={() => setSaving(true)}>
                 Save <kbd className="key">s</kbd>
@@ -91,9 +91,9 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
             <span>On</span>
             <span>What</span>
             <span>Threshold</span>
-            <span>How bad</span>
+            <span>Severity</span>
             <span>For</span>
-            <span>Passed by</span>
+            <span>Override by</span>
             <span />
           </div>
           <ul>

@@ -4,7 +4,7 @@ import { dayWords } from '../../time/words'
 import type { VetFacts } from '../facts'
 import { found, type RuleKind } from '../rule-kind'
 
-const waitMend = 'Nothing but time; a manager may go past it after a talk with references.'
+const waitMend = 'Nothing but time; a manager may override it after talking to references.'
 
 /** Rules on what the register lets a carrier do, and since when. */
 export const authorityRules = {

@@ -95,9 +95,9 @@ function paperFinding({ carrier, load, today }: VetFacts, kind: PaperKind, name:
   const code = kind === 'w9' ? 'no_w9' : 'no_agreement'
   const held = carrier.papers.filter((paper) => paper.kind === kind)
   const mend = carrier.papersWaiting.includes(kind)
-    ? `${name} came and waits to be looked at: see their papers.`
+    ? `${name} came in and is waiting for review: see their documents.`
     : kind === 'w9'
-      ? 'Ask for it by mail; they send it by the link.'
+      ? 'Request it by email; they send it by the link.'
       : 'Send them the agreement to sign by link.'
   if (held.length === 0) return [{ code, message: `${name} is not on file`, mend }]
   const until = load && load.lastDeliveryOn > today ? load.lastDeliveryOn : today

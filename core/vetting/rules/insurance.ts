@@ -12,7 +12,7 @@ const cents = 100
 const coverWords: Record<PolicyKind, string> = {
   liability: 'Liability',
   cargo: 'Cargo cover',
-  refrigeration: 'Refrigeration breakdown cover',
+  refrigeration: 'Reefer breakdown cover',
 }
 const mends: Record<PolicyKind, string> = {
   liability: 'A certificate of liability from the insurer, with the days of this load in it.',
@@ -34,7 +34,7 @@ export const insuranceRules = {
     find: (facts, ask) => limitFinding(facts, 'cargo', facts.load?.freightValueMinor ?? ask.dollars! * cents),
   },
   refrigeration_low: {
-    title: 'Refrigeration breakdown cover missing for a reefer load, or below',
+    title: 'Reefer breakdown cover missing for a reefer load, or below',
     asks: { dollars: dollars('dollars') },
     needsLoad: true,
     find: (facts, ask) =>
@@ -125,7 +125,7 @@ const registerMend = (shows: string) =>
   `The certificate ${shows}, but the register says otherwise and counts: the insurer puts its filing right there. Another certificate does not help.`
 
 const isWaiting = ({ carrier }: VetFacts) => carrier.papersWaiting.includes('certificate')
-const waitingMend = 'A certificate came and waits to be looked at: see their papers.'
+const waitingMend = 'A certificate came in and is waiting for review: see their documents.'
 const mendOf = (facts: VetFacts, kind: PolicyKind) => (isWaiting(facts) ? waitingMend : mends[kind])
 
 function lapseFinding(facts: VetFacts, kind: PolicyKind, grace: number): Finding[] {
