@@ -2,15 +2,15 @@ import { useEffect } from 'react'
 import { Controller, useFieldArray, useFormContext } from 'react-hook-form'
 import { chargeBases, chargeKinds, chargeSheet } from '#core/charge/charge'
 import { chargeBasisWords, chargeKindWords } from '#core/charge/words'
-import { type Currency, currencies, formatMoney } from '#core/money/money'
-import { Choice, Field } from '../ui/field'
+import { type Currency, formatMoney } from '#core/money/money'
+import { Choice, CurrencySelect, Field } from '../ui/field'
 import { chargesFrom, type FormValues, readRate } from './form-values'
 
 const byQuantity = new Set(['bushel', 'pallet', 'hour'])
 
 /** What the customer pays, line by line, each with what it comes to. */
 export function ChargeFields({ miles }: { miles: number }) {
-  const { control, register, watch, setValue, formState } = useFormContext<FormValues>()
+  const { control, watch, setValue } = useFormContext<FormValues>()
   const { fields, append, remove } = useFieldArray({ control, name: 'sellCharges' })
   const charges = watch('sellCharges')
   const weightLb = Number(watch('weightLb').replaceAll(',', '')) || null
@@ -30,90 +30,12 @@ export function ChargeFields({ miles }: { miles: number }) {
       <h2 className="head flex justify-between">
         Sell charges
         <span className="flex items-center gap-2">
-          <select
-            aria-label="Currency of the charges"
-            className="field !h-6 !w-20 !py-0"
-            value={currency}
-            onChange={(event) => setCurrency(event.target.value as Currency)}
-          >
-            {currencies.map((each) => (
-              <option key={each}>{each}</option>
-            ))}
-          </select>
+          <CurrencySelect label="Currency of the charges" value={currency} onChange={setCurrency} />
           <span className="font-mono">{sheet.totalMinor > 0 ? formatMoney(sheet.totalMinor, currency) : ''}</span>
         </span>
       </h2>
       {fields.map((row, index) => (
-        <div
-          key={row.id}
-          className="grid grid-cols-[minmax(0,1.3fr)_88px_minmax(0,1.1fr)_64px_20px] items-start gap-1.5"
-        >
-          <Controller
-            control={control}
-            name={`sellCharges.${index}.kind`}
-            render={({ field }) => (
-              <Choice
-                hideLabel
-                label={`Charge ${index + 1}`}
-                value={field.value}
-                options={chargeKinds}
-                words={chargeKindWords}
-                onChange={field.onChange}
-              />
-            )}
-          />
-          <Field
-            hideLabel
-            label={`Rate of charge ${index + 1}`}
-            placeholder="rate"
-            inputMode="decimal"
-            {...register(`sellCharges.${index}.rate`)}
-            error={formState.errors.sellCharges?.[index]?.rate?.message}
-          />
-          <Controller
-            control={control}
-            name={`sellCharges.${index}.basis`}
-            render={({ field }) => (
-              <Choice
-                hideLabel
-                label={`Basis of charge ${index + 1}`}
-                value={field.value}
-                options={chargeBases}
-                words={chargeBasisWords}
-                onChange={field.onChange}
-              />
-            )}
-          />
-          {byQuantity.has(charges[index]?.basis ?? '') ? (
-            <Field
-              hideLabel
-              label={`Quantity of charge ${index + 1}`}
-              placeholder="how many"
-              inputMode="decimal"
-              {...register(`sellCharges.${index}.quantity`, {
-                setValueAs: (typed: string | number | null) => (typed === null || typed === '' ? null : Number(typed)),
-              })}
-            />
-          ) : charges[index]?.kind === 'advance' ? (
-            <Field
-              hideLabel
-              label={`Day that advance ${index + 1} was paid`}
-              type="date"
-              {...register(`sellCharges.${index}.paidOn`, { setValueAs: (typed: string | null) => typed || null })}
-              error={formState.errors.sellCharges?.[index]?.paidOn?.message}
-            />
-          ) : (
-            <span />
-          )}
-          <button
-            type="button"
-            className="mt-1.5 text-second"
-            aria-label={`Remove charge ${index + 1}`}
-            onClick={() => remove(index)}
-          >
-            ✕
-          </button>
-        </div>
+        <ChargeRow key={row.id} index={index} onRemove={() => remove(index)} />
       ))}
       <button
         type="button"
@@ -126,4 +48,81 @@ export function ChargeFields({ miles }: { miles: number }) {
       </button>
     </section>
   )
+}
+
+function ChargeRow({ index, onRemove }: { index: number; onRemove: () => void }) {
+  const { control, register, formState } = useFormContext<FormValues>()
+  return (
+    <div className="grid grid-cols-[minmax(0,1.3fr)_88px_minmax(0,1.1fr)_64px_20px] items-start gap-1.5">
+      <Controller
+        control={control}
+        name={`sellCharges.${index}.kind`}
+        render={({ field }) => (
+          <Choice
+            hideLabel
+            label={`Charge ${index + 1}`}
+            value={field.value}
+            options={chargeKinds}
+            words={chargeKindWords}
+            onChange={field.onChange}
+          />
+        )}
+      />
+      <Field
+        hideLabel
+        label={`Rate of charge ${index + 1}`}
+        placeholder="rate"
+        inputMode="decimal"
+        {...register(`sellCharges.${index}.rate`)}
+        error={formState.errors.sellCharges?.[index]?.rate?.message}
+      />
+      <Controller
+        control={control}
+        name={`sellCharges.${index}.basis`}
+        render={({ field }) => (
+          <Choice
+            hideLabel
+            label={`Basis of charge ${index + 1}`}
+            value={field.value}
+            options={chargeBases}
+            words={chargeBasisWords}
+            onChange={field.onChange}
+          />
+        )}
+      />
+      <Amount index={index} />
+      <button type="button" className="mt-1.5 text-second" aria-label={`Remove charge ${index + 1}`} onClick={onRemove}>
+        ✕
+      </button>
+    </div>
+  )
+}
+
+/** How many of a charge there are, or the day an advance was paid; nothing where the load itself says. */
+function Amount({ index }: { index: number }) {
+  const { register, watch, formState } = useFormContext<FormValues>()
+  const charge = watch(`sellCharges.${index}`)
+  if (charge && byQuantity.has(charge.basis))
+    return (
+      <Field
+        hideLabel
+        label={`Quantity of charge ${index + 1}`}
+        placeholder="how many"
+        inputMode="decimal"
+        {...register(`sellCharges.${index}.quantity`, {
+          setValueAs: (typed: string | number | null) => (typed === null || typed === '' ? null : Number(typed)),
+        })}
+      />
+    )
+  if (charge?.kind === 'advance')
+    return (
+      <Field
+        hideLabel
+        label={`Day that advance ${index + 1} was paid`}
+        type="date"
+        {...register(`sellCharges.${index}.paidOn`, { setValueAs: (typed: string | null) => typed || null })}
+        error={formState.errors.sellCharges?.[index]?.paidOn?.message}
+      />
+    )
+  return <span />
 }

@@ -13,10 +13,9 @@ const bookingWords = { first_come: 'First come', appointment: 'Appointment' } as
 
 /** The stops in their order, each a facility and a window typed as it is said. */
 export function StopFields({ now, focusFirst, problems }: { now: number; focusFirst: boolean; problems: Problem[] }) {
-  const { control, setValue, watch } = useFormContext<FormValues>()
+  const { control, setValue } = useFormContext<FormValues>()
   const { fields, insert, remove } = useFieldArray({ control, name: 'stops' })
   const [making, setMaking] = useState<{ index: number; name: string } | null>(null)
-  const stops = watch('stops')
   const pick = (index: number, facility: FacilityChoice) => {
     setValue(`stops.${index}.facility`, facility, { shouldDirty: true })
     setValue(`stops.${index}.booking`, facility.booking)
@@ -24,71 +23,16 @@ export function StopFields({ now, focusFirst, problems }: { now: number; focusFi
   return (
     <section aria-label="Stops" className="flex flex-col gap-2">
       {fields.map((row, index) => (
-        <div
+        <StopRow
           key={row.id}
-          className="grid grid-cols-[98px_minmax(0,1.25fr)_minmax(0,1fr)_128px_16px] items-start gap-2 border-t pt-2"
-        >
-          <Controller
-            control={control}
-            name={`stops.${index}.kind`}
-            render={({ field }) => (
-              <Choice
-                label={`Stop ${index + 1}`}
-                value={field.value}
-                options={['pickup', 'delivery'] as const}
-                words={kindWords}
-                onChange={field.onChange}
-              />
-            )}
-          />
-          <Controller
-            control={control}
-            name={`stops.${index}.facility`}
-            render={({ field, fieldState }) => (
-              <Complete<FacilityChoice>
-                key={field.value?.id ?? 'none'}
-                label="Facility"
-                subject="facilities"
-                value={field.value}
-                onPick={(facility) => pick(index, facility)}
-                text={(facility) => `${facility.name}, ${facility.city} ${facility.region}`}
-                detail={(facility) => facility.address}
-                onMake={(name) => setMaking({ index, name })}
-                makeWords="New facility"
-                error={fieldState.error?.message}
-              />
-            )}
-          />
-          <WhenField
-            index={index}
-            now={now}
-            autoFocus={focusFirst && index === 0}
-            problem={problems.find((problem) => problem.path === `stops.${index}.earliestLocal`)}
-          />
-          <Controller
-            control={control}
-            name={`stops.${index}.booking`}
-            render={({ field }) => (
-              <Choice
-                label="Booking"
-                value={field.value}
-                options={['first_come', 'appointment'] as const}
-                words={bookingWords}
-                onChange={field.onChange}
-              />
-            )}
-          />
-          {stops.length > 2 && (
-            <button
-              type="button"
-              className="mt-6 text-second"
-              aria-label={`Remove stop ${index + 1}`}
-              onClick={() => remove(index)}
-            >
-              ✕
-            </button>
-          )}
-        </div>
+          index={index}
+          now={now}
+          autoFocus={focusFirst && index === 0}
+          problem={problems.find((problem) => problem.path === `stops.${index}.earliestLocal`)}
+          onPick={(facility) => pick(index, facility)}
+          onMake={(name) => setMaking({ index, name })}
+          onRemove={fields.length > 2 ? () => remove(index) : null}
+        />
       ))}
       <button
         type="button"
@@ -111,17 +55,79 @@ export function StopFields({ now, focusFirst, problems }: { now: number; focusFi
   )
 }
 
-function WhenField({
-  index,
-  now,
-  autoFocus,
-  problem,
-}: {
+interface WhenProps {
   index: number
   now: number
   autoFocus: boolean
   problem: Problem | undefined
-}) {
+}
+
+interface StopRowProps extends WhenProps {
+  onPick: (facility: FacilityChoice) => void
+  onMake: (name: string) => void
+  /** Null where the load would have too few stops. */
+  onRemove: (() => void) | null
+}
+
+function StopRow({ index, now, autoFocus, problem, onPick, onMake, onRemove }: StopRowProps) {
+  const { control } = useFormContext<FormValues>()
+  return (
+    <div className="grid grid-cols-[98px_minmax(0,1.25fr)_minmax(0,1fr)_128px_16px] items-start gap-2 border-t pt-2">
+      <Controller
+        control={control}
+        name={`stops.${index}.kind`}
+        render={({ field }) => (
+          <Choice
+            label={`Stop ${index + 1}`}
+            value={field.value}
+            options={['pickup', 'delivery'] as const}
+            words={kindWords}
+            onChange={field.onChange}
+          />
+        )}
+      />
+      <Controller
+        control={control}
+        name={`stops.${index}.facility`}
+        render={({ field, fieldState }) => (
+          <Complete<FacilityChoice>
+            key={field.value?.id ?? 'none'}
+            label="Facility"
+            subject="facilities"
+            value={field.value}
+            onPick={onPick}
+            text={(facility) => `${facility.name}, ${facility.city} ${facility.region}`}
+            detail={(facility) => facility.address}
+            onMake={onMake}
+            makeWords="New facility"
+            error={fieldState.error?.message}
+          />
+        )}
+      />
+      <WhenField index={index} now={now} autoFocus={autoFocus} problem={problem} />
+      <Controller
+        control={control}
+        name={`stops.${index}.booking`}
+        render={({ field }) => (
+          <Choice
+            label="Booking"
+            value={field.value}
+            options={['first_come', 'appointment'] as const}
+            words={bookingWords}
+            onChange={field.onChange}
+          />
+        )}
+      />
+      {onRemove && (
+        <button type="button" className="mt-6 text-second" aria-label={`Remove stop ${index + 1}`} onClick={onRemove}>
+          ✕
+        </button>
+      )}
+    </div>
+  )
+}
+
+function WhenField({ index, now, autoFocus, problem }: WhenProps) {
   const { register, watch, formState } = useFormContext<FormValues>()
   const stop = watch(`stops.${index}`)
   const window = windowOf(stop, now)

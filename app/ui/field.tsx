@@ -1,4 +1,5 @@
 import { type InputHTMLAttributes, type ReactNode, useId } from 'react'
+import { type Currency, currencies } from '#core/money/money'
 
 interface FieldProps extends InputHTMLAttributes<HTMLInputElement> {
   label: string
@@ -122,4 +123,24 @@ export function CheckSet<T extends string>({ options, words, chosen, onChange, d
       onChange={(isChosen) => onChange(isChosen ? [...chosen, option] : chosen.filter((each) => each !== option))}
     />
   ))
+}
+
+/** A small choice of a currency, beside a sum. */
+export function CurrencySelect({
+  label,
+  value,
+  onChange,
+}: Pick<ChoiceProps<Currency>, 'label' | 'value' | 'onChange'>) {
+  return (
+    <select
+      aria-label={label}
+      className="field !h-6 !w-20 !py-0"
+      value={value}
+      onChange={(event) => onChange(event.target.value as Currency)}
+    >
+      {currencies.map((each) => (
+        <option key={each}>{each}</option>
+      ))}
+    </select>
+  )
 }
