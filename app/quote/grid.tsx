@@ -1,11 +1,12 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
+import { useEffect, useRef } from 'react'
 import type { Cells } from '#core/quote/quote'
-import { CellEditor, type EndKey } from './cell'
+import { CellEditor } from './cell'
 import { type GridColumn, tracksOf } from './columns'
-import { type At, downFrom, movedBy, typedNext } from './grid-moves'
+import type { At } from './grid-moves'
 import { LineCell } from './row'
-import type { ScreenLine } from './use-quote'
+import type { ScreenLine } from './screen-lines'
+import { useGrid } from './use-grid'
 
 const rowHeight = 32
 /** Room under the last line for a list of places that drops down. */
@@ -24,9 +25,9 @@ interface GridProps {
 }
 
 /** The quote's lines as a grid for the keyboard: arrows move, typing begins a cell, Enter and Tab go on; the last row is a new line. */
-export function QuoteGrid({ lines, columns, at, onAt, selected, onSelect, onType, onPaste, mayEdit }: GridProps) {
+export function QuoteGrid(props: GridProps) {
+  const { lines, columns, at, onAt, mayEdit } = props
   const box = useRef<HTMLDivElement>(null)
-  const [editing, setEditing] = useState<{ at: At; start: string } | null>(null)
   const rows = lines.length + (mayEdit ? 1 : 0)
   const virtual = useVirtualizer({
     count: rows,
@@ -35,67 +36,19 @@ export function QuoteGrid({ lines, columns, at, onAt, selected, onSelect, onType
     overscan: 8,
     initialRect: { width: 1280, height: 500 },
   })
-  const tracks = tracksOf(columns)
   const wantFocus = useRef(false)
-
-  useEffect(() => {
-    if (!wantFocus.current || editing) return
-    wantFocus.current = false
-    box.current?.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.column}"]`)?.focus()
-  })
-
   const goTo = (next: At) => {
     const kept = { row: Math.max(0, Math.min(rows - 1, next.row)), column: next.column }
     wantFocus.current = true
     onAt(kept)
     virtual.scrollToIndex(kept.row)
   }
-  const edit = (where: At, start: string) => {
-    const cell = columns[where.column]?.cell
-    const line = lines[where.row]
-    if (!mayEdit || !cell || line?.state === 'won' || line?.state === 'lost') return
-    setEditing({ at: where, start })
-  }
-  const typedIn = (where: At) => {
-    const cell = columns[where.column]?.cell
-    return cell ? (lines[where.row]?.cells[cell] ?? '') : ''
-  }
-  const end = (text: string | null, key: EndKey) => {
-    if (!editing) return
-    const { at: where } = editing
-    const cell = columns[where.column]!.cell!
-    const line = lines[where.row]
-    setEditing(null)
-    if (text !== null && text !== (line?.cells[cell] ?? '') && (line || text !== '')) {
-      // A line begins with the equipment of the one before it: the last thing chosen is the first thing offered.
-      const before = lines.at(-1)?.cells.equipment
-      onType(line?.key ?? null, line ? { [cell]: text } : { ...(before ? { equipment: before } : {}), [cell]: text })
-    }
-    if (key === 'Tab') goTo(typedNext(columns, where, 1))
-    else if (key === 'Shift+Tab') goTo(typedNext(columns, where, -1))
-    else if (key === 'Enter') goTo(downFrom(columns, where, lines.length))
-    else if (key === 'Escape') goTo(where)
-  }
-  /** Keys of a cell that is not being typed into; whether it took the key. */
-  const take = ({ key, ctrlKey }: KeyboardEvent): boolean => {
-    const cell = columns[at.column]?.cell
-    const line = lines[at.row]
-    const moved =
-      !ctrlKey || key === 'Home' || key === 'End' ? movedBy(key, at, { rows, columns: columns.length }, ctrlKey) : null
-    if (moved) goTo(moved)
-    else if (key === ' ' && (ctrlKey || !cell)) {
-      if (line && line.id > 0) onSelect(line.id)
-    } else if (ctrlKey) return false
-    else if (key === 'Enter' || key === 'F2') edit(at, typedIn(at))
-    else if ((key === 'Delete' || key === 'Backspace') && cell && mayEdit && line?.cells[cell])
-      onType(line.key, { [cell]: '' })
-    else if (key.length === 1 && cell && mayEdit) edit(at, key)
-    else return false
-    return true
-  }
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (!editing && !event.altKey && !event.metaKey && take(event)) event.preventDefault()
-  }
+  const grid = useGrid({ ...props, rows, goTo })
+  useEffect(() => {
+    if (!wantFocus.current || grid.editing) return
+    wantFocus.current = false
+    box.current?.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.column}"]`)?.focus()
+  })
   return (
     <div
       ref={box}
@@ -104,77 +57,99 @@ export function QuoteGrid({ lines, columns, at, onAt, selected, onSelect, onType
       aria-rowcount={rows + 1}
       aria-colcount={columns.length}
       className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto"
-      onKeyDown={onKeyDown}
-      onPaste={(event) => {
-        if (editing || !mayEdit) return
-        const text = event.clipboardData.getData('text/plain')
-        if (!text.trim()) return
-        event.preventDefault()
-        if (/[\t\n\r]/.test(text.trim())) return onPaste(text)
-        const cell = columns[at.column]?.cell
-        if (cell) onType(lines[at.row]?.key ?? null, { [cell]: text.trim() })
-      }}
+      onKeyDown={grid.onKeyDown}
+      onPaste={grid.onClipboard}
     >
-      <div
-        role="row"
-        tabIndex={-1}
-        aria-rowindex={1}
-        className="label sticky top-0 z-20 grid items-center gap-x-2 border-b border-strong bg-plain px-4 py-1"
-        style={{ gridTemplateColumns: tracks }}
-      >
-        {columns.map((column) => (
-          <span key={column.id} role="columnheader" tabIndex={-1} className={column.figure ? 'text-right' : ''}>
-            {column.head || <span className="sr-only">{column.id === 'number' ? 'Line' : 'Status'}</span>}
-          </span>
-        ))}
-      </div>
+      <GridHead columns={columns} />
       <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() + belowLast }}>
-        {virtual.getVirtualItems().map(({ index, start }) => {
-          const line = lines[index]
-          const current = index === at.row
-          return (
-            <div
-              key={line?.key ?? 'new'}
-              role="row"
-              tabIndex={-1}
-              aria-rowindex={index + 2}
-              aria-selected={line ? selected.has(line.id) : undefined}
-              className={`absolute inset-x-0 grid items-center gap-x-2 border-b px-4 ${current ? 'bg-chosen' : ''} ${editing?.at.row === index ? 'z-10' : ''}`}
-              style={{ gridTemplateColumns: tracks, height: rowHeight, top: start }}
-            >
-              {columns.map((column, place) => {
-                const here = current && place === at.column
-                const edits = editing?.at.row === index && editing.at.column === place
-                return (
-                  <div
-                    key={column.id}
-                    role="gridcell"
-                    tabIndex={here && !edits ? 0 : -1}
-                    data-cell={`${index}-${place}`}
-                    aria-colindex={place + 1}
-                    onFocus={(event) =>
-                      event.target === event.currentTarget && !here && onAt({ row: index, column: place })
-                    }
-                    onMouseDown={() => place === 0 && current && line && onSelect(line.id)}
-                    onDoubleClick={() => edit({ row: index, column: place }, typedIn({ row: index, column: place }))}
-                    className={`relative flex h-8 min-w-0 items-center overflow-visible ${column.figure ? 'justify-end font-mono' : ''} ${here ? 'outline-2 outline-dusk' : ''}`}
-                  >
-                    {edits ? (
-                      <CellEditor cell={column.cell!} start={editing.start} onEnd={end} />
-                    ) : line ? (
-                      <LineCell line={line} column={column} selected={selected.has(line.id)} />
-                    ) : place === 1 ? (
-                      <span className="label whitespace-nowrap">type an origin, or paste rows</span>
-                    ) : place === 0 ? (
-                      <span className="label">+</span>
-                    ) : null}
-                  </div>
-                )
-              })}
-            </div>
-          )
-        })}
+        {virtual.getVirtualItems().map(({ index, start }) => (
+          <GridRow key={lines[index]?.key ?? 'new'} {...props} grid={grid} index={index} top={start} />
+        ))}
       </div>
     </div>
   )
+}
+
+function GridHead({ columns }: { columns: GridColumn[] }) {
+  return (
+    <div
+      role="row"
+      tabIndex={-1}
+      aria-rowindex={1}
+      className="label sticky top-0 z-20 grid items-center gap-x-2 border-b border-strong bg-plain px-4 py-1"
+      style={{ gridTemplateColumns: tracksOf(columns) }}
+    >
+      {columns.map((column) => (
+        <span key={column.id} role="columnheader" tabIndex={-1} className={column.figure ? 'text-right' : ''}>
+          {column.head || <span className="sr-only">{column.id === 'number' ? 'Line' : 'Status'}</span>}
+        </span>
+      ))}
+    </div>
+  )
+}
+
+interface RowProps extends GridProps {
+  grid: ReturnType<typeof useGrid>
+  index: number
+  top: number
+}
+
+function GridRow(props: RowProps) {
+  const { lines, columns, at, selected, grid, index, top } = props
+  const line = lines[index]
+  const isEdited = grid.editing?.at.row === index
+  return (
+    <div
+      role="row"
+      tabIndex={-1}
+      aria-rowindex={index + 2}
+      aria-selected={line ? selected.has(line.id) : undefined}
+      className={`absolute inset-x-0 grid items-center gap-x-2 border-b px-4 ${index === at.row ? 'bg-chosen' : ''} ${isEdited ? 'z-10' : ''}`}
+      style={{ gridTemplateColumns: tracksOf(columns), height: rowHeight, top }}
+    >
+      {columns.map((column, place) => (
+        <GridCell key={column.id} {...props} column={column} place={place} />
+      ))}
+    </div>
+  )
+}
+
+function GridCell({
+  lines,
+  at,
+  onAt,
+  selected,
+  onSelect,
+  grid,
+  index,
+  column,
+  place,
+}: RowProps & { column: GridColumn; place: number }) {
+  const line = lines[index]
+  const here = { row: index, column: place }
+  const isCurrent = index === at.row
+  const isHere = isCurrent && place === at.column
+  const start = grid.editing?.at.row === index && grid.editing.at.column === place ? grid.editing.start : null
+  return (
+    <div
+      role="gridcell"
+      tabIndex={isHere && start === null ? 0 : -1}
+      data-cell={`${index}-${place}`}
+      aria-colindex={place + 1}
+      onFocus={(event) => event.target === event.currentTarget && !isHere && onAt(here)}
+      onMouseDown={() => place === 0 && isCurrent && line && onSelect(line.id)}
+      onDoubleClick={() => grid.edit(here)}
+      className={`relative flex h-8 min-w-0 items-center overflow-visible ${column.figure ? 'justify-end font-mono' : ''} ${isHere ? 'outline-2 outline-dusk' : ''}`}
+    >
+      {start !== null && <CellEditor cell={column.cell!} start={start} onEnd={grid.end} />}
+      {start === null && line && <LineCell line={line} column={column} selected={selected.has(line.id)} />}
+      {start === null && !line && <NewLineCell place={place} />}
+    </div>
+  )
+}
+
+/** The row under the last line: what to do there. */
+function NewLineCell({ place }: { place: number }) {
+  if (place === 0) return <span className="label">+</span>
+  return place === 1 ? <span className="label whitespace-nowrap">type an origin, or paste rows</span> : null
 }

@@ -12,7 +12,7 @@ import type { LineInsight } from '#server/quote/insight'
 import type { QuotePage } from '#server/quote/read'
 import { Field } from '../ui/field'
 import { PriorQuote } from './prior-quote'
-import type { ScreenLine } from './use-quote'
+import type { ScreenLine } from './screen-lines'
 import { WinCurve } from './win-curve'
 
 interface PanelProps {

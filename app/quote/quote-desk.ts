@@ -2,7 +2,7 @@ import { useState } from 'react'
 import type { QuotePage } from '#server/quote/read'
 import { gridColumns } from './columns'
 import type { At } from './grid-moves'
-import type { ScreenLine } from './use-quote'
+import type { ScreenLine } from './screen-lines'
 import { useQuote } from './use-quote'
 
 export interface QuoteData {

@@ -4,7 +4,7 @@ import { sumBid } from '#core/quote/compare'
 import { validWords } from '#core/quote/words'
 import { daysWords, dayWords, momentWords } from '#core/time/words'
 import type { QuotePage } from '#server/quote/read'
-import type { ScreenLine } from './use-quote'
+import type { ScreenLine } from './screen-lines'
 
 /** Which quote, for whom, how long it stands, what it comes to. */
 export function QuoteHead({

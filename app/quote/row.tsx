@@ -4,7 +4,7 @@ import type { CellName } from '#core/quote/quote'
 import { lineStateWords, lostReasonWords, pickupWords } from '#core/quote/words'
 import type { GridColumn } from './columns'
 import { QuoteStrip } from './quote-strip'
-import type { ScreenLine } from './use-quote'
+import type { ScreenLine } from './screen-lines'
 
 /** What a line shows in a column. */
 export function LineCell({ line, column, selected }: { line: ScreenLine; column: GridColumn; selected: boolean }) {

@@ -5,7 +5,8 @@ import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
 import { formKey } from '../ui/post'
 import { DocumentView } from './document-view'
-import type { Quoting, ScreenLine } from './use-quote'
+import type { ScreenLine } from './screen-lines'
+import type { Quoting } from './use-quote'
 
 /** Sends the quote by mail, once it has been looked at as the customer will see it. */
 export function SendQuoteDialog({

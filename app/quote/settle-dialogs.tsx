@@ -10,7 +10,8 @@ import { dayWords } from '#core/time/words'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
 import { formKey } from '../ui/post'
-import type { Quoting, ScreenLine } from './use-quote'
+import type { ScreenLine } from './screen-lines'
+import type { Quoting } from './use-quote'
 
 const laneWords = (lines: ScreenLine[]) =>
   lines.length === 1 ? `${lines[0]!.originCity} to ${lines[0]!.destCity}` : `${lines.length} lines`

@@ -1,23 +1,14 @@
 import { useEffect, useRef, useState } from 'react'
-import { useRevalidator } from 'react-router'
 import { toast } from 'sonner'
 import type { Cells } from '#core/quote/quote'
 import type { QuoteAct, QuoteActed } from '#server/quote/act'
-import type { GridLine, QuotePage } from '#server/quote/read'
-import { useNamed } from '../ui/live'
-import { type Posted, postJson } from '../ui/post'
+import type { QuotePage } from '#server/quote/read'
+import type { Posted } from '../ui/post'
+import { begun, fresh, readAgain, type ScreenLine, settled, takenIn, typedInto } from './screen-lines'
+import { useActs } from './use-acts'
 
-/** A line on the screen: as the server has it, or as typed while it is on its way. */
-export interface ScreenLine extends GridLine {
-  /** Stands from the first keystroke on, also when the line has no number of its own yet. */
-  key: string
-  busy: boolean
-}
-
-/** Our own acts come back as news of the quote: so long they are not read again. */
-const ownEcho = 1500
-const gather = 200
 const repricedInPart = 100
+const broughtBackInPart = 250
 
 export interface Quoting {
   lines: ScreenLine[]
@@ -32,168 +23,38 @@ export interface Quoting {
   reprice: (done?: string) => Promise<void>
 }
 
-const blank: Omit<GridLine, 'id' | 'position' | 'cells'> = {
-  state: 'draft',
-  problems: [],
-  originCity: '',
-  originRegion: '',
-  destCity: '',
-  destRegion: '',
-  equipment: null,
-  weightLb: null,
-  pickupFrom: null,
-  pickupTo: null,
-  loads: null,
-  comment: '',
-  theirsMinor: null,
-  lostWhy: null,
-  lostToMinor: null,
-  sellMinor: null,
-  lineHaulMinor: null,
-  fuelMinor: null,
-  pricedAt: null,
-  miles: null,
-  band: null,
-  own: false,
-  extrasMinor: 0,
-  extras: 0,
-  by: null,
-  deskSellMinor: null,
-  deskAskedMinor: null,
-  marginMinor: null,
-  marginPercent: null,
-  thenMinor: null,
-  loadsMade: 0,
-}
-
-const fresh = (line: GridLine): ScreenLine => ({ ...line, key: String(line.id), busy: false })
+const tellRefused = (message: string, more: Parameters<typeof toast>[1] = {}) =>
+  toast(message, { className: '!text-bill', ...more })
 
 /** The lines of a quote as they are worked on: what is typed shows at once, acts go one after another. */
 export function useQuote(page: QuotePage): Quoting {
-  const quoteId = page.quote.id
   const [lines, setLines] = useState(() => page.lines.map(fresh))
-  const [going, setGoing] = useState(0)
-  const { revalidate } = useRevalidator()
-  const queue = useRef<Promise<unknown>>(Promise.resolve())
-  const ids = useRef(new Map<string, number>())
-  const unsent = useRef(new Map<string, Cells>())
-  const count = useRef(0)
-  const lastAct = useRef(0)
-
-  useEffect(() => {
-    // What is still on its way stays as it was typed.
-    setLines((before) =>
-      before.some(({ busy }) => busy)
-        ? before
-        : page.lines.map((line) => ({
-            ...fresh(line),
-            key: before.find(({ id }) => id === line.id)?.key ?? String(line.id),
-          })),
-    )
-  }, [page.lines])
-
-  const echo = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
-  useNamed('quote', (data) => {
-    if ((JSON.parse(data) as { quoteId: number }).quoteId !== quoteId) return
-    clearTimeout(echo.current)
-    echo.current = setTimeout(() => void revalidate(), Date.now() - lastAct.current < ownEcho ? ownEcho : gather)
-  })
-  useEffect(() => () => clearTimeout(echo.current), [])
-
-  const takeIn = (changed: GridLine[], key?: string) =>
-    setLines((before) => {
-      const byId = new Map(changed.map((line) => [line.id, line]))
-      const kept = before.map((line) => {
-        const next = byId.get(line.id) ?? (line.key === key ? changed[0] : undefined)
-        if (!next) return line
-        byId.delete(next.id)
-        return { ...next, key: line.key, busy: false }
-      })
-      return byId.size === 0
-        ? kept
-        : [...kept, ...[...byId.values()].map(fresh)].sort((one, other) => one.position - other.position)
-    })
-
-  const send = (act: QuoteAct, key?: string): Promise<Posted<QuoteActed>> => {
-    setGoing((before) => before + 1)
-    const answer = queue.current.then(async () => {
-      lastAct.current = Date.now()
-      const posted = await postJson<QuoteActed>(`/quotes/${quoteId}/act`, act, key)
-      lastAct.current = Date.now()
-      setGoing((before) => before - 1)
-      return posted
-    })
-    queue.current = answer
-    return answer
-  }
-
-  const type: Quoting['type'] = (key, cells) => {
-    const own = key ?? `new-${++count.current}`
-    if (key === null)
-      setLines((before) => [
-        ...before,
-        { ...blank, id: -count.current, position: (before.at(-1)?.position ?? 0) + 1, cells, key: own, busy: true },
-      ])
-    else
-      setLines((before) =>
-        before.map((line) => (line.key === key ? { ...line, cells: { ...line.cells, ...cells }, busy: true } : line)),
-      )
-    unsent.current.set(own, { ...unsent.current.get(own), ...cells })
-    const known = lines.find((line) => line.key === key)?.id ?? 0
-    setGoing((before) => before + 1)
-    queue.current = queue.current.then(() => deliver(own, known > 0 ? known : undefined))
-  }
-
-  /** Sends what of a line the server does not have yet; what it could not take stays to be sent again. */
-  const deliver = async (key: string, known: number | undefined) => {
-    const cells = unsent.current.get(key)
-    const lineId = known ?? ids.current.get(key)
-    if (!cells) return setGoing((before) => before - 1)
-    unsent.current.delete(key)
-    const act: QuoteAct =
-      lineId === undefined ? { intent: 'add_lines', rows: [{ cells }] } : { intent: 'change_line', lineId, cells }
-    lastAct.current = Date.now()
-    const answer = await postJson<QuoteActed>(`/quotes/${quoteId}/act`, act, key)
-    lastAct.current = Date.now()
-    setGoing((before) => before - 1)
-    if (answer.ok) {
-      const made = answer.value.lines[0]
-      if (made) ids.current.set(key, made.id)
-      return takeIn(answer.value.lines, key)
-    }
-    setLines((before) => before.map((line) => (line.key === key ? { ...line, busy: false } : line)))
-    const refused = answer.status >= 400 && answer.status < 500
-    if (!refused || lineId === undefined) unsent.current.set(key, { ...cells, ...unsent.current.get(key) })
-    toast(answer.message, {
-      className: '!text-bill',
-      ...(refused ? {} : { duration: 60_000, action: { label: 'Try again', onClick: () => type(key, {}) } }),
-    })
-    if (refused && lineId !== undefined) await revalidate()
-  }
+  const acts = useActs(page.quote.id)
+  const { inTurn, post } = acts
+  useEffect(() => setLines((before) => readAgain(before, page.lines)), [page.lines])
+  const type = useTyping(lines, setLines, acts)
 
   const act: Quoting['act'] = async (sent, done, key) => {
-    const answer = await send(sent, key)
+    const answer = await inTurn(() => post(sent, key))
     if (answer.ok) {
-      takeIn(answer.value.lines)
+      setLines((before) => takenIn(before, answer.value.lines))
       if (done) toast(done)
-    } else toast(answer.message, { className: '!text-bill' })
+    } else tellRefused(answer.message)
     return answer
   }
-
   const remove: Quoting['remove'] = async (lineIds) => {
-    const answer = await send({ intent: 'remove_lines', lineIds })
-    if (!answer.ok) return void toast(answer.message, { className: '!text-bill' })
+    const answer = await inTurn(() => post({ intent: 'remove_lines', lineIds }))
+    if (!answer.ok) return void tellRefused(answer.message)
     setLines((before) => before.filter(({ id }) => !lineIds.includes(id)))
     const rows = answer.value.removed ?? []
     toast(rows.length === 1 ? 'Line removed' : `${rows.length} lines removed`, {
       action: { label: 'Undo', onClick: () => void bringBack(rows) },
     })
   }
-
   const bringBack = async (rows: NonNullable<QuoteActed['removed']>) => {
-    for (let at = 0; at < rows.length; at += 250) await act({ intent: 'add_lines', rows: rows.slice(at, at + 250) })
+    for (let at = 0; at < rows.length; at += broughtBackInPart)
+      await act({ intent: 'add_lines', rows: rows.slice(at, at + broughtBackInPart) })
   }
-
   const reprice: Quoting['reprice'] = async (done) => {
     const drafts = lines.filter(({ id, state }) => id > 0 && state === 'draft').map(({ id }) => id)
     for (let at = 0; at < drafts.length; at += repricedInPart) {
@@ -202,6 +63,50 @@ export function useQuote(page: QuotePage): Quoting {
     }
     if (done) toast(done)
   }
+  return { lines, busy: acts.busy, type, act, remove, reprice }
+}
 
-  return { lines, busy: going > 0, type, act, remove, reprice }
+/** Typing into cells: it shows at once and is sent in turn; what the server could not take stays to be sent again. */
+function useTyping(
+  lines: ScreenLine[],
+  setLines: (change: (before: ScreenLine[]) => ScreenLine[]) => void,
+  { inTurn, post, revalidate }: ReturnType<typeof useActs>,
+): Quoting['type'] {
+  const ids = useRef(new Map<string, number>())
+  const unsent = useRef(new Map<string, Cells>())
+  const count = useRef(0)
+
+  const type: Quoting['type'] = (key, cells) => {
+    const own = key ?? `new-${++count.current}`
+    const number = count.current
+    setLines((before) => (key === null ? begun(before, own, number, cells) : typedInto(before, own, cells)))
+    unsent.current.set(own, { ...unsent.current.get(own), ...cells })
+    const known = lines.find((line) => line.key === key)?.id ?? 0
+    void inTurn(() => deliver(own, known > 0 ? known : undefined))
+  }
+
+  /** Sends what of a line the server does not have yet. */
+  const deliver = async (key: string, known: number | undefined) => {
+    const cells = unsent.current.get(key)
+    const lineId = known ?? ids.current.get(key)
+    if (!cells) return
+    unsent.current.delete(key)
+    const isNew = lineId === undefined
+    const answer = await post(
+      isNew ? { intent: 'add_lines', rows: [{ cells }] } : { intent: 'change_line', lineId, cells },
+      key,
+    )
+    if (answer.ok) {
+      const made = answer.value.lines[0]
+      if (made) ids.current.set(key, made.id)
+      return setLines((before) => takenIn(before, answer.value.lines, key))
+    }
+    setLines((before) => settled(before, key))
+    const isRefused = answer.status >= 400 && answer.status < 500
+    if (!isRefused || isNew) unsent.current.set(key, { ...cells, ...unsent.current.get(key) })
+    const again = { duration: 60_000, action: { label: 'Try again', onClick: () => type(key, {}) } }
+    tellRefused(answer.message, isRefused ? {} : again)
+    if (isRefused && !isNew) await revalidate()
+  }
+  return type
 }
