@@ -22,7 +22,10 @@ function libraries(): string[] {
   for (const [path, locked] of Object.entries(packages)) {
     if (path === '' || locked.dev || locked.optional || locked.devOptional) continue
     const name = path.slice(path.lastIndexOf(inFolder) + inFolder.length)
-    const known = shipped.get(name) ?? { versions: new Set<string>(), license: locked.license ?? byLicenseFile[name] ?? 'unknown' }
+    const known = shipped.get(name) ?? {
+      versions: new Set<string>(),
+      license: locked.license ?? byLicenseFile[name] ?? 'unknown',
+    }
     known.versions.add(locked.version ?? '')
     shipped.set(name, known)
   }

@@ -48,7 +48,7 @@ test('a number and Enter bring a carrier with all that is known, vetted; the sam
   await page.getByRole('combobox', { name: /MC or DOT number/ }).fill(`dot ${known.dotNumber}`)
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/\/carriers\/\d+$/)
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('Stopped: not to be awarded')
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Blocked: not to be awarded')
   const vetting = page.getByRole('region', { name: 'Vetting' })
   await expect(vetting).toContainText('W-9 is not on file')
   await expect(vetting).toContainText('Broker-carrier agreement is not on file')
@@ -157,7 +157,7 @@ test('papers and a signature asked for by mail, sent from a phone, looked at, an
   ).resolves.toBe(302)
 })
 
-test('a payee waits for a second person, who approves it from the list of what needs one', async ({
+test('a payee waiting for a second person, who approves it from the list of what needs one', async ({
   page,
   browser,
 }) => {
@@ -177,7 +177,7 @@ test('a payee waits for a second person, who approves it from the list of what n
   await expect(dialog.getByLabel('Account number')).toHaveValue('4455667788')
   await dialog.getByLabel('Routing number').fill('991000009')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('region', { name: 'Contacts and payee' })).toContainText('waits for a second person')
+  await expect(page.getByRole('region', { name: 'Contacts and payee' })).toContainText('waiting for a second person')
   await expect(page.getByRole('button', { name: 'Approve' })).toHaveCount(0)
   const payeeId = reading(
     (db) =>
@@ -198,7 +198,7 @@ test('a payee waits for a second person, who approves it from the list of what n
   await item.getByRole('button', { name: 'Approve' }).click()
   await expect(item).toHaveCount(0)
   const payees = page.getByRole('region', { name: 'Contacts and payee' })
-  await expect(payees).not.toContainText('waits for a second person')
+  await expect(payees).not.toContainText('waiting for a second person')
   await expect(payees).toContainText('…7788')
 })
 
@@ -234,7 +234,7 @@ test('the gate: a rep is stopped, a manager passes it with a reason that stays; 
   await ready(page)
   await page.keyboard.press('a')
   const award = page.getByRole('dialog')
-  await expect(award.getByRole('region', { name: 'Gate' })).toContainText('Do not use: Left us waiting in May')
+  await expect(award.getByRole('region', { name: 'Vetting' })).toContainText('Do not use: Left us waiting in May')
   await expect(award.getByRole('button', { name: /^Award/ })).toBeDisabled()
   await expect(award).toContainText('Only a manager may override vetting.')
   await page.keyboard.press('Escape')
@@ -244,7 +244,7 @@ test('the gate: a rep is stopped, a manager passes it with a reason that stays; 
   await ruth.goto(`/loads/${loadId}`)
   await ready(ruth)
   await ruth.keyboard.press('a')
-  await ruth.getByLabel(/Go past the gate, because/).fill('The owner called, settled')
+  await ruth.getByLabel(/Override vetting, because/).fill('The owner called, settled')
   await ruth.keyboard.press('Enter')
   await expect(ruth.getByText('Vetting overridden at the award by Ruth Amsel')).toBeVisible()
   await expect(page.getByText('Vetting overridden at the award by Ruth Amsel')).toBeVisible()
@@ -265,10 +265,10 @@ test('the gate: a rep is stopped, a manager passes it with a reason that stays; 
   await expect(alert).toContainText('Next best:')
   await expect(alert).toContainText('the confirmation waits')
   const held = await api.post(`/loads/${loadId}/act`, { data: { intent: 'advance', to: 'dispatched' } })
-  expect(await held.text()).toMatch(/confirmation|gate/)
+  expect(await held.text()).toMatch(/confirmation|[Vv]etting/)
   await page.keyboard.press('s')
   const send = page.getByRole('dialog')
-  await expect(send.getByRole('region', { name: 'Gate' })).toContainText('Liability')
+  await expect(send.getByRole('region', { name: 'Vetting' })).toContainText('Liability')
   await expect(send).toContainText('Only a manager may override vetting.')
   await expect(send.getByRole('button', { name: /^Send/ })).toBeDisabled()
   await page.keyboard.press('Escape')
@@ -312,14 +312,14 @@ test('the policy: a manager sees whom a change would stop before it holds, a rep
   await ready(ruth)
   const limit = ruth.getByRole('spinbutton', { name: 'No load with us for: months' })
   await limit.fill('0')
-  await ruth.getByRole('button', { name: /Whom would it stop/ }).click()
+  await ruth.getByRole('button', { name: /Who would be blocked/ }).click()
   await expect(ruth.getByText('months: a number from 1 to 60').first()).toBeVisible()
   await limit.fill('1')
   await ruth.getByRole('combobox', { name: 'No load with us for: severity' }).selectOption('stop')
   await ruth.getByRole('heading', { name: 'Vetting policy' }).click()
   await ruth.keyboard.press('p')
   const told = ruth.getByRole('region', { name: 'What it would change' })
-  await expect(told).toContainText(/Newly stopped: [\d,]+/)
+  await expect(told).toContainText(/Newly blocked: [\d,]+/)
   await expect(told).toContainText('more than 1 months ago')
   await ruth.keyboard.press('s')
   await ruth.getByLabel(/What changed, and why/).fill('Quiet ones are looked at again')

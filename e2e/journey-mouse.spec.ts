@@ -66,7 +66,7 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   // The load: ribbon, strip, shortlist.
   await expect(page.getByRole('heading', { name: 'Twin Falls to Phoenix' })).toBeVisible()
   await expect(page.getByText(/\d{3} mi · /).first()).toBeVisible()
-  await expect(page.getByRole('img', { name: /target .*most .*sell 2,880/ })).toBeVisible()
+  await expect(page.getByRole('img', { name: /target .*max .*sell 2,880/ })).toBeVisible()
   const number = await page.getByText(/^PR-\d+$/).innerText()
 
   // Posted: carriers answer by call-back and by mail; what they must not see never reached the board.
@@ -81,7 +81,7 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   await expect(
     page
       .getByRole('list', { name: /Offers/ })
-      .getByText(/^mail,/)
+      .getByText(/^email,/)
       .first(),
   ).toBeVisible({ timeout: 30_000 })
   const wire = await (await fetch(`${board}/wire`)).text()

@@ -31,7 +31,7 @@ test('offers, limits, award, confirmation and its second version, by keyboard al
   await page.keyboard.type('2500')
   await expect(page.getByText(/leaves \$380/)).toBeVisible()
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('img', { name: /target 2,200; most 2,500/ })).toBeVisible()
+  await expect(page.getByRole('img', { name: /target 2,200; max 2,500/ })).toBeVisible()
 
   // Arrows choose, c counters, x declines.
   await page.keyboard.press('ArrowDown')
@@ -99,7 +99,7 @@ test('a manager goes past the gate with a reason, a rep cannot', async ({ page, 
   await manager.goto(`/loads/${loadId}`)
   await ready(manager)
   await manager.keyboard.press('a')
-  await manager.getByLabel(/Go past the gate/).fill('renewal seen on paper')
+  await manager.getByLabel(/Override vetting/).fill('renewal seen on paper')
   await manager.getByRole('button', { name: 'Award Enter' }).click()
   await manager.keyboard.press('Escape')
   await expect(manager.getByText(/vetting overridden: renewal seen on paper/)).toBeVisible()

@@ -13,14 +13,14 @@ test('a practice load goes all the way and nothing leaves the building', async (
   await ready(page)
   await expect(page.getByText('Practice', { exact: true })).toBeVisible()
   await page.keyboard.press('p')
-  await expect(page.getByText(/Practice: the posting for Saltlick kept in the building/)).toBeVisible()
+  await expect(page.getByText(/Practice: the posting for Saltlick not sent/)).toBeVisible()
   await page.keyboard.press('a')
   await expect(page.getByText(/Clear: authority|with caution/)).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Send Enter' })).toBeFocused()
   await expect(page.getByRole('heading', { name: /Rate confirmation RC-/ })).toBeVisible()
   await page.keyboard.press('Enter')
-  await expect(page.getByText(/Practice: the mail kept in the building/)).toBeVisible()
+  await expect(page.getByText(/Practice: the mail not sent/)).toBeVisible()
 
   expect(await (await fetch(`${board}/wire`)).text()).not.toContain('Practice crates')
   const confirmationId = /confirmations\/(\d+)/.exec(

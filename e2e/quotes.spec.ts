@@ -80,8 +80,8 @@ test('a quote by keyboard alone: lanes typed and priced, sent, won, and its load
   const asked = await row(page, 1).getByRole('gridcell').nth(9).innerText()
   await page.keyboard.press('Control+Enter')
   const dialog = page.getByRole('dialog', { name: /^Send Q-\d+/ })
-  await expect(dialog.getByRole('region', { name: 'As they will read it' })).toContainText(/Yakima, WA.*Denver, CO/)
-  await expect(dialog.getByRole('region', { name: 'As they will read it' })).not.toContainText(/margin|cost/i)
+  await expect(dialog.getByRole('region', { name: 'As the customer will see it' })).toContainText(/Yakima, WA.*Denver, CO/)
+  await expect(dialog.getByRole('region', { name: 'As the customer will see it' })).not.toContainText(/margin|cost/i)
   await dialog.getByLabel('To (email)').fill('traffic@twootters.example')
   await page.keyboard.press('Enter')
   await expect(dialog).toBeHidden()
@@ -172,7 +172,7 @@ test('ten thousand rows: what a quote holds is taken with progress, the rest sta
   await page.keyboard.press('Enter')
   await expect(dialog.getByRole('progressbar')).toBeVisible()
   await expect(dialog.getByRole('alert')).toContainText(
-    'A quote holds 2,000 lines: 2,000 rows were taken, the other 8,000 stand here for another quote.',
+    'A quote holds 2,000 lines: 2,000 rows were taken, the other 8,000 are here for another quote.',
     { timeout: 90_000 },
   )
   const rest = await dialog.getByRole('textbox').inputValue()
@@ -299,7 +299,7 @@ test('a prospect quoted in Canadian dollars: typed, previewed, won, and the load
     /C\$3,100 \(\$2,\d{3}(\.\d{2})? at 0\.\d{4} of/,
   )
   await page.keyboard.press('s')
-  await expect(page.getByRole('region', { name: 'As they will read it' })).toContainText(
+  await expect(page.getByRole('region', { name: 'As the customer will see it' })).toContainText(
     /C\$3,100.*All prices are in Canadian dollars \(CAD\)/,
   )
   await page.keyboard.press('Escape')

@@ -280,7 +280,7 @@ test('a rule is tried out before it is switched on, then answers under its name'
   await page.getByRole('link', { name: /Two Otters Beverage/ }).click()
   await expect(page.getByRole('heading', { name: 'Two Otters Beverage' })).toBeVisible()
   await page.keyboard.press('w')
-  await page.getByLabel(/Name, as it stands/).fill('Nothing for now')
+  await page.getByLabel(/Name, shown/).fill('Nothing for now')
   await page.getByLabel('Then', { exact: true }).selectOption('decline')
   await page.getByLabel('Because').selectOption('T1')
   await page.getByLabel('The drive').selectOption('any')

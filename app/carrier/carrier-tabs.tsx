@@ -42,7 +42,7 @@ function TabPanel({ desk, tab }: { desk: CarrierDesk; tab: Tab }) {
   if (tab === 'facts') return <Facts dossier={dossier} today={today} zone={zone} />
   if (tab === 'loads') {
     const onMark: Parameters<typeof CarrierLoads>[0]['onMark'] = (loadId, mark) =>
-      void acting.act({ intent: 'mark_load', loadId, mark }, 'Kept with the load')
+      void acting.act({ intent: 'mark_load', loadId, mark }, 'Saved with the load')
     return <CarrierLoads dossier={dossier} today={today} zone={zone} onMark={mayEdit ? onMark : null} />
   }
   return (

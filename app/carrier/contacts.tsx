@@ -11,7 +11,7 @@ export const contactRoleWords: Record<ContactRole, string> = {
   other: 'other',
 }
 const payeeStateWords = {
-  waiting: 'waits for a second person',
+  waiting: 'waiting for a second person',
   approved: 'paid',
   refused: 'refused',
   replaced: 'before',

@@ -95,7 +95,7 @@ export function PayeeDialog({ dossier, acting, onClose }: Props) {
                 account: text(form, 'account'),
               },
             },
-            'Payee waits for a second person',
+            'Payee is waiting for a second person',
           )
         }}
       >
@@ -145,7 +145,7 @@ export function EquipmentDialog({ dossier, acting, onClose }: Props) {
         noValidate
         className="flex flex-col gap-1"
         onSubmit={(event) =>
-          void send(event, { intent: 'set_equipment', equipment: chosen, preferred, trailers }, 'Equipment kept')
+          void send(event, { intent: 'set_equipment', equipment: chosen, preferred, trailers }, 'Equipment saved')
         }
       >
         <div className="label grid grid-cols-[1fr_90px_90px]">

@@ -40,7 +40,7 @@ function Verdict({ verdict: { reasons, signs } }: { verdict: CarrierDesk['dossie
   return (
     <>
       {reasons.length === 0 ? (
-        <p className="text-acacia">Nothing against it: authority, insurance, safety and papers are in order.</p>
+        <p className="text-acacia">Nothing against it: authority, insurance, safety and documents are in order.</p>
       ) : (
         <Reasons reasons={reasons} />
       )}

@@ -53,7 +53,7 @@ export function FuelTableDialog({
     onClose()
   }
   return (
-    <Dialog open onClose={onClose} title={table ? `Change ${table.name}` : 'Begin a fuel table'}>
+    <Dialog open onClose={onClose} title={table ? `Change ${table.name}` : 'New fuel table'}>
       <form onSubmit={save} className="grid grid-cols-2 gap-3" noValidate>
         <Field
           label="Name"

@@ -68,7 +68,7 @@ export function AcceptDialog({ tenders, detail, answering, onClose, onDone }: An
         )}
         {detail?.partner.takesNotes && tenders.length === 1 && (
           <Field
-            label="A note that goes along (optional)"
+            label="Note (optional)"
             value={note}
             maxLength={120}
             onChange={(event) => setNote(event.target.value)}
@@ -130,11 +130,7 @@ export function DeclineDialog({ tenders, detail, answering, onClose, onDone }: A
         </fieldset>
         {tenders.length === 1 && detail && (
           <Field
-            label={
-              detail.partner.takesNotes
-                ? 'A counter-note that goes along (optional)'
-                : 'A remark that goes along (optional)'
-            }
+            label={detail.partner.takesNotes ? 'Counter note (optional)' : 'Remark (optional)'}
             type="text"
             value={note}
             maxLength={120}

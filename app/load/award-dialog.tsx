@@ -157,7 +157,7 @@ export function PayDialog({
           >
             Change the pay <kbd className="key">Enter</kbd>
           </button>
-          <span className="label">Voids the confirmation as it stands; the carrier accepts the new version.</span>
+          <span className="label">Voids the current confirmation; the carrier accepts the new version.</span>
         </div>
       </form>
     </Dialog>

@@ -122,7 +122,7 @@ export function SendDialog({
     event.preventDefault()
     const answer = await acting.act(
       { intent: 'send_confirmation', to, again, despite, override: stopped && reason !== '' ? reason : null },
-      page.load.practice ? 'Practice: kept in the building' : `Confirmation on its way to ${to}`,
+      page.load.practice ? 'Practice: not sent' : `Confirmation on its way to ${to}`,
       true,
     )
     if (answer.ok) onClose()
@@ -135,7 +135,7 @@ export function SendDialog({
     <Dialog open onClose={onClose} title={`Rate confirmation ${newest.number} for ${page.carrier?.name ?? ''}`} wide>
       <form onSubmit={send} className="mb-4 grid grid-cols-[1fr_auto_auto] items-end gap-3" noValidate>
         <Field
-          label="Mail to"
+          label="Email to"
           type="email"
           value={to}
           onChange={(event) => setTyped(event.target.value)}
@@ -160,7 +160,7 @@ export function SendDialog({
         {held && (
           <label className="col-span-3 flex items-center gap-2">
             <input type="checkbox" checked={despite} onChange={(event) => setDespite(event.target.checked)} /> I have
-            read the instructions below; they may go out as they are
+            read the instructions below; they may go out unchanged
           </label>
         )}
         {stopped && (

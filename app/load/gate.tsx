@@ -29,7 +29,7 @@ export function useGate(loadId: number, carrierId: number, again = false): GateF
 }
 
 const verdictWords = {
-  clear: 'Clear: authority, insurance through delivery, papers on file',
+  clear: 'Clear: authority, insurance through delivery, documents on file',
   caution: 'May be awarded, with caution',
   stop: 'Vetting blocks this award',
 } as const

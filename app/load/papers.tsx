@@ -24,7 +24,7 @@ export function Papers({ page }: { page: LoadPage }) {
           <span className="label">
             {reference.showOn.length > 0
               ? `on the ${reference.showOn.map((paper) => paperWords[paper].toLowerCase()).join(' and ')}`
-              : 'on no paper'}
+              : 'on no document'}
           </span>
         </p>
       ))}

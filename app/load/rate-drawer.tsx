@@ -183,7 +183,7 @@ function Picture({ history, page }: { history: LaneHistory; page: LoadPage }) {
                   ))}
                 </ul>
                 <Link to="/rates/suspects" className="text-dusk underline">
-                  Look at all of them
+                  Review all of them
                 </Link>
               </>
             )}

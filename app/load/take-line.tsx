@@ -1,4 +1,4 @@
-import { formatAmount } from '#core/money/money'
+import { formatAmount, formatMoney } from '#core/money/money'
 import { momentWords } from '#core/time/words'
 import type { WaitingPlan } from '#server/waiting/plan'
 
@@ -109,22 +109,23 @@ export function WaitingWords({
           plan.uncoveredChance >= 0.5 ? 'font-semibold text-bill' : plan.uncoveredChance >= 0.28 ? 'text-ring-text' : ''
         }
       >
-        <span className="label">uncovered</span> {share(plan.uncoveredChance)}
+        {share(plan.uncoveredChance)} <span className="label">chance it stays uncovered</span>
       </span>
       {line.passesMostAt !== null && mostMinor !== null && (
         <span>
-          <span className="label">above max</span>{' '}
-          {line.passesMostAt <= now ? 'already' : `from ${momentWords(line.passesMostAt, now, zone)}`}
+          {line.passesMostAt <= now
+            ? 'already above max'
+            : `above max from ${momentWords(line.passesMostAt, now, zone)}`}
         </span>
       )}
       {plan.calls !== null && (
         <span>
-          <span className="label">20 calls save</span> {formatAmount(roundTo(plan.calls))}
+          <span className="label">20 more calls save about</span> {formatMoney(roundTo(plan.calls))}
         </span>
       )}
       {plan.posting !== null && (
         <span>
-          <span className="label">posting saves</span> {formatAmount(roundTo(plan.posting))}
+          <span className="label">posting saves about</span> {formatMoney(roundTo(plan.posting))}
         </span>
       )}
     </>
@@ -138,7 +139,7 @@ function takeLineWords(plan: WaitingPlan, mostMinor: number | null, now: number,
   const last = plan.line.points.at(-1)!
   const passes =
     plan.line.passesMostAt !== null && mostMinor !== null
-      ? `; it goes above max, ${formatAmount(mostMinor)} ${plan.line.passesMostAt <= now ? 'already' : momentWords(plan.line.passesMostAt, now, zone)}`
+      ? `; it goes above max (${formatAmount(mostMinor)}) ${plan.line.passesMostAt <= now ? 'already' : momentWords(plan.line.passesMostAt, now, zone)}`
       : ''
   return `Take line: worth taking now ${formatAmount(roundTo(plan.takeMinor))}, rising to ${formatAmount(roundTo(last.takeMinor))} ${momentWords(last.at, now, zone)}${passes}`
 }

@@ -22,7 +22,7 @@ export function Codes({ codes, mayMap }: { codes: Code[]; mayMap: boolean }) {
     await revalidate()
     setEditing(null)
     toast(
-      answer.ok ? 'Kept. Tenders that wait with it are recalculated.' : answer.message,
+      answer.ok ? 'Saved. Waiting tenders that use it are recalculated.' : answer.message,
       answer.ok ? {} : { className: '!text-bill' },
     )
   }

@@ -104,7 +104,7 @@ export function NewPartnerDialog({ onClose }: { onClose: () => void }) {
           </p>
         )}
         <p className="label">
-          It begins in test: what it tenders becomes practice loads until you set it to production.
+          It starts in test: what it tenders becomes practice loads until you set it to production.
         </p>
         <button type="submit" className="button first self-start">
           Make it <kbd className="key">Enter</kbd>

@@ -45,7 +45,7 @@ export function SiteForm({
           ? `${answer.errors[0].path.replace('form.', '')}: ${answer.errors[0].message}`
           : answer.message,
     )
-    if (answer.ok) toast('Kept. The site is read by it now.')
+    if (answer.ok) toast('Saved. The site is now read this way.')
   }
   return (
     <section aria-label="Web site" className="flex flex-col gap-2">

@@ -51,7 +51,7 @@ export function LinePanel({ quoteId, currency, line, now, zone, mayEdit, onType,
       ) : (
         <>
           <p className="label col-span-2 self-center">
-            Type an origin and a destination: miles, likely cost and price stand beside them at once. Or copy rows in a
+            Type an origin and a destination: miles, likely cost and price appear beside them at once. Or copy rows in a
             spreadsheet and paste them here with <kbd className="key">Ctrl+v</kbd>.
           </p>
           <Before insight={null} zone={zone} others={others} />
@@ -88,7 +88,7 @@ function useInsight(quoteId: number, line: ScreenLine | null): LineInsight | nul
 const sideCells: CellName[] = ['commodity', 'extras', 'comment']
 const hints: Partial<Record<CellName, string>> = {
   extras: 'tarp 75, lumper 150',
-  comment: 'they will read it',
+  comment: 'shown to the customer',
   commodity: 'what it is',
 }
 
@@ -228,7 +228,7 @@ function Winning({
       <h2 className="head">Chance to win it</h2>
       {!win && (
         <p className="label">
-          {line.miles === null || line.problems.length > 0 ? 'Once the line is whole.' : 'Reckoning…'}
+          {line.miles === null || line.problems.length > 0 ? 'Once the line is complete.' : 'Reckoning…'}
         </p>
       )}
       {win && 'tooFew' in win && <p className="label">{win.tooFew}.</p>}

@@ -53,7 +53,7 @@ export function NewQuoteDialog({ onClose, onMade }: { onClose: () => void; onMad
             autoFocus
             error={error}
           />
-          <p className="label">Enter on a name begins the quote.</p>
+          <p className="label">Enter on a name starts the quote.</p>
         </div>
       ) : (
         <form onSubmit={beginForProspect} className="grid grid-cols-1 gap-3" noValidate>

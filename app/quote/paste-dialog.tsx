@@ -78,16 +78,16 @@ export function PasteDialog({
     setMessage(null)
     setDone(0)
     for (let at = 0; at < taking.length; at += rowsInPart) {
-      if (stopped.current) return leaveRest(at, `Stopped: ${at} rows were taken, the others stand here.`)
+      if (stopped.current) return leaveRest(at, `Stopped: ${at} rows were taken, the rest are here.`)
       const part = taking.slice(at, at + rowsInPart)
       const answer = await act({ intent: 'add_lines', rows: part.map((each) => ({ cells: each })) })
-      if (!answer.ok) return leaveRest(at, `${answer.message} ${at} rows were taken, the others stand here.`)
+      if (!answer.ok) return leaveRest(at, `${answer.message} ${at} rows were taken, the rest are here.`)
       setDone(at + part.length)
     }
     if (cells.length > taking.length)
       return leaveRest(
         taking.length,
-        `A quote holds ${mostLines.toLocaleString('en-US')} lines: ${taking.length.toLocaleString('en-US')} rows were taken, the other ${(cells.length - taking.length).toLocaleString('en-US')} stand here for another quote.`,
+        `A quote holds ${mostLines.toLocaleString('en-US')} lines: ${taking.length.toLocaleString('en-US')} rows were taken, the other ${(cells.length - taking.length).toLocaleString('en-US')} are here for another quote.`,
       )
     onClose()
   }
@@ -113,7 +113,7 @@ export function PasteDialog({
         className="flex flex-col gap-3"
       >
         <label className="label" htmlFor="pasted">
-          Paste the rows here, heads and all; bad ones are kept and marked
+          Paste rows here, headers included; bad ones are kept and marked
         </label>
         <textarea
           id="pasted"

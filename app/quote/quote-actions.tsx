@@ -30,7 +30,7 @@ export function QuoteActions({ desk }: { desk: QuoteDesk }) {
         Their margin and fuel <kbd className="key">m</kbd>
       </button>
       <span className="label">
-        {selected.size > 0 ? `${selected.size} chosen` : 'letters work from a line’s number: Esc goes there'}
+        {selected.size > 0 ? `${selected.size} chosen` : 'letters work from a line’s number: press Esc'}
       </span>
       <span className="ml-auto flex items-center gap-4">
         {mayEdit && (

@@ -74,7 +74,7 @@ export function SendQuoteDialog({
           </button>
         </div>
         <section
-          aria-label="As they will read it"
+          aria-label="As the customer will see it"
           tabIndex={0}
           className="h-[66vh] overflow-y-auto border border-strong bg-plain p-3"
         >

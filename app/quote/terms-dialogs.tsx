@@ -157,7 +157,7 @@ export function PricingDialog({
       )
     await quoting.reprice()
     await revalidate()
-    toast('Kept; draft lines are priced by it')
+    toast('Saved; draft lines are repriced')
     onClose()
   }
   return (

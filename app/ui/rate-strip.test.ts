@@ -36,7 +36,7 @@ test('above max is the colour of act now, no limit is none', () => {
 })
 test('the strip in words', () => {
   expect(stripWords(figures)).toBe(
-    'likely 2,050 to 2,750, middle 2,350; target 2,250; most 2,500; sell 2,880; offers 2,480 Night Heron awarded, 3,100 Wandering Elk',
+    'likely 2,050 to 2,750, middle 2,350; target 2,250; max 2,500; sell 2,880; offers 2,480 Night Heron awarded, 3,100 Wandering Elk',
   )
   expect(stripWords(empty)).toBe('no history near this lane; no offers')
 })

@@ -120,7 +120,7 @@ export function stripWords({ band, targetMinor, mostMinor, sellMinor, pegs }: St
       ? `likely ${formatAmount(band.lowMinor)} to ${formatAmount(band.highMinor)}, middle ${formatAmount(band.middleMinor)}`
       : 'no history near this lane',
     targetMinor !== null ? `target ${formatAmount(targetMinor)}` : '',
-    mostMinor !== null ? `most ${formatAmount(mostMinor)}` : '',
+    mostMinor !== null ? `max ${formatAmount(mostMinor)}` : '',
     sellMinor > 0 ? `sell ${formatAmount(sellMinor)}` : '',
     pegs.length > 0
       ? `offers ${pegs.map((peg) => `${formatAmount(peg.payMinor)} ${peg.label}${peg.awarded ? ' awarded' : ''}`).join(', ')}`

@@ -72,10 +72,12 @@ export function usePolicy(policy: VettingPolicy) {
     save: async (note: string) => {
       const saved = await ask<{ version: number }>({ intent: 'save', policy: draft, note, basedOn: policy.version })
       if (!saved) return false
-      toast(`Version ${saved.version} holds from now on; everybody is vetted by it`)
+      toast(`Version ${saved.version} applies from now on; every carrier is vetted by it`)
       setPreview(null)
       await revalidate()
       return true
     },
   }
 }
+
+export type PolicyDraft = ReturnType<typeof usePolicy>

@@ -59,7 +59,7 @@ describe('a carrier’s log in words', () => {
     ],
     ['load_marked', { number: 'PR-20001', mark: 'call_missed' }, 'PR-20001: missed a check call'],
     ['link_revoked', {}, 'A link was withdrawn'],
-    ['mail_failed', { to: 'a@b.example', problem: 'no such mailbox' }, 'Mail to a@b.example failed: no such mailbox'],
+    ['mail_failed', { to: 'a@b.example', problem: 'no such mailbox' }, 'Email to a@b.example failed: no such mailbox'],
   ])('%s %o', (kind, data, words) => expect(carrierLogWords(kind, data)).toBe(words))
   test('a kind from a later version is told by its name', () =>
     expect(carrierLogWords('moved_to_archive', {})).toBe('moved to archive'))

@@ -36,7 +36,7 @@ const sentences: Record<string, (data: Data) => string> = {
   agreement_signed: (data) => `Agreement ${text(data.version)} signed by ${text(data.name)}, ${text(data.title)}`,
   load_marked: (data) => `${text(data.number)}: ${markWords[data.mark as LoadMark] ?? ''}`,
   link_revoked: () => 'A link was withdrawn',
-  mail_failed: (data) => `Mail to ${text(data.to)} failed: ${text(data.problem)}`,
+  mail_failed: (data) => `Email to ${text(data.to)} failed: ${text(data.problem)}`,
 }
 
 /** A line of a carrier's log as people read it. */

@@ -16,7 +16,7 @@ const listWords = (kinds: PaperKind[]) => kinds.map((kind) => paperWords[kind]).
 /** The mail that asks a carrier for papers by a link. */
 export function askPapersMail({ carrierName, kinds, url, askedBy, brokerage }: AskMail): MailText {
   return mail(
-    `${brokerage.name} asks ${carrierName} for papers`,
+    `${brokerage.name} asks ${carrierName} for documents`,
     [
       `Please send us: ${listWords(kinds)}.`,
       'The link below opens a page where you can photograph or choose each of them. No password is needed; it works for fourteen days.',
@@ -102,7 +102,7 @@ export function offerAnswerMail({
     what === 'countered'
       ? [
           `Thank you for your offer on ${lane}. We can do ${formatMoney(amountMinor)} all in.`,
-          'Answer this email or call us if that works for you.',
+          'Reply to this email or call us if that works for you.',
         ]
       : [`Thank you for your offer on ${lane}. We are not taking it this time.`]
   return plainMail(`${lane}: our answer to ${carrierName}`, lines, brokerage)

@@ -54,7 +54,7 @@ describe('a fuel table', () => {
   })
   test('in words', () =>
     expect([fuelTableWords(perMile), fuelTableWords(percent)]).toEqual([
-      '$0.01 a mile for every $0.060 above $1.250, a step begun counts',
+      '$0.01 a mile for every $0.060 above $1.250, a partial step counts',
       '0.5% of line haul for every $0.050 above $2.500, full steps only',
     ]))
   test('a step of nothing is refused with a sentence', () => {

@@ -85,7 +85,7 @@ export function logWords(event: LogEvent): string {
     case 'mail_delivered':
       return `Rate confirmation version ${event.version} mailed to ${event.to}${afterTries(event.attempts)}`
     case 'mail_failed':
-      return `Mail to ${event.to} failed: ${event.problem}`
+      return `Email to ${event.to} failed: ${event.problem}`
     case 'confirmation_accepted':
       return `Rate confirmation version ${event.version} accepted by ${event.name}, ${event.title}`
     case 'award_released':
@@ -97,7 +97,7 @@ export function logWords(event: LogEvent): string {
     case 'gate_mended':
       return `Vetting is clear again: ${event.reasons.join('; ')} is fixed`
     case 'kept_in_the_building':
-      return `Practice: ${event.what} kept in the building`
+      return `Practice: ${event.what} not sent`
     case 'tender_accepted':
       return event.change
         ? `${event.partner}'s change of ${event.shipmentId} accepted`
@@ -111,17 +111,17 @@ export function logWords(event: LogEvent): string {
     case 'carrier_told':
       return `${event.to} told: ${event.what}`
     case 'status_noted':
-      return `${event.words}${event.sent ? ', told to the customer (214)' : ''}`
+      return `${event.words}${event.sent ? ', sent to the customer (214)' : ''}`
     case 'partner_joined':
       return `Reports to ${event.partner} as ${event.shipmentId} from now on`
     case 'invoice_sent':
       return `Invoice of ${formatMoney(event.totalMinor)} to ${event.partner} ${event.byMail ? 'by email' : '(210)'}`
     case 'offer_proposed':
-      return `${event.sender} names ${event.readings.map((reading) => formatMoney(reading)).join(' or ')}${event.carrierName ? ` for ${event.carrierName}` : ''}: waits for somebody to confirm it`
+      return `${event.sender} names ${event.readings.map((reading) => formatMoney(reading)).join(' or ')}${event.carrierName ? ` for ${event.carrierName}` : ''}: needs confirmation`
     case 'proposal_dismissed':
       return `Proposal from ${event.sender} dismissed`
     case 'message_left':
-      return `Mail from ${event.sender}: ${event.subject || 'no subject'}`
+      return `Email from ${event.sender}: ${event.subject || 'no subject'}`
   }
 }
 

@@ -65,7 +65,7 @@ function sentence(code: RefusalCode, load: LoadFacts, detail: string): string {
     case 'already_posted':
       return `${load.number} is on ${detail} already.`
     case 'may_not_exceed':
-      return `${detail}. Only a manager may go there, and says why.`
+      return `${detail}. Only a manager may do that, with a reason.`
     case 'price_needs_reason':
       return `${detail}. Say why, it stays in the log.`
     case 'offer_out_by_ten':

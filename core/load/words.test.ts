@@ -70,14 +70,14 @@ describe('the log in words', () => {
     ],
     [
       { kind: 'mail_failed', version: 1, to: 'a@b.example', problem: 'no such mailbox' },
-      'Mail to a@b.example failed: no such mailbox',
+      'Email to a@b.example failed: no such mailbox',
     ],
     [
       { kind: 'award_released', carrierName: 'Night Heron', reason: 'truck broke down' },
       'Night Heron released: truck broke down',
     ],
-    [{ kind: 'message_left', sender: 'x@y.example', subject: '' }, 'Mail from x@y.example: no subject'],
-    [{ kind: 'kept_in_the_building', what: 'the mail' }, 'Practice: the mail kept in the building'],
+    [{ kind: 'message_left', sender: 'x@y.example', subject: '' }, 'Email from x@y.example: no subject'],
+    [{ kind: 'kept_in_the_building', what: 'the mail' }, 'Practice: the mail not sent'],
     [{ kind: 'load_created', copiedFrom: null, practice: false, quote: 'Q-40001' }, 'Load made, won with Q-40001'],
     [
       {
@@ -154,7 +154,7 @@ describe('the log in words', () => {
     ],
     [
       { kind: 'status_noted', words: 'Arrived at Twin Falls', sent: true },
-      'Arrived at Twin Falls, told to the customer (214)',
+      'Arrived at Twin Falls, sent to the customer (214)',
     ],
     [{ kind: 'status_noted', words: 'Arrived at Twin Falls', sent: false }, 'Arrived at Twin Falls'],
     [{ kind: 'partner_joined', partner: 'Paper Heron', shipmentId: 'S1' }, 'Reports to Paper Heron as S1 from now on'],

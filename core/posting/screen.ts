@@ -101,5 +101,5 @@ function amountsIn(text: string, amounts: (number | null)[]): string[] {
       .map((amount) => String(Math.floor(amount / 100))),
   )
   const found = said.find((digits) => wanted.has(digits))
-  return found ? [`it tells an amount of ours (${Number(found).toLocaleString('en-US')})`] : []
+  return found ? [`it contains an amount of ours (${Number(found).toLocaleString('en-US')})`] : []
 }

@@ -104,7 +104,7 @@ test('the fuel table and its diesel stand beneath', () => {
     week: '2026-11-16',
   }
   expect(quoteDocument({ ...quote, fuel }, desk).fuel).toBe(
-    'Fuel: $0.01 a mile for every $0.060 above $1.250, a step begun counts. Shown at diesel of $3.522 (week of Mon, Nov 16); it moves with the index.',
+    'Fuel: $0.01 a mile for every $0.060 above $1.250, a partial step counts. Shown at diesel of $3.522 (week of Mon, Nov 16); it moves with the index.',
   )
 })
 test('in Canadian dollars the paper, its fuel and the mail say so', () => {

@@ -3,7 +3,7 @@ import { quoteLogWords } from './log-words'
 
 describe('a quote’s log in words', () => {
   test.each<[string, Record<string, unknown>, string]>([
-    ['made', {}, 'Quote begun'],
+    ['made', {}, 'Quote created'],
     ['lines_added', { lines: 1 }, '1 line added'],
     ['lines_added', { lines: 40 }, '40 lines added'],
     ['lines_removed', { lines: 2 }, '2 lines removed'],

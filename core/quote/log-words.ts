@@ -17,7 +17,7 @@ const positionsOf = (data: Data) => {
 export function quoteLogWords(kind: string, data: Data): string {
   switch (kind) {
     case 'made':
-      return 'Quote begun'
+      return 'Quote created'
     case 'lines_added':
       return `${counted(data.lines, 'line')} added`
     case 'lines_removed':

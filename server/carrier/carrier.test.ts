@@ -45,7 +45,7 @@ describe('payees', () => {
     payee: { kind: 'carrier', name: 'Carrier 1', bankName: 'Bank of the Portneuf', routing: '991000009', account },
   })
   const waiting = () => world.db.select().from(payee).all().at(-1)!.id
-  test('a change waits for a second person, and is a sign for a while', async () => {
+  test('a change waiting for a second person, and is a sign for a while', async () => {
     await act(payeeOf())
     expect(await act({ intent: 'approve_payee', payeeId: waiting() })).toMatchObject({
       refusal: { code: 'same_person' },
@@ -288,7 +288,7 @@ describe('do not use, contacts, equipment', () => {
         intent: 'add_contact',
         contact: { name: 'Ada', role: 'dispatch', phone: '', mail: '' },
       }),
-    ).toThrow(/phone or a mail/)
+    ).toThrow(/phone number or an email/)
   })
   test('equipment is a fact over time, and preferred is some of it', async () => {
     await act({ intent: 'set_equipment', equipment: ['van'], preferred: ['van', 'reefer'], trailers: { van: 4 } })

@@ -198,7 +198,7 @@ describe('the board over HTTP', () => {
       refusal: { code: 'tells_too_much', message: expect.stringContaining('it names the customer') },
     })
     expect(post(withNote('SELLS FOR 2,8 80'))).toMatchObject({
-      refusal: { message: expect.stringContaining('it tells an amount of ours (2,880)') },
+      refusal: { message: expect.stringContaining('it contains an amount of ours (2,880)') },
     })
     expect(
       post(withNote('Do not drop the batteries', { commodity: 'Batteries', commodityHidden: true })),

@@ -45,7 +45,9 @@ export default function Watch({ loaderData }: Route.ComponentProps) {
           Needs a person
         </h1>
         {nothing && (
-          <p className="py-3">Nothing waits: no award in doubt, no document to review, no payee to approve.</p>
+          <p className="py-3">
+            Nothing needs attention: no award in doubt, no document to review, no payee to approve.
+          </p>
         )}
         <Part title="Awards that vetting would now block" count={needs.alerts.length}>
           {needs.alerts.map((alert) => (
@@ -122,7 +124,7 @@ export default function Watch({ loaderData }: Route.ComponentProps) {
         <p className="label">
           {watch.feed?.currentAt
             ? `Register read ${momentWords(watch.feed.currentAt, now, zone)}`
-            : 'The register was never read'}
+            : 'The register has never been read'}
           {watch.feed?.problem && (
             <span className="text-ring-text">; it does not answer now: {watch.feed.problem}</span>
           )}

@@ -127,7 +127,7 @@ export default function Exchange({ loaderData }: Route.ComponentProps) {
         <p className="p-6">
           {params.size > 0
             ? 'Nothing fits. Search for less.'
-            : 'Nothing came and nothing went yet. Tenders appear here as soon as a partner sends one.'}
+            : 'Nothing received or sent yet. Tenders appear here as soon as a partner sends one.'}
         </p>
       ) : (
         <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.55fr)]">

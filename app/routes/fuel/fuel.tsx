@@ -58,9 +58,7 @@ export default function Fuel({ loaderData }: Route.ComponentProps) {
       },
     })
   }
-  useKeys('Fuel', [
-    { key: 'b', words: 'begin a fuel table', run: () => setOpen({ table: null }), disabled: !mayChange },
-  ])
+  useKeys('Fuel', [{ key: 'b', words: 'new fuel table', run: () => setOpen({ table: null }), disabled: !mayChange }])
   return (
     <main className="grid min-h-0 flex-1 grid-cols-[1.25fr_1fr]">
       <section aria-label="Diesel" className="flex min-h-0 flex-col border-r border-strong px-4 py-3">
@@ -75,7 +73,7 @@ export default function Fuel({ loaderData }: Route.ComponentProps) {
             </span>
           </p>
         ) : (
-          <p className="label">The index was not read yet; prices have fuel in them until it is.</p>
+          <p className="label">The index has not been read yet; prices include fuel until it is.</p>
         )}
         <div className="my-2 h-64">
           {national.length > 1 && (
@@ -98,14 +96,14 @@ export default function Fuel({ loaderData }: Route.ComponentProps) {
           <h2 className="text-base font-semibold">Fuel tables</h2>
           {mayChange && (
             <button type="button" className="button first" onClick={() => setOpen({ table: null })}>
-              Begin a table <kbd className="key">b</kbd>
+              New table <kbd className="key">b</kbd>
             </button>
           )}
         </div>
         {tables.length === 0 && (
           <p className="label py-4">
             None yet: every customer pays one price with fuel in it.{' '}
-            {mayChange ? 'Begin one with b.' : 'A manager can begin one.'}
+            {mayChange ? 'Press b for a new one.' : 'A manager can add one.'}
           </p>
         )}
         <ul>
@@ -115,7 +113,7 @@ export default function Fuel({ loaderData }: Route.ComponentProps) {
                 <b className="font-semibold">{table.name}</b>
                 <span className="label">
                   {table.customers === 0
-                    ? 'nobody pays by it'
+                    ? 'no customer uses it'
                     : table.customers === 1
                       ? 'one customer pays by it'
                       : `${table.customers} customers pay by it`}
@@ -226,6 +224,6 @@ function Weeks({ weeks }: { weeks: Route.ComponentProps['loaderData']['weeks'] }
 function feedWords(feed: FeedState, now: number, zone: string): string {
   const name = feed.name === 'diesel' ? 'Diesel index' : 'Market averages'
   if (feed.problem)
-    return `${name}: not read ${momentWords(feed.readAt, now, zone)}, ${feed.problem}. What was read before stands; it is tried again.`
+    return `${name}: not read ${momentWords(feed.readAt, now, zone)}, ${feed.problem}. Earlier data is kept; we keep trying.`
   return `${name}: read ${momentWords(feed.readAt, now, zone)}, ${feed.rows.toLocaleString('en-US')} lines${feed.refused > 0 ? `, ${feed.refused} could not be read` : ''}`
 }

@@ -102,9 +102,7 @@ function Rules({ chosen, rules, now, zone, mayEdit }: Page & { chosen: NonNullab
     <div className="min-w-0 flex-1 overflow-y-auto px-6 py-2">
       <header className="flex items-baseline gap-4 pb-2">
         <h2 className="text-base font-semibold">{chosen.name}</h2>
-        <span className="label">
-          the first rule whose every condition holds answers; what none answers waits in Intake
-        </span>
+        <span className="label">the first rule with every condition met answers; the rest wait in Intake</span>
         {mayEdit && (
           <button
             type="button"
@@ -117,7 +115,7 @@ function Rules({ chosen, rules, now, zone, mayEdit }: Page & { chosen: NonNullab
       </header>
       {rules.length === 0 ? (
         <p className="border-t py-4">
-          No rule yet: every tender of theirs waits for a person. A new rule is tried out on the last ninety days before
+          No rules yet: every tender of theirs waits in Intake. A new rule is tried out on the last ninety days before
           it is switched on.
         </p>
       ) : (
@@ -135,7 +133,7 @@ function Rules({ chosen, rules, now, zone, mayEdit }: Page & { chosen: NonNullab
                   by {row.madeBy}, {momentWords(row.madeAt, now, zone)}
                   {row.triedAt !== null
                     ? `, tried out ${momentWords(row.triedAt, now, zone)}`
-                    : ', not tried out as it stands'}
+                    : ', not tried out since it changed'}
                   {tried && `, would have answered ${tried.byRule[at] ?? 0}`}
                 </span>
               </span>

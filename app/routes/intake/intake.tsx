@@ -81,7 +81,7 @@ function NothingWaits() {
       <p>Tenders appear here by themselves, the one to be answered first on top.</p>
       <p>
         <Link className="text-dusk underline" to="/exchange">
-          What came and went
+          Received and sent
         </Link>
       </p>
     </section>

@@ -54,7 +54,7 @@ export default function PartnerRoute({ loaderData }: Route.ComponentProps) {
               {sequence.received} interchanges came{sequence.highest !== null && `, the highest is ${sequence.highest}`}
               ; {partner.lastControl} went out.{' '}
               {sequence.missing.length > 0 ? (
-                <span className="text-ring-text">Never came: {sequence.missing.join(', ')}</span>
+                <span className="text-ring-text">Never received: {sequence.missing.join(', ')}</span>
               ) : (
                 <span className="text-acacia">None is missing.</span>
               )}
@@ -73,7 +73,7 @@ export default function PartnerRoute({ loaderData }: Route.ComponentProps) {
           )}
           <p>
             <Link to={`/exchange?partner=${partner.id}`} className="text-dusk underline">
-              What came and went
+              Received and sent
             </Link>
           </p>
         </header>

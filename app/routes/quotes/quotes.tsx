@@ -79,12 +79,12 @@ export default function Quotes({ loaderData }: Route.ComponentProps) {
       </div>
       <div className={`${columns} label border-b py-1`} aria-hidden="true">
         <span>Quote</span>
-        <span>Begun</span>
+        <span>Created</span>
         <span>Customer</span>
         <span>For</span>
         <span className="text-right">Lines</span>
         <span>Status</span>
-        <span className="text-right">Comes to</span>
+        <span className="text-right">Total</span>
         <span>Validity</span>
       </div>
       <ul aria-label="Quotes, newest first" className="min-h-0 flex-1 overflow-y-auto">
@@ -95,7 +95,7 @@ export default function Quotes({ loaderData }: Route.ComponentProps) {
           <li className="p-6">
             {words
               ? 'No quote fits these words.'
-              : 'No quotes yet. Begin one with b: choose who asks, type or paste their lanes, and every line is priced as it stands.'}
+              : 'No quotes yet. Press b for a new one: choose the customer, type or paste their lanes, and every line is priced as you type.'}
           </li>
         )}
       </ul>

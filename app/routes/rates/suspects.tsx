@@ -17,7 +17,7 @@ import { useKeys } from '../../ui/keys'
 import { postJson } from '../../ui/post'
 import type { Route } from './+types/suspects'
 
-export const meta: Route.MetaFunction = () => [{ title: 'Past prices to look at, Oxpecker' }]
+export const meta: Route.MetaFunction = () => [{ title: 'Past prices to review, Oxpecker' }]
 
 export function loader({ context }: Route.LoaderArgs) {
   return {
@@ -88,7 +88,7 @@ export default function Suspects({ loaderData }: Route.ComponentProps) {
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <div className="flex items-baseline gap-3 border-b border-strong px-4 py-2">
-        <h1 className="text-base font-semibold">Past prices to look at</h1>
+        <h1 className="text-base font-semibold">Past prices to review</h1>
         <span className="label">
           {state.state === 'fitting'
             ? `our past prices are being read, ${Math.round(state.progress * 100)}%`

@@ -2,9 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { may } from '#core/access/access'
 import { momentWords } from '#core/time/words'
-import { type RuleKindCode, ruleKindCodes, ruleKinds } from '#core/vetting/policy'
-import { signCodes } from '#core/vetting/signs'
-import { signNames } from '#core/vetting/words'
+import { ruleKinds } from '#core/vetting/policy'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { brokerage } from '#server/settings.server'
@@ -13,8 +11,10 @@ import { Dialog } from '../../ui/dialog'
 import { Field } from '../../ui/field'
 import { useKeys } from '../../ui/keys'
 import { ConditionDialog } from '../../vetting/condition-dialog'
+import { PolicyBar } from '../../vetting/policy-bar'
 import { PreviewPanel } from '../../vetting/preview-panel'
-import { RuleRow, ruleColumns } from '../../vetting/rule-row'
+import { Rules } from '../../vetting/rules'
+import { Signs } from '../../vetting/signs'
 import { usePolicy } from '../../vetting/use-policy'
 import type { Route } from './+types/vetting'
 
@@ -29,13 +29,6 @@ export function loader({ context }: Route.LoaderArgs) {
     edits: may(viewer(context).role, 'set_policy'),
   }
 }
-
-const limitWords = {
-  changedDays: 'days a changed contact or payee is a sign',
-  awayMiles: 'miles between where a truck is and was said to be',
-  pricePercent: 'percent of the low end, below which a price is far under',
-  addressCarriers: 'carriers at one address from which on it is a sign',
-} as const
 
 export default function Vetting({ loaderData }: Route.ComponentProps) {
   return <Editor key={loaderData.policy.version} {...loaderData} />
@@ -52,121 +45,20 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
   ])
   return (
     <main className="flex min-h-0 flex-1 flex-col overflow-y-auto">
-      <div className="sticky top-0 z-10 flex items-center gap-3 border-b border-strong bg-plain px-4 py-2">
-        <h1 className="text-base font-semibold">Vetting policy</h1>
-        <span className="label">
-          version {policy.version}
-          {versions[0]
-            ? `, by ${versions[0].byName} ${momentWords(versions[0].at, now, zone)}: ${versions[0].note}`
-            : ', default'}
-        </span>
-        <span className="ml-auto flex items-center gap-3">
-          {!edits && <span className="label">Only a manager changes it.</span>}
-          {mine.message && (
-            <span role="alert" className="text-bill">
-              {mine.message}
-            </span>
-          )}
-          {edits && mine.changed && (
-            <>
-              <button type="button" className="text-dusk underline" onClick={mine.reset}>
-                Undo all
-              </button>
-              <button type="button" className="button" disabled={mine.busy} onClick={() => void mine.look()}>
-                {mine.busy ? 'Vetting everybody…' : 'Who would be blocked?'} <kbd className="key">p</kbd>
-              </button>
-              <button type="button" className="button first" disabled={mine.busy} onClick={() => setSaving(true)}>
-                Save <kbd className="key">s</kbd>
-              </button>
-            </>
-          )}
-        </span>
-      </div>
+      <PolicyBar
+        mine={mine}
+        policy={policy}
+        versions={versions}
+        now={now}
+        zone={zone}
+        edits={edits}
+        onSave={() => setSaving(true)}
+      />
       <div className="grid grid-cols-[minmax(0,2.6fr)_minmax(0,1fr)] gap-6 px-4 py-2">
-        <section aria-labelledby="rules">
-          <h2 id="rules" className="sr-only">
-            Rules
-          </h2>
-          <div className={`${ruleColumns} label py-1`} aria-hidden="true">
-            <span>On</span>
-            <span>What</span>
-            <span>Threshold</span>
-            <span>Severity</span>
-            <span>For</span>
-            <span>Override by</span>
-            <span />
-          </div>
-          <ul>
-            {mine.draft.rules.map((rule, at) => (
-              <RuleRow
-                key={rule.id}
-                rule={rule}
-                edits={edits}
-                error={mine.errors[at]}
-                onChange={(part) => mine.change(at, part)}
-                onCondition={() => setCondition(at)}
-                onRemove={() => mine.remove(at)}
-              />
-            ))}
-          </ul>
-          {edits && (
-            <label className="mt-2 flex items-center gap-2 border-t pt-2">
-              <span className="label">One more rule</span>
-              <select
-                className="field !w-96"
-                value=""
-                onChange={(event) => event.target.value && mine.add(event.target.value as RuleKindCode)}
-              >
-                <option value="">Choose what it looks for</option>
-                {ruleKindCodes.map((kind) => (
-                  <option key={kind} value={kind}>
-                    {ruleKinds[kind].title}
-                  </option>
-                ))}
-              </select>
-            </label>
-          )}
-        </section>
+        <Rules mine={mine} edits={edits} onCondition={setCondition} />
         <div className="flex flex-col gap-4">
           {mine.preview && <PreviewPanel preview={mine.preview.told} stale={mine.preview.of !== mine.draft} />}
-          <section aria-labelledby="signs">
-            <h2 id="signs" className="head">
-              Signs, and what each weighs
-            </h2>
-            <ul>
-              {signCodes.map((code) => (
-                <li key={code} className="flex items-center justify-between gap-2 border-t">
-                  <label htmlFor={`sign-${code}`}>{signNames[code]}</label>
-                  <input
-                    id={`sign-${code}`}
-                    type="number"
-                    min={0}
-                    max={100}
-                    className="field !h-7 !w-16 text-right font-mono"
-                    value={mine.draft.signWeights[code]}
-                    disabled={!edits}
-                    onChange={(event) => mine.weigh(code, Math.min(100, Math.max(0, Number(event.target.value) || 0)))}
-                  />
-                </li>
-              ))}
-              {Object.entries(limitWords).map(([name, words]) => (
-                <li key={name} className="flex items-center justify-between gap-2 border-t">
-                  <label htmlFor={`limit-${name}`} className="label">
-                    {words}
-                  </label>
-                  <input
-                    id={`limit-${name}`}
-                    type="number"
-                    min={1}
-                    className="field !h-7 !w-16 text-right font-mono"
-                    value={mine.draft.signLimits[name as keyof typeof limitWords]}
-                    disabled={!edits}
-                    onChange={(event) => mine.limit(name, Math.max(1, Number(event.target.value) || 1))}
-                  />
-                </li>
-              ))}
-            </ul>
-          </section>
+          <Signs mine={mine} edits={edits} />
           {versions.length > 0 && (
             <section aria-labelledby="versions">
               <h2 id="versions" className="head">
