@@ -94,7 +94,9 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.keyboard.press(key)
       await expect(page.getByRole('dialog')).toBeVisible()
       if (key === 's')
-        await expect(page.getByRole('region', { name: 'As the customer will see it' })).toContainText('Quiet Anvil Steel')
+        await expect(page.getByRole('region', { name: 'As the customer will see it' })).toContainText(
+          'Quiet Anvil Steel',
+        )
       expect(await violations(page), `quote dialog ${key}`).toEqual([])
       await page.keyboard.press('Escape')
       await expect(page.getByRole('dialog')).toBeHidden()

@@ -80,7 +80,9 @@ test('a quote by keyboard alone: lanes typed and priced, sent, won, and its load
   const asked = await row(page, 1).getByRole('gridcell').nth(9).innerText()
   await page.keyboard.press('Control+Enter')
   const dialog = page.getByRole('dialog', { name: /^Send Q-\d+/ })
-  await expect(dialog.getByRole('region', { name: 'As the customer will see it' })).toContainText(/Yakima, WA.*Denver, CO/)
+  await expect(dialog.getByRole('region', { name: 'As the customer will see it' })).toContainText(
+    /Yakima, WA.*Denver, CO/,
+  )
   await expect(dialog.getByRole('region', { name: 'As the customer will see it' })).not.toContainText(/margin|cost/i)
   await dialog.getByLabel('To (email)').fill('traffic@twootters.example')
   await page.keyboard.press('Enter')
