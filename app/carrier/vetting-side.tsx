@@ -1,3 +1,4 @@
+import { booked } from '#core/load/states'
 import { dayWords } from '#core/time/words'
 import { Reasons } from '../load/gate'
 import { CoverLine } from '../ui/cover-line'
@@ -7,7 +8,7 @@ import { LaneMap } from './lane-map'
 /** Whether a carrier may be used and why, its insurance against the loads it is booked on, and where it runs for us. */
 export function VettingSide({ desk }: { desk: CarrierDesk }) {
   const { dossier, today } = desk
-  const booked = dossier.loads.filter(({ state }) => ['covered', 'dispatched', 'in_transit'].includes(state))
+  const ahead = dossier.loads.filter(({ state }) => booked.has(state))
   return (
     <>
       <section aria-label="Vetting">
@@ -20,7 +21,7 @@ export function VettingSide({ desk }: { desk: CarrierDesk }) {
           wide={490}
           cover={dossier.cover}
           today={today}
-          deliveries={booked.map((load) => ({
+          deliveries={ahead.map((load) => ({
             on: load.deliverOn,
             words: `${load.number} ${dayWords(load.deliverOn)}`,
           }))}

@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { onTheWay } from '#core/load/states'
 import { milesWords } from '#core/miles/words'
 import { formatAmount, formatMoney, readAmount } from '#core/money/money'
 import { type DeclineCode, declineCodes, declineReasons } from '#core/tender/reasons'
@@ -154,7 +155,7 @@ const usualPay = 250_00
 
 /** What becomes of the carrier when the customer cancels what we took. */
 export function CancelDialog({ tenders, detail, answering, onClose, onDone }: AnswerProps) {
-  const onItsWay = detail?.change ? ['dispatched', 'in_transit'].includes(detail.change.state) : false
+  const onItsWay = detail?.change ? onTheWay.has(detail.change.state) : false
   const [bill, setBill] = useState(onItsWay)
   const [pay, setPay] = useState(formatAmount(usualPay))
   const [sell, setSell] = useState(formatAmount(usualPay))

@@ -1,6 +1,7 @@
 import { Link } from 'react-router'
 import { stepsFrom } from '#core/load/decide'
 import type { LoadState } from '#core/load/load'
+import { awaitingPickup, cancellable } from '#core/load/states'
 import { loadStateWords } from '#core/load/words'
 import type { RoomKey } from '../ui/keys'
 import type { LoadDesk } from './load-desk'
@@ -71,12 +72,12 @@ function LifeButtons({ desk }: { desk: LoadDesk }) {
           Ready to bill
         </button>
       )}
-      {mayAward && ['covered', 'dispatched'].includes(state) && (
+      {mayAward && awaitingPickup.has(state) && (
         <button type="button" className="button" onClick={() => openDialog({ kind: 'release' })}>
           Carrier fell through
         </button>
       )}
-      {mayEdit && ['draft', 'uncovered', 'covered', 'dispatched', 'in_transit'].includes(state) && (
+      {mayEdit && cancellable.has(state) && (
         <button type="button" className="button" onClick={() => openDialog({ kind: 'cancel' })}>
           Cancel load
         </button>

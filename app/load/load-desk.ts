@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { booked } from '#core/load/states'
 import type { LoadPage } from '#server/load/read'
 import { useLive } from '../ui/live'
 import type { OfferCarrier } from './offer-dialog'
@@ -71,7 +72,7 @@ export function useLoadDesk(data: LoadPermissions & Pick<LoadDesk, 'page' | 'now
     choose: setPicked,
     posting: postings.find((each) => each.state === 'asked' || each.state === 'up'),
     isUncovered: load.state === 'uncovered',
-    isAwarded: load.carrierId !== null && ['covered', 'dispatched', 'in_transit'].includes(load.state),
+    isAwarded: load.carrierId !== null && booked.has(load.state),
     isConfirmed: confirmations[0]?.state === 'accepted',
   }
 }

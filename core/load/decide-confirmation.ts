@@ -2,6 +2,7 @@ import type { Decision, LoadCommand, LoadEvent, LoadFacts } from './command'
 import { gatePassed, gateRefusal, pricePassed, priceRefusal } from './decide-offer'
 import { isOut } from './decide-posting'
 import { refuse } from './refusals'
+import { delivered } from './states'
 
 export function decideRevision(
   load: LoadFacts,
@@ -10,8 +11,7 @@ export function decideRevision(
   if (changes.length === 0) return { events: [] }
   const exceeds = pay ? priceRefusal(load, pay.payMinor, pay.price) : null
   if (exceeds) return exceeds
-  if (['delivered', 'paperwork_in', 'invoiced', 'paid', 'cancelled'].includes(load.state))
-    return refuse('too_late_to_change', load)
+  if (load.state === 'cancelled' || delivered.has(load.state)) return refuse('too_late_to_change', load)
   const updates: LoadEvent[] = load.postings
     .filter((posting) => isOut(posting.state))
     .map((posting) => ({ kind: 'posting_update_asked', postingId: posting.id, board: posting.board }))

@@ -17,6 +17,7 @@ import {
 import { decidePost, decideUnpost, removeAll } from './decide-posting'
 import type { LoadState } from './load'
 import { refuse } from './refusals'
+import { awaitingPickup, cancellable } from './states'
 
 /** The steps of a covered load's life that follow one another, with no other condition. */
 const nextSteps: Partial<Record<LoadState, LoadState[]>> = {
@@ -28,8 +29,6 @@ const nextSteps: Partial<Record<LoadState, LoadState[]>> = {
   invoiced: ['paid'],
   paid: ['invoiced'],
 }
-
-const cancellable: LoadState[] = ['draft', 'uncovered', 'covered', 'dispatched', 'in_transit']
 
 /**
  * What a command does to a load as it stands at `now` (UTC milliseconds): the events to record,
@@ -94,7 +93,7 @@ function decideLimits(load: LoadFacts, to: { targetMinor: number; mostMinor: num
 }
 
 function decideRelease(load: LoadFacts, reason: string): Decision {
-  if (!load.award || !['covered', 'dispatched'].includes(load.state)) return refuse('no_award', load)
+  if (!load.award || !awaitingPickup.has(load.state)) return refuse('no_award', load)
   const { carrierId, carrierName } = load.award
   // Where it was posted before, it goes up again: the truck that fell through leaves less time than before.
   const boards = [
@@ -124,7 +123,7 @@ function decideAdvance(load: LoadFacts, to: LoadState, gate: GateAsked | undefin
 }
 
 function decideCancel(load: LoadFacts, reason: string): Decision {
-  if (!cancellable.includes(load.state)) return refuse('too_late_to_cancel', load)
+  if (!cancellable.has(load.state)) return refuse('too_late_to_cancel', load)
   const offers = load.offers.filter((offer) => offer.state === 'open').map((offer) => endOffer(offer, 'turned_down'))
   return {
     events: [

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { flatCharge } from '../charge/charge'
-import { isOpen, type LoadTerms, loadStates, loadTermsSchema, stopSchema } from './load'
+import { type LoadTerms, loadTermsSchema, stopSchema } from './load'
 
 const stop = (kind: 'pickup' | 'delivery', over: object = {}) => ({
   kind,
@@ -87,6 +87,3 @@ describe('a load’s terms', () => {
   test('unknown fields do not come through', () =>
     expect(loadTermsSchema.parse(terms({ sellMinor: 1, id: 7 }))).not.toHaveProperty('id'))
 })
-
-test('open is what still wants a carrier or its yes', () =>
-  expect(loadStates.filter(isOpen)).toEqual(['draft', 'uncovered', 'covered']))

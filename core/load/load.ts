@@ -127,6 +127,3 @@ export interface StopPlace {
 
 /** What stands for the street of a facility that is known by its city alone. */
 export const unknownStreet = 'Street not known yet'
-
-/** Whether a load in this state still wants a carrier or a carrier's acceptance. */
-export const isOpen = (state: LoadState): boolean => state === 'draft' || state === 'uncovered' || state === 'covered'

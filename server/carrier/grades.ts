@@ -1,9 +1,11 @@
 import type { CarrierCounts, LoadMark } from '#core/carrier/grades'
+import { delivered } from '#core/load/states'
 import { type Db, prepared } from '#server/db.server'
+import { inSql } from '#server/load/state-sql'
 
 const loadsQuery = prepared((db) =>
   db.$client.prepare(
-    `select count(*) awarded, sum(state in ('delivered', 'paperwork_in', 'invoiced', 'paid')) hauled, sum(delivered_on_time is not null) delivered, coalesce(sum(delivered_on_time = 1), 0) deliveredOnTime
+    `select count(*) awarded, sum(state in (${inSql(delivered)})) hauled, sum(delivered_on_time is not null) delivered, coalesce(sum(delivered_on_time = 1), 0) deliveredOnTime
      from load where (@carrierId is null or carrier_id = @carrierId) and carrier_id is not null and practice = 0`,
   ),
 )

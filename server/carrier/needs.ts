@@ -1,5 +1,7 @@
 import { and, desc, eq, gt, isNotNull, isNull } from 'drizzle-orm'
+import { booked } from '#core/load/states'
 import type { Db } from '#server/db.server'
+import { inSql } from '#server/load/state-sql'
 import { feedState } from '#server/register/feed'
 import { carrier, carrierLog, gateAlert, load, paper, payee } from '#server/schema'
 
@@ -71,7 +73,7 @@ function lapsing(db: Db, now: number) {
     .prepare(
       `select carrier.id carrierId, carrier.name carrierName, carrier.mail, policy.kind, max(policy.expires_on) expiresOn, load.id loadId, load.number, load.deliver_by deliverBy, load.dest_zone destZone
        from load join carrier on carrier.id = load.carrier_id join policy on policy.carrier_id = carrier.id
-       where load.state in ('covered', 'dispatched', 'in_transit') and load.practice = 0 and load.pickup_at > @since
+       where load.state in (${inSql(booked)}) and load.practice = 0 and load.pickup_at > @since
        group by load.id, policy.kind having max(policy.expires_on) <= date(load.deliver_by / 1000, 'unixepoch', '+3 days') order by max(policy.expires_on), load.deliver_by limit ${listed}`,
     )
     .all({ since: now - 14 * 86_400_000 }) as {

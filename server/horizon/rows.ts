@@ -1,6 +1,8 @@
 import { and, asc, eq, inArray, isNull, type SQLWrapper, sql } from 'drizzle-orm'
+import { onDesk } from '#core/load/states'
 import { prepared } from '#server/db.server'
 import { carrier, confirmation, customer, gateAlert, load, offer, posting } from '#server/schema'
+import { quoted } from '#server/schema/columns'
 
 export const shown = {
   id: load.id,
@@ -42,7 +44,7 @@ export const openQuery = prepared((db) =>
     .from(load)
     .innerJoin(customer, eq(customer.id, load.customerId))
     .leftJoin(carrier, eq(carrier.id, load.carrierId))
-    .where(sql`${load.state} in ('draft', 'uncovered', 'covered')`)
+    .where(sql`${load.state} in (${quoted(onDesk.states)})`)
     .orderBy(asc(load.pickupAt))
     .limit(mostLoads)
     .prepare(),

@@ -12,6 +12,7 @@ import {
 } from 'drizzle-orm/sqlite-core'
 import { chargeBases, chargeKinds } from '#core/charge/charge'
 import { audiences, equipmentKinds, loadStates, type Paper, referenceKinds } from '#core/load/load'
+import { onDesk } from '#core/load/states'
 import { currencies } from '#core/money/money'
 import { band, flag, id, instant, quoted } from './columns'
 import { carrier, customer, facility, user } from './party'
@@ -92,7 +93,9 @@ export const load = sqliteTable(
   (table) => [
     index('load_quote_line').on(table.quoteLineId).where(sql`quote_line_id is not null`),
     uniqueIndex('load_number').on(table.number),
-    index('load_open').on(table.pickupAt).where(sql`state in ('draft', 'uncovered', 'covered')`),
+    index('load_open')
+      .on(table.pickupAt)
+      .where(sql`state in (${quoted(onDesk.states)})`),
     index('load_lane')
       .on(
         table.equipment,

@@ -1,4 +1,5 @@
 import { and, desc, eq, gte, inArray, ne, sql } from 'drizzle-orm'
+import { onTheWay } from '#core/load/states'
 import { milesWords } from '#core/miles/words'
 import { compareTenders, type TenderChange } from '#core/tender/changes'
 import { tenderMargins } from '#core/tender/facts'
@@ -189,6 +190,6 @@ function breaksOf(
     lines.some(({ what, changed }) => what === 'Equipment' && changed) && carrierName
       ? `${carrierName} has agreed to other equipment`
       : '',
-    ['dispatched', 'in_transit'].includes(own.state) ? 'The truck is on its way' : '',
+    onTheWay.has(own.state) ? 'The truck is on its way' : '',
   ].filter(Boolean)
 }

@@ -1,6 +1,8 @@
 import { and, eq, isNull } from 'drizzle-orm'
+import { awaitingPickup } from '#core/load/states'
 import { type Db, inTransaction } from '#server/db.server'
 import { announce } from '#server/live/live'
+import { inSql } from '#server/load/state-sql'
 import { writeLog } from '#server/log/act'
 import { carrier, gateAlert, load } from '#server/schema'
 import { askAgain } from './gate'
@@ -17,7 +19,7 @@ export function askAwarded(db: Db, loadIds: number[], now: number): { raised: nu
   for (const loadId of loadIds) {
     inTransaction(db, () => {
       const row = db.select().from(load).where(eq(load.id, loadId)).get()
-      if (!row?.carrierId || !['covered', 'dispatched'].includes(row.state)) return
+      if (!row?.carrierId || !awaitingPickup.has(row.state)) return
       const open = db
         .select()
         .from(gateAlert)
@@ -71,7 +73,7 @@ export function awardedTo(db: Db, carrierIds: number[]): number[] {
   return (
     db.$client
       .prepare(
-        "select load.id from json_each(@ids) join load indexed by load_carrier on load.carrier_id = value where state in ('covered', 'dispatched')",
+        `select load.id from json_each(@ids) join load indexed by load_carrier on load.carrier_id = value where state in (${inSql(awaitingPickup)})`,
       )
       .all({ ids: JSON.stringify(carrierIds) }) as { id: number }[]
   ).map(({ id }) => id)

@@ -1,7 +1,9 @@
 import { sql } from 'drizzle-orm'
+import { booked } from '#core/load/states'
 import { dayOf, toLocal } from '#core/time/local'
 import type { LoadToVet } from '#core/vetting/facts'
 import { type Db, prepared } from '#server/db.server'
+import { inSql } from '#server/load/state-sql'
 import type { load } from '#server/schema'
 
 type LoadRow = typeof load.$inferSelect
@@ -50,7 +52,7 @@ export const heldQuery = prepared((db) =>
     { carrierId: number; held: number; offered: number }
   >(
     `select value carrierId,
-       (select count(*) from load where load.carrier_id = value and load.pickup_at <= @to and load.pickup_at >= @from - 864000000 and load.deliver_by >= @from and state in ('covered', 'dispatched', 'in_transit') and load.id is not @loadId and practice = 0) held,
+       (select count(*) from load where load.carrier_id = value and load.pickup_at <= @to and load.pickup_at >= @from - 864000000 and load.deliver_by >= @from and state in (${inSql(booked)}) and load.id is not @loadId and practice = 0) held,
        (select count(distinct offer.load_id) from offer join load on load.id = offer.load_id where offer.carrier_id = value and offer.state = 'open' and load.state = 'uncovered' and load.pickup_at <= @to and load.deliver_by >= @from and load.id is not @loadId and practice = 0) offered
      from json_each(@ids)`,
   ),

@@ -1,4 +1,5 @@
 import { inArray } from 'drizzle-orm'
+import { awaitingPickup } from '#core/load/states'
 import { dayOf, toLocal } from '#core/time/local'
 import type { VettingPolicy } from '#core/vetting/policy'
 import { vet } from '#core/vetting/vetting'
@@ -60,12 +61,7 @@ export async function previewPolicy(
     progress(Math.min(1, (at + atOnce) / ids.length))
     await new Promise((resolve) => setImmediate(resolve))
   }
-  for (const row of db
-    .select()
-    .from(load)
-    .where(inArray(load.state, ['covered', 'dispatched']))
-    .limit(500)
-    .all()) {
+  for (const row of db.select().from(load).where(inArray(load.state, awaitingPickup.states)).limit(500).all()) {
     const carrier =
       row.carrierId === null
         ? undefined

@@ -1,11 +1,13 @@
 import { type LinkFact, mostTelling } from '#core/link/link'
 import { LinkIndex } from '#core/link/link-index'
 import { sharedFacts } from '#core/link/shared'
+import { booked, pickedUp } from '#core/load/states'
 import { dayOf, toLocal } from '#core/time/local'
 import type { VettingPolicy } from '#core/vetting/policy'
 import { type Verdict, vet } from '#core/vetting/vetting'
 import { writeCarrierLog } from '#server/carrier/log'
 import { type Db, inTransaction, prepared } from '#server/db.server'
+import { inSql } from '#server/load/state-sql'
 import { brokerage } from '#server/settings.server'
 import { carriersToVet, type SharedOf } from './carriers-to-vet'
 import { currentPolicy } from './policy'
@@ -76,7 +78,7 @@ function standingOf(db: Db, carrierIds: number[]) {
 export function nightOrder(db: Db): number[] {
   const rows = db.$client
     .prepare(
-      `select id from carrier order by exists (select 1 from load where load.carrier_id = carrier.id and load.pickup_at > @recent and state in ('covered', 'dispatched', 'in_transit')) desc,
+      `select id from carrier order by exists (select 1 from load where load.carrier_id = carrier.id and load.pickup_at > @recent and state in (${inSql(booked)})) desc,
        exists (select 1 from offer where offer.carrier_id = carrier.id and offer.state = 'open') desc, id`,
     )
     .all({ recent: Date.now() - 14 * 86_400_000 }) as { id: number }[]
@@ -98,7 +100,7 @@ export async function vetAll(db: Db, now: number, progress: (share: number) => v
 
 /** Writes beside each carrier when its newest load with us was picked up (one that is only booked is none yet), for the directory. */
 export function noteLastLoads(db: Db): void {
-  db.$client.exec(`with newest as materialized (select carrier.id, (select max(pickup_at) from load where load.carrier_id = carrier.id and practice = 0 and state in ('in_transit', 'delivered', 'paperwork_in', 'invoiced', 'paid')) at from carrier)
+  db.$client.exec(`with newest as materialized (select carrier.id, (select max(pickup_at) from load where load.carrier_id = carrier.id and practice = 0 and state in (${inSql(pickedUp)})) at from carrier)
     update carrier set last_load_at = newest.at from newest where newest.id = carrier.id and newest.at is not carrier.last_load_at`)
 }
 

@@ -1,6 +1,8 @@
 import { parentPort, workerData } from 'node:worker_threads'
+import { awaitingPickup } from '#core/load/states'
 import type { VettingPolicy } from '#core/vetting/policy'
 import { inTransaction, openAgain } from '#server/db.server'
+import { inSql } from '#server/load/state-sql'
 import { readChanges } from '#server/register/feed'
 import { askAwarded, awardedTo } from './alerts'
 import { type PolicyPreview, previewPolicy } from './preview'
@@ -52,7 +54,7 @@ function allAwarded(): number[] {
   return (
     db.$client
       .prepare(
-        "select id from load where state in ('covered', 'dispatched') and carrier_id is not null and pickup_at > @since",
+        `select id from load where state in (${inSql(awaitingPickup)}) and carrier_id is not null and pickup_at > @since`,
       )
       .all({ since: Date.now() - 14 * 86_400_000 }) as { id: number }[]
   ).map(({ id }) => id)
