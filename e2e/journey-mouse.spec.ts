@@ -167,7 +167,7 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   // The log: every step, who and from what to what.
   const log = page.getByRole('list', { name: 'Log, newest first' })
   for (const line of [
-    'Load made',
+    'Load created',
     'Opened for cover',
     'Posting requested from Saltlick',
     '$2,300 against $2,457',

@@ -32,97 +32,73 @@ export type OutsideEvent =
 export type LogEvent = LoadEvent | OutsideEvent
 
 /** One log line as a sentence, without who and when. */
-export function logWords(event: LogEvent): string {
-  switch (event.kind) {
-    case 'load_created':
-      return event.quote
-        ? `Load made, won with ${event.quote}`
-        : event.copiedFrom
-          ? `Load made as a copy of ${event.copiedFrom}`
-          : 'Load made'
-    case 'state_changed':
-      return stateWords(event.from, event.to)
-    case 'limits_set':
-      return `Target ${fromTo(event.from.targetMinor, event.to.targetMinor)}, max ${fromTo(event.from.mostMinor, event.to.mostMinor)}`
-    case 'posting_asked':
-      return `Posting requested from ${event.board}`
-    case 'posting_update_asked':
-      return `Change passed on to ${event.board}`
-    case 'posting_removal_asked':
-      return `${event.board} asked to take the posting down`
-    case 'posting_up':
-      return `On ${event.board}${afterTries(event.attempts)}`
-    case 'posting_updated':
-      return `${event.board} shows the change${afterTries(event.attempts)}`
-    case 'posting_down':
-      return `Off ${event.board}${afterTries(event.attempts)}`
-    case 'posting_refused':
-      return `${event.board} refused the posting: ${event.problem}`
-    case 'offer_recorded':
-      return `Offer ${formatMoney(event.payMinor)}${asked(event)} from ${event.carrierName} by ${event.source}`
-    case 'offer_repriced':
-      return `${event.carrierName} asks ${formatMoney(event.payMinor)} now${asked(event)}, ${formatMoney(event.from)} before, by ${event.source}`
-    case 'offer_countered':
-      return `We countered ${event.carrierName}: ${formatMoney(event.to)} against ${formatMoney(event.from)}${event.byPhone ? '. Tell them by phone' : ''}`
-    case 'offer_answer_asked':
-      return `${event.answer === 'declined' ? 'The no' : `Our ${formatMoney(event.amountMinor)}`} goes to ${event.carrierName} by ${event.source}`
-    case 'price_passed':
-      return `${event.over.join('; ')}. Because: ${event.because}`
-    case 'offer_ended':
-      return `Offer ${formatMoney(event.payMinor)} from ${event.carrierName} ${event.to === 'turned_down' ? 'turned down' : event.to}${event.byPhone ? '. Tell them by phone' : ''}`
-    case 'load_awarded':
-      return `Awarded to ${event.carrierName} at ${formatMoney(event.payMinor)}${asked({ asked: event.agreed })}${event.override ? `, vetting overridden: ${event.override}` : ''}`
-    case 'gate_passed':
-      return `Vetting overridden at ${event.stage}: ${event.reasons.map((reason) => reason.message).join('; ')}. Because: ${event.because}`
-    case 'terms_changed':
-      return `Changed: ${event.changes.map(changeWords).join('; ')}`
-    case 'confirmation_issued':
-      return `Rate confirmation version ${event.version} written`
-    case 'confirmation_voided':
-      return `Rate confirmation version ${event.version} void`
-    case 'confirmation_mail_asked':
-      return `Rate confirmation version ${event.version} to be mailed to ${event.to}`
-    case 'mail_delivered':
-      return `Rate confirmation version ${event.version} mailed to ${event.to}${afterTries(event.attempts)}`
-    case 'mail_failed':
-      return `Email to ${event.to} failed: ${event.problem}`
-    case 'confirmation_accepted':
-      return `Rate confirmation version ${event.version} accepted by ${event.name}, ${event.title}`
-    case 'award_released':
-      return `${event.carrierName} released: ${event.reason}`
-    case 'load_cancelled':
-      return `Cancelled: ${event.reason}`
-    case 'gate_alert':
-      return `${event.carrierName} would now be blocked by vetting: ${event.reasons.join('; ')}. Dispatch waits.`
-    case 'gate_mended':
-      return `Vetting is clear again: ${event.reasons.join('; ')} is fixed`
-    case 'kept_in_the_building':
-      return `Practice: ${event.what} not sent`
-    case 'tender_accepted':
-      return event.change
-        ? `${event.partner}'s change of ${event.shipmentId} accepted`
-        : `Tender ${event.shipmentId} of ${event.partner} accepted`
-    case 'tender_change_declined':
-      return `${event.partner}'s change of ${event.shipmentId} declined: ${event.reason}`
-    case 'exchange_failed':
-      return `${event.document} to ${event.partner} failed: ${event.problem}`
-    case 'truck_not_used':
-      return `Truck ordered and not used: ${formatMoney(event.payMinor)} to the carrier, ${formatMoney(event.sellMinor)} to the customer`
-    case 'carrier_told':
-      return `${event.to} told: ${event.what}`
-    case 'status_noted':
-      return `${event.words}${event.sent ? ', sent to the customer (214)' : ''}`
-    case 'partner_joined':
-      return `Reports to ${event.partner} as ${event.shipmentId} from now on`
-    case 'invoice_sent':
-      return `Invoice of ${formatMoney(event.totalMinor)} to ${event.partner} ${event.byMail ? 'by email' : '(210)'}`
-    case 'offer_proposed':
-      return `${event.sender} names ${event.readings.map((reading) => formatMoney(reading)).join(' or ')}${event.carrierName ? ` for ${event.carrierName}` : ''}: needs confirmation`
-    case 'proposal_dismissed':
-      return `Proposal from ${event.sender} dismissed`
-    case 'message_left':
-      return `Email from ${event.sender}: ${event.subject || 'no subject'}`
-  }
+export function logWords<Kind extends LogEvent['kind']>(event: LogEvent & { kind: Kind }): string {
+  const words: (event: LogEvent & { kind: Kind }) => string = sentences[event.kind]
+  return words(event)
+}
+
+const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }) => string } = {
+  load_created: ({ quote, copiedFrom }) => {
+    if (quote) return `Load created from ${quote}`
+    return copiedFrom ? `Load created as a copy of ${copiedFrom}` : 'Load created'
+  },
+  state_changed: (event) => stateWords(event.from, event.to),
+  limits_set: (event) =>
+    `Target ${fromTo(event.from.targetMinor, event.to.targetMinor)}, max ${fromTo(event.from.mostMinor, event.to.mostMinor)}`,
+  posting_asked: (event) => `Posting requested from ${event.board}`,
+  posting_update_asked: (event) => `Change passed on to ${event.board}`,
+  posting_removal_asked: (event) => `${event.board} asked to take the posting down`,
+  posting_up: (event) => `On ${event.board}${afterTries(event.attempts)}`,
+  posting_updated: (event) => `${event.board} shows the change${afterTries(event.attempts)}`,
+  posting_down: (event) => `Off ${event.board}${afterTries(event.attempts)}`,
+  posting_refused: (event) => `${event.board} refused the posting: ${event.problem}`,
+  offer_recorded: (event) =>
+    `Offer ${formatMoney(event.payMinor)}${asked(event)} from ${event.carrierName} by ${event.source}`,
+  offer_repriced: (event) =>
+    `${event.carrierName} asks ${formatMoney(event.payMinor)} now${asked(event)}, ${formatMoney(event.from)} before, by ${event.source}`,
+  offer_countered: (event) =>
+    `We countered ${event.carrierName}: ${formatMoney(event.to)} against ${formatMoney(event.from)}${event.byPhone ? '. Tell them by phone' : ''}`,
+  offer_answer_asked: (event) =>
+    `${event.answer === 'declined' ? 'The no' : `Our ${formatMoney(event.amountMinor)}`} goes to ${event.carrierName} by ${event.source}`,
+  price_passed: (event) => `${event.over.join('; ')}. Because: ${event.because}`,
+  offer_ended: (event) =>
+    `Offer ${formatMoney(event.payMinor)} from ${event.carrierName} ${event.to === 'turned_down' ? 'turned down' : event.to}${event.byPhone ? '. Tell them by phone' : ''}`,
+  load_awarded: (event) =>
+    `Awarded to ${event.carrierName} at ${formatMoney(event.payMinor)}${asked({ asked: event.agreed })}${event.override ? `, vetting overridden: ${event.override}` : ''}`,
+  gate_passed: (event) =>
+    `Vetting overridden at ${event.stage}: ${event.reasons.map((reason) => reason.message).join('; ')}. Because: ${event.because}`,
+  terms_changed: (event) => `Changed: ${event.changes.map(changeWords).join('; ')}`,
+  confirmation_issued: (event) => `Rate confirmation version ${event.version} written`,
+  confirmation_voided: (event) => `Rate confirmation version ${event.version} void`,
+  confirmation_mail_asked: (event) => `Rate confirmation version ${event.version} to be mailed to ${event.to}`,
+  mail_delivered: (event) =>
+    `Rate confirmation version ${event.version} mailed to ${event.to}${afterTries(event.attempts)}`,
+  mail_failed: (event) => `Email to ${event.to} failed: ${event.problem}`,
+  confirmation_accepted: (event) =>
+    `Rate confirmation version ${event.version} accepted by ${event.name}, ${event.title}`,
+  award_released: (event) => `${event.carrierName} released: ${event.reason}`,
+  load_cancelled: (event) => `Cancelled: ${event.reason}`,
+  gate_alert: (event) =>
+    `${event.carrierName} would now be blocked by vetting: ${event.reasons.join('; ')}. Dispatch waits.`,
+  gate_mended: (event) => `Vetting is clear again: ${event.reasons.join('; ')} is fixed`,
+  kept_in_the_building: (event) => `Practice: ${event.what} not sent`,
+  tender_accepted: (event) =>
+    event.change
+      ? `${event.partner}'s change of ${event.shipmentId} accepted`
+      : `Tender ${event.shipmentId} of ${event.partner} accepted`,
+  tender_change_declined: (event) => `${event.partner}'s change of ${event.shipmentId} declined: ${event.reason}`,
+  exchange_failed: (event) => `${event.document} to ${event.partner} failed: ${event.problem}`,
+  truck_not_used: (event) =>
+    `Truck ordered and not used: ${formatMoney(event.payMinor)} to the carrier, ${formatMoney(event.sellMinor)} to the customer`,
+  carrier_told: (event) => `${event.to} told: ${event.what}`,
+  status_noted: (event) => `${event.words}${event.sent ? ', sent to the customer (214)' : ''}`,
+  partner_joined: (event) => `Reports to ${event.partner} as ${event.shipmentId} from now on`,
+  invoice_sent: (event) =>
+    `Invoice of ${formatMoney(event.totalMinor)} to ${event.partner} ${event.byMail ? 'by email' : '(210)'}`,
+  offer_proposed: (event) =>
+    `${event.sender} names ${event.readings.map((reading) => formatMoney(reading)).join(' or ')}${event.carrierName ? ` for ${event.carrierName}` : ''}: needs confirmation`,
+  proposal_dismissed: (event) => `Proposal from ${event.sender} dismissed`,
+  message_left: (event) => `Email from ${event.sender}: ${event.subject || 'no subject'}`,
 }
 
 function stateWords(from: LoadState, to: LoadState): string {

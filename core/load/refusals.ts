@@ -2,41 +2,57 @@ import type { LoadFacts } from './command'
 import type { LoadState } from './load'
 import { loadStateWords } from './words'
 
-export type RefusalCode =
-  | 'not_a_draft'
-  | 'not_ready'
-  | 'target_over_most'
-  | 'already_covered'
-  | 'not_uncovered'
-  | 'already_posted'
-  | 'not_posted'
-  | 'already_awarded'
-  | 'offer_already_past'
-  | 'offer_lapsed'
-  | 'offer_ended'
-  | 'no_such_offer'
-  | 'counter_not_lower'
-  | 'nothing_agreed'
-  | 'gate_stops'
-  | 'gate_holds'
-  | 'gate_holds_confirmation'
-  | 'may_not_override'
-  | 'nobody_may_override'
-  | 'too_late_to_change'
-  | 'no_confirmation'
-  | 'already_accepted'
-  | 'already_sent'
-  | 'confirmation_void'
-  | 'may_not_exceed'
-  | 'price_needs_reason'
-  | 'offer_out_by_ten'
-  | 'no_exchange_rate'
-  | 'tells_too_much'
-  | 'confirmation_tells_too_much'
-  | 'no_award'
-  | 'impossible_step'
-  | 'not_confirmed'
-  | 'too_late_to_cancel'
+/** What a sentence may speak of: the load, its state in words, and what the code leaves open. */
+interface Said {
+  load: LoadFacts
+  state: string
+  detail: string
+}
+
+/** Every way a command on a load can be refused, with its sentence. */
+const sentences = {
+  not_a_draft: ({ load, state }) => `${load.number} is ${state}: only a draft can be opened for cover.`,
+  not_ready: ({ load, detail }) => `${load.number} cannot be opened yet: ${detail}.`,
+  target_over_most: () => 'The target is above max pay.',
+  already_covered: ({ load, state }) => `${load.number} is ${state}: its target and max are settled.`,
+  not_uncovered: ({ load, state }) =>
+    `${load.number} is ${state}${load.state === 'draft' ? ': open it for cover first' : ', not open for cover'}.`,
+  already_posted: ({ load, detail }) => `${load.number} is on ${detail} already.`,
+  may_not_exceed: ({ detail }) => `${detail}. Only a manager may do that, with a reason.`,
+  price_needs_reason: ({ detail }) => `${detail}. Say why, it stays in the log.`,
+  offer_out_by_ten: ({ detail }) => `${detail} Record it once more if that is what they said.`,
+  no_exchange_rate: ({ detail }) => detail,
+  tells_too_much: ({ detail }) =>
+    `Held back, because of what you wrote for carriers: ${detail}. Change the note (e), then post it.`,
+  confirmation_tells_too_much: ({ detail }) =>
+    `Held back, because of what you wrote for carriers: ${detail}. Change the note (e), or say that it may go out as it is.`,
+  not_posted: ({ load }) => `${load.number} has no such posting.`,
+  already_awarded: ({ load }) =>
+    `${load.number} is already awarded to ${load.award?.carrierName ?? 'another carrier'}.`,
+  offer_already_past: () => 'This offer has expired.',
+  offer_lapsed: ({ detail }) => `The offer of ${detail} has lapsed: ask them again.`,
+  offer_ended: ({ detail }) => `The offer of ${detail} is no longer open.`,
+  no_such_offer: ({ load }) => `${load.number} has no such offer.`,
+  counter_not_lower: () => 'A counter is below what the carrier asks.',
+  nothing_agreed: () => 'The agreed pay comes to nothing: give the line haul.',
+  gate_stops: ({ detail }) => `Vetting blocks this award: ${detail}.`,
+  may_not_override: () => 'Only a manager may override vetting.',
+  gate_holds: ({ detail }) => `Vetting holds this dispatch: ${detail}.`,
+  gate_holds_confirmation: ({ detail }) => `Vetting holds this rate confirmation back: ${detail}.`,
+  nobody_may_override: ({ detail }) => `The policy lets you go no further here: ${detail}.`,
+  too_late_to_change: ({ load, state }) => `${load.number} is ${state}: its terms can no longer change.`,
+  no_confirmation: ({ load }) => `${load.number} has no rate confirmation to send.`,
+  already_accepted: () => 'This rate confirmation is accepted already.',
+  already_sent: () => 'This rate confirmation is sent already: send it again only if they ask.',
+  confirmation_void: () => 'This rate confirmation is void: a newer version or another award took its place.',
+  no_award: ({ load }) => `${load.number} has no award to release.`,
+  impossible_step: ({ load, state, detail }) =>
+    `${load.number} is ${state}: it cannot become ${loadStateWords[detail as LoadState]?.toLowerCase() ?? detail}.`,
+  not_confirmed: () => 'The carrier has not accepted the rate confirmation yet.',
+  too_late_to_cancel: ({ load, state }) => `${load.number} is ${state}: too late to cancel.`,
+} satisfies Record<string, (said: Said) => string>
+
+export type RefusalCode = keyof typeof sentences
 
 /** A rule's no: a code for programs, a sentence for people. */
 export interface Refusal {
@@ -45,80 +61,7 @@ export interface Refusal {
 }
 
 /** The refusal with its sentence about this load; `detail` is what the code leaves open. */
-export function refuse(code: RefusalCode, load: LoadFacts, detail?: string): { refusal: Refusal } {
-  return { refusal: { code, message: sentence(code, load, detail ?? '') } }
-}
-
-function sentence(code: RefusalCode, load: LoadFacts, detail: string): string {
-  const state = loadStateWords[load.state].toLowerCase()
-  switch (code) {
-    case 'not_a_draft':
-      return `${load.number} is ${state}: only a draft can be opened for cover.`
-    case 'not_ready':
-      return `${load.number} cannot be opened yet: ${detail}.`
-    case 'target_over_most':
-      return 'The target is above max pay.'
-    case 'already_covered':
-      return `${load.number} is ${state}: its target and max are settled.`
-    case 'not_uncovered':
-      return `${load.number} is ${state}${load.state === 'draft' ? ': open it for cover first' : ', not open for cover'}.`
-    case 'already_posted':
-      return `${load.number} is on ${detail} already.`
-    case 'may_not_exceed':
-      return `${detail}. Only a manager may do that, with a reason.`
-    case 'price_needs_reason':
-      return `${detail}. Say why, it stays in the log.`
-    case 'offer_out_by_ten':
-      return `${detail} Record it once more if that is what they said.`
-    case 'no_exchange_rate':
-      return detail
-    case 'tells_too_much':
-      return `Held back, because of what you wrote for carriers: ${detail}. Change the note (e), then post it.`
-    case 'confirmation_tells_too_much':
-      return `Held back, because of what you wrote for carriers: ${detail}. Change the note (e), or say that it may go out as it is.`
-    case 'not_posted':
-      return `${load.number} has no such posting.`
-    case 'already_awarded':
-      return `${load.number} is already awarded to ${load.award?.carrierName ?? 'another carrier'}.`
-    case 'offer_already_past':
-      return 'This offer has expired.'
-    case 'offer_lapsed':
-      return `The offer of ${detail} has lapsed: ask them again.`
-    case 'offer_ended':
-      return `The offer of ${detail} is no longer open.`
-    case 'no_such_offer':
-      return `${load.number} has no such offer.`
-    case 'counter_not_lower':
-      return 'A counter is below what the carrier asks.'
-    case 'nothing_agreed':
-      return 'The agreed pay comes to nothing: give the line haul.'
-    case 'gate_stops':
-      return `Vetting blocks this award: ${detail}.`
-    case 'may_not_override':
-      return 'Only a manager may override vetting.'
-    case 'gate_holds':
-      return `Vetting holds this dispatch: ${detail}.`
-    case 'gate_holds_confirmation':
-      return `Vetting holds this rate confirmation back: ${detail}.`
-    case 'nobody_may_override':
-      return `The policy lets you go no further here: ${detail}.`
-    case 'too_late_to_change':
-      return `${load.number} is ${state}: its terms can no longer change.`
-    case 'no_confirmation':
-      return `${load.number} has no rate confirmation to send.`
-    case 'already_accepted':
-      return 'This rate confirmation is accepted already.'
-    case 'already_sent':
-      return 'This rate confirmation is sent already: send it again only if they ask.'
-    case 'confirmation_void':
-      return 'This rate confirmation is void: a newer version or another award took its place.'
-    case 'no_award':
-      return `${load.number} has no award to release.`
-    case 'impossible_step':
-      return `${load.number} is ${state}: it cannot become ${loadStateWords[detail as LoadState]?.toLowerCase() ?? detail}.`
-    case 'not_confirmed':
-      return 'The carrier has not accepted the rate confirmation yet.'
-    case 'too_late_to_cancel':
-      return `${load.number} is ${state}: too late to cancel.`
-  }
+export function refuse(code: RefusalCode, load: LoadFacts, detail = ''): { refusal: Refusal } {
+  const words: (said: Said) => string = sentences[code]
+  return { refusal: { code, message: words({ load, state: loadStateWords[load.state].toLowerCase(), detail }) } }
 }

@@ -7,8 +7,8 @@ import { freightWords } from './words'
 
 describe('the log in words', () => {
   test.each<[LogEvent, string]>([
-    [{ kind: 'load_created', copiedFrom: null, practice: false }, 'Load made'],
-    [{ kind: 'load_created', copiedFrom: 'PR-1', practice: false }, 'Load made as a copy of PR-1'],
+    [{ kind: 'load_created', copiedFrom: null, practice: false }, 'Load created'],
+    [{ kind: 'load_created', copiedFrom: 'PR-1', practice: false }, 'Load created as a copy of PR-1'],
     [{ kind: 'state_changed', from: 'draft', to: 'uncovered' }, 'Opened for cover'],
     [{ kind: 'state_changed', from: 'in_transit', to: 'delivered' }, 'In transit to delivered'],
     [
@@ -78,7 +78,7 @@ describe('the log in words', () => {
     ],
     [{ kind: 'message_left', sender: 'x@y.example', subject: '' }, 'Email from x@y.example: no subject'],
     [{ kind: 'kept_in_the_building', what: 'the mail' }, 'Practice: the mail not sent'],
-    [{ kind: 'load_created', copiedFrom: null, practice: false, quote: 'Q-40001' }, 'Load made, won with Q-40001'],
+    [{ kind: 'load_created', copiedFrom: null, practice: false, quote: 'Q-40001' }, 'Load created from Q-40001'],
     [
       {
         kind: 'limits_set',
