@@ -7,7 +7,7 @@ import type { Place } from '#core/place/place'
 import { type Resolved, resolvePlace } from '#core/place/resolve'
 import { usualMarginRule } from '#core/quote/margin-rule'
 import { type PricingTerms, priceLine } from '#core/quote/price-line'
-import type { Cells, LineFields } from '#core/quote/quote'
+import type { CellName, Cells, LineFields, LineProblem } from '#core/quote/quote'
 import { readLine } from '#core/quote/read-line'
 import type { RateBand } from '#core/rates/rates'
 import { addDays, dayOf, daysBetween, toInstant, toLocal } from '#core/time/local'
@@ -101,45 +101,17 @@ export type LineColumns = Omit<
 /** A line's columns from its cells: read, driven, priced. What cannot be read stays in its cells with the reason beside it. */
 export function columnsOf(cells: Cells, context: PriceContext): LineColumns {
   const { fields, problems } = readLine(cells, context)
-  const { origin, dest } = fields
-  const bare: LineColumns = {
-    cells,
-    problems,
-    ...endColumns('origin', origin),
-    ...endColumns('dest', dest),
-    equipment: fields.equipment,
-    weightLb: fields.weightLb,
-    pickupFrom: fields.pickupFrom,
-    pickupTo: fields.pickupTo,
-    loads: fields.loads,
-    commodity: fields.commodity,
-    comment: fields.comment,
-    theirsMinor: fields.theirsMinor,
-    ownPriceMinor: fields.ownPriceMinor,
-    miles: null,
-    charges: fields.extras,
-    lineHaulMinor: null,
-    fuelMinor: null,
-    sellMinor: null,
-    rateE6: null,
-    rateDay: null,
-    pricedAt: null,
-    ...bandColumns(null),
-  }
-  if (!origin || !dest || !fields.equipment) return bare
+  const { origin, dest, equipment } = fields
+  const bare = bareColumns(cells, fields, problems)
+  if (!origin || !dest || !equipment) return bare
   const leg = legBetween(origin, dest)
-  const band = bandOver({ ...fields, origin, dest, equipment: fields.equipment }, leg.miles, context)
+  const band = bandOver({ ...fields, origin, dest, equipment }, leg.miles, context)
   const driven = { ...bare, miles: leg.miles, ...bandColumns(band) }
   // A price is not asked on what is half read: the bad cell may be the very one that changes it.
   if (problems.length > 0) return driven
-  if (!leg.byRoad)
-    return {
-      ...driven,
-      problems: [{ cell: 'dest', message: `No road leads from ${origin.city} to ${dest.city}`, candidates: [] }],
-    }
+  if (!leg.byRoad) return withProblem(driven, 'dest', `No road leads from ${origin.city} to ${dest.city}`)
   const { rate, currency, pricing } = context
-  if ('refusal' in rate)
-    return { ...driven, problems: [{ cell: 'price', message: rate.refusal.message, candidates: [] }] }
+  if ('refusal' in rate) return withProblem(driven, 'price', rate.refusal.message)
   const price = priceLine(
     {
       costMinor: band?.middleMinor ?? null,
@@ -149,30 +121,46 @@ export function columnsOf(cells: Cells, context: PriceContext): LineColumns {
     },
     { ...pricing.terms, currency, by: rate.by },
   )
-  if (!price)
-    return {
-      ...driven,
-      problems: [
-        {
-          cell: 'price',
-          message:
-            rateModelState().state === 'fitting' || rateModelState().state === 'none'
-              ? 'Our past prices are still being read: reprice it in a moment, or type a price'
-              : 'Nothing is known of what this costs: type a price',
-          candidates: [],
-        },
-      ],
-    }
+  if (!price) return withProblem(driven, 'price', unknownCostWords())
+  const { charges, lineHaulMinor, fuelMinor, sellMinor } = price
+  const rateColumns = { rateE6: rate.by?.rateE6 ?? null, rateDay: rate.by?.day ?? null }
+  return { ...driven, charges, lineHaulMinor, fuelMinor, sellMinor, ...rateColumns, pricedAt: context.now }
+}
+
+/** A line's columns before it is driven and priced. */
+function bareColumns(
+  cells: Cells,
+  { origin, dest, extras, ...fields }: LineFields,
+  problems: LineProblem[],
+): LineColumns {
   return {
-    ...driven,
-    charges: price.charges,
-    lineHaulMinor: price.lineHaulMinor,
-    fuelMinor: price.fuelMinor,
-    sellMinor: price.sellMinor,
-    rateE6: rate.by?.rateE6 ?? null,
-    rateDay: rate.by?.day ?? null,
-    pricedAt: context.now,
+    cells,
+    problems,
+    ...endColumns('origin', origin),
+    ...endColumns('dest', dest),
+    ...fields,
+    miles: null,
+    charges: extras,
+    lineHaulMinor: null,
+    fuelMinor: null,
+    sellMinor: null,
+    rateE6: null,
+    rateDay: null,
+    pricedAt: null,
+    ...bandColumns(null),
   }
+}
+
+const withProblem = (columns: LineColumns, cell: CellName, message: string): LineColumns => ({
+  ...columns,
+  problems: [{ cell, message, candidates: [] }],
+})
+
+function unknownCostWords(): string {
+  const { state } = rateModelState()
+  return state === 'fitting' || state === 'none'
+    ? 'Our past prices are still being read: reprice it in a moment, or type a price'
+    : 'Nothing is known of what this costs: type a price'
 }
 
 function endColumns(end: 'origin' | 'dest', place: Place | null) {

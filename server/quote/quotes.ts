@@ -1,6 +1,7 @@
 import { and, desc, eq, ne, sql } from 'drizzle-orm'
 import { z } from 'zod'
-import { type Currency, currencies, currencyWords } from '#core/money/money'
+import { type Currency, currencies } from '#core/money/money'
+import { decideTerms, type QuoteTerms, type TermsFacts } from '#core/quote/decide-terms'
 import { addDays, dayOf, isDay, toInstant, toLocal } from '#core/time/local'
 import { type Db, inTransaction } from '#server/db.server'
 import { announceQuote } from '#server/live/live'
@@ -10,9 +11,6 @@ import { brokerage } from '#server/settings.server'
 import { writeQuoteLog } from './log'
 
 const usualValidDays = 7
-/** The longest a price may stand: a little over a year's bid. */
-export const longestValidDays = 400
-
 export interface Refused {
   refusal: { code: string; message: string }
 }
@@ -76,88 +74,56 @@ export const quoteTermsSchema = z.object({
   comparedId: z.number().int().positive().nullable(),
   currency: z.enum(currencies),
 })
-export type QuoteTerms = z.infer<typeof quoteTermsSchema>
 
-/**
- * Changes what a quote is called, how long it stands, its currency, and comparison. In another currency its lines
- * have no price until they are repriced, so it changes only while all of them are drafts.
- */
+/** Changes what a quote is called, how long it is good, its currency, and what it is compared with. */
 export function changeQuoteTerms(db: Db, quoteId: number, terms: QuoteTerms, act: Act): { done: true } | Refused {
-  const today = dayOf(toLocal(act.now, brokerage.zone))
-  if (terms.validUntil < today) return { refusal: { code: 'past_day', message: 'That day is past.' } }
-  if (terms.validUntil > addDays(today, longestValidDays))
-    return { refusal: { code: 'too_long', message: `At most ${longestValidDays} days from today.` } }
   const changed = inTransaction(db, (): { done: true } | Refused => {
     const before = db.select().from(quote).where(eq(quote.id, quoteId)).get()
     if (!before) return { refusal: { code: 'no_such_quote', message: 'There is no such quote.' } }
-    const other =
-      terms.comparedId === null
-        ? null
-        : db
-            .select({ customerId: quote.customerId, currency: quote.currency })
-            .from(quote)
-            .where(eq(quote.id, terms.comparedId))
-            .get()
-    if (other !== null && (other?.customerId !== before.customerId || terms.comparedId === quoteId))
-      return { refusal: { code: 'not_theirs', message: 'That is no other quote of this customer.' } }
-    if (other && other.currency !== terms.currency)
-      return {
-        refusal: {
-          code: 'other_currency',
-          message: `That quote is in ${currencyWords[other.currency]}: prices of two currencies are not compared.`,
-        },
-      }
-    if (before.currency !== terms.currency) {
-      const given = db
-        .select({ id: quoteLine.id })
-        .from(quoteLine)
-        .where(and(eq(quoteLine.quoteId, quoteId), ne(quoteLine.state, 'draft')))
-        .get()
-      if (given)
-        return {
-          refusal: {
-            code: 'currency_given',
-            message: `Prices of it were given in ${currencyWords[before.currency]}: begin another quote for ${currencyWords[terms.currency]}.`,
-          },
-        }
-      db.update(quoteLine)
-        .set({
-          charges: [],
-          lineHaulMinor: null,
-          fuelMinor: null,
-          sellMinor: null,
-          ownPriceMinor: null,
-          theirsMinor: null,
-          rateE6: null,
-          rateDay: null,
-          pricedAt: null,
-        })
-        .where(eq(quoteLine.quoteId, quoteId))
-        .run()
-    }
+    const decision = decideTerms(termsFacts(db, before, terms, act.now), terms)
+    if ('refusal' in decision) return decision
+    if (decision.unprices) db.update(quoteLine).set(unpriced).where(eq(quoteLine.quoteId, quoteId)).run()
     db.update(quote)
       .set({ ...terms, validUntilAt: endOfDay(terms.validUntil) })
       .where(eq(quote.id, quoteId))
       .run()
-    writeQuoteLog(
-      db,
-      quoteId,
-      'terms_changed',
-      {
-        from: {
-          title: before.title,
-          validUntil: before.validUntil,
-          comparedId: before.comparedId,
-          currency: before.currency,
-        },
-        to: terms,
-      },
-      act,
-    )
+    const { title, validUntil, comparedId, currency } = before
+    writeQuoteLog(db, quoteId, 'terms_changed', { from: { title, validUntil, comparedId, currency }, to: terms }, act)
     return { done: true }
   })
   announceQuote(quoteId)
   return changed
+}
+
+function termsFacts(db: Db, before: typeof quote.$inferSelect, terms: QuoteTerms, now: number): TermsFacts {
+  const compared = db
+    .select({ customerId: quote.customerId, currency: quote.currency })
+    .from(quote)
+    .where(eq(quote.id, terms.comparedId ?? -1))
+    .get()
+  const given = db
+    .select({ id: quoteLine.id })
+    .from(quoteLine)
+    .where(and(eq(quoteLine.quoteId, before.id), ne(quoteLine.state, 'draft')))
+    .get()
+  return {
+    today: dayOf(toLocal(now, brokerage.zone)),
+    quote: before,
+    isGiven: given !== undefined,
+    compared: compared ?? null,
+  }
+}
+
+const unpriced = {
+  charges: [],
+  lineHaulMinor: null,
+  fuelMinor: null,
+  sellMinor: null,
+  ownPriceMinor: null,
+  theirsMinor: null,
+  rateE6: null,
+  rateDay: null,
+  pricedAt: null,
 }
 
 /** Ends every sent line whose quote has run out; how many quotes were touched. */

@@ -1,0 +1,55 @@
+import { type Currency, currencyWords } from '../money/money'
+import { addDays } from '../time/local'
+
+/** The longest a price may stand: a little over a year's bid. */
+export const longestValidDays = 400
+
+/** What a person sets for a whole quote. */
+export interface QuoteTerms {
+  title: string
+  validUntil: string
+  /** An earlier quote of the same customer that this one is compared with. */
+  comparedId: number | null
+  currency: Currency
+}
+
+export interface TermsFacts {
+  /** The desk's today, ISO date. */
+  today: string
+  quote: { id: number; customerId: number; currency: Currency }
+  /** Whether a line was sent, won or lost: a price was given in the quote's currency. */
+  isGiven: boolean
+  /** The quote it is to be compared with; null where there is no such quote, or none is named. */
+  compared: { customerId: number; currency: Currency } | null
+}
+
+type TermsRefusal = 'past_day' | 'too_long' | 'not_theirs' | 'other_currency' | 'currency_given'
+
+const refuse = (code: TermsRefusal, message: string) => ({ refusal: { code, message } })
+
+/**
+ * Whether a quote can have these terms. In another currency its lines have no price until they are repriced (`unprices`), so the
+ * currency changes only while all of them are drafts; prices of two currencies are not compared.
+ */
+export function decideTerms(
+  { today, quote, isGiven, compared }: TermsFacts,
+  terms: QuoteTerms,
+): { unprices: boolean } | { refusal: { code: TermsRefusal; message: string } } {
+  if (terms.validUntil < today) return refuse('past_day', 'That day is past.')
+  if (terms.validUntil > addDays(today, longestValidDays))
+    return refuse('too_long', `At most ${longestValidDays} days from today.`)
+  if (terms.comparedId !== null && (compared?.customerId !== quote.customerId || terms.comparedId === quote.id))
+    return refuse('not_theirs', 'That is no other quote of this customer.')
+  if (compared && compared.currency !== terms.currency)
+    return refuse(
+      'other_currency',
+      `That quote is in ${currencyWords[compared.currency]}: prices of two currencies are not compared.`,
+    )
+  const unprices = quote.currency !== terms.currency
+  if (unprices && isGiven)
+    return refuse(
+      'currency_given',
+      `Prices of it were given in ${currencyWords[quote.currency]}: start another quote for ${currencyWords[terms.currency]}.`,
+    )
+  return { unprices }
+}
