@@ -282,7 +282,7 @@ test('a prospect quoted in Canadian dollars: typed, previewed, won, and the load
   await page.locator('[data-cell="0-1"]').focus()
   await typePlace(page, 'boise id', /Boise ID/)
   await typePlace(page, 'reno', /Reno NV/)
-  await expect(page.getByText(/^Canadian dollars at 0\.\d{4} of /)).toBeVisible()
+  await expect(page.getByText(/^Canadian dollars at 0\.\d{4} on /)).toBeVisible()
   const price = page.getByRole('columnheader', { name: 'Price, C$' })
   await expect(price).toBeVisible()
   const cell = page.locator(

@@ -26,111 +26,62 @@ export interface OfferCarrier {
   currency?: Currency
 }
 
-/** Records an offer from the phone, without the mouse: carrier, price, and what else was said. */
-export function OfferDialog({
-  page,
-  acting,
-  carrier,
-  now,
-  zone,
-  onClose,
-}: {
+interface OfferDialogProps {
   page: LoadPage
   acting: Acting
   carrier: OfferCarrier | null
   now: number
   zone: string
   onClose: () => void
-}) {
-  const [chosen, setChosen] = useState<OfferCarrier | null>(carrier)
-  const [price, setPrice] = useState('')
-  const [source, setSource] = useState<OfferSource>('phone')
-  const [until, setUntil] = useState('')
-  const [note, setNote] = useState('')
-  const [sureOf, setSureOf] = useState<string | null>(null)
-  const [errors, setErrors] = useState<Record<string, string>>({})
+}
+
+/** Records an offer from the phone, without the mouse: carrier, price, and what else was said. */
+export function OfferDialog(props: OfferDialogProps) {
+  const { page, acting, carrier, onClose } = props
+  const { form, set, errors, untilWords, save } = useOfferForm(props)
   const priceField = useRef<HTMLInputElement>(null)
-  const nowLocal = toLocal(now, zone)
-  const untilLocal = until.trim() ? readUntil(until, nowLocal) : null
-  const save = async (event: React.FormEvent) => {
-    event.preventDefault()
-    const named = readMoney(price, chosen?.currency ?? 'USD')
-    const payMinor = named?.amountMinor ?? null
-    const found: Record<string, string> = {}
-    if (!chosen) found.carrierId = 'Choose the carrier'
-    if (!payMinor) found.payMinor = 'Give the price: 2480, 2.4k, C$2400'
-    if (until.trim() && !untilLocal) found.goodUntil = 'Until when? 5p, 30m, tomorrow 9'
-    setErrors(found)
-    if (!chosen || !payMinor || Object.keys(found).length > 0) return
-    const answer = await acting.act(
-      {
-        intent: 'record_offer',
-        offer: {
-          carrierId: chosen.id,
-          payMinor,
-          currency: named!.currency,
-          sure: sureOf === price,
-          source,
-          goodUntil: untilLocal ? toInstant(untilLocal, zone) : null,
-          note,
-        },
-      },
-      `Offer of ${chosen.name} recorded`,
-      true,
-    )
-    if (answer.ok) return onClose()
-    // The price looks mistyped: the same one once more is meant.
-    if (answer.code === 'offer_out_by_ten') setSureOf(price)
-    setErrors({
-      whole: answer.message,
-      ...Object.fromEntries(answer.errors.map((error) => [error.path.replace(/^offer\./, ''), error.message])),
-    })
+  const pick = (picked: OfferCarrier) => {
+    set({ carrier: picked })
+    // At once: what is typed next is already the price.
+    priceField.current?.focus()
   }
   return (
     <Dialog open onClose={onClose} title="Record an offer">
       <form onSubmit={save} className="grid grid-cols-2 gap-3" noValidate>
         <div className="col-span-2">
-          {carrier ? (
-            <p>
-              <span className="label">Carrier</span> <b>{carrier.name}</b>
-            </p>
-          ) : (
-            <Complete<CarrierChoice>
-              label="Carrier, by name or MC number"
-              subject="carriers"
-              value={null}
-              onPick={(picked) => {
-                setChosen(picked)
-                // At once: what is typed next is already the price.
-                priceField.current?.focus()
-              }}
-              text={(found) => found.name}
-              detail={(found) => `MC ${found.mcNumber}, ${found.city} ${found.region}`}
-              error={errors.carrierId}
-              autoFocus
-            />
-          )}
+          <CarrierField carrier={carrier} error={errors.carrierId} onPick={pick} />
         </div>
         <Field
           ref={priceField}
           label="Price, all in"
           inputMode="decimal"
-          value={price}
-          onChange={(event) => setPrice(event.target.value)}
+          value={form.price}
+          onChange={(event) => set({ price: event.target.value })}
           error={errors.payMinor}
-          reading={priceReading(page, readAmount(price))}
+          reading={priceReading(page, readAmount(form.price))}
           autoFocus={carrier !== null}
         />
         <Field
           label="Good until"
           placeholder="5p, 30m, tomorrow 9"
-          value={until}
-          onChange={(event) => setUntil(event.target.value)}
+          value={form.until}
+          onChange={(event) => set({ until: event.target.value })}
           error={errors.goodUntil}
-          reading={untilLocal ? dayClockWords(nearDayWords(dayOf(untilLocal), dayOf(nowLocal)), untilLocal) : undefined}
+          reading={untilWords}
         />
-        <Choice label="Source" value={source} options={offerSources} words={offerSourceWords} onChange={setSource} />
-        <Field label="Note" value={note} onChange={(event) => setNote(event.target.value)} error={errors.note} />
+        <Choice
+          label="Source"
+          value={form.source}
+          options={offerSources}
+          words={offerSourceWords}
+          onChange={(source) => set({ source })}
+        />
+        <Field
+          label="Note"
+          value={form.note}
+          onChange={(event) => set({ note: event.target.value })}
+          error={errors.note}
+        />
         {errors.whole && (
           <p role="alert" className="col-span-2 text-bill">
             {errors.whole}
@@ -142,6 +93,80 @@ export function OfferDialog({
       </form>
     </Dialog>
   )
+}
+
+interface CarrierFieldProps {
+  carrier: OfferCarrier | null
+  error: string | undefined
+  onPick: (carrier: OfferCarrier) => void
+}
+
+/** Whose offer it is: known already, or looked up. */
+function CarrierField({ carrier, error, onPick }: CarrierFieldProps) {
+  if (carrier)
+    return (
+      <p>
+        <span className="label">Carrier</span> <b>{carrier.name}</b>
+      </p>
+    )
+  return (
+    <Complete<CarrierChoice>
+      label="Carrier, by name or MC number"
+      subject="carriers"
+      value={null}
+      onPick={onPick}
+      text={(found) => found.name}
+      detail={(found) => `MC ${found.mcNumber}, ${found.city} ${found.region}`}
+      error={error}
+      autoFocus
+    />
+  )
+}
+
+interface OfferForm {
+  carrier: OfferCarrier | null
+  price: string
+  source: OfferSource
+  until: string
+  note: string
+}
+
+/** An offer as it is typed, what is wrong with it, and recording it. */
+function useOfferForm({ acting, carrier, now, zone, onClose }: OfferDialogProps) {
+  const [form, setForm] = useState<OfferForm>({ carrier, price: '', source: 'phone', until: '', note: '' })
+  const [sureOf, setSureOf] = useState<string | null>(null)
+  const [errors, setErrors] = useState<Record<string, string>>({})
+  const nowLocal = toLocal(now, zone)
+  const untilLocal = form.until.trim() ? readUntil(form.until, nowLocal) : null
+  const save = async (event: React.FormEvent) => {
+    event.preventDefault()
+    const named = readMoney(form.price, form.carrier?.currency ?? 'USD')
+    const found: Record<string, string> = {}
+    if (!form.carrier) found.carrierId = 'Choose the carrier'
+    if (!named?.amountMinor) found.payMinor = 'Give the price: 2480, 2.4k, C$2400'
+    if (form.until.trim() && !untilLocal) found.goodUntil = 'Until when? 5p, 30m, tomorrow 9'
+    setErrors(found)
+    if (!form.carrier || !named || Object.keys(found).length > 0) return
+    const offer = {
+      carrierId: form.carrier.id,
+      payMinor: named.amountMinor,
+      currency: named.currency,
+      sure: sureOf === form.price,
+      source: form.source,
+      goodUntil: untilLocal ? toInstant(untilLocal, zone) : null,
+      note: form.note,
+    }
+    const answer = await acting.act({ intent: 'record_offer', offer }, `Offer of ${form.carrier.name} recorded`, true)
+    if (answer.ok) return onClose()
+    // The price looks mistyped: the same one once more is meant.
+    if (answer.code === 'offer_out_by_ten') setSureOf(form.price)
+    const byField = answer.errors.map((error) => [error.path.replace(/^offer\./, ''), error.message])
+    setErrors({ whole: answer.message, ...Object.fromEntries(byField) })
+  }
+  const untilWords = untilLocal
+    ? dayClockWords(nearDayWords(dayOf(untilLocal), dayOf(nowLocal)), untilLocal)
+    : undefined
+  return { form, set: (part: Partial<OfferForm>) => setForm({ ...form, ...part }), errors, untilWords, save }
 }
 
 /** How a price stands while it is typed: by the mile, against the most, and whether a digit slipped. */
