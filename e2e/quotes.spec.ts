@@ -298,7 +298,7 @@ test('a prospect quoted in Canadian dollars: typed, previewed, won, and the load
   await expect(row(page, 1)).toContainText('3,100')
   await page.locator('[data-cell="0-0"]').focus()
   await expect(page.getByRole('region', { name: 'The chosen line' })).toContainText(
-    /C\$3,100 \(\$2,\d{3}(\.\d{2})? at 0\.\d{4} of/,
+    /C\$3,100 \(\$2,\d{3}(\.\d{2})? at 0\.\d{4} on/,
   )
   await page.keyboard.press('s')
   await expect(page.getByRole('region', { name: 'As the customer will see it' })).toContainText(
