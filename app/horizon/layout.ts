@@ -1,5 +1,5 @@
 import { addDays, dayOf, hour, toInstant, toLocal } from '#core/time/local'
-import { dayWords } from '#core/time/words'
+import { weekdayWords } from '#core/time/words'
 
 /** Hours around now that get half of the stretching: the line is nearly linear before, logarithmic after. */
 const bend = 3.2
@@ -33,7 +33,7 @@ export function ticks(scale: TimeScale, zone: string): Tick[] {
   const days = daysOf(scale, zone).flatMap((date) => {
     const morning = toInstant(`${date}T08:00`, zone)
     return morning > scale.from + 9 * hour && morning < scale.to
-      ? [{ x: scale(morning), words: `${dayWords(date).replace(/ [A-Z].*$/, '')}, 8 am`, major: true }]
+      ? [{ x: scale(morning), words: `${weekdayWords(date)} 8 am`, major: true }]
       : []
   })
   const kept: Tick[] = []

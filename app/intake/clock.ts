@@ -1,5 +1,5 @@
 import { minute } from '#core/time/local'
-import { spanWords } from '#core/time/words'
+import { spanInColumn } from '#core/time/words'
 
 export type ClockTone = 'act' | 'care' | 'clear'
 
@@ -11,4 +11,4 @@ export function clockTone({ respondBy }: { respondBy: number }, now: number): Cl
 
 /** What is left of the time to answer. */
 export const clockLeftWords = (respondBy: number, now: number): string =>
-  respondBy < now ? `${spanWords(now - respondBy)} over` : spanWords(respondBy - now)
+  respondBy < now ? `${spanInColumn(now - respondBy)} over` : spanInColumn(respondBy - now)

@@ -71,7 +71,7 @@ export function RatePanel({
               <span className="label">at target</span> {marginWords(load.sellMinor, load.targetMinor)}
             </span>
             <span>
-              <span className="label">at most</span> {marginWords(load.sellMinor, load.mostMinor)}
+              <span className="label">at max</span> {marginWords(load.sellMinor, load.mostMinor)}
             </span>
             {load.payMinor !== null && (
               <span>

@@ -64,7 +64,7 @@ describe('pressure', () => {
 
 describe('next step', () => {
   test.each<[string, Partial<LoadToAdvance>, string]>([
-    ['a draft', { state: 'draft' }, 'Finish it and open for cover'],
+    ['a draft', { state: 'draft' }, 'Complete it and open for cover'],
     ['nothing done yet', { posted: false }, 'Post it'],
     ['just posted', {}, 'Posted, wait for offers'],
     ['posted three hours ago', { postedAt: now - 3 * hour }, 'Call the shortlist: no offer yet'],
@@ -102,7 +102,7 @@ describe('next step', () => {
     [
       'worth it, but above max',
       { offers: [offer(260_000)], advice: take },
-      'Best offer is $100 over max: Night Heron Lines, 2,600',
+      'Best offer 2,600 is $100 over max: Night Heron Lines',
     ],
     [
       'awarded',

@@ -27,7 +27,7 @@ const silentHours = 2
 
 /** The next best step for an open load, one sentence, as of `now`. */
 export function nextStep(load: LoadToAdvance, now: number): NextStep {
-  if (load.state === 'draft') return { kind: 'open', words: 'Finish it and open for cover' }
+  if (load.state === 'draft') return { kind: 'open', words: 'Complete it and open for cover' }
   if (load.state === 'covered') return coveredStep(load)
   const best = load.offers.toSorted((one, other) => one.payMinor - other.payMinor)[0]
   return best ? offerStep(load, best, now) : searchStep(load, now)
@@ -76,7 +76,7 @@ function advisedStep(
   if (load.mostMinor !== null && best.payMinor > load.mostMinor)
     return {
       kind: 'decide',
-      words: `Best offer is ${formatMoney(best.payMinor - load.mostMinor)} over max: ${best.carrierName}, ${price}`,
+      words: `Best offer ${price} is ${formatMoney(best.payMinor - load.mostMinor)} over max: ${best.carrierName}`,
     }
   if (advice.step === 'hold')
     return {

@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { addDays, daysBetween, hour, isLocalTime, minute, toInstant, toLocal } from './local'
 import { readUntil, readWhen } from './read-when'
-import { nearDayWords, spanWords, stopWords, windowWords, zoneWords } from './words'
+import { nearDayWords, spanInColumn, spanWords, stopWords, windowWords, zoneWords } from './words'
 
 const denver = 'America/Denver'
 
@@ -102,6 +102,14 @@ describe('time in words', () => {
     expect(nearDayWords('2026-11-30', '2026-11-23')).toBe('Mon, Nov 30')
     expect(nearDayWords('2027-01-04', '2026-11-23')).toBe('Jan 4, 2027')
   })
+  test.each([
+    [48, '48 min'],
+    [60, '1:00'],
+    [108, '1:48'],
+    [26 * 60 + 5, '26:05'],
+    [76 * 60, '3 d 4 h'],
+    [-80, '1:20'],
+  ])('%i minutes in a column: %s', (minutes, words) => expect(spanInColumn(minutes * 60_000)).toBe(words))
   test('spans', () => {
     expect([spanWords(48 * minute), spanWords(108 * minute), spanWords(76 * hour), spanWords(72 * hour)]).toEqual([
       '48 min',

@@ -20,6 +20,9 @@ export function dayWords(date: string, today?: string): string {
   return today && today.slice(0, 4) !== date.slice(0, 4) ? dateWords(date) : dayFormat.format(noonOf(date))
 }
 
+/** `Tue`. */
+export const weekdayWords = (date: string): string => weekdayFormat.format(noonOf(date))
+
 /** `Nov 24, 2026`: a date that is read in other years too. */
 export const dateWords = (date: string): string => dateFormat.format(noonOf(date))
 
@@ -39,7 +42,7 @@ export function nearDayWords(date: string, today: string): string {
   if (ahead === 0) return 'today'
   if (ahead === 1) return 'tomorrow'
   if (ahead === -1) return 'yesterday'
-  if (ahead > 1 && ahead < 7) return weekdayFormat.format(noonOf(date))
+  if (ahead > 1 && ahead < 7) return weekdayWords(date)
   return dayWords(date, today)
 }
 
@@ -87,6 +90,13 @@ export function spanWords(milliseconds: number): string {
   }
   const hours = Math.round(Math.abs(milliseconds) / hour)
   return hours % 24 === 0 || hours >= 96 ? `${Math.floor(hours / 24)} d` : `${Math.floor(hours / 24)} d ${hours % 24} h`
+}
+
+/** A stretch of time for a column: `48 min`, `1:48`, `26:05`, from two days on `3 d 4 h`. */
+export function spanInColumn(milliseconds: number): string {
+  const minutes = Math.round(Math.abs(milliseconds) / minute)
+  if (minutes < 60 || minutes >= 48 * 60) return spanWords(milliseconds)
+  return `${Math.floor(minutes / 60)}:${(minutes % 60).toString().padStart(2, '0')}`
 }
 
 /** A stop's window with its zone: `Tue 8:00-11:00 am MST`. */

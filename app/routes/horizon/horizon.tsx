@@ -78,7 +78,7 @@ function Heads() {
       <span>Equipment</span>
       <span className="text-right">Miles</span>
       <span>
-        Rate strip $: <span className="text-dusk">▾</span> target, <b className="text-ink">|</b> most, ○ offers
+        Rate strip $: <span className="text-dusk">▾</span> target, <b className="text-ink">|</b> max, ○ offers
       </span>
       <span className="text-right">Time left</span>
       <span>Next step</span>
