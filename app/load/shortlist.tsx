@@ -30,7 +30,7 @@ export function Shortlist({
               <th className="w-[27%] py-1 font-normal">Carrier, phone</th>
               <th className="font-normal">Why</th>
               <th className="w-[17%] text-right font-normal">Last paid</th>
-              <th className="w-[25%] pl-3 font-normal">May we</th>
+              <th className="w-[25%] pl-3 font-normal">Vetting</th>
             </tr>
           </thead>
           <tbody>

@@ -69,8 +69,8 @@ export function RuleRow({ rule, edits, error, onChange, onCondition, onRemove }:
         disabled={!edits}
         onChange={(event) => onChange({ severity: event.target.value as Rule['severity'] })}
       >
-        <option value="stop">stops</option>
-        <option value="caution">care</option>
+        <option value="stop">blocks</option>
+        <option value="caution">caution</option>
       </select>
       <button
         type="button"

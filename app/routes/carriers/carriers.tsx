@@ -108,7 +108,7 @@ export default function Carriers({ loaderData }: Route.ComponentProps) {
         <SavedViews views={views} params={params} />
         <span className="ml-auto flex items-center gap-4">
           <Link to="/carriers/watch" className="text-dusk underline">
-            Needs a person
+            Needs attention
           </Link>
           <Link to="/vetting" className="text-dusk underline">
             Vetting policy

@@ -42,7 +42,7 @@ export default function Watch({ loaderData }: Route.ComponentProps) {
     <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] gap-6 overflow-y-auto px-4 py-2">
       <section aria-labelledby="needs">
         <h1 id="needs" className="text-base font-semibold">
-          Needs a person
+          Needs attention
         </h1>
         {nothing && (
           <p className="py-3">
