@@ -1,6 +1,6 @@
 import { Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
 import { type DieselPrice, dieselScale } from '#core/fuel/fuel'
-import { dayWords } from '#core/time/words'
+import { dayWords, monthDayWords } from '#core/time/words'
 
 /** The national price of diesel, week by week. */
 export default function DieselChart({ weeks }: { weeks: DieselPrice[] }) {
@@ -10,7 +10,7 @@ export default function DieselChart({ weeks }: { weeks: DieselPrice[] }) {
       <LineChart data={points} margin={{ top: 8, right: 12, bottom: 4, left: 0 }}>
         <XAxis
           dataKey="week"
-          tickFormatter={(week: string) => dayWords(week).slice(4)}
+          tickFormatter={(week: string) => monthDayWords(week)}
           stroke="var(--second-ink)"
           tick={{ fontSize: 11, fill: 'var(--second-ink)' }}
           minTickGap={48}

@@ -84,7 +84,7 @@ export function Findings({
           {!('refusal' in sell) && sell.by !== null && <p>Sells for {reckonedWords(sold, sell)}</p>}
           {limits && sellMinor > 0 && (
             <p>
-              Target {formatMoney(limits.targetMinor)} leaves {marginWords(sellMinor, limits.targetMinor)}, most{' '}
+              Target {formatMoney(limits.targetMinor)} leaves {marginWords(sellMinor, limits.targetMinor)}, max{' '}
               {formatMoney(limits.mostMinor)} leaves {marginWords(sellMinor, limits.mostMinor)}
             </p>
           )}

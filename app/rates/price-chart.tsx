@@ -12,7 +12,7 @@ import {
 import { formatAmount } from '#core/money/money'
 import type { RateBand } from '#core/rates/rates'
 import { dayOf, toLocal } from '#core/time/local'
-import { dayWords } from '#core/time/words'
+import { dayWords, monthWords } from '#core/time/words'
 import type { LaneBuy } from '#server/rates/lane-history'
 
 /** Prices through time: the lane's own filled, those around it hollow; the band of today behind them. */
@@ -28,10 +28,7 @@ export default function PriceChart({ buys, band, zone }: { buys: LaneBuy[]; band
         number: buy.number,
       }))
   const day = (at: number) => dayWords(dayOf(toLocal(at, zone)))
-  const month = (at: number) =>
-    `${dayWords(dayOf(toLocal(at, zone)))
-      .split(' ')
-      .at(-1)} ${toLocal(at, zone).slice(0, 4)}`
+  const month = (at: number) => monthWords(dayOf(toLocal(at, zone)))
   return (
     <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 820, height: 208 }}>
       <ScatterChart margin={{ top: 8, right: 12, bottom: 0, left: 4 }} accessibilityLayer>

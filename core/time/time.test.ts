@@ -3,7 +3,16 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { addDays, daysBetween, hour, isLocalTime, minute, toInstant, toLocal } from './local'
 import { readUntil, readWhen } from './read-when'
-import { nearDayWords, spanInColumn, spanWords, stopWords, windowWords, zoneWords } from './words'
+import {
+  monthDayWords,
+  monthWords,
+  nearDayWords,
+  spanInColumn,
+  spanWords,
+  stopWords,
+  windowWords,
+  zoneWords,
+} from './words'
 
 const denver = 'America/Denver'
 
@@ -126,3 +135,6 @@ describe('time in words', () => {
     expect(zoneWords(Date.UTC(2026, 6, 1), denver)).toBe('MDT')
   })
 })
+
+test('a tick of an axis has its month or its day', () =>
+  expect([monthWords('2026-01-31'), monthDayWords('2026-12-01')]).toEqual(['Jan 2026', 'Dec 1']))

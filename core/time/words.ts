@@ -6,6 +6,7 @@ const weekdayFormat = formatOf({ weekday: 'short' })
 const dayFormat = formatOf({ weekday: 'short', month: 'short', day: 'numeric' })
 const dateFormat = formatOf({ month: 'short', day: 'numeric', year: 'numeric' })
 const monthDayFormat = formatOf({ month: 'short', day: 'numeric' })
+const monthFormat = formatOf({ month: 'short', year: 'numeric' })
 
 const noonOf = (date: string): Date => new Date(`${date}T12:00:00Z`)
 
@@ -28,6 +29,12 @@ export const dateWords = (date: string): string => dateFormat.format(noonOf(date
 
 /** `Sat, Jan 2, 2027`: where a day must not be taken for another. */
 export const fullDateWords = (date: string): string => `${dayFormat.format(noonOf(date))}, ${date.slice(0, 4)}`
+
+/** `Nov 24`: where the weekday says nothing. */
+export const monthDayWords = (date: string): string => monthDayFormat.format(noonOf(date))
+
+/** `Nov 2026`: a tick of a long axis. */
+export const monthWords = (date: string): string => monthFormat.format(noonOf(date))
 
 /** Days from one to another: `Tue, Dec 1`, `Dec 1-5`, `Nov 30-Dec 2`. */
 export function daysWords(from: string, to: string): string {

@@ -5,7 +5,7 @@ import { may } from '#core/access/access'
 import { fuelSurcharge, nationalArea } from '#core/fuel/fuel'
 import { dieselWords, fuelTableWords } from '#core/fuel/words'
 import { addDays, dayOf, toLocal } from '#core/time/local'
-import { dayWords, momentWords } from '#core/time/words'
+import { dayWords, momentWords, monthDayWords } from '#core/time/words'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { dieselSince, latestDiesel, listFuelTables } from '#server/fuel/fuel'
@@ -196,7 +196,7 @@ function Weeks({ weeks }: { weeks: Route.ComponentProps['loaderData']['weeks'] }
           <th className="text-left font-normal">Area</th>
           {days.map((week) => (
             <th key={week} className="font-normal">
-              {dayWords(week).slice(4)}
+              {monthDayWords(week)}
             </th>
           ))}
         </tr>
