@@ -1,5 +1,6 @@
 // npm run bench [-- NAME]: measures the product beside a peer in the same run.
 export const benches: Record<string, () => Promise<{ run: () => Promise<void> }>> = {
+  intake: () => import('./intake'),
   miles: () => import('./miles'),
   office: () => import('./office'),
   pages: () => import('./pages'),
