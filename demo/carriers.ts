@@ -1,8 +1,11 @@
 import { and, eq, inArray } from 'drizzle-orm'
+import type { Payee } from '#core/carrier/carrier'
 import { addDays, dayOf, hour, toLocal } from '#core/time/local'
 import { checkPaper, receivePaper } from '#server/carrier/papers'
-import { askPayee, decidePayee } from '#server/carrier/payees'
+import { payeeSubject } from '#server/carrier/payees'
 import type { Db } from '#server/db.server'
+import type { Act } from '#server/event/event'
+import { run } from '#server/kernel/run'
 import { newSheet } from '#server/paper/sheet'
 import { keepRecord, recordOf } from '#server/register/keep'
 import { carrier, load } from '#server/schema'
@@ -45,12 +48,13 @@ export async function writeCarrierDay(db: Db, now: number): Promise<void> {
   }
   const person = (who: (typeof people)[number], ago: number) => ({
     now: now - ago,
-    by: { kind: 'person' as const, name: who.name },
+    by: { kind: 'person' as const, id: people.indexOf(who) + 1, name: who.name },
   })
   const account = { kind: 'carrier' as const, bankName: 'Bank of the Portneuf', routing: '991000009' }
-  askPayee(db, rows[5]!.id, { ...account, name: rows[5]!.name, account: '55501001' }, person(ines, 400 * 24 * hour))
-  askPayee(
-    db,
+  const ask = (carrierId: number, payee: Payee, act: Act) =>
+    run(db, payeeSubject, carrierId, { kind: 'ask_payee', payee }, act)
+  ask(rows[5]!.id, { ...account, name: rows[5]!.name, account: '55501001' }, person(ines, 400 * 24 * hour))
+  ask(
     rows[9]!.id,
     {
       kind: 'factoring',
@@ -64,13 +68,13 @@ export async function writeCarrierDay(db: Db, now: number): Promise<void> {
   const waiting = db.$client
     .prepare("select id from payee where carrier_id = ? and state = 'waiting'")
     .get(rows[5]!.id) as { id: number }
-  decidePayee(db, rows[5]!.id, waiting.id, true, person(ruth, 399 * 24 * hour))
+  run(db, payeeSubject, rows[5]!.id, { kind: 'approve_payee', payeeId: waiting.id }, person(ruth, 399 * 24 * hour))
   const certificate = await certificatePdf(rows[7]!.name, today)
   receivePaper(
     db,
     rows[7]!.id,
     { kind: 'certificate', name: 'certificate.pdf', content: certificate },
-    { now: now - 2 * hour, by: { kind: 'carrier', name: `${rows[7]!.name} by link` } },
+    { now: now - 2 * hour, by: { kind: 'carrier', id: rows[7]!.id, name: `${rows[7]!.name} by link` } },
   )
   const w9 = receivePaper(
     db,

@@ -5,7 +5,7 @@ import { cellOf } from '#core/place/place'
 import { toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
 import { legBetween } from '#server/miles/route'
-import { charge, load, log, offer, stop } from '#server/schema'
+import { charge, event, load, offer, stop } from '#server/schema'
 import { askedPrice } from './market'
 import type { Chance } from './random'
 import type { DemoFacility, World } from './settle'
@@ -86,7 +86,7 @@ export function writeHistory(db: Db, world: World, count: number, now: number, l
   const stops: (typeof stop.$inferInsert)[] = []
   const charges: (typeof charge.$inferInsert)[] = []
   const offers: (typeof offer.$inferInsert)[] = []
-  const logs: (typeof log.$inferInsert)[] = []
+  const logs: (typeof event.$inferInsert)[] = []
   for (let index = 0; index < count; index++) {
     const id = index + 1
     // Evenly through time, so that numbers and dates grow together; the newest delivered days ago.
@@ -162,20 +162,23 @@ export function writeHistory(db: Db, world: World, count: number, now: number, l
     logs.push(
       {
         at: openedAt,
-        loadId: id,
+        aggregate: 'load',
+        aggregateId: id,
         actorKind: 'person',
+        actorId: (index % 2) + 1,
         actorName: world.reps[index % 2]!,
         kind: 'load_created',
-        data: { kind: 'load_created', copiedFrom: null, practice: false },
+        data: { copiedFrom: null, practice: false },
       },
       {
         at: coveredAt,
-        loadId: id,
+        aggregate: 'load',
+        aggregateId: id,
         actorKind: 'person',
+        actorId: (index % 2) + 1,
         actorName: world.reps[index % 2]!,
         kind: 'load_awarded',
         data: {
-          kind: 'load_awarded',
           carrierName: world.carrierNames.get(carriers[0]!) ?? '',
           payMinor: typed * 100,
           override: null,
@@ -187,7 +190,7 @@ export function writeHistory(db: Db, world: World, count: number, now: number, l
   insertAll(stops, (rows) => db.insert(stop).values(rows).run())
   insertAll(charges, (rows) => db.insert(charge).values(rows).run())
   insertAll(offers, (rows) => db.insert(offer).values(rows).run())
-  insertAll(logs, (rows) => db.insert(log).values(rows).run())
+  insertAll(logs, (rows) => db.insert(event).values(rows).run())
 }
 
 function insertAll<T>(rows: T[], insert: (rows: T[]) => void): void {

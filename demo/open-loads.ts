@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm'
+import type { Actor } from '#core/access/actor'
 import { flatCharge } from '#core/charge/charge'
 import type { LoadTerms } from '#core/load/load'
 import { transitHours } from '#core/miles/drive'
@@ -39,7 +40,7 @@ function writeOpenLoad(
   luck: Chance,
 ): void {
   const shipment = anyShipment(world, luck)
-  const by = { kind: 'person' as const, name: world.reps[plan.index % 2]! }
+  const by = { kind: 'person' as const, id: (plan.index % 2) + 1, name: world.reps[plan.index % 2]! }
   const madeAt = now - Math.round(luck.between(0.4, 7) * hour)
   const lane = {
     equipment: shipment.commodity.equipment,
@@ -131,8 +132,8 @@ function addOffers(
     const goodUntil = luck.yes(0.5) ? Math.ceil((now + luck.between(0.6, 9) * hour) / (hour / 2)) * (hour / 2) : null
     const by =
       source === 'phone'
-        ? { kind: 'person' as const, name: world.reps[0]! }
-        : { kind: 'carrier' as const, name: world.carrierNames.get(carrierId) ?? '' }
+        ? { kind: 'person' as const, id: 1, name: world.reps[0]! }
+        : { kind: 'carrier' as const, id: carrierId, name: world.carrierNames.get(carrierId) ?? '' }
     recordOffer(
       db,
       loadId,
@@ -148,7 +149,7 @@ function cover(
   world: World,
   loadId: number,
   shipment: ReturnType<typeof anyShipment>,
-  plan: { index: number; by: { kind: 'person'; name: string }; madeAt: number; lane: Parameters<typeof askedPrice>[0] },
+  plan: { index: number; by: Actor; madeAt: number; lane: Parameters<typeof askedPrice>[0] },
   now: number,
   luck: Chance,
 ): void {
@@ -179,6 +180,6 @@ function cover(
       db,
       loadId,
       { kind: 'accept_confirmation', confirmationId, name: 'Ada Finch', title: 'Dispatcher' },
-      { now: act(0.8).now, by: { kind: 'carrier', name: 'the carrier' } },
+      { now: act(0.8).now, by: { kind: 'carrier', id: null, name: 'the carrier' } },
     )
 }

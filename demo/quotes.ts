@@ -4,14 +4,15 @@ import { createProspect } from '#server/customer/customers'
 import type { Db } from '#server/db.server'
 import { keepRates } from '#server/money/exchange'
 import { addLines } from '#server/quote/lines'
-import { createQuote, endOfDay } from '#server/quote/quotes'
+import { createQuote } from '#server/quote/quotes'
 import { sendQuote } from '#server/quote/send'
+import { endOfDay } from '#server/quote/valid-until'
 import { customer, dieselPrice, fuelTable, outbox, quote, quotePaper } from '#server/schema'
 import { steel, writeLastYearsBid, writePastQuote, zone } from './past-quotes'
 import type { Chance } from './random'
 import type { World } from './settle'
 
-const by = { kind: 'person' as const, name: 'Ines Calloway' }
+const by = { kind: 'person' as const, id: 1, name: 'Ines Calloway' }
 
 /** How customers are priced, the quotes of eighteen months, last year's bid and this year's, and some that are out just now. */
 export function writeQuotes(db: Db, world: World, now: number, luck: Chance): void {

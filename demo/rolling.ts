@@ -3,7 +3,7 @@ import { transitHours } from '#core/miles/drive'
 import { toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
 import { legBetween } from '#server/miles/route'
-import { charge, load, log, offer, stop } from '#server/schema'
+import { charge, event, load, offer, stop } from '#server/schema'
 import { carriersFor, laneColumns } from './history'
 import { marketPrice } from './market'
 import type { Chance } from './random'
@@ -114,15 +114,16 @@ function writeRolling(
       receivedAt: coveredAt - hour,
     })
     .run()
-  db.insert(log)
+  db.insert(event)
     .values({
       at: coveredAt,
-      loadId: made.id,
+      aggregate: 'load',
+      aggregateId: made.id,
       actorKind: 'person',
+      actorId: 1,
       actorName: world.reps[0]!,
       kind: 'load_awarded',
       data: {
-        kind: 'load_awarded',
         carrierName: world.carrierNames.get(carrierId) ?? '',
         payMinor: pay * 100,
         override: null,

@@ -420,7 +420,9 @@ test('many are marked and answered at once', async ({ page }) => {
   for (const each of shipments) await expect.poll(() => answered('990', each)).toEqual(['D'])
 })
 
-test('a thousand tenders in one file: all are there, and the page draws only those that can be seen', async ({ page }) => {
+test('a thousand tenders in one file: all are there, and the page draws only those that can be seen', async ({
+  page,
+}) => {
   test.setTimeout(180_000)
   await signIn(page)
   await page.goto('/intake')

@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path'
 import Database from 'better-sqlite3'
 import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3'
 import { DatabaseProblem, isNewer, migrateOnce, problemOfFile, problemOfSchema } from './database/soundness'
+import { forgetPending, pendingCount, publishPending } from './event/changes'
 import * as schema from './schema'
 import { projectFolder, settings } from './settings.server'
 
@@ -93,11 +94,21 @@ export function closeDatabase(): void {
 
 /**
  * Runs what reads and then writes as one: the write lock is taken at once, so what was read still
- * holds when it is written. The callback must not be async.
+ * holds when it is written. Inside another transaction it is a part of that one, and is taken back alone if it throws. What it
+ * changed is published after the outermost commit. The callback must not be async.
  */
 export function inTransaction<T>(db: Db, work: () => T): T {
-  const result = db.$client.transaction(work).immediate()
+  const client = db.$client
+  const before = pendingCount(client)
+  let result: T
+  try {
+    result = client.transaction(work).immediate()
+  } catch (error) {
+    forgetPending(client, before)
+    throw error
+  }
   held.oxStorageProblem = null
+  if (!client.inTransaction) publishPending(client)
   return result
 }
 

@@ -1,4 +1,6 @@
 export interface Rounds {
+  /** Ends a rest: there may be something to do. */
+  wake(): void
   /** Lets the step in hand finish, then ends. */
   stop(): Promise<void>
 }
@@ -19,6 +21,7 @@ export function runRounds(step: () => Promise<boolean>, restMs: number): Rounds 
     while (!stopping) if (!(await step()) && !stopping) await rest()
   })()
   return {
+    wake: () => wake(),
     async stop() {
       stopping = true
       wake()

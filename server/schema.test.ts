@@ -111,8 +111,12 @@ describe('the queries that every page makes use an index', () => {
       "select distinct load_id from offer where state = 'open' and good_until is not null and good_until <= 5",
       'USING INDEX offer_lapsing',
     ],
-    ['a load’s log', 'select * from log where load_id = 1 order by id desc limit 300', 'USING INDEX log_load'],
-    ['the log’s tail', 'select * from log where id > 5 order by id limit 200', 'USING INTEGER PRIMARY KEY'],
+    [
+      'what happened to a load',
+      "select * from event where aggregate = 'load' and aggregate_id = 1 order by id desc limit 300",
+      'USING INDEX event_aggregate',
+    ],
+    ['what happened lately', 'select * from event where id > 5 order by id limit 200', 'USING INTEGER PRIMARY KEY'],
     [
       'what is due',
       "select * from outbox where state = 'waiting' and kind = 'mail' and next_at <= 5 order by next_at, id limit 1",

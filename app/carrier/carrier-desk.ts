@@ -44,7 +44,11 @@ export function useCarrierDesk(data: CarrierData): CarrierDesk {
     return mayEdit && paper ? { check: paper } : null
   })
   const acting = useCarrierAct(dossier.carrier.id)
-  useLive((loadId) => dossier.loads.some(({ id }) => id === loadId), 'carriers')
+  useLive(({ aggregate, id }) =>
+    aggregate === 'carrier'
+      ? id === null || id === dossier.carrier.id
+      : aggregate === 'load' && dossier.loads.some((load) => load.id === id),
+  )
   return {
     ...data,
     today: dayOf(toLocal(now, zone)),

@@ -17,7 +17,7 @@ export function useIntakeDesk(data: IntakeData) {
   const [marked, setMarked] = useState<ReadonlySet<number>>(new Set())
   const [dialog, setDialog] = useState<'accept' | 'decline' | 'cancel' | null>(null)
   const answering = useAnswer()
-  useLive(() => false, 'tenders')
+  useLive(({ aggregate }) => aggregate === 'tender' || aggregate === 'partner')
   const found = rows.findIndex(({ id }) => id === picked)
   const index = Math.max(0, found)
   const chosen = rows[index] ?? null

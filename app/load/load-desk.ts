@@ -58,7 +58,7 @@ export function useLoadDesk(data: LoadPermissions & Pick<LoadDesk, 'page' | 'now
   const acting = useAct(load.id)
   const [dialog, setDialog] = useState<OpenDialog | null>(null)
   const [picked, setPicked] = useState<number | null>(null)
-  useLive((loadId) => loadId === load.id)
+  useLive(({ aggregate, id }) => aggregate === 'load' && id === load.id)
   const liveOffers = offers.filter((offer) => offer.state === 'open')
   const usable = liveOffers.find((offer) => offer.verdict?.verdict !== 'stop')
   return {

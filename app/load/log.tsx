@@ -1,8 +1,17 @@
+import type { ActorKind } from '#core/access/actor'
 import { logWords } from '#core/load/log-words'
 import { momentWords } from '#core/time/words'
 import type { LoadPage } from '#server/load/read'
 
-const actorWords = { person: 'by', carrier: 'from', rule: 'by rule:', board: 'by' } as const
+/** What stands between a line and who did it. */
+const actorWords: Record<ActorKind, string> = {
+  person: 'by',
+  carrier: 'from',
+  partner: 'from',
+  rule: 'by rule:',
+  board: 'by',
+  system: 'by itself:',
+}
 
 /** Every step on the load, who or what did it and when, the newest first. */
 export function Log({ page, now, zone }: { page: LoadPage; now: number; zone: string }) {

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { useRevalidator } from 'react-router'
 import type { QuoteAct, QuoteActed } from '#server/quote/act'
-import { useNamed } from '../ui/live'
+import { useChanges } from '../ui/live'
 import { type Posted, postJson } from '../ui/post'
 
 /** Our own acts come back as news of the quote: so long they are not read again. */
@@ -15,8 +15,8 @@ export function useActs(quoteId: number) {
   const lastAct = useRef(0)
   const echo = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
   const { revalidate } = useRevalidator()
-  useNamed('quote', (data) => {
-    if ((JSON.parse(data) as { quoteId: number }).quoteId !== quoteId) return
+  useChanges(({ aggregate, id }) => {
+    if (aggregate !== 'everything' && !(aggregate === 'quote' && id === quoteId)) return
     clearTimeout(echo.current)
     echo.current = setTimeout(() => void revalidate(), Date.now() - lastAct.current < ownEcho ? ownEcho : gather)
   })

@@ -1,12 +1,12 @@
-/** What the server tells: an event of the log, or something that goes by a name. */
+/** What the server sends: that something changed, or that a tender's time is nearly over. */
 export interface LiveMessage {
-  name: 'message' | 'carriers' | 'tenders' | 'warned' | 'quote'
+  name: 'message' | 'warned'
   data: string
-  /** The log's number, where it is an event of the log. */
+  /** The number of the event, where one was recorded. */
   id: string
 }
 
-const names = ['message', 'carriers', 'tenders', 'warned', 'quote'] as const
+const names = ['message', 'warned'] as const
 
 /** How long the tab that listens keeps what it heard, for tabs that were being opened meanwhile. */
 const keptMs = 30_000
@@ -17,11 +17,12 @@ const lockName = 'oxpecker-live'
  * and passes on what it hears; when that tab goes, another takes over where it stopped. Without locks (a page that is not served
  * securely) each tab has a stream of its own.
  */
-export function listen(since: number, deliver: (message: LiveMessage) => void): () => void {
-  if (!navigator.locks || typeof BroadcastChannel === 'undefined') return openStream({ since, after: '' }, deliver)
+export function listen(from: { since: number; upTo: number }, deliver: (message: LiveMessage) => void): () => void {
+  const { since } = from
+  let lastId = String(from.upTo)
+  if (!navigator.locks || typeof BroadcastChannel === 'undefined') return openStream({ since, after: lastId }, deliver)
   const channel = new BroadcastChannel(lockName)
   const leaving = new AbortController()
-  let lastId = ''
   let kept: { at: number; message: LiveMessage }[] = []
   const hear = (message: LiveMessage) => {
     if (message.id) lastId = message.id

@@ -1,67 +1,90 @@
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef } from 'react'
+import { createContext, type ReactNode, type RefObject, useContext, useEffect, useMemo, useRef } from 'react'
 import { useRevalidator } from 'react-router'
+import type { Told } from '#server/live/live'
 import { listen } from './live-source'
 
-export type Named = 'carriers' | 'tenders' | 'warned' | 'quote'
-
 interface Listener {
-  touches: (loadId: number) => boolean
-  named: Named | undefined
-  run: (data: string) => void
+  onChange?: (change: Told) => void
+  onWarning?: (data: string) => void
 }
 
-const LiveContext = createContext<Set<Listener> | null>(null)
+interface Live {
+  listeners: Set<Listener>
+  /** The newest event that what is on the screen was read after. */
+  upTo: RefObject<number>
+}
 
-/** One stream of the log for the whole browser; whatever is open listens to it. `readAt` is when the page was read: what moved since is not missed. */
-export function LiveProvider({ readAt, children }: { readAt: number; children: ReactNode }) {
-  const listeners = useMemo(() => new Set<Listener>(), [])
-  const since = useRef(readAt)
-  useEffect(() => {
-    return listen(since.current, ({ name, data }) => {
-      if (name !== 'message') {
-        for (const each of listeners) if (each.named === name) each.run(data)
-        return
-      }
-      const { loadId } = JSON.parse(data) as { loadId: number }
-      for (const each of listeners) if (each.touches(loadId)) each.run(data)
-    })
-  }, [listeners])
-  return <LiveContext.Provider value={listeners}>{children}</LiveContext.Provider>
+const LiveContext = createContext<Live | null>(null)
+
+/**
+ * One stream of changes for the whole browser; whatever is open listens to it. `readAt` and `upTo` are when the page was read, and
+ * after which event: what changed since is not missed.
+ */
+export function LiveProvider({ readAt, upTo, children }: { readAt: number; upTo: number; children: ReactNode }) {
+  const live = useMemo<Live>(() => ({ listeners: new Set(), upTo: { current: 0 } }), [])
+  live.upTo.current = upTo
+  const from = useRef({ since: readAt, upTo })
+  useEffect(
+    () =>
+      listen(from.current, ({ name, data }) => {
+        for (const { onChange, onWarning } of live.listeners)
+          if (name === 'warned') onWarning?.(data)
+          else onChange?.(JSON.parse(data) as Told)
+      }),
+    [live],
+  )
+  return <LiveContext.Provider value={live}>{children}</LiveContext.Provider>
 }
 
 function useListener(listener: Listener): void {
-  const listeners = useContext(LiveContext)
+  const live = useContext(LiveContext)
   const held = useRef(listener)
   held.current = listener
   useEffect(() => {
     const own: Listener = {
-      touches: (loadId) => held.current.touches(loadId),
-      named: held.current.named,
-      run: (data) => held.current.run(data),
+      onChange: (change) => held.current.onChange?.(change),
+      onWarning: (data) => held.current.onWarning?.(data),
     }
-    listeners?.add(own)
-    return () => void listeners?.delete(own)
-  }, [listeners])
+    live?.listeners.add(own)
+    return () => void live?.listeners.delete(own)
+  }, [live])
 }
 
-const gather = 150
+const gatherMs = 150
 
-/** Reads the page anew when the log touches it, or something it is named after: events close together are one reading. */
-export function useLive(touches: (loadId: number) => boolean, named?: Named): void {
-  const { revalidate } = useRevalidator()
+/**
+ * Reads the page again when something it shows has changed: changes close together are one reading, and what was read after the
+ * change (because an act of ours made it) is not read a second time.
+ */
+export function useLive(touches: (change: Told) => boolean): void {
+  const { revalidate, state } = useRevalidator()
+  const upTo = useContext(LiveContext)?.upTo
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
+  const isReading = useRef(false)
+  isReading.current = state !== 'idle'
+  const newest = useRef(0)
+  const readUnlessRead = () => {
+    clearTimeout(timer.current)
+    timer.current = setTimeout(() => {
+      if (isReading.current) return readUnlessRead()
+      const wanted = newest.current
+      newest.current = 0
+      if (wanted > (upTo?.current ?? 0)) void revalidate()
+    }, gatherMs)
+  }
   useListener({
-    touches,
-    named,
-    run: () => {
-      clearTimeout(timer.current)
-      timer.current = setTimeout(() => void revalidate(), gather)
+    onChange: (change) => {
+      if (change.aggregate !== 'everything' && !touches(change)) return
+      // What has no event of its own cannot be told to have been read.
+      newest.current = Math.max(newest.current, change.eventId ?? Number.POSITIVE_INFINITY)
+      readUnlessRead()
     },
   })
   useEffect(() => () => clearTimeout(timer.current), [])
 }
 
-/** Does something with what an event of a name brings. */
-export function useNamed(named: Named, run: (data: string) => void): void {
-  useListener({ touches: () => false, named, run })
-}
+/** Does something with every change, whatever it is of. */
+export const useChanges = (run: (change: Told) => void): void => useListener({ onChange: run })
+
+/** Does something when a tender's time to answer is nearly over. */
+export const useWarnings = (run: (data: string) => void): void => useListener({ onWarning: run })

@@ -34,22 +34,22 @@ describe('a carrier’s log in words', () => {
     [
       'payee_asked',
       { name: 'Lark Factoring', bankName: 'Bank of the Reeds', accountEnd: '0417' },
-      'Payee Lark Factoring, Bank of the Reeds …0417, asked for',
+      'Payee Lark Factoring, Bank of the Reeds …0417, requested',
     ],
     [
       'payee_approved',
       { name: 'Lark Factoring', accountEnd: '0417', askedBy: 'Ines Calloway' },
-      'Payee Lark Factoring …0417 approved; Ines Calloway had asked for it',
+      'Payee Lark Factoring …0417 approved; requested by Ines Calloway',
     ],
     ['payee_refused', { name: 'Lark Factoring', accountEnd: '0417' }, 'Payee Lark Factoring …0417 refused'],
-    ['paper_received', { paperKind: 'certificate', fileName: 'coi.pdf' }, 'Certificate of insurance came in: coi.pdf'],
-    ['paper_received', { paperKind: 'napkin', fileName: 'x.pdf' }, 'paper came in: x.pdf'],
-    ['paper_checked', { paperKind: 'w9' }, 'W-9 looked at and good'],
+    ['paper_received', { paperKind: 'certificate', fileName: 'coi.pdf' }, 'Certificate of insurance received: coi.pdf'],
+    ['paper_received', { paperKind: 'napkin', fileName: 'x.pdf' }, 'Document received: x.pdf'],
+    ['paper_checked', { paperKind: 'w9' }, 'W-9 reviewed and accepted'],
     ['paper_refused', { paperKind: 'letter', because: 'of another carrier' }, 'Letter refused: of another carrier'],
     [
       'papers_asked',
       { to: 'a@b.example', kinds: ['w9', 'permit_canada', 'napkin'] },
-      'Asked a@b.example for W-9, Permit for Canada, napkin',
+      'Requested from a@b.example: W-9, Permit for Canada, napkin',
     ],
     ['agreement_sent', { to: 'a@b.example' }, 'Agreement sent to a@b.example to be signed'],
     [

@@ -1,4 +1,5 @@
 import { verdictWords } from '../vetting/words'
+import type { CarrierEvent } from './events'
 import { type LoadMark, markWords } from './grades'
 import { type PaperKind, paperWords } from './paper'
 
@@ -6,9 +7,10 @@ type Data = Record<string, unknown>
 const text = (value: unknown) => (typeof value === 'string' ? value : '')
 const list = (value: unknown): string[] => (Array.isArray(value) ? value.map(String) : [])
 const standing = (value: unknown) => verdictWords[value as keyof typeof verdictWords] ?? 'not vetted'
-const paperName = (data: Data) => paperWords[data.paperKind as PaperKind] ?? 'paper'
+const paperName = (data: Data) => paperWords[data.paperKind as PaperKind] ?? 'Document'
 
-const sentences: Record<string, (data: Data) => string> = {
+/** Read with care: what an older version recorded may lack a field. */
+const sentences: Record<CarrierEvent['kind'], (data: Data) => string> = {
   carrier_added: (data) =>
     `Added from ${text(data.from) === 'register' ? 'the register' : text(data.from)}${list(data.duplicates).length > 0 ? `, though it shares something with ${list(data.duplicates).join(', ')}` : ''}`,
   register_changed: (data) =>
@@ -21,15 +23,15 @@ const sentences: Record<string, (data: Data) => string> = {
   equipment_set: (data) => `Equipment: ${list(data.equipment).join(', ').replaceAll('_', ' ')}`,
   do_not_use: (data) => `Not to be used: ${text(data.reason)}`,
   do_not_use_lifted: (data) => `May be used again: ${text(data.reason)}. It was: ${text(data.was)}`,
-  payee_asked: (data) => `Payee ${text(data.name)}, ${text(data.bankName)} …${text(data.accountEnd)}, asked for`,
+  payee_asked: (data) => `Payee ${text(data.name)}, ${text(data.bankName)} …${text(data.accountEnd)}, requested`,
   payee_approved: (data) =>
-    `Payee ${text(data.name)} …${text(data.accountEnd)} approved; ${text(data.askedBy)} had asked for it`,
+    `Payee ${text(data.name)} …${text(data.accountEnd)} approved; requested by ${text(data.askedBy)}`,
   payee_refused: (data) => `Payee ${text(data.name)} …${text(data.accountEnd)} refused`,
-  paper_received: (data) => `${paperName(data)} came in: ${text(data.fileName)}`,
-  paper_checked: (data) => `${paperName(data)} looked at and good`,
+  paper_received: (data) => `${paperName(data)} received: ${text(data.fileName)}`,
+  paper_checked: (data) => `${paperName(data)} reviewed and accepted`,
   paper_refused: (data) => `${paperName(data)} refused: ${text(data.because)}`,
   papers_asked: (data) =>
-    `Asked ${text(data.to)} for ${list(data.kinds)
+    `Requested from ${text(data.to)}: ${list(data.kinds)
       .map((kind) => paperWords[kind as PaperKind] ?? kind)
       .join(', ')}`,
   agreement_sent: (data) => `Agreement sent to ${text(data.to)} to be signed`,
@@ -41,4 +43,4 @@ const sentences: Record<string, (data: Data) => string> = {
 
 /** A line of a carrier's log as people read it. */
 export const carrierLogWords = (kind: string, data: Data): string =>
-  sentences[kind]?.(data) ?? kind.replaceAll('_', ' ')
+  (sentences as Record<string, (data: Data) => string>)[kind]?.(data) ?? kind.replaceAll('_', ' ')

@@ -94,6 +94,7 @@ export type LoadCommand =
       note: string /** Somebody has seen that the price looks mistyped, and means it. */
       sure?: boolean
       isTyped?: boolean
+      /** The sender's own key where it came over a wire. */ externalKey?: string
     }
   | { kind: 'counter_offer'; offerId: number; counterMinor: number }
   | { kind: 'decline_offer'; offerId: number }

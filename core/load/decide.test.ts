@@ -5,6 +5,7 @@ import type { Verdict } from '../vetting/vetting'
 import type { GateAsked, LoadCommand, LoadFacts, OfferFacts } from './command'
 import { decide } from './decide'
 import { type LoadState, loadStates } from './load'
+import { loadRefusalWords } from './refusals'
 
 const now = Date.UTC(2026, 10, 23, 20)
 const verdict = (over: Partial<Verdict> = {}): Verdict => ({
@@ -129,7 +130,7 @@ describe('award', () => {
     const at = (price: { reason: string | null; mayExceed: boolean }) =>
       decide(load(over), award({ payMinor, price }), now)
     expect(at({ reason: 'please', mayExceed: false })).toMatchObject({
-      refusal: { code: 'may_not_exceed', message: expect.stringContaining(words) },
+      refusal: { code: 'may_not_exceed', facts: { detail: expect.stringContaining(words) } },
     })
     expect(at({ reason: null, mayExceed: true })).toMatchObject({ refusal: { code: 'price_needs_reason' } })
     const passed = at({ reason: 'the customer pays it', mayExceed: true })
@@ -340,15 +341,15 @@ describe('the life of a load', () => {
         const decision = decide(load({ ...confirmed, state: from }), { kind: 'advance', to }, now)
         const backwards = loadStates.indexOf(to) <= loadStates.indexOf(from)
         const allowedBack = (from === 'dispatched' && to === 'covered') || (from === 'paid' && to === 'invoiced')
-        return 'refusal' in decision ? decision.refusal.message.endsWith('.') : !backwards || allowedBack
+        return 'refusal' in decision ? loadRefusalWords(decision.refusal).endsWith('.') : !backwards || allowedBack
       }),
     )
   })
   test('a refusal is a sentence about this load', () => {
     const decision = decide(load({ state: 'paid' }), { kind: 'cancel', reason: 'x' }, now)
-    expect(decision).toEqual({
-      refusal: { code: 'too_late_to_cancel', message: 'PR-20417 is paid: too late to cancel.' },
-    })
+    if (!('refusal' in decision)) throw new Error('not refused')
+    expect(decision.refusal.code).toBe('too_late_to_cancel')
+    expect(loadRefusalWords(decision.refusal)).toBe('PR-20417 is paid: too late to cancel.')
   })
   test('cancelling ends offers, postings and the confirmation', () => {
     expect(kinds(load({ confirmation: confirmation('issued') }), { kind: 'cancel', reason: 'customer' })).toEqual([

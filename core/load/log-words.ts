@@ -14,6 +14,7 @@ export type OutsideEvent =
   | { kind: 'posting_refused'; board: string; problem: string }
   | { kind: 'mail_delivered'; version: number; to: string; attempts: number }
   | { kind: 'mail_failed'; version: number; to: string; problem: string }
+  | { kind: 'sending_failed'; problem: string }
   | { kind: 'kept_in_the_building'; what: string }
   | { kind: 'gate_alert'; carrierName: string; reasons: string[]; policyVersion: number }
   | { kind: 'gate_mended'; reasons: string[] }
@@ -74,6 +75,7 @@ const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }
   mail_delivered: (event) =>
     `Rate confirmation version ${event.version} mailed to ${event.to}${afterTries(event.attempts)}`,
   mail_failed: (event) => `Email to ${event.to} failed: ${event.problem}`,
+  sending_failed: (event) => `Something about this load could not be sent: ${event.problem}`,
   confirmation_accepted: (event) =>
     `Rate confirmation version ${event.version} accepted by ${event.name}, ${event.title}`,
   award_released: (event) => `${event.carrierName} released: ${event.reason}`,

@@ -54,14 +54,19 @@ const sentences = {
 
 export type RefusalCode = keyof typeof sentences
 
-/** A rule's no: a code for programs, a sentence for people. */
+/** A rule's no: a code for programs, and what its sentence speaks of. */
 export interface Refusal {
   code: RefusalCode
-  message: string
+  facts: Said
 }
 
-/** The refusal with its sentence about this load; `detail` is what the code leaves open. */
+/** The refusal of a command on this load; `detail` is what the code leaves open. */
 export function refuse(code: RefusalCode, load: LoadFacts, detail = ''): { refusal: Refusal } {
+  return { refusal: { code, facts: { load, state: loadStateWords[load.state].toLowerCase(), detail } } }
+}
+
+/** A refusal as people read it. */
+export const loadRefusalWords = ({ code, facts }: Refusal): string => {
   const words: (said: Said) => string = sentences[code]
-  return { refusal: { code, message: words({ load, state: loadStateWords[load.state].toLowerCase(), detail }) } }
+  return words(facts)
 }

@@ -1,5 +1,7 @@
-import { type Currency, currencyWords } from '../money/money'
+import type { Refusal } from '../event/refusal'
+import type { Currency } from '../money/money'
 import { addDays } from '../time/local'
+import type { QuoteRefusalCode } from './refusals'
 
 /** The longest a price may stand: a little over a year's bid. */
 export const longestValidDays = 400
@@ -23,9 +25,13 @@ export interface TermsFacts {
   compared: { customerId: number; currency: Currency } | null
 }
 
-type TermsRefusal = 'past_day' | 'too_long' | 'not_theirs' | 'other_currency' | 'currency_given'
+type TermsRefusal = Refusal<
+  Extract<QuoteRefusalCode, 'past_day' | 'too_long' | 'not_theirs' | 'other_currency' | 'currency_given'>
+>
 
-const refuse = (code: TermsRefusal, message: string) => ({ refusal: { code, message } })
+const refuse = (code: TermsRefusal['code'], facts: Record<string, unknown> = {}): { refusal: TermsRefusal } => ({
+  refusal: { code, facts },
+})
 
 /**
  * Whether a quote can have these terms. In another currency its lines have no price until they are repriced (`unprices`), so the
@@ -34,22 +40,13 @@ const refuse = (code: TermsRefusal, message: string) => ({ refusal: { code, mess
 export function decideTerms(
   { today, quote, isGiven, compared }: TermsFacts,
   terms: QuoteTerms,
-): { unprices: boolean } | { refusal: { code: TermsRefusal; message: string } } {
-  if (terms.validUntil < today) return refuse('past_day', 'That day is past.')
-  if (terms.validUntil > addDays(today, longestValidDays))
-    return refuse('too_long', `At most ${longestValidDays} days from today.`)
+): { unprices: boolean } | { refusal: TermsRefusal } {
+  if (terms.validUntil < today) return refuse('past_day')
+  if (terms.validUntil > addDays(today, longestValidDays)) return refuse('too_long', { most: longestValidDays })
   if (terms.comparedId !== null && (compared?.customerId !== quote.customerId || terms.comparedId === quote.id))
-    return refuse('not_theirs', 'That is no other quote of this customer.')
-  if (compared && compared.currency !== terms.currency)
-    return refuse(
-      'other_currency',
-      `That quote is in ${currencyWords[compared.currency]}: prices of two currencies are not compared.`,
-    )
+    return refuse('not_theirs')
+  if (compared && compared.currency !== terms.currency) return refuse('other_currency', { currency: compared.currency })
   const unprices = quote.currency !== terms.currency
-  if (unprices && isGiven)
-    return refuse(
-      'currency_given',
-      `Prices of it were given in ${currencyWords[quote.currency]}: start another quote for ${currencyWords[terms.currency]}.`,
-    )
+  if (unprices && isGiven) return refuse('currency_given', { from: quote.currency, to: terms.currency })
   return { unprices }
 }

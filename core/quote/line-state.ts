@@ -1,6 +1,8 @@
+import type { Refusal } from '../event/refusal'
 import type { LineState } from './quote'
+import type { QuoteRefusalCode } from './refusals'
 
-export const lineActs = ['send', 'change', 'win', 'lose', 'reopen', 'lapse'] as const
+export const lineActs = ['send', 'change', 'win', 'lose', 'reopen', 'remove', 'lapse'] as const
 export type LineAct = (typeof lineActs)[number]
 
 export interface LineFacts {
@@ -11,37 +13,39 @@ export interface LineFacts {
   loadsMade: number
 }
 
-export type LineDecision =
-  | { to: LineState }
-  | { refusal: { code: 'not_priced' | 'line_settled' | 'not_sent' | 'loads_made'; message: string } }
+type LineRefusal = Refusal<Extract<QuoteRefusalCode, 'not_priced' | 'line_settled' | 'not_sent' | 'loads_made'>>
+export type LineDecision = { to: LineState } | { refusal: LineRefusal }
 
-const refuse = (
-  code: Extract<LineDecision, { refusal: unknown }>['refusal']['code'],
-  message: string,
-): LineDecision => ({ refusal: { code, message } })
+const refuse = (code: LineRefusal['code'], facts: Record<string, unknown>): LineDecision => ({
+  refusal: { code, facts },
+})
 
 /**
  * What an act does to a line. A draft can be won or lost too: many prices are given on the phone. Changing what was sent
  * makes it a draft again; a settled line is reopened first.
  */
-export function decideLine({ state, priced, loadsMade }: LineFacts, act: LineAct): LineDecision {
+export function decideLine({ state, priced, loadsMade }: LineFacts, wanted: LineAct): LineDecision {
   const settled = state === 'won' || state === 'lost'
-  switch (act) {
+  const refuseSettled = () => refuse('line_settled', { state, wanted })
+  const refuseUnpriced = () => refuse('not_priced', { wanted })
+  switch (wanted) {
     case 'send':
-      if (settled) return refuse('line_settled', `The line is ${state} already.`)
-      return priced ? { to: 'sent' } : refuse('not_priced', 'The line has no price to send.')
+      if (settled) return refuseSettled()
+      return priced ? { to: 'sent' } : refuseUnpriced()
     case 'change':
-      return settled ? refuse('line_settled', `The line is ${state}: reopen it to change it.`) : { to: 'draft' }
+      return settled ? refuseSettled() : { to: 'draft' }
+    case 'remove':
+      return settled ? refuseSettled() : { to: state }
     case 'win':
-      if (state === 'lost') return refuse('line_settled', 'The line is lost: reopen it first.')
-      return priced ? { to: 'won' } : refuse('not_priced', 'The line has no price that could be won.')
+      if (state === 'lost') return refuseSettled()
+      return priced ? { to: 'won' } : refuseUnpriced()
     case 'lose':
-      if (loadsMade > 0) return refuse('loads_made', `${loadsMade} loads were made of the line: cancel them first.`)
-      return priced ? { to: 'lost' } : refuse('not_priced', 'The line was never priced: remove it instead.')
+      if (loadsMade > 0) return refuse('loads_made', { loadsMade })
+      return priced ? { to: 'lost' } : refuseUnpriced()
     case 'reopen':
-      if (loadsMade > 0) return refuse('loads_made', `${loadsMade} loads were made of the line: cancel them first.`)
-      return settled || state === 'lapsed' ? { to: 'draft' } : refuse('line_settled', 'The line is open.')
+      if (loadsMade > 0) return refuse('loads_made', { loadsMade })
+      return settled || state === 'lapsed' ? { to: 'draft' } : refuseSettled()
     case 'lapse':
-      return state === 'sent' ? { to: 'lapsed' } : refuse('not_sent', 'Only what was sent can lapse.')
+      return state === 'sent' ? { to: 'lapsed' } : refuse('not_sent', {})
   }
 }

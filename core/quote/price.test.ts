@@ -182,6 +182,9 @@ describe('how a line stands', () => {
     'won reopen': 'draft',
     'lost reopen': 'draft',
     'lapsed reopen': 'draft',
+    'draft remove': 'draft',
+    'sent remove': 'sent',
+    'lapsed remove': 'lapsed',
     'sent lapse': 'lapsed',
   }
   test.each(moves)('%s: %s', (state, act) => {

@@ -72,3 +72,7 @@ export interface Tender {
  */
 export const noticeStates = ['open', 'accepted', 'declined', 'lapsed', 'withdrawn', 'overtaken', 'noted'] as const
 export type NoticeState = (typeof noticeStates)[number]
+
+/** Where a tender stands, over all its notices. */
+export const tenderStates = ['offered', 'accepted', 'declined', 'lapsed', 'withdrawn', 'cancelled'] as const
+export type TenderState = (typeof tenderStates)[number]

@@ -9,18 +9,18 @@ import type { RegisterRecord } from '#core/register/register'
 import type { Verdict } from '#core/vetting/vetting'
 import { gazetteer } from '#server/atlas.server'
 import { type Db, inTransaction } from '#server/db.server'
+import { type Act, recordEvent } from '#server/event/event'
 import { keepLinks } from '#server/register/keep'
 import { lookUp } from '#server/register/look-up'
 import { carrier, contact, linkFact } from '#server/schema'
 import { keepVerdicts } from '#server/vetting/sweep'
 import { recordFacts } from './facts'
-import { type CarrierAct, writeCarrierLog } from './log'
 
 export type Added = { carrierId: number; verdict: Verdict; duplicates: Duplicate[]; fresh: boolean }
 export type AddRefusal = { refusal: { code: string; message: string; carrierId?: number } }
 
 /** Adds the carrier of an MC or DOT number with all that the register says of it, and vets it. One we hold already is named, not added twice. */
-export async function addCarrier(db: Db, typed: string, act: CarrierAct): Promise<Added | AddRefusal> {
+export async function addCarrier(db: Db, typed: string, act: Act): Promise<Added | AddRefusal> {
   const found = await lookUp(db, typed)
   if ('refusal' in found) return found
   return addRecord(db, found.record, { ...act, fresh: found.fresh })
@@ -30,7 +30,7 @@ export async function addCarrier(db: Db, typed: string, act: CarrierAct): Promis
 export function addRecord(
   db: Db,
   record: RegisterRecord,
-  act: CarrierAct & { fresh: boolean; equipment?: Equipment[]; source?: string },
+  act: Act & { fresh: boolean; equipment?: Equipment[]; source?: string },
 ): Added | AddRefusal {
   return inTransaction(db, () => {
     const held = db
@@ -80,11 +80,11 @@ export function addRecord(
         })
         .run()
     keepLinks(db, record, id)
-    writeCarrierLog(
+    recordEvent(
       db,
+      'carrier',
       id,
-      'carrier_added',
-      { from: act.source ?? 'register', duplicates: duplicates.map((each) => each.name) },
+      { kind: 'carrier_added', from: act.source ?? 'register', duplicates: duplicates.map((each) => each.name) },
       act,
     )
     const verdict = keepVerdicts(db, [id], act.now).get(id)!

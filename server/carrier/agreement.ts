@@ -1,14 +1,15 @@
-import { and, eq } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import { agreement, type Signature } from '#core/carrier/agreement'
 import { dayOf, toLocal } from '#core/time/local'
 import { clockWords, dateWords } from '#core/time/words'
-import { type Db, inTransaction } from '#server/db.server'
+import type { Db } from '#server/db.server'
+import { outcome, type Refused, run } from '#server/kernel/run'
 import { ink, rule as line, newSheet, roomFor, second, sheet } from '#server/paper/sheet'
-import { carrier, carrierLink, paper } from '#server/schema'
+import { carrier, type carrierLink } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { vetAgain } from '#server/vetting/again'
-import { writeCarrierLog } from './log'
 import { storePaper } from './store'
+import { carrierSubject } from './subject'
 
 /** Takes a carrier's signature given by its link: the agreement as signed is kept as a PDF and counts from now on. */
 export async function signAgreement(
@@ -16,43 +17,21 @@ export async function signAgreement(
   link: typeof carrierLink.$inferSelect,
   signature: Signature,
   now: number,
-): Promise<{ done: true } | { refusal: { code: string; message: string } }> {
+): Promise<{ done: true } | Refused> {
   const row = db.select().from(carrier).where(eq(carrier.id, link.carrierId)).get()
   if (!row || link.purpose !== 'agreement')
     return { refusal: { code: 'no_such_link', message: 'There is nothing to sign here.' } }
   const stored = storePaper('Broker-carrier agreement signed', await agreementPdf(row, signature, now))
   if ('refusal' in stored) throw new Error(`The agreement that was just drawn is refused: ${stored.refusal.message}`)
-  const outcome = inTransaction(db, () => {
-    const again = db.select({ usedAt: carrierLink.usedAt }).from(carrierLink).where(eq(carrierLink.id, link.id)).get()
-    if (again?.usedAt)
-      return { refusal: { code: 'already_signed', message: 'This agreement is signed already. Thank you.' } }
-    db.update(carrierLink)
-      .set({ usedAt: now })
-      .where(and(eq(carrierLink.id, link.id)))
-      .run()
-    db.insert(paper)
-      .values({
-        carrierId: row.id,
-        kind: 'agreement',
-        state: 'checked',
-        ...stored,
-        receivedAt: now,
-        receivedFrom: signature.name,
-        checkedAt: now,
-        checkedBy: 'signed by link',
-      })
-      .run()
-    writeCarrierLog(
-      db,
-      row.id,
-      'agreement_signed',
-      { version: agreement.version, name: signature.name, title: signature.title },
-      { now, by: { kind: 'carrier', name: row.name } },
-    )
-    return { done: true as const }
-  })
-  if ('done' in outcome) vetAgain(db, [row.id], now)
-  return outcome
+  const ran = run(
+    db,
+    carrierSubject,
+    row.id,
+    { kind: 'sign_agreement', linkId: link.id, signature, file: stored },
+    { now, by: { kind: 'carrier', id: row.id, name: row.name } },
+  )
+  if ('done' in ran) vetAgain(db, [row.id], now)
+  return outcome(ran)
 }
 
 function agreementPdf(

@@ -1,10 +1,13 @@
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { outcome, run } from '#server/kernel/run'
+import { deliver } from '#server/outbox/deliver'
 import { enqueue, nextDue } from '#server/outbox/outbox'
-import { carrierLink, carrierLog, log, outbox } from '#server/schema'
+import { carrierLink, event, outbox } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { type TestMailServer, testMailServer } from '#server/testing/mail-server'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
-import { ask, askPapersSchema, sendCarrierMail } from './ask'
+import { askPapersSchema, sendCarrierMail } from './ask'
+import { carrierSubject, type ServerCommand } from './subject'
 
 let world: TestWorld
 let server: TestMailServer
@@ -18,18 +21,20 @@ afterEach(async () => {
 })
 
 const to = 'dispatch@carrier1.example'
-const send = (at = now) => sendCarrierMail(world.db, nextDue(world.db, 'carrier_mail', at)!, () => at)
+const send = (at = now) => deliver(world.db, nextDue(world.db, 'carrier_mail', at)!, sendCarrierMail, () => at)
+const ask = (carrierId: number, command: ServerCommand) =>
+  outcome(run(world.db, carrierSubject, carrierId, command, ines))
 const kinds = () =>
   world.db
-    .select({ kind: carrierLog.kind })
-    .from(carrierLog)
+    .select({ kind: event.kind })
+    .from(event)
     .all()
     .map((row) => row.kind)
 const refuse = (code: number) => Object.assign(new Error('no'), { responseCode: code })
 
 describe('papers asked for', () => {
   test('by a mail with a link of its own, which names each and asks for no password', async () => {
-    expect(ask(world.db, 1, { purpose: 'papers', to, kinds: ['w9', 'certificate'] }, ines)).toEqual({ done: true })
+    expect(ask(1, { kind: 'ask_papers', to, kinds: ['w9', 'certificate'] })).toEqual({ done: true })
     expect(kinds()).toContain('papers_asked')
     expect(await send()).toBe(true)
     const [mail] = server.received
@@ -41,7 +46,7 @@ describe('papers asked for', () => {
     expect(world.db.select().from(outbox).get()).toMatchObject({ state: 'sent' })
   })
   test('of nobody are refused, and nothing waits to be sent', () => {
-    expect(ask(world.db, 99, { purpose: 'papers', to, kinds: ['w9'] }, ines)).toMatchObject({
+    expect(ask(99, { kind: 'ask_papers', to, kinds: ['w9'] })).toMatchObject({
       refusal: { code: 'no_such_carrier' },
     })
     expect(world.db.select().from(outbox).all()).toEqual([])
@@ -53,8 +58,8 @@ describe('papers asked for', () => {
     expect(askPapersSchema.safeParse({ to: ` ${to} `, kinds: ['w9'] }).data).toEqual({ to, kinds: ['w9'] })
   })
   test('again is another link: the first one stays what it was', () => {
-    ask(world.db, 1, { purpose: 'papers', to, kinds: ['w9'] }, ines)
-    ask(world.db, 1, { purpose: 'papers', to, kinds: ['letter'] }, ines)
+    ask(1, { kind: 'ask_papers', to, kinds: ['w9'] })
+    ask(1, { kind: 'ask_papers', to, kinds: ['letter'] })
     expect(
       world.db
         .select()
@@ -67,7 +72,7 @@ describe('papers asked for', () => {
 
 describe('the agreement', () => {
   test('goes out to be signed', async () => {
-    ask(world.db, 2, { purpose: 'agreement', to: 'dispatch@carrier2.example' }, ines)
+    ask(2, { kind: 'send_agreement', to: 'dispatch@carrier2.example' })
     expect(await send()).toBe(true)
     expect(server.received[0]!.subject).toBe('Agreement between Plover & Rook Freight and Carrier 2')
     expect(server.received[0]!.html).toContain('/p/')
@@ -76,7 +81,7 @@ describe('the agreement', () => {
 })
 
 describe('a mail that does not arrive', () => {
-  beforeEach(() => ask(world.db, 1, { purpose: 'papers', to, kinds: ['w9'] }, ines))
+  beforeEach(() => ask(1, { kind: 'ask_papers', to, kinds: ['w9'] }))
   test('because the server is busy is tried again with the same link', async () => {
     server.answer = refuse(451)
     expect(await send()).toBe(false)
@@ -134,9 +139,9 @@ describe('a carrier is told that a load is cancelled', () => {
     expect(
       world.db
         .select()
-        .from(log)
+        .from(event)
         .all()
-        .filter((line) => line.loadId === loadId)
+        .filter((line) => line.aggregate === 'load' && line.aggregateId === loadId)
         .map((line) => line.kind),
     ).toContain('mail_failed')
   })
@@ -151,6 +156,7 @@ describe('a carrier is told that a load is cancelled', () => {
       },
       now,
     )
-    await expect(send()).rejects.toThrow(/names load 1 or carrier 77/)
+    expect(await send()).toBe(false)
+    expect(world.db.select().from(outbox).get()!.lastError).toMatch(/names load 1 or carrier 77/)
   })
 })

@@ -10,7 +10,7 @@ import { seal, unseal } from '#server/access/keys'
 import type { Viewer } from '#server/access/viewer'
 import { readUpload } from '#server/http/upload'
 import { keepRecord } from '#server/register/keep'
-import { carrier, carrierLink, carrierLog, contact, load, outbox, paper, payee, policy } from '#server/schema'
+import { carrier, carrierLink, contact, event, load, outbox, paper, payee, policy } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { now, openLoad, recordFor, type TestWorld, testWorld } from '#server/testing/world'
 import { actOnCarrier, carrierActSchema } from './act'
@@ -28,7 +28,7 @@ let world: TestWorld
 const ines: Viewer = { id: 1, name: 'Ines Calloway', mail: '', phone: '', role: 'rep' }
 const ruth: Viewer = { ...ines, id: 2, name: 'Ruth Amsel', role: 'manager' }
 const pdf = (words = 'x') => Buffer.from(`%PDF-1.7\n${words}`)
-const who = { now, by: { kind: 'person' as const, name: 'Ines Calloway' } }
+const who = { now, by: { kind: 'person' as const, id: 1, name: 'Ines Calloway' } }
 const act = (input: unknown, viewer = ines, carrierId = 1) =>
   actOnCarrier(world.db, carrierId, carrierActSchema.parse(input), viewer, now)
 const standing = (id = 1) =>
@@ -83,7 +83,7 @@ describe('payees', () => {
     Object.assign(own, { OX_SECRET })
     expect(() => unseal(seal('1').slice(0, -6))).toThrow()
     expect(() => unseal(row.accountSealed.replace('sealed:1:', ''))).toThrow('never sealed')
-    expect(() => world.db.update(payee).set({ state: 'approved', decidedBy: 'Ines Calloway' }).run()).toThrow(/CHECK/)
+    expect(() => world.db.update(payee).set({ state: 'approved', decidedById: 1 }).run()).toThrow(/CHECK/)
   })
   test.each([
     ['991000009', true],
@@ -141,7 +141,7 @@ describe('papers', () => {
       world.db,
       1,
       { kind: 'certificate', name: 'c.pdf', content: pdf('c') },
-      { ...who, by: { kind: 'person', name: 'Teo Marchetti' } },
+      { ...who, by: { kind: 'person', id: 2, name: 'Teo Marchetti' } },
     )
     if (!('paperId' in received)) throw new Error('refused')
     expect(readNeeds(world.db, now).papers).toMatchObject([{ carrierName: 'Carrier 1', kind: 'certificate' }])
@@ -267,7 +267,7 @@ describe('do not use, contacts, equipment', () => {
     expect(
       world.db
         .select()
-        .from(carrierLog)
+        .from(event)
         .all()
         .filter(({ kind }) => kind !== 'verdict_changed')
         .map((entry) => carrierLogWords(entry.kind, entry.data)),

@@ -5,12 +5,12 @@ import { fieldsOf } from '#core/register/fields'
 import { dayOf, toLocal } from '#core/time/local'
 import { vet } from '#core/vetting/vetting'
 import { type Db, prepared } from '#server/db.server'
+import { eventsOf } from '#server/event/event'
 import { feedState } from '#server/register/feed'
 import { recordOf } from '#server/register/keep'
 import {
   carrier,
   carrierLink,
-  carrierLog,
   contact,
   fact,
   linkFact,
@@ -90,13 +90,13 @@ export function readDossier(db: Db, carrierId: number, now: number) {
     group: groupOf(db, row.dotNumber),
     loads,
     lanes: lanesOf(loads),
-    log: db
-      .select()
-      .from(carrierLog)
-      .where(eq(carrierLog.carrierId, carrierId))
-      .orderBy(desc(carrierLog.id))
-      .limit(80)
-      .all(),
+    log: eventsOf(db, 'carrier', carrierId, 80).map(({ id, at, actorName, kind, data }) => ({
+      id,
+      at,
+      actorName,
+      kind,
+      data,
+    })),
   }
 }
 export type Dossier = NonNullable<ReturnType<typeof readDossier>>

@@ -15,7 +15,7 @@ const offersQuery = prepared((db) =>
 // Kept by the log, for the load itself forgets a carrier that fell through.
 const fellQuery = prepared((db) =>
   db.$client.prepare(
-    "select count(*) fell from offer join log on log.load_id = offer.load_id and log.kind = 'award_released' and json_extract(log.data, '$.carrierName') = @name where offer.carrier_id = @carrierId",
+    "select count(*) fell from offer join event on event.aggregate = 'load' and event.aggregate_id = offer.load_id and event.kind = 'award_released' and json_extract(event.data, '$.carrierName') = @name where offer.carrier_id = @carrierId",
   ),
 )
 const acceptedQuery = prepared((db) =>

@@ -2,10 +2,10 @@ import { eq } from 'drizzle-orm'
 import { type ImportField, type ImportRow, matchColumns, readImportRow } from '#core/carrier/import'
 import { sameName } from '#core/vetting/names'
 import { type Db, inTransaction } from '#server/db.server'
+import type { Act } from '#server/event/event'
 import { ReadProblem, readAside } from '#server/read/read'
 import { carrier, contact, registerRecord } from '#server/schema'
 import { addRecord } from './add'
-import type { CarrierAct } from './log'
 
 export const mostImportRows = 5_000
 const mostColumns = 200
@@ -37,7 +37,7 @@ export async function importCarriers(
   db: Db,
   text: string,
   asked: { columns: (ImportField | null)[] | null; dryRun: boolean },
-  act: CarrierAct,
+  act: Act,
 ): Promise<ImportOutcome | { refusal: { code: string; message: string } }> {
   const sheet = await readSheet(text)
   if ('refusal' in sheet) return sheet
@@ -85,7 +85,7 @@ function importRow(
   line: number,
   seen: Map<string, number>,
   dryRun: boolean,
-  act: CarrierAct,
+  act: Act,
 ): ImportOutcome['rows'][number] {
   const row = readImportRow(cells, columns, line)
   const told = (

@@ -3,7 +3,7 @@ import { booked } from '#core/load/states'
 import type { Db } from '#server/db.server'
 import { inSql } from '#server/load/state-sql'
 import { feedState } from '#server/register/feed'
-import { carrier, carrierLog, gateAlert, load, paper, payee } from '#server/schema'
+import { carrier, event, gateAlert, load, paper, payee } from '#server/schema'
 
 const listed = 60
 
@@ -134,16 +134,23 @@ export function readWatch(db: Db, now: number) {
   }[]
   const verdicts = db
     .select({
-      id: carrierLog.id,
-      at: carrierLog.at,
+      id: event.id,
+      at: event.at,
       carrierId: carrier.id,
       carrierName: carrier.name,
-      data: carrierLog.data,
+      data: event.data,
     })
-    .from(carrierLog)
-    .innerJoin(carrier, eq(carrier.id, carrierLog.carrierId))
-    .where(and(eq(carrierLog.kind, 'verdict_changed'), gt(carrierLog.at, since), isNotNull(carrier.verdict)))
-    .orderBy(desc(carrierLog.at))
+    .from(event)
+    .innerJoin(carrier, eq(carrier.id, event.aggregateId))
+    .where(
+      and(
+        eq(event.kind, 'verdict_changed'),
+        eq(event.aggregate, 'carrier'),
+        gt(event.at, since),
+        isNotNull(carrier.verdict),
+      ),
+    )
+    .orderBy(desc(event.at))
     .limit(listed)
     .all()
     .map(({ data, ...row }) => ({

@@ -1,85 +1,94 @@
 import { and, eq } from 'drizzle-orm'
-import type { Payee } from '#core/carrier/carrier'
+import { personId } from '#core/access/actor'
+import { type Refusal, refusalWords } from '#core/event/refusal'
+import { decidePayee, type PayeeCommand, type PayeeFacts } from '#core/payee/decide'
+import type { PayeeEvent } from '#core/payee/events'
+import { type PayeeRefusalCode, payeeRefusals } from '#core/payee/words'
 import { accountKey, seal } from '#server/access/keys'
-import { type Db, inTransaction } from '#server/db.server'
+import type { Db } from '#server/db.server'
+import type { Context, Subject } from '#server/kernel/run'
 import { keepLinks, recordOf } from '#server/register/keep'
 import { carrier, payee } from '#server/schema'
-import { type CarrierAct, writeCarrierLog } from './log'
 
-export type PayeeOutcome = { done: true } | { refusal: { code: string; message: string } }
-
-/** Asks for a payee; it waits for somebody else's approval. One that waits already is taken back by a newer one. */
-export function askPayee(db: Db, carrierId: number, asked: Payee, act: CarrierAct): PayeeOutcome {
-  return inTransaction(db, () => {
-    db.update(payee)
-      .set({ state: 'replaced', decidedBy: act.by.name, decidedAt: act.now })
-      .where(and(eq(payee.carrierId, carrierId), eq(payee.state, 'waiting')))
-      .run()
-    const { account, ...rest } = asked
-    db.insert(payee)
-      .values({
-        carrierId,
-        ...rest,
-        accountEnd: account.slice(-4),
-        accountSealed: seal(account),
-        accountKey: accountKey(rest.routing, account),
-        state: 'waiting',
-        askedBy: act.by.name,
-        askedAt: act.now,
-      })
-      .run()
-    writeCarrierLog(
-      db,
-      carrierId,
-      'payee_asked',
-      { name: asked.name, kind: asked.kind, bankName: asked.bankName, accountEnd: account.slice(-4) },
-      act,
-    )
-    return { done: true as const }
-  })
+/** Decisions about who is paid for a carrier's loads; they are recorded with the carrier. */
+export const payeeSubject: Subject<'carrier', PayeeFacts, PayeeCommand, PayeeEvent> = {
+  aggregate: 'carrier',
+  read: readPayeeFacts,
+  decide: (facts, command, { by }) => decidePayee(facts, command, by),
+  apply: (db, carrierId, _, context) =>
+    context.command.kind === 'ask_payee'
+      ? askFor(db, carrierId, context.command.payee, context)
+      : settle(db, carrierId, context.command, context),
+  words: (refusal) => refusalWords(payeeRefusals, refusal as Refusal<PayeeRefusalCode>),
+  missing: { code: 'no_such_carrier', message: 'There is no such carrier.' },
 }
 
-/** Approves or refuses the payee that waits. Who asked for it may not approve it. */
-export function decidePayee(
+function readPayeeFacts(db: Db, carrierId: number): PayeeFacts | null {
+  if (!db.select({ id: carrier.id }).from(carrier).where(eq(carrier.id, carrierId)).get()) return null
+  const waiting = db
+    .select({
+      id: payee.id,
+      name: payee.name,
+      accountEnd: payee.accountEnd,
+      askedBy: payee.askedBy,
+      askedById: payee.askedById,
+    })
+    .from(payee)
+    .where(and(eq(payee.carrierId, carrierId), eq(payee.state, 'waiting')))
+    .get()
+  return { waiting: waiting ?? null }
+}
+
+type PayeeContext = Context<PayeeFacts, PayeeCommand>
+
+/** A newer request takes the place of one that waits. */
+function askFor(
   db: Db,
   carrierId: number,
-  payeeId: number,
-  approve: boolean,
-  act: CarrierAct,
-): PayeeOutcome {
-  return inTransaction(db, () => {
-    const waiting = db
-      .select()
-      .from(payee)
-      .where(and(eq(payee.id, payeeId), eq(payee.carrierId, carrierId), eq(payee.state, 'waiting')))
-      .get()
-    if (!waiting) return { refusal: { code: 'nothing_waits', message: 'No payee waits for approval here.' } }
-    if (waiting.askedBy === act.by.name)
-      return {
-        refusal: {
-          code: 'same_person',
-          message: 'You asked for this payee yourself: a second person has to approve it.',
-        },
-      }
-    if (approve)
-      db.update(payee)
-        .set({ state: 'replaced' })
-        .where(and(eq(payee.carrierId, carrierId), eq(payee.state, 'approved')))
-        .run()
-    db.update(payee)
-      .set({ state: approve ? 'approved' : 'refused', decidedBy: act.by.name, decidedAt: act.now })
-      .where(eq(payee.id, payeeId))
-      .run()
-    writeCarrierLog(
-      db,
+  { account, ...rest }: (PayeeCommand & { kind: 'ask_payee' })['payee'],
+  { now, by }: PayeeContext,
+): void {
+  db.update(payee)
+    .set({ state: 'replaced', decidedBy: by.name, decidedById: personId(by), decidedAt: now })
+    .where(and(eq(payee.carrierId, carrierId), eq(payee.state, 'waiting')))
+    .run()
+  db.insert(payee)
+    .values({
       carrierId,
-      approve ? 'payee_approved' : 'payee_refused',
-      { name: waiting.name, accountEnd: waiting.accountEnd, askedBy: waiting.askedBy },
-      act,
-    )
-    const row = db.select({ dotNumber: carrier.dotNumber }).from(carrier).where(eq(carrier.id, carrierId)).get()
-    const record = row && recordOf(db, row.dotNumber)?.record
-    if (record) keepLinks(db, record, carrierId)
-    return { done: true as const }
-  })
+      ...rest,
+      accountEnd: account.slice(-4),
+      accountSealed: seal(account),
+      accountKey: accountKey(rest.routing, account),
+      state: 'waiting',
+      askedBy: by.name,
+      askedById: personId(by),
+      askedAt: now,
+    })
+    .run()
+}
+
+/** An approved payee takes the place of the one before it, and its account counts among what carriers may share. */
+function settle(
+  db: Db,
+  carrierId: number,
+  { kind, payeeId }: PayeeCommand & { kind: 'approve_payee' | 'refuse_payee' },
+  { now, by }: PayeeContext,
+): void {
+  if (kind === 'approve_payee')
+    db.update(payee)
+      .set({ state: 'replaced' })
+      .where(and(eq(payee.carrierId, carrierId), eq(payee.state, 'approved')))
+      .run()
+  db.update(payee)
+    .set({
+      state: kind === 'approve_payee' ? 'approved' : 'refused',
+      decidedBy: by.name,
+      decidedById: personId(by),
+      decidedAt: now,
+    })
+    .where(eq(payee.id, payeeId))
+    .run()
+  const row = db.select({ dotNumber: carrier.dotNumber }).from(carrier).where(eq(carrier.id, carrierId)).get()
+  const record = row && recordOf(db, row.dotNumber)?.record
+  if (record) keepLinks(db, record, carrierId)
 }

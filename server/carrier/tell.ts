@@ -2,11 +2,11 @@ import { eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { loadCancelledMail, loadReleasedMail, offerAnswerMail } from '#core/carrier/mail'
 import type { MailText } from '#core/confirmation/mail'
-import { type Db, inTransaction } from '#server/db.server'
-import { announce } from '#server/live/live'
-import { writeLog } from '#server/log/act'
+import type { Db } from '#server/db.server'
+import { recordEvent } from '#server/event/event'
 import { sendMail } from '#server/message/transport'
-import { markSent, noteFailure, type OutboxEntry } from '#server/outbox/outbox'
+import type { Attempt } from '#server/outbox/deliver'
+import type { OutboxEntry } from '#server/outbox/outbox'
 import { carrier, load, offer } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 
@@ -27,22 +27,16 @@ export async function sendCancelledMail(
   db: Db,
   entry: OutboxEntry,
   { loadId, carrierId, payMinor }: z.infer<typeof cancelledSchema>['cancelled'],
-  clock: () => number,
-): Promise<boolean> {
+): Promise<Attempt> {
   const whole = findTold(db, entry, loadId, carrierId)
-  return sendTold(db, entry, whole, loadCancelledMail({ ...whole, payMinor, brokerage }), clock)
+  return sendTold(db, entry, whole, loadCancelledMail({ ...whole, payMinor, brokerage }))
 }
 
 /** Tells a carrier by email what became of its offer, or that a load is no longer its own. */
-export async function sendTellMail(
-  db: Db,
-  entry: OutboxEntry,
-  payload: z.infer<typeof tellSchema>,
-  clock: () => number,
-): Promise<boolean> {
+export async function sendTellMail(db: Db, entry: OutboxEntry, payload: z.infer<typeof tellSchema>): Promise<Attempt> {
   if ('released' in payload) {
     const whole = findTold(db, entry, payload.released.loadId, payload.released.carrierId)
-    return sendTold(db, entry, whole, loadReleasedMail({ ...whole, brokerage }), clock)
+    return sendTold(db, entry, whole, loadReleasedMail({ ...whole, brokerage }))
   }
   const { offerId, what, amountMinor } = payload.told
   const row = db
@@ -52,7 +46,7 @@ export async function sendTellMail(
     .get()
   if (!row) throw new Error(`Outbox entry ${entry.key} names offer ${offerId}, which is not there`)
   const whole = findTold(db, entry, row.loadId, row.carrierId)
-  return sendTold(db, entry, whole, offerAnswerMail({ ...whole, what, amountMinor, brokerage }), clock)
+  return sendTold(db, entry, whole, offerAnswerMail({ ...whole, what, amountMinor, brokerage }))
 }
 
 interface Told {
@@ -81,27 +75,13 @@ function findTold(db: Db, entry: OutboxEntry, loadId: number, carrierId: number)
   return { loadId, loadNumber: row.number, lane: `${row.origin} to ${row.dest}`, carrierName: row.name, mail: row.mail }
 }
 
-async function sendTold(
-  db: Db,
-  entry: OutboxEntry,
-  { loadId, mail }: Told,
-  text: MailText,
-  clock: () => number,
-): Promise<boolean> {
+async function sendTold(db: Db, entry: OutboxEntry, { loadId, mail }: Told, text: MailText): Promise<Attempt> {
   const problem = await sendMail(entry.key, { ...text, to: mail, replyTo: brokerage.mail })
-  const now = clock()
-  inTransaction(db, () => {
-    if (problem === null) return markSent(db, entry, now)
-    const after = noteFailure(db, entry, problem, now)
-    if (after === 'given_up')
-      writeLog(
-        db,
-        loadId,
-        'mail_failed',
-        { kind: 'mail_failed', version: 0, to: mail, problem: problem.message },
-        { now, by: { kind: 'rule', name: 'the outbox' } },
-      )
-  })
-  announce()
-  return problem === null
+  return {
+    problem,
+    failed: (after, act) => {
+      if (after === 'given_up')
+        recordEvent(db, 'load', loadId, { kind: 'mail_failed', version: 0, to: mail, problem: problem!.message }, act)
+    },
+  }
 }

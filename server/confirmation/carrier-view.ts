@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { openLink } from '#server/access/link'
 import type { Db } from '#server/db.server'
 import { carryOut, type Outcome } from '#server/load/commands'
-import { confirmation } from '#server/schema'
+import { confirmation, load } from '#server/schema'
 import { askAwarded } from '#server/vetting/alerts'
 
 export const acceptanceSchema = z.object({
@@ -51,11 +51,12 @@ export function acceptByLink(
   const read = readByLink(db, token, now)
   if ('refusal' in read) return read
   const { id, loadId, terms } = read.confirmation
+  const carrierId = db.select({ id: load.carrierId }).from(load).where(eq(load.id, loadId)).get()?.id ?? null
   const outcome = carryOut(
     db,
     loadId,
     { kind: 'accept_confirmation', confirmationId: id, ...acceptance },
-    { now, by: { kind: 'carrier', name: terms.carrier.name } },
+    { now, by: { kind: 'carrier', id: carrierId, name: terms.carrier.name } },
   )
   // Their yes stands; whether we still may is asked at this moment too, and an alert holds the dispatch where not.
   if ('done' in outcome) askAwarded(db, [loadId], now)

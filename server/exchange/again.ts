@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { type Db, inTransaction } from '#server/db.server'
-import { announceTenders } from '#server/live/live'
+import { noteUnlogged } from '#server/event/event'
 import { releaseHeld } from '#server/outbox/outbox'
 import { codesOf } from '#server/partner/codes'
 import { findPartner } from '#server/partner/partners'
@@ -30,7 +30,7 @@ export function sendAgain(db: Db, exchangeId: number, now: number): Outcome {
 
 /** Reads a document once more: one that could not be taken in is tried again, a tender that waits is reckoned anew. */
 export function readAgain(db: Db, documentId: number, now: number): Outcome {
-  const outcome = inTransaction(db, (): Outcome => {
+  return inTransaction(db, (): Outcome => {
     const row = db.select().from(exchangeDocument).where(eq(exchangeDocument.id, documentId)).get()
     if (row?.direction !== 'in') return refuse('no_such_document', 'There is nothing to read.')
     if (row.noticeId !== null) return reckon(db, row.noticeId, now)
@@ -47,8 +47,6 @@ export function readAgain(db: Db, documentId: number, now: number): Outcome {
       .run()
     return { done: true }
   })
-  if ('done' in outcome) announceTenders()
-  return outcome
 }
 
 function reckon(db: Db, noticeId: number, now: number): Outcome {
@@ -62,5 +60,6 @@ function reckon(db: Db, noticeId: number, now: number): Outcome {
     })
     .where(eq(tenderNotice.id, noticeId))
     .run()
+  noteUnlogged(db, 'tender', notice.tenderId, 'reread')
   return { done: true }
 }

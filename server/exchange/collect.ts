@@ -1,5 +1,4 @@
 import type { Db } from '#server/db.server'
-import { announceTenders } from '#server/live/live'
 import { logger } from '#server/log/logger'
 import { listPartners, notePartnerProblem, type Partner } from '#server/partner/partners'
 import { transportOf } from '#server/partner/transport'
@@ -22,12 +21,12 @@ async function collectFrom(db: Db, partner: Partner, clock: () => number): Promi
       // Only now: what is lost between the two is found again and known by its control number.
       arrival.kept()
     }
-    if (told && notePartnerProblem(db, partner.id, told)) announceTenders()
+    if (told) notePartnerProblem(db, partner.id, told)
     return arrivals.length
   } catch (error) {
     const problem = error instanceof Error ? error.message : 'unknown'
+    notePartnerProblem(db, partner.id, problem)
     logger().error({ err: error, partner: partner.name }, 'a partner’s folder could not be read')
-    if (notePartnerProblem(db, partner.id, problem)) announceTenders()
     return 0
   }
 }

@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, expect, test } from 'vitest'
 import { inspect } from '#core/x12/inspect'
+import { deliver } from '#server/outbox/deliver'
 import { nextDue } from '#server/outbox/outbox'
 import { carriesSecret } from '#server/partner/http'
 import { exchange, exchangeDocument, load, outbox, partner, tenderNotice } from '#server/schema'
@@ -39,7 +40,7 @@ afterEach(() => {
 /** Sends everything that is due. */
 async function sendAll(): Promise<void> {
   for (let entry = nextDue(world.db, 'exchange', now); entry; entry = nextDue(world.db, 'exchange', now))
-    await sendExchange(world.db, entry, () => now)
+    await deliver(world.db, entry, sendExchange, () => now)
 }
 
 const incoming = () =>
@@ -194,10 +195,10 @@ test('over HTTP: busy means later, refused means no more, and the same key goes 
   })
   receive(world.db, fileOf(1, tenderOf('SM1')), { partner: own, source: 'x' }, now)
   const entry = () => world.db.select().from(outbox).get()!
-  await sendExchange(world.db, entry(), () => now)
+  await deliver(world.db, entry(), sendExchange, () => now)
   expect(entry()).toMatchObject({ state: 'waiting', lastError: 'Snowmelt Potato Growers answered 503: so it is' })
   status = 200
-  await sendExchange(world.db, entry(), () => now)
+  await deliver(world.db, entry(), sendExchange, () => now)
   expect(entry().state).toBe('sent')
   expect(got.map(({ key }) => key)).toEqual([entry().key, entry().key])
   expect(got[0]).toMatchObject({ secret: 'Bearer between the two of us', body: sentTexts(world.db)[0] })
@@ -220,7 +221,7 @@ test('a paused partner is neither fetched from nor sent to, and nothing is lost'
   mailboxSide(own).put('a.x12', fileOf(1, tenderOf('SM1')))
   expect(await collectAll(world.db, () => now)).toBe(0)
   receive(world.db, fileOf(2, tenderOf('SM2')), { partner: own, source: 'x' }, now)
-  await sendExchange(world.db, world.db.select().from(outbox).get()!, () => now)
+  await deliver(world.db, world.db.select().from(outbox).get()!, sendExchange, () => now)
   expect(world.db.select().from(outbox).get()!.state).toBe('waiting')
   expect(existsSync(join(folder, 'partners', 'snowmelt', 'out'))).toBe(false)
   world.db.update(partner).set({ paused: false }).run()

@@ -1,6 +1,6 @@
 import { notX12 } from '#core/x12/not-x12'
 import { type Db, inTransaction } from '#server/db.server'
-import { announceTenders } from '#server/live/live'
+import { noteUnlogged } from '#server/event/event'
 import type { Partner } from '#server/partner/partners'
 import { ReadProblem, readAside } from '#server/read/read'
 import { type InterchangeRead, readInterchanges } from '#server/read/read-x12'
@@ -31,7 +31,8 @@ export function receive(
   reads: InterchangeRead[] = readInterchanges(bytes),
 ): Received {
   const text = bytes.toString('latin1')
-  const received = inTransaction(db, (): Received => {
+  return inTransaction(db, (): Received => {
+    noteUnlogged(db, 'partner', from.partner?.id ?? null, 'exchange_received')
     if (reads.length === 0) {
       const problem = notX12(text)
       const kept = keepIncoming(
@@ -58,8 +59,6 @@ export function receive(
     })
     return { exchangeIds, problem: null }
   })
-  announceTenders()
-  return received
 }
 
 /** Tries before a file is set aside that breaks whoever reads it: the first may have met a machine that was too busy. */
@@ -99,7 +98,7 @@ async function takeAside(db: Db, bytes: Buffer, from: Origin, clock: () => numbe
         },
         clock(),
       )
-      announceTenders()
+      noteUnlogged(db, 'partner', from.partner?.id ?? null, 'exchange_received')
       return { exchangeIds: [kept], problem }
     }
   }

@@ -5,13 +5,13 @@ import { toLocal } from '#core/time/local'
 import { groupOfSet, type SetId } from '#core/x12/grammar/sets'
 import { withoutDelimiters, writeInterchange } from '#core/x12/writer'
 import type { Segment } from '#core/x12/x12'
-import { type Db, inTransaction } from '#server/db.server'
-import { announce } from '#server/live/live'
-import { writeLog } from '#server/log/act'
-import { enqueue, markSent, noteFailure, type OutboxEntry } from '#server/outbox/outbox'
+import type { Db } from '#server/db.server'
+import { type Act, recordEvent } from '#server/event/event'
+import type { Sender } from '#server/outbox/deliver'
+import { enqueue } from '#server/outbox/outbox'
 import { nextControl, notePartnerProblem, type Partner } from '#server/partner/partners'
 import { transportOf } from '#server/partner/transport'
-import { exchange, exchangeDocument, outbox, partner } from '#server/schema'
+import { exchange, exchangeDocument, partner } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 
 /** One set to be sent, and what of ours it speaks of. */
@@ -122,8 +122,8 @@ const pausedWait = 10_000
 
 const payloadSchema = z.object({ exchangeId: z.number() })
 
-/** Delivers one interchange to its partner and writes down what came of it. */
-export async function sendExchange(db: Db, entry: OutboxEntry, clock: () => number): Promise<boolean> {
+/** Sends one interchange to its partner. */
+export const sendExchange: Sender = async (db, entry, now) => {
   const { exchangeId } = payloadSchema.parse(entry.payload)
   const row = db
     .select({ exchange, partner })
@@ -132,47 +132,31 @@ export async function sendExchange(db: Db, entry: OutboxEntry, clock: () => numb
     .where(eq(exchange.id, exchangeId))
     .get()
   if (!row) throw new Error(`Outbox entry ${entry.key} names exchange ${exchangeId}, which is not there`)
-  if (row.partner.paused) {
-    // Waiting for a person is no failed try.
-    db.update(outbox)
-      .set({ nextAt: clock() + pausedWait })
-      .where(eq(outbox.id, entry.id))
-      .run()
-    return false
-  }
+  // Waiting for a person is no failed try.
+  if (row.partner.paused) return { waitUntil: now + pausedWait }
   const problem = await transportOf(row.partner).deliver(db, row.partner, {
     key: entry.key,
     control: row.exchange.control,
     bytes: row.exchange.raw,
   })
-  const now = clock()
-  inTransaction(db, () => {
-    if (problem === null) {
-      markSent(db, entry, now)
-      db.update(exchange)
-        .set({ state: 'sent', problem: null, attempts: entry.attempts + 1 })
-        .where(eq(exchange.id, exchangeId))
-        .run()
-      notePartnerProblem(db, row.partner.id, null)
-      return
-    }
-    const after = noteFailure(db, entry, problem, now)
+  const note = (columns: Partial<typeof exchange.$inferInsert>) => {
     db.update(exchange)
-      .set({
-        problem: problem.message,
-        attempts: entry.attempts + 1,
-        ...(after === 'given_up' ? { state: 'failed' as const } : {}),
-      })
+      .set({ problem: problem?.message ?? null, attempts: entry.attempts + 1, ...columns })
       .where(eq(exchange.id, exchangeId))
       .run()
-    notePartnerProblem(db, row.partner.id, problem.message)
-    if (after === 'given_up') logFailure(db, row.exchange.id, row.partner.name, problem.message, now)
-  })
-  announce()
-  return problem === null
+    notePartnerProblem(db, row.partner.id, problem?.message ?? null)
+  }
+  return {
+    problem,
+    sent: () => note({ state: 'sent' }),
+    failed: (after, act) => {
+      note(after === 'given_up' ? { state: 'failed' } : {})
+      if (after === 'given_up') recordFailure(db, row.exchange.id, row.partner.name, problem!.message, act)
+    },
+  }
 }
 
-function logFailure(db: Db, exchangeId: number, partnerName: string, problem: string, now: number): void {
+function recordFailure(db: Db, exchangeId: number, partnerName: string, problem: string, act: Act): void {
   const documents = db
     .select({ kind: exchangeDocument.kind, loadId: exchangeDocument.loadId })
     .from(exchangeDocument)
@@ -180,11 +164,5 @@ function logFailure(db: Db, exchangeId: number, partnerName: string, problem: st
     .all()
   for (const { kind, loadId } of documents)
     if (loadId !== null)
-      writeLog(
-        db,
-        loadId,
-        'exchange_failed',
-        { kind: 'exchange_failed', document: kind, partner: partnerName, problem },
-        { now, by: { kind: 'rule', name: 'the outbox' } },
-      )
+      recordEvent(db, 'load', loadId, { kind: 'exchange_failed', document: kind, partner: partnerName, problem }, act)
 }

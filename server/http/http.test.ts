@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { z } from 'zod'
+import { lastEventId } from '#server/event/event'
 import { loadsCsv } from '#server/export/loads'
-import { announce, endStreams, lastLogId, liveStream } from '#server/live/live'
+import { endStreams, liveStream } from '#server/live/live'
 import { readSettings } from '#server/settings.server'
 import { openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { largestBody, readJson } from './body'
@@ -49,15 +50,19 @@ describe('live events', () => {
   const decoder = new TextDecoder()
   test('begin after what was seen, follow the log, and end when the server stops', async () => {
     openLoad(world.db)
-    const seen = lastLogId(world.db)
+    const seen = lastEventId(world.db)
     const reader = liveStream(world.db, seen, null, new AbortController().signal).getReader()
     const next = async () => decoder.decode((await reader.read()).value)
     expect(await next()).toContain('retry:')
     const loadId = openLoad(world.db)
-    announce()
     const event = await next()
     expect(event).toMatch(new RegExp(`^id: ${seen + 1}\ndata: `))
-    expect(JSON.parse(event.split('data: ')[1]!)).toEqual({ id: seen + 1, loadId, kind: 'load_created' })
+    expect(JSON.parse(event.split('data: ')[1]!)).toEqual({
+      aggregate: 'load',
+      id: loadId,
+      kind: 'load_created',
+      eventId: seen + 1,
+    })
     await reader.read()
     endStreams()
     expect((await reader.read()).done).toBe(true)

@@ -1,13 +1,13 @@
 import { and, asc, desc, eq, inArray } from 'drizzle-orm'
+import { system } from '#core/access/actor'
 import { chargeSheet, oneCurrency } from '#core/charge/charge'
 import type { Tender } from '#core/tender/tender'
 import { dayOf, toLocal } from '#core/time/local'
 import type { InvoiceParty } from '#core/x12/write-sets'
 import { type Db, inTransaction } from '#server/db.server'
+import { type Act, recordEvent } from '#server/event/event'
 import { sendSet } from '#server/exchange/send'
-import { announce } from '#server/live/live'
 import { carryOut, noSuchLoad } from '#server/load/commands'
-import { type Act, writeLog } from '#server/log/act'
 import { enqueue } from '#server/outbox/outbox'
 import {
   charge,
@@ -158,31 +158,30 @@ export function billLoad(db: Db, loadId: number, act: Act): Outcome {
       },
       act.now,
     )
-    writeLog(
+    recordEvent(
       db,
+      'load',
       loadId,
-      'invoice_sent',
       { kind: 'invoice_sent', partner: joined.partner.name, totalMinor: sheet.totalMinor },
       act,
     )
     return { done: true }
   })
-  if ('done' in outcome) announce()
   return outcome
 }
 
 /** A customer without a system that takes invoices gets its invoice by email. */
 function mailInvoice(db: Db, loadId: number, practice: boolean, to: string, totalMinor: number, act: Act): void {
   if (practice)
-    return writeLog(
+    return recordEvent(
       db,
+      'load',
       loadId,
-      'kept_in_the_building',
       { kind: 'kept_in_the_building', what: 'the invoice' },
-      { now: act.now, by: { kind: 'rule', name: 'practice loads stay inside' } },
+      { now: act.now, by: system('practice loads stay inside') },
     )
   enqueue(db, { kind: 'invoice_mail', stream: `invoice-${loadId}`, loadId, payload: { to } }, act.now)
-  writeLog(db, loadId, 'invoice_sent', { kind: 'invoice_sent', partner: to, totalMinor, byMail: true }, act)
+  recordEvent(db, 'load', loadId, { kind: 'invoice_sent', partner: to, totalMinor, byMail: true }, act)
 }
 
 const isBilled = (db: Db, loadId: number): boolean =>

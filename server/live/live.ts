@@ -1,11 +1,13 @@
 import { EventEmitter } from 'node:events'
-import { asc, gt, max } from 'drizzle-orm'
 import type { Db } from '#server/db.server'
-import { log } from '#server/schema'
+import { type Change, onChanges } from '#server/event/changes'
+import { eventsAfter, lastEventId } from '#server/event/event'
 
 const held = globalThis as {
-  oxLive?: EventEmitter /** When tenders moved last. */
-  oxTendersAt?: number /** Set once the process is going away. */
+  oxLive?: EventEmitter
+  /** When something last changed that has no event of its own. */
+  oxUnloggedAt?: number
+  /** Set once the process is going away. */
   oxStopping?: boolean
 }
 
@@ -15,21 +17,6 @@ function emitter(): EventEmitter {
     held.oxLive.setMaxListeners(0)
   }
   return held.oxLive
-}
-
-/** Tells whoever listens that the log has grown; called after the transaction is through. */
-export const announce = (): void => void emitter().emit('log')
-
-/** Tells whoever looks at a quote that it has changed. */
-export const announceQuote = (quoteId: number): void => void emitter().emit('quote', quoteId)
-
-/** Tells whoever looks at carriers that some of them stand otherwise now. */
-export const announceCarriers = (): void => void emitter().emit('carriers')
-
-/** Tells whoever looks at Intake that tenders came or were answered. */
-export const announceTenders = (): void => {
-  held.oxTendersAt = Date.now()
-  emitter().emit('tenders')
 }
 
 /** A tender whose time to answer is nearly over. */
@@ -42,28 +29,18 @@ export interface Warning {
 /** Tells everybody at the desk what is about to run out. */
 export const announceWarning = (warning: Warning): void => void emitter().emit('warned', warning)
 
-export interface LiveEvent {
-  id: number
-  loadId: number
-  kind: string
-}
+/** What a page is told: what changed, and by which event where one was recorded. `everything`: more than can be told one by one. */
+export type Told = Change | { aggregate: 'everything'; id: null; kind: ''; eventId: number }
 
-/** The log's entries after one, at most 200 of them. */
-export function tail(db: Db, after: number): LiveEvent[] {
-  return db
-    .select({ id: log.id, loadId: log.loadId, kind: log.kind })
-    .from(log)
-    .where(gt(log.id, after))
-    .orderBy(asc(log.id))
-    .limit(200)
-    .all()
-}
+/** Events told one by one; after more than these a page reads everything again. */
+const mostTold = 200
 
-export const lastLogId = (db: Db): number =>
-  db
-    .select({ id: max(log.id) })
-    .from(log)
-    .get()?.id ?? 0
+/** What happened after an event, the oldest first. */
+export function toldAfter(db: Db, after: number): Told[] {
+  const events = eventsAfter(db, after, mostTold + 1)
+  if (events.length > mostTold) return [{ aggregate: 'everything', id: null, kind: '', eventId: lastEventId(db) }]
+  return events.map(({ id, aggregate, aggregateId, kind }) => ({ aggregate, id: aggregateId, kind, eventId: id }))
+}
 
 /** Who listens to a stream: the session it was opened under, so that it ends with it; null where nobody signed in opened it. */
 export interface Listener {
@@ -78,8 +55,8 @@ const open = new Map<string, Set<() => void>>()
 const heartbeatMs = 25_000
 
 /**
- * The log's tail as server-sent events (WHATWG HTML, 9.2), beginning after `after`. What moved between the reading of a page (`since`)
- * and its listening is told at once. Ends when the reader goes, the session ends or the server stops.
+ * What changes, as server-sent events (WHATWG HTML, 9.2), beginning after the event `after`. What moved between the reading of a page
+ * (`since`) and its listening is told at once. Ends when the reader goes, the session ends or the server stops.
  */
 export function liveStream(
   db: Db,
@@ -94,19 +71,20 @@ export function liveStream(
   return new ReadableStream({
     start(controller) {
       const send = (text: string) => controller.enqueue(encoder.encode(text))
+      const tell = (told: Told) =>
+        send(`${told.eventId ? `id: ${told.eventId}\n` : ''}data: ${JSON.stringify(told)}\n\n`)
+      // Read from the table, not from what was published: threads of their own record events too.
       const push = () => {
-        for (const event of tail(db, seen)) {
-          seen = event.id
-          send(`id: ${event.id}\ndata: ${JSON.stringify(event)}\n\n`)
+        for (const told of toldAfter(db, seen)) {
+          seen = told.eventId!
+          tell(told)
         }
       }
-      const heard: Record<string, (...args: never[]) => void> = {
-        log: push,
-        quote: (quoteId: number) => send(`event: quote\ndata: ${JSON.stringify({ quoteId })}\n\n`),
-        carriers: () => send('event: carriers\ndata: {}\n\n'),
-        tenders: () => send('event: tenders\ndata: {}\n\n'),
-        warned: (warning: Warning) => send(`event: warned\ndata: ${JSON.stringify(warning)}\n\n`),
+      const hear = (changes: readonly Change[]) => {
+        push()
+        for (const change of changes) if (change.eventId === undefined) tell(change)
       }
+      const warn = (warning: Warning) => send(`event: warned\ndata: ${JSON.stringify(warning)}\n\n`)
       const end = () => {
         stop()
         try {
@@ -117,19 +95,22 @@ export function liveStream(
       }
       const heartbeat = setInterval(() => (listener.isSignedIn() ? send(': still here\n\n') : end()), heartbeatMs)
       const leave = join(listener.session, end)
+      const stopHearing = onChanges(hear)
       stop = () => {
         clearInterval(heartbeat)
         leave()
-        for (const [name, hear] of Object.entries(heard)) emitter().off(name, hear as (...args: unknown[]) => void)
+        stopHearing()
+        emitter().off('warned', warn)
         emitter().off('stop', end)
         signal.removeEventListener('abort', end)
       }
-      for (const [name, hear] of Object.entries(heard)) emitter().on(name, hear as (...args: unknown[]) => void)
+      emitter().on('warned', warn)
       emitter().on('stop', end)
       signal.addEventListener('abort', end)
       send('retry: 2000\n\n')
       push()
-      if (since !== null && (held.oxTendersAt ?? 0) >= since) heard.tenders!()
+      if (since !== null && (held.oxUnloggedAt ?? 0) >= since)
+        tell({ aggregate: 'everything', id: null, kind: '', eventId: seen })
       // A reader that comes back while we stop is sent away at once, to the process that comes after us.
       if (isStopping()) end()
     },
@@ -162,3 +143,7 @@ export function endStreams(): void {
 }
 
 export const isStopping = (): boolean => held.oxStopping === true
+
+onChanges((changes) => {
+  if (changes.some(({ eventId }) => eventId === undefined)) held.oxUnloggedAt = Date.now()
+})

@@ -1,8 +1,8 @@
-import { eq } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
 import type { Viewer } from '#server/access/viewer'
-import { confirmation, link, load, log, offer, posting } from '#server/schema'
+import { confirmation, event, link, load, offer, posting } from '#server/schema'
 import { now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { actOnLoad, type LoadAct, loadActSchema } from './act'
 
@@ -24,7 +24,12 @@ afterEach(() => world.end())
 const act = (given: LoadAct, role: Viewer['role'] = 'rep', at = now) =>
   actOnLoad(world.db, loadId, loadActSchema.parse(given), person(role), at)
 const theLoad = () => world.db.select().from(load).where(eq(load.id, loadId)).get()!
-const lines = () => world.db.select().from(log).where(eq(log.loadId, loadId)).all()
+const lines = () =>
+  world.db
+    .select()
+    .from(event)
+    .where(and(eq(event.aggregate, 'load'), eq(event.aggregateId, loadId)))
+    .all()
 const pay = [flatCharge('line_haul', 248_000)]
 const offered = () => {
   expect(

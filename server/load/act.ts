@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { may, type Permission } from '#core/access/access'
+import { person } from '#core/access/actor'
 import { chargeSchema } from '#core/charge/charge'
 import { loadStates } from '#core/load/load'
 import { offerTermsSchema } from '#core/offer/offer'
@@ -116,7 +117,7 @@ export function actOnLoad(
   now: number,
 ): { done: true } | { refusal: { code: string; message: string } } {
   requirePermission(viewer, permissions[act.intent])
-  const who = { now, by: { kind: 'person' as const, name: viewer.name } }
+  const who = { now, by: person(viewer) }
   switch (act.intent) {
     case 'open': {
       const terms = readTerms(db, loadId)

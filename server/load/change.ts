@@ -1,28 +1,20 @@
 import { and, desc, eq, sql } from 'drizzle-orm'
 import { termChanges } from '#core/confirmation/terms'
 import { loadChanges } from '#core/load/changes'
-import { decide } from '#core/load/decide'
+import type { LoadCommand, LoadFacts } from '#core/load/command'
+import type { LoadTerms } from '#core/load/load'
 import { currentTerms } from '#server/confirmation/issue'
 import { type Db, inTransaction } from '#server/db.server'
-import { announce } from '#server/live/live'
-import type { Act } from '#server/log/act'
-import { charge, load, log, note, reference, stop } from '#server/schema'
-import { complete, names, Refused, type SaveOutcome, type SaveRequest, standing, writeParts } from './complete'
+import type { Act } from '#server/event/event'
+import { charge, event, load, note, reference, stop } from '#server/schema'
+import { carryOut, openForCover } from './commands'
+import { complete, names, type SaveOutcome, type SaveRequest, standing, type Whole, writeParts } from './complete'
 import { findLoadFacts } from './facts'
-import { record } from './record'
 import { readTerms } from './terms'
 
 /** Changes a load's terms. What a carrier sees of it makes a new version of the confirmation. */
-export function changeLoad(db: Db, loadId: number, request: SaveRequest, act: Act): SaveOutcome {
-  try {
-    const outcome = inTransaction(db, () => changeInside(db, loadId, request, act))
-    if ('loadId' in outcome) announce()
-    return outcome
-  } catch (thrown) {
-    if (thrown instanceof Refused) return { refusal: thrown.refusal }
-    throw thrown
-  }
-}
+export const changeLoad = (db: Db, loadId: number, request: SaveRequest, act: Act): SaveOutcome =>
+  inTransaction(db, () => changeInside(db, loadId, request, act))
 
 function changeInside(db: Db, loadId: number, request: SaveRequest, act: Act): SaveOutcome {
   const facts = findLoadFacts(db, loadId)
@@ -51,6 +43,18 @@ function changeInside(db: Db, loadId: number, request: SaveRequest, act: Act): S
   const problems = untouched ? whole.problems.filter((problem) => !problem.path.startsWith('stops')) : whole.problems
   const open = standing(problems, { ...request, open: request.open || facts.state !== 'draft' })
   if (open.length > 0) return { problems: open }
+  const done = carryOut(db, loadId, () => writeTerms(db, loadId, { facts, before, whole, terms: request.terms }), act)
+  if ('refusal' in done) return done
+  if (request.open && facts.state === 'draft') openForCover(db, loadId, act)
+  return { loadId }
+}
+
+/** Writes the new terms and returns what is to be decided about them; where that is refused they are taken back. */
+function writeTerms(
+  db: Db,
+  loadId: number,
+  { facts, before, whole, terms }: { facts: LoadFacts; before: LoadTerms; whole: Whole; terms: LoadTerms },
+): LoadCommand {
   const shownBefore = currentTerms(db, loadId)
   const ownLimits = facts.state === 'draft' ? whole.limits : {}
   db.update(load)
@@ -61,29 +65,21 @@ function changeInside(db: Db, loadId: number, request: SaveRequest, act: Act): S
   db.delete(charge)
     .where(and(eq(charge.loadId, loadId), eq(charge.side, 'sell')))
     .run()
-  writeParts(db, loadId, request.terms)
+  writeParts(db, loadId, terms)
   const shownAfter = currentTerms(db, loadId)
-  const changes = loadChanges(before, request.terms, names(db, before, request.terms))
+  const changes = loadChanges(before, terms, names(db, before, terms))
   const carrierSeesIt = shownBefore !== null && shownAfter !== null && termChanges(shownBefore, shownAfter).length > 0
-  const decision = decide(facts, { kind: 'revise', changes, carrierSeesIt }, act.now)
-  if ('refusal' in decision) throw new Refused(decision.refusal)
-  record(db, loadId, decision.events, { ...act, practice: facts.practice })
-  if (request.open && facts.state === 'draft')
-    record(db, loadId, [{ kind: 'state_changed', from: 'draft', to: 'uncovered' }], {
-      ...act,
-      practice: request.terms.practice,
-    })
-  return { loadId }
+  return { kind: 'revise', changes, carrierSeesIt }
 }
 
 /** Who changed a load's terms last. */
 function lastChange(db: Db, loadId: number): string {
   return (
     db
-      .select({ name: log.actorName })
-      .from(log)
-      .where(and(eq(log.loadId, loadId), eq(log.kind, 'terms_changed')))
-      .orderBy(desc(log.id))
+      .select({ name: event.actorName })
+      .from(event)
+      .where(and(eq(event.aggregate, 'load'), eq(event.aggregateId, loadId), eq(event.kind, 'terms_changed')))
+      .orderBy(desc(event.id))
       .limit(1)
       .get()?.name ?? 'Somebody'
   )

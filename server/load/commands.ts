@@ -1,35 +1,40 @@
-import type { Decision, LoadCommand, LoadFacts } from '#core/load/command'
+import type { LoadCommand, LoadEvent, LoadFacts } from '#core/load/command'
 import { decide } from '#core/load/decide'
-import type { Refusal } from '#core/load/refusals'
-import { type Db, inTransaction } from '#server/db.server'
-import { announce } from '#server/live/live'
-import type { Act } from '#server/log/act'
+import { loadRefusalWords, type Refusal } from '#core/load/refusals'
+import type { Db } from '#server/db.server'
+import type { Act } from '#server/event/event'
+import { outcome, type Refused, run, type Subject } from '#server/kernel/run'
 import { findLoadFacts } from './facts'
-import { record } from './record'
+import { apply } from './record'
 
-export type Outcome = { done: true } | { refusal: Refusal | { code: 'no_such_load'; message: string } }
+export type Outcome = { done: true } | Refused
 
-export const noSuchLoad = { refusal: { code: 'no_such_load' as const, message: 'There is no such load.' } }
+export const noSuchLoad = { refusal: { code: 'no_such_load', message: 'There is no such load.' } }
 
-/**
- * Carries out one command on a load: reads what it needs, decides, writes, in one transaction
- * that holds the write lock from the start. `command` may be made from the facts just read.
- */
-export function carryOut(
+/** Decisions about a load. */
+export const loadSubject: Subject<'load', LoadFacts, LoadCommand, LoadEvent> = {
+  aggregate: 'load',
+  read: findLoadFacts,
+  decide: (facts, command, { now }) =>
+    decide(facts, command, now) as ReturnType<Subject<'load', LoadFacts, LoadCommand, LoadEvent>['decide']>,
+  apply: (db, loadId, event, { now, by, facts, command }) => {
+    const externalKey = command.kind === 'record_offer' ? command.externalKey : undefined
+    apply(db, loadId, event, { now, by, practice: facts.practice, ...(externalKey ? { externalKey } : {}) })
+  },
+  words: (refusal) => loadRefusalWords(refusal as unknown as Refusal),
+  missing: noSuchLoad.refusal,
+}
+
+/** Carries out one command on a load; `command` may be made from the facts just read, and write what belongs with it. */
+export const carryOut = (
   db: Db,
   loadId: number,
-  command: LoadCommand | ((facts: LoadFacts) => LoadCommand | { refusal: Refusal }),
-  act: Act & { externalKey?: string },
-): Outcome {
-  const outcome = inTransaction(db, (): Outcome => {
-    const facts = findLoadFacts(db, loadId)
-    if (!facts) return noSuchLoad
-    const made = typeof command === 'function' ? command(facts) : command
-    const decision: Decision = 'refusal' in made ? made : decide(facts, made, act.now)
-    if ('refusal' in decision) return decision
-    record(db, loadId, decision.events, { ...act, practice: facts.practice })
-    return { done: true }
-  })
-  if ('done' in outcome) announce()
-  return outcome
+  command: LoadCommand | ((facts: LoadFacts) => LoadCommand | Refused),
+  act: Act,
+): Outcome => outcome(run(db, loadSubject, loadId, command, act))
+
+/** Opens a draft whose problems were looked through before. */
+export function openForCover(db: Db, loadId: number, act: Act): void {
+  const done = carryOut(db, loadId, { kind: 'open', problems: [] }, act)
+  if ('refusal' in done) throw new Error(`Load ${loadId} could not be opened: ${done.refusal.message}`)
 }

@@ -2,13 +2,13 @@ import { eq, inArray } from 'drizzle-orm'
 import { chargeSheet } from '#core/charge/charge'
 import { checkLoad, type Problem } from '#core/load/checks'
 import type { LoadTerms } from '#core/load/load'
-import type { Refusal } from '#core/load/refusals'
 import { deskCurrency, reckon } from '#core/money/exchange'
 import { cellOf } from '#core/place/place'
 import { proposeLimits } from '#core/rates/limits'
 import type { RateBand } from '#core/rates/rates'
 import { toInstant } from '#core/time/local'
 import type { Db } from '#server/db.server'
+import type { Refused } from '#server/kernel/run'
 import { routeOver } from '#server/miles/route'
 import { deskDay, ratesAround } from '#server/money/exchange'
 import { bandColumns, findRateBand } from '#server/rates/band'
@@ -27,18 +27,9 @@ export interface SaveRequest {
   quote?: { lineId: number; number: string; position: number }
 }
 
-export type SaveOutcome =
-  | { loadId: number }
-  | { problems: Problem[] }
-  | { refusal: Refusal | { code: string; message: string } }
+export type SaveOutcome = { loadId: number } | { problems: Problem[] } | Refused
 
-export class Refused extends Error {
-  constructor(readonly refusal: Refusal) {
-    super(refusal.message)
-  }
-}
-
-interface Whole {
+export interface Whole {
   columns: Omit<typeof load.$inferInsert, 'number' | 'state' | 'createdAt' | 'repId'>
   limits: { targetMinor: number | null; mostMinor: number | null }
   problems: Problem[]

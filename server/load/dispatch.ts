@@ -5,7 +5,7 @@ import { phoneDigits } from '#core/register/phone'
 import { barFor } from '#core/vetting/vetting'
 import type { Viewer } from '#server/access/viewer'
 import type { Db } from '#server/db.server'
-import type { Act } from '#server/log/act'
+import type { Act } from '#server/event/event'
 import { notesTell } from '#server/posting/screen'
 import { load } from '#server/schema'
 import { askAgain } from '#server/vetting/gate'
@@ -19,13 +19,11 @@ export interface Dispatching {
 
 /** Dispatches a load: the driver's name, phone and truck are kept, and the gate is asked once more, what was passed at the award left out. */
 export function dispatch(db: Db, loadId: number, asked: Dispatching, viewer: Viewer, act: Act): Outcome {
+  if (asked.driver) keepDriver(db, loadId, asked.driver)
   return carryOut(
     db,
     loadId,
-    () => {
-      if (asked.driver) keepDriver(db, loadId, asked.driver)
-      return { kind: 'advance', to: 'dispatched', gate: gateAgain(db, loadId, asked.override, viewer, act.now) }
-    },
+    () => ({ kind: 'advance', to: 'dispatched', gate: gateAgain(db, loadId, asked.override, viewer, act.now) }),
     act,
   )
 }

@@ -4,7 +4,7 @@ import { flatCharge } from '#core/charge/charge'
 import { logWords } from '#core/load/log-words'
 import { awardLoad, changePay } from '#server/offer/award'
 import { lapseOffers, recordOffer } from '#server/offer/offers'
-import { confirmation, load, log, offer, outbox, paper, posting } from '#server/schema'
+import { confirmation, event, load, offer, outbox, paper, posting } from '#server/schema'
 import { ines, now, openLoad, openOffers, type TestWorld, terms, testWorld } from '#server/testing/world'
 import { gateOf } from '#server/vetting/alerts'
 import { changeLoad } from './change'
@@ -62,7 +62,7 @@ describe('saving', () => {
     )
     expect(made).toMatchObject({ problems: [{ code: 'in_the_past' }] })
     expect(world.db.select().from(load).all()).toEqual([])
-    expect(world.db.select().from(log).all()).toEqual([])
+    expect(world.db.select().from(event).all()).toEqual([])
   })
   test('the same load may be kept as a draft, and is not opened while it is past', () => {
     const past = terms({
@@ -280,7 +280,7 @@ test('offers lapse at their minute, by the rule, and stay in the log', () => {
   expect(lapseOffers(world.db, now + 60_000)).toBe(1)
   expect(world.db.select().from(offer).get()!.state).toBe('lapsed')
   expect(readLoadPage(world.db, loadId, now)!.log[0]).toMatchObject({
-    actorKind: 'rule',
+    actorKind: 'system',
     actorName: 'offers end at their time',
   })
 })

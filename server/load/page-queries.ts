@@ -7,7 +7,6 @@ import {
   customer,
   facility,
   load,
-  log,
   message,
   note,
   offer,
@@ -86,10 +85,6 @@ export const confirmationsQuery = prepared((db) =>
     .where(eq(confirmation.loadId, at))
     .orderBy(desc(confirmation.version))
     .prepare(),
-)
-
-export const logQuery = prepared((db) =>
-  db.select().from(log).where(eq(log.loadId, at)).orderBy(desc(log.id)).limit(300).prepare(),
 )
 
 export const messagesQuery = prepared((db) =>

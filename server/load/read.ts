@@ -2,11 +2,11 @@ import { eq } from 'drizzle-orm'
 import type { Role } from '#core/access/access'
 import { chargeSheet } from '#core/charge/charge'
 import { driveOf } from '#core/load/checks'
-import type { LogEvent } from '#core/load/log-words'
 import { planDrive } from '#core/miles/drive'
 import { quoteNumber } from '#core/quote/quote'
 import { barFor } from '#core/vetting/vetting'
 import type { Db } from '#server/db.server'
+import { eventsOf, happened } from '#server/event/event'
 import { findShortlist } from '#server/match/shortlist'
 import { routeOver, waysOver } from '#server/miles/route'
 import { waitingProposals } from '#server/offer/proposals'
@@ -25,7 +25,6 @@ import {
   chargesQuery,
   confirmationsQuery,
   loadQuery,
-  logQuery,
   messagesQuery,
   notesQuery,
   offersQuery,
@@ -124,21 +123,22 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     postings,
     confirmations: confirmationsQuery(db).all({ loadId }),
     messages: messagesQuery(db).all({ loadId }),
-    log: logQuery(db)
-      .all({ loadId })
-      .map((line) => ({
-        id: line.id,
-        at: line.at,
-        actorKind: line.actorKind,
-        actorName: line.actorName,
-        event: line.data as unknown as LogEvent,
-      })),
+    log: eventsOf(db, 'load', loadId, shownEvents).map((row) => ({
+      id: row.id,
+      at: row.at,
+      actorKind: row.actorKind,
+      actorName: row.actorName,
+      event: happened<'load'>(row),
+    })),
     shortlist:
       row.load.state === 'draft' || row.load.state === 'uncovered' || gate.alert
         ? findShortlist(db, row.load, now)
         : [],
   }
 }
+
+/** Events a load's page shows. */
+const shownEvents = 300
 
 export type LoadPage = NonNullable<ReturnType<typeof readLoadPage>>
 

@@ -3,20 +3,8 @@ import type { AgreedPrice, LoadEvent } from '#core/load/command'
 import { deskCurrency } from '#core/money/exchange'
 import { issueConfirmation } from '#server/confirmation/issue'
 import type { Db } from '#server/db.server'
-import { writeLog } from '#server/log/act'
 import { carrier, charge, confirmation, gateAlert, gateOverride, load, offer, posting } from '#server/schema'
 import { askAnswer, askMail, askPosting, type RecordContext, sendToBoard, tellReleased } from './send-requests'
-
-/**
- * Writes what was decided: the new state, the log line and whatever must be sent, all in the
- * caller's transaction. A practice load changes the same way, but nothing is put in the outbox.
- */
-export function record(db: Db, loadId: number, events: LoadEvent[], context: RecordContext): void {
-  for (const event of events) {
-    apply(db, loadId, event, context)
-    writeLog(db, loadId, event.kind, event as unknown as Record<string, unknown>, context)
-  }
-}
 
 type Applier<Kind extends LoadEvent['kind']> = (
   db: Db,
@@ -100,7 +88,11 @@ const appliers: { [Kind in LoadEvent['kind']]: Applier<Kind> } = {
   terms_changed: () => undefined,
 }
 
-function apply<Kind extends LoadEvent['kind']>(
+/**
+ * Writes what one event changes: the new state and whatever must be sent. A practice load changes the same way, but nothing is put in the
+ * outbox.
+ */
+export function apply<Kind extends LoadEvent['kind']>(
   db: Db,
   loadId: number,
   event: LoadEvent & { kind: Kind },

@@ -1,14 +1,13 @@
 import { max } from 'drizzle-orm'
 import { type Db, inTransaction } from '#server/db.server'
-import { announce } from '#server/live/live'
-import { type Act, writeLog } from '#server/log/act'
+import { type Act, recordEvent } from '#server/event/event'
 import { load } from '#server/schema'
+import { openForCover } from './commands'
 import { complete, type SaveOutcome, type SaveRequest, standing, writeParts } from './complete'
-import { record } from './record'
 
 /** Makes a load, as a draft or opened for cover; problems come back instead, and nothing is written. */
 export function createLoad(db: Db, request: SaveRequest, act: Act & { repId: number }): SaveOutcome {
-  const made = inTransaction(db, (): SaveOutcome => {
+  return inTransaction(db, (): SaveOutcome => {
     const whole = complete(db, request.terms, act.now)
     if ('missing' in whole) return { refusal: whole.missing }
     const open = standing(whole.problems, request)
@@ -27,27 +26,18 @@ export function createLoad(db: Db, request: SaveRequest, act: Act & { repId: num
       .returning({ id: load.id })
       .get()
     writeParts(db, row.id, request.terms)
-    writeLog(
+    const quote = request.quote ? { quote: `${request.quote.number}, line ${request.quote.position}` } : {}
+    const { copiedFrom } = request
+    recordEvent(
       db,
+      'load',
       row.id,
-      'load_created',
-      {
-        kind: 'load_created',
-        copiedFrom: request.copiedFrom,
-        practice: request.terms.practice,
-        ...(request.quote ? { quote: `${request.quote.number}, line ${request.quote.position}` } : {}),
-      },
+      { kind: 'load_created', copiedFrom, practice: request.terms.practice, ...quote },
       act,
     )
-    if (request.open)
-      record(db, row.id, [{ kind: 'state_changed', from: 'draft', to: 'uncovered' }], {
-        ...act,
-        practice: request.terms.practice,
-      })
+    if (request.open) openForCover(db, row.id, act)
     return { loadId: row.id }
   })
-  if ('loadId' in made) announce()
-  return made
 }
 
 /** `PR-` and the next number: numbers only grow, also over deleted ones. */

@@ -1,8 +1,9 @@
 import { randomBytes } from 'node:crypto'
 import { eq } from 'drizzle-orm'
+import { system } from '#core/access/actor'
 import type { LoadEvent } from '#core/load/command'
 import type { Db } from '#server/db.server'
-import { type Act, writeLog } from '#server/log/act'
+import { type Act, recordEvent } from '#server/event/event'
 import { enqueue } from '#server/outbox/outbox'
 import { carrier, confirmation, posting } from '#server/schema'
 
@@ -101,13 +102,7 @@ export function tellReleased(
     },
     context.now,
   )
-  writeLog(
-    db,
-    loadId,
-    'carrier_told',
-    { kind: 'carrier_told', to: mail, what: 'the load is no longer theirs' },
-    context,
-  )
+  recordEvent(db, 'load', loadId, { kind: 'carrier_told', to: mail, what: 'the load is no longer theirs' }, context)
 }
 
 /** What an event may need beside itself. */
@@ -118,11 +113,11 @@ export interface RecordContext extends Act {
 }
 
 export function keepInside(db: Db, loadId: number, what: string, context: RecordContext): void {
-  writeLog(
+  recordEvent(
     db,
+    'load',
     loadId,
-    'kept_in_the_building',
     { kind: 'kept_in_the_building', what },
-    { now: context.now, by: { kind: 'rule', name: 'practice loads stay inside' } },
+    { now: context.now, by: system('practice loads stay inside') },
   )
 }

@@ -1,10 +1,10 @@
 import type { AddressInfo } from 'node:net'
-import { eq } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { createTransport } from 'nodemailer'
 import type { SMTPServer } from 'smtp-server'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { carryOut } from '#server/load/commands'
-import { log, message, offer, posting } from '#server/schema'
+import { event, message, offer, posting } from '#server/schema'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { startInboundMail } from './inbound'
 
@@ -98,8 +98,8 @@ describe('a mail over the wire', () => {
     expect(
       world.db
         .select()
-        .from(log)
-        .where(eq(log.loadId, loadId))
+        .from(event)
+        .where(and(eq(event.aggregate, 'load'), eq(event.aggregateId, loadId)))
         .all()
         .map((line) => line.kind),
     ).toContain('message_left')

@@ -3,8 +3,7 @@ import { ownWords, readReply, replyReference } from '#core/message/read-reply'
 import { isOfferAtOnce, readAuthentication, weighSender } from '#core/offer/proposal'
 import { identifyCarrier } from '#server/carrier/find'
 import { type Db, inTransaction } from '#server/db.server'
-import { announce } from '#server/live/live'
-import { writeLog } from '#server/log/act'
+import { recordEvent } from '#server/event/event'
 import { recordOffer } from '#server/offer/offers'
 import { proposeOffer } from '#server/offer/proposals'
 import { readAside } from '#server/read/read'
@@ -29,7 +28,6 @@ const mostOfLoad = 60
 export async function receiveMail(db: Db, raw: Buffer | string, recipients: string[], now: number): Promise<Reading> {
   const mail = await readAside('mail', Buffer.from(raw), readTimeout)
   const reading = inTransaction(db, () => takeIn(db, mail, recipients, now))
-  announce()
   return reading
 }
 
@@ -63,12 +61,12 @@ function takeIn(db: Db, mail: MailRead, recipients: string[], now: number): Read
     })
     .run()
   if (reading === 'left' && loadId !== null)
-    writeLog(
+    recordEvent(
       db,
+      'load',
       loadId,
-      'message_left',
       { kind: 'message_left', sender: mail.sender, subject: mail.subject },
-      { now, by: { kind: 'carrier', name: named?.name ?? mail.sender } },
+      { now, by: { kind: 'carrier', id: named?.id ?? null, name: named?.name ?? mail.sender } },
     )
   return reading
 }
@@ -114,7 +112,7 @@ function takePrice(
       db,
       loadId,
       { carrierId: named.id, payMinor: facts.amountMinor, source: 'mail', goodUntil: null, note, externalKey },
-      { now, by: { kind: 'carrier', name: named.name } },
+      { now, by: { kind: 'carrier', id: named.id, name: named.name } },
     )
     return 'done' in outcome ? 'offer' : 'left'
   }

@@ -4,9 +4,10 @@ import { readByLink } from '#server/confirmation/carrier-view'
 import { carryOut } from '#server/load/commands'
 import { awardLoad } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
+import { deliver } from '#server/outbox/deliver'
 import { nextDue, retryDelay } from '#server/outbox/outbox'
 import { startWorker } from '#server/outbox/worker'
-import { confirmation, link, log, outbox } from '#server/schema'
+import { confirmation, event, link, outbox } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { type TestMailServer, testMailServer } from '#server/testing/mail-server'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
@@ -33,11 +34,12 @@ afterEach(async () => {
   world.end()
 })
 
-const send = (at = now) => sendConfirmationMail(world.db, nextDue(world.db, 'mail', at)!, () => at)
+const send = (at = now) => deliver(world.db, nextDue(world.db, 'mail', at)!, sendConfirmationMail, () => at)
 const kinds = () =>
   world.db
-    .select({ kind: log.kind })
-    .from(log)
+    .select({ kind: event.kind })
+    .from(event)
+    .orderBy(event.id)
     .all()
     .map((row) => row.kind)
 

@@ -3,47 +3,32 @@ import { z } from 'zod'
 import { confirmationMail } from '#core/confirmation/mail'
 import { createLink, linkToken } from '#server/access/link'
 import { confirmationPaper } from '#server/confirmation/paper'
-import { type Db, inTransaction } from '#server/db.server'
-import { announce } from '#server/live/live'
-import { writeLog } from '#server/log/act'
-import { loadOf, markSent, noteFailure, type OutboxEntry, type SendProblem } from '#server/outbox/outbox'
+import type { Db } from '#server/db.server'
+import { recordEvent } from '#server/event/event'
+import type { Sender } from '#server/outbox/deliver'
+import { loadOf, type OutboxEntry, type SendProblem } from '#server/outbox/outbox'
 import { confirmation, link } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { sendMail } from './transport'
 
 const payloadSchema = z.object({ confirmationId: z.number(), version: z.number(), to: z.string() })
-const rule = (now: number) => ({ now, by: { kind: 'rule' as const, name: 'the outbox' } })
 
-/** Mails one confirmation and writes down what came of it. */
-export async function sendConfirmationMail(db: Db, entry: OutboxEntry, clock: () => number): Promise<boolean> {
+/** Emails one rate confirmation. */
+export const sendConfirmationMail: Sender = async (db, entry, now) => {
   const { confirmationId, version, to } = payloadSchema.parse(entry.payload)
-  const problem = await tryMail(db, entry, confirmationId, to, clock())
-  const now = clock()
-  inTransaction(db, () => {
-    if (problem === null) {
-      markSent(db, entry, now)
-      db.update(confirmation).set({ deliveredAt: now }).where(eq(confirmation.id, confirmationId)).run()
-      writeLog(
-        db,
-        loadOf(entry),
-        'mail_delivered',
-        { kind: 'mail_delivered', version, to, attempts: entry.attempts + 1 },
-        rule(now),
-      )
-      return
-    }
-    const after = noteFailure(db, entry, problem, now)
-    if (after === 'given_up')
-      writeLog(
-        db,
-        loadOf(entry),
-        'mail_failed',
-        { kind: 'mail_failed', version, to, problem: problem.message },
-        rule(now),
-      )
-  })
-  announce()
-  return problem === null
+  const problem = await tryMail(db, entry, confirmationId, to, now)
+  return {
+    problem,
+    sent: (act) => {
+      db.update(confirmation).set({ deliveredAt: act.now }).where(eq(confirmation.id, confirmationId)).run()
+      const attempts = entry.attempts + 1
+      recordEvent(db, 'load', loadOf(entry), { kind: 'mail_delivered', version, to, attempts }, act)
+    },
+    failed: (after, act) => {
+      if (after === 'given_up')
+        recordEvent(db, 'load', loadOf(entry), { kind: 'mail_failed', version, to, problem: problem!.message }, act)
+    },
+  }
 }
 
 async function tryMail(

@@ -2,15 +2,13 @@ import { and, eq } from 'drizzle-orm'
 import { may, type Role } from '#core/access/access'
 import { type Charge, type ChargeFacts, chargeSheet, oneCurrency } from '#core/charge/charge'
 import { termChanges } from '#core/confirmation/terms'
-import type { AgreedPrice } from '#core/load/command'
-import { decide } from '#core/load/decide'
+import type { AgreedPrice, LoadCommand, PriceLeave } from '#core/load/command'
 import { currentTerms } from '#server/confirmation/issue'
-import { type Db, inTransaction } from '#server/db.server'
-import { announce } from '#server/live/live'
-import { noSuchLoad, type Outcome } from '#server/load/commands'
-import { findLoadFacts } from '#server/load/facts'
-import { record, writeBuyCharges, writePay } from '#server/load/record'
-import type { Act } from '#server/log/act'
+import type { Db } from '#server/db.server'
+import type { Act } from '#server/event/event'
+import type { Refused } from '#server/kernel/run'
+import { carryOut, type Outcome } from '#server/load/commands'
+import { writeBuyCharges, writePay } from '#server/load/record'
 import { reckonNow } from '#server/money/exchange'
 import { load, offer } from '#server/schema'
 import { askGate } from '#server/vetting/gate'
@@ -25,40 +23,32 @@ export interface AwardRequest {
   role: Role
 }
 
-type AwardOutcome =
-  | Outcome
-  | { refusal: { code: 'mixed_currencies' | 'no_exchange_rate' | 'advance_without_day'; message: string } }
-
-const mixed = { refusal: { code: 'mixed_currencies' as const, message: 'All charges of a side are in one currency.' } }
+const refused = (code: string, message: string): Refused => ({ refusal: { code, message } })
+const mixed = refused('mixed_currencies', 'All charges of a side are in one currency.')
 
 /** Awards a load to an open offer at the pay agreed line by line; the gate is asked in the same transaction. */
-export function awardLoad(db: Db, loadId: number, request: AwardRequest, act: Act): AwardOutcome {
-  if (!oneCurrency(request.buyCharges)) return mixed
-  const outcome = inTransaction(db, (): AwardOutcome => {
-    const facts = findLoadFacts(db, loadId)
-    const row = db.select().from(load).where(eq(load.id, loadId)).get()
-    if (!facts || !row) return noSuchLoad
+export function awardLoad(db: Db, loadId: number, request: AwardRequest, act: Act): Outcome {
+  const { offerId, buyCharges } = request
+  if (!oneCurrency(buyCharges)) return mixed
+  const command = (): LoadCommand | Refused => {
+    const row = db.select().from(load).where(eq(load.id, loadId)).get()!
     const offered = db
       .select({ carrierId: offer.carrierId })
       .from(offer)
-      .where(and(eq(offer.id, request.offerId), eq(offer.loadId, loadId)))
+      .where(and(eq(offer.id, offerId), eq(offer.loadId, loadId)))
       .get()
-    const gate = askGate(db, row, offered ?? null, request, act.now)
-    const pay = agreedPay(db, request.buyCharges, row, act.now)
+    const pay = agreedPay(db, buyCharges, row, act.now)
     if ('refusal' in pay) return pay
-    const price = { reason: request.priceReason ?? null, mayExceed: may(request.role, 'exceed_max') }
-    const decision = decide(
-      facts,
-      { kind: 'award', offerId: request.offerId, buyCharges: request.buyCharges, ...pay, price, gate },
-      act.now,
-    )
-    if ('refusal' in decision) return decision
-    record(db, loadId, decision.events, { ...act, practice: facts.practice })
-    return { done: true }
-  })
-  if ('done' in outcome) announce()
-  return outcome
+    const gate = askGate(db, row, offered ?? null, request, act.now)
+    return { kind: 'award', offerId, buyCharges, ...pay, price: priceLeave(request), gate }
+  }
+  return carryOut(db, loadId, command, act)
 }
+
+const priceLeave = ({ priceReason, role }: Pick<AwardRequest, 'priceReason' | 'role'>): PriceLeave => ({
+  reason: priceReason ?? null,
+  mayExceed: may(role, 'exceed_max'),
+})
 
 /** What charges come to in the desk's currency, and in their own with the dated rate; refused where there is none, or an advance has no day. */
 function agreedPay(
@@ -66,9 +56,7 @@ function agreedPay(
   charges: Charge[],
   facts: ChargeFacts,
   now: number,
-):
-  | { payMinor: number; agreed: AgreedPrice }
-  | { refusal: { code: 'no_exchange_rate' | 'advance_without_day'; message: string } } {
+): { payMinor: number; agreed: AgreedPrice } | Refused {
   if (charges.some((each) => each.kind === 'advance' && each.paidOn === null))
     return { refusal: { code: 'advance_without_day', message: 'An advance is a payment: give the day it was paid.' } }
   const sheet = chargeSheet(charges, facts)
@@ -91,39 +79,23 @@ export function changePay(
   loadId: number,
   request: Pick<AwardRequest, 'buyCharges' | 'priceReason' | 'role'>,
   act: Act,
-): AwardOutcome {
+): Outcome {
   const { buyCharges } = request
   if (!oneCurrency(buyCharges)) return mixed
-  const outcome = inTransaction(db, (): AwardOutcome => {
-    const facts = findLoadFacts(db, loadId)
-    const row = db.select().from(load).where(eq(load.id, loadId)).get()
+  const command = (): LoadCommand | Refused => {
+    const row = db.select().from(load).where(eq(load.id, loadId)).get()!
     const before = currentTerms(db, loadId)
-    if (!facts || !row) return noSuchLoad
-    if (!before) return { refusal: { code: 'no_award', message: 'There is no award whose pay could change.' } }
+    if (!before) return refused('no_award', 'There is no award whose pay could change.')
     const paid = agreedPay(db, buyCharges, row, act.now)
     if ('refusal' in paid) return paid
-    if (paid.payMinor <= 0)
-      return { refusal: { code: 'nothing_agreed', message: 'The agreed pay comes to nothing: give the line haul.' } }
-    const pay = {
-      payMinor: paid.payMinor,
-      price: { reason: request.priceReason ?? null, mayExceed: may(request.role, 'exceed_max') },
-    }
-    // Asked before anything is written, so that a refusal leaves nothing behind.
-    const asked = decide(
-      facts,
-      { kind: 'revise', changes: [{ field: 'Pay', from: '', to: '' }], carrierSeesIt: true, pay },
-      act.now,
-    )
-    if ('refusal' in asked) return asked
+    if (paid.payMinor <= 0) return refused('nothing_agreed', 'The agreed pay comes to nothing: give the line haul.')
+    // Written before it is decided, so that both versions of the terms can be compared; a refusal takes it back.
     writeBuyCharges(db, loadId, buyCharges)
     writePay(db, loadId, paid)
     const after = currentTerms(db, loadId)
     const changes = after ? termChanges(before, after) : []
-    const decision = decide(facts, { kind: 'revise', changes, carrierSeesIt: true, pay }, act.now)
-    if ('refusal' in decision) throw new Error(`Refused after it was allowed: ${decision.refusal.message}`)
-    record(db, loadId, decision.events, { ...act, practice: facts.practice })
-    return { done: true }
-  })
-  if ('done' in outcome) announce()
-  return outcome
+    const pay = { payMinor: paid.payMinor, price: priceLeave(request) }
+    return { kind: 'revise', changes, carrierSeesIt: true, pay }
+  }
+  return carryOut(db, loadId, command, act)
 }

@@ -1,9 +1,10 @@
 import { eq, sql } from 'drizzle-orm'
+import { system } from '#core/access/actor'
 import type { Currency } from '#core/money/money'
 import type { OfferSource } from '#core/offer/offer'
 import type { Db } from '#server/db.server'
+import type { Act } from '#server/event/event'
 import { carryOut, type Outcome } from '#server/load/commands'
-import type { Act } from '#server/log/act'
 import { reckonNow } from '#server/money/exchange'
 import { carrier, offer } from '#server/schema'
 
@@ -24,12 +25,7 @@ export interface IncomingOffer {
 }
 
 /** Records an offer, whoever brings it: a person from the phone, a board, a mail. */
-export function recordOffer(
-  db: Db,
-  loadId: number,
-  incoming: IncomingOffer,
-  act: Act,
-): Outcome | { refusal: { code: 'no_such_carrier'; message: string } } {
+export function recordOffer(db: Db, loadId: number, incoming: IncomingOffer, act: Act): Outcome {
   const { externalKey, currency, payMinor, ...terms } = incoming
   const found = db
     .select({ name: carrier.name, currency: carrier.currency })
@@ -51,9 +47,10 @@ export function recordOffer(
       carrierName: found.name,
       payMinor: reckoned.amountMinor,
       ...(asked ? { asked } : {}),
+      ...(externalKey ? { externalKey } : {}),
       ...terms,
     },
-    { ...act, externalKey },
+    act,
   )
 }
 
@@ -66,6 +63,6 @@ export function lapseOffers(db: Db, now: number): number {
     .limit(200)
     .all()
   for (const { loadId } of due)
-    carryOut(db, loadId, { kind: 'lapse_offers' }, { now, by: { kind: 'rule', name: 'offers end at their time' } })
+    carryOut(db, loadId, { kind: 'lapse_offers' }, { now, by: system('offers end at their time') })
   return due.length
 }

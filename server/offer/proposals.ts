@@ -1,10 +1,10 @@
 import { and, desc, eq, gt, sql } from 'drizzle-orm'
 import { z } from 'zod'
+import { system } from '#core/access/actor'
 import type { OfferSource } from '#core/offer/offer'
 import type { Sign } from '#core/offer/proposal'
 import { type Db, inTransaction } from '#server/db.server'
-import { announce } from '#server/live/live'
-import { type Act, writeLog } from '#server/log/act'
+import { type Act, recordEvent } from '#server/event/event'
 import { carrier, proposal } from '#server/schema'
 import { recordOffer } from './offers'
 
@@ -60,16 +60,15 @@ export function proposeOffer(db: Db, loadId: number, incoming: IncomingProposal,
     db.insert(proposal)
       .values({ loadId, carrierId, source, sender, readings, signs, text, externalKey, receivedAt: now })
       .run()
-    writeLog(
+    recordEvent(
       db,
+      'load',
       loadId,
-      'offer_proposed',
       { kind: 'offer_proposed', sender, carrierName, readings },
-      { now, by: { kind: 'rule', name: 'strangers only propose' } },
+      { now, by: system('strangers only propose') },
     )
     return true
   })
-  announce()
   return isNew
 }
 
@@ -122,10 +121,9 @@ export function dismissProposal(db: Db, loadId: number, proposalId: number, act:
     const row = waitingProposal(db, loadId, proposalId)
     if (!row) return settled
     decide(db, row.id, 'dismissed', act)
-    writeLog(db, loadId, 'proposal_dismissed', { kind: 'proposal_dismissed', sender: row.sender }, act)
+    recordEvent(db, 'load', loadId, { kind: 'proposal_dismissed', sender: row.sender }, act)
     return { done: true }
   })
-  announce()
   return outcome
 }
 

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, lt, lte, notExists, sql } from 'drizzle-orm'
+import { and, asc, eq, inArray, lt, lte, notExists, notInArray, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
 import type { Db } from '#server/db.server'
 import { outbox, outboxSequence } from '#server/schema'
@@ -37,8 +37,8 @@ export function enqueue(
     .run()
 }
 
-/** The next entry of a kind that is due: none passes an earlier one of its own stream. */
-export function nextDue(db: Db, kind: OutboxKind, now: number): OutboxEntry | undefined {
+/** The next entry of a kind that is due, of none of the streams in `busy`: none passes an earlier one of its own stream. */
+export function nextDue(db: Db, kind: OutboxKind, now: number, busy: string[] = []): OutboxEntry | undefined {
   const earlier = alias(outbox, 'earlier')
   const blocked = db
     .select({ one: sql`1` })
@@ -53,7 +53,15 @@ export function nextDue(db: Db, kind: OutboxKind, now: number): OutboxEntry | un
   return db
     .select()
     .from(outbox)
-    .where(and(eq(outbox.state, 'waiting'), eq(outbox.kind, kind), lte(outbox.nextAt, now), notExists(blocked)))
+    .where(
+      and(
+        eq(outbox.state, 'waiting'),
+        eq(outbox.kind, kind),
+        lte(outbox.nextAt, now),
+        busy.length > 0 ? notInArray(outbox.stream, busy) : undefined,
+        notExists(blocked),
+      ),
+    )
     .orderBy(asc(outbox.nextAt), asc(outbox.id))
     .limit(1)
     .get()

@@ -8,11 +8,12 @@ import { sendConfirmationMail } from '#server/message/send'
 import { sendToBoard } from '#server/posting/board'
 import { sendQuoteMail } from '#server/quote/send'
 import { type Rounds, runRounds } from '#server/rounds'
-import { nextDue, noteFailure, type OutboxEntry, type OutboxKind } from './outbox'
+import { deliver, type Sender } from './deliver'
+import { nextDue, type OutboxKind } from './outbox'
 
 const idleWait = 250
-
-type Sender = (db: Db, entry: OutboxEntry, clock: () => number) => Promise<boolean>
+/** Entries of one kind on their way at a time, each of another stream: a receiver that does not answer holds up only its own. */
+const mostAtOnce = 4
 
 const senders: Record<OutboxKind, Sender> = {
   mail: sendConfirmationMail,
@@ -23,45 +24,40 @@ const senders: Record<OutboxKind, Sender> = {
   exchange: sendExchange,
 }
 
-/** Sends what is due of one kind, one entry after another, until stopped. */
-export const startWorker = (
+/** Sends what is due of one kind, each stream in its order, until stopped; what is on its way then is waited for. */
+export function startWorker(
   db: Db,
   kind: OutboxKind,
   clock: () => number = Date.now,
   sender: Sender = senders[kind],
-): Rounds => runRounds(() => step(db, kind, clock, sender), idleWait)
-
-/** One step: whether there was an entry to try. */
-async function step(db: Db, kind: OutboxKind, clock: () => number, sender: Sender): Promise<boolean> {
-  try {
-    const entry = nextDue(db, kind, clock())
+): Rounds {
+  const underWay = new Map<string, Promise<void>>()
+  const rounds = runRounds(async () => {
+    if (underWay.size >= mostAtOnce) return false
+    const entry = nextDue(db, kind, clock(), [...underWay.keys()])
     if (!entry) return false
-    await tryEntry(db, entry, clock, sender)
+    const sending = deliver(db, entry, sender, clock).then(
+      () => undefined,
+      (error: unknown) => {
+        // The disk is full or the database busy: nothing was noted, so nothing is lost; it is tried again after a rest.
+        if (isStorageFault(error)) noteStorage(String((error as Error).message))
+        logger().error({ err: error, outbox: entry.key }, 'a try could not be noted')
+      },
+    )
+    underWay.set(
+      entry.stream,
+      sending.finally(() => {
+        underWay.delete(entry.stream)
+        rounds.wake()
+      }),
+    )
     return true
-  } catch (error) {
-    // The disk is full or the database busy: nothing was noted, so nothing is lost; it is tried again after a rest.
-    if (isStorageFault(error)) noteStorage(String((error as Error).message))
-    logger().error({ err: error, kind }, 'outbox step failed')
-    return false
-  }
-}
-
-async function tryEntry(db: Db, entry: OutboxEntry, clock: () => number, sender: Sender): Promise<void> {
-  try {
-    const sent = await sender(db, entry, clock)
-    logger().info(
-      { outbox: entry.key, kind: entry.kind, attempt: entry.attempts + 1, sent },
-      sent ? 'sent' : 'to be tried again',
-    )
-  } catch (error) {
-    if (isStorageFault(error)) throw error
-    // A sender that breaks counts as a failed try: the entry steps back, and what waits behind it has its turn.
-    logger().error({ err: error, outbox: entry.key }, 'a sender broke')
-    noteFailure(
-      db,
-      entry,
-      { message: `broke: ${error instanceof Error ? error.message : 'unknown'}`, final: false },
-      clock(),
-    )
+  }, idleWait)
+  return {
+    wake: rounds.wake,
+    stop: async () => {
+      await rounds.stop()
+      await Promise.all(underWay.values())
+    },
   }
 }

@@ -38,7 +38,7 @@ const fresh = {
 describe('a new partner', () => {
   test('begins in test, with a secret of its own and our ids as the others have them', () => {
     addPartner(world.db)
-    const made = createPartner(world.db, { ...fresh, transport: 'http', address: 'https://otters.example/in' })
+    const made = createPartner(world.db, { ...fresh, transport: 'http', address: 'https://otters.example/in' }, ines)
     const row = world.db
       .select()
       .from(partner)
@@ -48,16 +48,18 @@ describe('a new partner', () => {
     expect(row.secret.length).toBeGreaterThan(20)
   })
   test('one that reads a site is paused until its pages are described', () => {
-    const made = createPartner(world.db, { ...fresh, transport: 'site', address: 'https://otters.example' })
+    const made = createPartner(world.db, { ...fresh, transport: 'site', address: 'https://otters.example' }, ines)
     expect(world.db.select().from(partner).get()).toMatchObject({ paused: true, documents: [] })
     expect(world.db.select().from(site).get()!.partnerId).toBe('partnerId' in made ? made.partnerId : 0)
   })
   test('a name or ids that another has are refused', () => {
-    createPartner(world.db, fresh)
-    expect(createPartner(world.db, { ...fresh, theirId: 'OTHER' })).toMatchObject({
+    createPartner(world.db, fresh, ines)
+    expect(createPartner(world.db, { ...fresh, theirId: 'OTHER' }, ines)).toMatchObject({
       refusal: { code: 'partner_exists' },
     })
-    expect(createPartner(world.db, { ...fresh, name: 'Other' })).toMatchObject({ refusal: { code: 'partner_exists' } })
+    expect(createPartner(world.db, { ...fresh, name: 'Other' }, ines)).toMatchObject({
+      refusal: { code: 'partner_exists' },
+    })
   })
   test.each([
     ['a folder that leads out', { address: '../secrets' }],
@@ -100,22 +102,26 @@ describe('settings', () => {
     })
   test('are kept, the secret only where a new one was given', () => {
     const own = addPartner(world.db, { secret: 'the old secret' })
-    expect(savePartner(world.db, own.id, form())).toEqual({ done: true })
+    expect(savePartner(world.db, own.id, form(), ines)).toEqual({ done: true })
     expect(world.db.select().from(partner).get()).toMatchObject({
       version: '005010',
       onExpiry: 'keep',
       secret: 'the old secret',
       delimiters: { element: '|', component: '>', segment: '\n', repetition: null, lineEnd: '' },
     })
-    savePartner(world.db, own.id, form({ secret: 'a new secret' }))
+    savePartner(world.db, own.id, form({ secret: 'a new secret' }), ines)
     expect(world.db.select().from(partner).get()!.secret).toBe('a new secret')
   })
   test('what another partner is known by is refused', () => {
     const own = addPartner(world.db)
     addPartner(world.db, { name: 'Other', theirId: 'OTHER' })
-    expect(savePartner(world.db, own.id, form({ theirId: 'OTHER' }))).toMatchObject({ refusal: { code: 'ids_taken' } })
-    expect(savePartner(world.db, own.id, form({ name: 'Other' }))).toMatchObject({ refusal: { code: 'name_taken' } })
-    expect(savePartner(world.db, 99, form())).toMatchObject({ refusal: { code: 'no_such_partner' } })
+    expect(savePartner(world.db, own.id, form({ theirId: 'OTHER' }), ines)).toMatchObject({
+      refusal: { code: 'ids_taken' },
+    })
+    expect(savePartner(world.db, own.id, form({ name: 'Other' }), ines)).toMatchObject({
+      refusal: { code: 'name_taken' },
+    })
+    expect(savePartner(world.db, 99, form(), ines)).toMatchObject({ refusal: { code: 'no_such_partner' } })
   })
   test.each([
     ['*', '*'],

@@ -1,6 +1,7 @@
 import { and, asc, eq, sql } from 'drizzle-orm'
 import type { InterchangeReport } from '#core/x12/x12'
 import type { Db } from '#server/db.server'
+import { noteUnlogged } from '#server/event/event'
 import { partner } from '#server/schema'
 
 export type Partner = typeof partner.$inferSelect
@@ -51,12 +52,11 @@ export function nextControl(db: Db, partnerId: number): number {
 }
 
 /** Notes whether a partner can be reached and read. */
-export function notePartnerProblem(db: Db, partnerId: number, problem: string | null): boolean {
-  return (
-    db
-      .update(partner)
-      .set({ problem })
-      .where(and(eq(partner.id, partnerId), sql`problem is not ${problem}`))
-      .run().changes > 0
-  )
+export function notePartnerProblem(db: Db, partnerId: number, problem: string | null): void {
+  const { changes } = db
+    .update(partner)
+    .set({ problem })
+    .where(and(eq(partner.id, partnerId), sql`problem is not ${problem}`))
+    .run()
+  if (changes > 0) noteUnlogged(db, 'partner', partnerId, 'problem')
 }

@@ -2,11 +2,11 @@ import { asc, eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { replyReference } from '#core/message/read-reply'
 import { type BoardPosting, boardPosting } from '#core/posting/posting'
-import { type Db, inTransaction } from '#server/db.server'
+import type { Db } from '#server/db.server'
+import { type Act, recordEvent } from '#server/event/event'
 import { askOutside, statusProblem } from '#server/http/outside'
-import { announce } from '#server/live/live'
-import { writeLog } from '#server/log/act'
-import { loadOf, markSent, noteFailure, type OutboxEntry, type SendProblem } from '#server/outbox/outbox'
+import type { Sender } from '#server/outbox/deliver'
+import { loadOf, type OutboxEntry, type SendProblem } from '#server/outbox/outbox'
 import { facility, load, note, posting, stop } from '#server/schema'
 import { brokerage, settings } from '#server/settings.server'
 import { notesTell } from './screen'
@@ -21,40 +21,30 @@ const listingSchema = z.object({ listing_no: z.string().min(1).max(80) })
 
 type BoardAnswer = { ok: true; externalId: string | null } | { ok: false; problem: SendProblem }
 
-/** Sends one outbox entry to the board and writes down what came of it. */
-export async function sendToBoard(db: Db, entry: OutboxEntry, clock: () => number): Promise<boolean> {
+/** Sends one posting or its removal to the board. */
+export const sendToBoard: Sender = async (db, entry) => {
   const { what, postingId } = payloadSchema.parse(entry.payload)
   const row = db.select().from(posting).where(eq(posting.id, postingId)).get()
   if (!row) throw new Error(`Outbox entry ${entry.key} names posting ${postingId}, which is not there`)
   const answer = what === 'put' ? await putListing(db, entry, row) : await removeListing(entry, row)
-  const now = clock()
-  inTransaction(db, () => {
-    if (answer.ok) {
-      markSent(db, entry, now)
-      noteAnswer(db, entry, row, what, answer.externalId, now)
-      return
-    }
-    const after = noteFailure(db, entry, answer.problem, now)
-    if (after === 'given_up') {
+  if (answer.ok) return { problem: null, sent: ({ now }) => noteAnswer(db, entry, row, what, answer.externalId, now) }
+  const { problem } = answer
+  return {
+    problem,
+    failed: (after, { now }) => {
+      if (after !== 'given_up') return
       // What is up stays up as it was: it still has to be taken down one day.
       db.update(posting)
-        .set({ ...(row.state === 'asked' ? { state: 'refused' as const } : {}), problem: answer.problem.message })
+        .set({ ...(row.state === 'asked' ? { state: 'refused' as const } : {}), problem: problem.message })
         .where(eq(posting.id, postingId))
         .run()
-      writeLog(
-        db,
-        loadOf(entry),
-        'posting_refused',
-        { kind: 'posting_refused', board: row.board, problem: answer.problem.message },
-        boardAct(row.board, now),
-      )
-    }
-  })
-  announce()
-  return answer.ok
+      const refused = { kind: 'posting_refused' as const, board: row.board, problem: problem.message }
+      recordEvent(db, 'load', loadOf(entry), refused, boardAct(row.board, now))
+    },
+  }
 }
 
-const boardAct = (board: string, now: number) => ({ now, by: { kind: 'board' as const, name: board } })
+const boardAct = (board: string, now: number): Act => ({ now, by: { kind: 'board', id: null, name: board } })
 
 function noteAnswer(
   db: Db,
@@ -73,7 +63,13 @@ function noteAnswer(
       .set({ externalId, upAt: now, problem: null, ...(first ? { state: 'up' as const } : {}) })
       .where(eq(posting.id, row.id))
       .run()
-  writeLog(db, loadOf(entry), kind, { kind, board: row.board, attempts: entry.attempts + 1 }, boardAct(row.board, now))
+  recordEvent(
+    db,
+    'load',
+    loadOf(entry),
+    { kind: kind, board: row.board, attempts: entry.attempts + 1 },
+    boardAct(row.board, now),
+  )
 }
 
 async function putListing(db: Db, entry: OutboxEntry, row: typeof posting.$inferSelect): Promise<BoardAnswer> {

@@ -65,7 +65,7 @@ export function receiveReply(
       note: reply.words,
       externalKey: `saltlick:${reply.answer_no}`,
     },
-    { now, by: { kind: 'carrier', name: carrier.name } },
+    { now, by: { kind: 'carrier', id: carrier.id, name: carrier.name } },
   )
   return 'done' in outcome
     ? { status: 200, answer: { taken: true } }

@@ -1,14 +1,15 @@
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import { eq } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { actOnLoad } from '#server/load/act'
 import { carryOut } from '#server/load/commands'
 import { receiveMail } from '#server/message/receive'
 import { recordOffer } from '#server/offer/offers'
 import { confirmProposal, dismissProposal, waitingProposals } from '#server/offer/proposals'
+import { deliver } from '#server/outbox/deliver'
 import { heldEntries, nextDue, releaseHeld } from '#server/outbox/outbox'
-import { log, message, note, offer, outbox, posting } from '#server/schema'
+import { event, message, note, offer, outbox, posting } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { ines, now, openLoad, openOffers, type TestWorld, testWorld } from '#server/testing/world'
 import { sendToBoard } from './board'
@@ -97,7 +98,13 @@ describe('a carrier’s answer by mail', () => {
       reading: 'left',
       text: expect.stringContaining('<script>'),
     })
-    expect(world.db.select().from(log).where(eq(log.kind, 'message_left')).all()).toHaveLength(1)
+    expect(
+      world.db
+        .select()
+        .from(event)
+        .where(and(eq(event.aggregate, 'load'), eq(event.kind, 'message_left')))
+        .all(),
+    ).toHaveLength(1)
   })
   test('with two prices is a question, and the answer makes it an offer under the name of who gave it', async () => {
     expect(await mail('$500 advance. Can do 2400')).toBe('proposal')
@@ -117,7 +124,13 @@ describe('a carrier’s answer by mail', () => {
     expect(world.db.select().from(offer).all()).toMatchObject([
       { carrierId: 2, payMinor: 240_000, source: 'mail', state: 'open' },
     ])
-    expect(world.db.select().from(log).where(eq(log.kind, 'offer_recorded')).get()).toMatchObject({
+    expect(
+      world.db
+        .select()
+        .from(event)
+        .where(and(eq(event.aggregate, 'load'), eq(event.kind, 'offer_recorded')))
+        .get(),
+    ).toMatchObject({
       actorName: 'Ines Calloway',
     })
   })
@@ -154,7 +167,13 @@ describe('a carrier’s answer by mail', () => {
     expect(proposals.reduce((sum, { count }) => sum + count, 0)).toBe(300)
     expect(world.db.select().from(message).all().length).toBeLessThanOrEqual(60)
     expect(world.db.select().from(offer).all()).toEqual([])
-    expect(world.db.select().from(log).where(eq(log.kind, 'offer_proposed')).all().length).toBeLessThanOrEqual(12)
+    expect(
+      world.db
+        .select()
+        .from(event)
+        .where(and(eq(event.aggregate, 'load'), eq(event.kind, 'offer_proposed')))
+        .all().length,
+    ).toBeLessThanOrEqual(12)
   }, 30_000)
 })
 
@@ -174,10 +193,10 @@ describe('the board over HTTP', () => {
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
     settings().OX_BOARD_URL = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
     let clock = now
-    expect(await sendToBoard(world.db, nextDue(world.db, 'board', clock)!, () => clock)).toBe(false)
+    expect(await deliver(world.db, nextDue(world.db, 'board', clock)!, sendToBoard, () => clock)).toBe(false)
     expect(nextDue(world.db, 'board', clock)).toBeUndefined()
     clock += settings().OX_OUTBOX_DELAY_MS
-    expect(await sendToBoard(world.db, nextDue(world.db, 'board', clock)!, () => clock)).toBe(true)
+    expect(await deliver(world.db, nextDue(world.db, 'board', clock)!, sendToBoard, () => clock)).toBe(true)
     server.close()
     expect(seen.map((call) => call.key)).toEqual(['posting-1-1', 'posting-1-1'])
     expect(seen[1]!.body).not.toMatch(/Snowmelt|Thin margin|PU1|288000|2880|PR-20001|Shed 4|Canal/)
@@ -208,7 +227,7 @@ describe('the board over HTTP', () => {
   test('what somebody writes after it was posted is held back too, and what is up stays to be taken down', async () => {
     world.db.update(posting).set({ state: 'up', externalId: 'SL1' }).run()
     world.db.insert(note).values({ loadId, audience: 'carrier', text: 'Snowmelt Potato dock' }).run()
-    expect(await sendToBoard(world.db, nextDue(world.db, 'board', now)!, () => now)).toBe(false)
+    expect(await deliver(world.db, nextDue(world.db, 'board', now)!, sendToBoard, () => now)).toBe(false)
     expect(world.db.select().from(posting).get()).toMatchObject({
       state: 'up',
       problem: expect.stringContaining('held back'),
@@ -219,7 +238,7 @@ describe('the board over HTTP', () => {
     const server = createServer((_, response) => response.writeHead(401).end('who are you'))
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
     settings().OX_BOARD_URL = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
-    expect(await sendToBoard(world.db, nextDue(world.db, 'board', now)!, () => now)).toBe(false)
+    expect(await deliver(world.db, nextDue(world.db, 'board', now)!, sendToBoard, () => now)).toBe(false)
     server.close()
     expect(nextDue(world.db, 'board', now + 9e9)).toBeUndefined()
     expect(heldEntries(world.db)).toEqual([

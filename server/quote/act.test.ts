@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import type { Viewer } from '#server/access/viewer'
 import { placeRateModel } from '#server/rates/model'
-import { quoteLine, quoteLog } from '#server/schema'
+import { event, quoteLine } from '#server/schema'
 import { ines, now, type TestWorld, testWorld } from '#server/testing/world'
 import { actOnQuote, type QuoteAct, quoteActSchema } from './act'
 import { createQuote } from './quotes'
@@ -39,7 +39,7 @@ const lineIds = () =>
 const logged = () =>
   world.db
     .select()
-    .from(quoteLog)
+    .from(event)
     .all()
     .map((row) => row.kind)
 

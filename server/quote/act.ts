@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Permission } from '#core/access/access'
+import { person } from '#core/access/actor'
 import { lostReasons, mostLines } from '#core/quote/quote'
 import { requirePermission, type Viewer } from '#server/access/viewer'
 import type { Db } from '#server/db.server'
@@ -68,7 +69,7 @@ export function actOnQuote(
   now: number,
 ): QuoteActed | { refusal: { code: string; message: string } } {
   requirePermission(viewer, permissionFor(act.intent))
-  const who = { now, by: { kind: 'person' as const, name: viewer.name } }
+  const who = { now, by: person(viewer) }
   switch (act.intent) {
     case 'add_lines':
       return withLines(db, quoteId, addLines(db, quoteId, act.rows, who))

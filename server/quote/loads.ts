@@ -9,13 +9,14 @@ import { quoteNumber } from '#core/quote/quote'
 import { readLine } from '#core/quote/read-line'
 import { addDays, dayOf, hour, isDay, toInstant, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
+import type { Act } from '#server/event/event'
 import { facilitySearch } from '#server/facility/facilities'
+import { RefusedInside } from '#server/kernel/run'
 import { createLoad } from '#server/load/save'
-import type { Act } from '#server/log/act'
 import { legBetween } from '#server/miles/route'
 import { customer, facility, load, stop } from '#server/schema'
-import type { LineRow } from './lines'
 import { priceContext } from './price'
+import type { LineRow } from './subject'
 
 const mostLoads = 60
 
@@ -31,8 +32,8 @@ const openFrom = '08:00'
 const openUntil = '15:00'
 const usualWeightLb = 40_000
 
-/** A problem that keeps a line from becoming loads; nothing of it was written. */
-export class NoLoad extends Error {}
+/** What keeps a line from becoming loads; nothing of the whole command is written then. */
+const noLoad = (message: string) => new RefusedInside({ refusal: { code: 'no_load', message } })
 
 /**
  * Makes a won line's loads as drafts, in the caller's transaction: their facilities, freight and weight are what this customer
@@ -48,7 +49,7 @@ export function makeLoads(
   // The zones stand with the places, which the cells still name.
   const { fields } = readLine({ ...line.cells, pickup: '' }, priceContext(db, quote, act.now))
   const { origin, dest } = fields
-  if (!origin || !dest || !line.equipment) throw new NoLoad(`Line ${line.position} has no lane any more`)
+  if (!origin || !dest || !line.equipment) throw noLoad(`Line ${line.position} has no lane any more`)
   const pickup = facilityFor(db, quote.customerId, origin, 'pickup')
   const delivery = facilityFor(db, quote.customerId, dest, 'delivery')
   const habit = habitOf(db, quote.customerId, line.equipment)
@@ -105,9 +106,7 @@ export function makeLoads(
       act,
     )
     if ('loadId' in made) return made.loadId
-    throw new NoLoad(
-      'refusal' in made ? made.refusal.message : (made.problems[0]?.message ?? 'The load could not be made'),
-    )
+    throw noLoad('refusal' in made ? made.refusal.message : (made.problems[0]?.message ?? 'The load could not be made'))
   })
 }
 

@@ -2,6 +2,7 @@ import { unzipSync } from 'fflate'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import type { QuoteDocument } from '#core/quote/document'
 import { quoteCsv, quoteXlsx } from '#server/export/quotes'
+import { deliver } from '#server/outbox/deliver'
 import { nextDue } from '#server/outbox/outbox'
 import { outbox, quoteLine, quotePaper } from '#server/schema'
 import { type TestMailServer, testMailServer } from '#server/testing/mail-server'
@@ -76,7 +77,7 @@ describe('by mail', () => {
     sendQuote(world.db, quoteId, { to: 'traffic@snowmelt.example', message: 'As asked.' }, ines)
   })
   afterEach(() => server.close())
-  const step = () => sendQuoteMail(world.db, nextDue(world.db, 'quote_mail', now + 1e9)!, () => now + 60_000)
+  const step = () => deliver(world.db, nextDue(world.db, 'quote_mail', now + 1e9)!, sendQuoteMail, () => now + 60_000)
 
   test('goes out with its PDF, and is noted as delivered', async () => {
     expect(await step()).toBe(true)

@@ -7,8 +7,8 @@ import { rateOfRow } from '#server/money/exchange'
 import { customer, quote, quoteLine, quotePaper, user } from '#server/schema'
 import { brokerage, quoteTerms } from '#server/settings.server'
 import { drawQuote } from './draw'
-import type { LineRow } from './lines'
 import { pricingOf } from './price'
+import type { LineRow } from './subject'
 
 /** Whether a line stands on the customer's paper: priced, not lost or lapsed. */
 export const onPaper = (line: Pick<LineRow, 'state' | 'sellMinor'>): boolean =>

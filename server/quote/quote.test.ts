@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { fitRates } from '#core/rates/fit-rates'
 import { day, hour } from '#core/time/local'
@@ -10,7 +10,7 @@ import { readLoadPage } from '#server/load/read'
 import { locatePrefix } from '#server/rates/locate'
 import { placeRateModel } from '#server/rates/model'
 import { readPastPrices } from '#server/rates/past-prices'
-import { charge, customer, dieselPrice, load, log, note, outbox, quote, quoteLine, quotePaper } from '#server/schema'
+import { charge, customer, dieselPrice, event, load, note, outbox, quote, quoteLine, quotePaper } from '#server/schema'
 import { ines, now, type TestWorld, testWorld, twinFallsToPhoenix } from '#server/testing/world'
 import { actOnQuote, quoteActSchema } from './act'
 import { lineInsight } from './insight'
@@ -287,7 +287,13 @@ describe('won and lost', () => {
       number: `Q-${1000 + quoteId}`,
       position: 1,
     })
-    expect(world.db.select().from(log).where(eq(log.loadId, won.loadIds[0]!)).get()!.data).toMatchObject({
+    expect(
+      world.db
+        .select()
+        .from(event)
+        .where(and(eq(event.aggregate, 'load'), eq(event.aggregateId, won.loadIds[0]!)))
+        .get()!.data,
+    ).toMatchObject({
       quote: `Q-${1000 + quoteId}, line 1`,
     })
     expect(world.db.select().from(note).where(eq(note.loadId, won.loadIds[0]!)).get()!.text).toMatch(

@@ -1,22 +1,19 @@
-import { and, desc, eq, ne, sql } from 'drizzle-orm'
+import { and, desc, eq, sql } from 'drizzle-orm'
 import { z } from 'zod'
+import { system } from '#core/access/actor'
 import { type Currency, currencies } from '#core/money/money'
-import { decideTerms, type QuoteTerms, type TermsFacts } from '#core/quote/decide-terms'
-import { addDays, dayOf, isDay, toInstant, toLocal } from '#core/time/local'
+import type { QuoteTerms } from '#core/quote/decide-terms'
+import { addDays, dayOf, isDay, toLocal } from '#core/time/local'
 import { type Db, inTransaction } from '#server/db.server'
-import { announceQuote } from '#server/live/live'
-import type { Act } from '#server/log/act'
-import { customer, quote, quoteLine } from '#server/schema'
+import type { Act } from '#server/event/event'
+import { recordEvent } from '#server/event/event'
+import { outcome, type Refused, run } from '#server/kernel/run'
+import { customer, quote } from '#server/schema'
 import { brokerage } from '#server/settings.server'
-import { writeQuoteLog } from './log'
+import { quoteSubject } from './subject'
+import { endOfDay } from './valid-until'
 
 const usualValidDays = 7
-export interface Refused {
-  refusal: { code: string; message: string }
-}
-
-/** The instant at which a quote's last day is over, at the desk. */
-export const endOfDay = (date: string): number => toInstant(`${addDays(date, 1)}T00:00`, brokerage.zone)
 
 /** Begins a quote for a customer or a prospect in their usual currency, good for a week. */
 export function createQuote(
@@ -42,7 +39,7 @@ export function createQuote(
       })
       .returning({ id: quote.id })
       .get()
-    writeQuoteLog(db, id, 'made', {}, act)
+    recordEvent(db, 'quote', id, { kind: 'made' }, act)
     return { quoteId: id }
   })
 }
@@ -76,55 +73,8 @@ export const quoteTermsSchema = z.object({
 })
 
 /** Changes what a quote is called, how long it is good, its currency, and what it is compared with. */
-export function changeQuoteTerms(db: Db, quoteId: number, terms: QuoteTerms, act: Act): { done: true } | Refused {
-  const changed = inTransaction(db, (): { done: true } | Refused => {
-    const before = db.select().from(quote).where(eq(quote.id, quoteId)).get()
-    if (!before) return { refusal: { code: 'no_such_quote', message: 'There is no such quote.' } }
-    const decision = decideTerms(termsFacts(db, before, terms, act.now), terms)
-    if ('refusal' in decision) return decision
-    if (decision.unprices) db.update(quoteLine).set(unpriced).where(eq(quoteLine.quoteId, quoteId)).run()
-    db.update(quote)
-      .set({ ...terms, validUntilAt: endOfDay(terms.validUntil) })
-      .where(eq(quote.id, quoteId))
-      .run()
-    const { title, validUntil, comparedId, currency } = before
-    writeQuoteLog(db, quoteId, 'terms_changed', { from: { title, validUntil, comparedId, currency }, to: terms }, act)
-    return { done: true }
-  })
-  announceQuote(quoteId)
-  return changed
-}
-
-function termsFacts(db: Db, before: typeof quote.$inferSelect, terms: QuoteTerms, now: number): TermsFacts {
-  const compared = db
-    .select({ customerId: quote.customerId, currency: quote.currency })
-    .from(quote)
-    .where(eq(quote.id, terms.comparedId ?? -1))
-    .get()
-  const given = db
-    .select({ id: quoteLine.id })
-    .from(quoteLine)
-    .where(and(eq(quoteLine.quoteId, before.id), ne(quoteLine.state, 'draft')))
-    .get()
-  return {
-    today: dayOf(toLocal(now, brokerage.zone)),
-    quote: before,
-    isGiven: given !== undefined,
-    compared: compared ?? null,
-  }
-}
-
-const unpriced = {
-  charges: [],
-  lineHaulMinor: null,
-  fuelMinor: null,
-  sellMinor: null,
-  ownPriceMinor: null,
-  theirsMinor: null,
-  rateE6: null,
-  rateDay: null,
-  pricedAt: null,
-}
+export const changeQuoteTerms = (db: Db, quoteId: number, terms: QuoteTerms, act: Act): { done: true } | Refused =>
+  outcome(run(db, quoteSubject, quoteId, { kind: 'change_terms', terms }, act))
 
 /** Ends every sent line whose quote has run out; how many quotes were touched. */
 export function lapseQuotes(db: Db, now: number): number {
@@ -133,22 +83,7 @@ export function lapseQuotes(db: Db, now: number): number {
       "select distinct quote.id from quote_line indexed by quote_line_sent join quote on quote.id = quote_line.quote_id where quote_line.state = 'sent' and quote.valid_until_at <= ? limit 200",
     )
     .all(now) as { id: number }[]
-  for (const { id } of due) {
-    inTransaction(db, () => {
-      const { changes } = db
-        .update(quoteLine)
-        .set({ state: 'lapsed' })
-        .where(and(eq(quoteLine.quoteId, id), eq(quoteLine.state, 'sent')))
-        .run()
-      writeQuoteLog(
-        db,
-        id,
-        'lapsed',
-        { lines: changes },
-        { now, by: { kind: 'rule', name: 'quotes end with their last day' } },
-      )
-    })
-    announceQuote(id)
-  }
+  const act = { now, by: system('quotes end with their last day') }
+  for (const { id } of due) run(db, quoteSubject, id, { kind: 'lapse' }, act)
   return due.length
 }

@@ -6,14 +6,14 @@ import { quoteNumber } from '#core/quote/quote'
 import type { RateBand } from '#core/rates/rates'
 import { dayOf, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
+import { eventsOf } from '#server/event/event'
 import { rateOfRow } from '#server/money/exchange'
 import { bandOfRow } from '#server/rates/band'
 import { rateModelState } from '#server/rates/model'
 import { customer, load, quote, quoteLine, quotePaper, user } from '#server/schema'
 import { brokerage } from '#server/settings.server'
-import type { LineRow } from './lines'
-import { readQuoteLog } from './log'
 import { extrasOf, pricingOf } from './price'
+import type { LineRow } from './subject'
 
 /** A line as the grid shows it. */
 export interface GridLine
@@ -150,6 +150,9 @@ const earlierLines = (db: Db, quoteId: number): EarlierLine[] =>
     .map((line) => ({ ...line, equipment: line.equipment ?? '', miles: line.miles ?? 0 }))
 
 /** A quote's page: the quote, its customer and how they are priced, every line, what was sent, who did what. */
+/** Events a quote's page shows. */
+const shownEvents = 60
+
 export function readQuote(db: Db, quoteId: number, now: number) {
   const row = db
     .select({ quote, customer, rep: user.name })
@@ -182,7 +185,7 @@ export function readQuote(db: Db, quoteId: number, now: number) {
     lines: gridLines(db, quoteId),
     papers,
     others: others.map((other) => ({ ...other, number: quoteNumber(other.id) })),
-    log: readQuoteLog(db, quoteId),
+    log: eventsOf(db, 'quote', quoteId, shownEvents),
     rates: rateModelState(),
     today: dayOf(toLocal(now, brokerage.zone)),
   }

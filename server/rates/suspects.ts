@@ -2,7 +2,7 @@ import { eq, inArray } from 'drizzle-orm'
 import { z } from 'zod'
 import type { SuspectKind } from '#core/rates/suspects'
 import { type Db, inTransaction } from '#server/db.server'
-import type { Act } from '#server/log/act'
+import type { Act } from '#server/event/event'
 import { carrier, load, rateCorrection } from '#server/schema'
 import { rateModel } from './model'
 

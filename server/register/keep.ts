@@ -1,13 +1,14 @@
 import { and, eq, sql } from 'drizzle-orm'
+import { system } from '#core/access/actor'
 import { linkFactsOf } from '#core/link/link'
 import { fieldsOf, tellingFields } from '#core/register/fields'
 import { closedOn, mayCarry, type RegisterRecord } from '#core/register/register'
 import { recordFacts } from '#server/carrier/facts'
-import { writeCarrierLog } from '#server/carrier/log'
 import { type Db, prepared } from '#server/db.server'
+import { recordEvent } from '#server/event/event'
 import { carrier, contact, linkFact, payee, registerRecord } from '#server/schema'
 
-const rule = { kind: 'rule' as const, name: 'the register' }
+const rule = system('the register')
 
 const keepQuery = prepared((db) =>
   db
@@ -105,7 +106,13 @@ export function keepRecord(
     ({ field, from }) => from !== null && (tellingFields as readonly string[]).includes(field),
   )
   if (telling.length > 0)
-    writeCarrierLog(db, ours.id, 'register_changed', { changes: telling }, { now: at.confirmedAt, by: rule })
+    recordEvent(
+      db,
+      'carrier',
+      ours.id,
+      { kind: 'register_changed', changes: telling },
+      { now: at.confirmedAt, by: rule },
+    )
   return ours.id
 }
 

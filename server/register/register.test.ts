@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { addCarrier } from '#server/carrier/add'
 import { readDossier } from '#server/carrier/dossier'
-import { carrier, carrierLog, fact, linkFact, registerFeed } from '#server/schema'
+import { carrier, event, fact, linkFact, registerFeed } from '#server/schema'
 import { type RegisterServer, startRegisterServer } from '#server/testing/register-server'
 import { now, recordFor, type TestWorld, testWorld } from '#server/testing/world'
 import { vetCarriers } from '#server/vetting/vet'
@@ -13,7 +13,7 @@ import { findInRegister, lookUp, readNumber, refresh } from './look-up'
 let world: TestWorld
 let register: RegisterServer
 const clock = () => now
-const act = { now, by: { kind: 'person' as const, name: 'Ines Calloway' } }
+const act = { now, by: { kind: 'person' as const, id: 1, name: 'Ines Calloway' } }
 const hours = 3_600_000
 
 beforeEach(async () => {
@@ -53,8 +53,8 @@ describe('the feed', () => {
       { value: '801-555-0199', source: 'register', seenAt: now, endedAt: null },
     ])
     expect(world.db.select().from(carrier).where(eq(carrier.id, 2)).get()?.contactChangedAt).toBe(now)
-    expect(world.db.select().from(carrierLog).all()).toMatchObject([
-      { carrierId: 2, kind: 'register_changed', actorKind: 'rule' },
+    expect(world.db.select().from(event).all()).toMatchObject([
+      { aggregate: 'carrier', aggregateId: 2, kind: 'register_changed', actorKind: 'system' },
     ])
     expect(readDossier(world.db, 2, now)!.facts.current.find((row) => row.field === 'phones')).toMatchObject({
       value: '801-555-0199',

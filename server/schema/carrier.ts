@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
+import { type AnySQLiteColumn, check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { contactRoles, factSources, paperStates, payeeKinds, payeeStates } from '#core/carrier/carrier'
 import { loadMarks } from '#core/carrier/grades'
 import { paperKinds } from '#core/carrier/paper'
@@ -8,7 +8,7 @@ import { policyKinds } from '#core/register/register'
 import type { VettingPolicy } from '#core/vetting/policy'
 import { id, instant } from './columns'
 import { load } from './load'
-import { carrier } from './party'
+import { carrier, user } from './party'
 
 const carrierId = () =>
   integer('carrier_id')
@@ -89,8 +89,12 @@ export const paper = sqliteTable(
     expiresOn: text('expires_on'),
     receivedAt: instant('received_at').notNull(),
     receivedFrom: text('received_from').notNull(),
+    receivedById: integer('received_by_id').references(() => user.id),
+    /** The link it came by. */
+    linkId: integer('link_id').references((): AnySQLiteColumn => carrierLink.id),
     checkedAt: instant('checked_at'),
     checkedBy: text('checked_by'),
+    checkedById: integer('checked_by_id').references(() => user.id),
     refusedBecause: text('refused_because'),
   },
   (table) => [
@@ -116,15 +120,17 @@ export const payee = sqliteTable(
     accountKey: text('account_key').notNull(),
     state: text('state', { enum: payeeStates }).notNull(),
     askedBy: text('asked_by').notNull(),
+    askedById: integer('asked_by_id').references(() => user.id),
     askedAt: instant('asked_at').notNull(),
     decidedBy: text('decided_by'),
+    decidedById: integer('decided_by_id').references(() => user.id),
     decidedAt: instant('decided_at'),
   },
   (table) => [
     index('payee_carrier').on(table.carrierId),
     uniqueIndex('payee_current').on(table.carrierId).where(sql`state = 'approved'`),
     uniqueIndex('payee_waiting').on(table.carrierId).where(sql`state = 'waiting'`),
-    check('payee_two_people', sql`decided_by is null or state = 'replaced' or decided_by <> asked_by`),
+    check('payee_two_people', sql`state not in ('approved', 'refused') or decided_by_id <> asked_by_id`),
   ],
 )
 
@@ -144,20 +150,6 @@ export const carrierLink = sqliteTable(
     usedAt: instant('used_at'),
   },
   (table) => [index('carrier_link_carrier').on(table.carrierId)],
-)
-
-export const carrierLog = sqliteTable(
-  'carrier_log',
-  {
-    id: id(),
-    at: instant('at').notNull(),
-    carrierId: carrierId(),
-    actorKind: text('actor_kind', { enum: ['person', 'carrier', 'rule'] }).notNull(),
-    actorName: text('actor_name').notNull(),
-    kind: text('kind').notNull(),
-    data: text('data', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
-  },
-  (table) => [index('carrier_log_carrier').on(table.carrierId), index('carrier_log_kind').on(table.kind, table.at)],
 )
 
 /** Every version of the vetting policy; the newest holds. */
@@ -234,7 +226,9 @@ export const savedView = sqliteTable(
   'saved_view',
   {
     id: id(),
-    userId: integer('user_id').notNull(),
+    userId: integer('user_id')
+      .notNull()
+      .references(() => user.id),
     name: text('name').notNull(),
     query: text('query').notNull(),
   },

@@ -1,10 +1,8 @@
-import { sql } from 'drizzle-orm'
 import { blob, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { equipmentKinds } from '#core/load/load'
 import { codeKinds, type documentKinds, expiryChoices, type StatusCodes, transports } from '#core/tender/partner'
-import type { Delimiters, Fault } from '#core/x12/x12'
+import type { Delimiters } from '#core/x12/x12'
 import { flag, id, instant, sealedText } from './columns'
-import { load } from './load'
 import { customer, facility } from './party'
 
 /** A customer's system that tenders to us: who it says it is, how it writes, what it wants back. */
@@ -97,46 +95,5 @@ export const exchange = sqliteTable(
   (table) => [
     index('exchange_control').on(table.partnerId, table.direction, table.control),
     index('exchange_at').on(table.at),
-  ],
-)
-
-/** One transaction set of an interchange, or one row of a site's list. */
-export const exchangeDocument = sqliteTable(
-  'exchange_document',
-  {
-    id: id(),
-    exchangeId: integer('exchange_id')
-      .notNull()
-      .references(() => exchange.id),
-    partnerId: integer('partner_id').references(() => partner.id),
-    direction: text('direction', { enum: ['in', 'out'] }).notNull(),
-    at: instant('at').notNull(),
-    kind: text('kind').notNull(),
-    /** Which of the interchange's sets it is, counted from nought. */
-    ordinal: integer('ordinal').notNull(),
-    groupType: text('group_type').notNull(),
-    groupControl: text('group_control').notNull(),
-    setControl: text('set_control').notNull(),
-    /** The shipment, load or answered control number that it speaks of. */
-    number: text('number').notNull().default(''),
-    verdict: text('verdict', { enum: ['A', 'E', 'R'] }),
-    faults: text('faults', { mode: 'json' }).$type<Fault[]>().notNull().default([]),
-    state: text('state', { enum: ['to_read', 'read', 'refused', 'kept', 'out'] }).notNull(),
-    problem: text('problem'),
-    loadId: integer('load_id').references(() => load.id),
-    noticeId: integer('notice_id'),
-    /** The partner's word on what we sent: A, E, R or P. */
-    ackVerdict: text('ack_verdict'),
-    ackNote: text('ack_note'),
-    ackAt: instant('ack_at'),
-  },
-  (table) => [
-    index('exchange_document_exchange').on(table.exchangeId),
-    index('exchange_document_to_read').on(table.id).where(sql`state = 'to_read'`),
-    index('exchange_document_number').on(table.number),
-    index('exchange_document_rejected').on(table.at).where(sql`ack_verdict in ('R', 'P')`),
-    index('exchange_document_kind').on(table.kind, table.at),
-    index('exchange_document_partner').on(table.partnerId, table.at),
-    index('exchange_document_load').on(table.loadId).where(sql`load_id is not null`),
   ],
 )

@@ -115,7 +115,7 @@ export const user = sqliteTable(
     role: text('role', { enum: roles }).notNull(),
     passwordHash: text('password_hash').notNull(),
   },
-  (table) => [uniqueIndex('user_mail').on(table.mail)],
+  (table) => [uniqueIndex('user_mail').on(table.mail), uniqueIndex('user_name').on(table.name)],
 )
 
 export const session = sqliteTable(

@@ -131,18 +131,3 @@ export const quotePaper = sqliteTable(
   },
   (table) => [uniqueIndex('quote_paper_version').on(table.quoteId, table.version)],
 )
-
-/** Who did what to a quote. */
-export const quoteLog = sqliteTable(
-  'quote_log',
-  {
-    id: id(),
-    at: instant('at').notNull(),
-    quoteId: quoteId(),
-    actorKind: text('actor_kind', { enum: ['person', 'carrier', 'rule', 'board'] }).notNull(),
-    actorName: text('actor_name').notNull(),
-    kind: text('kind').notNull(),
-    data: text('data', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
-  },
-  (table) => [index('quote_log_quote').on(table.quoteId)],
-)

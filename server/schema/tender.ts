@@ -1,12 +1,22 @@
 import { sql } from 'drizzle-orm'
-import { check, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
+import {
+  type AnySQLiteColumn,
+  check,
+  index,
+  integer,
+  primaryKey,
+  sqliteTable,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/sqlite-core'
 import type { AnswerRule } from '#core/tender/answer-rules'
 import type { TenderFacts } from '#core/tender/facts'
 import { stopEventKinds } from '#core/tender/partner'
 import type { SiteDescription } from '#core/tender/site'
-import { noticeStates, type Tender, tenderPurposes } from '#core/tender/tender'
+import { noticeStates, type Tender, tenderPurposes, tenderStates } from '#core/tender/tender'
+import type { Fault } from '#core/x12/x12'
 import { flag, id, instant, quoted } from './columns'
-import { exchangeDocument, partner, partnerCode } from './exchange'
+import { exchange, partner, partnerCode } from './exchange'
 import { load, loadId } from './load'
 import { customer } from './party'
 
@@ -19,13 +29,13 @@ export const tender = sqliteTable(
       .notNull()
       .references(() => partner.id),
     shipmentId: text('shipment_id').notNull(),
-    state: text('state', { enum: ['offered', 'accepted', 'declined', 'lapsed', 'withdrawn', 'cancelled'] }).notNull(),
+    state: text('state', { enum: tenderStates }).notNull(),
     loadId: integer('load_id').references(() => load.id),
     /** The interchange that spoke last of it, and when by its sender's clock: an older one that comes late changes nothing. */
     lastControl: integer('last_control').notNull().default(0),
     lastSaidAt: integer('last_said_at').notNull().default(0),
     /** The notice whose terms hold. */
-    standingNoticeId: integer('standing_notice_id'),
+    standingNoticeId: integer('standing_notice_id').references((): AnySQLiteColumn => tenderNotice.id),
   },
   (table) => [
     uniqueIndex('tender_shipment').on(table.partnerId, table.shipmentId),
@@ -57,6 +67,8 @@ export const tenderNotice = sqliteTable(
     remark: text('remark'),
     answeredAt: instant('answered_at'),
     answeredBy: text('answered_by'),
+    /** A user's, or a rule's where a rule answered. */
+    answeredById: integer('answered_by_id'),
     answeredByRule: flag('answered_by_rule'),
     reasonCode: text('reason_code'),
     note: text('note').notNull().default(''),
@@ -69,6 +81,47 @@ export const tenderNotice = sqliteTable(
     index('tender_notice_customer').on(table.customerId, table.receivedAt),
     index('tender_notice_document').on(table.documentId),
     check('tender_notice_state', sql`state in (${quoted(noticeStates)})`),
+  ],
+)
+
+/** One transaction set of an interchange, or one row of a site's list. */
+export const exchangeDocument = sqliteTable(
+  'exchange_document',
+  {
+    id: id(),
+    exchangeId: integer('exchange_id')
+      .notNull()
+      .references(() => exchange.id),
+    partnerId: integer('partner_id').references(() => partner.id),
+    direction: text('direction', { enum: ['in', 'out'] }).notNull(),
+    at: instant('at').notNull(),
+    kind: text('kind').notNull(),
+    /** Which of the interchange's sets it is, counted from nought. */
+    ordinal: integer('ordinal').notNull(),
+    groupType: text('group_type').notNull(),
+    groupControl: text('group_control').notNull(),
+    setControl: text('set_control').notNull(),
+    /** The shipment, load or answered control number that it speaks of. */
+    number: text('number').notNull().default(''),
+    verdict: text('verdict', { enum: ['A', 'E', 'R'] }),
+    faults: text('faults', { mode: 'json' }).$type<Fault[]>().notNull().default([]),
+    state: text('state', { enum: ['to_read', 'read', 'refused', 'kept', 'out'] }).notNull(),
+    problem: text('problem'),
+    loadId: integer('load_id').references(() => load.id),
+    noticeId: integer('notice_id').references((): AnySQLiteColumn => tenderNotice.id),
+    /** The partner's word on what we sent: A, E, R or P. */
+    ackVerdict: text('ack_verdict'),
+    ackNote: text('ack_note'),
+    ackAt: instant('ack_at'),
+  },
+  (table) => [
+    index('exchange_document_exchange').on(table.exchangeId),
+    index('exchange_document_to_read').on(table.id).where(sql`state = 'to_read'`),
+    index('exchange_document_number').on(table.number),
+    index('exchange_document_rejected').on(table.at).where(sql`ack_verdict in ('R', 'P')`),
+    index('exchange_document_kind').on(table.kind, table.at),
+    index('exchange_document_partner').on(table.partnerId, table.at),
+    index('exchange_document_load').on(table.loadId).where(sql`load_id is not null`),
   ],
 )
 
@@ -97,6 +150,8 @@ export const answeringRule = sqliteTable(
     position: integer('position').notNull(),
     rule: text('rule', { mode: 'json' }).$type<AnswerRule>().notNull(),
     on: flag('is_on'),
+    /** Grows with every change: an answer names the version that gave it. */
+    version: integer('version').notNull().default(1),
     madeBy: text('made_by').notNull(),
     madeAt: instant('made_at').notNull(),
     triedAt: instant('tried_at'),

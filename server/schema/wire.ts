@@ -1,22 +1,8 @@
 import { sql } from 'drizzle-orm'
 import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { id, instant } from './columns'
-import { load, loadId } from './load'
+import { load } from './load'
 import { carrier } from './party'
-
-export const log = sqliteTable(
-  'log',
-  {
-    id: id(),
-    at: instant('at').notNull(),
-    loadId: loadId(),
-    actorKind: text('actor_kind', { enum: ['person', 'carrier', 'rule', 'board'] }).notNull(),
-    actorName: text('actor_name').notNull(),
-    kind: text('kind').notNull(),
-    data: text('data', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
-  },
-  (table) => [index('log_load').on(table.loadId)],
-)
 
 export const outbox = sqliteTable(
   'outbox',

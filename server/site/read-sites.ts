@@ -4,7 +4,7 @@ import type { SiteDescription } from '#core/tender/site'
 import type { Tender } from '#core/tender/tender'
 import { minute } from '#core/time/local'
 import { type Db, inTransaction } from '#server/db.server'
-import { announce, announceTenders } from '#server/live/live'
+import { noteUnlogged } from '#server/event/event'
 import { logger } from '#server/log/logger'
 import type { Partner } from '#server/partner/partners'
 import type { SitePage } from '#server/read/read-site'
@@ -55,19 +55,17 @@ export async function readSite(
         .run()
       return takeRows(db, from, found, pages, now)
     })
-    announceTenders()
-    announce()
     return { taken }
   } catch (thrown) {
     const problem = thrown instanceof Error ? thrown.message : 'unknown'
     if (!(thrown instanceof SiteProblem))
       logger().error({ err: thrown, partner: from.name }, 'a site could not be read')
+    noteUnlogged(db, 'partner', from.id, 'problem')
     const page = thrown instanceof SiteProblem ? thrown.page : null
     db.update(site)
       .set({ nextAt: next(), problem, ...(page === null ? {} : { page, pageAt: clock() }) })
       .where(eq(site.partnerId, from.id))
       .run()
-    announceTenders()
     return { problem }
   }
 }

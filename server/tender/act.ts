@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { person } from '#core/access/actor'
 import { declineCodes } from '#core/tender/reasons'
 import { requirePermission, type Viewer } from '#server/access/viewer'
 import type { Db } from '#server/db.server'
@@ -35,7 +36,7 @@ export function actOnTenders(
   now: number,
 ): TenderActOutcome {
   requirePermission(viewer, 'answer_tenders')
-  const who = { now, by: { kind: 'person' as const, name: viewer.name }, repId: viewer.id }
+  const who = { now, by: person(viewer), repId: viewer.id }
   const answer =
     act.intent === 'decline'
       ? { kind: 'decline' as const, reasonCode: act.reasonCode, note: act.note }

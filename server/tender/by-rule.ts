@@ -1,17 +1,18 @@
 import { and, asc, desc, eq, sql } from 'drizzle-orm'
+import type { Actor } from '#core/access/actor'
 import { answerBy } from '#core/tender/answer-rules'
 import { addDays, day, dayOf, toInstant, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
 import { isMapped, type PartnerCode } from '#server/partner/codes'
 import { answeringRule, customer, load, tenderNotice, user } from '#server/schema'
 import { brokerage } from '#server/settings.server'
-import { answerInside } from './answer'
+import { answerTender } from './answer'
 import type { Notice, TenderRow } from './rows'
 import { findStrays } from './strays'
 
 const rulesQuery = prepared((db) =>
   db
-    .select({ rule: answeringRule.rule })
+    .select({ id: answeringRule.id, version: answeringRule.version, rule: answeringRule.rule })
     .from(answeringRule)
     .where(and(eq(answeringRule.customerId, sql.placeholder('customerId')), eq(answeringRule.on, true)))
     .orderBy(asc(answeringRule.position))
@@ -35,9 +36,8 @@ export function answerByRules(
 ): void {
   const { customerId } = notice
   if (customerId === null || (row.state === 'accepted' && row.loadId !== null)) return
-  const rules = rulesQuery(db)
-    .all({ customerId })
-    .map(({ rule }) => rule)
+  const rows = rulesQuery(db).all({ customerId })
+  const rules = rows.map(({ rule }) => rule)
   if (rules.length === 0) return
   const held = holdQuery(db).get({ customerId })?.hold ?? null
   const countsWeeks = rules.some(({ week }) => week !== null)
@@ -49,7 +49,9 @@ export function answerByRules(
     strays: findStrays(db, notice.tender, codes).length,
   })
   if (!answer.rule) return
-  const act = { now, by: { kind: 'rule' as const, name: answer.rule.name }, repId: repFor(db, customerId) }
+  const ruleRow = rows.find(({ rule }) => rule === answer.rule)!
+  const by: Actor = { kind: 'rule', id: ruleRow.id, name: answer.rule.name, version: ruleRow.version }
+  const act = { now, by, repId: repFor(db, customerId) }
   const remark = (words: string) =>
     db
       .update(tenderNotice)
@@ -64,8 +66,8 @@ export function answerByRules(
     )
   const outcome =
     answer.verdict === 'accept'
-      ? answerInside(db, notice, { kind: 'accept', note: '' }, act)
-      : answerInside(db, notice, { kind: 'decline', reasonCode: answer.rule.reasonCode ?? 'BG', note: '' }, act)
+      ? answerTender(db, notice.id, { kind: 'accept', note: '' }, act)
+      : answerTender(db, notice.id, { kind: 'decline', reasonCode: answer.rule.reasonCode ?? 'BG', note: '' }, act)
   if ('refusal' in outcome) remark(`“${answer.rule.name}” could not answer it: ${outcome.refusal.message}`)
 }
 

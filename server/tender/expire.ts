@@ -1,10 +1,13 @@
 import { and, asc, eq, isNull, lte, sql } from 'drizzle-orm'
+import { system } from '#core/access/actor'
 import { minute } from '#core/time/local'
-import { type Db, inTransaction } from '#server/db.server'
-import { announceTenders, announceWarning } from '#server/live/live'
+import type { Db } from '#server/db.server'
+import { noteUnlogged } from '#server/event/event'
+import { run } from '#server/kernel/run'
+import { announceWarning } from '#server/live/live'
 import { findPartner } from '#server/partner/partners'
-import { tender, tenderNotice } from '#server/schema'
-import { reply, settle } from './answer'
+import { tenderNotice } from '#server/schema'
+import { tenderSubject } from './subject'
 
 /** An alert comes so long before the clock runs out. */
 export const warnBefore = 20 * minute
@@ -23,35 +26,12 @@ export function expireTenders(db: Db, now: number): number {
     .orderBy(asc(tenderNotice.respondBy))
     .limit(atOnce)
     .all()
-  let ended = 0
-  for (const notice of due) {
-    if (notice.purpose === 'cancel') continue
-    const partner = findPartner(db, notice.partnerId)!
-    if (partner.onExpiry === 'keep') continue
-    inTransaction(db, () => {
-      const standing = db.select().from(tenderNotice).where(eq(tenderNotice.id, notice.id)).get()
-      if (standing?.state !== 'open') return
-      const row = db.select().from(tender).where(eq(tender.id, notice.tenderId)).get()!
-      const act = { now, by: { kind: 'rule' as const, name: `the clock ran out, ${partner.name}` } }
-      settle(
-        db,
-        notice,
-        partner.onExpiry === 'decline' ? 'declined' : 'lapsed',
-        { note: '', reasonCode: partner.onExpiry === 'decline' ? 'P1' : null },
-        act,
-      )
-      if (partner.onExpiry === 'decline')
-        reply(db, { notice, partner, loadId: null }, { accept: false, remarks: ['P1 Processing delay'] }, now)
-      if (row.state === 'offered')
-        db.update(tender)
-          .set({ state: partner.onExpiry === 'decline' ? 'declined' : 'lapsed' })
-          .where(eq(tender.id, row.id))
-          .run()
-      ended++
-    })
-  }
-  if (ended > 0) announceTenders()
-  return ended
+  return due.filter(({ id, tenderId, partnerId }) => {
+    const act = { now, by: system(`the clock ran out, ${findPartner(db, partnerId)!.name}`) }
+    const ran = run(db, tenderSubject, tenderId, { kind: 'expire', noticeId: id }, act)
+    if ('refusal' in ran) throw new Error(`Notice ${id} could not expire: ${ran.refusal.message}`)
+    return ran.events.length > 0
+  }).length
 }
 
 /** Marks what is about to run out, once, and tells everybody at the desk. */
@@ -77,7 +57,7 @@ export function warnOfTenders(db: Db, now: number): number {
         customerName: findPartner(db, each.partnerId)!.name,
         respondBy: each.respondBy,
       })
-  announceTenders()
+  noteUnlogged(db, 'tender', null, 'warned')
   return soon.length
 }
 

@@ -1,8 +1,7 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm'
 import { z } from 'zod'
 import { type Db, inTransaction } from '#server/db.server'
-import { announce } from '#server/live/live'
-import { type Act, writeLog } from '#server/log/act'
+import { type Act, recordEvent } from '#server/event/event'
 import { findPartner } from '#server/partner/partners'
 import { load, loadPartner, tender } from '#server/schema'
 
@@ -87,10 +86,9 @@ export function joinPartner(
         ),
       )
       .run()
-    writeLog(db, loadId, 'partner_joined', { kind: 'partner_joined', partner: partner.name, shipmentId }, act)
+    recordEvent(db, 'load', loadId, { kind: 'partner_joined', partner: partner.name, shipmentId }, act)
     return { done: true }
   })
-  if ('done' in outcome) announce()
   return outcome
 }
 

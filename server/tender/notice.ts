@@ -1,16 +1,19 @@
 import { and, eq, ne, sql } from 'drizzle-orm'
+import type { Actor } from '#core/access/actor'
 import { codesUsed } from '#core/tender/codes-used'
+import { decideNotice, type KnownTender, type Standing } from '#core/tender/decide-notice'
 import { respondByInstant } from '#core/tender/respond-by'
 import type { Tender } from '#core/tender/tender'
-import { isOlder, type Turn } from '#core/tender/turn'
+import type { Turn } from '#core/tender/turn'
 import { type Db, prepared } from '#server/db.server'
+import { recordEvent } from '#server/event/event'
 import { noteCodes, type PartnerCode, seeCodes } from '#server/partner/codes'
 import type { Partner } from '#server/partner/partners'
 import { tender, tenderNotice } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { assess } from './assess'
 import { answerByRules } from './by-rule'
-import { cancelUncovered } from './cancel'
+import { cancelUncovered } from './cancel-uncovered'
 import type { Notice, TenderRow } from './rows'
 
 /** Something said of a tender, whatever way it came. */
@@ -21,13 +24,6 @@ export interface Said {
   /** Its place among all that the partner said: what is older than the last word changes nothing. */
   turn: Turn
   practice: boolean
-}
-
-/** How a notice stands the moment it comes, and why. */
-interface Standing {
-  state: Notice['state']
-  tenderState: TenderRow['state'] | null
-  remark: string | null
 }
 
 const at = sql.placeholder
@@ -83,7 +79,7 @@ export function takeNotice(db: Db, said: Said, now: number): number {
   const { partner, tender: told } = said
   const shipmentId = told.shipmentId ?? ''
   const before = threadQuery(db).get({ partnerId: partner.id, shipmentId }) ?? null
-  const standing = standingOf(db, before, said)
+  const standing = decideNotice(before && known(db, before, told), told, said.turn)
   const row =
     before ??
     insertThread(db).get({
@@ -116,8 +112,12 @@ export function takeNotice(db: Db, said: Said, now: number): number {
   })
   noteCodes(db, notice.id, codes)
   if (before && standing.state !== 'overtaken') follow(db, row, notice, standing, said)
-  if (notice.state === 'open' && told.purpose !== 'cancel') answerByRules(db, notice, row, codes, now)
-  if (notice.state === 'open' && told.purpose === 'cancel') cancelUncovered(db, notice, row, now)
+  const received = { noticeId: notice.id, purpose: told.purpose, state: notice.state, remark: standing.remark }
+  const by: Actor = { kind: 'partner', id: partner.id, name: partner.name }
+  recordEvent(db, 'tender', row.id, { kind: 'tender_received', ...received }, { now, by })
+  if (notice.state !== 'open') return notice.id
+  if (told.purpose === 'cancel') cancelUncovered(db, notice, row, now)
+  else answerByRules(db, notice, row, codes, now)
   return notice.id
 }
 
@@ -144,42 +144,12 @@ function follow(db: Db, row: TenderRow, notice: Notice, standing: Standing, said
     .run()
 }
 
-/** Where a notice stands, by what is known of its tender. */
-function standingOf(db: Db, before: TenderRow | null, { tender: told, turn }: Said): Standing {
-  const stands = (
-    state: Notice['state'],
-    remark: string | null,
-    tenderState: TenderRow['state'] | null = null,
-  ): Standing => ({ state, remark, tenderState })
-  if (before && isOlder(turn, { control: before.lastControl, saidAt: before.lastSaidAt }))
-    return stands('overtaken', 'Came after what the customer said later')
-  switch (told.purpose) {
-    case 'cancel':
-      if (!before) return stands('noted', 'Cancels what was never tendered here', 'withdrawn')
-      if (before.state === 'accepted') return stands('open', 'The customer cancels what we accepted')
-      return before.state === 'offered'
-        ? stands('noted', 'Cancelled before it was answered', 'withdrawn')
-        : stands('noted', 'Cancels what was over already')
-    case 'confirmation':
-      return stands('noted', before ? 'The customer confirms' : 'Confirms what was never tendered here')
-    case 'change':
-      if (!before) return stands('open', 'Came as a change: its original has not come', 'offered')
-      if (before.state === 'accepted') return stands('open', 'Changes what we accepted')
-      return before.state === 'cancelled' || before.state === 'withdrawn'
-        ? stands('noted', 'Changes what the customer cancelled')
-        : stands('open', 'Changed by the customer', 'offered')
-    case 'original':
-      if (!before) return stands('open', null, 'offered')
-      if (isSaidAgain(db, before.id, told)) return stands('noted', 'The same as before, word for word')
-      if (before.state === 'accepted')
-        return stands('open', 'Tendered again with other terms after we accepted: answered as a change')
-      return stands(
-        'open',
-        before.state === 'offered' ? 'Tendered again with other terms' : 'Tendered again',
-        'offered',
-      )
-  }
-}
+/** What is known of a tender that was spoken of before. */
+const known = (db: Db, before: TenderRow, told: Tender): KnownTender => ({
+  state: before.state,
+  last: { control: before.lastControl, saidAt: before.lastSaidAt },
+  isRepeated: told.purpose === 'original' && isSaidAgain(db, before.id, told),
+})
 
 /** Whether an original says what one before it said, and that one is open or taken. */
 function isSaidAgain(db: Db, tenderId: number, told: Tender): boolean {

@@ -4,7 +4,7 @@ import { readTender } from '#core/x12/read-tender'
 import { setsOf } from '#core/x12/sets-of'
 import type { Segment } from '#core/x12/x12'
 import { type Db, inTransaction, prepared } from '#server/db.server'
-import { announce, announceTenders } from '#server/live/live'
+import { noteUnlogged } from '#server/event/event'
 import { logger } from '#server/log/logger'
 import { findPartner, type Partner } from '#server/partner/partners'
 import { exchange, exchangeDocument } from '#server/schema'
@@ -49,8 +49,7 @@ async function readExchange(db: Db, exchangeId: number, clock: () => number): Pr
       for (const document of part)
         readDocument(db, partner, kept, document, segments.get(document.ordinal) ?? [], clock())
     })
-    announceTenders()
-    announce()
+    noteUnlogged(db, 'partner', partner.id, 'exchange_read')
     await new Promise((resolve) => setImmediate(resolve))
   }
   return waiting.length

@@ -1,4 +1,4 @@
-import { and, asc, eq, gte, inArray, max } from 'drizzle-orm'
+import { and, asc, eq, gte, inArray, max, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { type AnswerRule, answerRuleSchema, type PastTender, type TryOut, tryOut } from '#core/tender/answer-rules'
 import { day } from '#core/time/local'
@@ -147,7 +147,7 @@ function saveRule(db: Db, act: z.output<typeof rulesActSchema> & { intent: 'save
   if (act.ruleId !== null)
     return db
       .update(answeringRule)
-      .set(made)
+      .set({ ...made, version: sql`${answeringRule.version} + 1` })
       .where(and(eq(answeringRule.id, act.ruleId), eq(answeringRule.customerId, act.customerId)))
       .run().changes > 0
       ? { done: true }

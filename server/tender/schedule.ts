@@ -25,6 +25,9 @@ export function startTenders(db: Db, clock: () => number = Date.now): Rounds {
     runRounds(() => safely('sites could not be read', async () => (await readSites(db, clock)) > 0), restMs),
   ]
   return {
+    wake: () => {
+      for (const each of rounds) each.wake()
+    },
     async stop() {
       await Promise.all(rounds.map((each) => each.stop()))
     },

@@ -6,10 +6,9 @@ import { hour, isLocalTime, minute, toInstant } from '#core/time/local'
 import { clockWords, dayClockWords, dayWords, spanWords } from '#core/time/words'
 import { statusSegments } from '#core/x12/write-sets'
 import { type Db, inTransaction } from '#server/db.server'
+import { type Act, recordEvent } from '#server/event/event'
 import { sendSet } from '#server/exchange/send'
-import { announce } from '#server/live/live'
 import { carryOut } from '#server/load/commands'
-import { type Act, writeLog } from '#server/log/act'
 import { facility, load, stop, stopEvent } from '#server/schema'
 import { partnerOfLoad } from './join'
 
@@ -86,16 +85,9 @@ export function noteStopEvent(db: Db, loadId: number, event: StopEventForm, act:
       .values({ loadId, ...noted, byName: act.by.name, noted: act.now })
       .run()
     const sent = tell(db, own, at, event, act.now)
-    writeLog(
-      db,
-      loadId,
-      'status_noted',
-      { kind: 'status_noted', words: eventWords(event, at.facility.name), sent },
-      act,
-    )
+    recordEvent(db, 'load', loadId, { kind: 'status_noted', words: eventWords(event, at.facility.name), sent }, act)
     return advance(db, own, event, stops.length, act)
   })
-  if ('done' in outcome) announce()
   return outcome
 }
 

@@ -1,22 +1,28 @@
 import type { LoadTerms } from '#core/load/load'
 import { loadOfTender } from '#core/tender/to-load'
 import type { Db } from '#server/db.server'
+import type { Act } from '#server/event/event'
+import { type Refused, RefusedInside } from '#server/kernel/run'
 import { changeLoad } from '#server/load/change'
 import { createLoad } from '#server/load/save'
 import { readTerms } from '#server/load/terms'
-import type { Act } from '#server/log/act'
 import type { Partner } from '#server/partner/partners'
 import { loadPartner } from '#server/schema'
-
 import { mappingOf } from './mapping'
 import type { Notice } from './rows'
 
-type Taken = { loadId: number; remark: string | null } | { refusal: { code: string; message: string } }
+interface Taken {
+  loadId: number
+  remark: string | null
+}
+
+/** The load cannot be made or changed: the whole answer is taken back. */
+const stopHere = (refusal: Refused['refusal']) => new RefusedInside({ refusal })
 
 /** Makes the load and opens it for cover; where something stands in the way it is kept as a draft, and that is said. */
-export function makeLoad(db: Db, notice: Notice, partner: Partner, act: AnswerAct): Taken {
+export function makeLoad(db: Db, notice: Notice, partner: Partner, act: Act & { repId: number }): Taken {
   const wanted = termsOf(db, notice)
-  if ('refusal' in wanted) return wanted
+  if ('refusal' in wanted) throw stopHere(wanted.refusal)
   const request = { terms: wanted.terms, acknowledged: cautions, copiedFrom: null }
   let made = createLoad(db, { ...request, open: true }, act)
   let remark: string | null = null
@@ -26,7 +32,7 @@ export function makeLoad(db: Db, notice: Notice, partner: Partner, act: AnswerAc
     made = createLoad(db, { ...request, open: false }, act)
   }
   if (!('loadId' in made))
-    throw new Refused(
+    throw stopHere(
       'refusal' in made
         ? made.refusal
         : { code: 'load_refused', message: made.problems[0]?.message ?? 'The load could not be made.' },
@@ -51,37 +57,22 @@ export function termsOf(db: Db, notice: Notice): { terms: LoadTerms } | { refusa
   return 'refusal' in mapped ? mapped : loadOfTender(notice.tender, mapped.mapping)
 }
 
-export function takeChange(db: Db, notice: Notice, loadId: number, act: AnswerAct): Taken {
+/** Changes the load as the customer asks. */
+export function takeChange(db: Db, notice: Notice, loadId: number, act: Act): Taken {
   const wanted = changedTerms(db, notice, loadId)
-  if ('refusal' in wanted) return wanted
+  if ('refusal' in wanted) throw stopHere(wanted.refusal)
   const changed = changeLoad(
     db,
     loadId,
     { terms: wanted.terms, open: false, acknowledged: cautions, copiedFrom: null },
     act,
   )
-  if ('refusal' in changed) return { refusal: changed.refusal }
-  if ('problems' in changed)
-    return {
-      refusal: {
-        code: 'change_not_possible',
-        message:
-          changed.problems
-            .filter(({ severity }) => severity === 'stop')
-            .map(({ message }) => message)
-            .join('; ') || changed.problems[0]!.message,
-      },
-    }
-  return { loadId, remark: null }
-}
-
-/** Who answers: a person at the desk or a rule by its name; the rep is who the load belongs to. */
-export type AnswerAct = Act & { repId: number }
-
-export class Refused extends Error {
-  constructor(readonly refusal: { code: string; message: string }) {
-    super(refusal.message)
+  if ('refusal' in changed) throw stopHere(changed.refusal)
+  if ('problems' in changed) {
+    const stops = changed.problems.filter(({ severity }) => severity === 'stop').map(({ message }) => message)
+    throw stopHere({ code: 'change_not_possible', message: stops.join('; ') || changed.problems[0]!.message })
   }
+  return { loadId, remark: null }
 }
 
 /** The terms a change asks for: the customer's, with what we added ourselves kept. */

@@ -11,9 +11,9 @@ import type { Partner } from '#server/partner/partners'
 import {
   answeringRule,
   customer,
+  event,
   exchange,
   load,
-  log,
   offer,
   outbox,
   partnerCode,
@@ -98,7 +98,7 @@ test('accepting makes the load with its numbers, windows and charge, opens it, a
   expect(
     world.db
       .select()
-      .from(log)
+      .from(event)
       .all()
       .map(({ kind }) => kind),
   ).toContain('tender_accepted')
@@ -361,7 +361,13 @@ test('a rule answers by itself under its name, and stops at the week’s volume'
     ['open', null, false],
   ])
   expect(answers()).toEqual(['B1*PLRK*SM1*20261123*A'])
-  expect(world.db.select().from(log).where(eq(log.kind, 'tender_accepted')).get()).toMatchObject({
+  expect(
+    world.db
+      .select()
+      .from(event)
+      .where(and(eq(event.aggregate, 'load'), eq(event.kind, 'tender_accepted')))
+      .get(),
+  ).toMatchObject({
     actorKind: 'rule',
     actorName: 'West, good margin',
   })

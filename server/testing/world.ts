@@ -12,7 +12,7 @@ import { carrier, customer, facility, offer, paper, policy, registerFeed, user }
 
 /** Monday 23 November 2026, 13:12 in Pocatello: every server test begins then. */
 export const now = Date.UTC(2026, 10, 23, 20, 12)
-export const ines = { now, by: { kind: 'person' as const, name: 'Ines Calloway' } }
+export const ines = { now, by: { kind: 'person' as const, id: 1, name: 'Ines Calloway' } }
 
 export interface TestWorld {
   db: Db

@@ -1,5 +1,5 @@
 import { type Db, inTransaction } from '#server/db.server'
-import { announceCarriers } from '#server/live/live'
+import { noteUnlogged } from '#server/event/event'
 import { askAwarded, awardedTo } from './alerts'
 import { keepVerdicts } from './sweep'
 
@@ -7,5 +7,5 @@ import { keepVerdicts } from './sweep'
 export function vetAgain(db: Db, carrierIds: number[], now: number): void {
   inTransaction(db, () => keepVerdicts(db, carrierIds, now))
   askAwarded(db, awardedTo(db, carrierIds), now)
-  announceCarriers()
+  noteUnlogged(db, 'carrier', carrierIds.length === 1 ? carrierIds[0]! : null, 'vetted')
 }

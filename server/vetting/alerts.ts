@@ -1,14 +1,14 @@
 import { and, eq, isNull } from 'drizzle-orm'
+import { system } from '#core/access/actor'
 import { awaitingPickup } from '#core/load/states'
 import { type Db, inTransaction } from '#server/db.server'
-import { announce } from '#server/live/live'
+import { recordEvent } from '#server/event/event'
 import { inSql } from '#server/load/state-sql'
-import { writeLog } from '#server/log/act'
 import { carrier, gateAlert, load } from '#server/schema'
 import { askAgain } from './gate'
 import { overridesOf } from './overrides'
 
-const rule = { kind: 'rule' as const, name: 'vetting, checked again' }
+const rule = system('vetting, checked again')
 
 /**
  * Asks the gate again for awarded loads that have not been picked up. Where it stops now an alert stands on the load until it is mended, passed or the load
@@ -33,10 +33,10 @@ export function askAwarded(db: Db, loadIds: number[], now: number): { raised: nu
         db.insert(gateAlert).values({ loadId, carrierId: row.carrierId, reasons, raisedAt: now }).run()
         const name =
           db.select({ name: carrier.name }).from(carrier).where(eq(carrier.id, row.carrierId)).get()?.name ?? ''
-        writeLog(
+        recordEvent(
           db,
+          'load',
           loadId,
-          'gate_alert',
           {
             kind: 'gate_alert',
             carrierName: name,
@@ -53,10 +53,10 @@ export function askAwarded(db: Db, loadIds: number[], now: number): { raised: nu
           .set({ endedAt: now, endedHow: 'mended', endedBy: rule.name })
           .where(eq(gateAlert.id, open.id))
           .run()
-        writeLog(
+        recordEvent(
           db,
+          'load',
           loadId,
-          'gate_mended',
           { kind: 'gate_mended', reasons: open.reasons.map(({ message }) => message) },
           { now, by: rule },
         )
@@ -64,7 +64,6 @@ export function askAwarded(db: Db, loadIds: number[], now: number): { raised: nu
       }
     })
   }
-  if (counts.raised + counts.mended > 0) announce()
   return counts
 }
 

@@ -1,6 +1,11 @@
 import { z } from 'zod'
-import { vettingPolicySchema } from '#core/vetting/policy'
-import { type Db, inTransaction } from '#server/db.server'
+import { type Refusal, refusalWords } from '#core/event/refusal'
+import { decidePolicy, type PolicyCommand, policyRefusals } from '#core/vetting/decide-policy'
+import type { PolicyEvent } from '#core/vetting/events'
+import { type VettingPolicy, vettingPolicySchema } from '#core/vetting/policy'
+import type { Db } from '#server/db.server'
+import type { Act } from '#server/event/event'
+import { type Refused, run, type Subject } from '#server/kernel/run'
 import { vettingPolicy } from '#server/schema'
 import { currentPolicy } from './policy'
 
@@ -11,24 +16,27 @@ export const savePolicySchema = z.object({
   basedOn: z.number().int().min(0),
 })
 
+type ServerCommand = PolicyCommand & { policy: VettingPolicy }
+
+/** Decisions about the vetting policy; there is one, so its number is always 1. */
+const policySubject: Subject<'policy', { version: number }, ServerCommand, PolicyEvent> = {
+  aggregate: 'policy',
+  read: (db) => ({ version: currentPolicy(db).version }),
+  decide: decidePolicy,
+  apply: (db, _, { version, note }, { command, now, by }) => {
+    const policy = { ...command.policy, version }
+    db.insert(vettingPolicy).values({ version, policy, note, byName: by.name, at: now }).run()
+  },
+  words: (refusal) => refusalWords(policyRefusals, refusal as Refusal<keyof typeof policyRefusals>),
+  missing: { code: 'no_such_policy', message: 'There is no policy.' },
+}
+
 /** Keeps a policy as the next version; it holds from now on. */
 export function savePolicy(
   db: Db,
   { policy, note, basedOn }: z.output<typeof savePolicySchema>,
-  by: { name: string; now: number },
-): { version: number } | { refusal: { code: string; message: string } } {
-  return inTransaction(db, () => {
-    const version = currentPolicy(db).version
-    if (version !== basedOn)
-      return {
-        refusal: {
-          code: 'changed_since',
-          message: `The policy was changed to version ${version} meanwhile. Your changes are still here: look at the new one before you save.`,
-        },
-      }
-    db.insert(vettingPolicy)
-      .values({ version: version + 1, policy: { ...policy, version: version + 1 }, note, byName: by.name, at: by.now })
-      .run()
-    return { version: version + 1 }
-  })
+  act: Act,
+): { version: number } | Refused {
+  const ran = run(db, policySubject, 1, { kind: 'save', policy, note, basedOn }, act)
+  return 'refusal' in ran ? ran : { version: ran.events[0]!.version }
 }

@@ -3,7 +3,7 @@ import { isNull } from 'drizzle-orm'
 import { dayOf, toLocal } from '#core/time/local'
 import type { VettingPolicy } from '#core/vetting/policy'
 import { type Db, databasePath } from '#server/db.server'
-import { announce, announceCarriers } from '#server/live/live'
+import { noteUnlogged } from '#server/event/event'
 import { logger } from '#server/log/logger'
 import { carrier } from '#server/schema'
 import { brokerage, settings } from '#server/settings.server'
@@ -44,12 +44,9 @@ export async function preview(policy: VettingPolicy): Promise<PolicyPreview> {
 }
 
 /** Vets everybody beside the requests, because the policy has changed. */
-export function vetEverybody(): void {
+export function vetEverybody(db: Db): void {
   runVetting({ task: 'night' }).outcome.then(
-    (news) => {
-      announceCarriers()
-      if ('done' in news && news.done.raised > 0) announce()
-    },
+    () => noteUnlogged(db, 'carrier', null, 'vetted'),
     (error: unknown) => logger().error({ err: error }, 'vetting did not finish'),
   )
 }
@@ -74,8 +71,8 @@ export function startVetting(db: Db): { stop: () => void } {
     if (stopped) return
     if (news && 'done' in news) {
       if (night) nightOf = dayOf(local)
-      if (news.done.vetted > 0) announceCarriers()
-      if (news.done.raised > 0) announce()
+      // Threads of their own record their events; this lets the pages know.
+      if (news.done.vetted > 0) noteUnlogged(db, 'carrier', null, 'vetted')
       logger().info(news.done, night ? 'all carriers vetted' : 'register read')
     }
     timer = setTimeout(() => void round(), settings().OX_REGISTER_EVERY_MS)

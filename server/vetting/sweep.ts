@@ -1,3 +1,4 @@
+import { system } from '#core/access/actor'
 import { type LinkFact, mostTelling } from '#core/link/link'
 import { LinkIndex } from '#core/link/link-index'
 import { sharedFacts } from '#core/link/shared'
@@ -5,14 +6,14 @@ import { booked, pickedUp } from '#core/load/states'
 import { dayOf, toLocal } from '#core/time/local'
 import type { VettingPolicy } from '#core/vetting/policy'
 import { type Verdict, vet } from '#core/vetting/vetting'
-import { writeCarrierLog } from '#server/carrier/log'
 import { type Db, inTransaction, prepared } from '#server/db.server'
+import { recordEvent } from '#server/event/event'
 import { inSql } from '#server/load/state-sql'
 import { brokerage } from '#server/settings.server'
 import { carriersToVet, type SharedOf } from './carriers-to-vet'
 import { currentPolicy } from './policy'
 
-const rule = { kind: 'rule' as const, name: 'vetting' }
+const rule = system('vetting')
 /** Carriers vetted between two writes: others wait for the database no longer than that. */
 const atOnce = 500
 
@@ -42,11 +43,12 @@ export function keepVerdicts(
     stands.push({ id, verdict: verdict.verdict, reasons: json })
     const sameFaults = was?.verdict === verdict.verdict && codesOf(JSON.parse(was.reasons)) === codesOf(reasons)
     if (was?.verdict && !sameFaults)
-      writeCarrierLog(
+      recordEvent(
         db,
+        'carrier',
         id,
-        'verdict_changed',
         {
+          kind: 'verdict_changed',
           from: was.verdict,
           to: verdict.verdict,
           reasons: reasons.map(({ message }) => message),

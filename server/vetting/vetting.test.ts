@@ -8,17 +8,7 @@ import { actOnLoad, loadActSchema } from '#server/load/act'
 import { readGate, readLoadPage } from '#server/load/read'
 import { recordOffer } from '#server/offer/offers'
 import { keepRecord } from '#server/register/keep'
-import {
-  carrier,
-  carrierLog,
-  confirmation,
-  gateAlert,
-  load,
-  message,
-  outbox,
-  policy,
-  vettingPolicy,
-} from '#server/schema'
+import { carrier, confirmation, event, gateAlert, load, message, outbox, policy, vettingPolicy } from '#server/schema'
 import { ines as act, now, openLoad, recordFor, type TestWorld, testWorld } from '#server/testing/world'
 import { vetAgain } from './again'
 import { askAwarded, awardedTo } from './alerts'
@@ -43,6 +33,7 @@ const cancelled = (index: number, cancelledOn: string, confirmedAt = now) =>
     changedAt: now,
     confirmedAt,
   })
+const byRuth = { now, by: { kind: 'person' as const, id: 2, name: 'Ruth Amsel' } }
 const words = (loadId: number) => readLoadPage(world.db, loadId, now)!.log.map(({ event }) => logWords(event))
 
 /** A load awarded to carrier 1 and accepted. */
@@ -238,10 +229,10 @@ describe('every night', () => {
     expect(
       world.db
         .select()
-        .from(carrierLog)
+        .from(event)
         .all()
         .filter(({ kind }) => kind === 'verdict_changed'),
-    ).toMatchObject([{ carrierId: 2, at: now + 1, data: { from: 'clear', to: 'stop', policyVersion: 0 } }])
+    ).toMatchObject([{ aggregateId: 2, at: now + 1, data: { from: 'clear', to: 'stop', policyVersion: 0 } }])
   })
   test('all at once says what one by one does', async () => {
     keepRecord(world.db, recordFor(2, { phones: ['406-555-0101'], officers: ['Ada Finch'] }), {
@@ -301,11 +292,11 @@ describe('the policy', () => {
   })
   test('versions follow one another, the newest holds, and a change made on an old one is refused', () => {
     const input = (basedOn: number, note = 'two million') => savePolicySchema.parse({ policy: strict, note, basedOn })
-    expect(savePolicy(world.db, input(0), { name: 'Ruth Amsel', now })).toEqual({ version: 1 })
-    expect(savePolicy(world.db, input(0), { name: 'Ruth Amsel', now })).toMatchObject({
+    expect(savePolicy(world.db, input(0), byRuth)).toEqual({ version: 1 })
+    expect(savePolicy(world.db, input(0), byRuth)).toMatchObject({
       refusal: { code: 'changed_since' },
     })
-    expect(savePolicy(world.db, input(1, 'again'), { name: 'Ruth Amsel', now })).toEqual({ version: 2 })
+    expect(savePolicy(world.db, input(1, 'again'), byRuth)).toEqual({ version: 2 })
     expect(vetCarriers(world.db, [1], null, now).get(1)).toMatchObject({ verdict: 'stop', policyVersion: 2 })
     expect(
       world.db.select({ version: vettingPolicy.version, byName: vettingPolicy.byName }).from(vettingPolicy).all(),
@@ -325,10 +316,7 @@ describe('the policy', () => {
     ).toBe(false),
   )
   test('the award’s log says by which version it was passed', () => {
-    savePolicy(world.db, savePolicySchema.parse({ policy: usualPolicy, note: 'as it is', basedOn: 0 }), {
-      name: 'Ruth Amsel',
-      now,
-    })
+    savePolicy(world.db, savePolicySchema.parse({ policy: usualPolicy, note: 'as it is', basedOn: 0 }), byRuth)
     const loadId = confirmed()
     expect(
       readLoadPage(world.db, loadId, now)!.log.find(({ event }) => event.kind === 'load_awarded')?.event,

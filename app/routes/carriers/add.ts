@@ -1,10 +1,10 @@
 import { z } from 'zod'
+import { person } from '#core/access/actor'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { addCarrier } from '#server/carrier/add'
 import { database } from '#server/db.server'
 import { readJson } from '#server/http/body'
-import { announceCarriers } from '#server/live/live'
 import type { Route } from './+types/add'
 
 const addSchema = z.object({ number: z.string().trim().min(1, 'Give an MC or DOT number').max(40) })
@@ -17,13 +17,12 @@ export async function action({ request, context }: Route.ActionArgs) {
   if ('errors' in body) return Response.json(body, { status: body.status })
   const outcome = await addCarrier(database(), body.value.number, {
     now: Date.now(),
-    by: { kind: 'person', name: who.name },
+    by: person(who),
   })
   if ('refusal' in outcome)
     return Response.json(outcome.refusal, {
       status: outcome.refusal.code === 'not_in_register' ? 404 : outcome.refusal.code === 'register_silent' ? 503 : 409,
     })
-  announceCarriers()
   return Response.json({
     carrierId: outcome.carrierId,
     verdict: outcome.verdict.verdict,

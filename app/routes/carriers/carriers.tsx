@@ -60,7 +60,7 @@ export default function Carriers({ loaderData }: Route.ComponentProps) {
   const shown = list.getVirtualItems()
   const [from, to] = [shown[0]?.index ?? 0, shown.at(-1)?.index ?? 0]
   useEffect(() => want(from, to))
-  useLive(() => false, 'carriers')
+  useLive(({ aggregate }) => aggregate === 'carrier')
   const step = (by: number) => {
     const next = Math.max(0, Math.min(total - 1, chosen.current + by))
     // Kept at once: keys may come faster than rows are drawn.

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { data, Link, useFetcher } from 'react-router'
 import { z } from 'zod'
+import { person } from '#core/access/actor'
 import { type ImportField, importFields, importFieldWords, mostImportBytes } from '#core/carrier/import'
 import { safeCell } from '#core/export/cell'
 import { viewer } from '#server/access/cookie'
@@ -8,7 +9,6 @@ import { requirePermission } from '#server/access/viewer'
 import { importCarriers } from '#server/carrier/import'
 import { database } from '#server/db.server'
 import { readUpload } from '#server/http/upload'
-import { announceCarriers } from '#server/live/live'
 import { Standing } from '../../carrier/standing'
 import type { Route } from './+types/import'
 
@@ -42,10 +42,9 @@ export async function action({ request, context }: Route.ActionArgs) {
     database(),
     form.file.content.toString('utf8'),
     { columns: columns.success ? columns.data : null, dryRun: form.fields.dryRun !== 'no' },
-    { now: Date.now(), by: { kind: 'person', name: who.name } },
+    { now: Date.now(), by: person(who) },
   )
   if ('refusal' in outcome) return data(outcome, { status: 400 })
-  if (!outcome.dryRun) announceCarriers()
   return data(outcome)
 }
 

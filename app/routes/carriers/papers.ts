@@ -1,11 +1,11 @@
 import { z } from 'zod'
+import { person } from '#core/access/actor'
 import { mostPaperBytes, paperKinds } from '#core/carrier/paper'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { receivePaper } from '#server/carrier/papers'
 import { database } from '#server/db.server'
 import { readUpload } from '#server/http/upload'
-import { announceCarriers } from '#server/live/live'
 import type { Route } from './+types/papers'
 
 /** Takes a paper that a person of ours puts on file for a carrier. */
@@ -24,10 +24,9 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     database(),
     Number(params.carrierId),
     { kind: kind.data, ...form.file },
-    { now: Date.now(), by: { kind: 'person', name: who.name } },
+    { now: Date.now(), by: person(who) },
   )
   if ('refusal' in outcome)
     return Response.json(outcome.refusal, { status: outcome.refusal.code.startsWith('no_such') ? 404 : 400 })
-  announceCarriers()
   return Response.json(outcome)
 }

@@ -34,7 +34,7 @@ const coverWords = { liability: 'Liability', cargo: 'Cargo cover', refrigeration
 export default function Watch({ loaderData }: Route.ComponentProps) {
   const { needs, watch, now, zone, me, mayEdit, mayApprove } = loaderData
   const today = dayOf(toLocal(now, zone))
-  useLive(() => false, 'carriers')
+  useLive(({ aggregate }) => aggregate === 'carrier')
   const lapsing = lapsingByCarrier(needs.lapsing)
   const nothing =
     needs.alerts.length + needs.lapsing.length + needs.payees.length + needs.papers.length + needs.missing.length === 0

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Form, Link, NavLink, Outlet, useFetcher, useLocation, useNavigate, useNavigation } from 'react-router'
 import { Toaster, toast } from 'sonner'
 import { may } from '#core/access/access'
@@ -6,6 +6,7 @@ import { dayOf, toLocal } from '#core/time/local'
 import { clockWords, dayWords, zoneWords } from '#core/time/words'
 import { signedInPage, viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
+import { lastEventId } from '#server/event/event'
 import type { Warning } from '#server/live/live'
 import { heldEntries } from '#server/outbox/outbox'
 import { brokerage, settings } from '#server/settings.server'
@@ -14,7 +15,7 @@ import { CommandLine } from '../../ui/command-line'
 import { HeldLine } from '../../ui/held-line'
 import { KeyHelp } from '../../ui/key-help'
 import { KeysProvider, type RoomKey, useKeyList, useKeys, useReady } from '../../ui/keys'
-import { LiveProvider, useNamed } from '../../ui/live'
+import { LiveProvider, useChanges, useWarnings } from '../../ui/live'
 import { Mark } from '../../ui/mark'
 import type { Route } from './+types/desk'
 
@@ -22,10 +23,13 @@ export const middleware: Route.MiddlewareFunction[] = [signedInPage]
 
 export function loader({ context }: Route.LoaderArgs) {
   const { name, role } = viewer(context)
+  // Before anything else is read: what happens from here on is not on the page yet.
+  const upTo = lastEventId(database())
   const now = Date.now()
   return {
     name,
     role,
+    upTo,
     tenders: tenderCounts(database(), now),
     held: heldEntries(database()),
     mayRelease: may(role, 'set_partners'),
@@ -39,7 +43,7 @@ export function loader({ context }: Route.LoaderArgs) {
 export default function Desk({ loaderData }: Route.ComponentProps) {
   return (
     <KeysProvider>
-      <LiveProvider readAt={loaderData.now}>
+      <LiveProvider readAt={loaderData.now} upTo={loaderData.upTo}>
         <Room {...loaderData} />
       </LiveProvider>
     </KeysProvider>
@@ -56,8 +60,15 @@ function Room(desk: Route.ComponentProps['loaderData']) {
   // The page that is open is not read anew for a count.
   const counts = useFetcher<typeof desk.tenders>()
   const tenders = counts.data ?? desk.tenders
-  useNamed('tenders', () => void counts.load('/intake/counts'))
-  useNamed('warned', (data) => {
+  const counting = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
+  const refreshCounts = () => {
+    clearTimeout(counting.current)
+    counting.current = setTimeout(() => void counts.load('/intake/counts'), 150)
+  }
+  useChanges(({ aggregate }) => {
+    if (aggregate === 'tender' || aggregate === 'everything') refreshCounts()
+  })
+  useWarnings((data) => {
     const warning = JSON.parse(data) as Warning
     const local = toLocal(warning.respondBy, desk.zone)
     toast(`${warning.shipmentId} of ${warning.customerName} has to be answered by ${clockWords(local)}`, {

@@ -42,7 +42,7 @@ export default function Exchange({ loaderData }: Route.ComponentProps) {
   const navigate = useNavigate()
   const { revalidate } = useRevalidator()
   const list = useRef<HTMLUListElement>(null)
-  useLive(() => false, 'tenders')
+  useLive(({ aggregate }) => aggregate === 'tender' || aggregate === 'partner' || aggregate === 'outbox')
   const index = documents.findIndex(({ id }) => id === open?.document.id)
   const to = (change: Record<string, string>) => {
     const next = new URLSearchParams(params)

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { equipmentWords, loadStateWords } from '#core/load/words'
 import { formatMoney, percentOf } from '#core/money/money'
@@ -20,13 +20,17 @@ export function loader() {
   return { ...readHorizon(database(), now), now, zone: brokerage.zone }
 }
 
+/** What may bring a load here that was not: anything else is only read again where it is shown. */
+const comesOrGoes = new Set(['load_created', 'state_changed', 'award_released'])
+
 export default function Horizon({ loaderData }: Route.ComponentProps) {
   const { loads, today, now, zone } = loaderData
   const [chosen, setChosen] = useState<number | null>(loads[0]?.id ?? null)
   const list = useRef<HTMLUListElement>(null)
   const navigate = useNavigate()
   const ready = useReady()
-  useLive(() => true)
+  const shown = useMemo(() => new Set(loads.map(({ id }) => id)), [loads])
+  useLive(({ aggregate, id, kind }) => aggregate === 'load' && (shown.has(id ?? 0) || comesOrGoes.has(kind)))
   const index = loads.findIndex((load) => load.id === chosen)
   const move = (step: number) => {
     const next = loads[Math.max(0, Math.min(loads.length - 1, index + step))]

@@ -20,7 +20,7 @@ const stateTone = { accepted: 'text-acacia', declined: '', lapsed: 'text-bill' }
 
 export default function Answered({ loaderData }: Route.ComponentProps) {
   const { rows, onlyRules, now, zone } = loaderData
-  useLive(() => false, 'tenders')
+  useLive(({ aggregate }) => aggregate === 'tender')
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <div className="flex items-baseline gap-4 border-b border-strong px-4 py-2">

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { person } from '#core/access/actor'
 import { loadTermsSchema } from '#core/load/load'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
@@ -26,7 +27,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const body = await readJson(request, saveSchema)
   if ('errors' in body) return Response.json(body, { status: body.status })
   const { loadId, ...save } = body.value
-  const act = { now: Date.now(), by: { kind: 'person' as const, name: who.name } }
+  const act = { now: Date.now(), by: person(who) }
   const outcome = once(database(), request, who.id, act.now, () => {
     const made =
       loadId === null

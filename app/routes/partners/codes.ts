@@ -1,3 +1,4 @@
+import { person } from '#core/access/actor'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
@@ -11,7 +12,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   requirePermission(who, 'answer_tenders')
   const body = await readJson(request, mapCodeSchema)
   if ('errors' in body) return Response.json(body, { status: body.status })
-  const outcome = mapCode(database(), body.value, { now: Date.now(), by: { kind: 'person', name: who.name } })
+  const outcome = mapCode(database(), body.value, { now: Date.now(), by: person(who) })
   if ('done' in outcome) return Response.json(outcome)
   return Response.json(outcome.refusal, { status: outcome.refusal.code.startsWith('no_such') ? 404 : 409 })
 }

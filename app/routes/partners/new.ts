@@ -1,3 +1,4 @@
+import { person } from '#core/access/actor'
 import { newPartnerSchema } from '#core/tender/partner'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
@@ -8,9 +9,10 @@ import type { Route } from './+types/new'
 
 /** Makes a trading partner. */
 export async function action({ request, context }: Route.ActionArgs) {
-  requirePermission(viewer(context), 'set_partners')
+  const who = viewer(context)
+  requirePermission(who, 'set_partners')
   const body = await readJson(request, newPartnerSchema)
   if ('errors' in body) return Response.json(body, { status: body.status })
-  const made = createPartner(database(), body.value)
+  const made = createPartner(database(), body.value, { now: Date.now(), by: person(who) })
   return 'partnerId' in made ? Response.json(made) : Response.json(made.refusal, { status: 409 })
 }

@@ -35,7 +35,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
 export default function PartnerRoute({ loaderData }: Route.ComponentProps) {
   const { page, origin, now, zone, mayEdit, mayMap } = loaderData
   const { partner, codes, sequence, site } = page
-  useLive(() => false, 'tenders')
+  useLive(({ aggregate }) => aggregate === 'partner' || aggregate === 'tender')
   return (
     <main className="grid min-h-0 flex-1 grid-cols-2 gap-6 overflow-y-auto px-4 py-2">
       <div className="flex flex-col gap-3">

@@ -28,7 +28,7 @@ export default function Partners({ loaderData }: Route.ComponentProps) {
   const { partners, now, zone, mayEdit } = loaderData
   const [adding, setAdding] = useState(false)
   const list = useRef<HTMLUListElement>(null)
-  useLive(() => false, 'tenders')
+  useLive(({ aggregate }) => aggregate === 'partner' || aggregate === 'tender')
   const step = (by: number) => {
     const links = [...(list.current?.querySelectorAll<HTMLElement>('a[data-partner]') ?? [])]
     const at = links.indexOf(document.activeElement as HTMLElement)

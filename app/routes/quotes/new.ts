@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { person } from '#core/access/actor'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
@@ -19,7 +20,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   if ('errors' in body) return Response.json(body, { status: body.status })
   const outcome = createQuote(database(), body.value, {
     now: Date.now(),
-    by: { kind: 'person', name: who.name },
+    by: person(who),
     repId: who.id,
   })
   return 'refusal' in outcome ? Response.json(outcome.refusal, { status: 404 }) : Response.json(outcome)

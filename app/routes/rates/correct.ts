@@ -1,3 +1,4 @@
+import { person } from '#core/access/actor'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
@@ -12,7 +13,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   requirePermission(user, 'correct_rates')
   const body = await readJson(request, correctionSchema)
   if ('errors' in body) return Response.json(body, { status: body.status })
-  const answer = correctPrice(database(), body.value, { now: Date.now(), by: { kind: 'person', name: user.name } })
+  const answer = correctPrice(database(), body.value, { now: Date.now(), by: person(user) })
   if ('refusal' in answer) return Response.json({ message: answer.refusal.message }, { status: 409 })
   refitRates()
   return Response.json(answer)

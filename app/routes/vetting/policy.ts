@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { person } from '#core/access/actor'
 import { vettingPolicySchema } from '#core/vetting/policy'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
@@ -20,8 +21,8 @@ export async function action({ request, context }: Route.ActionArgs) {
   const body = await readJson(request, askSchema)
   if ('errors' in body) return Response.json(body, { status: body.status })
   if (body.value.intent === 'preview') return Response.json(await preview(body.value.policy))
-  const outcome = savePolicy(database(), body.value, { name: who.name, now: Date.now() })
+  const outcome = savePolicy(database(), body.value, { now: Date.now(), by: person(who) })
   if ('refusal' in outcome) return Response.json(outcome.refusal, { status: 409 })
-  vetEverybody()
+  vetEverybody(database())
   return Response.json(outcome)
 }

@@ -1,0 +1,3 @@
+DROP TABLE `carrier_log`;--> statement-breakpoint
+DROP TABLE `log`;--> statement-breakpoint
+DROP TABLE `quote_log`;

@@ -1,0 +1,74 @@
+import { eq } from 'drizzle-orm'
+import { type CarrierCommand, type CarrierFacts, decideCarrier } from '#core/carrier/decide'
+import type { CarrierEvent } from '#core/carrier/events'
+import { type CarrierRefusalCode, carrierRefusals } from '#core/carrier/refusals'
+import { type Refusal, refusalWords } from '#core/event/refusal'
+import type { Db } from '#server/db.server'
+import { applyBy, type Context, type Subject } from '#server/kernel/run'
+import { carrier, carrierLink, contact, paper } from '#server/schema'
+import { settings } from '#server/settings.server'
+import { appliers } from './apply'
+import type { CheckedPaper } from './papers'
+import type { StoredFile } from './store'
+
+/** A command with what only the server needs of it: the kept file, the policies read off a certificate. */
+export type ServerCommand =
+  | Exclude<CarrierCommand, { kind: 'receive_paper' | 'check_paper' | 'sign_agreement' }>
+  | (CarrierCommand & { kind: 'receive_paper' | 'sign_agreement' } & { file: StoredFile })
+  | (CarrierCommand & { kind: 'check_paper' } & { insurance: CheckedPaper['insurance']; expiresOn: string | null })
+
+export type CarrierContext = Context<CarrierFacts, ServerCommand>
+/** The id of what an event made: a document or a link; null where it made nothing. */
+export type Made = number | null
+
+/** Decisions about a carrier. */
+export const carrierSubject: Subject<'carrier', CarrierFacts, ServerCommand, CarrierEvent, Made> = {
+  aggregate: 'carrier',
+  read: readCarrierFacts,
+  decide: (facts, command, { by }) => decideCarrier(facts, command, by),
+  apply: applyBy(appliers, null),
+  words: (refusal) => refusalWords(carrierRefusals, refusal as Refusal<CarrierRefusalCode>),
+  missing: { code: 'no_such_carrier', message: 'There is no such carrier.' },
+}
+
+/** What deciding needs to know of a carrier; null where there is none. */
+export function readCarrierFacts(db: Db, carrierId: number): CarrierFacts | null {
+  const row = db
+    .select({ reason: carrier.doNotUse, by: carrier.doNotUseBy, lift: carrier.doNotUseLift })
+    .from(carrier)
+    .where(eq(carrier.id, carrierId))
+    .get()
+  if (!row) return null
+  return {
+    bar: row.reason === null ? null : { reason: row.reason, by: row.by ?? '', lift: row.lift ?? 'rep' },
+    contacts: db
+      .select({ id: contact.id, name: contact.name })
+      .from(contact)
+      .where(eq(contact.carrierId, carrierId))
+      .all(),
+    papers: db
+      .select({
+        id: paper.id,
+        kind: paper.kind,
+        state: paper.state,
+        fileName: paper.fileName,
+        receivedById: paper.receivedById,
+        linkId: paper.linkId,
+      })
+      .from(paper)
+      .where(eq(paper.carrierId, carrierId))
+      .all(),
+    links: db
+      .select({
+        id: carrierLink.id,
+        purpose: carrierLink.purpose,
+        kinds: carrierLink.kinds,
+        usedAt: carrierLink.usedAt,
+        revokedAt: carrierLink.revokedAt,
+      })
+      .from(carrierLink)
+      .where(eq(carrierLink.carrierId, carrierId))
+      .all(),
+    needsSecondPerson: settings().OX_SECOND_PERSON_CHECKS === 'yes',
+  }
+}
