@@ -46,6 +46,8 @@ export default [
     route('loads/:loadId/rates', 'routes/loads/rates.ts'),
     route('loads/:loadId/act', 'routes/loads/act.ts'),
     route('loads/:loadId/gate/:carrierId', 'routes/loads/gate.ts'),
+    route('loads/:loadId/log', 'routes/loads/log.ts'),
+    route('loads/:loadId/messages/:messageId', 'routes/loads/message.ts'),
     route('loads/:loadId/confirmations/:confirmationId/pdf', 'routes/loads/confirmation-pdf.ts'),
     route('loads.csv', 'routes/loads/csv.ts'),
     route('loads/route', 'routes/loads/route.ts'),

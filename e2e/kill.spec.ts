@@ -103,7 +103,11 @@ test(`killed ${kills} times in a run of awards, the mail server coming and going
   expect(count(`select count(*) from offer where state = 'awarded' and ${among}`)).toBe(loadCount)
   expect(count(`select count(distinct load_id) from offer where state = 'awarded' and ${among}`)).toBe(loadCount)
   expect(count(`select count(*) from confirmation where ${among}`)).toBe(loadCount)
-  expect(count(`select count(*) from log where kind = 'load_awarded' and ${among}`)).toBe(loadCount)
+  expect(
+    count(
+      `select count(*) from event where aggregate = 'load' and kind = 'load_awarded' and ${among.replace('load_id', 'aggregate_id')}`,
+    ),
+  ).toBe(loadCount)
   const kept = (await (await fetch(`${around.mailbox}/mails`)).json()) as {
     key: string
     to: string[]

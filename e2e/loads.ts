@@ -13,7 +13,7 @@ export function reading<T>(look: (db: Database.Database) => T, path = '.tmp/e2e/
 
 /** What the world writes by itself meanwhile: boards and mails bring offers, rules end them. */
 const written: Record<string, string> = {
-  log: "actor_kind = 'person'",
+  event: "actor_kind = 'person'",
   offer: 'external_key is null',
   outbox: 'false',
   message: 'false',

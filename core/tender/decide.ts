@@ -59,6 +59,7 @@ function decideCancelled({ notice, tender, load }: NoticeToDecide, choice: Cance
   if (tender.loadId === null || !load) return refuse('no_such_load')
   const isOnItsWay = load.carrierName !== null && load.state !== 'covered' && load.state !== 'cancelled'
   if (isOnItsWay && !choice) return refuse('carrier_undecided', { carrierName: load.carrierName })
+  if (choice?.carrier === 'bill' && load.carrierName === null) return refuse('nobody_to_pay')
   return one({ kind: 'tender_cancelled', noticeId: notice.id, choice })
 }
 

@@ -25,6 +25,7 @@ export const tenderRefusals = {
   no_such_load: () => 'There is no load to cancel.',
   carrier_undecided: ({ carrierName }: { carrierName: string }) =>
     `${carrierName} is on its way: choose whether it is paid for the truck.`,
+  nobody_to_pay: () => 'No carrier has this load: there is nobody to pay for a truck.',
 }
 export type TenderRefusalCode = keyof typeof tenderRefusals
 

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, max, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, lt, max, sql } from 'drizzle-orm'
 import type { Actor } from '#core/access/actor'
 import type { Aggregate, EventOf } from '#core/event/event'
 import { type Db, prepared } from '#server/db.server'
@@ -64,15 +64,20 @@ const eventsQuery = prepared((db) =>
   db
     .select()
     .from(event)
-    .where(and(eq(event.aggregate, at('aggregate')), eq(event.aggregateId, at('id'))))
+    .where(and(eq(event.aggregate, at('aggregate')), eq(event.aggregateId, at('id')), lt(event.id, at('before'))))
     .orderBy(desc(event.id))
     .limit(at('limit'))
     .prepare(),
 )
 
-/** The newest events of one aggregate, the newest first. */
-export const eventsOf = (db: Db, aggregate: Aggregate, id: number, limit: number): EventRow[] =>
-  eventsQuery(db).all({ aggregate, id, limit })
+/** The newest events of one aggregate, or the newest before one of them; the newest first. */
+export const eventsOf = (
+  db: Db,
+  aggregate: Aggregate,
+  id: number,
+  limit: number,
+  before = Number.MAX_SAFE_INTEGER,
+): EventRow[] => eventsQuery(db).all({ aggregate, id, limit, before })
 
 /** What an event was, with its kind: as the words of its aggregate read it. */
 export const happened = <Kind extends Aggregate>({ kind, data }: Pick<EventRow, 'kind' | 'data'>): EventOf[Kind] =>

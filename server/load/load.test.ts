@@ -6,7 +6,6 @@ import { awardLoad, changePay } from '#server/offer/award'
 import { lapseOffers, recordOffer } from '#server/offer/offers'
 import { confirmation, event, load, offer, outbox, paper, posting } from '#server/schema'
 import { ines, now, openLoad, openOffers, type TestWorld, terms, testWorld } from '#server/testing/world'
-import { gateOf } from '#server/vetting/alerts'
 import { changeLoad } from './change'
 import { carryOut } from './commands'
 import { listLoads } from './list'
@@ -146,7 +145,7 @@ describe('award', () => {
     })
     expect(award(loadId, only!.id, { override: 'owner vouched', role: 'manager' })).toEqual({ done: true })
     expect(sentences(loadId)).toContain('Awarded to Carrier 1 at $2,480, vetting overridden: owner vouched')
-    expect(gateOf(world.db, { id: loadId, carrierId: 1 }).overrides).toMatchObject([
+    expect(readLoadPage(world.db, loadId, now)!.gate.overrides).toMatchObject([
       {
         stage: 'award',
         because: 'owner vouched',

@@ -1,104 +1,85 @@
-import { asc, desc, eq, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm'
 import { prepared } from '#server/db.server'
 import {
-  carrier,
   charge,
   confirmation,
-  customer,
-  facility,
+  gateAlert,
+  gateOverride,
   load,
   message,
   note,
   offer,
   posting,
+  proposal,
   reference,
   stop,
-  user,
+  stopEvent,
 } from '#server/schema'
 
-export const at = sql.placeholder('loadId')
+/** Offers and emails that a page shows at most; what is older is rarely asked for and has pages of its own. */
+const mostOffers = 300
+const mostMessages = 20
+/** The part of an email that comes with the page; the rest is fetched when it is opened. */
+export const excerptLength = 600
 
+/** A load with all that belongs to it, in one statement. */
 export const loadQuery = prepared((db) =>
-  db
-    .select({
-      load,
-      customer: { id: customer.id, name: customer.name },
-      carrier: {
-        id: carrier.id,
-        name: carrier.name,
-        mail: carrier.mail,
-        phone: carrier.phone,
-        mcNumber: carrier.mcNumber,
+  db.query.load
+    .findFirst({
+      where: eq(load.id, sql.placeholder('loadId')),
+      with: {
+        customer: { columns: { id: true, name: true } },
+        carrier: { columns: { id: true, name: true, mail: true, phone: true, mcNumber: true } },
+        rep: { columns: { name: true } },
+        quoteLine: { columns: { quoteId: true, position: true } },
+        stops: { orderBy: asc(stop.sequence), with: { facility: true } },
+        charges: { orderBy: asc(charge.id) },
+        references: { orderBy: asc(reference.id) },
+        notes: { orderBy: asc(note.id) },
+        stopEvents: { orderBy: asc(stopEvent.id) },
+        postings: { orderBy: desc(posting.id) },
+        offers: {
+          orderBy: [sql`${offer.state} <> 'open'`, asc(offer.payMinor)],
+          limit: mostOffers,
+          with: { carrier: { columns: { name: true, phone: true } } },
+        },
+        proposals: {
+          where: eq(proposal.state, 'waiting'),
+          orderBy: desc(proposal.id),
+          limit: 30,
+          columns: { loadId: false, externalKey: false, decidedAt: false, decidedBy: false, state: false },
+          with: { carrier: { columns: { name: true } } },
+        },
+        confirmations: { orderBy: desc(confirmation.version), columns: { loadId: false, pdf: false } },
+        alerts: { where: isNull(gateAlert.endedAt), columns: { carrierId: true, reasons: true, raisedAt: true } },
+        overrides: {
+          orderBy: desc(gateOverride.id),
+          columns: { id: true, stage: true, reasons: true, because: true, byName: true, at: true },
+        },
+        messages: {
+          where: and(eq(message.reading, 'left')),
+          orderBy: desc(message.id),
+          limit: mostMessages,
+          columns: { id: true, sender: true, subject: true, receivedAt: true },
+          extras: {
+            excerpt: sql<string>`substr(${message.text}, 1, ${sql.raw(String(excerptLength))})`.as('excerpt'),
+            isCut: sql<number>`length(${message.text}) > ${sql.raw(String(excerptLength))}`.as('is_cut'),
+          },
+        },
+        joined: {
+          columns: { shipmentId: true },
+          with: { partner: { columns: { id: true, name: true, documents: true } } },
+        },
       },
-      repName: user.name,
     })
-    .from(load)
-    .innerJoin(customer, eq(customer.id, load.customerId))
-    .innerJoin(user, eq(user.id, load.repId))
-    .leftJoin(carrier, eq(carrier.id, load.carrierId))
-    .where(eq(load.id, at))
     .prepare(),
 )
 
-export const stopsQuery = prepared((db) =>
+/** The whole text of an email on a load; null where there is none. */
+export const messageText = prepared((db) =>
   db
-    .select({ stop, facility })
-    .from(stop)
-    .innerJoin(facility, eq(facility.id, stop.facilityId))
-    .where(eq(stop.loadId, at))
-    .orderBy(asc(stop.sequence))
+    .select({ text: message.text })
+    .from(message)
+    .where(and(eq(message.id, sql.placeholder('messageId')), eq(message.loadId, sql.placeholder('loadId'))))
     .prepare(),
-)
-
-export const offersQuery = prepared((db) =>
-  db
-    .select({ offer, carrierName: carrier.name, phone: carrier.phone })
-    .from(offer)
-    .innerJoin(carrier, eq(carrier.id, offer.carrierId))
-    .where(eq(offer.loadId, at))
-    .orderBy(sql`${offer.state} <> 'open'`, asc(offer.payMinor))
-    .limit(300)
-    .prepare(),
-)
-
-export const postingsQuery = prepared((db) =>
-  db.select().from(posting).where(eq(posting.loadId, at)).orderBy(desc(posting.id)).prepare(),
-)
-
-export const confirmationsQuery = prepared((db) =>
-  db
-    .select({
-      id: confirmation.id,
-      version: confirmation.version,
-      number: confirmation.number,
-      state: confirmation.state,
-      terms: confirmation.terms,
-      issuedAt: confirmation.issuedAt,
-      sentAt: confirmation.sentAt,
-      sentTo: confirmation.sentTo,
-      deliveredAt: confirmation.deliveredAt,
-      acceptedAt: confirmation.acceptedAt,
-      acceptedName: confirmation.acceptedName,
-      acceptedTitle: confirmation.acceptedTitle,
-    })
-    .from(confirmation)
-    .where(eq(confirmation.loadId, at))
-    .orderBy(desc(confirmation.version))
-    .prepare(),
-)
-
-export const messagesQuery = prepared((db) =>
-  db.select().from(message).where(eq(message.loadId, at)).orderBy(desc(message.id)).limit(50).prepare(),
-)
-
-export const referencesQuery = prepared((db) =>
-  db.select().from(reference).where(eq(reference.loadId, at)).orderBy(asc(reference.id)).prepare(),
-)
-
-export const notesQuery = prepared((db) =>
-  db.select().from(note).where(eq(note.loadId, at)).orderBy(asc(note.id)).prepare(),
-)
-
-export const chargesQuery = prepared((db) =>
-  db.select().from(charge).where(eq(charge.loadId, at)).orderBy(asc(charge.id)).prepare(),
 )

@@ -47,6 +47,13 @@ const carriersQuery = prepared((db) =>
 
 /** Carriers for a lane: who ran it or nearby, or lives near the pickup, with the gate's verdict on each. */
 export function findShortlist(db: Db, lane: LaneToMatch, now: number): ShortlistEntry[] {
+  const list = findCandidates(db, lane, now)
+  const ids = list.map(({ carrierId }) => carrierId)
+  return withVerdicts(list, vetCarriers(db, ids, lane, now))
+}
+
+/** The same before anybody is vetted: for whoever vets others with them. */
+export function findCandidates(db: Db, lane: LaneToMatch, now: number): Omit<ShortlistEntry, 'verdict'>[] {
   const origin = { lat: lane.originLat, lon: lane.originLon }
   const originCells = cellsAround(origin, 1)
   const rows = runsQuery(db).all(
@@ -76,17 +83,15 @@ export function findShortlist(db: Db, lane: LaneToMatch, now: number): Shortlist
       equipmentMatches: row.equipment.includes(lane.equipment),
     }))
   const list = shortlist(origin, candidates, runs, now, 10)
-  const verdicts = vetCarriers(
-    db,
-    list.map((entry) => entry.carrierId),
-    lane,
-    now,
-  )
   const byId = new Map(carriers.map((row) => [row.id, row]))
-  return list.map((entry) => ({
-    ...entry,
-    verdict: verdicts.get(entry.carrierId)!,
-    phone: byId.get(entry.carrierId)!.phone,
-    mail: byId.get(entry.carrierId)!.mail,
-  }))
+  return list.map((entry) => {
+    const { phone, mail } = byId.get(entry.carrierId)!
+    return { ...entry, phone, mail }
+  })
 }
+
+/** Candidates with the gate's verdict on each. */
+export const withVerdicts = (
+  list: Omit<ShortlistEntry, 'verdict'>[],
+  verdicts: Map<number, Verdict>,
+): ShortlistEntry[] => list.map((entry) => ({ ...entry, verdict: verdicts.get(entry.carrierId)! }))

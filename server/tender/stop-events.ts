@@ -143,7 +143,3 @@ function advance(db: Db, own: typeof load.$inferSelect, event: StopEventForm, st
   if ('refusal' in done) throw new Error(`${own.number} could not go on: ${done.refusal.message}`)
   return done
 }
-
-/** What was told of a load's stops, oldest first. */
-export const stopEventsOf = (db: Db, loadId: number) =>
-  db.select().from(stopEvent).where(eq(stopEvent.loadId, loadId)).orderBy(asc(stopEvent.id)).all()

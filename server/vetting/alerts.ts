@@ -6,7 +6,6 @@ import { recordEvent } from '#server/event/event'
 import { inSql } from '#server/load/state-sql'
 import { carrier, gateAlert, load } from '#server/schema'
 import { askAgain } from './gate'
-import { overridesOf } from './overrides'
 
 const rule = system('vetting, checked again')
 
@@ -76,27 +75,4 @@ export function awardedTo(db: Db, carrierIds: number[]): number[] {
       )
       .all({ ids: JSON.stringify(carrierIds) }) as { id: number }[]
   ).map(({ id }) => id)
-}
-
-/** What the load's page tells of its gate: the alert that stands, and what was ever passed. */
-export function gateOf(db: Db, row: { id: number; carrierId: number | null }) {
-  const alert =
-    row.carrierId === null
-      ? undefined
-      : db
-          .select({ reasons: gateAlert.reasons, raisedAt: gateAlert.raisedAt })
-          .from(gateAlert)
-          .where(and(eq(gateAlert.loadId, row.id), eq(gateAlert.carrierId, row.carrierId), isNull(gateAlert.endedAt)))
-          .get()
-  return {
-    alert: alert ?? null,
-    overrides: overridesOf(db, row.id).map(({ id, stage, reasons, because, byName, at }) => ({
-      id,
-      stage,
-      reasons,
-      because,
-      byName,
-      at,
-    })),
-  }
 }

@@ -1,15 +1,23 @@
-import { and, inArray, sql } from 'drizzle-orm'
-import type { PaperKind } from '#core/carrier/paper'
+import { z } from 'zod'
+import { type PaperKind, paperKinds } from '#core/carrier/paper'
 import type { LinkFact } from '#core/link/link'
 import { sharedFacts } from '#core/link/shared'
+import { equipmentKinds } from '#core/load/load'
 import type { RegisterRecord } from '#core/register/register'
 import { dayOf, hour, toLocal } from '#core/time/local'
-import type { CarrierToVet, Identity, Insurance, LinkKind, PermitKind, Shared } from '#core/vetting/facts'
+import {
+  type CarrierToVet,
+  type Identity,
+  type Insurance,
+  insuranceSchema,
+  type LinkKind,
+  type PermitKind,
+  type Shared,
+} from '#core/vetting/facts'
 import { type Db, prepared } from '#server/db.server'
 import { feedState } from '#server/register/feed'
-import { contact, paper, payee, policy } from '#server/schema'
 import { brokerage } from '#server/settings.server'
-import { amongIds, heldQuery, type LoadForGate, lastLoadQuery } from './load-to-vet'
+import { heldQuery, type LoadForGate } from './load-to-vet'
 
 interface CarrierRow {
   id: number
@@ -20,41 +28,36 @@ interface CarrierRow {
   contactChangedAt: number | null
   record: string | null
   confirmedAt: number | null
+  policies: string
+  papers: string
+  contacts: string
+  payeeChangedAt: number | null
+  lastLoadAt: number | null
 }
+// A first payee is no change; one that took another's place is.
 const carriersQuery = prepared((db) =>
   db.$client.prepare<[{ ids: string }], CarrierRow>(
-    `select carrier.id, carrier.name, carrier.dot_number dotNumber, equipment, do_not_use doNotUse, contact_changed_at contactChangedAt, record, confirmed_at confirmedAt
+    `select carrier.id, carrier.name, carrier.dot_number dotNumber, equipment, do_not_use doNotUse, contact_changed_at contactChangedAt, record, confirmed_at confirmedAt,
+       (select json_group_array(json_object('kind', kind, 'insurer', insurer, 'number', number, 'insuredName', insured_name, 'limitMinor', limit_minor, 'effectiveOn', effective_on, 'expiresOn', expires_on, 'cancelledOn', cancelled_on)) from policy where policy.carrier_id = carrier.id) policies,
+       (select json_group_array(json_object('kind', kind, 'state', state, 'expiresOn', expires_on)) from paper where paper.carrier_id = carrier.id and state in ('checked', 'waiting')) papers,
+       (select json_group_array(json_object('mail', mail, 'phone', phone)) from contact where contact.carrier_id = carrier.id) contacts,
+       (select max(decided_at) from payee where payee.carrier_id = carrier.id and state = 'approved' and exists (select 1 from payee earlier where earlier.carrier_id = carrier.id and earlier.state = 'replaced')) payeeChangedAt,
+       (select max(pickup_at) from load where load.carrier_id = carrier.id and practice = 0) lastLoadAt
      from carrier left join register_record on register_record.dot_number = carrier.dot_number where carrier.id in (select value from json_each(@ids))`,
   ),
 )
-const policiesQuery = prepared((db) =>
-  db.select().from(policy).where(sql`${policy.carrierId} in ${amongIds}`).prepare(),
+
+const certificatesSchema = z.array(insuranceSchema)
+const papersSchema = z.array(
+  z.object({
+    kind: z.enum(paperKinds),
+    state: z.enum(['checked', 'waiting']),
+    expiresOn: z.string().nullable(),
+  }),
 )
-const papersQuery = prepared((db) =>
-  db
-    .select({ carrierId: paper.carrierId, kind: paper.kind, state: paper.state, expiresOn: paper.expiresOn })
-    .from(paper)
-    .where(and(inArray(paper.state, ['checked', 'waiting']), sql`${paper.carrierId} in ${amongIds}`))
-    .prepare(),
-)
-const contactsQuery = prepared((db) =>
-  db
-    .select({ carrierId: contact.carrierId, mail: contact.mail, phone: contact.phone })
-    .from(contact)
-    .where(sql`${contact.carrierId} in ${amongIds}`)
-    .prepare(),
-)
-// A first payee is no change; one that took another's place is.
-const payeesQuery = prepared((db) =>
-  db
-    .select({ carrierId: payee.carrierId, at: sql<number>`max(${payee.decidedAt})` })
-    .from(payee)
-    .where(
-      sql`${payee.carrierId} in ${amongIds} and ${payee.state} = 'approved' and exists (select 1 from payee earlier where earlier.carrier_id = ${payee.carrierId} and earlier.state = 'replaced')`,
-    )
-    .groupBy(payee.carrierId)
-    .prepare(),
-)
+const contactsSchema = z.array(z.object({ mail: z.string().nullable(), phone: z.string().nullable() }))
+const equipmentSchema = z.array(z.enum(equipmentKinds))
+
 const sharedQuery = prepared((db) =>
   db.$client.prepare<
     [{ dots: string }],
@@ -88,19 +91,6 @@ export function carriersToVet(
 ): Map<number, CarrierToVet> {
   const ids = JSON.stringify(carrierIds)
   const rows = carriersQuery(db).all({ ids })
-  const policies = group(policiesQuery(db).all({ ids }))
-  const papers = group(papersQuery(db).all({ ids }))
-  const contacts = group(contactsQuery(db).all({ ids }))
-  const payees = new Map(
-    payeesQuery(db)
-      .all({ ids })
-      .map((row) => [row.carrierId, row.at]),
-  )
-  const lastLoads = new Map(
-    lastLoadQuery(db)
-      .all({ ids })
-      .map((row) => [row.carrierId, row.at]),
-  )
   const held = load
     ? new Map(
         heldQuery(db)
@@ -110,68 +100,74 @@ export function carriersToVet(
     : new Map()
   const shared = sharedOf(rows.map((row) => row.dotNumber))
   const currentAt = feedState(db)?.currentAt ?? 0
-  const day = (at: number | null | undefined) => (at ? dayOf(toLocal(at, brokerage.zone)) : null)
   return new Map(
-    rows.map((row) => {
-      const { confirmedAt } = row
-      const record = row.record === null ? null : (JSON.parse(row.record) as RegisterRecord)
-      const moment = moments.get(row.id)
-      const ownContacts = contacts.get(row.id) ?? []
-      const onFile = papers.get(row.id) ?? []
-      const ownPapers = onFile.filter(({ state }) => state === 'checked')
-      const facts: CarrierToVet = {
-        name: row.name,
-        register: record,
-        registerAgeHours: record ? Math.max(0, now - Math.max(currentAt, confirmedAt ?? 0)) / hour : null,
-        insurance: insuranceOf(policies.get(row.id) ?? [], record),
-        papers: ownPapers.map(({ kind, expiresOn }) => ({ kind, expiresOn })),
-        permits: permitsOf(ownPapers),
-        papersWaiting: onFile.flatMap(({ kind, state }) => (state === 'waiting' ? [kind] : [])),
-        equipment: JSON.parse(row.equipment),
-        doNotUse: row.doNotUse,
-        lastLoadOn: day(lastLoads.get(row.id)),
-        loadsHeld: held.get(row.id)?.held ?? 0,
-        identity: {
-          writer: moment?.writer ?? null,
-          mails: ownContacts.flatMap(({ mail }) => mail ?? []),
-          phones: ownContacts.flatMap(({ phone }) => phone ?? []),
-          contactChangedOn: day(row.contactChangedAt),
-          payeeChangedOn: day(payees.get(row.id)),
-          shared: shared.get(row.dotNumber) ?? [],
-          position: null,
-          openOffers: held.get(row.id)?.offered ?? 0,
-          price:
-            moment?.payMinor && load?.bandLowMinor ? { payMinor: moment.payMinor, lowMinor: load.bandLowMinor } : null,
-          driverPhoneSeenFor: moment?.driverPhoneSeenFor ?? null,
-          truckSeenFor: moment?.truckSeenFor ?? null,
-        },
-      }
-      return [row.id, facts]
-    }),
+    rows.map((row) => [
+      row.id,
+      carrierFacts(row, {
+        held: held.get(row.id) ?? { held: 0, offered: 0 },
+        shared: shared.get(row.dotNumber) ?? [],
+        moment: moments.get(row.id) ?? {},
+        lowMinor: load?.bandLowMinor ?? null,
+        currentAt,
+        now,
+      }),
+    ]),
   )
 }
 
-/** Certificates on file and what the register has filed, side by side. */
-function insuranceOf(certificates: (typeof policy.$inferSelect)[], record: RegisterRecord | null): Insurance[] {
-  return [
-    ...certificates.map(
-      ({ kind, insurer, number, insuredName, limitMinor, effectiveOn, expiresOn, cancelledOn }): Insurance => ({
-        kind,
-        insurer,
-        number,
-        insuredName,
-        limitMinor,
-        effectiveOn,
-        expiresOn,
-        cancelledOn,
-        source: 'certificate',
-      }),
-    ),
-    ...(record?.filings ?? []).map(
-      (filing): Insurance => ({ ...filing, insuredName: null, expiresOn: null, source: 'register' }),
-    ),
-  ]
+const dayAtDesk = (at: number | null): string | null => (at ? dayOf(toLocal(at, brokerage.zone)) : null)
+
+function carrierFacts(
+  row: CarrierRow,
+  around: {
+    held: { held: number; offered: number }
+    shared: Shared[]
+    moment: Moment
+    lowMinor: number | null
+    currentAt: number
+    now: number
+  },
+): CarrierToVet {
+  const { held, shared, moment, lowMinor, currentAt, now } = around
+  const record = row.record === null ? null : (JSON.parse(row.record) as RegisterRecord)
+  const contacts = contactsSchema.parse(JSON.parse(row.contacts))
+  const onFile = papersSchema.parse(JSON.parse(row.papers))
+  const checked = onFile.filter(({ state }) => state === 'checked')
+  return {
+    name: row.name,
+    register: record,
+    registerAgeHours: record ? Math.max(0, now - Math.max(currentAt, row.confirmedAt ?? 0)) / hour : null,
+    insurance: insuranceOf(certificatesSchema.parse(JSON.parse(row.policies)), record),
+    papers: checked.map(({ kind, expiresOn }) => ({ kind, expiresOn })),
+    permits: permitsOf(checked),
+    papersWaiting: onFile.flatMap(({ kind, state }) => (state === 'waiting' ? [kind] : [])),
+    equipment: equipmentSchema.parse(JSON.parse(row.equipment)),
+    doNotUse: row.doNotUse,
+    lastLoadOn: dayAtDesk(row.lastLoadAt),
+    loadsHeld: held.held,
+    identity: {
+      writer: moment.writer ?? null,
+      mails: contacts.flatMap(({ mail }) => mail ?? []),
+      phones: contacts.flatMap(({ phone }) => phone ?? []),
+      contactChangedOn: dayAtDesk(row.contactChangedAt),
+      payeeChangedOn: dayAtDesk(row.payeeChangedAt),
+      shared,
+      position: null,
+      openOffers: held.offered,
+      price: moment.payMinor && lowMinor ? { payMinor: moment.payMinor, lowMinor } : null,
+      driverPhoneSeenFor: moment.driverPhoneSeenFor ?? null,
+      truckSeenFor: moment.truckSeenFor ?? null,
+    },
+  }
 }
+
+/** Certificates on file and what the register has filed, side by side. */
+const insuranceOf = (certificates: Insurance[], record: RegisterRecord | null): Insurance[] => [
+  ...certificates,
+  ...(record?.filings ?? []).map(
+    (filing): Insurance => ({ ...filing, insuredName: null, expiresOn: null, source: 'register' }),
+  ),
+]
 
 const permitOf: Partial<Record<PaperKind, PermitKind>> = {
   permit_hazmat: 'hazmat',
@@ -205,10 +201,4 @@ function sharedFromTables(db: Db, dots: string[]): Map<string, Shared[]> {
       ),
     ]),
   )
-}
-
-function group<T extends { carrierId: number }>(rows: T[]): Map<number, T[]> {
-  const groups = new Map<number, T[]>()
-  for (const row of rows) groups.set(row.carrierId, [...(groups.get(row.carrierId) ?? []), row])
-  return groups
 }

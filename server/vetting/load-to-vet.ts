@@ -1,4 +1,3 @@
-import { sql } from 'drizzle-orm'
 import { booked } from '#core/load/states'
 import { dayOf, toLocal } from '#core/time/local'
 import type { LoadToVet } from '#core/vetting/facts'
@@ -57,13 +56,3 @@ export const heldQuery = prepared((db) =>
      from json_each(@ids)`,
   ),
 )
-
-/** The pickup of each carrier's newest load that it hauled. */
-export const lastLoadQuery = prepared((db) =>
-  db.$client.prepare<[{ ids: string }], { carrierId: number; at: number | null }>(
-    'select value carrierId, (select max(pickup_at) from load where carrier_id = value and practice = 0) at from json_each(@ids)',
-  ),
-)
-
-/** Placeholder of a list of ids, given as JSON. */
-export const amongIds = sql`(select value from json_each(${sql.placeholder('ids')}))`

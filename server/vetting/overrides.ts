@@ -1,10 +1,6 @@
-import { and, desc, eq } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import type { Db } from '#server/db.server'
 import { gateOverride } from '#server/schema'
-
-/** What was passed on a load for good, the newest first. */
-export const overridesOf = (db: Db, loadId: number) =>
-  db.select().from(gateOverride).where(eq(gateOverride.loadId, loadId)).orderBy(desc(gateOverride.id)).all()
 
 /** The codes of the stops that were passed for one carrier on one load. */
 export const passedCodes = (db: Db, loadId: number, carrierId: number): Set<string> =>

@@ -1,0 +1,25 @@
+import { carrierLogWords } from '../carrier/log-words'
+import { type LogEvent, logWords } from '../load/log-words'
+import type { PartnerEvent } from '../partner/events'
+import { partnerLogWords } from '../partner/log-words'
+import { quoteLogWords } from '../quote/log-words'
+import type { TenderEvent } from '../tender/events'
+import { tenderLogWords } from '../tender/log-words'
+import type { PolicyEvent } from '../vetting/events'
+import type { Aggregate } from './event'
+
+type Data = Record<string, unknown>
+
+const policyWords = ({ version, note }: PolicyEvent) => `Version ${version} of the vetting policy saved: ${note}`
+
+const words: Record<Aggregate, (kind: string, data: Data) => string> = {
+  load: (kind, data) => logWords({ ...data, kind } as unknown as LogEvent),
+  quote: quoteLogWords,
+  carrier: carrierLogWords,
+  tender: (kind, data) => tenderLogWords({ ...data, kind } as unknown as TenderEvent),
+  partner: (kind, data) => partnerLogWords({ ...data, kind } as unknown as PartnerEvent),
+  policy: (kind, data) => policyWords({ ...data, kind } as unknown as PolicyEvent),
+}
+
+/** An event as people read it, without who and when: `Awarded to Carrier 1 at $2,400`. */
+export const eventWords = (aggregate: Aggregate, kind: string, data: Data): string => words[aggregate](kind, data)

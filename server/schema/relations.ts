@@ -1,0 +1,77 @@
+import { relations } from 'drizzle-orm'
+import { gateAlert, gateOverride } from './carrier'
+import { partner } from './exchange'
+import { charge, load, note, reference, stop } from './load'
+import { confirmation, offer, posting, proposal } from './offer'
+import { carrier, customer, facility, user } from './party'
+import { quoteLine } from './quote'
+import { loadPartner, stopEvent } from './tender'
+import { message } from './wire'
+
+/** What belongs to a load, so that its page is read in one statement. */
+export const loadRelations = relations(load, ({ one, many }) => ({
+  customer: one(customer, { fields: [load.customerId], references: [customer.id] }),
+  rep: one(user, { fields: [load.repId], references: [user.id] }),
+  carrier: one(carrier, { fields: [load.carrierId], references: [carrier.id] }),
+  quoteLine: one(quoteLine, { fields: [load.quoteLineId], references: [quoteLine.id] }),
+  stops: many(stop),
+  charges: many(charge),
+  references: many(reference),
+  notes: many(note),
+  offers: many(offer),
+  proposals: many(proposal),
+  postings: many(posting),
+  confirmations: many(confirmation),
+  messages: many(message),
+  stopEvents: many(stopEvent),
+  alerts: many(gateAlert),
+  overrides: many(gateOverride),
+  joined: one(loadPartner, { fields: [load.id], references: [loadPartner.loadId] }),
+}))
+
+export const stopRelations = relations(stop, ({ one }) => ({
+  load: one(load, { fields: [stop.loadId], references: [load.id] }),
+  facility: one(facility, { fields: [stop.facilityId], references: [facility.id] }),
+}))
+
+export const offerRelations = relations(offer, ({ one }) => ({
+  load: one(load, { fields: [offer.loadId], references: [load.id] }),
+  carrier: one(carrier, { fields: [offer.carrierId], references: [carrier.id] }),
+}))
+
+export const proposalRelations = relations(proposal, ({ one }) => ({
+  load: one(load, { fields: [proposal.loadId], references: [load.id] }),
+  carrier: one(carrier, { fields: [proposal.carrierId], references: [carrier.id] }),
+}))
+
+export const loadPartnerRelations = relations(loadPartner, ({ one }) => ({
+  partner: one(partner, { fields: [loadPartner.partnerId], references: [partner.id] }),
+}))
+
+export const chargeRelations = relations(charge, ({ one }) => ({
+  load: one(load, { fields: [charge.loadId], references: [load.id] }),
+}))
+export const referenceRelations = relations(reference, ({ one }) => ({
+  load: one(load, { fields: [reference.loadId], references: [load.id] }),
+}))
+export const noteRelations = relations(note, ({ one }) => ({
+  load: one(load, { fields: [note.loadId], references: [load.id] }),
+}))
+export const postingRelations = relations(posting, ({ one }) => ({
+  load: one(load, { fields: [posting.loadId], references: [load.id] }),
+}))
+export const confirmationRelations = relations(confirmation, ({ one }) => ({
+  load: one(load, { fields: [confirmation.loadId], references: [load.id] }),
+}))
+export const messageRelations = relations(message, ({ one }) => ({
+  load: one(load, { fields: [message.loadId], references: [load.id] }),
+}))
+export const stopEventRelations = relations(stopEvent, ({ one }) => ({
+  load: one(load, { fields: [stopEvent.loadId], references: [load.id] }),
+}))
+export const alertRelations = relations(gateAlert, ({ one }) => ({
+  load: one(load, { fields: [gateAlert.loadId], references: [load.id] }),
+}))
+export const overrideRelations = relations(gateOverride, ({ one }) => ({
+  load: one(load, { fields: [gateOverride.loadId], references: [load.id] }),
+}))
