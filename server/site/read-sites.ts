@@ -60,12 +60,12 @@ export async function readSite(
     const problem = thrown instanceof Error ? thrown.message : 'unknown'
     if (!(thrown instanceof SiteProblem))
       logger().error({ err: thrown, partner: from.name }, 'a site could not be read')
-    noteUnlogged(db, 'partner', from.id, 'problem')
     const page = thrown instanceof SiteProblem ? thrown.page : null
     db.update(site)
       .set({ nextAt: next(), problem, ...(page === null ? {} : { page, pageAt: clock() }) })
       .where(eq(site.partnerId, from.id))
       .run()
+    noteUnlogged(db, 'partner', from.id, 'problem')
     return { problem }
   }
 }
