@@ -1,5 +1,8 @@
+import { is } from 'drizzle-orm'
+import { getTableConfig, SQLiteTable } from 'drizzle-orm/sqlite-core'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { inTransaction, openDatabase } from '#server/db.server'
+import * as schema from '#server/schema'
 import { carrier, load, offer } from '#server/schema'
 import { openLoad, type TestWorld, testWorld } from '#server/testing/world'
 
@@ -8,6 +11,34 @@ beforeEach(() => {
   world = testWorld()
 })
 afterEach(() => world.end())
+
+test('every table is strict, and every column of a list of values has its check', () => {
+  const tables = world.db.$client
+    .prepare(
+      "select name, strict from pragma_table_list where schema = 'main' and type = 'table' and name not like 'sqlite%'",
+    )
+    .all() as { name: string; strict: number }[]
+  const lax = tables.filter(
+    ({ name, strict }) => strict === 0 && name !== '__drizzle_migrations' && !name.startsWith('carrier_words'),
+  )
+  expect(lax).toEqual([])
+  const unchecked = Object.values(schema).flatMap((table) => {
+    if (!is(table, SQLiteTable)) return []
+    const { name, columns } = getTableConfig(table)
+    const { sql } = world.db.$client.prepare('select sql from sqlite_master where name = ?').get(name) as {
+      sql: string
+    }
+    return columns
+      .filter(({ enumValues }) => enumValues && enumValues.length > 0)
+      .filter(
+        (column) =>
+          !column.enumValues!.every((value: string) => sql.includes(`'${value}'`)) ||
+          !sql.includes(`"${column.name}" in (`),
+      )
+      .map((column) => `${name}.${column.name}`)
+  })
+  expect(unchecked).toEqual([])
+})
 
 describe('the database keeps what the code promises', () => {
   const run = (sql: string) => () => world.db.$client.exec(sql)

@@ -6,7 +6,7 @@ import { paperKinds } from '#core/carrier/paper'
 import { gateStages } from '#core/load/command'
 import { policyKinds } from '#core/register/register'
 import type { VettingPolicy } from '#core/vetting/policy'
-import { id, instant } from './columns'
+import { enumChecks, id, instant } from './columns'
 import { load } from './load'
 import { carrier, user } from './party'
 
@@ -32,6 +32,7 @@ export const fact = sqliteTable(
     index('fact_carrier').on(table.carrierId),
     index('fact_seen').on(table.seenAt),
     uniqueIndex('fact_current').on(table.carrierId, table.field, table.source).where(sql`ended_at is null`),
+    ...enumChecks(table),
   ],
 )
 
@@ -50,6 +51,7 @@ export const contact = sqliteTable(
   (table) => [
     index('contact_carrier').on(table.carrierId),
     check('contact_reach', sql`mail is not null or phone is not null`),
+    ...enumChecks(table),
   ],
 )
 
@@ -69,7 +71,11 @@ export const policy = sqliteTable(
     cancelledOn: text('cancelled_on'),
     paperId: integer('paper_id').references(() => paper.id),
   },
-  (table) => [index('policy_carrier').on(table.carrierId), check('policy_days', sql`expires_on >= effective_on`)],
+  (table) => [
+    index('policy_carrier').on(table.carrierId),
+    check('policy_days', sql`expires_on >= effective_on`),
+    ...enumChecks(table),
+  ],
 )
 
 /** A document of a carrier. It counts once a person has checked it, or where it was signed by our own link. */
@@ -101,6 +107,7 @@ export const paper = sqliteTable(
     index('paper_carrier').on(table.carrierId),
     index('paper_waiting').on(table.receivedAt).where(sql`state = 'waiting'`),
     check('paper_checked', sql`(state = 'checked') = (checked_at is not null)`),
+    ...enumChecks(table),
   ],
 )
 
@@ -131,6 +138,7 @@ export const payee = sqliteTable(
     uniqueIndex('payee_current').on(table.carrierId).where(sql`state = 'approved'`),
     uniqueIndex('payee_waiting').on(table.carrierId).where(sql`state = 'waiting'`),
     check('payee_two_people', sql`state not in ('approved', 'refused') or decided_by_id <> asked_by_id`),
+    ...enumChecks(table),
   ],
 )
 
@@ -149,7 +157,7 @@ export const carrierLink = sqliteTable(
     revokedAt: instant('revoked_at'),
     usedAt: instant('used_at'),
   },
-  (table) => [index('carrier_link_carrier').on(table.carrierId)],
+  (table) => [index('carrier_link_carrier').on(table.carrierId), ...enumChecks(table)],
 )
 
 /** Every version of the vetting policy; the newest holds. */
@@ -177,7 +185,10 @@ export const gateAlert = sqliteTable(
     endedBy: text('ended_by'),
     because: text('because'),
   },
-  (table) => [uniqueIndex('gate_alert_open').on(table.loadId, table.carrierId).where(sql`ended_at is null`)],
+  (table) => [
+    uniqueIndex('gate_alert_open').on(table.loadId, table.carrierId).where(sql`ended_at is null`),
+    ...enumChecks(table),
+  ],
 )
 
 /** A gate that stopped and was passed by somebody allowed to: what was passed, why, by whom. Never taken away. */
@@ -196,7 +207,7 @@ export const gateOverride = sqliteTable(
     at: instant('at').notNull(),
     policyVersion: integer('policy_version').notNull(),
   },
-  (table) => [index('gate_override_load').on(table.loadId)],
+  (table) => [index('gate_override_load').on(table.loadId), ...enumChecks(table)],
 )
 
 /** What a person noted of a carrier's work on a load. */
@@ -212,7 +223,7 @@ export const loadMark = sqliteTable(
     byName: text('by_name').notNull(),
     at: instant('at').notNull(),
   },
-  (table) => [index('load_mark_carrier').on(table.carrierId)],
+  (table) => [index('load_mark_carrier').on(table.carrierId), ...enumChecks(table)],
 )
 
 /** How often anything the directory filters by has changed: counted by triggers on the carriers. */

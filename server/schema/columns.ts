@@ -1,5 +1,5 @@
-import { sql } from 'drizzle-orm'
-import { customType, integer, text } from 'drizzle-orm/sqlite-core'
+import { getTableName, sql } from 'drizzle-orm'
+import { check, customType, integer, type SQLiteColumn, text } from 'drizzle-orm/sqlite-core'
 import { rateBases } from '#core/rates/ask'
 import { isSealed, seal, unseal } from '#server/access/keys'
 
@@ -30,3 +30,14 @@ export const sealedText = customType<{ data: string; driverData: string }>({
   toDriver: (text) => (text === '' ? '' : seal(text)),
   fromDriver: (kept) => (isSealed(kept) ? unseal(kept) : kept),
 })
+
+/** A check for every column of a table that takes one of a list of values: what the types promise holds in the file too. */
+export const enumChecks = (columns: Record<string, SQLiteColumn>) =>
+  Object.values(columns)
+    .filter(({ enumValues }) => enumValues !== undefined && enumValues.length > 0)
+    .map((column) =>
+      check(
+        `${getTableName(column.table)}_${column.name}`,
+        sql`${sql.identifier(column.name)} in (${quoted(column.enumValues!)})`,
+      ),
+    )

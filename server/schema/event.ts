@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm'
 import { check, index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import { actorKinds } from '#core/access/actor'
 import { aggregates } from '#core/event/event'
-import { id, instant, quoted } from './columns'
+import { enumChecks, id, instant } from './columns'
 
 /** Everything that was decided or happened, to whatever: one row each, never changed. */
 export const event = sqliteTable(
@@ -23,8 +23,7 @@ export const event = sqliteTable(
   (table) => [
     index('event_aggregate').on(table.aggregate, table.aggregateId),
     index('event_kind').on(table.kind, table.at),
-    check('event_aggregate', sql`aggregate in (${quoted(aggregates)})`),
-    check('event_actor', sql`actor_kind in (${quoted(actorKinds)})`),
     check('event_person', sql`actor_kind <> 'person' or actor_id is not null`),
+    ...enumChecks(table),
   ],
 )

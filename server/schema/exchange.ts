@@ -2,7 +2,7 @@ import { blob, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-or
 import { equipmentKinds } from '#core/load/load'
 import { codeKinds, type documentKinds, expiryChoices, type StatusCodes, transports } from '#core/tender/partner'
 import type { Delimiters } from '#core/x12/x12'
-import { flag, id, instant, sealedText } from './columns'
+import { enumChecks, flag, id, instant, sealedText } from './columns'
 import { customer, facility } from './party'
 
 /** A customer's system that tenders to us: who it says it is, how it writes, what it wants back. */
@@ -46,7 +46,11 @@ export const partner = sqliteTable(
     /** Why it cannot be reached or read just now. */
     problem: text('problem'),
   },
-  (table) => [uniqueIndex('partner_name').on(table.name), index('partner_ids').on(table.theirQualifier, table.theirId)],
+  (table) => [
+    uniqueIndex('partner_name').on(table.name),
+    index('partner_ids').on(table.theirQualifier, table.theirId),
+    ...enumChecks(table),
+  ],
 )
 
 /** A code of a partner and what it is with us, once a person has said so. */
@@ -68,7 +72,7 @@ export const partnerCode = sqliteTable(
     mappedBy: text('mapped_by'),
     mappedAt: instant('mapped_at'),
   },
-  (table) => [uniqueIndex('partner_code_of').on(table.partnerId, table.kind, table.code)],
+  (table) => [uniqueIndex('partner_code_of').on(table.partnerId, table.kind, table.code), ...enumChecks(table)],
 )
 
 /** One interchange, in or out, as its bytes are. */
@@ -95,5 +99,6 @@ export const exchange = sqliteTable(
   (table) => [
     index('exchange_control').on(table.partnerId, table.direction, table.control),
     index('exchange_at').on(table.at),
+    ...enumChecks(table),
   ],
 )

@@ -14,7 +14,7 @@ import { chargeBases, chargeKinds } from '#core/charge/charge'
 import { audiences, equipmentKinds, loadStates, type Paper, referenceKinds } from '#core/load/load'
 import { onDesk } from '#core/load/states'
 import { currencies } from '#core/money/money'
-import { band, flag, id, instant, quoted } from './columns'
+import { band, enumChecks, flag, id, instant, quoted } from './columns'
 import { carrier, customer, facility, user } from './party'
 import { quoteLine } from './quote'
 
@@ -115,9 +115,9 @@ export const load = sqliteTable(
     index('load_customer').on(table.customerId, table.createdAt),
     index('load_created').on(table.createdAt),
     index('load_origin_city').on(table.originCity, table.createdAt),
-    check('load_state', sql`state in (${quoted(loadStates)})`),
     check('load_window', sql`pickup_by >= pickup_at`),
     check('load_award', sql`(carrier_id is null) = (pay_minor is null)`),
+    ...enumChecks(table),
   ],
 )
 
@@ -139,7 +139,10 @@ export const rateCorrection = sqliteTable(
     byName: text('by_name').notNull(),
     at: instant('at').notNull(),
   },
-  () => [check('rate_correction_price', sql`(verdict = 'price') = (price_minor is not null)`)],
+  (table) => [
+    check('rate_correction_price', sql`(verdict = 'price') = (price_minor is not null)`),
+    ...enumChecks(table),
+  ],
 )
 
 export const stop = sqliteTable(
@@ -155,7 +158,11 @@ export const stop = sqliteTable(
     latestLocal: text('latest_local'),
     booking: text('booking', { enum: ['appointment', 'first_come'] }).notNull(),
   },
-  (table) => [primaryKey({ columns: [table.loadId, table.sequence] }), index('stop_facility').on(table.facilityId)],
+  (table) => [
+    primaryKey({ columns: [table.loadId, table.sequence] }),
+    index('stop_facility').on(table.facilityId),
+    ...enumChecks(table),
+  ],
 )
 
 export const reference = sqliteTable(
@@ -167,7 +174,7 @@ export const reference = sqliteTable(
     value: text('value').notNull(),
     showOn: text('show_on', { mode: 'json' }).$type<Paper[]>().notNull(),
   },
-  (table) => [index('reference_load').on(table.loadId), index('reference_value').on(table.value)],
+  (table) => [index('reference_load').on(table.loadId), index('reference_value').on(table.value), ...enumChecks(table)],
 )
 
 export const note = sqliteTable(
@@ -178,7 +185,7 @@ export const note = sqliteTable(
     audience: text('audience', { enum: audiences }).notNull(),
     text: text('text').notNull(),
   },
-  (table) => [index('note_load').on(table.loadId)],
+  (table) => [index('note_load').on(table.loadId), ...enumChecks(table)],
 )
 
 export const charge = sqliteTable(
@@ -196,5 +203,5 @@ export const charge = sqliteTable(
     /** The day an advance was paid. */
     paidOn: text('paid_on'),
   },
-  (table) => [index('charge_load').on(table.loadId)],
+  (table) => [index('charge_load').on(table.loadId), ...enumChecks(table)],
 )

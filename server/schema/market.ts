@@ -3,7 +3,7 @@ import { check, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex
 import { fuelBases } from '#core/fuel/fuel'
 import { equipmentKinds } from '#core/load/load'
 import { currencies } from '#core/money/money'
-import { id, instant } from './columns'
+import { enumChecks, id, instant } from './columns'
 
 export const fuelTable = sqliteTable(
   'fuel_table',
@@ -16,7 +16,11 @@ export const fuelTable = sqliteTable(
     addE4: integer('add_e4').notNull(),
     begunStepCounts: integer('begun_step_counts', { mode: 'boolean' }).notNull().default(true),
   },
-  (table) => [uniqueIndex('fuel_table_name').on(table.name), check('fuel_table_step', sql`step_e3 > 0 and add_e4 > 0`)],
+  (table) => [
+    uniqueIndex('fuel_table_name').on(table.name),
+    check('fuel_table_step', sql`step_e3 > 0 and add_e4 > 0`),
+    ...enumChecks(table),
+  ],
 )
 
 /** The weekly diesel index, as its feed brings it. */
@@ -51,6 +55,7 @@ export const marketAverage = sqliteTable(
     index('market_average_received').on(table.receivedAt),
     index('market_average_published').on(table.publishedAt),
     check('market_average_count', sql`count > 0 and average_minor > 0`),
+    ...enumChecks(table),
   ],
 )
 
@@ -68,6 +73,7 @@ export const exchangeRate = sqliteTable(
   (table) => [
     primaryKey({ columns: [table.from, table.to, table.day] }),
     check('exchange_rate_positive', sql`rate_e6 > 0`),
+    ...enumChecks(table),
   ],
 )
 

@@ -4,7 +4,7 @@ import type { ConfirmationTerms } from '#core/confirmation/terms'
 import { currencies } from '#core/money/money'
 import { offerSources, offerStates } from '#core/offer/offer'
 import type { Sign } from '#core/offer/proposal'
-import { id, instant } from './columns'
+import { enumChecks, id, instant } from './columns'
 import { loadId } from './load'
 import { carrier } from './party'
 
@@ -38,6 +38,7 @@ export const offer = sqliteTable(
     uniqueIndex('offer_external').on(table.externalKey),
     uniqueIndex('offer_one_award').on(table.loadId).where(sql`state = 'awarded'`),
     check('offer_pay', sql`pay_minor > 0`),
+    ...enumChecks(table),
   ],
 )
 
@@ -70,6 +71,7 @@ export const proposal = sqliteTable(
     index('proposal_load').on(table.loadId, table.state),
     uniqueIndex('proposal_external').on(table.externalKey),
     check('proposal_decided', sql`(state = 'waiting') = (decided_at is null)`),
+    ...enumChecks(table),
   ],
 )
 
@@ -86,7 +88,11 @@ export const posting = sqliteTable(
     upAt: instant('up_at'),
     problem: text('problem'),
   },
-  (table) => [index('posting_load').on(table.loadId), uniqueIndex('posting_reference').on(table.reference)],
+  (table) => [
+    index('posting_load').on(table.loadId),
+    uniqueIndex('posting_reference').on(table.reference),
+    ...enumChecks(table),
+  ],
 )
 
 export const confirmation = sqliteTable(
@@ -107,7 +113,7 @@ export const confirmation = sqliteTable(
     acceptedName: text('accepted_name'),
     acceptedTitle: text('accepted_title'),
   },
-  (table) => [uniqueIndex('confirmation_version').on(table.loadId, table.version)],
+  (table) => [uniqueIndex('confirmation_version').on(table.loadId, table.version), ...enumChecks(table)],
 )
 
 export const link = sqliteTable(

@@ -3,7 +3,7 @@ import { roles } from '#core/access/access'
 import type { Trailers } from '#core/carrier/carrier'
 import type { Equipment } from '#core/load/load'
 import { currencies } from '#core/money/money'
-import { flag, id, instant } from './columns'
+import { enumChecks, flag, id, instant } from './columns'
 import { fuelTable } from './market'
 
 export const customer = sqliteTable(
@@ -32,7 +32,7 @@ export const customer = sqliteTable(
     /** Why nothing of theirs is accepted by itself just now. */
     hold: text('hold'),
   },
-  (table) => [uniqueIndex('customer_name').on(table.search)],
+  (table) => [uniqueIndex('customer_name').on(table.search), ...enumChecks(table)],
 )
 
 export const facility = sqliteTable(
@@ -53,7 +53,7 @@ export const facility = sqliteTable(
       .notNull()
       .default('first_come'),
   },
-  (table) => [index('facility_search').on(table.search), index('facility_city').on(table.city)],
+  (table) => [index('facility_search').on(table.search), index('facility_city').on(table.city), ...enumChecks(table)],
 )
 
 export const carrier = sqliteTable(
@@ -102,6 +102,7 @@ export const carrier = sqliteTable(
     index('carrier_search').on(table.search),
     index('carrier_mail').on(table.mail),
     index('carrier_home').on(table.homeCell),
+    ...enumChecks(table),
   ],
 )
 
@@ -115,7 +116,7 @@ export const user = sqliteTable(
     role: text('role', { enum: roles }).notNull(),
     passwordHash: text('password_hash').notNull(),
   },
-  (table) => [uniqueIndex('user_mail').on(table.mail), uniqueIndex('user_name').on(table.name)],
+  (table) => [uniqueIndex('user_mail').on(table.mail), uniqueIndex('user_name').on(table.name), ...enumChecks(table)],
 )
 
 export const session = sqliteTable(

@@ -15,7 +15,7 @@ import { equipmentKinds } from '#core/load/load'
 import { currencies } from '#core/money/money'
 import type { QuoteDocument } from '#core/quote/document'
 import { type Cells, type LineProblem, lineStates, lostReasons } from '#core/quote/quote'
-import { band, id, instant, quoted } from './columns'
+import { band, enumChecks, id, instant } from './columns'
 import { customer, user } from './party'
 
 export const quote = sqliteTable(
@@ -46,6 +46,7 @@ export const quote = sqliteTable(
     index('quote_customer').on(table.customerId, table.createdAt),
     index('quote_created').on(table.createdAt),
     check('quote_sent', sql`(version = 0) = (sent_at is null)`),
+    ...enumChecks(table),
   ],
 )
 
@@ -106,11 +107,11 @@ export const quoteLine = sqliteTable(
       .where(sql`sell_minor is not null`),
     index('quote_line_decided').on(table.decidedAt).where(sql`decided_at is not null`),
     index('quote_line_sent').on(table.quoteId).where(sql`state = 'sent'`),
-    check('quote_line_state', sql`state in (${quoted(lineStates)})`),
     check('quote_line_priced', sql`state = 'draft' or sell_minor is not null`),
     // A price is never asked on a line with something wrong in it.
     check('quote_line_whole', sql`sell_minor is null or problems = '[]'`),
     check('quote_line_lost', sql`(state = 'lost') = (lost_why is not null)`),
+    ...enumChecks(table),
   ],
 )
 

@@ -1,7 +1,7 @@
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { RegisterRecord } from '#core/register/register'
 import { linkKinds } from '#core/vetting/facts'
-import { flag, instant } from './columns'
+import { enumChecks, flag, instant } from './columns'
 
 /** The register of motor carriers as its feed last told it: every carrier there is, ours or not. */
 export const registerRecord = sqliteTable(
@@ -47,5 +47,6 @@ export const linkFact = sqliteTable(
   (table) => [
     primaryKey({ columns: [table.kind, table.key, table.dotNumber] }),
     index('link_fact_carrier').on(table.dotNumber),
+    ...enumChecks(table),
   ],
 )

@@ -1,7 +1,6 @@
 import { sql } from 'drizzle-orm'
 import {
   type AnySQLiteColumn,
-  check,
   index,
   integer,
   primaryKey,
@@ -15,7 +14,7 @@ import { stopEventKinds } from '#core/tender/partner'
 import type { SiteDescription } from '#core/tender/site'
 import { noticeStates, type Tender, tenderPurposes, tenderStates } from '#core/tender/tender'
 import type { Fault } from '#core/x12/x12'
-import { flag, id, instant, quoted } from './columns'
+import { enumChecks, flag, id, instant } from './columns'
 import { exchange, partner, partnerCode } from './exchange'
 import { load, loadId } from './load'
 import { customer } from './party'
@@ -40,6 +39,7 @@ export const tender = sqliteTable(
   (table) => [
     uniqueIndex('tender_shipment').on(table.partnerId, table.shipmentId),
     index('tender_load').on(table.loadId).where(sql`load_id is not null`),
+    ...enumChecks(table),
   ],
 )
 
@@ -80,7 +80,7 @@ export const tenderNotice = sqliteTable(
     index('tender_notice_answered').on(table.answeredAt).where(sql`answered_at is not null`),
     index('tender_notice_customer').on(table.customerId, table.receivedAt),
     index('tender_notice_document').on(table.documentId),
-    check('tender_notice_state', sql`state in (${quoted(noticeStates)})`),
+    ...enumChecks(table),
   ],
 )
 
@@ -122,6 +122,7 @@ export const exchangeDocument = sqliteTable(
     index('exchange_document_kind').on(table.kind, table.at),
     index('exchange_document_partner').on(table.partnerId, table.at),
     index('exchange_document_load').on(table.loadId).where(sql`load_id is not null`),
+    ...enumChecks(table),
   ],
 )
 
@@ -190,7 +191,7 @@ export const stopEvent = sqliteTable(
     byName: text('by_name').notNull(),
     noted: instant('noted_at').notNull(),
   },
-  (table) => [index('stop_event_load').on(table.loadId)],
+  (table) => [index('stop_event_load').on(table.loadId), ...enumChecks(table)],
 )
 
 /** How a partner's web pages are read, and what came of it last. */

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
-import { id, instant } from './columns'
+import { enumChecks, id, instant } from './columns'
 import { load } from './load'
 import { carrier } from './party'
 
@@ -30,6 +30,7 @@ export const outbox = sqliteTable(
     index('outbox_load').on(table.loadId, table.kind).where(sql`load_id is not null`),
     index('outbox_held').on(table.kind).where(sql`state = 'held'`),
     index('outbox_sent').on(table.sentAt).where(sql`state = 'sent'`),
+    ...enumChecks(table),
   ],
 )
 
@@ -64,5 +65,9 @@ export const message = sqliteTable(
     /** What became of it: read into an offer, or left for a person. */
     reading: text('reading', { enum: ['offer', 'proposal', 'left'] }).notNull(),
   },
-  (table) => [uniqueIndex('message_id').on(table.messageId), index('message_load').on(table.loadId, table.receivedAt)],
+  (table) => [
+    uniqueIndex('message_id').on(table.messageId),
+    index('message_load').on(table.loadId, table.receivedAt),
+    ...enumChecks(table),
+  ],
 )
