@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { flatCharge } from '#core/charge/charge'
@@ -9,6 +9,7 @@ import { type Db, openDatabase } from '#server/db.server'
 import { createLoad } from '#server/load/save'
 import { keepRecord } from '#server/register/keep'
 import { carrier, customer, facility, offer, paper, policy, registerFeed, user } from '#server/schema'
+import { preparedDatabase } from '#server/testing/prepared-database'
 
 /** Monday 23 November 2026, 13:12 in Pocatello: every server test begins then. */
 export const now = Date.UTC(2026, 10, 23, 20, 12)
@@ -20,11 +21,26 @@ export interface TestWorld {
   end: () => void
 }
 
-/** A real database file with one customer, two facilities, a rep and some carriers in order. */
+/** A real database file with one customer, two facilities, a rep and some carriers in order; a copy of one that is made once. */
 export function testWorld(carriers = 3): TestWorld {
   const folder = mkdtempSync(join(tmpdir(), 'oxpecker-test-'))
   const path = join(folder, 'test.db')
+  copyFileSync(
+    preparedDatabase(`${carriers} carriers`, (own) => fill(own, carriers)),
+    path,
+  )
   const db = openDatabase(path, { durable: false })
+  return {
+    db,
+    path,
+    end: () => {
+      db.$client.close()
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
+}
+
+function fill(db: Db, carriers: number): void {
   db.insert(user)
     .values([
       { mail: 'ines@ploverrook.example', name: 'Ines Calloway', role: 'rep', passwordHash: 'x' },
@@ -67,14 +83,6 @@ export function testWorld(carriers = 3): TestWorld {
     ])
     .run()
   for (let index = 1; index <= carriers; index++) addCarrier(db, index)
-  return {
-    db,
-    path,
-    end: () => {
-      db.$client.close()
-      rmSync(folder, { recursive: true, force: true })
-    },
-  }
 }
 
 function addCarrier(db: Db, index: number): void {
