@@ -1,3 +1,47 @@
+/**
+ * The folders (and single files) of server/ in their order: each may import only what stands before it. `docs/architecture.md` tells
+ * what they are.
+ */
+const serverOrder = [
+  ...[
+    'changes',
+    'settings.server',
+    'secrets',
+    'log',
+    'thread',
+    'rounds',
+    'atlas.server',
+    'schema',
+    'database',
+    'db.server',
+  ],
+  ...['event', 'live', 'kernel', 'access', 'read', 'http', 'outbox', 'paper', 'map'],
+  ...['place', 'facility', 'miles', 'money', 'fuel', 'market', 'customer', 'register', 'rates', 'vetting', 'carrier'],
+  ...['match', 'waiting', 'posting', 'confirmation', 'load', 'offer', 'quote', 'message'],
+  ...['tender-facts', 'partner', 'exchange', 'tender', 'site', 'invoice'],
+  ...['load-page', 'horizon', 'export', 'outside'],
+  ...['senders', 'partner-rounds', 'watch-database', 'app'],
+]
+const serverPath = (names) => `^server/(${names.map((name) => name.replace('.', '[.]')).join('|')})(/|[.]ts$)`
+const isTest = '(\\.test\\.ts$|^server/testing/)'
+
+const serverInOrder = serverOrder.slice(0, -1).map((name, at) => ({
+  name: `server-order-${name}`,
+  comment: `server/${name} comes before these in the order of server/ (docs/architecture.md): it may not import them.`,
+  severity: 'error',
+  from: { path: serverPath([name]), pathNot: isTest },
+  to: { path: serverPath(serverOrder.slice(at + 1)) },
+}))
+
+const serverHasNoStrangers = {
+  name: 'server-order-is-complete',
+  comment:
+    'A new folder of server/ gets its place in serverOrder (.dependency-cruiser.cjs) and in docs/architecture.md.',
+  severity: 'error',
+  from: { path: '^(app|server|demo|bin)/' },
+  to: { path: '^server/', pathNot: [serverPath(serverOrder), '^server/(schema|testing)', '[.]test[.]ts$'] },
+}
+
 /** The layers and who may lean on whom; each rule's comment is what a person reads when it breaks. */
 module.exports = {
   forbidden: [
@@ -35,6 +79,15 @@ module.exports = {
       severity: 'error',
       from: { path: '^stand-ins/' },
       to: { path: '^(app|server|core|demo|bin|bench|e2e)/' },
+    },
+    ...serverInOrder,
+    serverHasNoStrangers,
+    {
+      name: 'core-has-no-circles',
+      comment: 'In core/ not even types go in circles: a file is understood from what stands below it.',
+      severity: 'error',
+      from: { path: '^core/' },
+      to: { circular: true },
     },
     {
       name: 'no-circles',

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { roadClasses } from '../core/miles/network'
-import { type Point, straightMiles } from '../core/miles/straight'
+import { type Point, straightMiles } from '../core/place/straight'
 import { findCrossings, roadPair } from './crossings'
 import type { DraftLeg } from './draft-legs'
 

@@ -1,4 +1,4 @@
-import { type Point, straightMiles } from '../core/miles/straight'
+import { type Point, straightMiles } from '../core/place/straight'
 import { classOf, type DraftLeg, milesOver } from './draft-legs'
 import { smallRoads } from './read-roads'
 

@@ -1,6 +1,6 @@
-import { straightMiles } from '../core/miles/straight'
 import type { GazetteerData } from '../core/place/gazetteer'
 import { nameKey } from '../core/place/name-key'
+import { straightMiles } from '../core/place/straight'
 import { type NamedCity, namedCities, type PostalPoint, postalPoints, zoneAt } from './packages'
 
 /** Cities of one name in one region nearer than this are the same city in both packages. */

@@ -1,6 +1,6 @@
 import type { RoadClass } from '../core/miles/network'
-import { type Point, straightMiles } from '../core/miles/straight'
 import { nameKey } from '../core/place/name-key'
+import { type Point, straightMiles } from '../core/place/straight'
 import { findCrossings, roadPair } from './crossings'
 import { cutLegs, type DraftLeg } from './draft-legs'
 import type { Factors } from './factors'

@@ -1,6 +1,6 @@
 import type { NetworkData } from '../core/miles/network'
 import { roadClasses } from '../core/miles/network'
-import { type Point, straightMiles } from '../core/miles/straight'
+import { type Point, straightMiles } from '../core/place/straight'
 import type { Factors } from './factors'
 import {
   addLeg,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { roadClasses } from '../core/miles/network'
-import { straightMiles } from '../core/miles/straight'
+import { straightMiles } from '../core/place/straight'
 import type { DraftLeg } from './draft-legs'
 import { findPassedTowns } from './passed-towns'
 

@@ -1,5 +1,5 @@
 import type { RoadClass } from '../core/miles/network'
-import { type Point, straightMiles } from '../core/miles/straight'
+import { type Point, straightMiles } from '../core/place/straight'
 import { type Cut, classOf, type DraftLeg, milesOver } from './draft-legs'
 
 /** A town is on a road that passes it no farther off than this, */

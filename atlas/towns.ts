@@ -1,6 +1,6 @@
-import { type Point, straightMiles } from '../core/miles/straight'
 import type { GazetteerData } from '../core/place/gazetteer'
 import { nameKey } from '../core/place/name-key'
+import { type Point, straightMiles } from '../core/place/straight'
 import type { TownPoints } from './legs'
 import { namedCities } from './packages'
 

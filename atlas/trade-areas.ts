@@ -1,6 +1,6 @@
-import { type Point, straightMiles } from '../core/miles/straight'
 import type { GazetteerData } from '../core/place/gazetteer'
 import { nameKey } from '../core/place/name-key'
+import { type Point, straightMiles } from '../core/place/straight'
 import type { TradeArea } from '../core/place/trade-area'
 
 /** Cuts the US and Canada into market areas: each three-digit prefix goes to the nearest freight city. */

@@ -3,7 +3,7 @@ import { dijkstra } from 'graphology-shortest-path'
 import createGraph from 'ngraph.graph'
 import { aStar } from 'ngraph.path'
 import { truckSpeeds } from '#core/miles/network'
-import { straightMiles } from '#core/miles/straight'
+import { straightMiles } from '#core/place/straight'
 import { gazetteer, miles, roads } from '#server/atlas.server'
 
 const milesOf = <T>(what: string, count: number, run: () => T): T => {

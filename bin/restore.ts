@@ -37,7 +37,9 @@ function problemOf(path: string): string | null {
     const unsound = quickCheck(backup, path)
     const { n } = unsound
       ? { n: 0 }
-      : (backup.prepare("select count(*) as n from sqlite_master where name in ('load', 'customer', 'outbox')").get() as {
+      : (backup
+          .prepare("select count(*) as n from sqlite_master where name in ('load', 'customer', 'outbox')")
+          .get() as {
           n: number
         })
     backup.close()

@@ -3,7 +3,6 @@ import express from 'express'
 import { RouterContextProvider, type ServerBuild } from 'react-router'
 import { callerContext, nonceContext } from '#server/access/context'
 import { sealAnew } from '#server/access/seal-anew'
-import { soundnessProblem, watchSoundness } from '#server/database/watch'
 import { closeDatabase, DatabaseProblem, database, storageProblem } from '#server/db.server'
 import { guardRequests, secureAnswer } from '#server/http/guard'
 import { refuseWhenFull } from '#server/http/storage-refusal'
@@ -13,15 +12,17 @@ import { logger } from '#server/log/logger'
 import { startFeeds } from '#server/market/feeds'
 import { startInboundMail } from '#server/message/inbound'
 import { lapseOffers } from '#server/offer/offers'
-import { pruneSent, releaseHeld } from '#server/outbox/outbox'
+import { outboxKinds, pruneSent, releaseHeld } from '#server/outbox/outbox'
 import { startWorker } from '#server/outbox/worker'
 import { readyPlaces } from '#server/place/find'
 import { lapseQuotes } from '#server/quote/quotes'
 import { startRateModel } from '#server/rates/model'
 import { stopReaders } from '#server/read/read'
 import { SettingsProblem, settings } from '#server/settings.server'
-import { startTenders } from '#server/tender/schedule'
 import { startVetting } from '#server/vetting/schedule'
+import { startTenders } from './partner-rounds'
+import { senders } from './senders'
+import { soundnessProblem, watchSoundness } from './watch-database'
 
 export const app = express()
 app.disable('x-powered-by')
@@ -95,14 +96,7 @@ export async function startWork(): Promise<() => Promise<void>> {
     Promise.race([feeds.first, new Promise<void>((resolve) => setTimeout(resolve, longestFeedWait).unref())]),
   )
   const vetting = startVetting(db)
-  const workers = [
-    startWorker(db, 'mail'),
-    startWorker(db, 'board'),
-    startWorker(db, 'quote_mail'),
-    startWorker(db, 'carrier_mail'),
-    startWorker(db, 'invoice_mail'),
-    startWorker(db, 'exchange'),
-  ]
+  const workers = outboxKinds.map((kind) => startWorker(db, kind, senders[kind]))
   const tenders = startTenders(db)
   const inbound = await startInboundMail(db, settings().OX_INBOUND_PORT)
   const lapsing = setInterval(() => {

@@ -3,7 +3,7 @@ import { type StopEventKind, stopEventKinds, stopEventWords } from '#core/tender
 import { type DelayCode, delayCodes, delayReasons } from '#core/tender/reasons'
 import { toLocal } from '#core/time/local'
 import { clockWords, dayWords } from '#core/time/words'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
 import type { Acting } from './use-act'

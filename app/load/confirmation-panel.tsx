@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { formatMoney } from '#core/money/money'
 import { momentWords } from '#core/time/words'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 import { TermsView } from '../confirmation/terms-view'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'

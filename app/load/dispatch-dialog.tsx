@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
 import { Gate, isThrough, PassGate, useGate } from './gate'

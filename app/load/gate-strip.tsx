@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import { formatMoney } from '#core/money/money'
 import { momentWords } from '#core/time/words'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 
 const stageWords = { award: 'the award', confirmation: 'sending the confirmation', dispatch: 'dispatch' } as const
 

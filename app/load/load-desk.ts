@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { booked } from '#core/load/states'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 import { useLive } from '../ui/live'
 import type { OfferCarrier } from './offer-dialog'
 import { useAct } from './use-act'

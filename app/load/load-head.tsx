@@ -2,7 +2,7 @@ import { Link } from 'react-router'
 import { freightWords, loadStateWords } from '#core/load/words'
 import { hour } from '#core/time/local'
 import { momentWords, spanWords } from '#core/time/words'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 
 /** The line under the rooms: which load, what, how it stands, where it is posted. */
 export function LoadHead({ page, now, zone }: { page: LoadPage; now: number; zone: string }) {

@@ -2,7 +2,7 @@ import { useFetcher } from 'react-router'
 import type { ActorKind } from '#core/access/actor'
 import { logWords } from '#core/load/log-words'
 import { momentWords } from '#core/time/words'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 
 /** So many lines come with the page; a page with as many may have older ones. */
 const shownAtFirst = 100

@@ -1,6 +1,6 @@
 import { useFetcher } from 'react-router'
 import { momentWords } from '#core/time/words'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 
 /** Emails on this load that no offer could be read from: for a person to read. */
 export function Messages({ page, now, zone }: { page: LoadPage; now: number; zone: string }) {

@@ -4,7 +4,7 @@ import { type OfferSource, offerSources, offerSourceWords } from '#core/offer/of
 import { dayOf, toInstant, toLocal } from '#core/time/local'
 import { readUntil } from '#core/time/read-when'
 import { dayClockWords, nearDayWords } from '#core/time/words'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 import { Complete } from '../ui/complete'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'

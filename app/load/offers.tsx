@@ -4,7 +4,7 @@ import { offerSourceWords, offerStateWords } from '#core/offer/offer'
 import { momentWords } from '#core/time/words'
 import type { Advice } from '#core/waiting/advice'
 import { adviceReason, adviceStepWords } from '#core/waiting/words'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 
 export type OfferRow = LoadPage['offers'][number]
 

@@ -1,7 +1,7 @@
 import { chargeKindWords, chargeRateWords } from '#core/charge/words'
 import { audienceWords, paperWords, referenceKindWords } from '#core/load/words'
 import { formatMoney } from '#core/money/money'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 
 /** What the load carries on paper once it is covered: charges of both sides, numbers, notes. */
 export function Papers({ page }: { page: LoadPage }) {

@@ -1,6 +1,6 @@
 import { formatMoney } from '#core/money/money'
 import { momentWords } from '#core/time/words'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 import type { Acting } from './use-act'
 
 type Proposal = LoadPage['proposals'][number]

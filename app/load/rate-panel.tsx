@@ -1,7 +1,7 @@
 import { deskCurrency, reckonedWords } from '#core/money/exchange'
 import { type Currency, formatAmount } from '#core/money/money'
 import { bandWords } from '#core/rates/words'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 import { marginWords } from '../load-form/findings'
 import { pegColor, type StripFigures, stripRange, stripWords } from '../ui/rate-strip'
 import { TakeLineDrawing, WaitingWords } from './take-line'

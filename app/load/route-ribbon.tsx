@@ -1,7 +1,7 @@
 import type { DrivePlan } from '#core/miles/drive'
 import { hour } from '#core/time/local'
 import { momentWords, spanWords, stopWords } from '#core/time/words'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 
 /** The stops on one line, with local times, and between them miles, hours and the rests a driver must take. */
 export function RouteRibbon({ page, now }: { page: LoadPage; now: number }) {

@@ -1,6 +1,6 @@
 import { formatAmount } from '#core/money/money'
 import { spanWords } from '#core/time/words'
-import type { LoadPage } from '#server/load/read'
+import type { LoadPage } from '#server/load-page/read'
 
 const verdictColor = { clear: 'text-acacia', caution: 'text-ring-text', stop: 'text-bill' } as const
 

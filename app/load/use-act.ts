@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { useRevalidator } from 'react-router'
 import { toast } from 'sonner'
-import type { LoadAct } from '#server/load/act'
+import type { LoadAct } from '#server/load-page/act'
 import { type Posted, postJson } from '../ui/post'
 
 export interface Acting {

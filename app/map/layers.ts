@@ -1,4 +1,4 @@
-import type { Point } from '#core/miles/straight'
+import type { Point } from '#core/place/straight'
 
 /** What is drawn over the ground of a map. Later layers lie on earlier ones. */
 export type Layer =

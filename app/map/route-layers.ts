@@ -1,6 +1,6 @@
 import { localRoads } from '#core/miles/roads'
-import type { Point } from '#core/miles/straight'
 import { milesWords } from '#core/miles/words'
+import type { Point } from '#core/place/straight'
 import type { Layer } from './layers'
 
 interface DrivenWay {

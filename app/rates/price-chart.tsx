@@ -13,7 +13,7 @@ import { formatAmount } from '#core/money/money'
 import type { RateBand } from '#core/rates/rates'
 import { dayOf, toLocal } from '#core/time/local'
 import { dayWords, monthWords } from '#core/time/words'
-import type { LaneBuy } from '#server/rates/lane-history'
+import type { LaneBuy } from '#server/load-page/lane-history'
 
 /** Prices through time: the lane's own filled, those around it hollow; the band of today behind them. */
 export default function PriceChart({ buys, band, zone }: { buys: LaneBuy[]; band: RateBand | null; zone: string }) {

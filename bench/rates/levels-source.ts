@@ -1,4 +1,4 @@
-import { straightMiles } from '#core/miles/straight'
+import { straightMiles } from '#core/place/straight'
 import type { PastPrice } from '#core/rates/past-price'
 import { type Asked, type Chance, chanceFrom, pickerOf, type Source } from './source'
 import { townPoints } from './towns'

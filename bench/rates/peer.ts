@@ -1,4 +1,4 @@
-import { straightMiles } from '#core/miles/straight'
+import { straightMiles } from '#core/place/straight'
 import type { Locate, PastPrice, RateSubject } from '#core/rates/past-price'
 import { quantile } from './trees'
 

@@ -1,4 +1,4 @@
-import { straightMiles } from '#core/miles/straight'
+import { straightMiles } from '#core/place/straight'
 import { choleskyInPlace, solveInPlace } from '#core/rates/linear'
 import type { RateSubject } from '#core/rates/past-price'
 import { cleaned, day, equipmentNumber, type Peer, shares } from './peer'

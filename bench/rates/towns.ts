@@ -1,4 +1,4 @@
-import type { Point } from '#core/miles/straight'
+import type { Point } from '#core/place/straight'
 import { gazetteer } from '#server/atlas.server'
 import { locatePrefix } from '#server/rates/locate'
 

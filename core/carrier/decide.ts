@@ -1,6 +1,6 @@
 import type { Role } from '../access/access'
 import { type Actor, personId } from '../access/actor'
-import type { Refusal } from '../event/refusal'
+import type { Refusal } from '../decision/refusal'
 import type { Equipment } from '../load/load'
 import { agreement, type Signature } from './agreement'
 import type { Contact, Trailers } from './carrier'

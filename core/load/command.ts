@@ -4,7 +4,6 @@ import type { OfferSource, OfferState } from '../offer/offer'
 import type { Verdict } from '../vetting/vetting'
 import type { Problem } from './checks'
 import type { LoadState } from './load'
-import type { Refusal } from './refusals'
 
 /** What deciding needs to know of a load; read in the same transaction that will write. */
 export interface LoadFacts {
@@ -190,5 +189,3 @@ export type LoadEvent =
   | { kind: 'confirmation_accepted'; confirmationId: number; version: number; name: string; title: string }
   | { kind: 'award_released'; carrierId?: number; carrierName: string; reason: string; confirmationSent?: boolean }
   | { kind: 'load_cancelled'; from: LoadState; reason: string }
-
-export type Decision = { events: LoadEvent[] } | { refusal: Refusal }

@@ -1,6 +1,7 @@
-import type { Decision, LoadCommand, LoadEvent, LoadFacts } from './command'
+import type { LoadCommand, LoadEvent, LoadFacts } from './command'
 import { gatePassed, gateRefusal, pricePassed, priceRefusal } from './decide-offer'
 import { isOut } from './decide-posting'
+import type { Decision } from './refusals'
 import { refuse } from './refusals'
 import { delivered } from './states'
 

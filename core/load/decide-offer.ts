@@ -1,16 +1,8 @@
 import { formatMoney } from '../money/money'
 import { outByTenWords } from './checks'
-import type {
-  Decision,
-  GateAsked,
-  GateStage,
-  LoadCommand,
-  LoadEvent,
-  LoadFacts,
-  OfferFacts,
-  PriceLeave,
-} from './command'
+import type { GateAsked, GateStage, LoadCommand, LoadEvent, LoadFacts, OfferFacts, PriceLeave } from './command'
 import { removeAll } from './decide-posting'
+import type { Decision } from './refusals'
 import { refuse } from './refusals'
 
 export function decideOffer(load: LoadFacts, command: LoadCommand & { kind: 'record_offer' }, now: number): Decision {

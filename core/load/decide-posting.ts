@@ -1,4 +1,5 @@
-import type { Decision, LoadCommand, LoadEvent, LoadFacts, PostingState } from './command'
+import type { LoadCommand, LoadEvent, LoadFacts, PostingState } from './command'
+import type { Decision } from './refusals'
 import { refuse } from './refusals'
 
 export const isOut = (state: PostingState) => state === 'asked' || state === 'up'

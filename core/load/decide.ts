@@ -1,5 +1,5 @@
 import type { Problem } from './checks'
-import type { Decision, GateAsked, LoadCommand, LoadEvent, LoadFacts } from './command'
+import type { GateAsked, LoadCommand, LoadEvent, LoadFacts } from './command'
 import { decideAcceptance, decideRevision, decideSend, voidConfirmation } from './decide-confirmation'
 import {
   answerTo,
@@ -16,6 +16,7 @@ import {
 } from './decide-offer'
 import { decidePost, decideUnpost, removeAll } from './decide-posting'
 import type { LoadState } from './load'
+import type { Decision } from './refusals'
 import { refuse } from './refusals'
 import { awaitingPickup, cancellable } from './states'
 

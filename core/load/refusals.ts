@@ -1,4 +1,4 @@
-import type { LoadFacts } from './command'
+import type { LoadEvent, LoadFacts } from './command'
 import type { LoadState } from './load'
 import { loadStateWords } from './words'
 
@@ -59,6 +59,9 @@ export interface Refusal {
   code: RefusalCode
   facts: Said
 }
+
+/** What deciding about a load comes to. */
+export type Decision = { events: LoadEvent[] } | { refusal: Refusal }
 
 /** The refusal of a command on this load; `detail` is what the code leaves open. */
 export function refuse(code: RefusalCode, load: LoadFacts, detail = ''): { refusal: Refusal } {

@@ -1,4 +1,4 @@
-import type { Point } from '../miles/straight'
+import type { Point } from '../place/straight'
 
 /**
  * Albers' equal-area conic on a sphere of radius one, for the continent: standard parallels 29.5 and

@@ -1,4 +1,4 @@
-import { type Point, straightMiles } from '../miles/straight'
+import { type Point, straightMiles } from '../place/straight'
 import { hour } from '../time/local'
 
 /** A truck of ours that will be unloaded somewhere. */

@@ -1,4 +1,4 @@
-import { type Point, straightMiles } from '../miles/straight'
+import { type Point, straightMiles } from '../place/straight'
 import { day } from '../time/local'
 import { spanWords } from '../time/words'
 

@@ -1,7 +1,7 @@
 import { cellOf } from '../place/place'
+import { milesPerDegree, type Point, straightMiles } from '../place/straight'
 import type { Choice } from './labels'
 import type { Network } from './network'
-import { milesPerDegree, type Point, straightMiles } from './straight'
 import { type WaterLines, type Waters, waterBetween, waterLines } from './waters'
 
 /** A way from a place to a node of the network by local roads. */

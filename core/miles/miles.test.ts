@@ -1,12 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { straightMiles } from '../place/straight'
 import { bestOrder } from './best-order'
 import { makeLabels } from './labels'
 import { packLabels, unpackLabels } from './labels-buffer'
 import { makeMiles } from './miles'
 import { type NetworkData, type RoadLeg, readNetwork, roadClasses, truckSpeeds } from './network'
 import { openRoads, type Roads } from './roads'
-import { straightMiles } from './straight'
 import { waterBetween, waterLines } from './waters'
 
 const twinFalls = { lat: 42.563, lon: -114.461 }

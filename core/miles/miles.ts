@@ -1,6 +1,6 @@
+import type { Point } from '../place/straight'
 import type { Choice } from './labels'
 import type { Door, Leg, Roads, Way } from './roads'
-import type { Point } from './straight'
 
 /** Miles and hours over several stops, leg by leg. */
 export interface Route extends Leg {

@@ -1,5 +1,5 @@
 import { countryOfRegion } from '../place/regions'
-import type { Point } from './straight'
+import type { Point } from '../place/straight'
 
 /** How a road is built, which says how fast a truck goes on it and how much it winds. */
 export const roadClasses = [

@@ -1,8 +1,8 @@
+import { type Point, straightMiles } from '../place/straight'
 import { type Entry, entryWeight, makeLocality } from './access'
 import { type Board, clear, makeBoard, meet, reachOf, setOut } from './board'
 import { type Choice, type Labels, noLeg, other } from './labels'
 import { type Network, type NetworkData, readNetwork } from './network'
-import { type Point, straightMiles } from './straight'
 import type { Waters } from './waters'
 
 /** Miles and wheel hours from one place to the next. */

@@ -1,4 +1,4 @@
-import type { Point } from './straight'
+import type { Point } from '../place/straight'
 
 /** Lines down the middle of waters that no local road crosses. */
 export type Waters = { name: string; line: Point[] }[]

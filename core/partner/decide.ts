@@ -1,4 +1,4 @@
-import type { Refusal } from '../event/refusal'
+import type { Refusal } from '../decision/refusal'
 import { type CodeKind, isAddress, type PartnerForm, type TransportKind } from '../tender/partner'
 import type { PartnerEvent } from './events'
 import type { PartnerRefusalCode } from './refusals'

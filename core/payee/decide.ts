@@ -1,6 +1,6 @@
 import { type Actor, personId } from '../access/actor'
 import type { Payee } from '../carrier/carrier'
-import type { Refusal } from '../event/refusal'
+import type { Refusal } from '../decision/refusal'
 import type { PayeeEvent } from './events'
 import type { PayeeRefusalCode } from './words'
 

@@ -1,10 +1,10 @@
-import { type Point, straightMiles } from '../miles/straight'
 import type { City, Gazetteer, PostalCode } from './gazetteer'
 import { nameKey } from './name-key'
 import type { Place } from './place'
 import { regionNames } from './regions'
 import { firstFrom } from './sorted'
 import { closestNames } from './spelling'
+import { type Point, straightMiles } from './straight'
 
 /** What was meant by a written place, or why it cannot be told. */
 export type Resolved = { place: Place; city: City } | { refusal: PlaceRefusal }

@@ -1,4 +1,3 @@
-import { straightMiles } from '../miles/straight'
 import type { City, Gazetteer } from './gazetteer'
 import { shortForm, wordsOf } from './name-key'
 import type { Place } from './place'
@@ -6,6 +5,7 @@ import { regionNames } from './regions'
 import { placeOfCity, placeOfPostal } from './resolve'
 import { firstFrom } from './sorted'
 import { abbreviates, lettersApart } from './spelling'
+import { straightMiles } from './straight'
 
 /** A place offered while somebody types. */
 export interface FoundPlace extends Place {

@@ -1,4 +1,4 @@
-import type { Point } from '../miles/straight'
+import type { Point } from './straight'
 
 /**
  * A market area: three-digit postal prefixes that trade with the same city. Our own cut: every

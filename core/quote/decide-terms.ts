@@ -1,4 +1,4 @@
-import type { Refusal } from '../event/refusal'
+import type { Refusal } from '../decision/refusal'
 import type { Currency } from '../money/money'
 import { addDays } from '../time/local'
 import type { QuoteRefusalCode } from './refusals'

@@ -1,4 +1,4 @@
-import type { Refusal } from '../event/refusal'
+import type { Refusal } from '../decision/refusal'
 import type { Currency } from '../money/money'
 import { decideTerms, type QuoteTerms, type TermsFacts } from './decide-terms'
 import type { QuoteEvent } from './events'

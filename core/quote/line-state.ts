@@ -1,4 +1,4 @@
-import type { Refusal } from '../event/refusal'
+import type { Refusal } from '../decision/refusal'
 import type { LineState } from './quote'
 import type { QuoteRefusalCode } from './refusals'
 

@@ -1,4 +1,4 @@
-import { straightMiles } from '../miles/straight'
+import { straightMiles } from '../place/straight'
 import { day } from '../time/local'
 import { type FeaturePlan, planFeatures, usualLeadHours, writeFeatures } from './features'
 import { pointAt, type Spots } from './field'

@@ -1,4 +1,4 @@
-import { type Point, straightMiles } from '../miles/straight'
+import { type Point, straightMiles } from '../place/straight'
 import { choleskyInPlace, solveInPlace } from './linear'
 
 /** Positions of the three-character prefixes, in the order in which they were met. */

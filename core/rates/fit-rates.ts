@@ -18,7 +18,8 @@ import {
   stillParts,
 } from './rate-model'
 import { fitSpread, guessedSpread, type SpreadInput } from './spread'
-import { fitStatic, leftOver, nearestKnots, type StaticFit } from './static-fit'
+import { fitStatic, leftOver, nearestKnots } from './static-fit'
+import type { StaticFit } from './static-parts'
 import { isLeftOut, plainSuspects, type Suspect, slipOf } from './suspects'
 
 /**

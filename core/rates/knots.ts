@@ -1,4 +1,4 @@
-import { straightMiles } from '../miles/straight'
+import { straightMiles } from '../place/straight'
 import { pointAt, type Spots } from './field'
 
 /** Fewer places than the spots, spread over them, between which levels that move with time are told. */

@@ -1,4 +1,4 @@
-import type { Point } from '../miles/straight'
+import type { Point } from '../place/straight'
 
 /** Where a price comes from: what we paid, an offer we turned down, a quote to a customer, the market's average. */
 export const priceSources = ['buy', 'lost_offer', 'quote', 'market'] as const

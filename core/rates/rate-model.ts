@@ -8,7 +8,7 @@ import { type Loading, levelFor, type MarketLevel } from './market-level'
 import { type PriceSource, priceSources } from './past-price'
 import { shortness } from './side-part'
 import type { Spread, SpreadInput } from './spread'
-import { type SideName, type StaticFit, sideNames } from './static-fit'
+import { type SideName, type StaticFit, sideNames } from './static-parts'
 import type { Suspect } from './suspects'
 
 /** Everything that is known of prices, as plain data: a worker hands it over as it is. */

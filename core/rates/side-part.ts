@@ -1,7 +1,7 @@
 import { type Columns, noSpot } from './columns'
 import { type FieldFactor, factorField, fitField, likenessOf, type PairCurves } from './field'
 import { laneSharedVariance } from './moving-part'
-import type { SideName, StaticFit } from './static-fit'
+import type { SideName, StaticFit } from './static-parts'
 
 /**
  * How much more a fixed sum of dollars is on this way than on one of 600 miles, less one: what a truck is worth where

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { refusalWords } from '../event/refusal'
+import { refusalWords } from '../decision/refusal'
 import { decideTender, type NoticeToDecide, type TenderCommand } from './decide'
 import { tenderRefusals } from './refusals'
 

@@ -1,4 +1,4 @@
-import type { Refusal } from '../event/refusal'
+import type { Refusal } from '../decision/refusal'
 import type { LoadState } from '../load/load'
 import type { CancelChoice, TenderEvent } from './events'
 import type { ExpiryChoice } from './partner'

@@ -1,4 +1,4 @@
-import { type Point, straightMiles } from '../miles/straight'
+import { type Point, straightMiles } from '../place/straight'
 
 /** What a partner says of a place it has a code for. */
 export interface SaidPlace extends Partial<Point> {

@@ -1,4 +1,4 @@
-import { type Point, straightMiles } from '../miles/straight'
+import { type Point, straightMiles } from '../place/straight'
 
 /** Where a code is with us, and where the tender says its place lies. */
 export interface MappedPlace {

@@ -1,4 +1,4 @@
-import type { Refusal } from '../event/refusal'
+import type { Refusal } from '../decision/refusal'
 import type { PolicyEvent } from './events'
 
 /** A new version of the vetting policy, made on the version that its author had open. */

@@ -1,8 +1,8 @@
 import { createCookie, type MiddlewareFunction, type RouterContextProvider, redirect } from 'react-router'
 import { database } from '#server/db.server'
+import { keysFor } from '#server/secrets/keys'
 import { isBehindTls } from '#server/settings.server'
 import { sessionContext, viewerContext } from './context'
-import { keysFor } from './keys'
 import { sessionLifeMs, tokenHash, viewerOf } from './sign-in'
 import type { Viewer } from './viewer'
 

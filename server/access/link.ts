@@ -1,7 +1,7 @@
 import { and, eq, isNull } from 'drizzle-orm'
 import type { Db } from '#server/db.server'
 import { link } from '#server/schema'
-import { idOf, signId } from './keys'
+import { idOf, signId } from '#server/secrets/keys'
 
 const linkLife = 7 * 24 * 3_600_000
 

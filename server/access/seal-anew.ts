@@ -2,8 +2,8 @@ import { createDecipheriv, createHash } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { type Db, inTransaction } from '#server/db.server'
 import { payee } from '#server/schema'
+import { accountKey, isSealed, isSealedNow, seal, unseal } from '#server/secrets/keys'
 import { settings } from '#server/settings.server'
-import { accountKey, isSealed, isSealedNow, seal, unseal } from './keys'
 
 /**
  * Seals whatever lies open in the database, or was sealed with the secret before the present one, with the present one. Done at every start, so

@@ -10,11 +10,11 @@ import type { Verdict } from '#core/vetting/vetting'
 import { gazetteer } from '#server/atlas.server'
 import { type Db, inTransaction } from '#server/db.server'
 import { type Act, recordEvent } from '#server/event/event'
+import { recordFacts } from '#server/register/carrier-facts'
 import { keepLinks } from '#server/register/keep'
 import { lookUp } from '#server/register/look-up'
 import { carrier, contact, linkFact } from '#server/schema'
 import { keepVerdicts } from '#server/vetting/sweep'
-import { recordFacts } from './facts'
 
 export type Added = { carrierId: number; verdict: Verdict; duplicates: Duplicate[]; fresh: boolean }
 export type AddRefusal = { refusal: { code: string; message: string; carrierId?: number } }

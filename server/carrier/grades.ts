@@ -1,7 +1,7 @@
 import type { CarrierCounts, LoadMark } from '#core/carrier/grades'
 import { delivered } from '#core/load/states'
 import { type Db, prepared } from '#server/db.server'
-import { inSql } from '#server/load/state-sql'
+import { inSql } from '#server/schema/state-sql'
 
 const loadsQuery = prepared((db) =>
   db.$client.prepare(

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
-import { idOf, signId } from '#server/access/keys'
 import type { Db } from '#server/db.server'
 import { carrierLink } from '#server/schema'
+import { idOf, signId } from '#server/secrets/keys'
 
 const linkLife = 14 * 24 * 3_600_000
 

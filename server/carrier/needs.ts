@@ -1,9 +1,9 @@
 import { and, desc, eq, gt, isNotNull, isNull } from 'drizzle-orm'
 import { booked } from '#core/load/states'
 import type { Db } from '#server/db.server'
-import { inSql } from '#server/load/state-sql'
 import { feedState } from '#server/register/feed'
 import { carrier, event, gateAlert, load, paper, payee } from '#server/schema'
+import { inSql } from '#server/schema/state-sql'
 
 const listed = 60
 

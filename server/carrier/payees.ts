@@ -1,14 +1,14 @@
 import { and, eq } from 'drizzle-orm'
 import { personId } from '#core/access/actor'
-import { type Refusal, refusalWords } from '#core/event/refusal'
+import { type Refusal, refusalWords } from '#core/decision/refusal'
 import { decidePayee, type PayeeCommand, type PayeeFacts } from '#core/payee/decide'
 import type { PayeeEvent } from '#core/payee/events'
 import { type PayeeRefusalCode, payeeRefusals } from '#core/payee/words'
-import { accountKey, seal } from '#server/access/keys'
 import type { Db } from '#server/db.server'
 import type { Context, Subject } from '#server/kernel/run'
 import { keepLinks, recordOf } from '#server/register/keep'
 import { carrier, payee } from '#server/schema'
+import { accountKey, seal } from '#server/secrets/keys'
 
 /** Decisions about who is paid for a carrier's loads; they are recorded with the carrier. */
 export const payeeSubject: Subject<'carrier', PayeeFacts, PayeeCommand, PayeeEvent> = {

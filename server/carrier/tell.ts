@@ -4,9 +4,9 @@ import { loadCancelledMail, loadReleasedMail, offerAnswerMail } from '#core/carr
 import type { MailText } from '#core/confirmation/mail'
 import type { Db } from '#server/db.server'
 import { recordEvent } from '#server/event/event'
-import { sendMail } from '#server/message/transport'
 import type { Attempt } from '#server/outbox/deliver'
 import type { OutboxEntry } from '#server/outbox/outbox'
+import { sendMail } from '#server/outbox/send-mail'
 import { carrier, load, offer } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 

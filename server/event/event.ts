@@ -1,9 +1,9 @@
 import { and, asc, desc, eq, gt, lt, max, sql } from 'drizzle-orm'
 import type { Actor } from '#core/access/actor'
 import type { Aggregate, EventOf } from '#core/event/event'
+import { noteChange } from '#server/changes'
 import { type Db, prepared } from '#server/db.server'
 import { event } from '#server/schema'
-import { noteChange } from './changes'
 
 /** Who does something, and when: given to whatever decides or writes. */
 export interface Act {

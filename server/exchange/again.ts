@@ -5,8 +5,7 @@ import { releaseHeld } from '#server/outbox/outbox'
 import { codesOf } from '#server/partner/codes'
 import { findPartner } from '#server/partner/partners'
 import { exchange, exchangeDocument, tenderNotice } from '#server/schema'
-import { assess } from '#server/tender/assess'
-import { customerOf, equipmentOf } from '#server/tender/notice'
+import { assess, customerOf, equipmentOf } from '#server/tender-facts/assess'
 import { askSending } from './send'
 
 type Outcome = { done: true } | { refusal: { code: string; message: string } }

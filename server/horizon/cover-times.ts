@@ -2,8 +2,8 @@ import { and, avg, gte, isNotNull } from 'drizzle-orm'
 import type { Equipment } from '#core/load/load'
 import { day, hour } from '#core/time/local'
 import type { Db } from '#server/db.server'
-import { wasHauled } from '#server/load/hauled'
 import { load } from '#server/schema'
+import { wasHauled } from '#server/schema/hauled'
 
 /** Where the history is silent, a cover is taken to need this long. */
 const fallbackHours = 6

@@ -1,5 +1,5 @@
+import type { Refusal } from '#core/decision/refusal'
 import type { Aggregate, EventOf } from '#core/event/event'
-import type { Refusal } from '#core/event/refusal'
 import { type Db, inTransaction } from '#server/db.server'
 import { type Act, recordEvent } from '#server/event/event'
 

@@ -1,6 +1,6 @@
 import { EventEmitter } from 'node:events'
+import { type Change, onChanges } from '#server/changes'
 import type { Db } from '#server/db.server'
-import { type Change, onChanges } from '#server/event/changes'
 import { eventsAfter, lastEventId } from '#server/event/event'
 
 const held = globalThis as {

@@ -4,13 +4,13 @@ import { expect, test } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
 import type { LoadState } from '#core/load/load'
 import { logWords } from '#core/load/log-words'
+import { readLoadPage } from '#server/load-page/read'
 import { awardLoad, changePay } from '#server/offer/award'
 import { lapseOffers, recordOffer } from '#server/offer/offers'
 import { confirmation, load, offer, outbox, posting } from '#server/schema'
 import { ines, now, openLoad, type TestWorld, terms, testWorld } from '#server/testing/world'
 import { changeLoad } from './change'
 import { carryOut } from './commands'
-import { readLoadPage } from './read'
 
 /** What people, carriers and time may do to a load, in any order. */
 type Step =

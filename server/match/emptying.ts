@@ -4,7 +4,7 @@ import { type EmptyingTruck, longestTruckWait, type NearTruck, nearTrucks } from
 import { cellsAround, type Place } from '#core/place/place'
 import { day } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
-import { inSql } from '#server/load/state-sql'
+import { inSql } from '#server/schema/state-sql'
 
 /** Loads made longer ago have long been delivered. */
 const longestLife = 45 * day

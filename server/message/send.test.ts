@@ -1,12 +1,12 @@
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
-import { readByLink } from '#server/confirmation/carrier-view'
 import { carryOut } from '#server/load/commands'
 import { awardLoad } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
 import { deliver } from '#server/outbox/deliver'
 import { nextDue, retryDelay } from '#server/outbox/outbox'
 import { startWorker } from '#server/outbox/worker'
+import { readByLink } from '#server/outside/confirmation-link'
 import { confirmation, event, link, outbox } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { type TestMailServer, testMailServer } from '#server/testing/mail-server'
@@ -83,7 +83,7 @@ describe('the confirmation’s mail', () => {
     expect(nextDue(world.db, 'mail', now + 9e9)).toBeUndefined()
   })
   test('goes out by itself, and the worker finishes the step in hand when it is stopped', async () => {
-    const worker = startWorker(world.db, 'mail', () => now)
+    const worker = startWorker(world.db, 'mail', sendConfirmationMail, () => now)
     await expect.poll(() => server.received.length).toBe(1)
     await worker.stop()
     expect(world.db.select().from(outbox).get()!.state).toBe('sent')

@@ -7,9 +7,9 @@ import type { Db } from '#server/db.server'
 import { recordEvent } from '#server/event/event'
 import type { Sender } from '#server/outbox/deliver'
 import { loadOf, type OutboxEntry, type SendProblem } from '#server/outbox/outbox'
+import { sendMail } from '#server/outbox/send-mail'
 import { confirmation, link } from '#server/schema'
 import { settings } from '#server/settings.server'
-import { sendMail } from './transport'
 
 const payloadSchema = z.object({ confirmationId: z.number(), version: z.number(), to: z.string() })
 

@@ -1,6 +1,6 @@
 import { bestOrder, mostMiddleStops } from '#core/miles/best-order'
 import type { Leg } from '#core/miles/roads'
-import { type Point, straightMiles } from '#core/miles/straight'
+import { type Point, straightMiles } from '#core/place/straight'
 import { miles } from '#server/atlas.server'
 
 export interface StopRoute extends Leg {

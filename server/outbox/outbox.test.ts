@@ -23,12 +23,12 @@ describe('the outbox', () => {
     const worker = startWorker(
       world.db,
       'mail',
-      () => now,
       async (_, entry) => {
         if (entry.stream === 'broken') throw new Error('no such template')
         sent.push(entry.key)
         return { problem: null }
       },
+      () => now,
     )
     await expect.poll(() => sent).toEqual(['good-1'])
     await worker.stop()

@@ -1,12 +1,6 @@
-import { sendCarrierMail } from '#server/carrier/ask'
 import { isStorageFault } from '#server/database/storage-fault'
 import { type Db, noteStorage } from '#server/db.server'
-import { sendExchange } from '#server/exchange/send'
-import { sendInvoiceMail } from '#server/invoice/send'
 import { logger } from '#server/log/logger'
-import { sendConfirmationMail } from '#server/message/send'
-import { sendToBoard } from '#server/posting/board'
-import { sendQuoteMail } from '#server/quote/send'
 import { type Rounds, runRounds } from '#server/rounds'
 import { deliver, type Sender } from './deliver'
 import { nextDue, type OutboxKind } from './outbox'
@@ -15,22 +9,8 @@ const idleWait = 250
 /** Entries of one kind on their way at a time, each of another stream: a receiver that does not answer holds up only its own. */
 const mostAtOnce = 4
 
-const senders: Record<OutboxKind, Sender> = {
-  mail: sendConfirmationMail,
-  board: sendToBoard,
-  quote_mail: sendQuoteMail,
-  carrier_mail: sendCarrierMail,
-  invoice_mail: sendInvoiceMail,
-  exchange: sendExchange,
-}
-
 /** Sends what is due of one kind, each stream in its order, until stopped; what is on its way then is waited for. */
-export function startWorker(
-  db: Db,
-  kind: OutboxKind,
-  clock: () => number = Date.now,
-  sender: Sender = senders[kind],
-): Rounds {
+export function startWorker(db: Db, kind: OutboxKind, sender: Sender, clock: () => number = Date.now): Rounds {
   const underWay = new Map<string, Promise<void>>()
   const rounds = runRounds(async () => {
     if (underWay.size >= mostAtOnce) return false

@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import { z } from 'zod'
-import { refusalWords } from '#core/event/refusal'
+import { refusalWords } from '#core/decision/refusal'
 import { decideNewPartner } from '#core/partner/decide'
 import { partnerRefusals } from '#core/partner/refusals'
 import {

@@ -1,5 +1,5 @@
-import { answerAtSite } from '#server/site/session'
-import type { Transport } from './way'
+import type { Transport } from '#server/partner/way'
+import { answerAtSite } from './site-session'
 
 /** A site has no documents to collect: its pages are read on a schedule. What goes out is an answer in the site's own form. */
 export const siteTransport: Transport = {

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { type Refusal, refusalWords } from '#core/event/refusal'
+import { type Refusal, refusalWords } from '#core/decision/refusal'
 import { decidePartner, type PartnerCommand, type PartnerFacts, type PartnerIds } from '#core/partner/decide'
 import type { PartnerEvent } from '#core/partner/events'
 import { type PartnerRefusalCode, partnerRefusals } from '#core/partner/refusals'

@@ -3,8 +3,7 @@ import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import { createFacility } from '#server/facility/facilities'
 import { noticeCode, partner, partnerCode, tenderNotice } from '#server/schema'
-import { assess } from '#server/tender/assess'
-import { customerOf, equipmentOf } from '#server/tender/notice'
+import { assess, customerOf, equipmentOf } from '#server/tender-facts/assess'
 import { codesOf } from './codes'
 
 /** What a code is mapped to: columns of ours, or a facility that is made with it; nothing takes the mapping away. */

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { quoteCsv } from '#server/export/quotes'
-import { readLoadPage } from '#server/load/read'
+import { readLoadPage } from '#server/load-page/read'
 import { keepRates } from '#server/money/exchange'
 import { readPastPrices } from '#server/rates/past-prices'
 import { customer, exchangeRate, load, quote, quoteLine } from '#server/schema'

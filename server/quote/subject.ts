@@ -1,5 +1,5 @@
 import { and, asc, count, eq, inArray, ne, sql } from 'drizzle-orm'
-import { type Refusal, refusalWords } from '#core/event/refusal'
+import { type Refusal, refusalWords } from '#core/decision/refusal'
 import { decideQuote, type NamedLine, type QuoteCommand, type QuoteFacts } from '#core/quote/decide'
 import type { QuoteEvent } from '#core/quote/events'
 import { type QuoteRefusalCode, quoteRefusals } from '#core/quote/refusals'

@@ -6,7 +6,7 @@ import type { RateQuestion } from '#core/rates/past-price'
 import { type Comparable, type RateBand, type RateQuery, rateBand } from '#core/rates/rates'
 import { hour } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
-import { hauledAtPay } from '#server/load/hauled'
+import { hauledAtPay } from '#server/schema/hauled'
 import { locatePrefix } from './locate'
 import { rateModel } from './model'
 

@@ -3,7 +3,7 @@ import { fitRates } from '#core/rates/fit-rates'
 import type { RateModel } from '#core/rates/rate-model'
 import type { ArrivalPace } from '#core/waiting/arrivals'
 import { openAgain } from '#server/db.server'
-import { readArrivalPace } from '#server/waiting/arrivals'
+import { readArrivalPace } from './arrivals'
 import { locatePrefix } from './locate'
 import { readPastPrices } from './past-prices'
 

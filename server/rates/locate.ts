@@ -1,4 +1,4 @@
-import type { Point } from '#core/miles/straight'
+import type { Point } from '#core/place/straight'
 import type { Locate } from '#core/rates/past-price'
 import { gazetteer } from '#server/atlas.server'
 

@@ -1,7 +1,7 @@
 import type { PastPrice, PriceSource } from '#core/rates/past-price'
 import { hour } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
-import { hauledAtPay } from '#server/load/hauled'
+import { hauledAtPay } from '#server/schema/hauled'
 
 /** Prices older than this many days tell of another market. */
 const keptDays = 540

@@ -3,10 +3,10 @@ import { system } from '#core/access/actor'
 import { linkFactsOf } from '#core/link/link'
 import { fieldsOf, tellingFields } from '#core/register/fields'
 import { closedOn, mayCarry, type RegisterRecord } from '#core/register/register'
-import { recordFacts } from '#server/carrier/facts'
 import { type Db, prepared } from '#server/db.server'
 import { recordEvent } from '#server/event/event'
 import { carrier, contact, linkFact, payee, registerRecord } from '#server/schema'
+import { recordFacts } from './carrier-facts'
 
 const rule = system('the register')
 

@@ -1,7 +1,7 @@
 import { getTableName, sql } from 'drizzle-orm'
 import { check, customType, integer, type SQLiteColumn, text } from 'drizzle-orm/sqlite-core'
 import { rateBases } from '#core/rates/ask'
-import { isSealed, seal, unseal } from '#server/access/keys'
+import { isSealed, seal, unseal } from '#server/secrets/keys'
 
 /** A row's own number. */
 export const id = () => integer('id').primaryKey({ autoIncrement: true })

@@ -7,10 +7,10 @@ import { type Db, inTransaction } from '#server/db.server'
 import { noteUnlogged } from '#server/event/event'
 import { logger } from '#server/log/logger'
 import type { Partner } from '#server/partner/partners'
+import { openSite, readSitePage, SiteProblem, type SiteSession } from '#server/partner/site-session'
 import type { SitePage } from '#server/read/read-site'
 import { exchange, exchangeDocument, partner, site, siteRow, tender, tenderNotice } from '#server/schema'
 import { takeNotice } from '#server/tender/notice'
-import { openSite, readSitePage, SiteProblem, type SiteSession } from './session'
 
 const mostPages = 200
 

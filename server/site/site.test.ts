@@ -3,12 +3,12 @@ import type { AddressInfo } from 'node:net'
 import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, expect, test } from 'vitest'
 import type { Partner } from '#server/partner/partners'
+import { answerAtSite } from '#server/partner/site-session'
 import { exchange, site, siteRow, tender, tenderNotice } from '#server/schema'
 import { addPartner } from '#server/testing/partners'
 import { now, type TestWorld, testWorld } from '#server/testing/world'
 import { siteDescription } from '../../demo/partner-site'
 import { readSite } from './read-sites'
-import { answerAtSite } from './session'
 
 let world: TestWorld
 let server: Server

@@ -4,7 +4,7 @@ import { day, dayOf, toInstant, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
 import { customer, exchangeDocument, load, partner, site, tender, tenderNotice } from '#server/schema'
 import { brokerage } from '#server/settings.server'
-import { tenderBand } from './assess'
+import { tenderBand } from '#server/tender-facts/assess'
 
 const openQuery = prepared((db) =>
   db

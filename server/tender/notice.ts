@@ -7,11 +7,11 @@ import type { Tender } from '#core/tender/tender'
 import type { Turn } from '#core/tender/turn'
 import { type Db, prepared } from '#server/db.server'
 import { recordEvent } from '#server/event/event'
-import { noteCodes, type PartnerCode, seeCodes } from '#server/partner/codes'
+import { noteCodes, seeCodes } from '#server/partner/codes'
 import type { Partner } from '#server/partner/partners'
 import { tender, tenderNotice } from '#server/schema'
 import { brokerage } from '#server/settings.server'
-import { assess } from './assess'
+import { assess, customerOf, equipmentOf } from '#server/tender-facts/assess'
 import { answerByRules } from './by-rule'
 import { cancelUncovered } from './cancel-uncovered'
 import type { Notice, TenderRow } from './rows'
@@ -160,12 +160,4 @@ function isSaidAgain(db: Db, tenderId: number, told: Tender): boolean {
     .all()
   const words = JSON.stringify(told)
   return rows.some((row) => (row.state === 'open' || row.state === 'accepted') && JSON.stringify(row.tender) === words)
-}
-
-export const equipmentOf = (codes: readonly PartnerCode[], told: Tender) =>
-  codes.find(({ kind }) => kind === 'equipment')?.equipment ?? told.equipment.kind
-
-export const customerOf = (codes: readonly PartnerCode[], partner: Pick<Partner, 'customerId'>): number | null => {
-  const said = codes.find(({ kind }) => kind === 'customer')
-  return said ? said.customerId : partner.customerId
 }

@@ -7,7 +7,7 @@ import { findNearTrucks } from '#server/match/emptying'
 import { findShortlist } from '#server/match/shortlist'
 import type { PartnerCode } from '#server/partner/codes'
 import { customer, facility } from '#server/schema'
-import { placeOfStop } from './assess'
+import { placeOfStop } from '#server/tender-facts/assess'
 import type { Notice } from './rows'
 
 const mostCarriers = 5

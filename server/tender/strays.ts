@@ -5,7 +5,7 @@ import type { Tender } from '#core/tender/tender'
 import type { Db } from '#server/db.server'
 import type { PartnerCode } from '#server/partner/codes'
 import { facility } from '#server/schema'
-import { placeOfStop } from './assess'
+import { placeOfStop } from '#server/tender-facts/assess'
 
 /** Which of a tender's codes are mapped to a facility far from where the tender says it is. */
 export function findStrays(db: Db, tender: Tender, codes: readonly PartnerCode[]): Stray[] {

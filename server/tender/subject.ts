@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm'
-import { type Refusal, refusalWords } from '#core/event/refusal'
+import { type Refusal, refusalWords } from '#core/decision/refusal'
 import { decideTender, type NoticeToDecide, type TenderCommand } from '#core/tender/decide'
 import type { TenderEvent } from '#core/tender/events'
 import { type TenderRefusalCode, tenderRefusals } from '#core/tender/refusals'

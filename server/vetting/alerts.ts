@@ -3,8 +3,8 @@ import { system } from '#core/access/actor'
 import { awaitingPickup } from '#core/load/states'
 import { type Db, inTransaction } from '#server/db.server'
 import { recordEvent } from '#server/event/event'
-import { inSql } from '#server/load/state-sql'
 import { carrier, gateAlert, load } from '#server/schema'
+import { inSql } from '#server/schema/state-sql'
 import { askAgain } from './gate'
 
 const rule = system('vetting, checked again')

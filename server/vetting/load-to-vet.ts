@@ -2,8 +2,8 @@ import { booked } from '#core/load/states'
 import { dayOf, toLocal } from '#core/time/local'
 import type { LoadToVet } from '#core/vetting/facts'
 import { type Db, prepared } from '#server/db.server'
-import { inSql } from '#server/load/state-sql'
 import type { load } from '#server/schema'
+import { inSql } from '#server/schema/state-sql'
 
 type LoadRow = typeof load.$inferSelect
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { type Refusal, refusalWords } from '#core/event/refusal'
+import { type Refusal, refusalWords } from '#core/decision/refusal'
 import { decidePolicy, type PolicyCommand, policyRefusals } from '#core/vetting/decide-policy'
 import type { PolicyEvent } from '#core/vetting/events'
 import { type VettingPolicy, vettingPolicySchema } from '#core/vetting/policy'

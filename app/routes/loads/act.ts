@@ -1,7 +1,7 @@
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { readJson } from '#server/http/body'
-import { actOnLoad, loadActSchema } from '#server/load/act'
+import { actOnLoad, loadActSchema } from '#server/load-page/act'
 import type { Route } from './+types/act'
 
 /** One act on one load: 200 when done, 409 with the reason when a rule says no, 404 where there is nothing. */

@@ -1,6 +1,6 @@
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
-import { readGate } from '#server/load/read'
+import { readGate } from '#server/load-page/read'
 import type { Route } from './+types/gate'
 
 /** Whether a carrier may be awarded a load, with the policies behind it. */

@@ -1,7 +1,7 @@
 import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
-import { readLoadPage } from '#server/load/read'
+import { readLoadPage } from '#server/load-page/read'
 import { brokerage } from '#server/settings.server'
 import { ConfirmationPanel } from '../../load/confirmation-panel'
 import { GateStrip } from '../../load/gate-strip'

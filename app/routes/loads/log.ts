@@ -1,6 +1,6 @@
 import { database } from '#server/db.server'
 import { eventsOf } from '#server/event/event'
-import { pageEvent } from '#server/load/read'
+import { pageEvent } from '#server/load-page/read'
 import type { Route } from './+types/log'
 
 const atOnce = 200

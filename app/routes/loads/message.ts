@@ -1,5 +1,5 @@
 import { database } from '#server/db.server'
-import { messageText } from '#server/load/page-queries'
+import { messageText } from '#server/load-page/page-queries'
 import type { Route } from './+types/message'
 
 /** The whole text of one email on a load. */

@@ -1,5 +1,5 @@
 import { database } from '#server/db.server'
-import { readLaneHistory } from '#server/rates/lane-history'
+import { readLaneHistory } from '#server/load-page/lane-history'
 import type { Route } from './+types/rates'
 
 /** What a load's rate picture rests on. */

@@ -2,7 +2,7 @@ import { callerContext } from '#server/access/context'
 import { database } from '#server/db.server'
 import { readText } from '#server/http/body'
 import { countStranger, isTurnedAway } from '#server/http/strangers'
-import { receiveReply } from '#server/posting/replies'
+import { receiveReply } from '#server/outside/board-replies'
 import { settings } from '#server/settings.server'
 import type { Route } from './+types/board-replies'
 

@@ -1,6 +1,6 @@
 import { data, Form, useNavigation } from 'react-router'
-import { acceptanceSchema, acceptByLink, readByLink } from '#server/confirmation/carrier-view'
 import { database } from '#server/db.server'
+import { acceptanceSchema, acceptByLink, readByLink } from '#server/outside/confirmation-link'
 import { TermsView } from '../../confirmation/terms-view'
 import { Field } from '../../ui/field'
 import { useReady } from '../../ui/keys'

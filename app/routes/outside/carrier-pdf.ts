@@ -1,6 +1,6 @@
-import { readByLink } from '#server/confirmation/carrier-view'
 import { confirmationPaper } from '#server/confirmation/paper'
 import { database } from '#server/db.server'
+import { readByLink } from '#server/outside/confirmation-link'
 import type { Route } from './+types/carrier-pdf'
 
 /** The confirmation on paper, for whoever holds its link. */

@@ -11,6 +11,7 @@ import { gazetteer } from '#server/atlas.server'
 import type { Db } from '#server/db.server'
 import { routeOver } from '#server/miles/route'
 import { findRateBand } from '#server/rates/band'
+import type { partnerCode } from '#server/schema'
 
 /** What a tender comes to: lane, miles, whether it can be driven in time, and what a carrier is likely to be paid. */
 export function assess(db: Db, tender: Tender, equipment: Equipment | null, now: number): TenderFacts {
@@ -103,4 +104,16 @@ function driving(
   const drive = driveOf(timed, legs, false)
   const late = howLate(drive)
   return { late, teamMends: late > 0 && howLate({ ...drive, team: true }) === 0 }
+}
+
+type Code = Pick<typeof partnerCode.$inferSelect, 'kind' | 'equipment' | 'customerId'>
+
+/** The equipment of a tender: what its code is mapped to, or what it says itself. */
+export const equipmentOf = (codes: readonly Code[], tender: Tender): Equipment | null =>
+  codes.find(({ kind }) => kind === 'equipment')?.equipment ?? tender.equipment.kind
+
+/** Whose tender it is: what its code is mapped to, or the partner's own customer where it has no such code. */
+export const customerOf = (codes: readonly Code[], partner: { customerId: number | null }): number | null => {
+  const named = codes.find(({ kind }) => kind === 'customer')
+  return named ? named.customerId : partner.customerId
 }

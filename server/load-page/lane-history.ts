@@ -5,12 +5,12 @@ import { prefixOf } from '#core/rates/past-price'
 import type { SuspectKind } from '#core/rates/suspects'
 import { type Db, prepared } from '#server/db.server'
 import { fuelShare } from '#server/fuel/fuel'
-import { hauledAtPay } from '#server/load/hauled'
 import { laneAverage } from '#server/market/lane-average'
 import { priorLines } from '#server/quote/insight'
+import { bandOfPicture, findRatePicture } from '#server/rates/band'
+import { rateModel, rateModelState } from '#server/rates/model'
 import { load } from '#server/schema'
-import { bandOfPicture, findRatePicture } from './band'
-import { rateModel, rateModelState } from './model'
+import { hauledAtPay } from '#server/schema/hauled'
 
 /** One past load on the lane or around it. */
 export interface LaneBuy {

@@ -1,7 +1,7 @@
 import { day } from '#core/time/local'
 import { type ArrivalPace, learnArrivals, type WaitedLoad } from '#core/waiting/arrivals'
 import { type Db, prepared } from '#server/db.server'
-import { hauledAtPay } from '#server/load/hauled'
+import { hauledAtPay } from '#server/schema/hauled'
 import { brokerage } from '#server/settings.server'
 
 /** How offers came in of late; loads older than this tell of another market. */

@@ -4,7 +4,7 @@ import { chargeSheet } from '#core/charge/charge'
 import { driveOf } from '#core/load/checks'
 import { planDrive } from '#core/miles/drive'
 import { quoteNumber } from '#core/quote/quote'
-import { barFor } from '#core/vetting/vetting'
+import { barFor, type Verdict } from '#core/vetting/vetting'
 import type { Db } from '#server/db.server'
 import { type EventRow, eventsOf, happened } from '#server/event/event'
 import { findCandidates, withVerdicts } from '#server/match/shortlist'
@@ -57,12 +57,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     plan:
       load.state === 'uncovered' ? findPlan(db, load, offers.map(seenOffer), postedSince(postings), now, true) : null,
     gate: { alert: alert ? { reasons: alert.reasons, raisedAt: alert.raisedAt } : null, overrides },
-    reportsTo: joined && {
-      partnerId: joined.partner.id,
-      name: joined.partner.name,
-      shipmentId: joined.shipmentId,
-      documents: joined.partner.documents,
-    },
+    reportsTo: joined && { partnerId: joined.partner.id, ...joined.partner, shipmentId: joined.shipmentId },
     stopEvents,
     load,
     band: currentBand(db, load, now),
@@ -74,22 +69,11 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     legs,
     drive: planDrive(driveOf(stops, legs, load.team)),
     ways: waysOver(stops),
-    sell: chargeSheet(
-      charges.filter(({ side }) => side === 'sell'),
-      load,
-    ),
-    buy: chargeSheet(
-      charges.filter(({ side }) => side === 'buy'),
-      load,
-    ),
+    sell: sheetOf(charges, 'sell', load),
+    buy: sheetOf(charges, 'buy', load),
     references,
     notes,
-    offers: offers.map(({ carrier: from, ...offer }) => ({
-      ...offer,
-      carrierName: from.name,
-      phone: from.phone,
-      verdict: verdicts.get(offer.carrierId) ?? null,
-    })),
+    offers: offers.map((offer) => pageOffer(offer, verdicts)),
     proposals: proposals.map(({ carrier: from, ...proposal }) => ({ ...proposal, carrierName: from?.name ?? null })),
     postings,
     confirmations,
@@ -116,6 +100,19 @@ const pageStop = ({ kind, earliestLocal, latestLocal, booking, facility: at }: R
   lat: at.lat,
   lon: at.lon,
 })
+
+const pageOffer = ({ carrier: from, ...offer }: Row['offers'][number], verdicts: Map<number, Verdict>) => ({
+  ...offer,
+  carrierName: from.name,
+  phone: from.phone,
+  verdict: verdicts.get(offer.carrierId) ?? null,
+})
+
+const sheetOf = (charges: Row['charges'], wanted: 'sell' | 'buy', load: Pick<Row, 'miles' | 'weightLb'>) =>
+  chargeSheet(
+    charges.filter(({ side }) => side === wanted),
+    load,
+  )
 
 const seenOffer = ({ id, payMinor, goodUntil, receivedAt, state }: Row['offers'][number]) => ({
   id,

@@ -3,8 +3,8 @@ import { collectAll } from '#server/exchange/collect'
 import { logger } from '#server/log/logger'
 import { type Rounds, runRounds } from '#server/rounds'
 import { readSites } from '#server/site/read-sites'
-import { expireTenders, warnOfTenders } from './expire'
-import { readWaitingTenders } from './read-waiting'
+import { expireTenders, warnOfTenders } from '#server/tender/expire'
+import { readWaitingTenders } from '#server/tender/read-waiting'
 
 const restMs = 400
 
