@@ -1,4 +1,3 @@
-import type { ChildProcess } from 'node:child_process'
 import { existsSync, readdirSync, rmSync } from 'node:fs'
 import { expect, request, test } from '@playwright/test'
 import { takeEnvironment } from '#server/settings.server'
@@ -6,6 +5,7 @@ import { answering, stopAll } from '../bin/processes'
 import { startApplication, startPartners, surroundings } from '../bin/surroundings'
 import { chance } from '../demo/random'
 import { demoPassword } from '../demo/world'
+import { end, pause } from './killing'
 import { reading } from './loads'
 import type { Got } from './partners'
 
@@ -13,15 +13,6 @@ const kills = 20
 const rounds = 24
 const folder = '.tmp/kill-tenders'
 const seed = Number(process.env.KILL_SEED ?? Date.now() % 100_000)
-
-const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
-
-function end(child: ChildProcess): Promise<void> {
-  return new Promise((resolve) => {
-    child.once('exit', () => resolve())
-    if (!child.kill('SIGKILL')) resolve()
-  })
-}
 
 test(`killed ${kills} times while tenders come and are answered: none lost, none answered twice`, async () => {
   test.setTimeout(300_000)

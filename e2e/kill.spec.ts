@@ -1,4 +1,3 @@
-import type { ChildProcess } from 'node:child_process'
 import { rmSync } from 'node:fs'
 import { expect, request, test } from '@playwright/test'
 import { flatCharge } from '#core/charge/charge'
@@ -7,6 +6,7 @@ import { answering, stopAll } from '../bin/processes'
 import { startApplication, startMail, surroundings } from '../bin/surroundings'
 import { chance } from '../demo/random'
 import { demoPassword } from '../demo/world'
+import { end, insist, pause } from './killing'
 import { clearCarriers, freshLoad, reading } from './loads'
 
 const kills = 30
@@ -126,32 +126,6 @@ test(`killed ${kills} times in a run of awards, the mail server coming and going
   await stopAll([application, mail])
   await api.dispose()
 })
-
-const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
-
-function end(child: ChildProcess): Promise<void> {
-  return new Promise((resolve) => {
-    child.once('exit', () => resolve())
-    if (!child.kill('SIGKILL')) resolve()
-  })
-}
-
-/** Asks again until there is an answer: done, or done already by an attempt whose answer was lost. */
-async function insist(
-  ask: () => Promise<{ status(): number; json(): Promise<{ code?: string; message?: string }> }>,
-  already: string,
-): Promise<void> {
-  for (;;) {
-    const answer = await ask().catch(() => null)
-    if (answer?.status() === 200) return
-    if (answer?.status() === 409) {
-      const { code, message } = await answer.json()
-      if (code === already) return
-      throw new Error(`${code}: ${message}`)
-    }
-    await pause(40)
-  }
-}
 
 async function prepareLoads(
   api: Awaited<ReturnType<typeof request.newContext>>,

@@ -1,8 +1,10 @@
 import { spawn } from 'node:child_process'
 import { expect, test } from '@playwright/test'
+import { usualPolicy } from '#core/vetting/usual-policy'
 import { origin } from '../playwright.config'
 import { caller } from './desk'
-import { clearCarriers, freshLoad, reading } from './loads'
+import { clearCarriers, freshLoad, inDays, reading } from './loads'
+import { preparedCarriers, preparedQuote } from './parties'
 
 const processes = 4
 
@@ -46,6 +48,35 @@ test('two hundred carriers are awarded one load at the same instant: one gets it
   for (const answer of refused) expect(answer.body.message).toMatch(/is already awarded to/)
   const after = readLoad(loadId)
   expect(after).toEqual({ awarded: 1, confirmations: 1, open: 0, state: 'covered' })
+})
+
+test('a line won, a payee approved, a document reviewed and a policy saved by twenty at the same instant: once each', async () => {
+  test.setTimeout(90_000)
+  const [ines, ruth] = [await caller(), await caller('ruth@ploverrook.example')]
+  const { quoteId, lineIds } = await preparedQuote(ines, 1)
+  const [{ carrierId, payeeId, paperId }] = (await preparedCarriers(ines, 1)) as [
+    { carrierId: number; payeeId: number; paperId: number },
+  ]
+  const plan = { count: 1, firstDay: inDays(3).slice(0, 10), everyDays: 1 }
+  const basedOn = reading((db) => db.prepare('select coalesce(max(version), 0) from vetting_policy').pluck().get())
+  const races: [url: string, data: object, refused: string][] = [
+    [`/quotes/${quoteId}/act`, { intent: 'win', lineIds, loads: plan, madeBefore: 0 }, 'loads_made_since'],
+    [`/carriers/${carrierId}/act`, { intent: 'approve_payee', payeeId }, 'nothing_waits'],
+    [`/carriers/${carrierId}/act`, { intent: 'check_paper', paper: { paperId, kind: 'w9' } }, 'already_checked'],
+    ['/vetting/policy', { intent: 'save', policy: usualPolicy, note: 'the same again', basedOn }, 'changed_since'],
+  ]
+  for (const [url, data, refused] of races) {
+    const answers = await Promise.all(Array.from({ length: 20 }, () => ruth.post(url, { data })))
+    const codes = await Promise.all(
+      answers.map(async (answer) =>
+        answer.status() === 200 ? 'done' : ((await answer.json()) as { code: string }).code,
+      ),
+    )
+    expect(codes.toSorted(), url).toEqual(['done', ...Array(19).fill(refused)].toSorted())
+  }
+  expect(reading((db) => db.prepare('select count(*) from load where quote_line_id = ?').pluck().get(lineIds[0]))).toBe(
+    1,
+  )
 })
 
 function readLoad(loadId: number) {

@@ -1,7 +1,5 @@
 import { Link } from 'react-router'
-import { stepsFrom } from '#core/load/decide'
 import type { LoadState } from '#core/load/load'
-import { awaitingPickup, cancellable } from '#core/load/states'
 import { loadStateWords } from '#core/load/words'
 import type { RoomKey } from '../ui/keys'
 import type { LoadDesk } from './load-desk'
@@ -48,10 +46,11 @@ export function LoadActions({ desk, keys }: { desk: LoadDesk; keys: RoomKey[] })
 function LifeButtons({ desk }: { desk: LoadDesk }) {
   const { page, acting, openDialog, mayEdit, mayAward } = desk
   const { id, state } = page.load
+  const { acts, steps } = page.possible
   const isStopped = page.sell.lines.some(({ charge }) => charge.kind === 'truck_ordered_not_used')
   return (
     <>
-      {state === 'draft' && mayEdit && (
+      {acts.open === null && mayEdit && (
         <button
           type="button"
           className="button first"
@@ -61,7 +60,7 @@ function LifeButtons({ desk }: { desk: LoadDesk }) {
           Open for cover
         </button>
       )}
-      {mayEdit && stepsFrom(state).map((to) => <StepButton key={to} desk={desk} to={to} />)}
+      {mayEdit && steps.map((step) => <StepButton key={step.to} desk={desk} {...step} />)}
       {mayEdit && state === 'cancelled' && isStopped && (
         <button
           type="button"
@@ -72,12 +71,12 @@ function LifeButtons({ desk }: { desk: LoadDesk }) {
           Ready to bill
         </button>
       )}
-      {mayAward && awaitingPickup.has(state) && (
+      {mayAward && acts.release === null && (
         <button type="button" className="button" onClick={() => openDialog({ kind: 'release' })}>
           Carrier fell through
         </button>
       )}
-      {mayEdit && cancellable.has(state) && (
+      {mayEdit && acts.cancel === null && (
         <button type="button" className="button" onClick={() => openDialog({ kind: 'cancel' })}>
           Cancel load
         </button>
@@ -89,16 +88,17 @@ function LifeButtons({ desk }: { desk: LoadDesk }) {
   )
 }
 
-function StepButton({ desk, to }: { desk: LoadDesk; to: LoadState }) {
-  const { page, acting, openDialog, isConfirmed } = desk
+/** One step by hand; where it is refused just now its title says why. */
+function StepButton({ desk, to, refusal }: { desk: LoadDesk; to: LoadState; refusal: string | null }) {
+  const { page, acting, openDialog } = desk
   const isDispatch = to === 'dispatched'
   const advance = () => void acting.act({ intent: 'advance', to })
   return (
     <button
       type="button"
-      className={`button ${isConfirmed && isDispatch ? 'first' : ''}`}
-      disabled={acting.busy || (isDispatch && !isConfirmed)}
-      title={isDispatch && !isConfirmed ? 'Once the carrier has accepted' : undefined}
+      className={`button ${isDispatch && refusal === null ? 'first' : ''}`}
+      disabled={acting.busy || refusal !== null}
+      title={refusal ?? undefined}
       onClick={isDispatch ? () => openDialog({ kind: 'dispatch' }) : advance}
     >
       {to === 'invoiced' && page.load.state === 'paperwork_in'

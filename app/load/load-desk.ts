@@ -1,5 +1,4 @@
 import { useState } from 'react'
-import { booked } from '#core/load/states'
 import type { LoadPage } from '#server/load-page/read'
 import { useLive } from '../ui/live'
 import type { OfferCarrier } from './offer-dialog'
@@ -48,13 +47,11 @@ export interface LoadDesk extends LoadPermissions {
   /** The posting that is out on a board now. */
   posting: LoadPage['postings'][number] | undefined
   isUncovered: boolean
-  isAwarded: boolean
-  isConfirmed: boolean
 }
 
 /** The state of a load's page: the dialog that is open, the offer that is chosen, and where the load is in its life. */
 export function useLoadDesk(data: LoadPermissions & Pick<LoadDesk, 'page' | 'now' | 'zone'>): LoadDesk {
-  const { load, offers, postings, confirmations } = data.page
+  const { load, offers, postings } = data.page
   const acting = useAct(load.id)
   const [dialog, setDialog] = useState<OpenDialog | null>(null)
   const [picked, setPicked] = useState<number | null>(null)
@@ -72,7 +69,5 @@ export function useLoadDesk(data: LoadPermissions & Pick<LoadDesk, 'page' | 'now
     choose: setPicked,
     posting: postings.find((each) => each.state === 'asked' || each.state === 'up'),
     isUncovered: load.state === 'uncovered',
-    isAwarded: load.carrierId !== null && booked.has(load.state),
-    isConfirmed: confirmations[0]?.state === 'accepted',
   }
 }

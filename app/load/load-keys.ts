@@ -34,7 +34,8 @@ function proposalKeys({ page, acting, isUncovered, mayHandle }: LoadDesk): RoomK
 }
 
 function offerKeys(desk: LoadDesk): RoomKey[] {
-  const { acting, liveOffers, chosen, choose, isUncovered, mayHandle, mayAward, openDialog } = desk
+  const { acting, liveOffers, chosen, choose, isUncovered, mayHandle, mayAward, openDialog, page } = desk
+  const { acts } = page.possible
   const move = (step: number) => {
     const at = liveOffers.findIndex((offer) => offer.id === chosen?.id) + step
     const next = liveOffers[Math.max(0, Math.min(liveOffers.length - 1, at))]
@@ -53,16 +54,22 @@ function offerKeys(desk: LoadDesk): RoomKey[] {
       key: 'o',
       words: 'record an offer',
       run: () => openDialog({ kind: 'offer', carrier: null }),
-      disabled: !isUncovered || !mayHandle,
+      disabled: acts.record_offer !== null || !mayHandle,
     },
-    { key: 'a', words: 'award the chosen offer', run: opens(desk, 'award'), disabled: unusable || !mayAward },
+    {
+      key: 'a',
+      words: 'award the chosen offer',
+      run: opens(desk, 'award'),
+      disabled: acts.award !== null || !chosen || !mayAward,
+    },
     { key: 'c', words: 'counter the chosen offer', run: opens(desk, 'counter'), disabled: unusable || !mayHandle },
     { key: 'x', words: 'decline the chosen offer', run: decline, disabled: unusable || !mayHandle },
   ]
 }
 
 function loadKeys(desk: LoadDesk): RoomKey[] {
-  const { page, acting, posting, isUncovered, isAwarded, isConfirmed, mayEdit, mayAward } = desk
+  const { page, acting, posting, mayEdit, mayAward } = desk
+  const { acts } = page.possible
   const togglePosting = () =>
     void acting.act(posting ? { intent: 'unpost', postingId: posting.id } : { intent: 'post' })
   return [
@@ -70,21 +77,26 @@ function loadKeys(desk: LoadDesk): RoomKey[] {
       key: 'p',
       words: posting ? 'take the posting down' : 'post it',
       run: togglePosting,
-      disabled: !isUncovered || !mayEdit,
+      disabled: (posting ? acts.unpost : acts.post) !== null || !mayEdit,
     },
     {
       key: 'l',
       words: 'target and max',
       run: opens(desk, 'limits'),
-      disabled: !(isUncovered || page.load.state === 'draft') || !mayEdit,
+      disabled: acts.set_limits !== null || !mayEdit,
     },
     {
       key: 's',
       words: 'preview and send the rate confirmation',
       run: opens(desk, 'send'),
-      disabled: !isAwarded || !mayAward || isConfirmed,
+      disabled: acts.send_confirmation !== null || !mayAward,
     },
-    { key: 'b', words: 'change the agreed pay', run: opens(desk, 'pay'), disabled: !isAwarded || !mayAward },
+    {
+      key: 'b',
+      words: 'change the agreed pay',
+      run: opens(desk, 'pay'),
+      disabled: acts.change_pay !== null || !mayAward,
+    },
   ]
 }
 

@@ -64,7 +64,7 @@ function groundsOf(
   }: { lane: { onLane: number; around: number; newest: number | null }; spread: { atOrigin: number; atDest: number } },
 ): Pick<RatePicture, 'comparables' | 'newestAt' | 'basis'> {
   const known = model.plan.equipments.includes(equipment)
-  const newestAt = lane.newest === null ? null : lane.newest * day
+  const newestAt = lane.newest === null ? null : Math.round(lane.newest * day)
   if (known && lane.onLane >= enoughOnLane) return { basis: 'lane', comparables: lane.onLane, newestAt }
   if (known && lane.onLane + lane.around >= enoughAround)
     return { basis: 'area', comparables: lane.onLane + lane.around, newestAt }

@@ -33,7 +33,7 @@ export function learnExpected(
 /** Learns what a price showed of its lane, and counts it at both ends. */
 export function learnPlaces(model: RateModel, subject: Subject, shown: number, trust: number): void {
   model.learnt++
-  model.newestAt = Math.max(model.newestAt, subject.at * day)
+  model.newestAt = Math.max(model.newestAt, Math.round(subject.at * day))
   if (subject.origin === noSpot || subject.dest === noSpot) return
   const source = priceSources[subject.source]!
   learnLane(

@@ -35,6 +35,7 @@ function oldDatabase(path: string): void {
              ('PR-20002', 'draft', 1, 'van', 'Potatoes', 40000, 'Twin Falls', 'ID', '83301', 42, -114, 1, 'America/Boise', 'Phoenix', 'AZ', '85001', 33, -112, 1, 'America/Phoenix', 900, 15.5, 5, 6, 7, 1, 1);
     delete from load where id = 2;
     insert into quote (customer_id, rep_id, valid_until, valid_until_at, created_at) values (1, 1, '2026-12-01', 1, 1);
+    insert into quote_line (quote_id, position, cells, problems, charges, band_newest_at) values (1, 1, '{}', '[]', '[]', 1795000000000.4);
     insert into log (at, load_id, actor_kind, actor_name, kind, data) values (30, 1, 'person', 'Ines Calloway', 'load_created', '{"kind":"load_created","copiedFrom":null,"practice":false}'), (50, 1, 'rule', 'offers end at their time', 'state_changed', '{"kind":"state_changed","from":"draft","to":"uncovered"}');
     insert into quote_log (at, quote_id, actor_kind, actor_name, kind, data) values (40, 1, 'person', 'Somebody Gone', 'made', '{}');
     insert into carrier_log (at, carrier_id, actor_kind, actor_name, kind, data) values (20, 1, 'carrier', 'Carrier 1 by link', 'paper_received', '{"paperKind":"w9","fileName":"w9.pdf"}');
@@ -60,6 +61,8 @@ test('a database of an earlier version keeps all that happened, with who did it 
     ['quote', 1, 'system', null, 'Somebody Gone', 'made', '{}'],
     ['load', 1, 'system', null, 'offers end at their time', 'state_changed', '{"from":"draft","to":"uncovered"}'],
   ])
+  // A fraction of a millisecond that an earlier version wrote is no reason to stay with it.
+  expect(all('select band_newest_at, typeof(band_newest_at) from quote_line')).toEqual([[1_795_000_000_000, 'integer']])
   expect(all('select asked_by_id, decided_by_id from payee')).toEqual([[1, 2]])
   expect(all('select link_id, received_by_id from paper')).toEqual([[1, null]])
   expect(all('select name from user order by id')).toEqual([

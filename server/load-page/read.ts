@@ -2,6 +2,8 @@ import { eq } from 'drizzle-orm'
 import type { Role } from '#core/access/access'
 import { chargeSheet } from '#core/charge/charge'
 import { driveOf } from '#core/load/checks'
+import type { LoadFacts } from '#core/load/command'
+import { possibleActs } from '#core/load/possible'
 import { planDrive } from '#core/miles/drive'
 import { quoteNumber } from '#core/quote/quote'
 import { barFor, type Verdict } from '#core/vetting/vetting'
@@ -59,6 +61,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     gate: { alert: alert ? { reasons: alert.reasons, raisedAt: alert.raisedAt } : null, overrides },
     reportsTo: joined && { partnerId: joined.partner.id, ...joined.partner, shipmentId: joined.shipmentId },
     stopEvents,
+    possible: possibleActs(factsOf(row), now),
     load,
     band: currentBand(db, load, now),
     customer,
@@ -85,6 +88,15 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
 
 export type LoadPage = NonNullable<ReturnType<typeof readLoadPage>>
 type Row = NonNullable<ReturnType<ReturnType<typeof loadQuery>['get']>>
+
+/** What deciding needs to know of the load: read with the page, so that its buttons say what their acts would answer. */
+const factsOf = ({ carrier, confirmations, offers, ...load }: Row): LoadFacts => ({
+  ...load,
+  middleMinor: load.bandMiddleMinor,
+  award: carrier && { carrierId: carrier.id, carrierName: carrier.name, payMinor: load.payMinor ?? 0 },
+  confirmation: confirmations[0] ?? null,
+  offers: offers.map((offer) => ({ ...offer, carrierName: offer.carrier.name })),
+})
 
 const pageStop = ({ kind, earliestLocal, latestLocal, booking, facility: at }: Row['stops'][number]) => ({
   kind,

@@ -1,15 +1,12 @@
 import { eq } from 'drizzle-orm'
-import { may } from '#core/access/access'
 import type { GateAsked } from '#core/load/command'
 import { phoneDigits } from '#core/register/phone'
-import { barFor } from '#core/vetting/vetting'
 import type { Viewer } from '#server/access/viewer'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import { notesTell } from '#server/posting/screen'
 import { load } from '#server/schema'
-import { askAgain } from '#server/vetting/gate'
-import { currentPolicy } from '#server/vetting/policy'
+import { askGateAgain } from '#server/vetting/gate'
 import { carryOut, type Outcome } from './commands'
 
 export interface Dispatching {
@@ -50,16 +47,8 @@ export function sendConfirmation(
   )
 }
 
-/** The gate for the carrier a load is awarded to, what was passed before left out. */
-function gateAgain(db: Db, loadId: number, override: string | null, viewer: Viewer, now: number): GateAsked {
-  const verdict = askAgain(db, db.select().from(load).where(eq(load.id, loadId)).get()!, now)
-  return {
-    verdict,
-    override,
-    mayOverride: may(viewer.role, 'override_gate'),
-    bar: barFor(viewer.role, verdict, currentPolicy(db))?.message ?? null,
-  }
-}
+const gateAgain = (db: Db, loadId: number, override: string | null, { role }: Viewer, now: number): GateAsked =>
+  askGateAgain(db, db.select().from(load).where(eq(load.id, loadId)).get()!, { override, role }, now)
 
 /** What was told of the driver stays, also where the gate holds the dispatch: it is what the gate looks at. */
 function keepDriver(db: Db, loadId: number, driver: NonNullable<Dispatching['driver']>): void {

@@ -39,7 +39,7 @@ export function awardLoad(db: Db, loadId: number, request: AwardRequest, act: Ac
       .get()
     const pay = agreedPay(db, buyCharges, row, act.now)
     if ('refusal' in pay) return pay
-    const gate = askGate(db, row, offered ?? null, request, act.now)
+    const gate = askGate(db, row, offered?.carrierId ?? null, request, act.now)
     return { kind: 'award', offerId, buyCharges, ...pay, price: priceLeave(request), gate }
   }
   return carryOut(db, loadId, command, act)

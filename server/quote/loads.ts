@@ -1,7 +1,7 @@
-import { and, desc, eq, isNotNull, sql } from 'drizzle-orm'
+import { and, desc, eq, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { type Charge, chargeSheet, flatCharge } from '#core/charge/charge'
-import { type Equipment, type LoadTerms, unknownStreet } from '#core/load/load'
+import { type LoadTerms, unknownStreet } from '#core/load/load'
 import { transitHours } from '#core/miles/drive'
 import type { Currency } from '#core/money/money'
 import type { Place } from '#core/place/place'
@@ -12,6 +12,7 @@ import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import { facilitySearch } from '#server/facility/facilities'
 import { RefusedInside } from '#server/kernel/run'
+import { lastLoadOf } from '#server/load/last-load'
 import { createLoad } from '#server/load/save'
 import { legBetween } from '#server/miles/route'
 import { customer, facility, load, stop } from '#server/schema'
@@ -52,7 +53,7 @@ export function makeLoads(
   if (!origin || !dest || !line.equipment) throw noLoad(`Line ${line.position} has no lane any more`)
   const pickup = facilityFor(db, quote.customerId, origin, 'pickup')
   const delivery = facilityFor(db, quote.customerId, dest, 'delivery')
-  const habit = habitOf(db, quote.customerId, line.equipment)
+  const habit = lastLoadOf(db, quote.customerId, line.equipment)
   const hours = legBetween(pickup, delivery).hours
   const open = [
     line.weightLb === null ? `weight as usual, ${(habit.weightLb ?? usualWeightLb).toLocaleString('en-US')} lb` : '',
@@ -177,32 +178,4 @@ function facilityFor(
         .get()),
     fresh: true,
   }
-}
-
-/** What this customer's last load on the equipment was like. */
-function habitOf(db: Db, customerId: number, equipment: Equipment) {
-  const last = db
-    .select({
-      commodity: load.commodity,
-      commodityHidden: load.commodityHidden,
-      weightLb: load.weightLb,
-      lengthFt: load.lengthFt,
-      tempMinF: load.tempMinF,
-      tempMaxF: load.tempMaxF,
-    })
-    .from(load)
-    .where(and(eq(load.customerId, customerId), eq(load.equipment, equipment), isNotNull(load.coveredAt)))
-    .orderBy(desc(load.createdAt))
-    .limit(1)
-    .get()
-  return (
-    last ?? {
-      commodity: null,
-      commodityHidden: false,
-      weightLb: null,
-      lengthFt: equipment === 'flatbed' || equipment === 'step_deck' ? 48 : 53,
-      tempMinF: null,
-      tempMaxF: null,
-    }
-  )
 }

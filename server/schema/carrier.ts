@@ -1,12 +1,13 @@
 import { sql } from 'drizzle-orm'
 import { type AnySQLiteColumn, check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
+import { z } from 'zod'
 import { contactRoles, factSources, paperStates, payeeKinds, payeeStates } from '#core/carrier/carrier'
 import { loadMarks } from '#core/carrier/grades'
 import { paperKinds } from '#core/carrier/paper'
 import { gateStages } from '#core/load/command'
 import { policyKinds } from '#core/register/register'
-import type { VettingPolicy } from '#core/vetting/policy'
-import { enumChecks, id, instant } from './columns'
+import { vettingPolicySchema } from '#core/vetting/policy'
+import { enumChecks, id, instant, json } from './columns'
 import { load } from './load'
 import { carrier, user } from './party'
 
@@ -149,7 +150,7 @@ export const carrierLink = sqliteTable(
     id: id(),
     carrierId: carrierId(),
     purpose: text('purpose', { enum: ['papers', 'agreement'] }).notNull(),
-    kinds: text('kinds', { mode: 'json' }).$type<(typeof paperKinds)[number][]>().notNull(),
+    kinds: json('kinds', z.array(z.enum(paperKinds))).notNull(),
     sentTo: text('sent_to').notNull(),
     askedBy: text('asked_by').notNull(),
     askedAt: instant('asked_at').notNull(),
@@ -163,7 +164,7 @@ export const carrierLink = sqliteTable(
 /** Every version of the vetting policy; the newest holds. */
 export const vettingPolicy = sqliteTable('vetting_policy', {
   version: integer('version').primaryKey(),
-  policy: text('policy', { mode: 'json' }).$type<VettingPolicy>().notNull(),
+  policy: json('policy', vettingPolicySchema).notNull(),
   note: text('note').notNull(),
   byName: text('by_name').notNull(),
   at: instant('at').notNull(),
@@ -178,7 +179,7 @@ export const gateAlert = sqliteTable(
       .notNull()
       .references(() => load.id),
     carrierId: carrierId(),
-    reasons: text('reasons', { mode: 'json' }).$type<{ code: string; message: string; mend: string }[]>().notNull(),
+    reasons: json('reasons', z.array(z.object({ code: z.string(), message: z.string(), mend: z.string() }))).notNull(),
     raisedAt: instant('raised_at').notNull(),
     endedAt: instant('ended_at'),
     endedHow: text('ended_how', { enum: ['mended', 'passed', 'other_carrier'] }),
@@ -201,7 +202,7 @@ export const gateOverride = sqliteTable(
       .references(() => load.id),
     carrierId: carrierId(),
     stage: text('stage', { enum: gateStages }).notNull(),
-    reasons: text('reasons', { mode: 'json' }).$type<{ code: string; message: string }[]>().notNull(),
+    reasons: json('reasons', z.array(z.object({ code: z.string(), message: z.string() }))).notNull(),
     because: text('because').notNull(),
     byName: text('by_name').notNull(),
     at: instant('at').notNull(),

@@ -1,5 +1,6 @@
 import { getTableName, sql } from 'drizzle-orm'
 import { check, customType, integer, type SQLiteColumn, text } from 'drizzle-orm/sqlite-core'
+import { z } from 'zod'
 import { rateBases } from '#core/rates/ask'
 import { isSealed, seal, unseal } from '#server/secrets/keys'
 
@@ -23,6 +24,21 @@ export const band = () => ({
   bandNewestAt: instant('band_newest_at'),
   bandBasis: text('band_basis', { enum: rateBases }),
 })
+
+/** A value kept as JSON, and parsed by its schema on the way out: what does not fit is a fault that names the column, not a surprise further on. */
+export const json = <Schema extends z.ZodType>(name: string, schema: Schema) =>
+  customType<{ data: z.output<Schema>; driverData: string }>({
+    dataType: () => 'text',
+    toDriver: (value) => JSON.stringify(value),
+    fromDriver: (text) => {
+      const read = schema.safeParse(JSON.parse(text))
+      if (read.success) return read.data
+      throw new Error(`What is kept in ${name} does not fit: ${z.prettifyError(read.error)}`)
+    },
+  })(name)
+
+/** Facts of an event, a payload: an object of anything, which its reader parses. */
+export const anyFacts = z.record(z.string(), z.unknown())
 
 /** A short text that lies in the database sealed with the key outside it. What was kept before there were seals is read as it stands; `sealOld` ends that. */
 export const sealedText = customType<{ data: string; driverData: string }>({

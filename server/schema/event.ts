@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm'
 import { check, index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import { actorKinds } from '#core/access/actor'
 import { aggregates } from '#core/event/event'
-import { enumChecks, id, instant } from './columns'
+import { anyFacts, enumChecks, id, instant, json } from './columns'
 
 /** Everything that was decided or happened, to whatever: one row each, never changed. */
 export const event = sqliteTable(
@@ -18,7 +18,7 @@ export const event = sqliteTable(
     /** As it was then. */
     actorName: text('actor_name').notNull(),
     kind: text('kind').notNull(),
-    data: text('data', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+    data: json('data', anyFacts).notNull(),
   },
   (table) => [
     index('event_aggregate').on(table.aggregate, table.aggregateId),

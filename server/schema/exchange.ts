@@ -1,8 +1,9 @@
 import { blob, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
+import { z } from 'zod'
 import { equipmentKinds } from '#core/load/load'
-import { codeKinds, type documentKinds, expiryChoices, type StatusCodes, transports } from '#core/tender/partner'
+import { codeKinds, documentKinds, expiryChoices, type StatusCodes, transports } from '#core/tender/partner'
 import type { Delimiters } from '#core/x12/x12'
-import { enumChecks, flag, id, instant, sealedText } from './columns'
+import { enumChecks, flag, id, instant, json, sealedText } from './columns'
 import { customer, facility } from './party'
 
 /** A customer's system that tenders to us: who it says it is, how it writes, what it wants back. */
@@ -31,7 +32,7 @@ export const partner = sqliteTable(
     usage: text('usage', { enum: ['T', 'P'] })
       .notNull()
       .default('P'),
-    documents: text('documents', { mode: 'json' }).$type<(typeof documentKinds)[number][]>().notNull(),
+    documents: json('documents', z.array(z.enum(documentKinds))).notNull(),
     /** Where a tender names no time to answer by: minutes from its arrival. */
     respondMinutes: integer('respond_minutes').notNull().default(120),
     onExpiry: text('on_expiry', { enum: expiryChoices }).notNull().default('lapse'),

@@ -10,11 +10,12 @@ import {
   text,
   uniqueIndex,
 } from 'drizzle-orm/sqlite-core'
+import { z } from 'zod'
 import { chargeBases, chargeKinds } from '#core/charge/charge'
-import { audiences, equipmentKinds, loadStates, type Paper, referenceKinds } from '#core/load/load'
+import { audiences, equipmentKinds, loadStates, papers, referenceKinds } from '#core/load/load'
 import { onDesk } from '#core/load/states'
 import { currencies } from '#core/money/money'
-import { band, enumChecks, flag, id, instant, quoted } from './columns'
+import { band, enumChecks, flag, id, instant, json, quoted } from './columns'
 import { carrier, customer, facility, user } from './party'
 import { quoteLine } from './quote'
 
@@ -172,7 +173,7 @@ export const reference = sqliteTable(
     loadId: loadId(),
     kind: text('kind', { enum: referenceKinds }).notNull(),
     value: text('value').notNull(),
-    showOn: text('show_on', { mode: 'json' }).$type<Paper[]>().notNull(),
+    showOn: json('show_on', z.array(z.enum(papers))).notNull(),
   },
   (table) => [index('reference_load').on(table.loadId), index('reference_value').on(table.value), ...enumChecks(table)],
 )

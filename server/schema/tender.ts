@@ -8,13 +8,13 @@ import {
   text,
   uniqueIndex,
 } from 'drizzle-orm/sqlite-core'
-import type { AnswerRule } from '#core/tender/answer-rules'
+import { answerRuleSchema } from '#core/tender/answer-rules'
 import type { TenderFacts } from '#core/tender/facts'
 import { stopEventKinds } from '#core/tender/partner'
-import type { SiteDescription } from '#core/tender/site'
+import { siteDescriptionSchema } from '#core/tender/site'
 import { noticeStates, type Tender, tenderPurposes, tenderStates } from '#core/tender/tender'
 import type { Fault } from '#core/x12/x12'
-import { enumChecks, flag, id, instant } from './columns'
+import { enumChecks, flag, id, instant, json } from './columns'
 import { exchange, partner, partnerCode } from './exchange'
 import { load, loadId } from './load'
 import { customer } from './party'
@@ -149,7 +149,7 @@ export const answeringRule = sqliteTable(
       .notNull()
       .references(() => customer.id),
     position: integer('position').notNull(),
-    rule: text('rule', { mode: 'json' }).$type<AnswerRule>().notNull(),
+    rule: json('rule', answerRuleSchema).notNull(),
     on: flag('is_on'),
     /** Grows with every change: an answer names the version that gave it. */
     version: integer('version').notNull().default(1),
@@ -200,7 +200,7 @@ export const site = sqliteTable('site', {
     .primaryKey()
     .references(() => partner.id),
   userName: text('user_name').notNull(),
-  description: text('description', { mode: 'json' }).$type<SiteDescription>().notNull(),
+  description: json('description', siteDescriptionSchema).notNull(),
   everyMinutes: integer('every_minutes').notNull().default(5),
   readAt: instant('read_at'),
   nextAt: instant('next_at').notNull().default(0),

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
-import { enumChecks, id, instant } from './columns'
+import { anyFacts, enumChecks, id, instant, json } from './columns'
 import { load } from './load'
 import { carrier } from './party'
 
@@ -15,7 +15,7 @@ export const outbox = sqliteTable(
     stream: text('stream').notNull(),
     /** The load it is of; null for what is of no load. */
     loadId: integer('load_id').references(() => load.id),
-    payload: text('payload', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+    payload: json('payload', anyFacts).notNull(),
     /** `held`: whoever it is for does not accept us, until a setting of ours or theirs is put right. */
     state: text('state', { enum: ['waiting', 'held', 'sent', 'failed'] }).notNull(),
     attempts: integer('attempts').notNull().default(0),
@@ -46,7 +46,7 @@ export const submission = sqliteTable(
   {
     key: text('key').primaryKey(),
     at: instant('at').notNull(),
-    answer: text('answer', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+    answer: json('answer', anyFacts).notNull(),
   },
   (table) => [index('submission_at').on(table.at)],
 )

@@ -1,11 +1,11 @@
-import { and, desc, eq, inArray, isNotNull } from 'drizzle-orm'
-import type { Equipment } from '#core/load/load'
+import { inArray } from 'drizzle-orm'
 import { isHandling, locationCode } from '#core/tender/codes-used'
 import type { Tender } from '#core/tender/tender'
 import type { TenderMapping } from '#core/tender/to-load'
 import type { Db } from '#server/db.server'
+import { lastLoadOf } from '#server/load/last-load'
 import { codesOf, isMapped } from '#server/partner/codes'
-import { facility, load } from '#server/schema'
+import { facility } from '#server/schema'
 import type { Notice } from './rows'
 
 export type Mapped =
@@ -55,7 +55,7 @@ export function mappingOf(db: Db, notice: Notice): Mapped {
       customerId,
       equipment,
       facilities: facilityIds.map((id) => ({ id, booking: bookings.get(id)! })),
-      usual: usualOf(db, customerId, equipment),
+      usual: lastLoadOf(db, customerId, equipment),
       practice: notice.practice,
     },
   }
@@ -67,22 +67,4 @@ function facilityIdsOf(tender: Tender, byCode: ReadonlyMap<string, number>): num
     if (id === undefined) throw new Error(`Location ${locationCode(stop)} of ${tender.shipmentId} is among no codes`)
     return id
   })
-}
-
-/** What this customer's last load on the equipment was like. */
-function usualOf(db: Db, customerId: number, equipment: Equipment): TenderMapping['usual'] {
-  const last = db
-    .select({
-      commodity: load.commodity,
-      commodityHidden: load.commodityHidden,
-      weightLb: load.weightLb,
-      tempMinF: load.tempMinF,
-      tempMaxF: load.tempMaxF,
-    })
-    .from(load)
-    .where(and(eq(load.customerId, customerId), eq(load.equipment, equipment), isNotNull(load.coveredAt)))
-    .orderBy(desc(load.createdAt))
-    .limit(1)
-    .get()
-  return last ?? { commodity: null, commodityHidden: false, weightLb: null, tempMinF: null, tempMaxF: null }
 }

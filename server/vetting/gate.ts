@@ -1,5 +1,6 @@
 import { may, type Role } from '#core/access/access'
 import type { GateAsked } from '#core/load/command'
+import type { VettingPolicy } from '#core/vetting/policy'
 import { barFor, clearVerdict, type Verdict, verdictOf } from '#core/vetting/vetting'
 import type { Db } from '#server/db.server'
 import type { Moment } from './carriers-to-vet'
@@ -9,40 +10,42 @@ import { passedCodes } from './overrides'
 import { currentPolicy } from './policy'
 import { vetCarriers } from './vet'
 
+/** Who asks the gate, and the reason of whoever goes past it. */
+export interface GateBy {
+  override: string | null
+  role: Role
+}
+
+/** A verdict as it is asked for a decision: with who may go past it. */
+const asked = (verdict: Verdict, { override, role }: GateBy, policy: VettingPolicy): GateAsked => ({
+  verdict,
+  override,
+  mayOverride: may(role, 'override_gate'),
+  bar: barFor(role, verdict, policy)?.message ?? null,
+})
+
 /** The full gate for one carrier on one load, asked in the transaction that decides. */
-export function askGate(
-  db: Db,
-  load: LoadForGate,
-  asked: { carrierId: number } | null,
-  by: { override: string | null; role: Role },
-  now: number,
-): GateAsked {
+export function askGate(db: Db, load: LoadForGate, carrierId: number | null, by: GateBy, now: number): GateAsked {
   const policy = currentPolicy(db)
-  const verdict =
-    (asked &&
-      vetCarriers(db, [asked.carrierId], load, now, load.id === null ? undefined : momentsOf(db, load.id)).get(
-        asked.carrierId,
-      )) ||
-    clearVerdict(policy.version)
-  return {
-    verdict,
-    override: by.override,
-    mayOverride: may(by.role, 'override_gate'),
-    bar: barFor(by.role, verdict, policy)?.message ?? null,
-  }
+  const moments = load.id === null ? undefined : momentsOf(db, load.id)
+  const verdict = carrierId === null ? undefined : vetCarriers(db, [carrierId], load, now, moments).get(carrierId)
+  return asked(verdict ?? clearVerdict(policy.version), by, policy)
+}
+
+/** The gate once more for the carrier that a load is awarded to, as it is asked for a decision. */
+export const askGateAgain = (db: Db, load: AwardedLoad, by: GateBy, now: number): GateAsked =>
+  asked(askAgain(db, load, now), by, currentPolicy(db))
+
+/** A load that may be awarded, with what was told of the driver. */
+export type AwardedLoad = LoadForGate & {
+  id: number
+  carrierId: number | null
+  driverPhone?: string | null
+  truckNumber?: string | null
 }
 
 /** The gate again for a load that is awarded, without what was passed on it before by somebody who may. */
-export function askAgain(
-  db: Db,
-  load: LoadForGate & {
-    id: number
-    carrierId: number | null
-    driverPhone?: string | null
-    truckNumber?: string | null
-  },
-  now: number,
-): Verdict {
+export function askAgain(db: Db, load: AwardedLoad, now: number): Verdict {
   const policy = currentPolicy(db)
   if (load.carrierId === null) return clearVerdict(policy.version)
   const moment = {

@@ -104,8 +104,8 @@ function PriceSide({ desk }: { desk: LoadDesk }) {
 
 /** Whom to ask while it is uncovered, its papers afterwards, and what was written and done. */
 function PeopleSide({ desk }: { desk: LoadDesk }) {
-  const { page, now, zone, openDialog, isUncovered, isAwarded, mayHandle } = desk
-  const showsShortlist = isUncovered || (page.shortlist.length > 0 && !isAwarded)
+  const { page, now, zone, openDialog, isUncovered, mayHandle } = desk
+  const showsShortlist = isUncovered || (page.shortlist.length > 0 && page.carrier === null)
   return (
     <>
       {showsShortlist ? (
