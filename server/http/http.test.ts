@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { z } from 'zod'
-import { lastEventId } from '#server/event/event'
+import { lastEventId, noteUnlogged } from '#server/event/event'
 import { loadsCsv } from '#server/export/loads'
 import { endStreams, liveStream } from '#server/live/live'
 import { readSettings } from '#server/settings.server'
@@ -66,6 +66,16 @@ describe('live events', () => {
     await reader.read()
     endStreams()
     expect((await reader.read()).done).toBe(true)
+  })
+  test('say that everything has to be read where something without an event changed after the page was read', async () => {
+    noteUnlogged(world.db, 'partner', 1, 'problem')
+    const going = new AbortController()
+    const reader = liveStream(world.db, lastEventId(world.db), Date.now() - 1000, going.signal).getReader()
+    await reader.read()
+    const event = decoder.decode((await reader.read()).value)
+    expect(event).not.toContain('id: ')
+    expect(JSON.parse(event.split('data: ')[1]!)).toEqual({ aggregate: 'everything', id: null, kind: '' })
+    going.abort()
   })
   test('end when the reader goes', async () => {
     const going = new AbortController()

@@ -30,7 +30,7 @@ export interface Warning {
 export const announceWarning = (warning: Warning): void => void emitter().emit('warned', warning)
 
 /** What a page is told: what changed, and by which event where one was recorded. `everything`: more than can be told one by one. */
-export type Told = Change | { aggregate: 'everything'; id: null; kind: ''; eventId: number }
+export type Told = Change | { aggregate: 'everything'; id: null; kind: ''; eventId?: number }
 
 /** Events told one by one; after more than these a page reads everything again. */
 const mostTold = 200
@@ -110,7 +110,8 @@ export function liveStream(
       send('retry: 2000\n\n')
       push()
       if (since !== null && (held.oxUnloggedAt ?? 0) >= since)
-        tell({ aggregate: 'everything', id: null, kind: '', eventId: seen })
+        // By no event: what changed without one cannot be told to have been read.
+        tell({ aggregate: 'everything', id: null, kind: '' })
       // A reader that comes back while we stop is sent away at once, to the process that comes after us.
       if (isStopping()) end()
     },
