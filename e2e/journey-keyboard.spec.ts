@@ -70,7 +70,7 @@ test('a copied load from the phone call to the sent confirmation, by keyboard al
   await fingers.press('Enter')
   await expect(page.getByRole('button', { name: 'Send Enter' })).toBeFocused()
   await fingers.press('Enter')
-  await expect(page.getByText(/version 1 mailed to/)).toBeVisible()
+  await expect(page.getByText(/version 1 emailed to/)).toBeVisible()
 
   console.log(
     `    from "customer on the phone" to "confirmation sent": ${fingers.keys} keystrokes, ${fingers.entries} field entries (${fingers.characters} characters of free text), ${fingers.pages.size} pages: ${[...fingers.pages].join(' ')}`,

@@ -126,7 +126,7 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   await page.getByRole('button', { name: 'Award Enter' }).click()
   await expect(page.getByRole('heading', { name: /Rate confirmation RC-/ })).toBeVisible()
   await page.getByRole('button', { name: 'Send Enter' }).click()
-  await expect(page.getByText(/version 1 mailed to/)).toBeVisible()
+  await expect(page.getByText(/version 1 emailed to/)).toBeVisible()
   await expect(page.getByText(/turned down/).first()).toBeVisible()
 
   // The carrier, on a phone, without a password.
@@ -158,7 +158,7 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   await expect(phone.getByText('This version is void. Version 2 takes its place')).toBeVisible()
   await page.getByRole('button', { name: 'Send confirmation s' }).click()
   await page.getByRole('button', { name: 'Send Enter' }).click()
-  await expect(page.getByText(/version 2 mailed to/)).toBeVisible()
+  await expect(page.getByText(/version 2 emailed to/)).toBeVisible()
   await phone.goto(await linkIn('confirmation-'))
   await ready(phone)
   await expect(phone.getByText('42,500 lb')).toBeVisible()

@@ -50,7 +50,7 @@ test('offers, limits, award, confirmation and its second version, by keyboard al
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Send Enter' })).toBeFocused()
   await page.keyboard.press('Enter')
-  await expect(page.getByText(/version 1 mailed to/)).toBeVisible()
+  await expect(page.getByText(/version 1 emailed to/)).toBeVisible()
 
   // The carrier accepts by keyboard; the desk sees it live.
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage()
@@ -76,7 +76,7 @@ test('offers, limits, award, confirmation and its second version, by keyboard al
   await page.keyboard.press('s')
   await expect(page.getByRole('button', { name: 'Send Enter' })).toBeFocused()
   await page.keyboard.press('Enter')
-  await expect(page.getByText(/version 2 mailed to/)).toBeVisible()
+  await expect(page.getByText(/version 2 emailed to/)).toBeVisible()
 })
 
 test('a manager goes past the gate with a reason, a rep cannot', async ({ page, browser }) => {

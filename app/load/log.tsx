@@ -14,7 +14,7 @@ const actorWords: Record<ActorKind, string> = {
   partner: 'from',
   rule: 'by rule:',
   board: 'by',
-  system: 'by itself:',
+  system: 'automatic:',
 }
 
 /** Every step on the load, who or what did it and when, the newest first. */

@@ -1,5 +1,6 @@
 import { rateWords } from '../money/exchange'
 import { formatMoney } from '../money/money'
+import { offerSourceWords } from '../offer/offer'
 import { dayWords } from '../time/words'
 import type { AgreedPrice, Change, LoadEvent } from './command'
 import type { LoadState } from './load'
@@ -54,13 +55,13 @@ const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }
   posting_down: (event) => `Off ${event.board}${afterTries(event.attempts)}`,
   posting_refused: (event) => `${event.board} refused the posting: ${event.problem}`,
   offer_recorded: (event) =>
-    `Offer ${formatMoney(event.payMinor)}${asked(event)} from ${event.carrierName} by ${event.source}`,
+    `Offer ${formatMoney(event.payMinor)}${asked(event)} from ${event.carrierName} by ${offerSourceWords[event.source]}`,
   offer_repriced: (event) =>
-    `${event.carrierName} asks ${formatMoney(event.payMinor)} now${asked(event)}, ${formatMoney(event.from)} before, by ${event.source}`,
+    `${event.carrierName} asks ${formatMoney(event.payMinor)} now${asked(event)}, ${formatMoney(event.from)} before, by ${offerSourceWords[event.source]}`,
   offer_countered: (event) =>
     `We countered ${event.carrierName}: ${formatMoney(event.to)} against ${formatMoney(event.from)}${event.byPhone ? '. Tell them by phone' : ''}`,
   offer_answer_asked: (event) =>
-    `${event.answer === 'declined' ? 'The no' : `Our ${formatMoney(event.amountMinor)}`} goes to ${event.carrierName} by ${event.source}`,
+    `${event.answer === 'declined' ? 'The no' : `Our ${formatMoney(event.amountMinor)}`} goes to ${event.carrierName} by ${offerSourceWords[event.source]}`,
   price_passed: (event) => `${event.over.join('; ')}. Because: ${event.because}`,
   offer_ended: (event) =>
     `Offer ${formatMoney(event.payMinor)} from ${event.carrierName} ${event.to === 'turned_down' ? 'turned down' : event.to}${event.byPhone ? '. Tell them by phone' : ''}`,
@@ -71,9 +72,9 @@ const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }
   terms_changed: (event) => `Changed: ${event.changes.map(changeWords).join('; ')}`,
   confirmation_issued: (event) => `Rate confirmation version ${event.version} written`,
   confirmation_voided: (event) => `Rate confirmation version ${event.version} void`,
-  confirmation_mail_asked: (event) => `Rate confirmation version ${event.version} to be mailed to ${event.to}`,
+  confirmation_mail_asked: (event) => `Rate confirmation version ${event.version} to be emailed to ${event.to}`,
   mail_delivered: (event) =>
-    `Rate confirmation version ${event.version} mailed to ${event.to}${afterTries(event.attempts)}`,
+    `Rate confirmation version ${event.version} emailed to ${event.to}${afterTries(event.attempts)}`,
   mail_failed: (event) => `Email to ${event.to} failed: ${event.problem}`,
   sending_failed: (event) => `Something about this load could not be sent: ${event.problem}`,
   confirmation_accepted: (event) =>

@@ -121,11 +121,11 @@ describe('the log in words', () => {
     [{ kind: 'confirmation_voided', confirmationId: 1, version: 1 }, 'Rate confirmation version 1 void'],
     [
       { kind: 'confirmation_mail_asked', confirmationId: 1, version: 1, to: 'a@b.example' },
-      'Rate confirmation version 1 to be mailed to a@b.example',
+      'Rate confirmation version 1 to be emailed to a@b.example',
     ],
     [
       { kind: 'mail_delivered', version: 1, to: 'a@b.example', attempts: 2 },
-      'Rate confirmation version 1 mailed to a@b.example at try 2',
+      'Rate confirmation version 1 emailed to a@b.example at try 2',
     ],
     [{ kind: 'load_cancelled', from: 'covered', reason: 'not ready' }, 'Cancelled: not ready'],
     [

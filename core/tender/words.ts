@@ -3,8 +3,8 @@ import type { AnswerRule, RuleVerdict } from './answer-rules'
 import { declineReasons } from './reasons'
 
 export const verdictWords: Record<RuleVerdict, string> = {
-  accept: 'Accept by itself',
-  decline: 'Decline by itself',
+  accept: 'Accept automatically',
+  decline: 'Decline automatically',
   hand_over: 'Hand over to a person',
 }
 
