@@ -1,5 +1,6 @@
 import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { type ParseArgsConfig, parseArgs } from 'node:util'
 import { compileAtlas } from '../atlas/compile'
 
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '..')
@@ -29,41 +30,56 @@ Records come from FILE, or from standard input where it is - or missing.
 
 const [verb, ...args] = process.argv.slice(2)
 
+/** The arguments of a verb by these options; null where there are others. */
+function parsed<Options extends NonNullable<ParseArgsConfig['options']>>(options: Options) {
+  try {
+    return parseArgs({ args, options, allowPositionals: true })
+  } catch {
+    return null
+  }
+}
+
 /** What a verb does with its arguments, once the atlas is there; null where they make no sense. */
 function chooseRun(): (() => Promise<number>) | null {
-  if (verb === 'miles' && args.length <= 1 && !args[0]?.startsWith('--')) {
-    return async () =>
-      (await import('./verbs/lines')).answerLines(args[0] ?? '-', (await import('./verbs/miles')).milesAnswerer())
-  }
-  if (verb === 'vet' && args.length <= 1 && !args[0]?.startsWith('--')) {
-    return async () =>
-      (await import('./verbs/lines')).answerLines(args[0] ?? '-', (await import('./verbs/vet')).vetAnswerer())
-  }
-  if (verb === 'x12') return chooseX12(args)
-  if (verb === 'rates') {
-    const [history, queries] = [fileAfter('--history'), fileAfter('--queries')]
-    if (args.length === 4 && history && queries)
-      return async () => (await import('./verbs/rates')).answerRates({ history, queries })
-  }
-  return null
+  if (verb === 'miles') return withFile(async () => (await import('./verbs/miles')).milesAnswerer())
+  if (verb === 'vet') return withFile(async () => (await import('./verbs/vet')).vetAnswerer())
+  if (verb === 'x12') return chooseX12()
+  return verb === 'rates' ? chooseRates() : null
+}
+
+type Answerer = Parameters<typeof import('./verbs/lines')['answerLines']>[1]
+
+/** A verb that answers the records of one file line by line. */
+function withFile(answerer: () => Promise<Answerer>): (() => Promise<number>) | null {
+  const read = parsed({})
+  if (!read || read.positionals.length > 1) return null
+  return async () => (await import('./verbs/lines')).answerLines(read.positionals[0] ?? '-', await answerer())
+}
+
+function chooseRates(): (() => Promise<number>) | null {
+  const read = parsed({ history: { type: 'string' }, queries: { type: 'string' } })
+  const { history, queries } = read?.values ?? {}
+  if (!history || !queries || read?.positionals.length !== 0) return null
+  return async () => (await import('./verbs/rates')).answerRates({ history, queries })
 }
 
 const plainX12 = ['inspect', 'tender', 'ack', 'rewrite'] as const
 
-function chooseX12([what, file, ...rest]: string[]): (() => Promise<number>) | null {
+function chooseX12(): (() => Promise<number>) | null {
+  const read = parsed({ accept: { type: 'boolean' }, decline: { type: 'string' } })
+  const [what, file, ...more] = read?.positionals ?? []
+  if (!read || more.length > 0) return null
+  const { accept, decline } = read.values
   const plain = plainX12.find((each) => each === what)
-  if (plain && rest.length === 0 && !file?.startsWith('--'))
+  if (plain) {
+    if (accept || decline !== undefined) return null
     return async () => (await import('./verbs/x12'))[plain](file ?? '-')
-  if (what !== 'respond' || !file || file.startsWith('--')) return null
-  const [flag, reason, ...more] = rest
-  if (flag === '--accept' && reason === undefined)
-    return async () => (await import('./verbs/x12')).respondTo(file, { accept: true })
-  return flag === '--decline' && reason && more.length === 0
-    ? async () => (await import('./verbs/x12')).respondTo(file, { accept: false, reason })
-    : null
+  }
+  // One answer, not both.
+  if (what !== 'respond' || !file || [accept, decline].filter(Boolean).length !== 1) return null
+  return async () =>
+    (await import('./verbs/x12')).respondTo(file, decline ? { accept: false, reason: decline } : { accept: true })
 }
-
-const fileAfter = (flag: string): string | undefined => (args.includes(flag) ? args[args.indexOf(flag) + 1] : undefined)
 
 const run = chooseRun()
 if (!run) {

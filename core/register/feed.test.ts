@@ -119,9 +119,16 @@ test.each([
   ['(208) 555-0101', '2085550101'],
   ['+1 208.555.0101', '2085550101'],
   ['12085550101', '2085550101'],
+  ['208-555-0101 ext. 12', '2085550101'],
+  ['208-555-0101x12', '2085550101'],
+  ['+44 20 7946 0958', null],
   ['555-0101', null],
   ['', null],
   [null, null],
 ])('the digits of %j are %j', (text, digits) => expect(phoneDigits(text)).toBe(digits))
 test('a phone is written one way', () =>
-  expect([phoneWords('2085550101'), phoneWords('ext 4')]).toEqual(['208-555-0101', 'ext 4']))
+  expect([phoneWords('2085550101'), phoneWords('208.555.0101 x12'), phoneWords('ext 4')]).toEqual([
+    '208-555-0101',
+    '208-555-0101 ext. 12',
+    'ext 4',
+  ]))

@@ -17,6 +17,8 @@ test.each([
   ['night.example', 'night.example'],
   ['mail.night.co.uk', 'night.co.uk'],
   ['night.co', 'night.co'],
+  ['mail.night.com.au', 'night.com.au'],
+  ['mail.night.or.jp', 'night.or.jp'],
 ])('%s was registered as %s', (domain, expected) => expect(registrable(domain)).toBe(expected))
 
 describe('two domains side by side', () => {

@@ -1,3 +1,4 @@
+import { getDomain } from 'tldts'
 import { decodeLabel } from './punycode'
 
 /** Email domains that anybody can have an address at: the address says nothing of who owns it. Ours to lengthen. */
@@ -31,15 +32,8 @@ export function domainOf(mail: string | null): string | null {
 
 export const isFreeDomain = (domain: string): boolean => freeDomains.has(registrable(domain))
 
-/** The part of a domain that somebody registered: its last two labels, or three under endings such as `co.uk`. */
-export function registrable(domain: string): string {
-  const labels = domain.split('.')
-  const short =
-    labels.length > 2 &&
-    labels.at(-1)!.length === 2 &&
-    ['co', 'com', 'net', 'org', 'gov', 'ac'].includes(labels.at(-2)!)
-  return labels.slice(short ? -3 : -2).join('.')
-}
+/** The part of a domain that somebody registered, by the Public Suffix List: `night.co.uk` of `mail.night.co.uk`. */
+export const registrable = (domain: string): string => getDomain(domain, { validateHostname: false }) ?? domain
 
 /** How a writer's domain stands to the one on file. */
 export type DomainLikeness = 'same' | 'looks_alike' | 'other_ending' | 'different'

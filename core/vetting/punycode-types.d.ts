@@ -1,0 +1,4 @@
+declare module 'punycode/punycode.js' {
+  const punycode: { toUnicode: (domain: string) => string }
+  export default punycode
+}
