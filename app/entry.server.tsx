@@ -8,6 +8,7 @@ import { logger } from '#server/log/logger'
 
 const renderTimeout = 5_000
 
+/** Streams a page as HTML, with the nonce of its content policy. */
 export default function handleRequest(
   request: Request,
   status: number,
@@ -38,6 +39,7 @@ export default function handleRequest(
   })
 }
 
+/** Logs what went wrong while a page was drawn, unless its reader has gone. */
 export function handleError(error: unknown, { request }: { request: Request }) {
   if (!request.signal.aborted) logger().error({ err: error, url: new URL(request.url).pathname }, 'request failed')
 }

@@ -8,6 +8,7 @@ import { Mark } from './ui/mark'
 
 export const middleware: Route.MiddlewareFunction[] = [session]
 
+/** The nonce of this answer’s content policy. */
 export function loader({ context }: Route.LoaderArgs) {
   return { nonce: context.get(nonceContext) }
 }
@@ -16,8 +17,10 @@ export function loader({ context }: Route.LoaderArgs) {
 if (typeof document !== 'undefined')
   Object.assign(globalThis, { __webpack_nonce__: document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce })
 
+/** The title of pages that have none of their own. */
 export const meta: Route.MetaFunction = () => [{ title: 'Oxpecker' }]
 
+/** The document around every page, errors included. */
 export function Layout({ children }: { children: ReactNode }) {
   // The browser hides a script's nonce once the page stands: what the server wrote is kept.
   const nonce =
@@ -42,6 +45,7 @@ export function Layout({ children }: { children: ReactNode }) {
   )
 }
 
+/** The page that the address leads to. */
 export default function App() {
   return <Outlet />
 }

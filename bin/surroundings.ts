@@ -107,6 +107,7 @@ export function surroundings(folder: string, port: number): Surroundings {
   }
 }
 
+/** Starts the load board’s stand-in. */
 export const startBoard = (around: Surroundings, extra: Record<string, string> = {}) =>
   start(
     'board',
@@ -115,6 +116,7 @@ export const startBoard = (around: Surroundings, extra: Record<string, string> =
     { ...around.boardEnvironment, ...extra },
     true,
   )
+/** Starts the mail server’s stand-in. */
 export const startMail = (around: Surroundings, extra: Record<string, string> = {}) =>
   start(
     'mail',
@@ -123,6 +125,7 @@ export const startMail = (around: Surroundings, extra: Record<string, string> = 
     { ...around.mailEnvironment, ...extra },
     true,
   )
+/** Starts the publisher of market averages and diesel prices. */
 export const startMarket = (around: Surroundings, extra: Record<string, string> = {}) =>
   start(
     'market',
@@ -131,6 +134,7 @@ export const startMarket = (around: Surroundings, extra: Record<string, string> 
     { ...around.marketEnvironment, ...extra },
     true,
   )
+/** Starts the carrier register’s stand-in. */
 export const startRegister = (around: Surroundings, extra: Record<string, string> = {}) =>
   start(
     'register',
@@ -139,6 +143,7 @@ export const startRegister = (around: Surroundings, extra: Record<string, string
     { ...around.registerEnvironment, ...extra },
     true,
   )
+/** Starts the trading partners’ stand-in. */
 export const startPartners = (around: Surroundings, extra: Record<string, string> = {}) =>
   start(
     'partners',
@@ -147,6 +152,7 @@ export const startPartners = (around: Surroundings, extra: Record<string, string
     { ...around.partnersEnvironment, ...extra },
     true,
   )
+/** Starts the shipper’s web site. */
 export const startSite = (around: Surroundings, extra: Record<string, string> = {}) =>
   start(
     'site',
@@ -155,5 +161,6 @@ export const startSite = (around: Surroundings, extra: Record<string, string> = 
     { ...around.siteEnvironment, ...extra },
     true,
   )
+/** Starts the application itself, as built. */
 export const startApplication = (around: Surroundings, extra: Record<string, string> = {}) =>
   start('application', process.execPath, ['server.js'], { ...around.application, NODE_ENV: 'production', ...extra })

@@ -115,6 +115,7 @@ const rulesOf: Record<string, AnswerRule[]> = {
   ],
 }
 
+/** The code by which a partner knows its customer. */
 export const customerCodeOf = (name: string) =>
   `${name
     .replace(/[^A-Za-z]/g, '')
@@ -136,6 +137,7 @@ export function placesOf(db: Db, customerId: number) {
     .map((row) => row.facility)
 }
 
+/** The code of a partner’s place. */
 export const siteCode = (at: number) => `L${String(at * 7 + 11).padStart(3, '0')}`
 
 /** Most codes were mapped when they first came; the last places are new to us. */

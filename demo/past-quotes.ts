@@ -14,6 +14,7 @@ import { customers } from './world'
 const takes = (ratio: number, customerIndex: number, luck: Chance): boolean =>
   luck.next() < 1 / (1 + Math.exp(-(1.9 + (customerIndex % 3) * 0.3 - 17 * Math.log(ratio))))
 
+/** Writes a quote as of an instant (UTC milliseconds), with its lines settled. */
 export function writePastQuote(db: Db, world: World, at: number, luck: Chance): void {
   const first = anyShipment(world, luck)
   const validUntil = addDays(dayOf(toLocal(at, zone)), 7)

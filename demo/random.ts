@@ -10,6 +10,7 @@ export interface Chance {
   bell(): number
 }
 
+/** A seeded generator of chance: the same seed gives the same world. */
 export function chance(seed: number): Chance {
   let state = seed >>> 0
   const next = () => {

@@ -17,6 +17,7 @@ const carrierCount = 400
 
 const areas = ['208', '509', '801', '406', '704', '956']
 
+/** Writes the demo’s carriers; returns their names, equipment and punctuality by id. */
 export function settleCarriers(db: Db, now: number, luck: Chance) {
   const today = dayOf(toLocal(now, 'America/Boise'))
   const carrierNames = new Map<number, string>()
@@ -230,8 +231,10 @@ function writePapers(db: Db, carrierId: number, trouble: number, now: number): v
     .run()
 }
 
+/** The mail domain of a made-up carrier. */
 export const domainOf = (name: string) => `${name.toLowerCase().replace(/[^a-z]+/g, '')}.example`
 
+/** A place of the gazetteer by its words; one that is not there is a fault of the demo. */
 export function placeOf(words: string): Place {
   const found = resolvePlace(gazetteer(), words)
   if ('refusal' in found) throw new Error(found.refusal.message)

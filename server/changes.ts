@@ -19,6 +19,7 @@ const pending = held.oxPending
 
 /** Whoever is told of a listener's fault; set once, by the process that has a log. */
 let report: (error: unknown) => void = (error) => console.error(error)
+/** Sets who is told when a listener throws. */
 export function reportListenerFaults(to: (error: unknown) => void): void {
   report = to
 }

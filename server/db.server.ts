@@ -87,6 +87,7 @@ export function database(): Db {
   return held.oxDb
 }
 
+/** Closes the process’s database; the next call opens it again. */
 export function closeDatabase(): void {
   held.oxDb?.$client.close()
   held.oxDb = undefined
@@ -117,6 +118,7 @@ export function noteStorage(problem: string | null): void {
   held.oxStorageProblem = problem
 }
 
+/** Why nothing can be written just now; null where it can. */
 export const storageProblem = (): string | null => held.oxStorageProblem ?? null
 
 /** Prepares a query once per database: a prepared one runs many times faster. */

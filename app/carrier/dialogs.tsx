@@ -40,6 +40,7 @@ const Alert = ({ message }: { message: string | undefined }) =>
 
 const text = (form: HTMLFormElement, name: string) => String(new FormData(form).get(name) ?? '')
 
+/** A person at a carrier is added. */
 export function ContactDialog({ acting, onClose }: Props) {
   const [role, setRole] = useState<(typeof contactRoles)[number]>('dispatch')
   const { send, error, message } = useSend(acting, onClose)
@@ -73,6 +74,7 @@ export function ContactDialog({ acting, onClose }: Props) {
   )
 }
 
+/** Somebody to be paid is requested; a second person approves it. */
 export function PayeeDialog({ dossier, acting, onClose }: Props) {
   const [kind, setKind] = useState<(typeof payeeKinds)[number]>('carrier')
   const { send, error, message } = useSend(acting, onClose)
@@ -132,6 +134,7 @@ export function PayeeDialog({ dossier, acting, onClose }: Props) {
   )
 }
 
+/** What a carrier pulls, and what it would rather be asked for. */
 export function EquipmentDialog({ dossier, acting, onClose }: Props) {
   const [chosen, setChosen] = useState<Equipment[]>(dossier.carrier.equipment)
   const [preferred, setPreferred] = useState<Equipment[]>(dossier.carrier.preferred)
@@ -192,6 +195,7 @@ export function EquipmentDialog({ dossier, acting, onClose }: Props) {
   )
 }
 
+/** A carrier is barred, or may be used again: either needs a reason. */
 export function ReasonDialog({
   acting,
   onClose,
@@ -230,6 +234,7 @@ export function ReasonDialog({
   )
 }
 
+/** Documents, or the signed agreement, are requested by an email with a link. */
 export function AskDialog({ dossier, acting, onClose }: Props) {
   const missing = askedKinds.filter(
     (kind) =>

@@ -133,6 +133,7 @@ const names: Record<string, string> = {
   form: 'Answer in a site’s form',
   unread: 'Something not readable',
 }
+/** What a document is, in words: `Load tender (204)`. */
 export const kindWords = (kind: string): string => names[kind] ?? `Set ${kind}`
 
 function Verdicts({
@@ -180,5 +181,6 @@ function Verdicts({
   )
 }
 
+/** A verdict of X12 in words: `accepted with errors`. */
 export const verdictWords = (verdict: string): string =>
   ({ A: 'accepted', E: 'accepted with errors', R: 'rejected', P: 'accepted in part' })[verdict] ?? verdict

@@ -10,6 +10,7 @@ export interface Answering {
   answer: (act: TenderAct) => Promise<{ ok: boolean; message: string | null }>
 }
 
+/** Sends answers to tenders, one or many, and says what came of each. */
 export function useAnswer(): Answering {
   const [busy, setBusy] = useState(false)
   const { revalidate } = useRevalidator()

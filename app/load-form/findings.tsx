@@ -110,6 +110,7 @@ const stopsOf = (values: FormValues) =>
       : [],
   )
 
+/** The margin between two amounts, in dollars and percent of the sell price. */
 export function marginWords(sellMinor: number, buyMinor: number): string {
   const { amountMinor, percent } = margin(sellMinor, buyMinor)
   return `${formatMoney(amountMinor)}${percent === null ? '' : ` (${percent}%)`}`

@@ -13,6 +13,7 @@ const formPaths: [RegExp, string][] = [
   [/^freightValueMinor$/, 'freightValue'],
 ]
 
+/** The name of the form’s field that a path of the load’s terms belongs to. */
 export function formPath(path: string): string {
   const found = formPaths.find(([pattern]) => pattern.test(path))
   return found ? path.replace(found[0], found[1]) : path

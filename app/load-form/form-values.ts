@@ -163,6 +163,7 @@ export function readRate(typed: string): number | null {
   return /^\d{1,4}\.\d{3,4}$/.test(typed.trim()) ? Math.round(Number(typed) * rateScale) : null
 }
 
+/** The charge lines of the form as charges; a line that cannot be read is left out. */
 export const chargesFrom = (charges: ChargeValues[]): Charge[] =>
   charges
     .filter((charge) => charge.rate.trim() !== '')

@@ -6,6 +6,7 @@ import { marginWords } from '../load-form/findings'
 import { type ChargeValues, chargesFrom, readRate } from '../load-form/form-values'
 import { Choice, CurrencySelect, Field } from '../ui/field'
 
+/** Charges as the lines of the form. */
 export const payLinesFrom = (charges: Charge[]): ChargeValues[] =>
   charges.map(({ kind, basis, rateE4, quantity, currency, note, paidOn }) => ({
     kind,

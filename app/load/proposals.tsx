@@ -113,6 +113,7 @@ function Row({
 /** One key takes a reading of the newest proposal: `y` the likeliest, figures the others. */
 export const confirmKeys = ['y', '2', '3', '4', '5', '6'] as const
 
+/** Takes one amount of a proposal as the carrier’s offer. */
 export function confirmReading(acting: Acting, proposal: Proposal, payMinor: number): Promise<unknown> {
   return acting.act(
     { intent: 'confirm_proposal', proposal: { proposalId: proposal.id, payMinor } },

@@ -8,6 +8,7 @@ import { TakeLineDrawing, WaitingWords } from './take-line'
 
 const size = { width: 600, height: 132, left: 14, right: 586, band: 44, tall: 24, axis: 94 }
 
+/** What the rate strip draws of a load. */
 export function figuresOf(page: LoadPage): StripFigures {
   const { load, offers } = page
   return {

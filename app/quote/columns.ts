@@ -43,4 +43,5 @@ export function gridColumns({
   )
 }
 
+/** The grid’s columns as CSS grid tracks. */
 export const tracksOf = (columns: GridColumn[]): string => columns.map(({ track }) => track).join(' ')

@@ -5,6 +5,7 @@ import type { Decision } from './refusals'
 import { refuse } from './refusals'
 import { delivered } from './states'
 
+/** What changed terms do: postings are updated, and a confirmation the carrier has seen is replaced by its next version. */
 export function decideRevision(
   load: LoadFacts,
   { changes, carrierSeesIt, pay }: LoadCommand & { kind: 'revise' },
@@ -33,6 +34,7 @@ export function decideRevision(
   }
 }
 
+/** Whether the rate confirmation may go out now: there is one, it is not accepted yet, and neither text nor vetting holds it back. */
 export function decideSend(
   load: LoadFacts,
   { to, again, gate, tells = [] }: LoadCommand & { kind: 'send_confirmation' },
@@ -53,6 +55,7 @@ export function decideSend(
   }
 }
 
+/** What a carrier’s yes does: only to the newest version, and only once. */
 export function decideAcceptance(load: LoadFacts, command: LoadCommand & { kind: 'accept_confirmation' }): Decision {
   const confirmation = load.confirmation
   if (!confirmation || !load.award || confirmation.id !== command.confirmationId || confirmation.state === 'void')
@@ -71,6 +74,7 @@ export function decideAcceptance(load: LoadFacts, command: LoadCommand & { kind:
   }
 }
 
+/** The event that voids the standing confirmation; none where there is nothing to void. */
 export function voidConfirmation(load: LoadFacts): LoadEvent[] {
   const confirmation = load.confirmation
   if (!confirmation || confirmation.state === 'void') return []

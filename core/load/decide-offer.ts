@@ -5,6 +5,7 @@ import { removeAll } from './decide-posting'
 import type { Decision } from './refusals'
 import { refuse } from './refusals'
 
+/** What a carrier’s price does: a new offer, or a new price of its open one. A price that looks mistyped is asked about first. */
 export function decideOffer(load: LoadFacts, command: LoadCommand & { kind: 'record_offer' }, now: number): Decision {
   if (load.state !== 'uncovered') return refuse(load.award ? 'already_awarded' : 'not_uncovered', load)
   if (command.goodUntil !== null && command.goodUntil <= now) return refuse('offer_already_past', load)
@@ -21,6 +22,7 @@ export function decideOffer(load: LoadFacts, command: LoadCommand & { kind: 'rec
   return { events: [{ kind: 'offer_repriced', offerId: standing.id, from: standing.payMinor, ...repriced }] }
 }
 
+/** What our counter does; it lies below what the carrier asks. */
 export function decideCounter(load: LoadFacts, offerId: number, counterMinor: number, now: number): Decision {
   return withOpenOffer(load, offerId, (offer) => {
     if (isPast(offer, now)) return refuse('offer_lapsed', load, offer.carrierName)
@@ -44,6 +46,7 @@ export function decideCounter(load: LoadFacts, offerId: number, counterMinor: nu
 /** Who wrote is answered in writing; anybody else is to be told by phone, and the log says so. */
 export const isWritten = (offer: OfferFacts) => offer.source === 'mail'
 
+/** The event that sends our answer to a carrier that wrote or answered through a board; none for one that called. */
 export const answerTo = (offer: OfferFacts, answer: 'countered' | 'declined', amountMinor: number): LoadEvent[] =>
   isWritten(offer)
     ? [
@@ -74,6 +77,7 @@ export function overWords(
   ].filter((words): words is string => words !== null)
 }
 
+/** Why a price may not be agreed (above max, at a loss, looks mistyped) by whoever asks; null where it may. */
 export function priceRefusal(load: LoadFacts, payMinor: number, leave: PriceLeave): Decision | null {
   const over = overWords(load, payMinor)
   if (over.length === 0) return null
@@ -81,11 +85,13 @@ export function priceRefusal(load: LoadFacts, payMinor: number, leave: PriceLeav
   return leave.reason ? null : refuse('price_needs_reason', load, over.join('; '))
 }
 
+/** The event that records what a price went past, and why; none where it went past nothing. */
 export function pricePassed(load: LoadFacts, payMinor: number, leave: PriceLeave): LoadEvent[] {
   const over = overWords(load, payMinor)
   return over.length === 0 ? [] : [{ kind: 'price_passed', payMinor, over, because: leave.reason! }]
 }
 
+/** Decides something about an open offer, or says why it is not open. */
 export function withOpenOffer(load: LoadFacts, offerId: number, then: (offer: OfferFacts) => Decision): Decision {
   const offer = load.offers.find((candidate) => candidate.id === offerId)
   if (!offer) return refuse('no_such_offer', load)
@@ -93,9 +99,11 @@ export function withOpenOffer(load: LoadFacts, offerId: number, then: (offer: Of
   return offer.state === 'open' ? then(offer) : refuse('offer_ended', load, offer.carrierName)
 }
 
+/** Whether an open offer’s time is over. */
 export const isPast = (offer: OfferFacts, now: number) =>
   offer.state === 'open' && offer.goodUntil !== null && offer.goodUntil <= now
 
+/** The event that ends an offer. */
 export const endOffer = (
   offer: OfferFacts,
   to: 'declined' | 'lapsed' | 'turned_down',
@@ -107,6 +115,7 @@ export const endOffer = (
   to,
 })
 
+/** What an award does: the offer is taken, all others are turned down, postings come down and the confirmation is written. */
 export function decideAward(load: LoadFacts, command: LoadCommand & { kind: 'award' }, now: number): Decision {
   if (load.award) return refuse('already_awarded', load)
   if (load.state !== 'uncovered') return refuse('not_uncovered', load)
@@ -140,6 +149,7 @@ export function decideAward(load: LoadFacts, command: LoadCommand & { kind: 'awa
   })
 }
 
+/** Why vetting holds a step; null where it does not, or somebody who may has given a reason. */
 export function gateRefusal(
   load: LoadFacts,
   { verdict, override, mayOverride, bar }: GateAsked,
@@ -151,6 +161,7 @@ export function gateRefusal(
   return bar === null ? null : refuse('nobody_may_override', load, bar)
 }
 
+/** The event that records which stops were overridden, and why; none where nothing stopped. */
 export function gatePassed(stage: GateStage, carrierId: number, { verdict, override }: GateAsked): LoadEvent[] {
   if (verdict.verdict !== 'stop' || override === null) return []
   const reasons = verdict.reasons

@@ -21,6 +21,7 @@ export interface Spot {
   y: number
 }
 
+/** Where a point lies on the map’s plane, in its units (Albers equal-area conic, Snyder, USGS Professional Paper 1395). */
 export function project({ lat, lon }: Point): Spot {
   const rho = Math.sqrt(Math.max(0, c - 2 * n * Math.sin(lat * radian))) / n
   const angle = n * (lon * radian - centreLon)

@@ -12,6 +12,7 @@ export interface Board {
   count: number
 }
 
+/** An empty board for so many nodes. */
 export const makeBoard = (nodes: number): Board => ({
   cost: new Float64Array(nodes).fill(Number.POSITIVE_INFINITY),
   label: new Uint32Array(nodes),
@@ -40,6 +41,7 @@ export function setOut(board: Board, labels: Labels, entries: Entry[], choice: C
   }
 }
 
+/** Takes everything off a board, in the time of what was put on it. */
 export function clear(board: Board): void {
   for (let at = 0; at < board.count; at += 1) board.cost[board.reached[at]!] = Number.POSITIVE_INFINITY
   board.count = 0
@@ -53,6 +55,7 @@ export interface Reach {
   hours: Float64Array
 }
 
+/** Returns every hub that the entries reach on practical roads, each once, with its cost, miles and hours; the board is empty again then. */
 export function reachOf(board: Board, labels: Labels, entries: Entry[]): Reach {
   setOut(board, labels, entries, 'practical')
   const { count } = board

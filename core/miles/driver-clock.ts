@@ -24,6 +24,7 @@ export interface Clock {
 
 const hour = 3_600_000
 
+/** A driver’s clock at an instant (UTC milliseconds), with the hours used before it. */
 export function clockAt(now: number, used: HoursUsed): Clock {
   const fresh = used.driving === 0 && used.window === 0
   return {

@@ -11,6 +11,7 @@ export type WaterLines = {
   lon: Float64Array
 }[]
 
+/** Returns each water’s line as flat arrays of degrees, with the box around it. */
 export function waterLines(waters: Waters): WaterLines {
   return waters.map(({ name, line }) => {
     const lat = Float64Array.from(line, (point) => point.lat)

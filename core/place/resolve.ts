@@ -101,6 +101,7 @@ function byName(gazetteer: Gazetteer, name: string, region: string | null): Reso
   }
 }
 
+/** A city of the gazetteer as a place. */
 export function placeOfCity({ city, region, country, postal, lat, lon, zone }: City): Place {
   return { city, region, country, postal, lat, lon, zone }
 }

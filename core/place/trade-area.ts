@@ -19,6 +19,7 @@ export interface TradeAreas {
   of(postal: string): TradeArea | null
 }
 
+/** Returns trade areas that can be found by the first three signs of a postal code. */
 export function readTradeAreas(areas: TradeArea[]): TradeAreas {
   const byPrefix = new Map(areas.flatMap((area) => area.prefixes.map((prefix): [string, TradeArea] => [prefix, area])))
   return { all: areas, of: (postal) => byPrefix.get(postal.slice(0, 3).toUpperCase()) ?? null }

@@ -26,6 +26,7 @@ export function answerRate(model: RateModel, question: RateQuestion, locate: Loc
   }
 }
 
+/** Returns a question as the model reads it, places and equipment by number, with its features; null where its miles are unknown. */
 export function subjectOf(
   model: RateModel,
   asked: RateSubject,

@@ -101,6 +101,7 @@ export function makeColumns(history: PastPrice[], spots: SpotTable, locate: Loca
   return columns
 }
 
+/** Hours between booking and pickup, at most 2,000; the usual ones where they are unknown. */
 export const leadOf = (subject: RateSubject): number =>
   subject.leadHours === null || !Number.isFinite(subject.leadHours)
     ? usualLeadHours

@@ -45,6 +45,7 @@ export function milesBetween(spots: Spots): Float32Array {
   return miles
 }
 
+/** Where a spot lies. */
 export const pointAt = (spots: Spots, at: number): Point => ({ lat: spots.lat[at]!, lon: spots.lon[at]! })
 
 /** Mean residual, and how sure it is (the inverse variance), at each spot; weight 0 where nothing is known. */
@@ -59,6 +60,7 @@ export interface PairCurves {
   far: Float32Array
 }
 
+/** How much alike two places are by the miles between them, near and far: worked out once for all pairs. */
 export const pairCurves = (miles: Float32Array): PairCurves => ({
   near: miles.map((apart) => Math.exp(-apart / nearMiles)),
   far: miles.map((apart) => Math.exp(-apart / farMiles)),

@@ -29,8 +29,10 @@ const mostLanes = 10
 /** A lane with as many prices does not ask its neighbours. */
 const busy = 60
 
+/** One number for an origin and a destination. */
 export const laneKey = (origin: number, dest: number): number => origin * 65_536 + dest
 
+/** A memory of lanes that has seen nothing yet. */
 export const emptyLaneMemory = (likeness: LaneLikeness): LaneMemory => ({
   index: new Map(),
   sum: [],
@@ -49,6 +51,7 @@ export type Neighbours = { at: number; x: number; y: number }[]
 const planeMilesPerDegree = 69.1
 const planeShrink = Math.cos((38 * Math.PI) / 180)
 
+/** Returns the spots near a spot, the nearest first. */
 export function neighboursOf(spots: Spots, spot: number): Neighbours {
   const plane = (at: number) => ({
     at,

@@ -6,6 +6,7 @@ import { type Loading, learnLevel, levelFor, passTime, trustIn } from './market-
 import { type Locate, type PastPrice, priceSources } from './past-price'
 import { type Expected, expectPrice, noiseOfSource, type RateModel, type Subject } from './rate-model'
 
+/** Moves the model towards a price that was paid, by how far it was from what was expected. */
 export function learnExpected(
   model: RateModel,
   subject: Subject,

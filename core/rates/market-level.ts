@@ -41,6 +41,7 @@ export interface Loading {
   share: Float64Array
 }
 
+/** The level of the market before anything was seen. */
 export function startMarketLevel(
   equipments: number,
   knots: Knots,

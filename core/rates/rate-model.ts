@@ -74,6 +74,7 @@ const nowhere: LaneAnswer = { level: 0, variance: 0, onLane: 0, around: 0, newes
 export const sourcePart = (model: RateModel, source: PriceSource): number =>
   model.still.coefficients[model.plan.size - priceSources.length + priceSources.indexOf(source)]!
 
+/** What the model knows of a place. */
 export const placeOf = (model: RateModel, spot: number): PlaceMemory =>
   spot === noSpot ? unknownPlace : model.places[spot]!
 
@@ -96,6 +97,7 @@ export function rememberSpots(model: RateModel): void {
   }
 }
 
+/** How strongly each moving part weighs in the price of a subject. */
 export function loadingOf(
   model: RateModel,
   origin: PlaceMemory,
@@ -158,6 +160,7 @@ export function stillParts(
   return parts
 }
 
+/** What a subject is expected to cost, in log price, with how sure that is. */
 export function expectPrice(
   model: RateModel,
   features: ArrayLike<number>,

@@ -89,6 +89,7 @@ export function fieldsOf(record: RegisterRecord): Partial<Record<RegisterField, 
   return Object.fromEntries(Object.entries(all).filter(([, value]) => value !== ''))
 }
 
+/** An address in one line, without what is missing. */
 export const addressWords = ({ street, city, region, postal }: RegisterAddress): string =>
   [street, city, `${region} ${postal}`.trim()].filter((part) => part !== '').join(', ')
 

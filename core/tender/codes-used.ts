@@ -23,6 +23,7 @@ export function customerCode(tender: Tender): CodeUsed | null {
   return payer ? { kind: 'customer', code: locationCode(payer), said: placeWords(payer) } : null
 }
 
+/** Whether freight is loaded or unloaded at a stop. */
 export const isHandling = ({ reason }: TenderStop): boolean => reason !== 'other'
 
 /** All codes of a tender, each once: customer, every stop's place, equipment. */

@@ -30,6 +30,7 @@ export function domainOf(mail: string | null): string | null {
   return domain?.includes('.') ? domain : null
 }
 
+/** Whether anybody can have an address at a domain. */
 export const isFreeDomain = (domain: string): boolean => freeDomains.has(registrable(domain))
 
 /** The part of a domain that somebody registered, by the Public Suffix List: `night.co.uk` of `mail.night.co.uk`. */

@@ -59,6 +59,7 @@ export const ruleSchema = z
   })
 export type Rule = z.infer<typeof ruleSchema>
 
+/** What a kind of rule asks for beside its severity. */
 export const asksOf = (kind: RuleKindCode): RuleKind['asks'] => (ruleKinds[kind] as RuleKind).asks
 
 export const vettingPolicySchema = z

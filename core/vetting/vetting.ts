@@ -51,6 +51,7 @@ function stricter(rule: Rule, before: Reason, policy: VettingPolicy): boolean {
   return other !== undefined && rule.overridableBy.length < other.overridableBy.length
 }
 
+/** The worst of some reasons; clear where there are none. */
 export function verdictOf(reasons: readonly { severity: Severity }[]): Verdict['verdict'] {
   if (reasons.some((reason) => reason.severity === 'stop')) return 'stop'
   return reasons.length > 0 ? 'caution' : 'clear'

@@ -43,7 +43,9 @@ const classOf = (edges: number[], value: number) => {
   while (at < edges.length && value >= edges[at]!) at++
   return at
 }
+/** The class of hours before the pickup that an instant falls into. */
 export const leadClass = (hours: number): number => classOf(leadEdges, hours)
+/** The class of past loads on a lane that it falls into. */
 export const densityClass = (loads: number): number => classOf(densityEdges, loads)
 
 /** What the desk has seen nothing of counts as this many offers and hours at the usual pace. */

@@ -17,6 +17,7 @@ export interface VersionManners {
   longReferences: boolean
 }
 
+/** What a version of X12 allows that others do not. */
 export const mannersOf = (version: string): VersionManners => ({
   shortDates: version < '004010',
   longReferences: version.slice(0, 6) > '004010',

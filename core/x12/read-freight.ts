@@ -3,6 +3,7 @@ import { equipmentCodes } from './codes'
 import { centsWords, note, orNull, pounds, type Reading, whole } from './tender-reading'
 import type { Segment } from './x12'
 
+/** Reads N7: the trailer’s kind, length and temperature. Returns whether all of it was understood. */
 export function readEquipment({ tender }: Reading, segment: Segment): boolean {
   const [code, temperature, length] = [orNull(segment[11]), orNull(segment[13]), orNull(segment[15])]
   const { equipment } = tender
@@ -22,6 +23,7 @@ export function readEquipment({ tender }: Reading, segment: Segment): boolean {
 const feetOf = (length: string) =>
   Math.round((Math.floor(Number(length) / 100) + (Number(length) % 100) / 12) * 100) / 100
 
+/** Reads a temperature or a range, in Fahrenheit or Celsius. Returns whether it was one. */
 export function readTemperature({ tender }: Reading, [, , kind, value, unit = '', from, to]: Segment): boolean {
   const scale = /CE/.test(unit) ? 'CE' : /F[AH]/.test(unit) ? 'FA' : null
   if (scale === null && !/^T/.test(kind ?? '')) return false
@@ -42,6 +44,7 @@ function setTemperature(tender: Tender, min: number, max: number, unit: string):
   }
 }
 
+/** Reads an order of the stop at hand: its numbers, weight and pieces. Returns whether there is a stop. */
 export function readOrder(
   reading: Reading,
   [, order, purchase, , unit, quantity, weightUnit, weight]: Segment,
@@ -73,6 +76,7 @@ export function placeDescriptions({ tender, descriptions }: Reading): void {
   }
 }
 
+/** Marks the freight hazardous; `false`, so that the segment is kept as it was said too. */
 export function hazardous({ tender }: Reading): boolean {
   tender.hazmat = true
   return false

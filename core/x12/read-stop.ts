@@ -3,6 +3,7 @@ import { partyRoles, respondByDate, stopReasons, windowEnds } from './codes'
 import { note, orNull, pounds, type Reading, type Window, whole } from './tender-reading'
 import type { Segment } from './x12'
 
+/** Reads G62: a date and time of the stop at hand, or the time to answer by. Returns whether it was understood. */
 export function readDate(
   reading: Reading,
   [, dateQualifier = '', date = '', timeQualifier = '', time = '', zone = '']: Segment,
@@ -53,6 +54,7 @@ export function windowOf(windows: Window[]): { earliest: string | null; latest: 
   return { earliest, latest }
 }
 
+/** Reads N1: a party, or the name of the stop at hand. Returns whether it was understood. */
 export function readParty(reading: Reading, [, role = '', name, , code]: Segment): boolean {
   const told = { name: orNull(name) ?? '', code: orNull(code), city: null, region: null, postal: null, country: null }
   if (reading.stop && reading.stop.name === '' && reading.stop.code === null) {
@@ -68,6 +70,7 @@ export function readParty(reading: Reading, [, role = '', name, , code]: Segment
 
 const countries: Record<string, string> = { USA: 'US', US: 'US', CAN: 'CA', CA: 'CA', MEX: 'MX', MX: 'MX' }
 
+/** The country of an address by its code, or by the shape of its postal code; null where neither says. */
 export function countryOf(code: string | undefined, postal: string | undefined): string | null {
   const said = (code ?? '').trim().toUpperCase()
   if (said !== '') return countries[said] ?? said
@@ -75,6 +78,7 @@ export function countryOf(code: string | undefined, postal: string | undefined):
   return /^[A-Z]\d[A-Z]/i.test((postal ?? '').trim()) ? 'CA' : null
 }
 
+/** Begins the next stop of the tender with what its S5 says. */
 export function beginStop(
   reading: Reading,
   [, sequence, reason = '', weight, unit, pieces, , , , description]: Segment,

@@ -15,6 +15,7 @@ export function createLink(db: Db, confirmationId: number, now: number): string 
   return linkToken(row.id)
 }
 
+/** The signed token that opens a confirmation’s link. */
 export const linkToken = (linkId: number): string => signId(linkId, 'confirmation-link')
 
 export type OpenedLink =

@@ -97,6 +97,7 @@ function unknownHash(): Promise<string> {
 /** Argon2id with the library's defaults (19 MiB, two passes), as OWASP advises. */
 export const hashPassword = (password: string): Promise<string> => hash(password)
 
+/** What is kept of a session’s token: from it the token cannot be made. */
 export const tokenHash = (token: string): string => createHash('sha256').update(token).digest('hex')
 
 function openSession(db: Db, userId: number, now: number): string {

@@ -106,6 +106,7 @@ function monthsAgo(now: number) {
   return { three: at(3), twelve: at(12) }
 }
 
+/** The searches that somebody keeps, by name. */
 export const savedViews = (db: Db, userId: number) =>
   db
     .select({ id: savedView.id, name: savedView.name, query: savedView.query })
@@ -122,6 +123,7 @@ export function saveView(db: Db, userId: number, view: { name: string; query: st
     .run()
 }
 
+/** Forgets a search that somebody keeps. */
 export function dropView(db: Db, userId: number, viewId: number): void {
   db.delete(savedView)
     .where(and(eq(savedView.userId, userId), eq(savedView.id, viewId)))

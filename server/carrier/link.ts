@@ -18,6 +18,7 @@ export function createCarrierLink(
     .get().id
 }
 
+/** The signed token that opens a carrier’s link. */
 export const carrierLinkToken = (linkId: number): string => signId(linkId, 'carrier-link')
 
 export type OpenedCarrierLink =

@@ -12,6 +12,7 @@ import { envelopeMoment, keepOutgoing } from './send'
 
 const at = sql.placeholder
 
+/** Keeps one interchange and its documents, and asks for its acknowledgement to be sent; returns its number. */
 export function takeIn(
   db: Db,
   { report, sets }: InterchangeRead,
@@ -210,6 +211,7 @@ function answer(db: Db, to: Partner, report: InterchangeReport, now: number): vo
   )
 }
 
+/** Keeps what came from a partner as its bytes are; returns its number. */
 export function keepIncoming(
   db: Db,
   row: Omit<typeof exchange.$inferInsert, 'direction' | 'at' | 'digest'>,
@@ -240,4 +242,5 @@ export function keepIncoming(
   return id
 }
 
+/** The SHA-256 of some bytes, by which a repeated file is known. */
 export const digestOf = (raw: Buffer) => createHash('sha256').update(raw).digest('hex')

@@ -20,6 +20,7 @@ const qualifiers: Record<(typeof reference.$inferSelect)['kind'], string> = {
   other: 'ZZ',
 }
 
+/** A load’s invoice as the segments of a 210. */
 export function segmentsOf(
   db: Db,
   { own, stops, sheet, charges, deliveredOn, billTo }: NonNullable<ReturnType<typeof invoiceOf>>,

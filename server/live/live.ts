@@ -143,6 +143,7 @@ export function endStreams(): void {
   emitter().emit('stop')
 }
 
+/** Whether the process is going away. */
 export const isStopping = (): boolean => held.oxStopping === true
 
 onChanges((changes) => {

@@ -134,6 +134,7 @@ function pickupAndDelivery(places: { earliestLocal: string; latestLocal: string 
   }
 }
 
+/** Writes a load’s stops, references, notes and sell charges. */
 export function writeParts(db: Db, loadId: number, terms: LoadTerms): void {
   db.insert(stop)
     .values(terms.stops.map((each, index) => ({ ...each, loadId, sequence: index + 1 })))
@@ -152,6 +153,7 @@ export function writeParts(db: Db, loadId: number, terms: LoadTerms): void {
       .run()
 }
 
+/** Names of the customers and facilities that some terms speak of, for the log. */
 export function names(db: Db, ...all: LoadTerms[]) {
   const customers = db
     .select({ id: customer.id, name: customer.name })

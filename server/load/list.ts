@@ -109,4 +109,5 @@ function matches(db: Db, term: string): SQL {
   )!
 }
 
+/** A text with the wildcards of LIKE taken literally. */
 export const escapeLike = (text: string): string => text.replace(/[\\%_]/g, (character) => `\\${character}`)

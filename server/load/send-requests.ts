@@ -7,6 +7,7 @@ import { type Act, recordEvent } from '#server/event/event'
 import { enqueue } from '#server/outbox/outbox'
 import { carrier, confirmation, posting } from '#server/schema'
 
+/** Writes a posting and asks for it to be sent to its board. */
 export function askPosting(db: Db, loadId: number, board: string, context: RecordContext): void {
   // The reference is all the board knows the load by; nobody can tell the load's number from it.
   const reference = randomBytes(5).toString('hex')
@@ -25,6 +26,7 @@ export function askPosting(db: Db, loadId: number, board: string, context: Recor
   sendToBoard(db, loadId, row.id, 'put', board, context)
 }
 
+/** Asks for a posting, or its removal, to be sent to its board. */
 export function sendToBoard(
   db: Db,
   loadId: number,
@@ -38,6 +40,7 @@ export function sendToBoard(
   enqueue(db, { kind: 'board', stream: `posting-${postingId}`, loadId, payload: { what, postingId } }, context.now)
 }
 
+/** Marks the confirmation sent and asks for its email. */
 export function askMail(
   db: Db,
   loadId: number,
@@ -112,6 +115,7 @@ export interface RecordContext extends Act {
   externalKey?: string
 }
 
+/** Records that something of a practice load was not sent. */
 export function keepInside(db: Db, loadId: number, what: string, context: RecordContext): void {
   recordEvent(
     db,

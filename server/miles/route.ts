@@ -19,6 +19,7 @@ export function routeOver(stops: Point[]): StopRoute {
   return { miles: total((leg) => leg.miles), hours: total((leg) => leg.hours), legs }
 }
 
+/** Truck miles and driving hours between two points. */
 export function legBetween(from: Point, to: Point): StopLeg {
   const leg = miles().leg(from, to)
   if (leg) return { ...leg, byRoad: true }

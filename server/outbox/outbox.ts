@@ -84,6 +84,7 @@ export function retryDelay(attempts: number, first: number): number {
   return Math.min(3_600_000, first * 2 ** Math.min(20, attempts - 1))
 }
 
+/** Notes that an entry was taken by its receiver. */
 export function markSent(db: Db, entry: OutboxEntry, now: number): void {
   db.update(outbox)
     .set({ state: 'sent', attempts: entry.attempts + 1, lastError: null, sentAt: now })

@@ -6,9 +6,11 @@ import { partner } from '#server/schema'
 
 export type Partner = typeof partner.$inferSelect
 
+/** A trading partner by its number; null where there is none. */
 export const findPartner = (db: Db, partnerId: number): Partner | null =>
   db.select().from(partner).where(eq(partner.id, partnerId)).get() ?? null
 
+/** All trading partners by name. */
 export const listPartners = (db: Db): Partner[] => db.select().from(partner).orderBy(asc(partner.name)).all()
 
 /** Partners by what their names hold, for a field that completes. */

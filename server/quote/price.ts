@@ -31,6 +31,7 @@ export interface Pricing {
   showMiles: boolean
 }
 
+/** How a customer’s quotes are priced; a customer that is not there is a fault of the caller. */
 export function pricingOf(db: Db, customerId: number): Pricing {
   const row = db.select().from(customer).where(eq(customer.id, customerId)).get()
   if (!row) throw new Error(`There is no customer ${customerId} to price for`)
@@ -67,6 +68,7 @@ export interface PriceContext {
   place: (text: string) => Resolved
 }
 
+/** What pricing many lines of one quote needs, read once. */
 export function priceContext(
   db: Db,
   { customerId, validUntil, currency }: { customerId: number; validUntil: string; currency: Currency },

@@ -149,10 +149,10 @@ const earlierLines = (db: Db, quoteId: number): EarlierLine[] =>
     .all()
     .map((line) => ({ ...line, equipment: line.equipment ?? '', miles: line.miles ?? 0 }))
 
-/** A quote's page: the quote, its customer and how they are priced, every line, what was sent, who did what. */
 /** Events a quote's page shows. */
 const shownEvents = 60
 
+/** A quote's page: the quote, its customer and how they are priced, every line, what was sent, who did what. */
 export function readQuote(db: Db, quoteId: number, now: number) {
   const row = db
     .select({ quote, customer, rep: user.name })

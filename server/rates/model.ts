@@ -113,6 +113,7 @@ const mostAtOnce = 1500
 /** The pace at which offers come in, learnt with the last fit; a guess before the first. */
 export const arrivalPace = (): ArrivalPace => rates().pace
 
+/** Returns how far the rate model is, for pages that wait for it. */
 export const rateModelState = (): RateModelState => rates().state
 
 /** Puts a model in place, for whoever has one without a thread. */

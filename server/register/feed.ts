@@ -17,6 +17,7 @@ const atOnce = 250
 
 export type FeedOutcome = { taken: number; refused: number; changed: number[] } | { problem: string }
 
+/** How far the register’s feed was read; null before the first time. */
 export const feedState = (db: Db): typeof registerFeed.$inferSelect | null =>
   db.select().from(registerFeed).where(eq(registerFeed.id, 1)).get() ?? null
 

@@ -10,6 +10,7 @@ export const id = () => integer('id').primaryKey({ autoIncrement: true })
 /** UTC milliseconds. */
 export const instant = (name: string) => integer(name)
 
+/** A yes or no, no where nothing is said. */
 export const flag = (name: string) => integer(name, { mode: 'boolean' }).notNull().default(false)
 
 /** Values of a list as a check writes them. */

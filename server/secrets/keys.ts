@@ -71,6 +71,7 @@ export function isSealedNow(text: string): boolean {
   }
 }
 
+/** Whether a text was sealed by us. */
 export const isSealed = (text: string): boolean => text.startsWith(sealMark)
 
 /** The same for the same account, and telling nothing of it: how a bank account is found again elsewhere. */

@@ -12,6 +12,7 @@ import type { Notice } from './rows'
 
 const mostCarriers = 5
 
+/** What a partner’s code may mean with us, the likeliest first. */
 export function proposalsFor(db: Db, code: PartnerCode, told: Tender) {
   if (code.kind === 'customer')
     return proposeCustomers(

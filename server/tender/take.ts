@@ -52,6 +52,7 @@ export function makeLoad(db: Db, notice: Notice, partner: Partner, act: Act & { 
 /** Cautions a rep would be asked about when typing; a tender's were seen in Intake. */
 const cautions = ['no_sell_charge', 'rate_out_by_ten', 'no_temperature', 'far_ahead', 'no_street']
 
+/** A load’s terms as a tender asks for them, or which of its codes nobody has mapped. */
 export function termsOf(db: Db, notice: Notice): { terms: LoadTerms } | { refusal: { code: string; message: string } } {
   const mapped = mappingOf(db, notice)
   return 'refusal' in mapped ? mapped : loadOfTender(notice.tender, mapped.mapping)

@@ -6,6 +6,7 @@ import { freight, insurers, places, streets } from './places'
 const takenAreas = new Set(['208', '509', '801', '406', '704', '956'])
 
 const day = 86_400_000
+/** The day so many days before another. */
 export const dayBefore = (today: string, days: number) =>
   new Date(Date.parse(`${today}T00:00:00Z`) - days * day).toISOString().slice(0, 10)
 
@@ -17,11 +18,14 @@ const areas = Array.from({ length: 780 }, (_, at) => String(212 + at)).filter(
 export const phoneOf = (index: number) =>
   `${areas[Math.floor(index / 100) % areas.length]}-555-01${String(index % 100).padStart(2, '0')}`
 
+/** A made-up name. */
 export const personOf = (luck: Chance) => `${luck.pick(given)} ${luck.pick([...middle])} ${luck.pick(family)}`
+/** A made-up address. */
 export const addressOf = (luck: Chance): Address => {
   const [city, region, postal] = luck.pick(places)
   return { street: `${luck.whole(10, 9999)} ${luck.pick(streets)}`, city, region, postal, country: 'US' }
 }
+/** A made-up vehicle number. */
 export const vehicleOf = (luck: Chance) =>
   `${luck.whole(1, 9)}OX${Array.from({ length: 9 }, () => luck.pick([...'ABCDEFGHJKLMNPRSTUVWXYZ0123456789'])).join('')}${luck.whole(10000, 99999)}`.slice(
     0,

@@ -10,6 +10,7 @@ const shell = (
 ) => `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${plain(name)} shipping</title><style>body{font:14px sans-serif;margin:1.5rem}table{border-collapse:collapse}td,th{padding:.2rem .5rem;border:1px solid #bbb;text-align:left}</style></head><body>
 <header><b>${plain(name)}</b> ${signedIn ? '<a href="/tenders/cold">Cold</a> <a href="/tenders/dry">Dry</a> <a href="/logout">Sign out</a>' : ''}</header>${body}</body></html>`
 
+/** The site’s sign-in page. */
 export const signInPage = (name: string, wrong: boolean): string =>
   shell(
     name,
@@ -72,6 +73,7 @@ export function listPage(name: string, list: string, tenders: Listed[], page: nu
   )
 }
 
+/** The site’s page of one tender. */
 export function tenderPage(name: string, listed: Listed, answered: boolean): string {
   const thanks = answered ? `<p class="thanks">Thank you. ${plain(listed.id)} is ${plain(listed.state)}.</p>` : ''
   const form =
