@@ -22,7 +22,7 @@ test('offers, limits, award, confirmation and its second version, by keyboard al
   await offer(2, 230_000, Date.now() + 3000)
   await expect(offers.getByRole('button')).toHaveCount(3)
   await expect(offers.getByText('lapsed')).toBeVisible({ timeout: 20_000 })
-  await expect(page.getByText(/by rule: offers end at their time/)).toBeVisible()
+  await expect(page.getByText(/automatic: offers end at their time/)).toBeVisible()
 
   // Target and max.
   await page.keyboard.press('l')
