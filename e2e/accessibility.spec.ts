@@ -19,7 +19,7 @@ async function violations(page: Page): Promise<string[]> {
 
 for (const colorScheme of ['light', 'dark'] as const) {
   test(`every page passes axe in ${colorScheme}`, async ({ browser }) => {
-    test.setTimeout(240_000)
+    test.setTimeout(480_000)
     const page = await (
       await browser.newContext({ colorScheme, reducedMotion: 'reduce', viewport: { width: 1280, height: 800 } })
     ).newPage()
