@@ -3,6 +3,7 @@ import express from 'express'
 import { RouterContextProvider, type ServerBuild } from 'react-router'
 import { callerContext, nonceContext } from '#server/access/context'
 import { sealAnew } from '#server/access/seal-anew'
+import { reportListenerFaults } from '#server/changes'
 import { closeDatabase, DatabaseProblem, database, storageProblem } from '#server/db.server'
 import { guardRequests, secureAnswer } from '#server/http/guard'
 import { refuseWhenFull } from '#server/http/storage-refusal'
@@ -87,6 +88,7 @@ export async function startWork(): Promise<() => Promise<void>> {
       .filter(Boolean),
   )
   const db = database()
+  reportListenerFaults((error) => logger().error({ err: error }, 'a listener of changes broke'))
   sealAnew(db)
   releaseHeld(db, { kind: 'board' }, Date.now())
   const stopWatch = watchSoundness()
