@@ -1,18 +1,18 @@
 import { defineConfig } from '@playwright/test'
-
-export const origin = 'http://localhost:4200'
+import { world, worldCount, worldOf } from './e2e/world'
 
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '*.spec.ts',
   fullyParallel: false,
-  workers: 1,
-  timeout: 60_000,
-  expect: { timeout: 15_000 },
+  workers: worldCount,
+  // Generous, since the machine may be slow and two journeys share it: waiting ends when what is waited for is there.
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   outputDir: '.tmp/journeys',
   use: {
-    baseURL: origin,
-    actionTimeout: 15_000,
+    baseURL: world.origin,
+    actionTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: '/usr/bin/chromium',
@@ -28,13 +28,13 @@ export default defineConfig({
     },
     trace: 'retain-on-failure',
   },
-  webServer: {
-    command: 'node --import tsx e2e/serve.ts',
-    url: `${origin}/healthz`,
+  webServer: Array.from({ length: worldCount }, (_, nth) => ({
+    command: `node --import tsx e2e/serve.ts ${nth}`,
+    url: `${worldOf(nth).origin}/healthz`,
     timeout: 240_000,
     reuseExistingServer: false,
-    gracefulShutdown: { signal: 'SIGTERM', timeout: 10_000 },
-    stdout: 'ignore',
-    stderr: 'pipe',
-  },
+    gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 10_000 },
+    stdout: 'ignore' as const,
+    stderr: 'pipe' as const,
+  })),
 })

@@ -36,7 +36,9 @@ export async function run(): Promise<void> {
       if (!response.ok) throw new Error(`${path} answered ${response.status}`)
       return performance.now() - started
     }
+    await routeOfTwo(get)
     for (const path of ['/', `/loads/${open[0]}`, '/healthz']) for (let turn = 0; turn < 10; turn++) await get(path)
+    await routeOfTwo(get)
     await twentyUsers(get, open)
     await mostPages(around.origin, cookie, open)
     await firstPageScript(around.origin, cookie)
@@ -52,6 +54,15 @@ async function signIn(origin: string): Promise<string> {
     redirect: 'manual',
   })
   return answer.headers.getSetCookie()[0]!.split(';')[0]!
+}
+
+/** How soon the form of a new load has miles, hours and the line of the road for two facilities. */
+async function routeOfTwo(get: (path: string) => Promise<number>): Promise<void> {
+  const times: number[] = []
+  for (let nth = 0; nth < 50; nth++) times.push(await get(`/loads/route?stops=${nth + 1},${nth + 60}`))
+  console.log(
+    `route of two facilities: p50 ${quantile(times, 0.5).toFixed(1)} ms, p95 ${quantile(times, 0.95).toFixed(1)} ms`,
+  )
 }
 
 async function twentyUsers(get: (path: string) => Promise<number>, open: number[]): Promise<void> {

@@ -4,6 +4,9 @@ import { caller, linkIn, mails, ready, signIn } from './desk'
 import { reading } from './loads'
 import { burst, choose } from './partners'
 
+// Each walk is long and leans on none before it: they are shared out among the workers.
+test.describe.configure({ mode: 'parallel' })
+
 async function violations(page: Page): Promise<string[]> {
   const { violations: found } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
@@ -19,7 +22,7 @@ async function violations(page: Page): Promise<string[]> {
 
 for (const colorScheme of ['light', 'dark'] as const) {
   test(`every page passes axe in ${colorScheme}`, async ({ browser }) => {
-    test.setTimeout(480_000)
+    test.setTimeout(900_000)
     const page = await (
       await browser.newContext({ colorScheme, reducedMotion: 'reduce', viewport: { width: 1280, height: 800 } })
     ).newPage()
@@ -109,7 +112,6 @@ for (const colorScheme of ['light', 'dark'] as const) {
   })
 
   test(`tenders, partners and rules pass axe in ${colorScheme}`, async ({ browser }) => {
-    test.setTimeout(120_000)
     const page = await (
       await browser.newContext({ colorScheme, reducedMotion: 'reduce', viewport: { width: 1280, height: 800 } })
     ).newPage()

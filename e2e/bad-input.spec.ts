@@ -1,14 +1,13 @@
 import { expect, request, test } from '@playwright/test'
-import { origin } from '../playwright.config'
 import { caller, linkIn, mails, ready, signIn } from './desk'
 import { freshLoad, rowCounts, someTerms } from './loads'
+import { world } from './world'
 
 test('bad input at every route: an error in words, status 4xx, nothing written', async () => {
-  test.setTimeout(90_000)
   const api = await caller()
   const loadId = await freshLoad(api)
   const huge = 'x'.repeat(300_000)
-  const stranger = await request.newContext({ baseURL: origin })
+  const stranger = await request.newContext({ baseURL: world.origin })
   const viewer = await caller('pim@ploverrook.example')
   const manager = await caller('ruth@ploverrook.example')
   const act = `/loads/${loadId}/act`
@@ -397,7 +396,7 @@ test('who is not signed in sees no room', async ({ page }) => {
   await page.goto('/c/1.AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA')
   await expect(page.getByText('not complete or was altered')).toBeVisible()
   await expect(page.getByRole('link')).toHaveCount(0)
-  const stranger = await request.newContext({ baseURL: origin })
+  const stranger = await request.newContext({ baseURL: world.origin })
   for (const path of ['/loads/1.data', '/_root.data', '/find/customers?q=a', '/live', '/loads.csv']) {
     const answer = await stranger.get(path, { maxRedirects: 0 })
     expect(await answer.text(), path).not.toContain('Snowmelt')

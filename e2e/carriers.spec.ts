@@ -1,8 +1,9 @@
 import { expect, type Page, test } from '@playwright/test'
 import { caller, linkIn, mails, ready, signIn } from './desk'
 import { clearCarriers, freshLoad, nameOf, reading } from './loads'
+import { world } from './world'
 
-const register = 'http://127.0.0.1:4206'
+const { register } = world
 const pdf = Buffer.from(
   '%PDF-1.4\n1 0 obj<</Type/Catalog/Pages 2 0 R>>endobj\n2 0 obj<</Type/Pages/Kids[]/Count 0>>endobj\ntrailer<</Root 1 0 R>>\n',
 )
@@ -206,7 +207,6 @@ test('the gate: a rep is stopped, a manager passes it with a reason that stays; 
   page,
   browser,
 }) => {
-  test.setTimeout(120_000)
   const api = await caller()
   const loadId = await freshLoad(api)
   const [carrierId] = await clearCarriers(api, loadId, 1)
@@ -291,7 +291,6 @@ test('the policy: a manager sees whom a change would stop before it holds, a rep
   page,
   browser,
 }) => {
-  test.setTimeout(120_000)
   await signIn(page)
   await page.goto('/vetting')
   await ready(page)

@@ -1,9 +1,8 @@
 import { expect, type Page, request } from '@playwright/test'
 import { demoPassword } from '../demo/world'
-import { origin } from '../playwright.config'
+import { world } from './world'
 
-export const mailbox = 'http://localhost:4203'
-export const board = 'http://127.0.0.1:4201'
+export const { mailbox, board } = world
 
 /** Signs a page in as somebody of the demo desk, with the mouse and the form. */
 export async function signIn(page: Page, mail = 'ines@ploverrook.example'): Promise<void> {
@@ -40,7 +39,7 @@ export async function slowness(page: Page): Promise<number> {
 
 /** A signed-in caller without a browser, for routes and refusals. */
 export async function caller(mail = 'ines@ploverrook.example') {
-  const context = await request.newContext({ baseURL: origin })
+  const context = await request.newContext({ baseURL: world.origin })
   const answer = await context.post('/sign-in', { form: { mail, password: demoPassword }, maxRedirects: 0 })
   expect(answer.status()).toBe(302)
   return context

@@ -29,7 +29,6 @@ class Fingers {
 }
 
 test('a copied load from the phone call to the sent confirmation, by keyboard alone', async ({ page }) => {
-  test.setTimeout(90_000)
   await signIn(page)
   const fingers = new Fingers(page)
   fingers.pages.add('/')

@@ -3,7 +3,6 @@ import { board, caller, linkIn, ready, signIn } from './desk'
 import { clearCarriers, nameOf } from './loads'
 
 test('from a customer’s shipment to an accepted rate confirmation, with the mouse', async ({ page, browser }) => {
-  test.setTimeout(120_000)
   await signIn(page)
   await expect(
     page

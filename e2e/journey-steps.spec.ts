@@ -3,7 +3,6 @@ import { caller, linkIn, mails, ready, signIn } from './desk'
 import { clearCarriers, freshLoad, passableCarrier } from './loads'
 
 test('offers, limits, award, confirmation and its second version, by keyboard alone', async ({ page, browser }) => {
-  test.setTimeout(120_000)
   const api = await caller()
   const loadId = await freshLoad(api)
   const carriers = await clearCarriers(api, loadId, 3)

@@ -16,7 +16,7 @@ const path = `${folder}/oxpecker.db`
 const seed = Number(process.env.KILL_SEED ?? Date.now() % 100_000)
 
 test(`killed ${kills} times while quotes are won, payees approved and documents reviewed: each once`, async () => {
-  test.setTimeout(300_000)
+  test.setTimeout(600_000)
   console.log(`    seed ${seed}`)
   const luck = chance(seed)
   rmSync(folder, { recursive: true, force: true })
@@ -75,6 +75,6 @@ test(`killed ${kills} times while quotes are won, payees approved and documents 
 async function signedIn(baseURL: string, name: string): Promise<APIRequestContext> {
   const api = await request.newContext({ baseURL })
   const form = { mail: `${name}@ploverrook.example`, password: demoPassword }
-  expect((await api.post('/sign-in', { form, maxRedirects: 0 })).status()).toBe(302)
+  expect((await api.post('/sign-in', { form, maxRedirects: 0, timeout: 60_000 })).status()).toBe(302)
   return api
 }

@@ -15,7 +15,7 @@ const folder = '.tmp/kill-tenders'
 const seed = Number(process.env.KILL_SEED ?? Date.now() % 100_000)
 
 test(`killed ${kills} times while tenders come and are answered: none lost, none answered twice`, async () => {
-  test.setTimeout(300_000)
+  test.setTimeout(600_000)
   console.log(`    seed ${seed}`)
   const luck = chance(seed)
   rmSync(folder, { recursive: true, force: true })

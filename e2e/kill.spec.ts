@@ -15,7 +15,7 @@ const folder = '.tmp/kill'
 const seed = Number(process.env.KILL_SEED ?? Date.now() % 100_000)
 
 test(`killed ${kills} times in a run of awards, the mail server coming and going: nothing lost, nothing doubled`, async () => {
-  test.setTimeout(480_000)
+  test.setTimeout(900_000)
   console.log(`    seed ${seed}`)
   const luck = chance(seed)
   rmSync(folder, { recursive: true, force: true })

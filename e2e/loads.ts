@@ -1,8 +1,9 @@
 import { type APIRequestContext, expect } from '@playwright/test'
 import Database from 'better-sqlite3'
+import { world } from './world'
 
 /** Looks into the test world's database, read only. */
-export function reading<T>(look: (db: Database.Database) => T, path = '.tmp/e2e/oxpecker.db'): T {
+export function reading<T>(look: (db: Database.Database) => T, path = `${world.folder}/oxpecker.db`): T {
   const db = new Database(path, { readonly: true })
   try {
     return look(db)

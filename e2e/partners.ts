@@ -1,9 +1,9 @@
 import { expect, type Page } from '@playwright/test'
 import { ready } from './desk'
 import { reading } from './loads'
+import { world } from './world'
 
-export const partners = 'http://127.0.0.1:4207'
-export const site = 'http://127.0.0.1:4208'
+export const { partners, site } = world
 
 /** Makes a partner of the demo send; the shipments it named. */
 export async function burst(

@@ -45,7 +45,6 @@ function run(environment: Record<string, string>, cwd = process.cwd()): Promise<
 }
 
 test('stopped with live streams that come back and a mail server that drips: accepted requests are answered, and it is gone in time', async () => {
-  test.setTimeout(120_000)
   await world()
   // A mail server that says a letter now and then and never finishes its greeting.
   const dripping = createServer((socket) => {

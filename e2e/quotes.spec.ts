@@ -161,7 +161,6 @@ test('rows from a spreadsheet: columns recognised, bad rows kept and marked, rem
 })
 
 test('ten thousand rows: what a quote holds is taken with progress, the rest stays in the box', async ({ page }) => {
-  test.setTimeout(120_000)
   await signIn(page)
   await beginQuote(page, 'Paper Heron')
   const rows = Array.from(

@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { caller, ready, signIn } from './desk'
 import { freshLoad } from './loads'
+import { world } from './world'
 
 test('signing in: a wrong password is told, the way back is kept, signing out ends the session', async ({
   page,
@@ -34,7 +35,7 @@ test('the sign-in page leads nowhere but home', async ({ page }) => {
     await page.getByLabel('Password').fill('plover-and-rook')
     await page.keyboard.press('Enter')
     await expect(page.getByRole('heading', { name: 'Horizon' })).toBeAttached()
-    expect(new URL(page.url()).host).toBe('localhost:4200')
+    expect(new URL(page.url()).host).toBe(`localhost:${world.port}`)
   }
 })
 

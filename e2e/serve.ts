@@ -1,4 +1,4 @@
-// The world that the journeys run in: a fresh, smaller demo world, all stand-ins, the production build.
+// One of the worlds that the journeys run in: a fresh, smaller demo world, all stand-ins, the production build.
 import { rmSync } from 'node:fs'
 import { buildIfNeeded } from '../bin/build'
 import { answering, stopAll } from '../bin/processes'
@@ -10,16 +10,16 @@ import {
   startPartners,
   startRegister,
   startSite,
-  surroundings,
 } from '../bin/surroundings'
+import { worldOf } from './world'
 
-const folder = '.tmp/e2e'
-rmSync(folder, { recursive: true, force: true })
-const around = surroundings(folder, 4200)
+const nth = Number(process.argv[2])
+rmSync(worldOf(nth).folder, { recursive: true, force: true })
+const around = worldOf(nth)
 Object.assign(process.env, around.application)
 buildIfNeeded()
 const { makeWorld } = await import('../bin/world')
-await makeWorld(folder, { seed: 11, pastLoads: 1500, wires: around.wires })
+await makeWorld(around.folder, { seed: 11, pastLoads: 1500, wires: around.wires })
 const children = [
   startMail(around),
   startBoard(around, { BOARD_TROUBLE: '0.2', BOARD_PACE: '3' }),

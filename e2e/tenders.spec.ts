@@ -43,7 +43,6 @@ async function cover(loadId: number): Promise<number> {
 test('from the burst to the accepted load, the 990 at the partner, statuses by check call, and the invoice', async ({
   page,
 }) => {
-  test.setTimeout(150_000)
   const shipment = await pastTheRules('snowmelt')
   await signIn(page)
   await page.keyboard.press('i')
@@ -194,7 +193,6 @@ test('the same interchange twice is acted on once; a broken set is rejected alon
 test('a change is seen side by side before the load takes it; a late cancellation tells the carrier', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   // Two Otters has nothing accepted yet: its change and cancellation are of the one that is.
   const [shipment] = await burst('two-otters', 'original')
   await signIn(page)
@@ -325,7 +323,6 @@ test('a load that came by phone is joined to a partner and tells it from then on
 test('tenders on a shipper’s page: taken, answered in its form, and none taken once the page has changed', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   const play = (asked: object) =>
     fetch(`${site}/play`, { method: 'POST', body: JSON.stringify(asked) }).then(
       (response) => response.json() as Promise<{ made: string[] }>,
@@ -423,7 +420,6 @@ test('many are marked and answered at once', async ({ page }) => {
 test('a thousand tenders in one file: all are there, and the page draws only those that can be seen', async ({
   page,
 }) => {
-  test.setTimeout(180_000)
   await signIn(page)
   await page.goto('/intake')
   await ready(page)
