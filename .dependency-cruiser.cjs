@@ -18,7 +18,7 @@ const serverOrder = [
   ...['event', 'live', 'kernel', 'access', 'read', 'http', 'outbox', 'paper', 'map'],
   ...['place', 'facility', 'miles', 'money', 'fuel', 'market', 'customer', 'register', 'rates', 'vetting', 'carrier'],
   ...['match', 'waiting', 'posting', 'confirmation', 'load', 'offer', 'quote', 'message'],
-  ...['tender-facts', 'partner', 'exchange', 'tender', 'site', 'invoice'],
+  ...['tender-facts', 'partner', 'exchange', 'tender', 'check-call', 'site', 'invoice'],
   ...['load-page', 'horizon', 'export', 'outside'],
   ...['senders', 'partner-rounds', 'watch-database', 'app'],
 ]

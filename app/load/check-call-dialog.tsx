@@ -1,6 +1,12 @@
 import { useState } from 'react'
-import { type StopEventKind, stopEventKinds, stopEventWords } from '#core/tender/partner'
-import { type DelayCode, delayCodes, delayReasons } from '#core/tender/reasons'
+import {
+  type DelayCode,
+  delayCodes,
+  delayReasons,
+  type StopEventKind,
+  stopEventKinds,
+  stopEventWords,
+} from '#core/check-call/check-call'
 import { toLocal } from '#core/time/local'
 import { clockWords, dayWords } from '#core/time/words'
 import type { LoadPage } from '#server/load-page/read'

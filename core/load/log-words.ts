@@ -30,6 +30,7 @@ export type OutsideEvent =
   | { kind: 'message_left'; sender: string; subject: string }
   | { kind: 'offer_proposed'; sender: string; carrierName: string | null; readings: number[] }
   | { kind: 'proposal_dismissed'; sender: string }
+  | { kind: 'proposal_confirmed'; sender: string; carrierId: number; payMinor: number }
 
 export type LogEvent = LoadEvent | OutsideEvent
 
@@ -100,6 +101,8 @@ const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }
     `Invoice of ${formatMoney(event.totalMinor)} to ${event.partner} ${event.byMail ? 'by email' : '(210)'}`,
   offer_proposed: (event) =>
     `${event.sender} names ${event.readings.map((reading) => formatMoney(reading)).join(' or ')}${event.carrierName ? ` for ${event.carrierName}` : ''}: needs confirmation`,
+  proposal_confirmed: (event) =>
+    `Proposal from ${event.sender} confirmed as an offer of ${formatMoney(event.payMinor)}`,
   proposal_dismissed: (event) => `Proposal from ${event.sender} dismissed`,
   message_left: (event) => `Email from ${event.sender}: ${event.subject || 'no subject'}`,
 }

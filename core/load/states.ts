@@ -17,3 +17,7 @@ export const delivered = group('delivered', 'paperwork_in', 'invoiced', 'paid')
 export const pickedUp = group('in_transit', ...delivered.states)
 /** Not delivered and not cancelled: it can be cancelled. */
 export const cancellable = group('draft', 'uncovered', ...booked.states)
+/** Nobody is to haul it, not yet or no longer. */
+export const withoutTruck = group('draft', 'uncovered', 'cancelled')
+/** Neither cancelled nor billed yet. */
+export const notBilled = group(...cancellable.states, 'delivered', 'paperwork_in')

@@ -16,10 +16,6 @@ export type CodeKind = (typeof codeKinds)[number]
 export const expiryChoices = ['lapse', 'decline', 'keep'] as const
 export type ExpiryChoice = (typeof expiryChoices)[number]
 
-/** What a check call may tell of a stop. */
-export const stopEventKinds = ['appointment', 'arrived', 'departed', 'delayed'] as const
-export type StopEventKind = (typeof stopEventKinds)[number]
-
 export const statusOccasions = [
   'appointment_pickup',
   'appointment_delivery',
@@ -150,10 +146,4 @@ export const expiryWords: Record<ExpiryChoice, string> = {
   lapse: 'it lapses, nothing is sent',
   decline: 'a no is sent',
   keep: 'it stays, late answers are taken',
-}
-export const stopEventWords: Record<StopEventKind, string> = {
-  appointment: 'Appointment made',
-  arrived: 'Arrived',
-  departed: 'Departed',
-  delayed: 'Delayed',
 }

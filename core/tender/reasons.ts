@@ -1,4 +1,4 @@
-/** Why a tender is declined or a truck late: status reason codes of X12 (elements 641 and 1651), those a broker has use for. */
+/** Why a tender is declined: status reason codes of X12 (element 641), those a broker has use for. */
 export const declineReasons = {
   T1: 'Tractor not available',
   T3: 'Trailer not available',
@@ -10,16 +10,3 @@ export const declineReasons = {
 } as const
 export type DeclineCode = keyof typeof declineReasons
 export const declineCodes = Object.keys(declineReasons) as [DeclineCode, ...DeclineCode[]]
-
-export const delayReasons = {
-  NS: 'Normal',
-  AF: 'Accident',
-  AI: 'Mechanical breakdown',
-  AG: 'Consignee related',
-  AM: 'Shipper related',
-  AO: 'Weather or natural disaster',
-  D2: 'Driver not available',
-  BG: 'Other',
-} as const
-export type DelayCode = keyof typeof delayReasons
-export const delayCodes = Object.keys(delayReasons) as [DelayCode, ...DelayCode[]]

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { type Db, inTransaction } from '#server/db.server'
 import { noteUnlogged } from '#server/event/event'
+import type { Outcome } from '#server/kernel/run'
 import { releaseHeld } from '#server/outbox/outbox'
 import { codesOf } from '#server/partner/codes'
 import { findPartner } from '#server/partner/partners'
@@ -8,7 +9,6 @@ import { exchange, exchangeDocument, tenderNotice } from '#server/schema'
 import { assess, customerOf, equipmentOf } from '#server/tender-facts/assess'
 import { askSending } from './send'
 
-type Outcome = { done: true } | { refusal: { code: string; message: string } }
 const refuse = (code: string, message: string): Outcome => ({ refusal: { code, message } })
 
 /** Sends an interchange once more: the same bytes under the same control number, so that a partner that has it knows it. */

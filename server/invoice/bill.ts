@@ -1,187 +1,73 @@
-import { and, asc, desc, eq, inArray } from 'drizzle-orm'
-import { system } from '#core/access/actor'
-import { chargeSheet, oneCurrency } from '#core/charge/charge'
-import type { Tender } from '#core/tender/tender'
-import { dayOf, toLocal } from '#core/time/local'
-import type { InvoiceParty } from '#core/x12/write-sets'
-import { type Db, inTransaction } from '#server/db.server'
-import { type Act, recordEvent } from '#server/event/event'
-import { sendSet } from '#server/exchange/send'
-import { carryOut, noSuchLoad } from '#server/load/commands'
-import { enqueue } from '#server/outbox/outbox'
+import { and, eq } from 'drizzle-orm'
 import {
-  charge,
-  customer,
-  exchangeDocument,
-  facility,
-  load,
-  outbox,
-  stop,
-  stopEvent,
-  tender,
-  tenderNotice,
-} from '#server/schema'
-import { brokerage } from '#server/settings.server'
-import { partnerOfLoad } from '#server/tender/join'
+  type BillCommand,
+  decideInvoice,
+  type InvoiceEvent,
+  type InvoiceFacts,
+  invoiceRefusalWords,
+} from '#core/invoice/decide'
+import type { Db } from '#server/db.server'
+import type { Act } from '#server/event/event'
+import { sendSet } from '#server/exchange/send'
+import { type Context, type Outcome, outcome, run, type Subject } from '#server/kernel/run'
+import { noSuchLoad } from '#server/load/commands'
+import { findLoadFacts } from '#server/load/facts'
+import { apply } from '#server/load/record'
+import { enqueue } from '#server/outbox/outbox'
+import { exchangeDocument, outbox } from '#server/schema'
+import { invoiceOf } from './invoice'
 import { segmentsOf } from './segments'
 
-type Outcome = { done: true } | { refusal: { code: string; message: string } }
-
-/** What an invoice of a load would say, with everything that is missing for it, each in words. */
-export function invoiceOf(db: Db, loadId: number, now: number) {
-  const own = db
-    .select({ load, customer })
-    .from(load)
-    .innerJoin(customer, eq(customer.id, load.customerId))
-    .where(eq(load.id, loadId))
-    .get()
-  if (!own) return null
-  const joined = partnerOfLoad(db, loadId)
-  const stops = db
-    .select({ stop, facility })
-    .from(stop)
-    .innerJoin(facility, eq(facility.id, stop.facilityId))
-    .where(eq(stop.loadId, loadId))
-    .orderBy(asc(stop.sequence))
-    .all()
-  const charges = db
-    .select()
-    .from(charge)
-    .where(and(eq(charge.loadId, loadId), eq(charge.side, 'sell')))
-    .orderBy(asc(charge.id))
-    .all()
-  const sheet = chargeSheet(charges, own.load)
-  const last = stops.at(-1)!
-  const arrivals = db
-    .select()
-    .from(stopEvent)
-    .where(
-      and(
-        eq(stopEvent.loadId, loadId),
-        eq(stopEvent.sequence, last.stop.sequence),
-        inArray(stopEvent.kind, ['arrived', 'departed']),
-      ),
-    )
-    .orderBy(desc(stopEvent.id))
-    .all()
-  const told = standingTender(db, loadId) ?? (joined ? lastTender(db, joined.partner.id, own.load.customerId) : null)
-  const billTo = payerOf(own.customer, told)
-  const used = own.load.state === 'cancelled' && charges.some(({ kind }) => kind === 'truck_ordered_not_used')
-  const deliveredOn = arrivals[0]?.atLocal.slice(0, 10) ?? (used ? dayOf(toLocal(now, brokerage.zone)) : null)
-  const missing = [
-    charges.length === 0 || sheet.totalMinor <= 0 ? 'the sell charges' : '',
-    charges.length > 0 && !oneCurrency(charges) ? 'one currency for all charges' : '',
-    own.customer.billingMail ? '' : 'somebody to bill: the customer has no billing email',
-    joined && deliveredOn === null ? 'when it was delivered: note the arrival at the last stop' : '',
-    joined && billTo.city === '' ? 'the town of who pays' : '',
-    own.load.state === 'delivered' ? 'the signed proof of delivery: mark the paperwork in' : '',
-  ].filter(Boolean)
-  return { own, joined, stops, charges, sheet, deliveredOn, billTo, missing }
+interface ServerFacts extends InvoiceFacts {
+  invoice: NonNullable<ReturnType<typeof invoiceOf>>
 }
 
-/** The tender whose terms the load has, where it came of one. */
-function standingTender(db: Db, loadId: number): Tender | null {
-  const row = db
-    .select({ told: tenderNotice.tender })
-    .from(tenderNotice)
-    .innerJoin(tender, eq(tender.standingNoticeId, tenderNotice.id))
-    .where(eq(tender.loadId, loadId))
-    .get()
-  return row?.told ?? null
-}
-
-/** The last tender that this partner sent for the customer: who pays stands there too. */
-function lastTender(db: Db, partnerId: number, customerId: number): Tender | null {
-  const row = db
-    .select({ told: tenderNotice.tender })
-    .from(tenderNotice)
-    .where(and(eq(tenderNotice.partnerId, partnerId), eq(tenderNotice.customerId, customerId)))
-    .orderBy(desc(tenderNotice.id))
-    .limit(1)
-    .get()
-  return row?.told ?? null
-}
-
-/** Who pays, as the tender says it; where it came another way, as far as we know the customer. */
-function payerOf(own: typeof customer.$inferSelect, told: Tender | null): InvoiceParty {
-  const said = told?.parties.find(({ role }) => role === 'bill_to' || role === 'freight_payer' || role === 'payer')
-  if (said)
-    return {
-      name: said.name,
-      code: said.code,
-      street: '',
-      city: said.city ?? own.city,
-      region: said.region ?? own.region,
-      postal: said.postal ?? '',
-      country: said.country ?? 'US',
-    }
-  return { name: own.name, code: null, street: '', city: own.city, region: own.region, postal: '', country: 'US' }
+const subject: Subject<'load', ServerFacts, BillCommand, InvoiceEvent> = {
+  aggregate: 'load',
+  read: readFacts,
+  decide: (facts, command, { now }) => decideInvoice(facts, command, now),
+  apply: (db, loadId, event, context) => {
+    if (event.kind === 'invoice_sent') send(db, loadId, context)
+    else if (event.kind === 'state_changed')
+      apply(db, loadId, event, { ...context, practice: context.facts.load.practice })
+  },
+  words: invoiceRefusalWords,
+  missing: noSuchLoad.refusal,
 }
 
 /**
- * Marks a load ready to bill: invoiced, and where its customer's system takes invoices, a 210 of its sell charges is sent. What is
+ * Bills a load: it is invoiced, and its customer gets the invoice as a 210 where its system takes them, by email where not. What is
  * missing is named first, and nothing is sent.
  */
-export function billLoad(db: Db, loadId: number, act: Act): Outcome {
-  const outcome = inTransaction(db, (): Outcome => {
-    const invoice = invoiceOf(db, loadId, act.now)
-    if (!invoice) return noSuchLoad
-    const { own, joined, sheet, missing } = invoice
-    const wants210 = joined?.partner.documents.includes('210') ?? false
-    if (missing.length > 0)
-      return {
-        refusal: {
-          code: 'not_ready_to_bill',
-          message: `${own.load.number} cannot be billed yet, missing: ${missing.join('; ')}.`,
-        },
-      }
-    if (own.load.state === 'cancelled' && isBilled(db, loadId))
-      return { refusal: { code: 'already_billed', message: `${own.load.number} is billed already.` } }
-    const done =
-      own.load.state === 'cancelled'
-        ? ({ done: true } as const)
-        : carryOut(db, loadId, { kind: 'advance', to: 'invoiced' }, act)
-    if ('refusal' in done) return done
-    if (!joined || !wants210) {
-      mailInvoice(db, loadId, own.load.practice, own.customer.billingMail!, sheet.totalMinor, act)
-      return { done: true }
-    }
-    sendSet(
-      db,
-      joined.partner,
-      {
-        type: '210',
-        segments: segmentsOf(db, invoice, joined, act.now),
-        number: joined.shipmentId,
-        loadId,
-        noticeId: null,
-      },
-      act.now,
-    )
-    recordEvent(
-      db,
-      'load',
-      loadId,
-      { kind: 'invoice_sent', partner: joined.partner.name, totalMinor: sheet.totalMinor },
-      act,
-    )
-    return { done: true }
-  })
-  return outcome
+export const billLoad = (db: Db, loadId: number, act: Act): Outcome =>
+  outcome(run(db, subject, loadId, { kind: 'bill' }, act))
+
+function readFacts(db: Db, loadId: number, { now }: Act): ServerFacts | null {
+  const facts = findLoadFacts(db, loadId)
+  const invoice = invoiceOf(db, loadId, now)
+  if (!facts || !invoice) return null
+  const { own, joined, sheet, missing } = invoice
+  const takes210 = joined?.partner.documents.includes('210') ?? false
+  return {
+    load: facts,
+    missing,
+    isBilled: isBilled(db, loadId),
+    channel: takes210 ? 'exchange' : 'email',
+    to: takes210 && joined ? joined.partner.name : (own.customer.billingMail ?? ''),
+    totalMinor: sheet.totalMinor,
+    invoice,
+  }
 }
 
-/** A customer without a system that takes invoices gets its invoice by email. */
-function mailInvoice(db: Db, loadId: number, practice: boolean, to: string, totalMinor: number, act: Act): void {
-  if (practice)
-    return recordEvent(
-      db,
-      'load',
-      loadId,
-      { kind: 'kept_in_the_building', what: 'the invoice' },
-      { now: act.now, by: system('practice loads stay inside') },
-    )
-  enqueue(db, { kind: 'invoice_mail', stream: `invoice-${loadId}`, loadId, payload: { to } }, act.now)
-  recordEvent(db, 'load', loadId, { kind: 'invoice_sent', partner: to, totalMinor, byMail: true }, act)
+function send(db: Db, loadId: number, { facts, now }: Context<ServerFacts, BillCommand>): void {
+  const { invoice, channel, to } = facts
+  const { joined } = invoice
+  if (channel === 'email' || !joined) {
+    enqueue(db, { kind: 'invoice_mail', stream: `invoice-${loadId}`, loadId, payload: { to } }, now)
+    return
+  }
+  const segments = segmentsOf(db, invoice, joined, now)
+  sendSet(db, joined.partner, { type: '210', segments, number: joined.shipmentId, loadId, noticeId: null }, now)
 }
 
 const isBilled = (db: Db, loadId: number): boolean =>

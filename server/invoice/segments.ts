@@ -7,7 +7,7 @@ import type { Db } from '#server/db.server'
 import { partnerCode, reference } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import type { partnerOfLoad } from '#server/tender/join'
-import type { invoiceOf } from './bill'
+import type { invoiceOf } from './invoice'
 
 /** X12 element 128 for our references. */
 const qualifiers: Record<(typeof reference.$inferSelect)['kind'], string> = {

@@ -9,7 +9,7 @@ import { loadOf } from '#server/outbox/outbox'
 import { sendMail } from '#server/outbox/send-mail'
 import { reference } from '#server/schema'
 import { brokerage } from '#server/settings.server'
-import { invoiceOf } from './bill'
+import { invoiceOf } from './invoice'
 
 const payloadSchema = z.object({ to: z.string() })
 

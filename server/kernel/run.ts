@@ -26,6 +26,9 @@ export interface Subject<Kind extends Aggregate, Facts, Command, Event extends E
   missing: { code: string; message: string }
 }
 
+/** What came of a command, for whoever only needs to know whether it was done. */
+export type Outcome = { done: true } | Refused
+
 export type Ran<Event, Result> = { done: true; events: Event[]; results: Result[] } | Refused
 
 /** Takes a transaction back on a refusal; also thrown while an event is applied, where what must be written with it is refused. */
@@ -114,6 +117,5 @@ export function commandOf<Command extends { kind: string }, Kind extends Command
   return command as Command & { kind: Kind }
 }
 
-/** The same answer without what was written: for whoever only needs to know whether it was done. */
-export const outcome = (ran: Ran<unknown, unknown>): { done: true } | Refused =>
-  'refusal' in ran ? ran : { done: true }
+/** The same answer without what was written. */
+export const outcome = (ran: Ran<unknown, unknown>): Outcome => ('refusal' in ran ? ran : { done: true })

@@ -8,20 +8,21 @@ import { offerTermsSchema } from '#core/offer/offer'
 import { phoneDigits } from '#core/register/phone'
 import { revokeLinks } from '#server/access/link'
 import { requirePermission, type Viewer } from '#server/access/viewer'
+import { noteStopEvent, stopEventSchema } from '#server/check-call/note'
 import type { Db } from '#server/db.server'
 import { billLoad } from '#server/invoice/bill'
+import type { Outcome } from '#server/kernel/run'
 import { carryOut } from '#server/load/commands'
 import { complete } from '#server/load/complete'
 import { dispatch, sendConfirmation } from '#server/load/dispatch'
 import { readTerms } from '#server/load/terms'
 import { awardLoad, changePay } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
-import { confirmProposal, confirmProposalSchema, dismissProposal } from '#server/offer/proposals'
+import { confirmProposal, confirmProposalSchema, dismissProposal } from '#server/offer/settle-proposal'
 import { boardName } from '#server/posting/board'
 import { notesTell } from '#server/posting/screen'
 import { confirmation, load } from '#server/schema'
 import { joinPartner, joinSchema } from '#server/tender/join'
-import { noteStopEvent, stopEventSchema } from '#server/tender/stop-events'
 
 const id = z.number().int().positive()
 const reason = z.string().trim().min(3, 'Say why, in a few words').max(300, 'At most 300 characters')
@@ -191,12 +192,7 @@ export function actOnLoad(
 const isToBeBilled = (db: Db, loadId: number): boolean =>
   db.select({ state: load.state }).from(load).where(eq(load.id, loadId)).get()?.state !== 'paid'
 
-function revoke(
-  db: Db,
-  loadId: number,
-  confirmationId: number,
-  now: number,
-): { done: true } | { refusal: { code: string; message: string } } {
+function revoke(db: Db, loadId: number, confirmationId: number, now: number): Outcome {
   const row = db
     .select({ loadId: confirmation.loadId })
     .from(confirmation)

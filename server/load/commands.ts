@@ -3,11 +3,9 @@ import { decide } from '#core/load/decide'
 import { loadRefusalWords, type Refusal } from '#core/load/refusals'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
-import { outcome, type Refused, run, type Subject } from '#server/kernel/run'
+import { type Outcome, outcome, type Refused, run, type Subject } from '#server/kernel/run'
 import { findLoadFacts } from './facts'
 import { apply } from './record'
-
-export type Outcome = { done: true } | Refused
 
 export const noSuchLoad = { refusal: { code: 'no_such_load', message: 'There is no such load.' } }
 

@@ -4,10 +4,11 @@ import { phoneDigits } from '#core/register/phone'
 import type { Viewer } from '#server/access/viewer'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
+import type { Outcome } from '#server/kernel/run'
 import { notesTell } from '#server/posting/screen'
 import { load } from '#server/schema'
 import { askGateAgain } from '#server/vetting/gate'
-import { carryOut, type Outcome } from './commands'
+import { carryOut } from './commands'
 
 export interface Dispatching {
   override: string | null

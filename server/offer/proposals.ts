@@ -1,12 +1,10 @@
 import { and, desc, eq, gt, sql } from 'drizzle-orm'
-import { z } from 'zod'
 import { system } from '#core/access/actor'
 import type { OfferSource } from '#core/offer/offer'
 import type { Sign } from '#core/offer/proposal'
 import { type Db, inTransaction } from '#server/db.server'
-import { type Act, recordEvent } from '#server/event/event'
+import { recordEvent } from '#server/event/event'
 import { carrier, proposal } from '#server/schema'
-import { recordOffer } from './offers'
 
 export interface IncomingProposal {
   carrierId: number | null
@@ -73,69 +71,6 @@ export function proposeOffer(db: Db, loadId: number, incoming: IncomingProposal,
 }
 
 const mostReadings = 6
-
-export const confirmProposalSchema = z.object({
-  proposalId: z.number().int().positive(),
-  carrierId: z.number('Choose the carrier').int().positive().optional(),
-  payMinor: z.number('Which price?').int().min(100).max(100_000_000),
-})
-
-type Outcome = { done: true } | { refusal: { code: string; message: string } }
-const settled = { refusal: { code: 'proposal_settled', message: 'Somebody has settled this proposal already.' } }
-
-/** Somebody of ours says that a proposal is the carrier's own offer, at which price: from now on it is one, under the name of who said so. */
-export function confirmProposal(
-  db: Db,
-  loadId: number,
-  confirmed: z.infer<typeof confirmProposalSchema>,
-  act: Act,
-): Outcome {
-  return inTransaction(db, (): Outcome => {
-    const row = waitingProposal(db, loadId, confirmed.proposalId)
-    if (!row) return settled
-    const carrierId = row.carrierId ?? confirmed.carrierId
-    if (carrierId === undefined)
-      return { refusal: { code: 'no_carrier', message: 'It names no carrier of ours: choose who it is from.' } }
-    const outcome = recordOffer(
-      db,
-      loadId,
-      {
-        carrierId,
-        payMinor: confirmed.payMinor,
-        source: row.source,
-        goodUntil: null,
-        note: row.text.slice(0, 300),
-        externalKey: row.externalKey,
-      },
-      act,
-    )
-    if ('refusal' in outcome) return outcome
-    decide(db, row.id, 'confirmed', act)
-    return { done: true }
-  })
-}
-
-/** Somebody of ours says that a proposal is nothing. */
-export function dismissProposal(db: Db, loadId: number, proposalId: number, act: Act): Outcome {
-  const outcome = inTransaction(db, (): Outcome => {
-    const row = waitingProposal(db, loadId, proposalId)
-    if (!row) return settled
-    decide(db, row.id, 'dismissed', act)
-    recordEvent(db, 'load', loadId, { kind: 'proposal_dismissed', sender: row.sender }, act)
-    return { done: true }
-  })
-  return outcome
-}
-
-const waitingProposal = (db: Db, loadId: number, proposalId: number) =>
-  db
-    .select()
-    .from(proposal)
-    .where(and(eq(proposal.id, proposalId), eq(proposal.loadId, loadId), eq(proposal.state, 'waiting')))
-    .get()
-
-const decide = (db: Db, id: number, state: 'confirmed' | 'dismissed', { now, by }: Act) =>
-  db.update(proposal).set({ state, decidedAt: now, decidedBy: by.name }).where(eq(proposal.id, id)).run()
 
 /** The proposals of a load that wait for somebody, newest first. */
 export const waitingProposals = (db: Db, loadId: number) =>

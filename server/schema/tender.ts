@@ -8,9 +8,9 @@ import {
   text,
   uniqueIndex,
 } from 'drizzle-orm/sqlite-core'
+import { stopEventKinds } from '#core/check-call/check-call'
 import { answerRuleSchema } from '#core/tender/answer-rules'
 import type { TenderFacts } from '#core/tender/facts'
-import { stopEventKinds } from '#core/tender/partner'
 import { siteDescriptionSchema } from '#core/tender/site'
 import { noticeStates, type Tender, tenderPurposes, tenderStates } from '#core/tender/tender'
 import type { Fault } from '#core/x12/x12'

@@ -1,0 +1,100 @@
+import { and, asc, desc, eq, inArray } from 'drizzle-orm'
+import { chargeSheet, oneCurrency } from '#core/charge/charge'
+import type { Tender } from '#core/tender/tender'
+import { dayOf, toLocal } from '#core/time/local'
+import type { InvoiceParty } from '#core/x12/write-sets'
+import type { Db } from '#server/db.server'
+import { charge, customer, facility, load, stop, stopEvent, tender, tenderNotice } from '#server/schema'
+import { brokerage } from '#server/settings.server'
+import { partnerOfLoad } from '#server/tender/join'
+
+/** What an invoice of a load would say, with everything that is missing for it, each in words. */
+export function invoiceOf(db: Db, loadId: number, now: number) {
+  const own = db
+    .select({ load, customer })
+    .from(load)
+    .innerJoin(customer, eq(customer.id, load.customerId))
+    .where(eq(load.id, loadId))
+    .get()
+  if (!own) return null
+  const joined = partnerOfLoad(db, loadId)
+  const stops = db
+    .select({ stop, facility })
+    .from(stop)
+    .innerJoin(facility, eq(facility.id, stop.facilityId))
+    .where(eq(stop.loadId, loadId))
+    .orderBy(asc(stop.sequence))
+    .all()
+  const charges = db
+    .select()
+    .from(charge)
+    .where(and(eq(charge.loadId, loadId), eq(charge.side, 'sell')))
+    .orderBy(asc(charge.id))
+    .all()
+  const sheet = chargeSheet(charges, own.load)
+  const last = stops.at(-1)!
+  const arrivals = db
+    .select()
+    .from(stopEvent)
+    .where(
+      and(
+        eq(stopEvent.loadId, loadId),
+        eq(stopEvent.sequence, last.stop.sequence),
+        inArray(stopEvent.kind, ['arrived', 'departed']),
+      ),
+    )
+    .orderBy(desc(stopEvent.id))
+    .all()
+  const told = standingTender(db, loadId) ?? (joined ? lastTender(db, joined.partner.id, own.load.customerId) : null)
+  const billTo = payerOf(own.customer, told)
+  const used = own.load.state === 'cancelled' && charges.some(({ kind }) => kind === 'truck_ordered_not_used')
+  const deliveredOn = arrivals[0]?.atLocal.slice(0, 10) ?? (used ? dayOf(toLocal(now, brokerage.zone)) : null)
+  const missing = [
+    charges.length === 0 || sheet.totalMinor <= 0 ? 'the sell charges' : '',
+    charges.length > 0 && !oneCurrency(charges) ? 'one currency for all charges' : '',
+    own.customer.billingMail ? '' : 'somebody to bill: the customer has no billing email',
+    joined && deliveredOn === null ? 'when it was delivered: note the arrival at the last stop' : '',
+    joined && billTo.city === '' ? 'the town of who pays' : '',
+    own.load.state === 'delivered' ? 'the signed proof of delivery: mark the paperwork in' : '',
+  ].filter(Boolean)
+  return { own, joined, stops, charges, sheet, deliveredOn, billTo, missing }
+}
+
+/** The tender whose terms the load has, where it came of one. */
+function standingTender(db: Db, loadId: number): Tender | null {
+  const row = db
+    .select({ told: tenderNotice.tender })
+    .from(tenderNotice)
+    .innerJoin(tender, eq(tender.standingNoticeId, tenderNotice.id))
+    .where(eq(tender.loadId, loadId))
+    .get()
+  return row?.told ?? null
+}
+
+/** The last tender that this partner sent for the customer: who pays stands there too. */
+function lastTender(db: Db, partnerId: number, customerId: number): Tender | null {
+  const row = db
+    .select({ told: tenderNotice.tender })
+    .from(tenderNotice)
+    .where(and(eq(tenderNotice.partnerId, partnerId), eq(tenderNotice.customerId, customerId)))
+    .orderBy(desc(tenderNotice.id))
+    .limit(1)
+    .get()
+  return row?.told ?? null
+}
+
+/** Who pays, as the tender says it; where it came another way, as far as we know the customer. */
+function payerOf(own: typeof customer.$inferSelect, told: Tender | null): InvoiceParty {
+  const said = told?.parties.find(({ role }) => role === 'bill_to' || role === 'freight_payer' || role === 'payer')
+  if (said)
+    return {
+      name: said.name,
+      code: said.code,
+      street: '',
+      city: said.city ?? own.city,
+      region: said.region ?? own.region,
+      postal: said.postal ?? '',
+      country: said.country ?? 'US',
+    }
+  return { name: own.name, code: null, street: '', city: own.city, region: own.region, postal: '', country: 'US' }
+}
