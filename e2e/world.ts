@@ -1,7 +1,7 @@
 import { surroundings } from '../bin/surroundings'
 
-/** Journeys run side by side: each worker of the runner has a world of its own. */
-export const worldCount = 2
+/** How many journeys run side by side, each in a world of its own. One keeps two cores busy: browser, application and outside world. */
+export const worldCount = Number(process.env.JOURNEY_WORKERS ?? 1)
 
 /** Where the nth world listens and keeps its files. */
 export const worldOf = (nth: number) => surroundings(`.tmp/e2e-${nth}`, 4200 + 20 * nth)
