@@ -20,7 +20,7 @@ const serverOrder = [
   ...['match', 'waiting', 'posting', 'confirmation', 'load', 'offer', 'quote', 'message'],
   ...['tender-facts', 'partner', 'exchange', 'tender', 'check-call', 'site', 'invoice'],
   ...['load-page', 'horizon', 'export', 'outside'],
-  ...['senders', 'partner-rounds', 'watch-database', 'app'],
+  ...['draw-worker', 'senders', 'partner-rounds', 'watch-database', 'app'],
 ]
 const serverPath = (names) => `^server/(${names.map((name) => name.replace('.', '[.]')).join('|')})(/|[.]ts$)`
 const isTest = '(\\.test\\.ts$|^server/testing/)'

@@ -26,12 +26,27 @@ export default defineConfig({
   ],
   environments: {
     ssr: {
+      // Built in: hundreds of small files, each looked up and read anew, are a second of every start.
+      resolve: {
+        noExternal: [
+          /^@?radix-ui/,
+          /^drizzle-orm/,
+          'cmdk',
+          'downshift',
+          'sonner',
+          'zod',
+          'react-hook-form',
+          /^libphonenumber-js/,
+          'tldts',
+          'write-excel-file',
+        ],
+      },
       build: {
         rollupOptions: {
           input: {
             index: './server/app.ts',
             'fit-rates-worker': './server/rates/fit-worker.ts',
-            'draw-quote-worker': './server/quote/draw-worker.ts',
+            'draw-worker': './server/draw-worker.ts',
             'vetting-worker': './server/vetting/worker.ts',
             'soundness-worker': './server/database/soundness-worker.ts',
             'read-worker': './server/read/read-worker.ts',

@@ -15,6 +15,7 @@ import { startInboundMail } from '#server/message/inbound'
 import { lapseOffers } from '#server/offer/offers'
 import { outboxKinds, pruneSent, releaseHeld } from '#server/outbox/outbox'
 import { startWorker } from '#server/outbox/worker'
+import { stopDrawers } from '#server/paper/draw'
 import { readyPlaces } from '#server/place/find'
 import { lapseQuotes } from '#server/quote/quotes'
 import { startRateModel } from '#server/rates/model'
@@ -120,6 +121,7 @@ export async function startWork(): Promise<() => Promise<void>> {
     endStreams()
     // What does not end in time is left as it stands: a step that was not noted as done is done again after the next start.
     await inTime([
+      stopDrawers(),
       stopReaders(),
       stopRates(),
       tenders.stop(),

@@ -2,16 +2,12 @@ import { balanceMinor, type ConfirmationTerms, payWords, windowOnPaper } from '#
 import { milesWords } from '#core/miles/words'
 import { toInstant } from '#core/time/local'
 import { zoneWords } from '#core/time/words'
+import type { Drawings } from '#server/paper/drawings'
 import { block, type Doc, everyPage, hairline, ink, newSheet, roomFor, rule, second, sheet } from '#server/paper/sheet'
 
 const { margin, width } = sheet
 
-export interface Paper {
-  number: string
-  version: number
-  void: boolean
-  terms: ConfirmationTerms
-}
+type Paper = Drawings['confirmation']
 
 /** The rate confirmation on Letter paper, as a PDF with its fonts in it. */
 export function confirmationPdf(paper: Paper): Promise<Buffer> {

@@ -4,10 +4,10 @@ import type { QuoteDocument } from '#core/quote/document'
 import { quoteCsv, quoteXlsx } from '#server/export/quotes'
 import { deliver } from '#server/outbox/deliver'
 import { nextDue } from '#server/outbox/outbox'
+import { draw } from '#server/paper/draw'
 import { outbox, quoteLine, quotePaper } from '#server/schema'
 import { type TestMailServer, testMailServer } from '#server/testing/mail-server'
 import { ines, now, type TestWorld, testWorld } from '#server/testing/world'
-import { drawQuote } from './draw'
 import { addLines } from './lines'
 import { documentNow } from './paper'
 import { quotePdf } from './pdf'
@@ -62,7 +62,7 @@ describe('the customer’s paper', () => {
       miles: 787,
       comment: at % 9 === 0 ? 'Dock opens at six, ask for the foreman. '.repeat(6) : '',
     }))
-    const pdf = await drawQuote({ ...document, showsMiles: true, fuel: 'Fuel as agreed.', lines })
+    const pdf = await draw('quote', { ...document, showsMiles: true, fuel: 'Fuel as agreed.', lines })
     expect(pages(pdf)).toBeGreaterThan(10)
     expect(pages(pdf)).toBeLessThan(40)
   })

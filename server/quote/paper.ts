@@ -4,9 +4,9 @@ import { quoteNumber } from '#core/quote/quote'
 import { dayOf, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
 import { rateOfRow } from '#server/money/exchange'
+import { draw } from '#server/paper/draw'
 import { customer, quote, quoteLine, quotePaper, user } from '#server/schema'
 import { brokerage, quoteTerms } from '#server/settings.server'
-import { drawQuote } from './draw'
 import { pricingOf } from './price'
 import type { LineRow } from './subject'
 
@@ -67,7 +67,7 @@ export async function sentPaper(db: Db, paperId: number): Promise<{ document: Qu
   const row = db.select().from(quotePaper).where(eq(quotePaper.id, paperId)).get()
   if (!row) return null
   if (row.pdf) return { document: row.document, pdf: row.pdf }
-  const pdf = await drawQuote(row.document)
+  const pdf = await draw('quote', row.document)
   db.update(quotePaper).set({ pdf }).where(eq(quotePaper.id, paperId)).run()
   return { document: row.document, pdf }
 }

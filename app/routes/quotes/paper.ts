@@ -1,7 +1,7 @@
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
-import { drawQuote } from '#server/quote/draw'
+import { draw } from '#server/paper/draw'
 import { documentNow, sentPaper } from '#server/quote/paper'
 import type { Route } from './+types/paper'
 
@@ -23,5 +23,5 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
 
 async function preview(quoteId: number): Promise<Buffer | null> {
   const document = documentNow(database(), quoteId, 0, Date.now())
-  return document && drawQuote(document)
+  return document && draw('quote', document)
 }

@@ -2,4 +2,5 @@
 import { register } from 'tsx/esm/api'
 
 register()
-await import('./draw-worker.ts')
+const { default: draw } = await import('./draw-worker.ts')
+export default draw

@@ -1,0 +1,10 @@
+import { confirmationPdf } from './confirmation/pdf'
+import type { Drawings, DrawOrder } from './paper/drawings'
+import { quotePdf } from './quote/pdf'
+
+const drawers: { [K in keyof Drawings]: (content: Drawings[K]) => Promise<Buffer> } = {
+  quote: quotePdf,
+  confirmation: confirmationPdf,
+}
+
+export default <K extends keyof Drawings>({ kind, content }: DrawOrder<K>): Promise<Buffer> => drawers[kind](content)
