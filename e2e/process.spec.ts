@@ -103,7 +103,8 @@ test('a second signal ends it at once', async () => {
   const ending = ended(application)
   application.kill('SIGTERM')
   application.kill('SIGTERM')
-  expect((await ending).afterMs).toBeLessThan(5_000)
+  // Well before the longest that a stop may take, however slow the machine.
+  expect((await ending).afterMs).toBeLessThan(15_000)
 })
 
 test('settings that are wrong, missing or misspelt end the start with one sentence, from whatever folder', async () => {
