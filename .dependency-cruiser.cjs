@@ -9,18 +9,18 @@ const serverOrder = [
     'secrets',
     'log',
     'thread',
-    'rounds',
+    'loop',
     'atlas.server',
     'schema',
     'database',
     'db.server',
   ],
-  ...['event', 'live', 'kernel', 'access', 'read', 'http', 'outbox', 'paper', 'map'],
+  ...['event', 'live', 'kernel', 'access', 'read', 'http', 'outbox', 'pdf', 'map'],
   ...['place', 'facility', 'miles', 'money', 'fuel', 'market', 'customer', 'register', 'rates', 'vetting', 'carrier'],
   ...['match', 'waiting', 'posting', 'confirmation', 'load', 'offer', 'quote', 'message'],
   ...['tender-facts', 'partner', 'exchange', 'tender', 'check-call', 'site', 'invoice'],
   ...['load-page', 'horizon', 'export', 'outside'],
-  ...['draw-worker', 'senders', 'partner-rounds', 'watch-database', 'app'],
+  ...['draw-worker', 'senders', 'partner-loops', 'watch-database', 'app'],
 ]
 const serverPath = (names) => `^server/(${names.map((name) => name.replace('.', '[.]')).join('|')})(/|[.]ts$)`
 const isTest = '(\\.test\\.ts$|^server/testing/)'

@@ -3,15 +3,15 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { performance } from 'node:perf_hooks'
 import { directoryQuerySchema } from '#core/carrier/directory'
-import { linkFactsOf } from '#core/link/link'
-import { LinkIndex } from '#core/link/link-index'
+import { LinkIndex } from '#core/carrier-links/carrier-link-index'
+import { linkFactsOf } from '#core/carrier-links/carrier-links'
 import { cellOf } from '#core/place/place'
 import { type RegisterRecord, registerRecordSchema } from '#core/register/register'
 import { usualPolicy } from '#core/vetting/usual-policy'
 import { vet } from '#core/vetting/vetting'
 import { readDirectory } from '#server/carrier/directory'
 import { inTransaction, openDatabase } from '#server/db.server'
-import { keepRecord } from '#server/register/keep'
+import { storeRecord } from '#server/register/store'
 import { carrier, registerFeed } from '#server/schema'
 import { startThread } from '#server/thread'
 import { carriersToVet } from '#server/vetting/carriers-to-vet'
@@ -87,7 +87,7 @@ async function verdicts(path: string, records: RegisterRecord[], crooks: Map<str
             addedBy: 'bench',
           })
           .run()
-        keepRecord(db, record, { changedAt: now, confirmedAt: now })
+        storeRecord(db, record, { changedAt: now, confirmedAt: now })
       }
     })
   }

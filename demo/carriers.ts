@@ -6,8 +6,8 @@ import { payeeSubject } from '#server/carrier/payees'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import { run } from '#server/kernel/run'
-import { newSheet } from '#server/paper/sheet'
-import { keepRecord, recordOf } from '#server/register/keep'
+import { newSheet } from '#server/pdf/sheet'
+import { recordOf, storeRecord } from '#server/register/store'
 import { carrier, load } from '#server/schema'
 import { askAwarded } from '#server/vetting/alerts'
 import { people } from './world'
@@ -24,7 +24,7 @@ export async function writeCarrierDay(db: Db, now: number): Promise<void> {
     part: (record: NonNullable<ReturnType<typeof recordOf>>['record']) => object,
   ) => {
     const known = recordOf(db, row.dotNumber)!
-    keepRecord(db, { ...known.record, ...part(known.record) }, { changedAt: at, confirmedAt: at })
+    storeRecord(db, { ...known.record, ...part(known.record) }, { changedAt: at, confirmedAt: at })
   }
   change(rows[12]!, now - 9 * hour, () => ({ phones: ['801-555-0188'] }))
   change(rows[21]!, now - 7 * hour, () => ({ officers: ['Hal Q Brandt'] }))

@@ -6,7 +6,7 @@ import type { RegisterRecord } from '#core/register/register'
 import { addDays, dayOf, toLocal } from '#core/time/local'
 import { gazetteer } from '#server/atlas.server'
 import type { Db } from '#server/db.server'
-import { keepRecord } from '#server/register/keep'
+import { storeRecord } from '#server/register/store'
 import { carrier, contact, paper, policy } from '#server/schema'
 import { carrierAdjectives, carrierCities, carrierKinds, carrierNouns, dispatchers, insurers } from './carrier-names'
 import type { Chance } from './random'
@@ -55,7 +55,7 @@ export function settleCarriers(db: Db, now: number, luck: Chance) {
       .returning()
       .get()
     const record = registerRecordFor(row, writePolicies(db, row, today, trouble, luck), today, trouble, luck)
-    keepRecord(db, record, { changedAt: now - 86_400_000, confirmedAt: now })
+    storeRecord(db, record, { changedAt: now - 86_400_000, confirmedAt: now })
     writePapers(db, row.id, trouble, now)
     db.insert(contact)
       .values({

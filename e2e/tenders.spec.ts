@@ -258,17 +258,17 @@ test('a code held for a place far from where the tender says is told before the 
   await expect(page.getByRole('dialog')).toBeHidden()
 
   await choose(page, shipment!)
-  const strays = page.getByRole('region', { name: 'Places that do not agree' })
-  await expect(strays).toContainText(`${pickup.code} is ${far.name.split(' ')[0]}`)
+  const misplacedCodes = page.getByRole('region', { name: 'Places that do not agree' })
+  await expect(misplacedCodes).toContainText(`${pickup.code} is ${far.name.split(' ')[0]}`)
   await page.keyboard.press('a')
   await expect(page.getByRole('dialog')).toContainText('the load goes by our facility')
   await page.keyboard.press('Escape')
-  await strays.getByRole('button', { name: /It is another place/ }).click()
-  await expect(strays).toHaveCount(0)
+  await misplacedCodes.getByRole('button', { name: /It is another place/ }).click()
+  await expect(misplacedCodes).toHaveCount(0)
   await expect(page.locator(`[data-code="${pickup.code}"]`)).toBeVisible()
   await mapCodes(page)
   await expect(page.getByRole('region', { name: 'Codes to be mapped' })).toHaveCount(0)
-  await expect(strays).toHaveCount(0)
+  await expect(misplacedCodes).toHaveCount(0)
 })
 
 test('a rule is tried out before it is switched on, then answers under its name', async ({ page }) => {

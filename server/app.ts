@@ -15,14 +15,14 @@ import { startInboundMail } from '#server/message/inbound'
 import { lapseOffers } from '#server/offer/offers'
 import { outboxKinds, pruneSent, releaseHeld } from '#server/outbox/outbox'
 import { startWorker } from '#server/outbox/worker'
-import { stopDrawers } from '#server/paper/draw'
+import { stopDrawers } from '#server/pdf/draw'
 import { readyPlaces } from '#server/place/find'
 import { lapseQuotes } from '#server/quote/quotes'
 import { startRateModel } from '#server/rates/model'
 import { stopReaders } from '#server/read/read'
 import { SettingsProblem, settings } from '#server/settings.server'
 import { startVetting } from '#server/vetting/schedule'
-import { startTenders } from './partner-rounds'
+import { startPartnerLoops } from './partner-loops'
 import { senders } from './senders'
 import { soundnessProblem, watchSoundness } from './watch-database'
 
@@ -100,7 +100,7 @@ export async function startWork(): Promise<() => Promise<void>> {
   )
   const vetting = startVetting(db)
   const workers = outboxKinds.map((kind) => startWorker(db, kind, senders[kind]))
-  const tenders = startTenders(db)
+  const tenders = startPartnerLoops(db)
   const inbound = await startInboundMail(db, settings().OX_INBOUND_PORT)
   const lapsing = setInterval(() => {
     try {

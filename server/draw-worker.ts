@@ -1,5 +1,5 @@
+import type { Drawings, DrawOrder } from '#server/pdf/drawings'
 import { confirmationPdf } from './confirmation/pdf'
-import type { Drawings, DrawOrder } from './paper/drawings'
 import { quotePdf } from './quote/pdf'
 
 const drawers: { [K in keyof Drawings]: (content: Drawings[K]) => Promise<Buffer> } = {

@@ -55,9 +55,10 @@ export function AcceptDialog({ tenders, detail, answering, onClose, onDone }: An
             a draft.
           </p>
         )}
-        {detail && tenders.length === 1 && detail.strays.length > 0 && (
+        {detail && tenders.length === 1 && detail.misplacedCodes.length > 0 && (
           <p className="text-bill">
-            {detail.strays[0]!.words}, {milesWords(detail.strays[0]!.milesAway)} away: the load goes by our facility.
+            {detail.misplacedCodes[0]!.words}, {milesWords(detail.misplacedCodes[0]!.milesAway)} away: the load goes by
+            our facility.
           </p>
         )}
         {unknown > 0 && (

@@ -11,7 +11,7 @@ import { momentWords, spanWords, windowWords, zoneWords } from '#core/time/words
 import type { TenderDetail } from '#server/tender/detail'
 import { RateStrip } from '../ui/rate-strip'
 import { CodeMapping } from './code-mapping'
-import { Strays } from './strays'
+import { MisplacedCodes } from './misplaced-codes'
 import { WhoCould } from './who-could'
 
 /** All that a tender says and comes to, beside the list. */
@@ -54,7 +54,9 @@ export function Detail({
           </ul>
         </section>
       )}
-      {detail.strays.length > 0 && <Strays strays={detail.strays} onUnmapped={onMapped} />}
+      {detail.misplacedCodes.length > 0 && (
+        <MisplacedCodes misplacedCodes={detail.misplacedCodes} onUnmapped={onMapped} />
+      )}
       {detail.change && <ChangeView change={detail.change} cancels={detail.purpose === 'cancel'} />}
       <Stops detail={detail} now={now} />
       {detail.purpose !== 'cancel' && (

@@ -46,7 +46,7 @@ const blank: Omit<GridLine, 'id' | 'position' | 'cells'> = {
 export const fresh = (line: GridLine): ScreenLine => ({ ...line, key: String(line.id), busy: false })
 
 /** The lines as the server has them; while something is on its way they stay as they were typed. */
-export function readAgain(before: ScreenLine[], lines: GridLine[]): ScreenLine[] {
+export function reread(before: ScreenLine[], lines: GridLine[]): ScreenLine[] {
   if (before.some(({ busy }) => busy)) return before
   const keys = new Map(before.map(({ id, key }) => [id, key]))
   return lines.map((line) => ({ ...fresh(line), key: keys.get(line.id) ?? String(line.id) }))

@@ -4,7 +4,7 @@ import type { Cells } from '#core/quote/quote'
 import type { QuoteAct, QuoteActed } from '#server/quote/act'
 import type { QuotePage } from '#server/quote/read'
 import type { Posted } from '../ui/post'
-import { begun, fresh, readAgain, type ScreenLine, settled, takenIn, typedInto } from './screen-lines'
+import { begun, fresh, reread, type ScreenLine, settled, takenIn, typedInto } from './screen-lines'
 import { useActs } from './use-acts'
 
 const repricedInPart = 100
@@ -31,7 +31,7 @@ export function useQuote(page: QuotePage): Quoting {
   const [lines, setLines] = useState(() => page.lines.map(fresh))
   const acts = useActs(page.quote.id)
   const { inTurn, post } = acts
-  useEffect(() => setLines((before) => readAgain(before, page.lines)), [page.lines])
+  useEffect(() => setLines((before) => reread(before, page.lines)), [page.lines])
   const type = useTyping(lines, setLines, acts)
 
   const act: Quoting['act'] = async (sent, done, key) => {

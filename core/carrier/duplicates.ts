@@ -1,4 +1,4 @@
-import type { LinkFact } from '../link/link'
+import type { LinkFact } from '../carrier-links/carrier-links'
 import type { LinkKind } from '../vetting/facts'
 
 /** What makes two of our own carriers look like one, or like one another's. */

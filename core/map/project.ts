@@ -16,13 +16,13 @@ const centreRho = Math.sqrt(c - 2 * n * Math.sin(centreLat)) / n
 export const unitsPerRadius = 1000
 
 /** A point on the sheet: x to the east, y to the south, in map units from the centre. */
-export interface Spot {
+export interface MapPoint {
   x: number
   y: number
 }
 
 /** Where a point lies on the map’s plane, in its units (Albers equal-area conic, Snyder, USGS Professional Paper 1395). */
-export function project({ lat, lon }: Point): Spot {
+export function project({ lat, lon }: Point): MapPoint {
   const rho = Math.sqrt(Math.max(0, c - 2 * n * Math.sin(lat * radian))) / n
   const angle = n * (lon * radian - centreLon)
   return { x: rho * Math.sin(angle) * unitsPerRadius, y: (rho * Math.cos(angle) - centreRho) * unitsPerRadius }
@@ -39,8 +39,8 @@ export interface Frame {
 const leastWidth = 40
 
 /** A shape (width to height) near that of the spots themselves, within bounds, so that a way north to south is no strip of land in an ocean. */
-export function shapeAround(spots: Spot[], bounds: { least: number; most: number }): number {
-  const across = (of: (spot: Spot) => number) => Math.max(...spots.map(of)) - Math.min(...spots.map(of))
+export function shapeAround(spots: MapPoint[], bounds: { least: number; most: number }): number {
+  const across = (of: (spot: MapPoint) => number) => Math.max(...spots.map(of)) - Math.min(...spots.map(of))
   const [wide, tall] = [
     Math.max(leastWidth, across((spot) => spot.x) * room.aside),
     Math.max(leastWidth, across((spot) => spot.y) * room.up),
@@ -52,7 +52,7 @@ export function shapeAround(spots: Spot[], bounds: { least: number; most: number
 const room = { aside: 1.25, up: 1.5 }
 
 /** The frame of a given shape (width to height) that shows all spots with some room around them. */
-export function frameAround(spots: Spot[], shape: number): Frame {
+export function frameAround(spots: MapPoint[], shape: number): Frame {
   const xs = spots.map((spot) => spot.x)
   const ys = spots.map((spot) => spot.y)
   const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
@@ -62,7 +62,7 @@ export function frameAround(spots: Spot[], shape: number): Frame {
 }
 
 /** A frame drawn nearer (factor under 1) or farther around a spot of it, which stays where it is. */
-export function zoom(frame: Frame, factor: number, around: Spot): Frame {
+export function zoom(frame: Frame, factor: number, around: MapPoint): Frame {
   const width = Math.min(2200, Math.max(leastWidth / 4, frame.width * factor))
   const actual = width / frame.width
   return {
@@ -98,7 +98,7 @@ export function frameAfter(key: string, frame: Frame, home: Frame): Frame {
 }
 
 /** An SVG path through spots, to a tenth of a unit. */
-export function pathOf(spots: Spot[]): string {
+export function pathOf(spots: MapPoint[]): string {
   return spots
     .map(({ x, y }, at) => `${at === 0 ? 'M' : 'L'}${Math.round(x * 10) / 10} ${Math.round(y * 10) / 10}`)
     .join('')

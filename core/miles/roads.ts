@@ -1,7 +1,7 @@
 import { type Point, straightMiles } from '../place/straight'
-import { type Entry, entryWeight, makeLocality } from './access'
-import { type Board, clear, makeBoard, meet, reachOf, setOut } from './board'
+import { clearHubCosts, type HubCosts, makeHubCosts, meet, reachOf, setCosts } from './hub-costs'
 import { type Choice, type Labels, noLeg, other } from './labels'
+import { type Entry, entryWeight, makeLocality } from './local-roads'
 import { type Network, type NetworkData, readNetwork } from './network'
 import type { Waters } from './waters'
 
@@ -49,15 +49,19 @@ const leastHours = leastMiles / 30
 export function openRoads(data: RoadsData): Roads {
   const network = readNetwork(data.network)
   const locality = makeLocality(network, data.waters)
-  const board = makeBoard(network.nodes.length)
+  const hubCosts = makeHubCosts(network.nodes.length)
   return {
     network,
     door: (point) => ({ point, entries: locality.near(point) }),
     between: (from, to, choice = 'practical') =>
-      nearer(meetDoors(board, data.labels[choice], from, to, choice), locality.between(from.point, to.point), choice),
+      nearer(
+        meetDoors(hubCosts, data.labels[choice], from, to, choice),
+        locality.between(from.point, to.point),
+        choice,
+      ),
     way(from, to, choice = 'practical') {
       const labels = data.labels[choice]
-      const best = meetDoors(board, labels, from, to, choice)
+      const best = meetDoors(hubCosts, labels, from, to, choice)
       const local = locality.between(from.point, to.point)
       const leg = nearer(best, local, choice)
       if (!leg) return null
@@ -67,19 +71,19 @@ export function openRoads(data: RoadsData): Roads {
     },
     matrix(from, to) {
       const labels = data.labels.practical
-      const ends = to.map((door) => reachOf(board, labels, door.entries))
+      const ends = to.map((door) => reachOf(hubCosts, labels, door.entries))
       const miles = new Float64Array(from.length * to.length)
       for (let row = 0; row < from.length; row += 1) {
-        setOut(board, labels, from[row]!.entries, 'practical')
+        setCosts(hubCosts, labels, from[row]!.entries, 'practical')
         for (let column = 0; column < to.length; column += 1) {
           const leg = nearer(
-            meet(board, labels, from[row]!.entries, ends[column]!),
+            meet(hubCosts, labels, from[row]!.entries, ends[column]!),
             locality.between(from[row]!.point, to[column]!.point),
             'practical',
           )
           miles[row * to.length + column] = leg ? leg.miles : Number.NaN
         }
-        clear(board)
+        clearHubCosts(hubCosts)
       }
       return miles
     },
@@ -106,8 +110,8 @@ interface DoorMeeting {
   to: Entry
 }
 
-function meetDoors(board: Board, labels: Labels, from: Door, to: Door, choice: Choice): DoorMeeting | null {
-  setOut(board, labels, from.entries, choice)
+function meetDoors(hubCosts: HubCosts, labels: Labels, from: Door, to: Door, choice: Choice): DoorMeeting | null {
+  setCosts(hubCosts, labels, from.entries, choice)
   let best = Number.POSITIVE_INFINITY
   let label = -1
   let end = -1
@@ -115,7 +119,7 @@ function meetDoors(board: Board, labels: Labels, from: Door, to: Door, choice: C
     const { node } = to.entries[index]!
     const after = entryWeight(to.entries[index]!, choice)
     for (let at = labels.offsets[node]!; at < labels.offsets[node + 1]!; at += 1) {
-      const cost = board.cost[labels.hub[at]!]! + labels.cost[at]! + after
+      const cost = hubCosts.cost[labels.hub[at]!]! + labels.cost[at]! + after
       // Of ways as cheap as each other the one by the busier hub, so that there and back are alike.
       if (cost > best || cost === Number.POSITIVE_INFINITY || (cost === best && labels.hub[at]! >= labels.hub[label]!))
         continue
@@ -124,15 +128,22 @@ function meetDoors(board: Board, labels: Labels, from: Door, to: Door, choice: C
       end = index
     }
   }
-  const meeting = label < 0 ? null : meetingAt(board, labels, best, from.entries, to.entries[end]!, label)
-  clear(board)
+  const meeting = label < 0 ? null : meetingAt(hubCosts, labels, best, from.entries, to.entries[end]!, label)
+  clearHubCosts(hubCosts)
   return meeting
 }
 
-function meetingAt(board: Board, labels: Labels, cost: number, from: Entry[], to: Entry, label: number): DoorMeeting {
+function meetingAt(
+  hubCosts: HubCosts,
+  labels: Labels,
+  cost: number,
+  from: Entry[],
+  to: Entry,
+  label: number,
+): DoorMeeting {
   const hub = labels.hub[label]!
-  const start = from[board.entry[hub]!]!
-  const first = board.label[hub]!
+  const start = from[hubCosts.entry[hub]!]!
+  const first = hubCosts.label[hub]!
   return {
     cost,
     hub,

@@ -1,5 +1,5 @@
 import { day } from '../time/local'
-import { leadOf, milesOf, spotOf, weightOf } from './columns'
+import { leadOf, milesOf, placeIndexOf, weightOf } from './columns'
 import { writeFeatures } from './features'
 import type { Locate, RateQuestion, RateSubject } from './past-price'
 import { type Expected, expectPrice, type RateModel, rememberSpots, type Subject } from './rate-model'
@@ -34,8 +34,8 @@ export function subjectOf(
   locate: Locate,
 ): { subject: Subject; features: Float64Array } | null {
   const [origin, dest] = [
-    spotOf(model.spots, asked.originPostal, locate),
-    spotOf(model.spots, asked.destPostal, locate),
+    placeIndexOf(model.spots, asked.originPostal, locate),
+    placeIndexOf(model.spots, asked.destPostal, locate),
   ]
   if (model.places.length < model.spots.lat.length) rememberSpots(model)
   const miles = milesOf(asked, origin, dest, model.spots)

@@ -1,26 +1,26 @@
 import { straightMiles } from '../place/straight'
 import { day } from '../time/local'
 import { type FeaturePlan, planFeatures, usualLeadHours, writeFeatures } from './features'
-import { pointAt, type Spots } from './field'
+import { type PlacePoints, pointAt } from './field'
 import { type Locate, type PastPrice, prefixOf, priceSources, type RateSubject } from './past-price'
 
 /** Places of the history, by prefix. */
-export interface SpotTable extends Spots {
+export interface PlaceTable extends PlacePoints {
   index: Map<string, number>
 }
 
-export const noSpot = -1
+export const noPlace = -1
 /** Roads are about this much longer than the straight line, for a price without miles. */
 const windingShare = 1.19
 const leastMiles = 12
 
-/** The spot of a postal code, new ones added; `noSpot` where nobody knows where it lies. */
-export function spotOf(table: SpotTable, postal: string, locate: Locate): number {
+/** The spot of a postal code, new ones added; `noPlace` where nobody knows where it lies. */
+export function placeIndexOf(table: PlaceTable, postal: string, locate: Locate): number {
   const prefix = prefixOf(postal)
   const known = table.index.get(prefix)
   if (known !== undefined) return known
   const point = locate(prefix)
-  if (!point) return noSpot
+  if (!point) return noPlace
   const at = table.lat.length
   table.index.set(prefix, at)
   table.lat.push(point.lat)
@@ -29,9 +29,9 @@ export function spotOf(table: SpotTable, postal: string, locate: Locate): number
 }
 
 /** The miles to reckon with: those told, else from the map; null where neither is known. */
-export function milesOf(subject: RateSubject, origin: number, dest: number, spots: Spots): number | null {
+export function milesOf(subject: RateSubject, origin: number, dest: number, spots: PlacePoints): number | null {
   if (subject.miles !== null && subject.miles > 0) return Math.max(leastMiles, subject.miles)
-  if (origin === noSpot || dest === noSpot) return null
+  if (origin === noPlace || dest === noPlace) return null
   return Math.max(leastMiles, straightMiles(pointAt(spots, origin), pointAt(spots, dest)) * windingShare)
 }
 
@@ -58,11 +58,14 @@ export interface Columns {
 }
 
 /** Turns prices (in the order of booking) into columns. Those without a usable price, or miles and places, are left out. */
-export function makeColumns(history: PastPrice[], spots: SpotTable, locate: Locate): Columns {
+export function makeColumns(history: PastPrice[], spots: PlaceTable, locate: Locate): Columns {
   const equipments = [...new Set(history.map(({ equipment }) => equipment))].sort()
   const plan = planFeatures(equipments)
   const usable = history.flatMap((price) => {
-    const [origin, dest] = [spotOf(spots, price.originPostal, locate), spotOf(spots, price.destPostal, locate)]
+    const [origin, dest] = [
+      placeIndexOf(spots, price.originPostal, locate),
+      placeIndexOf(spots, price.destPostal, locate),
+    ]
     const miles = milesOf(price, origin, dest, spots)
     return price.buyMinor > 0 && miles !== null ? [{ price, origin, dest, miles }] : []
   })

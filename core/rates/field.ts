@@ -2,7 +2,7 @@ import { type Point, straightMiles } from '../place/straight'
 import { choleskyInPlace, solveInPlace } from './linear'
 
 /** Positions of the three-character prefixes, in the order in which they were met. */
-export interface Spots {
+export interface PlacePoints {
   lat: number[]
   lon: number[]
 }
@@ -24,7 +24,7 @@ export const covariance = (likeness: Likeness, miles: number): number =>
 /** A price level over the map: known at some spots, told for all by likeness (simple kriging; Cressie 1993, 3.2). */
 export interface Field {
   likeness: Likeness
-  /** Spots with prices, and their weights in the answer. */
+  /** PlacePoints with prices, and their weights in the answer. */
   spots: number[]
   alpha: Float64Array
 }
@@ -32,7 +32,7 @@ export interface Field {
 export const flatField: Field = { likeness: { near: 0, far: 0, own: 0 }, spots: [], alpha: new Float64Array(0) }
 
 /** Miles between all pairs of spots, one row a spot. */
-export function milesBetween(spots: Spots): Float32Array {
+export function milesBetween(spots: PlacePoints): Float32Array {
   const count = spots.lat.length
   const miles = new Float32Array(count * count)
   for (let one = 0; one < count; one++) {
@@ -46,10 +46,10 @@ export function milesBetween(spots: Spots): Float32Array {
 }
 
 /** Where a spot lies. */
-export const pointAt = (spots: Spots, at: number): Point => ({ lat: spots.lat[at]!, lon: spots.lon[at]! })
+export const pointAt = (spots: PlacePoints, at: number): Point => ({ lat: spots.lat[at]!, lon: spots.lon[at]! })
 
 /** Mean residual, and how sure it is (the inverse variance), at each spot; weight 0 where nothing is known. */
-export interface SpotMeans {
+export interface PlaceMeans {
   mean: Float64Array
   precision: Float64Array
 }
@@ -119,7 +119,7 @@ export function fitField(
 }
 
 /** The field at a point that is none of its spots. */
-export function fieldAt(field: Field, spots: Spots, point: Point): number {
+export function fieldAt(field: Field, spots: PlacePoints, point: Point): number {
   let value = 0
   for (let known = 0; known < field.spots.length; known++)
     value += field.alpha[known]! * covariance(field.likeness, straightMiles(point, pointAt(spots, field.spots[known]!)))
@@ -133,7 +133,7 @@ const classes = [0, 40, 80, 140, 220, 340, 500, 750, 1100]
  * The likeness that the means themselves show: products of the means of pairs of spots, averaged by
  * distance (a covariogram), and the curves through them by least squares with no part negative.
  */
-export function likenessOf(means: SpotMeans, miles: Float32Array, least = 1e-5): Likeness {
+export function likenessOf(means: PlaceMeans, miles: Float32Array, least = 1e-5): Likeness {
   const count = means.mean.length
   const bins = classes.length - 1
   const product = new Float64Array(bins)

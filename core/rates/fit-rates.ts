@@ -1,5 +1,5 @@
 import { guessedSpread as guessedOffers, offerSpreadOf } from '../waiting/prices'
-import { type Columns, makeColumns, type SpotTable } from './columns'
+import { type Columns, makeColumns, type PlaceTable } from './columns'
 import { usualLogPrice } from './features'
 import { emptyLaneMemory } from './lane-memory'
 import { learnExpected, learnPlaces } from './learn-price'
@@ -31,7 +31,7 @@ const followedDays = 130
 /** A model with the still part fitted on prices up to `to`, and the lanes learnt from those up to where the market is followed from. */
 function startModel(
   columns: Columns,
-  spots: SpotTable,
+  spots: PlaceTable,
   trust: Float64Array,
   to: number,
   options: { before?: StaticFit; progress: (share: number) => void },
@@ -133,7 +133,7 @@ function distrustFarOff(columns: Columns, trust: Float64Array): void {
 }
 
 /** Prices that are far from what the still part tells. */
-function slipsOf(columns: Columns, still: StaticFit, spots: SpotTable, known: Suspect[]): Suspect[] {
+function slipsOf(columns: Columns, still: StaticFit, spots: PlaceTable, known: Suspect[]): Suspect[] {
   const left = new Set(known.filter(isLeftOut).map(({ id }) => id))
   const nearest = nearestKnots(still.knots, spots)
   const rest = leftOver(columns, still, nearest)
@@ -156,7 +156,7 @@ export interface FitOptions {
 
 /** Fits a model to a history in the order of booking. */
 export function fitRates(history: PastPrice[], { locate, progress = () => {} }: FitOptions): RateModel {
-  const spots: SpotTable = { index: new Map(), lat: [], lon: [] }
+  const spots: PlaceTable = { index: new Map(), lat: [], lon: [] }
   progress(0, 'reading')
   const columns = makeColumns(history, spots, locate)
   const suspects = plainSuspects(history)

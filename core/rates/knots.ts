@@ -1,8 +1,8 @@
 import { straightMiles } from '../place/straight'
-import { pointAt, type Spots } from './field'
+import { type PlacePoints, pointAt } from './field'
 
 /** Fewer places than the spots, spread over them, between which levels that move with time are told. */
-export interface Knots extends Spots {
+export interface Knots extends PlacePoints {
   /** Miles between all pairs, one row a knot. */
   miles: Float64Array
 }
@@ -19,7 +19,7 @@ export const knotsOfSpot = 3
  * Chooses knots among the spots: always the spot that most weight lies farthest from, then drawn to
  * the middle of their weights (k-means; Lloyd 1982). No chance is involved.
  */
-export function chooseKnots(spots: Spots, weight: ArrayLike<number>): Knots {
+export function chooseKnots(spots: PlacePoints, weight: ArrayLike<number>): Knots {
   const count = spots.lat.length
   const distance = new Float64Array(count).fill(2500)
   const chosen: { lat: number; lon: number }[] = []
@@ -44,7 +44,7 @@ export function chooseKnots(spots: Spots, weight: ArrayLike<number>): Knots {
   return { lat: chosen.map(({ lat }) => lat), lon: chosen.map(({ lon }) => lon), miles }
 }
 
-function moveToMiddles(chosen: { lat: number; lon: number }[], spots: Spots, weight: ArrayLike<number>): void {
+function moveToMiddles(chosen: { lat: number; lon: number }[], spots: PlacePoints, weight: ArrayLike<number>): void {
   const sums = chosen.map(() => ({ lat: 0, lon: 0, weight: 0 }))
   for (let at = 0; at < spots.lat.length; at++) {
     const point = pointAt(spots, at)

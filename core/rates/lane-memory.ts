@@ -1,4 +1,4 @@
-import type { Spots } from './field'
+import type { PlacePoints } from './field'
 import { choleskyInPlace, solveInPlace } from './linear'
 
 /** What each lane has shown beyond all that is known of its ends: decayed means of what is left. */
@@ -52,7 +52,7 @@ const planeMilesPerDegree = 69.1
 const planeShrink = Math.cos((38 * Math.PI) / 180)
 
 /** Returns the spots near a spot, the nearest first. */
-export function neighboursOf(spots: Spots, spot: number): Neighbours {
+export function neighboursOf(spots: PlacePoints, spot: number): Neighbours {
   const plane = (at: number) => ({
     at,
     x: spots.lon[at]! * planeShrink * planeMilesPerDegree,
@@ -78,7 +78,7 @@ const milesApart = (one: { x: number; y: number }, other: { x: number; y: number
  */
 export function laneLikenessOf(
   lanes: { index: Map<number, number>; means: Float64Array; weight: Float64Array },
-  spots: Spots,
+  spots: PlacePoints,
   noise: number,
   least = 2e-4,
 ): LaneLikeness {

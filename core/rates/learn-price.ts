@@ -1,6 +1,6 @@
 import { day } from '../time/local'
 import { subjectOf } from './answer-rate'
-import { noSpot } from './columns'
+import { noPlace } from './columns'
 import { laneKey, learnLane } from './lane-memory'
 import { type Loading, learnLevel, levelFor, passTime, trustIn } from './market-level'
 import { type Locate, type PastPrice, priceSources } from './past-price'
@@ -35,7 +35,7 @@ export function learnExpected(
 export function learnPlaces(model: RateModel, subject: Subject, shown: number, trust: number): void {
   model.learnt++
   model.newestAt = Math.max(model.newestAt, Math.round(subject.at * day))
-  if (subject.origin === noSpot || subject.dest === noSpot) return
+  if (subject.origin === noPlace || subject.dest === noPlace) return
   const source = priceSources[subject.source]!
   learnLane(
     model.lanes,

@@ -9,7 +9,7 @@ export function makeLinear({ count, plan, features }: Columns) {
   const { start, column, value } = withoutZeros(features, count, size)
   let factor = new Float64Array(0)
   let weights = new Float64Array(0)
-  const told = (coefficients: Float64Array, at: number) => {
+  const predicted = (coefficients: Float64Array, at: number) => {
     let sum = 0
     for (let next = start[at]!; next < start[at + 1]!; next++) sum += coefficients[column[next]!]! * value[next]!
     return sum
@@ -32,12 +32,12 @@ export function makeLinear({ count, plan, features }: Columns) {
     refit(rest: Float64Array, coefficients: Float64Array) {
       const right = new Float64Array(size)
       for (let at = 0; at < count; at++) {
-        rest[at]! += told(coefficients, at)
+        rest[at]! += predicted(coefficients, at)
         const scaled = weights[at]! * rest[at]!
         for (let next = start[at]!; next < start[at + 1]!; next++) right[column[next]!]! += scaled * value[next]!
       }
       coefficients.set(solveInPlace(factor, size, right))
-      for (let at = 0; at < count; at++) rest[at]! -= told(coefficients, at)
+      for (let at = 0; at < count; at++) rest[at]! -= predicted(coefficients, at)
     },
   }
 }

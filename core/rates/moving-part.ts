@@ -1,4 +1,4 @@
-import { type Columns, noSpot, type SpotTable } from './columns'
+import { type Columns, noPlace, type PlaceTable } from './columns'
 import type { Knots } from './knots'
 import { laneKey, laneLikenessOf } from './lane-memory'
 import { choleskyInPlace, solveInPlace } from './linear'
@@ -21,7 +21,7 @@ export function refitEquipment(
   noise: number,
 ): void {
   const count = knots.lat.length
-  const cellOf = (at: number) => (spot[at] === noSpot ? -1 : equipment[at]! * count + nearest[spot[at]!]!)
+  const cellOf = (at: number) => (spot[at] === noPlace ? -1 : equipment[at]! * count + nearest[spot[at]!]!)
   refitCells(rest, weights, values, cellOf, count, knots, equipmentVariance, equipmentMiles, noise)
 }
 
@@ -110,7 +110,7 @@ export function makeTimeBins({ booked, origin, dest, equipment, plan }: Columns,
           rest,
           weights,
           values,
-          (at) => (spot[at] === noSpot ? -1 : bin[at]! * count + nearest[spot[at]!]!),
+          (at) => (spot[at] === noPlace ? -1 : bin[at]! * count + nearest[spot[at]!]!),
           count,
           knots,
           timeVariance,
@@ -142,7 +142,7 @@ export function makeLanes({ origin, dest, count }: Columns) {
     /** What a price showed of its lane: what is left of it, with the lane's own level. */
     shownBy: (rest: Float64Array): Float64Array =>
       Float64Array.from({ length: count }, (_, at) => rest[at]! + values[lane[at]!]!),
-    likeness: (spots: SpotTable, noise: number) => laneLikenessOf({ index, means, weight }, spots, noise * noise),
+    likeness: (spots: PlaceTable, noise: number) => laneLikenessOf({ index, means, weight }, spots, noise * noise),
     refit(rest: Float64Array, weights: Float64Array, noise: number) {
       const sum = new Float64Array(values.length)
       weight.fill(0)

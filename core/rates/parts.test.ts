@@ -8,9 +8,9 @@ import {
   fitField,
   likenessOf,
   milesBetween,
+  type PlacePoints,
   pairCurves,
   pointAt,
-  type Spots,
 } from './field'
 import { chooseKnots, knotShares } from './knots'
 import { emptyLaneMemory, laneKey, laneLevel, learnLane, neighboursOf } from './lane-memory'
@@ -30,8 +30,8 @@ function random(seed: number) {
 }
 const bell = (next: () => number) => Array.from({ length: 12 }, next).reduce((sum, each) => sum + each, -6)
 
-/** Spots at random over the country. */
-function spotsOf(count: number, seed = 3): Spots {
+/** PlacePoints at random over the country. */
+function spotsOf(count: number, seed = 3): PlacePoints {
   const next = random(seed)
   return {
     lat: Array.from({ length: count }, () => 30 + next() * 17),
@@ -186,7 +186,7 @@ describe('the market’s level', () => {
 })
 
 describe('lanes', () => {
-  const spots: Spots = { lat: [40, 40.2, 44, 35, 35.1], lon: [-100, -100.1, -80, -90, -90.1] }
+  const spots: PlacePoints = { lat: [40, 40.2, 44, 35, 35.1], lon: [-100, -100.1, -80, -90, -90.1] }
   const neighbours = spots.lat.map((_, at) => neighboursOf(spots, at))
   const memory = () => emptyLaneMemory({ shared: 0.004, own: 0.002 })
   test('a lane learns from itself, its neighbour a part of it, a far one nothing', () => {

@@ -1,5 +1,5 @@
 import type { OfferSpread } from '../waiting/prices'
-import { noSpot, type SpotTable } from './columns'
+import { noPlace, type PlaceTable } from './columns'
 import { type FeatureGroup, type FeaturePlan, usualLogPrice } from './features'
 import { fieldAt, pointAt } from './field'
 import { knotShares } from './knots'
@@ -14,7 +14,7 @@ import type { Suspect } from './suspects'
 /** Everything that is known of prices, as plain data: a worker hands it over as it is. */
 export interface RateModel {
   plan: FeaturePlan
-  spots: SpotTable
+  spots: PlaceTable
   still: StaticFit
   market: MarketLevel
   lanes: LaneMemory
@@ -76,7 +76,7 @@ export const sourcePart = (model: RateModel, source: PriceSource): number =>
 
 /** What the model knows of a place. */
 export const placeOf = (model: RateModel, spot: number): PlaceMemory =>
-  spot === noSpot ? unknownPlace : model.places[spot]!
+  spot === noPlace ? unknownPlace : model.places[spot]!
 
 /** Remembers a spot that came up after the fit. */
 export function rememberSpots(model: RateModel): void {
@@ -173,7 +173,7 @@ export function expectPrice(
   const market = levelFor(model.market, loading)
   const noise = model.still.noise
   const lane =
-    subject.origin === noSpot || subject.dest === noSpot
+    subject.origin === noPlace || subject.dest === noPlace
       ? nowhere
       : laneLevel(model.lanes, origin.neighbours, dest.neighbours, subject.at, noise * noise)
   parts.market = market.level

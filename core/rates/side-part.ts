@@ -1,4 +1,4 @@
-import { type Columns, noSpot } from './columns'
+import { type Columns, noPlace } from './columns'
 import { type FieldFactor, factorField, fitField, likenessOf, type PairCurves } from './field'
 import { laneSharedVariance } from './moving-part'
 import type { SideName, StaticFit } from './static-parts'
@@ -23,7 +23,7 @@ export function makeSide(name: SideName, columns: Columns, miles: Float32Array, 
       const mean = new Float64Array(values.length)
       const precision = new Float64Array(values.length)
       for (let at = 0; at < columns.count; at++) {
-        if (spot[at] === noSpot) continue
+        if (spot[at] === noPlace) continue
         const load = loading ? loading[at]! : 1
         rest[at]! += load * values[spot[at]!]!
         mean[spot[at]!]! += weights[at]! * load * rest[at]!
@@ -40,7 +40,7 @@ export function makeSide(name: SideName, columns: Columns, miles: Float32Array, 
       fit.sides[name] = fitField(mean, factor, curves)
       const next = fit.sides[name].values
       for (let at = 0; at < columns.count; at++)
-        if (spot[at] !== noSpot) rest[at]! -= (loading ? loading[at]! : 1) * next[spot[at]!]!
+        if (spot[at] !== noPlace) rest[at]! -= (loading ? loading[at]! : 1) * next[spot[at]!]!
     },
   }
 }

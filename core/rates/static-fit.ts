@@ -1,4 +1,4 @@
-import { type Columns, noSpot, type SpotTable } from './columns'
+import { type Columns, noPlace, type PlaceTable } from './columns'
 import { usualLogPrice } from './features'
 import { flatField, milesBetween, pairCurves } from './field'
 import { chooseKnots, type Knots, knotShares } from './knots'
@@ -22,7 +22,7 @@ const trustRounds = 2
  */
 export function fitStatic(
   columns: Columns,
-  spots: SpotTable,
+  spots: PlaceTable,
   trust: Float64Array,
   { before, progress = () => {} }: StaticOptions = {},
 ): FittedStatic {
@@ -98,12 +98,13 @@ interface StaticOptions {
 
 function loadsBySpot({ count, origin, dest }: Columns, places: number): Float64Array {
   const loads = new Float64Array(places)
-  for (let at = 0; at < count; at++) for (const spot of [origin[at]!, dest[at]!]) if (spot !== noSpot) loads[spot]! += 1
+  for (let at = 0; at < count; at++)
+    for (const spot of [origin[at]!, dest[at]!]) if (spot !== noPlace) loads[spot]! += 1
   return loads
 }
 
 /** The nearest knot of each spot. */
-export const nearestKnots = (knots: Knots, spots: SpotTable): Int32Array =>
+export const nearestKnots = (knots: Knots, spots: PlaceTable): Int32Array =>
   Int32Array.from(spots.lat, (lat, at) => knotShares(knots, { lat, lon: spots.lon[at]! })[0]?.at ?? 0)
 
 /** What the still parts of a fit leave of each price. */
@@ -120,12 +121,12 @@ export function leftOver(columns: Columns, fit: StaticFit, nearest: Int32Array):
       rest[at]! -= fit.coefficients[column]! * columns.features[at * size + column]!
     const [origin, dest] = [columns.origin[at]!, columns.dest[at]!]
     const short = shortness(columns.logMiles[at]!)
-    if (origin !== noSpot)
+    if (origin !== noPlace)
       rest[at]! -=
         sides.origin.values[origin]! +
         short * sides.originShort.values[origin]! +
         fit.equipmentOrigin[columns.equipment[at]! * knots + nearest[origin]!]!
-    if (dest !== noSpot)
+    if (dest !== noPlace)
       rest[at]! -=
         sides.dest.values[dest]! +
         short * sides.destShort.values[dest]! +

@@ -35,7 +35,7 @@ const facts = (over: Partial<TenderFacts> = {}): TenderFacts => ({
 })
 const rule = (over: Partial<AnswerRule> = {}): AnswerRule =>
   answerRuleSchema.parse({ name: 'Any', verdict: 'accept', ...over })
-const context = { at, takenThisWeek: 0, onHold: false, unknownCodes: 0, strays: 0 }
+const context = { at, takenThisWeek: 0, onHold: false, unknownCodes: 0, misplacedCodes: 0 }
 const says = (over: Partial<AnswerRule>, of: Partial<TenderFacts> = {}, around: Partial<typeof context> = {}) =>
   answerBy([rule(over)], facts(of), { ...context, ...around }).verdict
 
@@ -83,7 +83,7 @@ describe('conditions', () => {
 test.each([
   [{ onHold: true }, {}, 'the customer is on hold'],
   [{ unknownCodes: 2 }, {}, '2 codes are new'],
-  [{ strays: 1 }, {}, 'a facility of ours is not where it says'],
+  [{ misplacedCodes: 1 }, {}, 'a facility of ours is not where it says'],
   [{}, { chargeMinor: null }, 'it names no charge'],
   [{}, { dest: null }, 'its lane or equipment is not known'],
   [{}, { equipment: null }, 'its lane or equipment is not known'],

@@ -63,7 +63,7 @@ export interface RuleContext {
   /** Codes of the partner that nobody has mapped yet. */
   unknownCodes: number
   /** Codes mapped to a facility far from where the tender says. */
-  strays: number
+  misplacedCodes: number
 }
 
 export interface RuleAnswer {
@@ -84,10 +84,10 @@ export function answerBy(rules: readonly AnswerRule[], facts: TenderFacts, conte
   return kept === null ? { verdict: rule.verdict, rule, kept } : { verdict: 'hand_over', rule, kept }
 }
 
-function cannotAccept(facts: TenderFacts, { onHold, unknownCodes, strays }: RuleContext): string | null {
+function cannotAccept(facts: TenderFacts, { onHold, unknownCodes, misplacedCodes }: RuleContext): string | null {
   if (onHold) return 'the customer is on hold'
   if (unknownCodes > 0) return unknownCodes === 1 ? 'a code is new' : `${unknownCodes} codes are new`
-  if (strays > 0) return 'a facility of ours is not where it says'
+  if (misplacedCodes > 0) return 'a facility of ours is not where it says'
   if (!facts.origin || !facts.dest || facts.equipment === null) return 'its lane or equipment is not known'
   if (facts.chargeMinor === null) return 'it names no charge'
   if (facts.lateMs === null) return 'the drive time is unknown'
@@ -170,7 +170,7 @@ export function tryOut(
       takenThisWeek: taken.get(week) ?? 0,
       onHold: false,
       unknownCodes: 0,
-      strays: 0,
+      misplacedCodes: 0,
     })
     if (rule && verdict === rule.verdict) result.byRule[rules.indexOf(rule)]!++
     if (verdict === 'accept' || (verdict === 'hand_over' && each.answered === 'accepted'))

@@ -1,10 +1,10 @@
+import { isOlder, type MessagePosition } from './message-order'
 import type { NoticeState, Tender, TenderState } from './tender'
-import { isOlder, type Turn } from './turn'
 
 /** What is known of a tender when something more is said of it. */
 export interface KnownTender {
   state: TenderState
-  last: Turn
+  last: MessagePosition
   /** Whether an original says word for word what an open or accepted one before it said. */
   isRepeated: boolean
 }
@@ -23,8 +23,12 @@ const stands = (state: NoticeState, remark: string | null, tenderState: TenderSt
 })
 
 /** How a notice stands, by what is known of its tender; `before` is null where the partner never spoke of it. */
-export function decideNotice(before: KnownTender | null, { purpose }: Pick<Tender, 'purpose'>, turn: Turn): Standing {
-  if (before && isOlder(turn, before.last)) return stands('overtaken', 'Came after what the customer said later')
+export function decideNotice(
+  before: KnownTender | null,
+  { purpose }: Pick<Tender, 'purpose'>,
+  position: MessagePosition,
+): Standing {
+  if (before && isOlder(position, before.last)) return stands('overtaken', 'Came after what the customer said later')
   switch (purpose) {
     case 'cancel':
       return onCancel(before)

@@ -8,7 +8,7 @@ const facts: NoticeToDecide = {
   tender: { state: 'offered', loadId: null },
   onExpiry: 'lapse',
   load: null,
-  stray: null,
+  misplaced: null,
 }
 const cancelled = (load: NoticeToDecide['load']): NoticeToDecide => ({
   ...facts,
@@ -34,13 +34,13 @@ describe('an answer to a tender', () => {
     ['comes too late', { ...facts, notice: { ...facts.notice, state: 'lapsed' } }, no, 'already_lapsed'],
     [
       'with others stops at a place that lies elsewhere',
-      { ...facts, stray: { words: 'S4 is Shed 4', milesAway: 212 } },
+      { ...facts, misplaced: { words: 'S4 is Shed 4', milesAway: 212 } },
       { ...yes, amongMany: true },
       'facility_elsewhere',
     ],
     [
       'alone does not',
-      { ...facts, stray: { words: 'S4 is Shed 4', milesAway: 212 } },
+      { ...facts, misplaced: { words: 'S4 is Shed 4', milesAway: 212 } },
       yes,
       { kind: 'tender_accepted', noticeId: 7, change: false, note: '' },
     ],

@@ -21,7 +21,7 @@ export interface NoticeToDecide {
   /** The load that was made of it, as far as a cancellation needs it. */
   load: { state: LoadState; carrierName: string | null } | null
   /** A place that our facility does not lie at. */
-  stray: { words: string; milesAway: number } | null
+  misplaced: { words: string; milesAway: number } | null
 }
 
 export type TenderCommand =
@@ -49,8 +49,8 @@ export function decideTender(facts: NoticeToDecide, command: TenderCommand): Ten
     const { reasonCode, note } = command
     return one({ kind: 'tender_declined', noticeId: notice.id, change, reasonCode, note })
   }
-  if (command.amongMany && facts.stray)
-    return refuse('facility_elsewhere', { shipmentId: notice.shipmentId, ...facts.stray })
+  if (command.amongMany && facts.misplaced)
+    return refuse('facility_elsewhere', { shipmentId: notice.shipmentId, ...facts.misplaced })
   return one({ kind: 'tender_accepted', noticeId: notice.id, change, note: command.note })
 }
 

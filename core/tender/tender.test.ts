@@ -3,11 +3,11 @@ import { readTender } from '../x12/read-tender'
 import { tenderSegments } from '../x12/testing'
 import { compareTenders } from './changes'
 import { codesUsed, locationCode } from './codes-used'
+import { isOlder, saidAtOf } from './message-order'
 import { likeness, proposeCustomers, proposeLocations } from './propose'
 import { respondByInstant } from './respond-by'
 import type { Tender } from './tender'
 import { loadOfTender, type TenderMapping } from './to-load'
-import { isOlder, saidAtOf } from './turn'
 
 const tender = (over: Partial<Tender> = {}): Tender => ({
   ...readTender([['ST', '204', '1'], ...tenderSegments]),

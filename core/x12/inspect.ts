@@ -4,7 +4,7 @@ import { groupOfSet, type SetId } from './grammar/sets'
 import { wrongLengths } from './isa'
 import { Order } from './order'
 import { type SegmentView, X12Reader } from './reader'
-import type { Fault, GroupReport, InterchangeReport, Segment, Spot, TransactionReport } from './x12'
+import type { Fault, GroupReport, InterchangeReport, Segment, TextPosition, TransactionReport } from './x12'
 
 export interface TransactionRead {
   interchange: InterchangeReport
@@ -20,7 +20,7 @@ export interface InspectHandler {
   /** Which sets' segments are kept for `onTransaction`; none where it is missing. */
   keep?: (type: string) => boolean
   /** Text that belongs to no interchange. */
-  onStray?: (text: string, spot: Spot) => void
+  onStray?: (text: string, spot: TextPosition) => void
 }
 
 const isaElements = 17
@@ -104,7 +104,7 @@ export class Inspector {
     }
   }
 
-  private stray(text: string, spot: Spot): void {
+  private stray(text: string, spot: TextPosition): void {
     if (this.interchange) {
       if (this.interchange.faults.length < mostFaults)
         this.interchange.faults.push({
@@ -275,7 +275,7 @@ export class Inspector {
     open.report.segments++
     if (open.segments) open.segments.push(view.elements())
     if (!open.order) return
-    const { place, fault: misplaced, missing } = open.order.next(code)
+    const { place, fault: stray, missing } = open.order.next(code)
     if (place === null && !open.members!.has(code)) {
       const known = segmentSpecs.has(code)
       this.tell(view, {
@@ -289,7 +289,7 @@ export class Inspector {
     if (missing.length > 0)
       for (const id of missing)
         this.tell(view, { level: 'segment', element: null, code: '3', note: `${id} must stand before this` }, id)
-    const fault = place === null ? '7' : misplaced
+    const fault = place === null ? '7' : stray
     if (fault) this.tell(view, { level: 'segment', element: null, code: fault, note: stepWords[fault] })
     const spec = place?.spec ?? segmentSpecs.get(code)!
     const faults = elementFaults(view, spec, this.manners)
@@ -384,7 +384,7 @@ export class Inspector {
     code: string,
     note: string,
     element: number | null = null,
-    spot: Spot | null = null,
+    spot: TextPosition | null = null,
   ): void {
     if (this.group!.faults.length < mostFaults)
       this.group!.faults.push({
@@ -403,7 +403,7 @@ export class Inspector {
     code: string,
     note: string,
     element: number | null = null,
-    spot: Spot | null = null,
+    spot: TextPosition | null = null,
   ): void {
     if (this.interchange!.faults.length < mostFaults)
       this.interchange!.faults.push({
@@ -422,7 +422,7 @@ export class Inspector {
 const mostFaults = 200
 /** And of all the sets of a file. */
 const mostToldOfFile = 2_000
-const nowhere: Spot = { offset: 0, line: 1, column: 1 }
+const nowhere: TextPosition = { offset: 0, line: 1, column: 1 }
 
 const stepWords = {
   4: 'The loop stands too often',

@@ -1,4 +1,4 @@
-import type { Spot } from './x12'
+import type { TextPosition } from './x12'
 
 /**
  * Lines are counted once, as far as the segment in hand; a place within it is counted from there. So a file with a fault in every segment is
@@ -24,7 +24,7 @@ export class LineCounter {
   }
 
   /** The place of a byte at or behind `from`, which is at or behind what was counted so far. */
-  spotOf(offset: number, from: number, text: string, base: number): Spot {
+  positionOf(offset: number, from: number, text: string, base: number): TextPosition {
     this.passTo(from, text, base)
     let [line, start] = [this.lines, this.lineStart]
     for (

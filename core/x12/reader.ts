@@ -1,6 +1,6 @@
 import { readIsa } from './isa'
 import { LineCounter } from './line-counter'
-import type { Delimiters, Spot } from './x12'
+import type { Delimiters, TextPosition } from './x12'
 
 /**
  * One segment as it lies in the text that is being read. It is the reader's own and changes with the next segment: what is
@@ -21,7 +21,7 @@ export class SegmentView {
   /** False for a last segment that its terminator is missing. */
   terminated = true
   delimiters: Delimiters = { element: '*', component: ':', repetition: null, segment: '~' }
-  lineAt: (offset: number) => Spot = (offset) => ({ offset, line: 1, column: offset + 1 })
+  lineAt: (offset: number) => TextPosition = (offset) => ({ offset, line: 1, column: offset + 1 })
 
   get id(): string {
     return this.element(0)
@@ -41,7 +41,7 @@ export class SegmentView {
   }
 
   /** Where an element stands in the file; of an element that is not there, the segment's end. */
-  spot(at = 0): Spot {
+  spot(at = 0): TextPosition {
     return this.lineAt(this.base + (at < this.count ? this.starts[at]! : this.end))
   }
 }
@@ -50,7 +50,7 @@ export interface SegmentHandler {
   /** An interchange begins: its ISA as elements, with its delimiters in the view. */
   segment: (view: SegmentView) => void
   /** Bytes between segments where none should be: no ISA before them, or text after an IEA. */
-  stray?: (text: string, spot: Spot) => void
+  stray?: (text: string, spot: TextPosition) => void
   /** What stands between a segment's terminator and the next one, line ends mostly. */
   gap?: (text: string) => void
 }
@@ -78,7 +78,7 @@ export class X12Reader {
 
   constructor(private readonly handler: SegmentHandler) {
     this.view.lineAt = (offset) =>
-      this.lines.spotOf(offset, this.view.base + this.view.start, this.view.text, this.view.base)
+      this.lines.positionOf(offset, this.view.base + this.view.start, this.view.text, this.view.base)
   }
 
   push(piece: string): void {
@@ -191,7 +191,7 @@ export class X12Reader {
     const next = text.indexOf('ISA', at + 1)
     const end = next >= 0 ? next : last ? text.length : Math.max(at, text.length - 2)
     if (end > at)
-      this.handler.stray?.(text.slice(at, end), this.lines.spotOf(this.base + at, this.base + at, text, this.base))
+      this.handler.stray?.(text.slice(at, end), this.lines.positionOf(this.base + at, this.base + at, text, this.base))
     return end
   }
 

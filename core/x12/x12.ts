@@ -8,7 +8,7 @@ export interface Delimiters {
 }
 
 /** Where something stands in the file it was read from, counted in bytes from nought; line and column from one. */
-export interface Spot {
+export interface TextPosition {
   offset: number
   line: number
   column: number
@@ -28,7 +28,7 @@ export interface Fault {
   note: string
   /** The faulty element's bytes, where it has any: AK404. */
   value?: string
-  spot: Spot
+  spot: TextPosition
 }
 
 /** A accepted, E accepted with errors noted, R rejected (AK501, AK901). */

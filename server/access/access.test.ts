@@ -11,8 +11,8 @@ import { acceptByLink, readByLink } from '#server/outside/confirmation-link'
 import { link, load, session, user } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
-import { createLink, linkToken, revokeLinks } from './link'
 import { hashPassword, signIn, signOut, viewerOf } from './sign-in'
+import { createLink, linkToken, revokeLinks } from './signed-link'
 
 const day = 24 * 3_600_000
 let world: TestWorld

@@ -12,7 +12,7 @@ import { type Act, recordEvent } from '#server/event/event'
 import { outcome, type Refused, run } from '#server/kernel/run'
 import { refresh } from '#server/register/look-up'
 import { carrier, load } from '#server/schema'
-import { vetAgain } from '#server/vetting/again'
+import { revet } from '#server/vetting/revet'
 import { askPapersSchema, sendAgreementSchema } from './ask'
 import { checkPaper, checkPaperSchema } from './papers'
 import { payeeSubject } from './payees'
@@ -79,7 +79,7 @@ export async function actOnCarrier(
   const ran = isPayeeAct(act)
     ? run(db, payeeSubject, carrierId, payeeCommand(act), who)
     : run(db, carrierSubject, carrierId, carrierCommand(db, carrierId, act, viewer), who)
-  if ('done' in ran) vetAgain(db, [carrierId], now)
+  if ('done' in ran) revet(db, [carrierId], now)
   return outcome(ran)
 }
 
@@ -129,7 +129,7 @@ async function refreshCarrier(db: Db, carrierId: number, who: Act): Promise<{ do
   const row = db.select({ dotNumber: carrier.dotNumber }).from(carrier).where(eq(carrier.id, carrierId)).get()
   if (!row) return { refusal: carrierSubject.missing }
   const answered = await refresh(db, row.dotNumber)
-  vetAgain(db, [carrierId], Date.now())
+  revet(db, [carrierId], Date.now())
   if (!answered)
     return {
       refusal: {

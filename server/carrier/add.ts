@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm'
 import { type Duplicate, duplicatesOf } from '#core/carrier/duplicates'
-import { linkFactsOf } from '#core/link/link'
+import { linkFactsOf } from '#core/carrier-links/carrier-links'
 import type { Equipment } from '#core/load/load'
 import { cellOf } from '#core/place/place'
 import { resolvePlace } from '#core/place/resolve'
@@ -11,8 +11,8 @@ import { gazetteer } from '#server/atlas.server'
 import { type Db, inTransaction } from '#server/db.server'
 import { type Act, recordEvent } from '#server/event/event'
 import { recordFacts } from '#server/register/carrier-facts'
-import { keepLinks } from '#server/register/keep'
 import { lookUp } from '#server/register/look-up'
+import { storeLinks } from '#server/register/store'
 import { carrier, contact, linkFact } from '#server/schema'
 import { keepVerdicts } from '#server/vetting/sweep'
 
@@ -79,7 +79,7 @@ export function addRecord(
           addedBy: 'the register',
         })
         .run()
-    keepLinks(db, record, id)
+    storeLinks(db, record, id)
     recordEvent(
       db,
       'carrier',

@@ -4,10 +4,10 @@ import { dayOf, toLocal } from '#core/time/local'
 import { clockWords, dateWords } from '#core/time/words'
 import type { Db } from '#server/db.server'
 import { outcome, type Refused, run } from '#server/kernel/run'
-import { ink, rule as line, newSheet, roomFor, second, sheet } from '#server/paper/sheet'
+import { ink, rule as line, newSheet, roomFor, second, sheet } from '#server/pdf/sheet'
 import { carrier, type carrierLink } from '#server/schema'
 import { brokerage } from '#server/settings.server'
-import { vetAgain } from '#server/vetting/again'
+import { revet } from '#server/vetting/revet'
 import { storePaper } from './store'
 import { carrierSubject } from './subject'
 
@@ -30,7 +30,7 @@ export async function signAgreement(
     { kind: 'sign_agreement', linkId: link.id, signature, file: stored },
     { now, by: { kind: 'carrier', id: row.id, name: row.name } },
   )
-  if ('done' in ran) vetAgain(db, [row.id], now)
+  if ('done' in ran) revet(db, [row.id], now)
   return outcome(ran)
 }
 

@@ -7,9 +7,9 @@ import type { Act } from '#server/event/event'
 import { type Appliers, commandOf } from '#server/kernel/run'
 import { enqueue } from '#server/outbox/outbox'
 import { recordFacts } from '#server/register/carrier-facts'
-import { keepLinks, recordOf } from '#server/register/keep'
+import { recordOf, storeLinks } from '#server/register/store'
 import { carrier, carrierLink, contact, loadMark, paper, policy } from '#server/schema'
-import { createCarrierLink } from './link'
+import { createRequestLink } from './request-link'
 import type { Made, ServerCommand } from './subject'
 
 /** What each event a command leads to writes, beside its row. */
@@ -139,7 +139,7 @@ const noteFacts = (db: Db, carrierId: number, facts: Record<string, string>, { n
 function noteReachChanged(db: Db, carrierId: number, now: number): void {
   const row = db.select({ dotNumber: carrier.dotNumber }).from(carrier).where(eq(carrier.id, carrierId)).get()
   const known = row && recordOf(db, row.dotNumber)
-  if (known) keepLinks(db, known.record, carrierId)
+  if (known) storeLinks(db, known.record, carrierId)
   db.update(carrier).set({ contactChangedAt: now }).where(eq(carrier.id, carrierId)).run()
 }
 
@@ -149,7 +149,7 @@ function askByLink(
   { to, ...link }: Pick<typeof carrierLink.$inferInsert, 'carrierId' | 'purpose' | 'kinds'> & { to: string },
   { now, by }: Act,
 ): number {
-  const linkId = createCarrierLink(db, { ...link, sentTo: to, askedBy: by.name }, now)
+  const linkId = createRequestLink(db, { ...link, sentTo: to, askedBy: by.name }, now)
   enqueue(db, { kind: 'carrier_mail', stream: `carrier-link-${linkId}`, loadId: null, payload: { linkId } }, now)
   return linkId
 }

@@ -9,7 +9,7 @@ import type { OutboxEntry } from '#server/outbox/outbox'
 import { sendMail } from '#server/outbox/send-mail'
 import { carrier, carrierLink } from '#server/schema'
 import { brokerage, settings } from '#server/settings.server'
-import { carrierLinkToken } from './link'
+import { requestLinkToken } from './request-link'
 import { cancelledSchema, sendCancelledMail, sendTellMail, tellSchema } from './tell'
 
 const to = z.string().trim().email('Give an email address').max(200)
@@ -33,7 +33,7 @@ async function sendLinkMail(db: Db, entry: OutboxEntry, linkId: number): Promise
     .where(eq(carrierLink.id, linkId))
     .get()
   if (!row) throw new Error(`Outbox entry ${entry.key} names carrier link ${linkId}, which is not there`)
-  const url = `${settings().OX_ORIGIN}/p/${carrierLinkToken(linkId)}`
+  const url = `${settings().OX_ORIGIN}/p/${requestLinkToken(linkId)}`
   const words = { carrierName: row.name, kinds: row.link.kinds, url, askedBy: row.link.askedBy, brokerage }
   const { sentTo: to, carrierId, purpose } = row.link
   const text = purpose === 'papers' ? askPapersMail(words) : askSignatureMail(words)

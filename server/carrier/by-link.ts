@@ -5,13 +5,13 @@ import type { Db } from '#server/db.server'
 import { outcome, type Refused, run } from '#server/kernel/run'
 import { carrier, type carrierLink, paper } from '#server/schema'
 import { brokerage } from '#server/settings.server'
-import { openCarrierLink } from './link'
 import { receivePaper } from './papers'
+import { openRequestLink } from './request-link'
 import { carrierSubject } from './subject'
 
 /** What a carrier may see by its link, built field by field: its own name and numbers, what is asked, what came of it. */
 export function readCarrierLink(db: Db, token: string, now: number) {
-  const link = openCarrierLink(db, token, now)
+  const link = openRequestLink(db, token, now)
   if ('refusal' in link) return link
   const row = db
     .select({ name: carrier.name, mcNumber: carrier.mcNumber, dotNumber: carrier.dotNumber })

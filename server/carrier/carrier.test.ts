@@ -8,7 +8,7 @@ import { carrierLogWords } from '#core/carrier/log-words'
 import { mostPaperBytes, paperType, safeFileName } from '#core/carrier/paper'
 import type { Viewer } from '#server/access/viewer'
 import { readUpload } from '#server/http/upload'
-import { keepRecord } from '#server/register/keep'
+import { storeRecord } from '#server/register/store'
 import { carrier, carrierLink, contact, event, load, outbox, paper, payee, policy } from '#server/schema'
 import { seal, unseal } from '#server/secrets/keys'
 import { settings } from '#server/settings.server'
@@ -19,9 +19,9 @@ import { readCarrierLink, receiveByLink } from './by-link'
 import { dropView, readDirectory, savedViews, saveView } from './directory'
 import { readDossier } from './dossier'
 import { importCarriers } from './import'
-import { carrierLinkToken, openCarrierLink } from './link'
 import { readNeeds, readWatch } from './needs'
 import { receivePaper } from './papers'
+import { openRequestLink, requestLinkToken } from './request-link'
 import { paperResponse, readPaper, storePaper } from './store'
 
 let world: TestWorld
@@ -205,9 +205,9 @@ describe('links for carriers', () => {
         : { intent: 'send_agreement', ask: { to: 'ada@carrier1.example' } },
     )
     const link = world.db.select().from(carrierLink).all().at(-1)!
-    return { link, token: carrierLinkToken(link.id) }
+    return { link, token: requestLinkToken(link.id) }
   }
-  const open = (token: string, at = now) => openCarrierLink(world.db, token, at)
+  const open = (token: string, at = now) => openRequestLink(world.db, token, at)
   test('one mail is asked for each, and the link opens only its own', async () => {
     const { token, link } = await asked('papers')
     expect(world.db.select({ kind: outbox.kind, key: outbox.key }).from(outbox).all()).toEqual([
@@ -381,7 +381,7 @@ describe('a list of carriers', () => {
   const run = (dryRun: boolean) => importCarriers(world.db, list, { columns: null, dryRun }, who)
   beforeEach(() => {
     for (const index of [980, 981])
-      keepRecord(world.db, recordFor(index, { legalName: `Alder ${index}` }), { changedAt: now, confirmedAt: now })
+      storeRecord(world.db, recordFor(index, { legalName: `Alder ${index}` }), { changedAt: now, confirmedAt: now })
   })
   test('a dry run tells of every row and adds nothing', async () => {
     const outcome = await run(true)
@@ -425,8 +425,8 @@ describe('a list of carriers', () => {
 })
 
 test('what changed since yesterday: facts with what they were, verdicts, nothing older', async () => {
-  keepRecord(world.db, recordFor(1, { officers: ['Ada'] }), { changedAt: now, confirmedAt: now - 30 * 3_600_000 })
-  keepRecord(world.db, recordFor(1, { officers: ['Bo'] }), { changedAt: now, confirmedAt: now - 3_600_000 })
+  storeRecord(world.db, recordFor(1, { officers: ['Ada'] }), { changedAt: now, confirmedAt: now - 30 * 3_600_000 })
+  storeRecord(world.db, recordFor(1, { officers: ['Bo'] }), { changedAt: now, confirmedAt: now - 3_600_000 })
   await act({ intent: 'do_not_use', reason: 'because' })
   await act({ intent: 'lift_do_not_use', reason: 'because' }, ruth)
   const watch = readWatch(world.db, now)

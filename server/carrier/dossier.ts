@@ -1,13 +1,13 @@
 import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import { gradesOf } from '#core/carrier/grades'
-import { groupAround, type LinkSource, mostTelling } from '#core/link/link'
+import { groupAround, type LinkSource, mostTelling } from '#core/carrier-links/carrier-links'
 import { fieldsOf } from '#core/register/fields'
 import { dayOf, toLocal } from '#core/time/local'
 import { vet } from '#core/vetting/vetting'
 import { type Db, prepared } from '#server/db.server'
 import { eventsOf } from '#server/event/event'
 import { feedState } from '#server/register/feed'
-import { recordOf } from '#server/register/keep'
+import { recordOf } from '#server/register/store'
 import {
   carrier,
   carrierLink,

@@ -4,7 +4,7 @@ import { daySchema, policyKinds } from '#core/register/register'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import { outcome, type Refused, run } from '#server/kernel/run'
-import { vetAgain } from '#server/vetting/again'
+import { revet } from '#server/vetting/revet'
 import { storePaper } from './store'
 import { carrierSubject } from './subject'
 
@@ -64,6 +64,6 @@ export function checkPaper(
     { kind: 'check_paper', paperId, paperKind, expiresOn, policies: insurance.length, insurance },
     act,
   )
-  if ('done' in ran) vetAgain(db, [carrierId], act.now)
+  if ('done' in ran) revet(db, [carrierId], act.now)
   return outcome(ran)
 }

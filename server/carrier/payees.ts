@@ -6,7 +6,7 @@ import type { PayeeEvent } from '#core/payee/events'
 import { type PayeeRefusalCode, payeeRefusals } from '#core/payee/words'
 import type { Db } from '#server/db.server'
 import type { Context, Subject } from '#server/kernel/run'
-import { keepLinks, recordOf } from '#server/register/keep'
+import { recordOf, storeLinks } from '#server/register/store'
 import { carrier, payee } from '#server/schema'
 import { accountKey, seal } from '#server/secrets/keys'
 
@@ -90,5 +90,5 @@ function settle(
     .run()
   const row = db.select({ dotNumber: carrier.dotNumber }).from(carrier).where(eq(carrier.id, carrierId)).get()
   const record = row && recordOf(db, row.dotNumber)?.record
-  if (record) keepLinks(db, record, carrierId)
+  if (record) storeLinks(db, record, carrierId)
 }

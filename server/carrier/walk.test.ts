@@ -6,8 +6,8 @@ import { run } from '#server/kernel/run'
 import { carrier, paper, payee } from '#server/schema'
 import { ruth, tried } from '#server/testing/walk'
 import { now, type TestWorld, testWorld } from '#server/testing/world'
-import { createCarrierLink } from './link'
 import { payeeSubject } from './payees'
+import { createRequestLink } from './request-link'
 import { type ServerCommand as CarrierCommand, carrierSubject } from './subject'
 
 let world: TestWorld
@@ -22,8 +22,8 @@ describe('every command of a carrier and of its payee, from every state', () => 
   beforeAll(() => {
     const sent = { carrierId: 1, sentTo: 'a@b.example', askedBy: 'Ruth Amsel' }
     linkIds = [
-      createCarrierLink(world.db, { ...sent, purpose: 'papers', kinds: ['w9'] }, now),
-      createCarrierLink(world.db, { ...sent, purpose: 'agreement', kinds: ['agreement'] }, now),
+      createRequestLink(world.db, { ...sent, purpose: 'papers', kinds: ['w9'] }, now),
+      createRequestLink(world.db, { ...sent, purpose: 'agreement', kinds: ['agreement'] }, now),
     ]
     paperId = world.db
       .insert(paper)

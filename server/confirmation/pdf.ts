@@ -2,8 +2,8 @@ import { balanceMinor, type ConfirmationTerms, payWords, windowOnPaper } from '#
 import { milesWords } from '#core/miles/words'
 import { toInstant } from '#core/time/local'
 import { zoneWords } from '#core/time/words'
-import type { Drawings } from '#server/paper/drawings'
-import { block, type Doc, everyPage, hairline, ink, newSheet, roomFor, rule, second, sheet } from '#server/paper/sheet'
+import type { Drawings } from '#server/pdf/drawings'
+import { block, type Doc, everyPage, hairline, ink, newSheet, roomFor, rule, second, sheet } from '#server/pdf/sheet'
 
 const { margin, width } = sheet
 

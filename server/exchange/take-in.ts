@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { and, eq, max, sql } from 'drizzle-orm'
-import { saidAtOf } from '#core/tender/turn'
+import { saidAtOf } from '#core/tender/message-order'
 import { acknowledge } from '#core/x12/answer'
 import { type AcknowledgedSet, readAcknowledgement } from '#core/x12/read-sets'
 import type { InterchangeReport, Segment } from '#core/x12/x12'

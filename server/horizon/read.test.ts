@@ -4,7 +4,7 @@ import { hour } from '#core/time/local'
 import { carryOut } from '#server/load/commands'
 import { awardLoad } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
-import { keepRecord } from '#server/register/keep'
+import { storeRecord } from '#server/register/store'
 import { ines, now, openLoad, recordFor, type TestWorld, terms, testWorld } from '#server/testing/world'
 import { askAwarded } from '#server/vetting/alerts'
 import { readHorizon } from './read'
@@ -60,11 +60,11 @@ test('each load says its next step as things happen to it', () => {
   carryOut(world.db, loadId, { kind: 'accept_confirmation', confirmationId: 1, name: 'Ada', title: 'Owner' }, ines)
   expect(step()).toBe('Confirmed by Carrier 2')
   const calm = rows()[0]!.pressure
-  keepRecord(world.db, recordFor(2, { operating: false }), { changedAt: now, confirmedAt: now })
+  storeRecord(world.db, recordFor(2, { operating: false }), { changedAt: now, confirmedAt: now })
   askAwarded(world.db, [loadId], now)
   expect(step()).toBe('Vetting blocks Carrier 2: cover again')
   expect(rows()[0]!.pressure).toBeGreaterThan(calm)
-  keepRecord(world.db, recordFor(2), { changedAt: now, confirmedAt: now })
+  storeRecord(world.db, recordFor(2), { changedAt: now, confirmedAt: now })
   askAwarded(world.db, [loadId], now)
   expect(step()).toBe('Confirmed by Carrier 2')
 })

@@ -15,7 +15,7 @@ import { currentBand } from '#server/rates/band'
 import { load } from '#server/schema'
 import { carriersToVet } from '#server/vetting/carriers-to-vet'
 import { askAgain } from '#server/vetting/gate'
-import { momentsOf } from '#server/vetting/moments'
+import { loadContextsOf } from '#server/vetting/load-context'
 import { currentPolicy } from '#server/vetting/policy'
 import { coverOf, vetCarriers } from '#server/vetting/vet'
 import { findPlan } from '#server/waiting/plan'
@@ -53,7 +53,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     [...new Set([...onTable, ...candidates].map(({ carrierId }) => carrierId))],
     load,
     now,
-    momentsOf(db, loadId),
+    loadContextsOf(db, loadId),
   )
   return {
     plan:
@@ -152,7 +152,7 @@ export function readGate(db: Db, loadId: number, carrierId: number, role: Role, 
   const verdict =
     row && again && row.carrierId === carrierId
       ? askAgain(db, row, now)
-      : row && vetCarriers(db, [carrierId], row, now, momentsOf(db, loadId)).get(carrierId)
+      : row && vetCarriers(db, [carrierId], row, now, loadContextsOf(db, loadId)).get(carrierId)
   return verdict
     ? {
         verdict,

@@ -1,8 +1,8 @@
 import { and, desc, eq, gt, isNull } from 'drizzle-orm'
 import { z } from 'zod'
 import { confirmationMail } from '#core/confirmation/mail'
-import { createLink, linkToken } from '#server/access/link'
-import { confirmationPaper } from '#server/confirmation/paper'
+import { createLink, linkToken } from '#server/access/signed-link'
+import { confirmationFile } from '#server/confirmation/file'
 import type { Db } from '#server/db.server'
 import { recordEvent } from '#server/event/event'
 import type { Sender } from '#server/outbox/deliver'
@@ -39,7 +39,7 @@ async function tryMail(
   now: number,
 ): Promise<SendProblem | null> {
   const row = db.select().from(confirmation).where(eq(confirmation.id, confirmationId)).get()
-  const paper = await confirmationPaper(db, confirmationId)
+  const paper = await confirmationFile(db, confirmationId)
   if (!row || !paper)
     throw new Error(`Outbox entry ${entry.key} names confirmation ${confirmationId}, which is not there`)
   const mail = confirmationMail(row.terms, row.version, confirmationUrl(db, confirmationId, now))

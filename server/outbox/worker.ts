@@ -1,7 +1,7 @@
 import { isStorageFault } from '#server/database/storage-fault'
 import { type Db, noteStorage } from '#server/db.server'
 import { logger } from '#server/log/logger'
-import { type Rounds, runRounds } from '#server/rounds'
+import { type Loop, runLoop } from '#server/loop'
 import { deliver, type Sender } from './deliver'
 import { nextDue, type OutboxKind } from './outbox'
 
@@ -10,9 +10,9 @@ const idleWait = 250
 const mostAtOnce = 4
 
 /** Sends what is due of one kind, each stream in its order, until stopped; what is on its way then is waited for. */
-export function startWorker(db: Db, kind: OutboxKind, sender: Sender, clock: () => number = Date.now): Rounds {
+export function startWorker(db: Db, kind: OutboxKind, sender: Sender, clock: () => number = Date.now): Loop {
   const underWay = new Map<string, Promise<void>>()
-  const rounds = runRounds(async () => {
+  const loop = runLoop(async () => {
     if (underWay.size >= mostAtOnce) return false
     const entry = nextDue(db, kind, clock(), [...underWay.keys()])
     if (!entry) return false
@@ -28,15 +28,15 @@ export function startWorker(db: Db, kind: OutboxKind, sender: Sender, clock: () 
       entry.stream,
       sending.finally(() => {
         underWay.delete(entry.stream)
-        rounds.wake()
+        loop.wake()
       }),
     )
     return true
   }, idleWait)
   return {
-    wake: rounds.wake,
+    wake: loop.wake,
     stop: async () => {
-      await rounds.stop()
+      await loop.stop()
       await Promise.all(underWay.values())
     },
   }

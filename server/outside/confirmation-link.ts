@@ -1,6 +1,6 @@
 import { desc, eq } from 'drizzle-orm'
 import { z } from 'zod'
-import { openLink } from '#server/access/link'
+import { openLink } from '#server/access/signed-link'
 import type { Db } from '#server/db.server'
 import type { Outcome } from '#server/kernel/run'
 import { carryOut } from '#server/load/commands'

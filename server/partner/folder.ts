@@ -12,8 +12,8 @@ import {
 } from 'node:fs'
 import { basename, join } from 'node:path'
 import { settings } from '#server/settings.server'
+import type { Transport } from './connection'
 import type { Partner } from './partners'
-import type { Transport } from './way'
 
 const largestFile = 64 * 1024 * 1024
 const mostAtOnce = 20

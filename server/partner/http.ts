@@ -1,7 +1,7 @@
 import { createHash, timingSafeEqual } from 'node:crypto'
 import { askOutside, OutsideProblem, statusProblem } from '#server/http/outside'
+import type { Transport } from './connection'
 import type { Partner } from './partners'
-import type { Transport } from './way'
 
 const answerTimeout = 15_000
 const largestAnswer = 64 * 1024

@@ -1,4 +1,4 @@
-import type { Transport } from '#server/partner/way'
+import type { Transport } from './connection'
 import { answerAtSite } from './site-session'
 
 /** A site has no documents to collect: its pages are read on a schedule. What goes out is an answer in the site's own form. */

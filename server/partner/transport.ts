@@ -1,9 +1,9 @@
 import type { TransportKind } from '#core/tender/partner'
+import type { Transport } from './connection'
 import { folderTransport } from './folder'
 import { httpTransport } from './http'
 import type { Partner } from './partners'
 import { siteTransport } from './site-form'
-import type { Transport } from './way'
 
 const kinds: Record<TransportKind, Transport> = { folder: folderTransport, http: httpTransport, site: siteTransport }
 

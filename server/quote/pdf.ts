@@ -1,7 +1,7 @@
 import { formatMoney } from '#core/money/money'
 import type { DocumentLine, QuoteDocument } from '#core/quote/document'
 import { dateWords } from '#core/time/words'
-import { block, type Doc, everyPage, hairline, ink, newSheet, roomFor, rule, second, sheet } from '#server/paper/sheet'
+import { block, type Doc, everyPage, hairline, ink, newSheet, roomFor, rule, second, sheet } from '#server/pdf/sheet'
 
 const { margin, width } = sheet
 

@@ -7,7 +7,7 @@ import { type Refused, run } from '#server/kernel/run'
 import type { Sender } from '#server/outbox/deliver'
 import { sendMail } from '#server/outbox/send-mail'
 import { quotePaper } from '#server/schema'
-import { sentPaper } from './paper'
+import { sentFile } from './file'
 import { quoteSubject } from './subject'
 
 export const sendQuoteSchema = z.object({
@@ -43,7 +43,7 @@ export const sendQuoteMail: Sender = async (db, entry) => {
     .from(quotePaper)
     .where(eq(quotePaper.id, paperId))
     .get()
-  const paper = await sentPaper(db, paperId)
+  const paper = await sentFile(db, paperId)
   if (!row || !paper) throw new Error(`Outbox entry ${entry.key} names quote paper ${paperId}, which is not there`)
   const { quoteId, version, sentTo: to } = row
   const problem = await sendMail(entry.key, {

@@ -6,7 +6,7 @@ import { logger } from '#server/log/logger'
 import { readAside } from '#server/read/read'
 import { registerFeed } from '#server/schema'
 import { settings } from '#server/settings.server'
-import { keepRecord } from './keep'
+import { storeRecord } from './store'
 
 const answerTimeout = 15_000
 const readTimeout = 30_000
@@ -41,7 +41,7 @@ export async function readChanges(db: Db, clock: () => number = Date.now): Promi
         const now = clock()
         inTransaction(db, () => {
           for (const change of part) {
-            const ours = keepRecord(db, change.record, { changedAt: change.changedAt, confirmedAt: now })
+            const ours = storeRecord(db, change.record, { changedAt: change.changedAt, confirmedAt: now })
             if (ours !== null) changed.add(ours)
           }
           note(db, { sequence: part.at(-1)!.sequence, triedAt: now })

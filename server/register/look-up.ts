@@ -5,7 +5,7 @@ import { askOutside, OutsideProblem } from '#server/http/outside'
 import { logger } from '#server/log/logger'
 import { registerRecord } from '#server/schema'
 import { settings } from '#server/settings.server'
-import { keepRecord, recordOf } from './keep'
+import { recordOf, storeRecord } from './store'
 
 const answerTimeout = 3_000
 const largestAnswer = 512 * 1024
@@ -35,7 +35,7 @@ export async function lookUp(db: Db, typed: string, clock: () => number = Date.n
   const problem = answers.flatMap((answer) => ('problem' in answer ? [answer.problem] : []))[0] ?? null
   if (record) {
     const now = clock()
-    inTransaction(db, () => keepRecord(db, record, { changedAt: now, confirmedAt: now }))
+    inTransaction(db, () => storeRecord(db, record, { changedAt: now, confirmedAt: now }))
     return { record, confirmedAt: now, fresh: true, problem: null }
   }
   const known = kinds.flatMap((kind) => knownByNumber(db, kind, asked.number))[0]
@@ -103,7 +103,7 @@ export async function refresh(db: Db, dotNumber: string, clock: () => number = D
   if (!('record' in answer)) return false
   const now = clock()
   inTransaction(db, () =>
-    keepRecord(db, answer.record, { changedAt: recordOf(db, dotNumber)?.changedAt ?? now, confirmedAt: now }),
+    storeRecord(db, answer.record, { changedAt: recordOf(db, dotNumber)?.changedAt ?? now, confirmedAt: now }),
   )
   return true
 }

@@ -7,8 +7,8 @@ import { type RegisterServer, startRegisterServer } from '#server/testing/regist
 import { now, recordFor, type TestWorld, testWorld } from '#server/testing/world'
 import { vetCarriers } from '#server/vetting/vet'
 import { feedState, readChanges } from './feed'
-import { recordOf } from './keep'
 import { findInRegister, lookUp, readNumber, refresh } from './look-up'
+import { recordOf } from './store'
 
 let world: TestWorld
 let register: RegisterServer

@@ -221,7 +221,7 @@ function takeSaid(db: Db, from: Partner, exchangeId: number, ordinal: number, to
       partner: from,
       tender: told,
       documentId: document.id,
-      turn: { control: 0, saidAt: now },
+      position: { control: 0, saidAt: now },
       practice: from.usage === 'T',
     },
     now,

@@ -7,8 +7,8 @@ import { isMapped, type PartnerCode } from '#server/partner/codes'
 import { answeringRule, customer, load, tenderNotice, user } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { answerTender } from './answer'
+import { findMisplacedCodes } from './misplaced-codes'
 import type { Notice, TenderRow } from './rows'
-import { findStrays } from './strays'
 
 const rulesQuery = prepared((db) =>
   db
@@ -46,7 +46,7 @@ export function answerByRules(
     takenThisWeek: countsWeeks ? takenInWeek(db, customerId, notice.facts.pickupAt ?? now) : 0,
     onHold: held !== null,
     unknownCodes: codes.filter((code) => !isMapped(code)).length,
-    strays: findStrays(db, notice.tender, codes).length,
+    misplacedCodes: findMisplacedCodes(db, notice.tender, codes).length,
   })
   if (!answer.rule) return
   const ruleRow = rows.find(({ rule }) => rule === answer.rule)!

@@ -8,9 +8,9 @@ import type { Db } from '#server/db.server'
 import { codesOf, isMapped, type PartnerCode } from '#server/partner/codes'
 import { carrier, confirmation, load, partner, tender, tenderNotice } from '#server/schema'
 import { tenderBand } from '#server/tender-facts/assess'
+import { findMisplacedCodes } from './misplaced-codes'
 import { carriersFor, proposalsFor, trucksFor } from './proposals'
 import type { Notice } from './rows'
-import { findStrays } from './strays'
 
 const recordDays = 90
 
@@ -52,7 +52,7 @@ export function readTenderDetail(db: Db, noticeId: number, now: number) {
       answers: row.partner.transport === 'site' ? 'the site’s form' : '990',
     },
     codes: codesToMap(db, notice, codes),
-    strays: findStrays(db, notice.tender, codes),
+    misplacedCodes: findMisplacedCodes(db, notice.tender, codes),
     carriers: carriersFor(db, notice, now),
     trucks: trucksFor(db, notice, now),
     record: recordOf(db, notice.customerId, now),

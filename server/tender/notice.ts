@@ -2,9 +2,9 @@ import { and, eq, ne, sql } from 'drizzle-orm'
 import type { Actor } from '#core/access/actor'
 import { codesUsed } from '#core/tender/codes-used'
 import { decideNotice, type KnownTender, type Standing } from '#core/tender/decide-notice'
+import type { MessagePosition } from '#core/tender/message-order'
 import { respondByInstant } from '#core/tender/respond-by'
 import type { Tender } from '#core/tender/tender'
-import type { Turn } from '#core/tender/turn'
 import { type Db, prepared } from '#server/db.server'
 import { recordEvent } from '#server/event/event'
 import { noteCodes, seeCodes } from '#server/partner/codes'
@@ -22,7 +22,7 @@ export interface Said {
   tender: Tender
   documentId: number | null
   /** Its place among all that the partner said: what is older than the last word changes nothing. */
-  turn: Turn
+  position: MessagePosition
   practice: boolean
 }
 
@@ -79,15 +79,15 @@ export function takeNotice(db: Db, said: Said, now: number): number {
   const { partner, tender: told } = said
   const shipmentId = told.shipmentId ?? ''
   const before = threadQuery(db).get({ partnerId: partner.id, shipmentId }) ?? null
-  const standing = decideNotice(before && known(db, before, told), told, said.turn)
+  const standing = decideNotice(before && known(db, before, told), told, said.position)
   const row =
     before ??
     insertThread(db).get({
       partnerId: partner.id,
       shipmentId,
       state: standing.tenderState ?? 'offered',
-      lastControl: said.turn.control,
-      lastSaidAt: said.turn.saidAt,
+      lastControl: said.position.control,
+      lastSaidAt: said.position.saidAt,
     })
   const codes = seeCodes(db, partner.id, codesUsed(told), now)
   const facts = assess(db, told, equipmentOf(codes, told), now)
@@ -136,8 +136,8 @@ function follow(db: Db, row: TenderRow, notice: Notice, standing: Standing, said
   }
   db.update(tender)
     .set({
-      lastControl: said.turn.control,
-      lastSaidAt: said.turn.saidAt,
+      lastControl: said.position.control,
+      lastSaidAt: said.position.saidAt,
       ...(standing.tenderState ? { state: standing.tenderState } : {}),
     })
     .where(eq(tender.id, row.id))

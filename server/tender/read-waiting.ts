@@ -86,7 +86,7 @@ function readDocument(
           partner,
           tender: told,
           documentId: document.id,
-          turn: { control: kept.control ?? 0, saidAt: kept.saidAt ?? Math.floor(kept.at / minute) },
+          position: { control: kept.control ?? 0, saidAt: kept.saidAt ?? Math.floor(kept.at / minute) },
           practice: kept.usage === 'T',
         },
         now,

@@ -10,8 +10,8 @@ import { codesOf } from '#server/partner/codes'
 import { findPartner, type Partner } from '#server/partner/partners'
 import { carrier, load, tender, tenderNotice } from '#server/schema'
 import { appliers } from './apply'
+import { findMisplacedCodes } from './misplaced-codes'
 import type { Notice, TenderRow } from './rows'
-import { findStrays } from './strays'
 
 /** What was decided upon, with the rows it was read from. */
 export interface ServerFacts extends NoticeToDecide {
@@ -61,7 +61,7 @@ function readTenderFacts(db: Db, tenderId: number, _: Act, command: ServerComman
     tender: { state: found.tender.state, loadId: found.tender.loadId },
     onExpiry: partner.onExpiry,
     load: notice.purpose === 'cancel' ? loadFacts(db, found.tender.loadId) : null,
-    stray: asksForStrays ? (findStrays(db, notice.tender, codesOf(db, notice.id))[0] ?? null) : null,
+    misplaced: asksForStrays ? (findMisplacedCodes(db, notice.tender, codesOf(db, notice.id))[0] ?? null) : null,
   }
 }
 

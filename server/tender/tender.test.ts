@@ -384,13 +384,13 @@ test('a code held for a facility far from where the tender says is told, no rule
   expect(answerTender(world.db, newest().id, { kind: 'accept', note: '', amongMany: true }, act)).toMatchObject({
     refusal: { code: 'facility_elsewhere', message: expect.stringContaining('accept it alone') },
   })
-  const [stray, ...more] = readTenderDetail(world.db, newest().id, now)!.strays
+  const [misplaced, ...more] = readTenderDetail(world.db, newest().id, now)!.misplacedCodes
   expect(more).toEqual([])
-  expect(stray!.words).toMatch(/^S4 is Harrow DC in Phoenix, AZ with us; the tender says Twin Falls, ID$/)
-  mapCode(world.db, { codeId: stray!.codeId, to: { is: 'nothing' } }, ines)
+  expect(misplaced!.words).toMatch(/^S4 is Harrow DC in Phoenix, AZ with us; the tender says Twin Falls, ID$/)
+  mapCode(world.db, { codeId: misplaced!.codeId, to: { is: 'nothing' } }, ines)
   const detail = readTenderDetail(world.db, newest().id, now)!
-  expect([detail.strays, detail.codes.map(({ code }) => code)]).toEqual([[], ['S4']])
-  mapCode(world.db, { codeId: stray!.codeId, to: { is: 'facility', facilityId: 1 } }, ines)
+  expect([detail.misplacedCodes, detail.codes.map(({ code }) => code)]).toEqual([[], ['S4']])
+  mapCode(world.db, { codeId: misplaced!.codeId, to: { is: 'facility', facilityId: 1 } }, ines)
   await take(fileOf(2, tenderOf('SM2')))
   expect(newest()).toMatchObject({ state: 'accepted' })
 })

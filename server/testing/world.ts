@@ -7,7 +7,7 @@ import { cellOf } from '#core/place/place'
 import { type RegisterRecord, registerRecordSchema } from '#core/register/register'
 import { type Db, openDatabase } from '#server/db.server'
 import { createLoad } from '#server/load/save'
-import { keepRecord } from '#server/register/keep'
+import { storeRecord } from '#server/register/store'
 import { carrier, customer, facility, offer, paper, policy, registerFeed, user } from '#server/schema'
 import { preparedDatabase } from '#server/testing/prepared-database'
 
@@ -105,7 +105,7 @@ function addCarrier(db: Db, index: number): void {
     })
     .returning({ id: carrier.id })
     .get()
-  keepRecord(db, recordFor(index), { changedAt: now, confirmedAt: now })
+  storeRecord(db, recordFor(index), { changedAt: now, confirmedAt: now })
   db.insert(paper)
     .values(
       (['w9', 'agreement'] as const).map((kind) => ({

@@ -4,8 +4,8 @@ import type { VettingPolicy } from '#core/vetting/policy'
 import { barFor, clearVerdict, type Verdict, verdictOf } from '#core/vetting/vetting'
 import type { Db } from '#server/db.server'
 import type { Moment } from './carriers-to-vet'
+import { loadContextsOf } from './load-context'
 import type { LoadForGate } from './load-to-vet'
-import { momentsOf } from './moments'
 import { passedCodes } from './overrides'
 import { currentPolicy } from './policy'
 import { vetCarriers } from './vet'
@@ -27,7 +27,7 @@ const asked = (verdict: Verdict, { override, role }: GateBy, policy: VettingPoli
 /** The full gate for one carrier on one load, asked in the transaction that decides. */
 export function askGate(db: Db, load: LoadForGate, carrierId: number | null, by: GateBy, now: number): GateAsked {
   const policy = currentPolicy(db)
-  const moments = load.id === null ? undefined : momentsOf(db, load.id)
+  const moments = load.id === null ? undefined : loadContextsOf(db, load.id)
   const verdict = carrierId === null ? undefined : vetCarriers(db, [carrierId], load, now, moments).get(carrierId)
   return asked(verdict ?? clearVerdict(policy.version), by, policy)
 }
@@ -49,7 +49,7 @@ export function askAgain(db: Db, load: AwardedLoad, now: number): Verdict {
   const policy = currentPolicy(db)
   if (load.carrierId === null) return clearVerdict(policy.version)
   const moment = {
-    ...momentsOf(db, load.id).get(load.carrierId),
+    ...loadContextsOf(db, load.id).get(load.carrierId),
     ...seenElsewhere(db, {
       loadId: load.id,
       carrierId: load.carrierId,

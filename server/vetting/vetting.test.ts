@@ -7,13 +7,13 @@ import type { Viewer } from '#server/access/viewer'
 import { actOnLoad, loadActSchema } from '#server/load-page/act'
 import { readGate, readLoadPage } from '#server/load-page/read'
 import { recordOffer } from '#server/offer/offers'
-import { keepRecord } from '#server/register/keep'
+import { storeRecord } from '#server/register/store'
 import { carrier, confirmation, event, gateAlert, load, message, outbox, policy, vettingPolicy } from '#server/schema'
 import { ines as act, now, openLoad, recordFor, type TestWorld, testWorld } from '#server/testing/world'
-import { vetAgain } from './again'
 import { askAwarded, awardedTo } from './alerts'
 import { currentPolicy } from './policy'
 import { previewPolicy } from './preview'
+import { revet } from './revet'
 import { savePolicy, savePolicySchema } from './save'
 import { nightOrder, vetAll } from './sweep'
 import { vetCarriers } from './vet'
@@ -29,7 +29,7 @@ afterEach(() => world.end())
 const does = (loadId: number, input: unknown, viewer = ines, at = now) =>
   actOnLoad(world.db, loadId, loadActSchema.parse(input), viewer, at)
 const cancelled = (index: number, cancelledOn: string, confirmedAt = now) =>
-  keepRecord(world.db, recordFor(index, { filings: [{ ...recordFor(index).filings[0]!, cancelledOn }] }), {
+  storeRecord(world.db, recordFor(index, { filings: [{ ...recordFor(index).filings[0]!, cancelledOn }] }), {
     changedAt: now,
     confirmedAt,
   })
@@ -71,7 +71,7 @@ describe('a lapse after the award', () => {
         message: 'Vetting holds this dispatch: Liability ends Tue, Nov 24, before the delivery on Thu, Nov 26.',
       },
     })
-    keepRecord(world.db, recordFor(1), { changedAt: now, confirmedAt: now })
+    storeRecord(world.db, recordFor(1), { changedAt: now, confirmedAt: now })
     expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 0, mended: 1 })
     expect(does(loadId, { intent: 'advance', to: 'dispatched' })).toEqual({ done: true })
     expect(words(loadId).slice(0, 3)).toEqual([
@@ -123,12 +123,12 @@ describe('a lapse after the award', () => {
       overrides: [{ stage: 'dispatch', because: 'renewal seen', byName: 'Ruth Amsel' }],
     })
     expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 0, mended: 0 })
-    keepRecord(world.db, recordFor(1, { authorities: [] }), { changedAt: now, confirmedAt: now })
+    storeRecord(world.db, recordFor(1, { authorities: [] }), { changedAt: now, confirmedAt: now })
     expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 1, mended: 0 })
   })
   test('what nobody may go past is not passed by a manager either', () => {
     const loadId = confirmed()
-    keepRecord(world.db, recordFor(1, { operating: false }), { changedAt: now, confirmedAt: now })
+    storeRecord(world.db, recordFor(1, { operating: false }), { changedAt: now, confirmedAt: now })
     expect(does(loadId, { intent: 'advance', to: 'dispatched', override: 'they said so' }, ruth)).toMatchObject({
       refusal: {
         code: 'nobody_may_override',
@@ -200,7 +200,7 @@ describe('what the moment tells', () => {
     })
   })
   test('trucks against loads held on the same days, and offers on more', () => {
-    keepRecord(world.db, recordFor(1, { powerUnits: 1 }), { changedAt: now, confirmedAt: now })
+    storeRecord(world.db, recordFor(1, { powerUnits: 1 }), { changedAt: now, confirmedAt: now })
     confirmed()
     const second = openLoad(world.db)
     expect(gate(second).get(1)!.reasons).toMatchObject([
@@ -235,11 +235,11 @@ describe('every night', () => {
     ).toMatchObject([{ aggregateId: 2, at: now + 1, data: { from: 'clear', to: 'stop', policyVersion: 0 } }])
   })
   test('all at once says what one by one does', async () => {
-    keepRecord(world.db, recordFor(2, { phones: ['406-555-0101'], officers: ['Ada Finch'] }), {
+    storeRecord(world.db, recordFor(2, { phones: ['406-555-0101'], officers: ['Ada Finch'] }), {
       changedAt: now,
       confirmedAt: now,
     })
-    keepRecord(
+    storeRecord(
       world.db,
       recordFor(3, {
         officers: ['ADA FINCH'],
@@ -327,9 +327,9 @@ describe('the policy', () => {
 test('a renewed certificate is taken in at once, on the carrier and on its load', () => {
   const loadId = confirmed()
   world.db.update(policy).set({ expiresOn: '2026-11-25' }).where(eq(policy.carrierId, 1)).run()
-  vetAgain(world.db, [1], now)
+  revet(world.db, [1], now)
   expect(readLoadPage(world.db, loadId, now)!.gate.alert).not.toBeNull()
   world.db.update(policy).set({ expiresOn: '2027-11-25' }).where(eq(policy.carrierId, 1)).run()
-  vetAgain(world.db, [1], now)
+  revet(world.db, [1], now)
   expect(readLoadPage(world.db, loadId, now)!.gate.alert).toBeNull()
 })

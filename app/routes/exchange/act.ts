@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
-import { readAgain, sendAgain } from '#server/exchange/again'
+import { reread, resend } from '#server/exchange/retry'
 import { readJson } from '#server/http/body'
 import type { Route } from './+types/act'
 
@@ -19,8 +19,8 @@ export async function action({ request, context }: Route.ActionArgs) {
   if ('errors' in body) return Response.json(body, { status: body.status })
   const outcome =
     body.value.intent === 'send_again'
-      ? sendAgain(database(), body.value.exchangeId, Date.now())
-      : readAgain(database(), body.value.documentId, Date.now())
+      ? resend(database(), body.value.exchangeId, Date.now())
+      : reread(database(), body.value.documentId, Date.now())
   if ('done' in outcome) return Response.json(outcome)
   return Response.json(outcome.refusal, { status: outcome.refusal.code.startsWith('no_such') ? 404 : 409 })
 }

@@ -4,7 +4,7 @@ import { agreement, signatureSchema } from '#core/carrier/agreement'
 import { askedKinds, mostPaperBytes, paperWords } from '#core/carrier/paper'
 import { signAgreement } from '#server/carrier/agreement'
 import { readCarrierLink, receiveByLink, takeBackByLink } from '#server/carrier/by-link'
-import { openCarrierLink } from '#server/carrier/link'
+import { openRequestLink } from '#server/carrier/request-link'
 import { database } from '#server/db.server'
 import { readUpload } from '#server/http/upload'
 import { Field } from '../../ui/field'
@@ -29,7 +29,7 @@ export function loader({ params }: Route.LoaderArgs) {
 export async function action({ params, request }: Route.ActionArgs) {
   const db = database()
   const now = Date.now()
-  const link = openCarrierLink(db, params.token, now)
+  const link = openRequestLink(db, params.token, now)
   if ('refusal' in link)
     return data(
       { message: link.refusal.message, errors: {} as Record<string, string>, sent: null },

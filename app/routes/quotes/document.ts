@@ -1,7 +1,7 @@
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
-import { documentNow } from '#server/quote/paper'
+import { documentNow } from '#server/quote/file'
 import type { Route } from './+types/document'
 
 /** What the customer would read, were the quote sent now. */

@@ -4,14 +4,14 @@ import { quoteNumber } from '#core/quote/quote'
 import { dayOf, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
 import { rateOfRow } from '#server/money/exchange'
-import { draw } from '#server/paper/draw'
+import { draw } from '#server/pdf/draw'
 import { customer, quote, quoteLine, quotePaper, user } from '#server/schema'
 import { brokerage, quoteTerms } from '#server/settings.server'
 import { pricingOf } from './price'
 import type { LineRow } from './subject'
 
 /** Whether a line stands on the customer's paper: priced, not lost or lapsed. */
-export const onPaper = (line: Pick<LineRow, 'state' | 'sellMinor'>): boolean =>
+export const asDocument = (line: Pick<LineRow, 'state' | 'sellMinor'>): boolean =>
   line.sellMinor !== null && line.state !== 'lost' && line.state !== 'lapsed'
 
 /** The document of a quote as it stands now, under a version's number; null where there is no such quote. */
@@ -31,7 +31,7 @@ export function documentNow(db: Db, quoteId: number, version: number, now: numbe
     .where(eq(quoteLine.quoteId, quoteId))
     .orderBy(asc(quoteLine.position))
     .all()
-    .filter(onPaper)
+    .filter(asDocument)
   const shown = lines.map((line, index) => ({
     ...line,
     position: index + 1,
@@ -63,7 +63,7 @@ export function documentNow(db: Db, quoteId: number, version: number, now: numbe
 }
 
 /** The PDF of a version as it was sent, drawn at the first call and kept. */
-export async function sentPaper(db: Db, paperId: number): Promise<{ document: QuoteDocument; pdf: Buffer } | null> {
+export async function sentFile(db: Db, paperId: number): Promise<{ document: QuoteDocument; pdf: Buffer } | null> {
   const row = db.select().from(quotePaper).where(eq(quotePaper.id, paperId)).get()
   if (!row) return null
   if (row.pdf) return { document: row.document, pdf: row.pdf }

@@ -4,10 +4,10 @@ import type { ConfirmationTerms } from '#core/confirmation/terms'
 import { carryOut } from '#server/load/commands'
 import { awardLoad } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
-import { paperFont } from '#server/paper/fonts'
+import { paperFont } from '#server/pdf/fonts'
 import { confirmation } from '#server/schema'
 import { ines, openLoad, type TestWorld, testWorld } from '#server/testing/world'
-import { confirmationPaper } from './paper'
+import { confirmationFile } from './file'
 import { confirmationPdf } from './pdf'
 
 let world: TestWorld
@@ -48,13 +48,13 @@ describe('the confirmation on paper', () => {
   test('takes names with accents and marks', async () =>
     expect(pages(await draw({ carrier: { ...terms.carrier, name: 'Montréal – “Érable” & Fils <b>' } }))).toBe(1))
   test('is drawn once and kept, but drawn anew when void', async () => {
-    const first = await confirmationPaper(world.db, 1)
-    expect((await confirmationPaper(world.db, 1))!.pdf.equals(first!.pdf)).toBe(true)
+    const first = await confirmationFile(world.db, 1)
+    expect((await confirmationFile(world.db, 1))!.pdf.equals(first!.pdf)).toBe(true)
     expect(world.db.select().from(confirmation).get()!.pdf!.equals(first!.pdf)).toBe(true)
     carryOut(world.db, loadId, { kind: 'release', reason: 'broke down' }, ines)
-    expect((await confirmationPaper(world.db, 1))!.pdf.equals(first!.pdf)).toBe(false)
+    expect((await confirmationFile(world.db, 1))!.pdf.equals(first!.pdf)).toBe(false)
   })
-  test('there is none for a number that is none', async () => expect(await confirmationPaper(world.db, 99)).toBeNull())
+  test('there is none for a number that is none', async () => expect(await confirmationFile(world.db, 99)).toBeNull())
 })
 
 test.each(['text', 'strong', 'figures'] as const)('the font for %s is plain sfnt with its tables in bounds', (name) => {

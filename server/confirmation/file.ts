@@ -1,10 +1,10 @@
 import { eq } from 'drizzle-orm'
 import type { Db } from '#server/db.server'
-import { draw } from '#server/paper/draw'
+import { draw } from '#server/pdf/draw'
 import { confirmation } from '#server/schema'
 
 /** A confirmation's PDF and file name, drawn at the first call and kept; null where there is none. */
-export async function confirmationPaper(
+export async function confirmationFile(
   db: Db,
   confirmationId: number,
 ): Promise<{ number: string; loadId: number; pdf: Buffer } | null> {

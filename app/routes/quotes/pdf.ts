@@ -1,16 +1,16 @@
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
-import { draw } from '#server/paper/draw'
-import { documentNow, sentPaper } from '#server/quote/paper'
-import type { Route } from './+types/paper'
+import { draw } from '#server/pdf/draw'
+import { documentNow, sentFile } from '#server/quote/file'
+import type { Route } from './+types/pdf'
 
 /** The customer's paper as PDF: a version as it was sent, or, without one, as it would be sent now. */
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   requirePermission(viewer(context), 'edit_quotes')
   const paperId = new URL(request.url).searchParams.get('paper')
   const pdf =
-    paperId === null ? await preview(Number(params.quoteId)) : (await sentPaper(database(), Number(paperId)))?.pdf
+    paperId === null ? await preview(Number(params.quoteId)) : (await sentFile(database(), Number(paperId)))?.pdf
   if (!pdf) throw new Response('There is no such quote.', { status: 404 })
   return new Response(new Uint8Array(pdf), {
     headers: {

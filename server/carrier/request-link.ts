@@ -6,7 +6,7 @@ import { idOf, signId } from '#server/secrets/keys'
 const linkLife = 14 * 24 * 3_600_000
 
 /** Makes a link for a carrier to send papers or sign the agreement; good for fourteen days. */
-export function createCarrierLink(
+export function createRequestLink(
   db: Db,
   link: Pick<typeof carrierLink.$inferInsert, 'carrierId' | 'purpose' | 'kinds' | 'sentTo' | 'askedBy'>,
   now: number,
@@ -19,14 +19,14 @@ export function createCarrierLink(
 }
 
 /** The signed token that opens a carrier’s link. */
-export const carrierLinkToken = (linkId: number): string => signId(linkId, 'carrier-link')
+export const requestLinkToken = (linkId: number): string => signId(linkId, 'carrier-link')
 
-export type OpenedCarrierLink =
+export type OpenedRequestLink =
   | typeof carrierLink.$inferSelect
   | { refusal: { code: 'altered' | 'expired' | 'revoked'; message: string } }
 
 /** What a token opens at `now`, or why it opens nothing. */
-export function openCarrierLink(db: Db, token: string, now: number): OpenedCarrierLink {
+export function openRequestLink(db: Db, token: string, now: number): OpenedRequestLink {
   const linkId = idOf(token, 'carrier-link')
   const row = linkId === null ? null : db.select().from(carrierLink).where(eq(carrierLink.id, linkId)).get()
   if (!row)

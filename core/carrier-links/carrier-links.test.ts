@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { record } from '../vetting/testing'
-import { groupAround, groupWeight, type LinkFact, linkFactsOf, linksOf, mostTelling, tieWeight } from './link'
-import { LinkIndex } from './link-index'
+import { LinkIndex } from './carrier-link-index'
+import { groupAround, groupWeight, type LinkFact, linkFactsOf, linksOf, mostTelling, tieWeight } from './carrier-links'
 import { sharedFacts } from './shared'
 
 const fact = (kind: LinkFact['kind'], key: string): LinkFact => ({ kind, key, words: key })

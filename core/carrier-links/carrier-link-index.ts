@@ -1,5 +1,5 @@
 import type { LinkKind } from '../vetting/facts'
-import { groupWeight, type LinkFact, type LinkSource, linksOf, mostTelling } from './link'
+import { groupWeight, type LinkFact, type LinkSource, linksOf, mostTelling } from './carrier-links'
 
 /**
  * Facts of many carriers in memory, to be changed one carrier at a time. Who is joined to whom is found from the facts

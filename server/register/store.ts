@@ -1,6 +1,6 @@
 import { and, eq, sql } from 'drizzle-orm'
 import { system } from '#core/access/actor'
-import { linkFactsOf } from '#core/link/link'
+import { linkFactsOf } from '#core/carrier-links/carrier-links'
 import { fieldsOf, tellingFields } from '#core/register/fields'
 import { closedOn, mayCarry, type RegisterRecord } from '#core/register/register'
 import { type Db, prepared } from '#server/db.server'
@@ -73,7 +73,7 @@ const oursQuery = prepared((db) =>
  * Keeps one record as the register tells it: the record, what it may share with others, and for a carrier of ours its facts
  * over time. Answers our carrier's id where something about it changed. To be called in a transaction.
  */
-export function keepRecord(
+export function storeRecord(
   db: Db,
   record: RegisterRecord,
   at: { changedAt: number; confirmedAt: number },
@@ -93,7 +93,7 @@ export function keepRecord(
     ...at,
   })
   const ours = oursQuery(db).get({ dotNumber })
-  keepLinks(db, record, ours?.id ?? null)
+  storeLinks(db, record, ours?.id ?? null)
   if (!ours) return null
   const changes = recordFacts(db, ours.id, fieldsOf(record), { source: 'register', whole: true }, at.confirmedAt)
   if (changes.length === 0) return null
@@ -117,7 +117,7 @@ export function keepRecord(
 }
 
 /** Writes anew what a carrier may share with others: the record's facts, and for ours their contacts and the payee's account. */
-export function keepLinks(db: Db, record: RegisterRecord, carrierId: number | null): void {
+export function storeLinks(db: Db, record: RegisterRecord, carrierId: number | null): void {
   const contacts =
     carrierId === null
       ? []

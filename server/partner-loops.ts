@@ -1,17 +1,17 @@
 import type { Db } from '#server/db.server'
 import { collectAll } from '#server/exchange/collect'
 import { logger } from '#server/log/logger'
-import { type Rounds, runRounds } from '#server/rounds'
 import { readSites } from '#server/site/read-sites'
 import { expireTenders, warnOfTenders } from '#server/tender/expire'
 import { readWaitingTenders } from '#server/tender/read-waiting'
+import { type Loop, runLoop } from './loop'
 
 const restMs = 400
 
 /** Fetches, reads and ends tenders until stopped; sites are read beside, for they may take their time. */
-export function startTenders(db: Db, clock: () => number = Date.now): Rounds {
-  const rounds = [
-    runRounds(
+export function startPartnerLoops(db: Db, clock: () => number = Date.now): Loop {
+  const loops = [
+    runLoop(
       () =>
         safely('tenders could not be read', async () => {
           const came = await collectAll(db, clock)
@@ -22,14 +22,14 @@ export function startTenders(db: Db, clock: () => number = Date.now): Rounds {
         }),
       restMs,
     ),
-    runRounds(() => safely('sites could not be read', async () => (await readSites(db, clock)) > 0), restMs),
+    runLoop(() => safely('sites could not be read', async () => (await readSites(db, clock)) > 0), restMs),
   ]
   return {
     wake: () => {
-      for (const each of rounds) each.wake()
+      for (const each of loops) each.wake()
     },
     async stop() {
-      await Promise.all(rounds.map((each) => each.stop()))
+      await Promise.all(loops.map((each) => each.stop()))
     },
   }
 }

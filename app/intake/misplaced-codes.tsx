@@ -1,12 +1,18 @@
 import { useState } from 'react'
 import { useRevalidator } from 'react-router'
 import { milesWords } from '#core/miles/words'
-import type { Stray } from '#core/tender/strays'
+import type { MisplacedCode } from '#core/tender/misplaced-codes'
 import type { MapCode } from '#server/partner/map-code'
 import { postJson } from '../ui/post'
 
 /** Codes that mean another place than we hold them for: each can be reported again in one stroke. */
-export function Strays({ strays, onUnmapped }: { strays: Stray[]; onUnmapped: () => void }) {
+export function MisplacedCodes({
+  misplacedCodes,
+  onUnmapped,
+}: {
+  misplacedCodes: MisplacedCode[]
+  onUnmapped: () => void
+}) {
   const [busy, setBusy] = useState(false)
   const [error, setError] = useState<string>()
   const { revalidate } = useRevalidator()
@@ -21,16 +27,16 @@ export function Strays({ strays, onUnmapped }: { strays: Stray[]; onUnmapped: ()
   return (
     <section aria-label="Places that do not agree">
       <ul>
-        {strays.map((stray) => (
-          <li key={stray.codeId} className="border-t py-1">
-            <b className="text-bill">{milesWords(stray.milesAway)} apart</b> <span>{stray.words}.</span>{' '}
+        {misplacedCodes.map((misplaced) => (
+          <li key={misplaced.codeId} className="border-t py-1">
+            <b className="text-bill">{milesWords(misplaced.milesAway)} apart</b> <span>{misplaced.words}.</span>{' '}
             <button
               type="button"
               className="text-dusk underline"
               disabled={busy}
-              onClick={() => void unmap(stray.codeId)}
+              onClick={() => void unmap(misplaced.codeId)}
             >
-              It is another place: choose again what {stray.code} is
+              It is another place: choose again what {misplaced.code} is
             </button>
           </li>
         ))}

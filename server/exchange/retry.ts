@@ -12,7 +12,7 @@ import { askSending } from './send'
 const refuse = (code: string, message: string): Outcome => ({ refusal: { code, message } })
 
 /** Sends an interchange once more: the same bytes under the same control number, so that a partner that has it knows it. */
-export function sendAgain(db: Db, exchangeId: number, now: number): Outcome {
+export function resend(db: Db, exchangeId: number, now: number): Outcome {
   return inTransaction(db, () => {
     const row = db.select().from(exchange).where(eq(exchange.id, exchangeId)).get()
     if (row?.direction !== 'out' || row.partnerId === null)
@@ -28,7 +28,7 @@ export function sendAgain(db: Db, exchangeId: number, now: number): Outcome {
 }
 
 /** Reads a document once more: one that could not be taken in is tried again, a tender that waits is reckoned anew. */
-export function readAgain(db: Db, documentId: number, now: number): Outcome {
+export function reread(db: Db, documentId: number, now: number): Outcome {
   return inTransaction(db, (): Outcome => {
     const row = db.select().from(exchangeDocument).where(eq(exchangeDocument.id, documentId)).get()
     if (row?.direction !== 'in') return refuse('no_such_document', 'There is nothing to read.')

@@ -1,4 +1,4 @@
-export interface Rounds {
+export interface Loop {
   /** Ends a rest: there may be something to do. */
   wake(): void
   /** Lets the step in hand finish, then ends. */
@@ -6,7 +6,7 @@ export interface Rounds {
 }
 
 /** Does a step again and again until stopped; rests for a while whenever a step says that it had nothing to do. A step handles its own errors. */
-export function runRounds(step: () => Promise<boolean>, restMs: number): Rounds {
+export function runLoop(step: () => Promise<boolean>, restMs: number): Loop {
   let stopping = false
   let wake = () => {}
   const rest = () =>

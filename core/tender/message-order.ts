@@ -1,5 +1,5 @@
 /** Where something a partner said stands among all it said: the interchange's control number, and when it says it was written. */
-export interface Turn {
+export interface MessagePosition {
   control: number
   /** Minutes by the partner's own clock. */
   saidAt: number
@@ -12,7 +12,7 @@ const longestStride = 1_000_000
  * Whether something was said before something else. The control number tells, for it only grows (what stands later in the same interchange is later); a lower one, or one far off, is older
  * unless its own clock says it is later: then the partner has begun its numbers anew. (A clock alone would not do: it goes back one night a year.)
  */
-export function isOlder(one: Turn, last: Turn): boolean {
+export function isOlder(one: MessagePosition, last: MessagePosition): boolean {
   if (one.control >= last.control && one.control - last.control < longestStride) return false
   return one.saidAt <= last.saidAt
 }

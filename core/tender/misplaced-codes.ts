@@ -5,11 +5,11 @@ export interface MappedPlace {
   codeId: number
   code: string
   facility: Point & { name: string; city: string; region: string }
-  told: Point & { city: string; region: string }
+  stated: Point & { city: string; region: string }
 }
 
 /** A code whose facility lies elsewhere than the tender says. */
-export interface Stray {
+export interface MisplacedCode {
   codeId: number
   code: string
   words: string
@@ -24,13 +24,13 @@ export interface Stray {
 export const mostMilesOff = 30
 
 /** Which mapped codes mean, by the tender's own words, another place than ours; the farthest off first. */
-export function straysAmong(places: readonly MappedPlace[]): Stray[] {
+export function misplacedAmong(places: readonly MappedPlace[]): MisplacedCode[] {
   return places
-    .map(({ codeId, code, facility, told }) => ({
+    .map(({ codeId, code, facility, stated }) => ({
       codeId,
       code,
-      milesAway: Math.round(straightMiles(facility, told)),
-      words: `${code} is ${facility.name} in ${facility.city}, ${facility.region} with us; the tender says ${told.city}, ${told.region}`,
+      milesAway: Math.round(straightMiles(facility, stated)),
+      words: `${code} is ${facility.name} in ${facility.city}, ${facility.region} with us; the tender says ${stated.city}, ${stated.region}`,
     }))
     .filter(({ milesAway }) => milesAway > mostMilesOff)
     .toSorted((one, other) => other.milesAway - one.milesAway)

@@ -1,6 +1,6 @@
 import { inArray } from 'drizzle-orm'
 import { isHandling, locationCode } from '#core/tender/codes-used'
-import { type MappedPlace, type Stray, straysAmong } from '#core/tender/strays'
+import { type MappedPlace, type MisplacedCode, misplacedAmong } from '#core/tender/misplaced-codes'
 import type { Tender } from '#core/tender/tender'
 import type { Db } from '#server/db.server'
 import type { PartnerCode } from '#server/partner/codes'
@@ -8,7 +8,7 @@ import { facility } from '#server/schema'
 import { placeOfStop } from '#server/tender-facts/assess'
 
 /** Which of a tender's codes are mapped to a facility far from where the tender says it is. */
-export function findStrays(db: Db, tender: Tender, codes: readonly PartnerCode[]): Stray[] {
+export function findMisplacedCodes(db: Db, tender: Tender, codes: readonly PartnerCode[]): MisplacedCode[] {
   const mapped = codes.flatMap((code) =>
     code.kind === 'location' && code.facilityId !== null ? [{ ...code, facilityId: code.facilityId }] : [],
   )
@@ -26,12 +26,12 @@ export function findStrays(db: Db, tender: Tender, codes: readonly PartnerCode[]
       .all()
       .map((each) => [each.id, each]),
   )
-  return straysAmong(
+  return misplacedAmong(
     mapped.flatMap(({ id, code, facilityId }): MappedPlace[] => {
       const stop = tender.stops.find((each) => isHandling(each) && locationCode(each) === code)
-      const told = stop && placeOfStop(stop)
-      return told && 'place' in told
-        ? [{ codeId: id, code, facility: facilities.get(facilityId)!, told: told.place }]
+      const stated = stop && placeOfStop(stop)
+      return stated && 'place' in stated
+        ? [{ codeId: id, code, facility: facilities.get(facilityId)!, stated: stated.place }]
         : []
     }),
   )

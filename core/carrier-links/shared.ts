@@ -1,5 +1,5 @@
 import type { LinkKind, Shared } from '../vetting/facts'
-import { type LinkFact, mostTelling } from './link'
+import { type LinkFact, mostTelling } from './carrier-links'
 
 /** How many may share a fact of a kind and it is still a sign: names of people repeat, bank accounts do not. */
 const telling: Record<LinkKind, number> = {
