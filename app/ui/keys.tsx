@@ -19,12 +19,14 @@ export function KeysProvider({ children }: { children: ReactNode }) {
   const rooms = useRef(new Map<string, RoomKey[]>())
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || event.altKey || event.metaKey) return
+      if (event.defaultPrevented || event.altKey) return
+      // A Mac's command key is what Ctrl is elsewhere.
+      const isHeld = event.ctrlKey || event.metaKey
       const typing =
         event.target instanceof HTMLElement &&
         event.target.closest('input, textarea, select, [contenteditable], [role="dialog"]')
-      const name = event.ctrlKey ? `Ctrl+${event.key}` : event.key
-      if (typing && !event.ctrlKey) return
+      const name = isHeld ? `Ctrl+${event.key}` : event.key
+      if (typing && !isHeld) return
       const found = [...rooms.current.values()].flat().find((each) => each.key === name)
       if (!found || found.disabled) return
       event.preventDefault()

@@ -4,8 +4,9 @@ import { mostImportBytes } from '#core/carrier/import'
 import { mostPaperBytes } from '#core/carrier/paper'
 import { isStopping } from '#server/live/live'
 import { logger } from '#server/log/logger'
-import { isBehindTls, settings } from '#server/settings.server'
+import { settings } from '#server/settings.server'
 import { largestBody, largestInterchange } from './body'
+import { setSecurityHeaders } from './headers'
 import { limitBody, tooLarge } from './limit-body'
 import { loggablePath } from './loggable-path'
 import { aroundFile } from './upload'
@@ -30,7 +31,10 @@ export const bodyLimit = (path: string): number => bodyLimits.find((each) => eac
 export function secureAnswer(request: Request, response: Response, next: NextFunction): void {
   const nonce = randomBytes(16).toString('base64')
   response.locals.nonce = nonce
-  setHeaders(response, nonce)
+  setSecurityHeaders(request, response, (error) => (error ? next(error) : answerKnown(request, response, next)))
+}
+
+function answerKnown(request: Request, response: Response, next: NextFunction): void {
   if (isStopping()) response.setHeader('Connection', 'close')
   if (known.has(request.method)) return next()
   response
@@ -63,39 +67,6 @@ function isFromElsewhere(request: Request): boolean {
   if (site !== undefined && site !== 'same-origin' && site !== 'none') return true
   const origin = request.headers.origin
   return origin !== undefined && origin !== settings().OX_ORIGIN && origin !== `http://${request.headers.host}`
-}
-
-function setHeaders(response: Response, nonce: string): void {
-  // Only the development server, whose modules are not built, goes without: a start mode cannot forget it.
-  if (!import.meta.env.DEV) response.setHeader('Content-Security-Policy', contentPolicy(nonce))
-  response.setHeader('X-Content-Type-Options', 'nosniff')
-  response.setHeader('Referrer-Policy', 'same-origin')
-  response.setHeader('X-Frame-Options', 'SAMEORIGIN')
-  response.setHeader('Cross-Origin-Opener-Policy', 'same-origin')
-  response.setHeader('Cross-Origin-Resource-Policy', 'same-origin')
-  response.setHeader('Permissions-Policy', 'camera=(), microphone=(), geolocation=()')
-  response.setHeader('Cache-Control', 'no-store')
-  // Two years, as the preload lists ask for (RFC 6797).
-  if (isBehindTls()) response.setHeader('Strict-Transport-Security', 'max-age=63072000; includeSubDomains')
-}
-
-/** What a page may load and run: its own files, and scripts and style sheets with this answer's nonce. Style attributes stand in the drawings; `style-src` itself is for browsers that do not part the two. */
-function contentPolicy(nonce: string): string {
-  return [
-    "default-src 'self'",
-    `script-src 'self' 'nonce-${nonce}'`,
-    "style-src 'self' 'unsafe-inline'",
-    `style-src-elem 'self' 'nonce-${nonce}'`,
-    "style-src-attr 'unsafe-inline'",
-    "img-src 'self' data:",
-    "font-src 'self'",
-    "connect-src 'self'",
-    "worker-src 'self'",
-    "frame-ancestors 'self'",
-    "base-uri 'none'",
-    "form-action 'self'",
-    "object-src 'none'",
-  ].join('; ')
 }
 
 function logWhenDone(request: Request, response: Response): void {
