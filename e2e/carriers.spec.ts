@@ -17,10 +17,10 @@ interface Known {
   filings: { cancelledOn: string | null }[]
 }
 
-/** A carrier of the register that is not ours yet and is in order there. */
-async function stranger(skip: number): Promise<Known> {
+/** Carriers of the register that are not ours yet and are in order there. */
+function strangers(): Known[] {
   const held = new Set(reading((db) => db.prepare('select dot_number from carrier').pluck().all() as string[]))
-  const found = reading(
+  return reading(
     (db) =>
       db
         .prepare(
@@ -31,8 +31,12 @@ async function stranger(skip: number): Promise<Known> {
   )
     .map((record) => JSON.parse(record) as Known)
     .filter((each) => !held.has(each.dotNumber))
-  expect(found.length).toBeGreaterThan(skip)
-  return found[skip]!
+}
+
+/** One of them; the register's first file is read a while after the start. */
+async function stranger(skip: number): Promise<Known> {
+  await expect.poll(() => strangers().length).toBeGreaterThan(skip)
+  return strangers()[skip]!
 }
 
 const carrierIdOf = (page: Page) => Number(/\/carriers\/(\d+)/.exec(page.url())![1])

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { type AnswerRule, ruleVerdicts } from '#core/tender/answer-rules'
 import { type DeclineCode, declineCodes, declineReasons } from '#core/tender/reasons'
 import { verdictWords } from '#core/tender/words'
+import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
 import type { FieldError } from '../ui/post'
@@ -63,11 +64,7 @@ export function RuleDialog({ rule, onSave, onClose }: RuleDialogProps) {
           <span />
           <WeekCondition {...conditions} />
         </div>
-        {errors.length > 0 && !errors.some(({ path }) => path !== '') && (
-          <p role="alert" className="text-bill">
-            {errors[0]!.message}
-          </p>
-        )}
+        {errors.length > 0 && !errors.some(({ path }) => path !== '') && <Alert>{errors[0]!.message}</Alert>}
         <button type="submit" className="button first self-start">
           Keep, switched off
         </button>

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { toast } from 'sonner'
+import { Alert } from '../ui/alert'
 import { Complete } from '../ui/complete'
 import { Dialog } from '../ui/dialog'
 import { postJson } from '../ui/post'
@@ -72,14 +73,14 @@ export function AddCarrierDialog({ onClose }: { onClose: () => void }) {
           </p>
         )}
         {error && (
-          <p role="alert" className="text-bill">
+          <Alert>
             {error.message}{' '}
             {error.carrierId && (
               <Link to={`/carriers/${error.carrierId}`} className="text-dusk underline">
                 Open its dossier
               </Link>
             )}
-          </p>
+          </Alert>
         )}
         <p className="label mt-auto">
           <kbd className="key">Enter</kbd> adds it with everything the register has, and vets it.

@@ -3,6 +3,7 @@ import { type PaperKind, paperKinds, paperWords } from '#core/carrier/paper'
 import { readAmount } from '#core/money/money'
 import type { PolicyKind } from '#core/register/register'
 import type { Dossier } from '#server/carrier/dossier'
+import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
 import { PolicyFields, policyWords, type TypedPolicy } from './policy-fields'
@@ -40,11 +41,7 @@ export function CheckDialog({ dossier, paper, acting, onClose }: CheckProps) {
             )}
           </div>
           {kind === 'certificate' && <PolicyFields lines={lines} onLines={check.setLines} fresh={check.fresh} />}
-          {error && (
-            <p role="alert" className="text-bill">
-              {error}
-            </p>
-          )}
+          <Alert>{error}</Alert>
           <Decision busy={acting.busy} onRefuse={check.refuse} />
         </form>
       </div>

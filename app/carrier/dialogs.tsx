@@ -5,6 +5,7 @@ import { type Equipment, equipmentKinds } from '#core/load/load'
 import { equipmentWords } from '#core/load/words'
 import type { CarrierActInput } from '#server/carrier/act'
 import type { Dossier } from '#server/carrier/dossier'
+import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
 import type { FieldError } from '../ui/post'
@@ -21,22 +22,20 @@ interface Props {
 function useSend(acting: CarrierActing, onClose: () => void) {
   const [errors, setErrors] = useState<FieldError[]>([])
   const [message, setMessage] = useState<string>()
+  /** Whether it was done; where not, what is wrong is shown. */
+  const attempt = async (act: CarrierActInput, done: string): Promise<boolean> => {
+    const answer = await acting.act(act, done, true)
+    const wrong = answer.ok ? [] : answer.errors
+    setErrors(wrong)
+    setMessage(answer.ok || wrong.length > 0 ? undefined : answer.message)
+    return answer.ok
+  }
   const send = async (event: React.FormEvent, act: CarrierActInput, done: string) => {
     event.preventDefault()
-    const answer = await acting.act(act, done, true)
-    if (answer.ok) return onClose()
-    setErrors(answer.errors)
-    setMessage(answer.errors.length > 0 ? undefined : answer.message)
+    if (await attempt(act, done)) onClose()
   }
-  return { send, message, error: (path: string) => errors.find((each) => each.path.endsWith(path))?.message }
+  return { attempt, send, message, error: (path: string) => errors.find((each) => each.path.endsWith(path))?.message }
 }
-
-const Alert = ({ message }: { message: string | undefined }) =>
-  message ? (
-    <p role="alert" className="text-bill">
-      {message}
-    </p>
-  ) : null
 
 const text = (form: HTMLFormElement, name: string) => String(new FormData(form).get(name) ?? '')
 
@@ -68,7 +67,7 @@ export function ContactDialog({ acting, onClose }: Props) {
         <button type="submit" className="button first justify-self-start" disabled={acting.busy}>
           Add <kbd className="key">Enter</kbd>
         </button>
-        <Alert message={message} />
+        <Alert>{message}</Alert>
       </form>
     </Dialog>
   )
@@ -128,7 +127,7 @@ export function PayeeDialog({ dossier, acting, onClose }: Props) {
           Request <kbd className="key">Enter</kbd>
         </button>
         <span className="label self-center">Somebody else has to approve it before anything is paid there.</span>
-        <Alert message={message} />
+        <Alert>{message}</Alert>
       </form>
     </Dialog>
   )
@@ -186,7 +185,7 @@ export function EquipmentDialog({ dossier, acting, onClose }: Props) {
             )}
           </div>
         ))}
-        <Alert message={error('equipment') ?? message} />
+        <Alert>{error('equipment') ?? message}</Alert>
         <button type="submit" className="button first mt-2 self-start" disabled={acting.busy}>
           Keep <kbd className="key">Enter</kbd>
         </button>
@@ -225,7 +224,7 @@ export function ReasonDialog({
             onChange={setLift}
           />
         )}
-        <Alert message={message} />
+        <Alert>{message}</Alert>
         <button type="submit" className="button first self-start" disabled={acting.busy}>
           {button} <kbd className="key">Enter</kbd>
         </button>
@@ -246,15 +245,16 @@ export function AskDialog({ dossier, acting, onClose }: Props) {
     !dossier.papers.some((paper) => paper.kind === 'agreement' && paper.state === 'checked'),
   )
   const [to, setTo] = useState(dossier.contacts.find(({ mail }) => mail)?.mail ?? dossier.carrier.mail)
-  const { send, error, message } = useSend(acting, onClose)
+  const { attempt, error, message } = useSend(acting, onClose)
   const submit = async (event: React.FormEvent) => {
     event.preventDefault()
-    if (kinds.length > 0 && agreement) {
-      const first = await acting.act({ intent: 'send_agreement', ask: { to } }, undefined, true)
-      if (!first.ok) return void send(event, { intent: 'send_agreement', ask: { to } }, '')
+    if (agreement) {
+      if (!(await attempt({ intent: 'send_agreement', ask: { to } }, `Agreement sent to ${to}`))) return
+      // Where the second email is refused, the first is not sent again.
+      setAgreement(false)
     }
-    if (kinds.length > 0) return void send(event, { intent: 'ask_papers', ask: { to, kinds } }, `Asked ${to}`)
-    return void send(event, { intent: 'send_agreement', ask: { to } }, `Sent to ${to}`)
+    if (kinds.length > 0 && !(await attempt({ intent: 'ask_papers', ask: { to, kinds } }, `Asked ${to}`))) return
+    onClose()
   }
   return (
     <Dialog open onClose={onClose} title={`Ask ${dossier.carrier.name}`}>
@@ -285,7 +285,7 @@ export function AskDialog({ dossier, acting, onClose }: Props) {
           <input type="checkbox" checked={agreement} onChange={() => setAgreement(!agreement)} /> Our agreement, to be
           read and signed (a separate email)
         </label>
-        <Alert message={message} />
+        <Alert>{message}</Alert>
         <button
           type="submit"
           className="button first self-start"

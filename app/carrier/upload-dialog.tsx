@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { useRevalidator } from 'react-router'
 import { toast } from 'sonner'
 import { type PaperKind, paperKinds, paperWords } from '#core/carrier/paper'
+import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { Choice } from '../ui/field'
 
@@ -35,11 +36,7 @@ export function UploadDialog({ carrierId, onClose }: { carrierId: number; onClos
           The file (PDF, PNG or JPEG, at most 10 MB)
           <input type="file" name="file" accept="application/pdf,image/png,image/jpeg" className="mt-1 block w-full" />
         </label>
-        {error && (
-          <p role="alert" className="text-bill">
-            {error}
-          </p>
-        )}
+        <Alert>{error}</Alert>
         <button type="submit" className="button first self-start" disabled={busy}>
           {busy ? 'Sending…' : 'Add'}
         </button>

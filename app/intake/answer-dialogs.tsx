@@ -5,6 +5,7 @@ import { formatAmount, formatMoney, readAmount } from '#core/money/money'
 import { type DeclineCode, declineCodes, declineReasons } from '#core/tender/reasons'
 import type { TenderDetail } from '#server/tender/detail'
 import type { IntakeRow } from '#server/tender/intake'
+import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
 import type { Answering } from './use-answer'
@@ -76,11 +77,7 @@ export function AcceptDialog({ tenders, detail, answering, onClose, onDone }: An
             onChange={(event) => setNote(event.target.value)}
           />
         )}
-        {error && (
-          <p role="alert" className="text-bill">
-            {error}
-          </p>
-        )}
+        <Alert>{error}</Alert>
         <button type="submit" className="button first self-start" disabled={answering.busy} autoFocus>
           Accept and send <kbd className="key">Enter</kbd>
         </button>
@@ -139,11 +136,7 @@ export function DeclineDialog({ tenders, detail, answering, onClose, onDone }: A
             onChange={(event) => setNote(event.target.value)}
           />
         )}
-        {error && (
-          <p role="alert" className="text-bill">
-            {error}
-          </p>
-        )}
+        <Alert>{error}</Alert>
         <button type="submit" className="button first self-start" disabled={answering.busy}>
           Decline and send <kbd className="key">Enter</kbd>
         </button>
@@ -210,11 +203,7 @@ export function CancelDialog({ tenders, detail, answering, onClose, onDone }: An
             />
           </div>
         )}
-        {error && (
-          <p role="alert" className="text-bill">
-            {error}
-          </p>
-        )}
+        <Alert>{error}</Alert>
         <button type="submit" className="button first self-start" disabled={answering.busy}>
           Cancel the load <kbd className="key">Enter</kbd>
         </button>

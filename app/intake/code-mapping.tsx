@@ -5,6 +5,7 @@ import { equipmentWords } from '#core/load/words'
 import { codeKindWords } from '#core/tender/partner'
 import type { MapCode } from '#server/partner/map-code'
 import type { CodeToMap } from '#server/tender/detail'
+import { Alert } from '../ui/alert'
 import { Complete } from '../ui/complete'
 import { postJson } from '../ui/post'
 
@@ -116,11 +117,7 @@ export function CodeMapping({ code, onMapped, first }: { code: CodeToMap; onMapp
           />
         </div>
       )}
-      {error && (
-        <p role="alert" className="text-bill">
-          {error}
-        </p>
-      )}
+      <Alert>{error}</Alert>
     </li>
   )
 }

@@ -3,6 +3,7 @@ import { useRevalidator } from 'react-router'
 import { milesWords } from '#core/miles/words'
 import type { MisplacedCode } from '#core/tender/misplaced-codes'
 import type { MapCode } from '#server/partner/map-code'
+import { Alert } from '../ui/alert'
 import { postJson } from '../ui/post'
 
 /** Codes that mean another place than we hold them for: each can be reported again in one stroke. */
@@ -41,11 +42,7 @@ export function MisplacedCodes({
           </li>
         ))}
       </ul>
-      {error && (
-        <p role="alert" className="text-bill">
-          {error}
-        </p>
-      )}
+      <Alert>{error}</Alert>
     </section>
   )
 }

@@ -4,6 +4,7 @@ import { overWords } from '#core/load/decide-offer'
 import { deskCurrency } from '#core/money/exchange'
 import type { LoadPage } from '#server/load-page/read'
 import type { ChargeValues } from '../load-form/form-values'
+import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
 import { Gate, useGate } from './gate'
@@ -80,11 +81,7 @@ export function AwardDialog({
           />
         )}
         <PriceOver over={over} mayExceed={mayExceed} reason={priceReason} onReason={setPriceReason} />
-        {error && (
-          <p role="alert" className="text-bill">
-            {error}
-          </p>
-        )}
+        <Alert>{error}</Alert>
         <div className="flex items-center gap-4">
           <button
             type="submit"
@@ -144,11 +141,7 @@ export function PayDialog({
       <form onSubmit={save} className="flex flex-col gap-4" noValidate>
         <PayLines lines={lines} onChange={setLines} facts={page.load} sellMinor={page.load.sellMinor} />
         <PriceOver over={over} mayExceed={mayExceed} reason={priceReason} onReason={setPriceReason} />
-        {error && (
-          <p role="alert" className="text-bill">
-            {error}
-          </p>
-        )}
+        <Alert>{error}</Alert>
         <div className="flex items-center gap-4">
           <button
             type="submit"
@@ -188,9 +181,9 @@ function PriceOver({
   if (over.length === 0) return null
   return (
     <div className="flex flex-col gap-2">
-      <p role="alert" className="text-bill">
+      <Alert>
         {over.join('; ')}.{mayExceed ? '' : ' Only a manager may go there: lower the pay, or ask one.'}
-      </p>
+      </Alert>
       {mayExceed && (
         <Field
           label="Pay it all the same, because (stays in the log)"

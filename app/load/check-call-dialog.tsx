@@ -10,6 +10,7 @@ import {
 import { toLocal } from '#core/time/local'
 import { clockWords, dayWords } from '#core/time/words'
 import type { LoadPage } from '#server/load-page/read'
+import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
 import type { Acting } from './use-act'
@@ -119,11 +120,7 @@ export function CheckCallDialog({
             ? `${page.reportsTo!.name} is told by a 214 as ${page.reportsTo!.shipmentId}.`
             : 'This load reports to no customer system.'}
         </p>
-        {error && (
-          <p role="alert" className="text-bill">
-            {error}
-          </p>
-        )}
+        <Alert>{error}</Alert>
         <button type="submit" className="button first self-start" disabled={acting.busy}>
           Note it <kbd className="key">Enter</kbd>
         </button>

@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import type { LoadPage } from '#server/load-page/read'
+import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
 import { Gate, isThrough, PassGate, useGate } from './gate'
@@ -55,11 +56,7 @@ export function DispatchDialog({
         </div>
         <Gate gate={gate} again now={now} deliverBy={load.deliverBy} zone={load.destZone} />
         <PassGate gate={gate} mayOverride={mayOverride} reason={reason} onReason={setReason} />
-        {error && (
-          <p role="alert" className="text-bill">
-            {error}
-          </p>
-        )}
+        <Alert>{error}</Alert>
         <button
           type="submit"
           className="button first self-start"

@@ -5,6 +5,7 @@ import { dayOf, toInstant, toLocal } from '#core/time/local'
 import { readUntil } from '#core/time/read-when'
 import { dayClockWords, nearDayWords } from '#core/time/words'
 import type { LoadPage } from '#server/load-page/read'
+import { Alert } from '../ui/alert'
 import { Complete } from '../ui/complete'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
@@ -82,11 +83,7 @@ export function OfferDialog(props: OfferDialogProps) {
           onChange={(event) => set({ note: event.target.value })}
           error={errors.note}
         />
-        {errors.whole && (
-          <p role="alert" className="col-span-2 text-bill">
-            {errors.whole}
-          </p>
-        )}
+        <Alert className="col-span-2">{errors.whole}</Alert>
         <button type="submit" className="button first justify-self-start" disabled={acting.busy}>
           Record <kbd className="key">Enter</kbd>
         </button>

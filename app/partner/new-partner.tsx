@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { type NewPartner, transports, transportWords } from '#core/tender/partner'
+import { Alert } from '../ui/alert'
 import { Complete } from '../ui/complete'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
@@ -98,11 +99,7 @@ export function NewPartnerDialog({ onClose }: { onClose: () => void }) {
             error={error('scac')}
           />
         </div>
-        {error('') && (
-          <p role="alert" className="text-bill">
-            {error('')}
-          </p>
-        )}
+        <Alert>{error('')}</Alert>
         <p className="label">
           It starts in test: what it tenders becomes practice loads until you set it to production.
         </p>

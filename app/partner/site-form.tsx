@@ -3,6 +3,7 @@ import { useRevalidator } from 'react-router'
 import { toast } from 'sonner'
 import { momentWords } from '#core/time/words'
 import type { PartnerPage } from '#server/partner/read'
+import { Alert } from '../ui/alert'
 import { Field } from '../ui/field'
 import { postJson } from '../ui/post'
 
@@ -54,11 +55,7 @@ export function SiteForm({
         {site.readAt === null ? 'Never read yet' : `Read ${momentWords(site.readAt, now, zone)}`}, every{' '}
         {site.everyMinutes === 1 ? 'minute' : `${site.everyMinutes} minutes`}.
       </p>
-      {site.problem && (
-        <p role="alert" className="text-bill">
-          {site.problem}. No tender was taken from it; it is tried again.
-        </p>
-      )}
+      {site.problem && <Alert>{site.problem}. No tender was taken from it; it is tried again.</Alert>}
       {site.page && (
         <details>
           <summary className="text-dusk underline">
@@ -99,11 +96,7 @@ export function SiteForm({
           onChange={(event) => setText(event.target.value)}
           spellCheck={false}
         />
-        {error && (
-          <p role="alert" className="text-bill">
-            {error}
-          </p>
-        )}
+        <Alert>{error}</Alert>
         {mayEdit && (
           <button type="submit" className="button self-start">
             Keep the description

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 import { type ColumnKind, columnKinds } from '#core/quote/column-names'
 import { cellsFrom, hasEnds, type PastedSheet, recogniseColumns } from '#core/quote/columns'
 import { mostLines } from '#core/quote/quote'
+import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { readSheet } from './read-sheet'
 import type { Quoting } from './use-quote'
@@ -125,11 +126,7 @@ export function PasteDialog({
           className="field !h-auto py-1 font-mono text-sm whitespace-pre"
         />
         {cells.length > 0 && <Preview rows={rows} sheet={sheet} onSheet={setSheet} />}
-        {message && (
-          <p role="alert" className="text-bill">
-            {message}
-          </p>
-        )}
+        <Alert>{message}</Alert>
         {rows.length > 0 && !hasEnds(sheet.columns) && (
           <p className="text-ring-text">Say which columns are the origin and the destination.</p>
         )}

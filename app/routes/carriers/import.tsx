@@ -10,6 +10,7 @@ import { importCarriers } from '#server/carrier/import'
 import { database } from '#server/db.server'
 import { readUpload } from '#server/http/upload'
 import { Standing } from '../../carrier/standing'
+import { Alert } from '../../ui/alert'
 import type { Route } from './+types/import'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Import carriers, Oxpecker' }]
@@ -91,11 +92,7 @@ export default function CarriersImport() {
           {busy ? 'Reading the list…' : ''}
         </span>
       </div>
-      {answer && 'refusal' in answer && (
-        <p role="alert" className="text-bill">
-          {answer.refusal.message}
-        </p>
-      )}
+      <Alert>{answer && 'refusal' in answer && answer.refusal.message}</Alert>
       {outcome && (
         <>
           <fieldset className="flex flex-wrap gap-3 border-t pt-2">

@@ -2,6 +2,7 @@ import { data, Form, useNavigation } from 'react-router'
 import { database } from '#server/db.server'
 import { acceptanceSchema, acceptByLink, readByLink } from '#server/outside/confirmation-link'
 import { TermsView } from '../../confirmation/terms-view'
+import { Alert } from '../../ui/alert'
 import { Field } from '../../ui/field'
 import { useReady } from '../../ui/keys'
 import { Mark } from '../../ui/mark'
@@ -91,11 +92,7 @@ export default function CarrierConfirmation({ loaderData, actionData, params }: 
               required
             />
           </div>
-          {actionData?.message && (
-            <p role="alert" className="text-bill">
-              {actionData.message}
-            </p>
-          )}
+          <Alert>{actionData?.message && actionData.message}</Alert>
           <button type="submit" className="button first !h-12 justify-center text-[17px]" disabled={busy}>
             {busy ? 'One moment…' : 'Accept this confirmation'}
           </button>

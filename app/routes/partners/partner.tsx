@@ -8,6 +8,7 @@ import { brokerage, settings } from '#server/settings.server'
 import { Codes } from '../../partner/codes'
 import { SettingsForm } from '../../partner/settings-form'
 import { SiteForm } from '../../partner/site-form'
+import { Alert } from '../../ui/alert'
 import { useLive } from '../../ui/live'
 import type { Route } from './+types/partner'
 
@@ -44,11 +45,7 @@ export default function PartnerRoute({ loaderData }: Route.ComponentProps) {
           <p className="label">
             {transportWords[partner.transport]} <span className="font-mono">{partner.address}</span>
           </p>
-          {partner.problem && (
-            <p role="alert" className="text-bill">
-              {partner.problem}
-            </p>
-          )}
+          <Alert>{partner.problem}</Alert>
           {partner.transport !== 'site' && (
             <p>
               {sequence.received} interchanges came{sequence.highest !== null && `, the highest is ${sequence.highest}`}

@@ -3,6 +3,7 @@ import { callerContext, viewerContext } from '#server/access/context'
 import { knownDevice, ownPath, signedInHeaders } from '#server/access/cookie'
 import { signIn } from '#server/access/sign-in'
 import { database } from '#server/db.server'
+import { Alert } from '../../ui/alert'
 import { Field } from '../../ui/field'
 import { useReady } from '../../ui/keys'
 import { Mark } from '../../ui/mark'
@@ -51,11 +52,7 @@ export default function SignIn({ actionData }: Route.ComponentProps) {
       <Form method="post" className="flex flex-col gap-3">
         <Field label="Email address" name="mail" type="email" autoComplete="username" required autoFocus />
         <Field label="Password" name="password" type="password" autoComplete="current-password" required />
-        {actionData && (
-          <p role="alert" className="text-bill">
-            {actionData.message}
-          </p>
-        )}
+        <Alert>{actionData?.message}</Alert>
         <button type="submit" className="button first justify-center" disabled={busy}>
           {busy ? 'Looking…' : 'Sign in'}
         </button>
