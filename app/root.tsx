@@ -22,7 +22,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Oxpecker' }]
 
 /** The document around every page, errors included. */
 export function Layout({ children }: { children: ReactNode }) {
-  // The browser hides a script's nonce once the page stands: what the server wrote is kept.
+  // The browser hides a script's nonce once the page is there: what the server wrote is kept.
   const nonce =
     typeof document === 'undefined'
       ? undefined

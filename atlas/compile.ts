@@ -16,10 +16,10 @@ import { makeTradeAreas } from './trade-areas'
 const source = (...parts: string[]) => join('atlas', ...parts)
 const text = (name: string) => readFileSync(source(name), 'utf8')
 
-/** Where the compiled atlas stands, beside the project. */
+/** Where the compiled atlas is, beside the project. */
 export const compiledFolder = '.atlas'
 
-/** Compiles gazetteer, network and labels unless what stands there is of these very sources; whether it did. */
+/** Compiles gazetteer, network and labels unless what is there is of these very sources; whether it did. */
 export function compileAtlas(): boolean {
   const want = sourcesHash()
   const stamp = join(compiledFolder, 'stamp')

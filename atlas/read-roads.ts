@@ -26,7 +26,7 @@ export interface Stretch {
 /** What roads without a number of their own in the files are called. */
 export const smallRoads = 'regional roads'
 
-/** Roads are told apart by a suffix where two have one number: I-90-East is signed I-90. Short roads of many numbers stand under one name. */
+/** Roads are distinguished by a suffix where two have one number: I-90-East is signed I-90. Short roads of many numbers stand under one name. */
 const signed = (name: string) => {
   if (/-(links|roads)$/.test(name)) return smallRoads
   const parts = name.split('-')

@@ -25,7 +25,7 @@ export interface Future {
   /** What the desk believes the lane costs; the truth lies around it. */
   middleMinor: number
   rescueMinor: number
-  mostMinor: number
+  maxPayMinor: number
   offers: MarketOffer[]
 }
 
@@ -80,7 +80,7 @@ export function future(luck: Chance, from: number): Future {
     laneLoads,
     middleMinor: middle * 100,
     rescueMinor: Math.round(truth * 135),
-    mostMinor: middle * 108,
+    maxPayMinor: middle * 108,
     offers: offers.sort((one, other) => one.at - other.at),
   }
 }

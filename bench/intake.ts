@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process'
 
-/** The longest tasks of the page with a thousand tenders, in a browser; beside each visit stands how much slower than quiet the machine was. */
+/** The longest tasks of the page with a thousand tenders, in a browser; each visit shows how much slower than quiet the machine was. */
 export async function run(): Promise<void> {
   const { status } = spawnSync('npx', ['playwright', 'test', 'e2e/tenders.spec.ts', '-g', 'a thousand tenders'], {
     stdio: 'inherit',

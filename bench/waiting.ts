@@ -75,8 +75,8 @@ function byTakeLine(
         came.map((offer) => (offer.priceMinor * nowNotice) / notice(offer.at)),
       ),
       rescueMinor,
-      targetMinor: null,
-      mostMinor: load.mostMinor,
+      targetPayMinor: null,
+      maxPayMinor: load.maxPayMinor,
     }
     const line = takeLine(waiting)
     return judgeOffer(waiting, line, { payMinor: offers[0]!.priceMinor, goodUntil: offers[0]!.goodUntil }).step ===
@@ -91,7 +91,7 @@ function learnFrom(past: Future[]) {
   const waited: WaitedLoad[] = []
   const errors: { error: number; hoursLeft: number }[] = []
   for (const load of past) {
-    const end = play(load, (_, offers) => (offers[0]!.priceMinor <= load.mostMinor ? offers[0]! : null))
+    const end = play(load, (_, offers) => (offers[0]!.priceMinor <= load.maxPayMinor ? offers[0]! : null))
     const offers = load.offers.filter(({ at }) => at <= end.at)
     waited.push({
       openedAt: load.openedAt,
@@ -140,7 +140,7 @@ export async function run(): Promise<void> {
     const simple: [string, Ended[]][] = [
       [
         'first under the most',
-        loads.map((load) => play(load, (_, offers) => (offers[0]!.priceMinor <= load.mostMinor ? offers[0]! : null))),
+        loads.map((load) => play(load, (_, offers) => (offers[0]!.priceMinor <= load.maxPayMinor ? offers[0]! : null))),
       ],
       ...[0.94, 0.97, 1, 1.03, 1.13, 1.2, 1.3].map((share): [string, Ended[]] => [
         `first under ${share} of the middle`,

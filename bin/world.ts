@@ -4,7 +4,7 @@ import { databasePath, openDatabase } from '#server/db.server'
 import { generateDemo, writeBoardMembers, writeRegisterMembers } from '../demo/generate'
 import { type PartnerWires, writePartnerMembers, writeSiteFreight } from '../demo/partner-wires'
 
-/** Makes the demo world in a folder unless it stands there already; whether it was made. */
+/** Makes the demo world in a folder unless it is there already; whether it was made. */
 export async function makeWorld(
   folder: string,
   plan: { seed: number; pastLoads: number; wires?: PartnerWires & { application: string } },

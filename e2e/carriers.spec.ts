@@ -215,7 +215,9 @@ test('the gate: a rep is stopped, a manager passes it with a reason that stays; 
   const loadId = await freshLoad(api)
   const [carrierId] = await clearCarriers(api, loadId, 1)
   const name = nameOf(carrierId!)
-  await api.post(`/loads/${loadId}/act`, { data: { intent: 'set_limits', targetMinor: 200_000, mostMinor: 250_000 } })
+  await api.post(`/loads/${loadId}/act`, {
+    data: { intent: 'set_limits', targetPayMinor: 200_000, maxPayMinor: 250_000 },
+  })
   expect(
     (
       await api.post(`/carriers/${carrierId}/act`, {

@@ -82,7 +82,9 @@ test('a manager goes past the gate with a reason, a rep cannot', async ({ page, 
   const api = await caller()
   const loadId = await freshLoad(api)
   const stopped = await passableCarrier(await caller('ruth@ploverrook.example'), loadId)
-  await api.post(`/loads/${loadId}/act`, { data: { intent: 'set_limits', targetMinor: 200_000, mostMinor: 250_000 } })
+  await api.post(`/loads/${loadId}/act`, {
+    data: { intent: 'set_limits', targetPayMinor: 200_000, maxPayMinor: 250_000 },
+  })
   await api.post(`/loads/${loadId}/act`, {
     data: { intent: 'record_offer', offer: { carrierId: stopped, payMinor: 200_000 } },
   })

@@ -6,7 +6,9 @@ test('a practice load goes all the way and nothing leaves the building', async (
   const api = await caller()
   const loadId = await freshLoad(api, { practice: true, commodity: 'Practice crates' })
   const [carrierId] = await clearCarriers(api, loadId, 1)
-  await api.post(`/loads/${loadId}/act`, { data: { intent: 'set_limits', targetMinor: 200_000, mostMinor: 250_000 } })
+  await api.post(`/loads/${loadId}/act`, {
+    data: { intent: 'set_limits', targetPayMinor: 200_000, maxPayMinor: 250_000 },
+  })
   await api.post(`/loads/${loadId}/act`, { data: { intent: 'record_offer', offer: { carrierId, payMinor: 200_000 } } })
   await signIn(page)
   await page.goto(`/loads/${loadId}`)
@@ -50,7 +52,9 @@ test('what another rep does appears on the Horizon without a reload', async ({ p
   const row = page.locator(`a[data-load="${loadId}"]`)
   await expect(row).toContainText('Post it')
   const [carrierId] = await clearCarriers(teo, loadId, 1)
-  await teo.post(`/loads/${loadId}/act`, { data: { intent: 'set_limits', targetMinor: 210_000, mostMinor: 220_000 } })
+  await teo.post(`/loads/${loadId}/act`, {
+    data: { intent: 'set_limits', targetPayMinor: 210_000, maxPayMinor: 220_000 },
+  })
   await teo.post(`/loads/${loadId}/act`, { data: { intent: 'record_offer', offer: { carrierId, payMinor: 200_000 } } })
   await expect(row).toContainText(/Take 2,000|Counter|Hold 2,000/)
 })

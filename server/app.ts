@@ -119,7 +119,7 @@ export async function startWork(): Promise<() => Promise<void>> {
     vetting.stop()
     clearInterval(lapsing)
     endStreams()
-    // What does not end in time is left as it stands: a step that was not noted as done is done again after the next start.
+    // What does not end in time is left as it is: a step that was not noted as done is done again after the next start.
     await inTime([
       stopDrawers(),
       stopReaders(),

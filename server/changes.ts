@@ -17,9 +17,9 @@ held.oxPending ??= new WeakMap()
 const listeners = held.oxListeners
 const pending = held.oxPending
 
-/** Whoever is told of a listener's fault; set once, by the process that has a log. */
+/** Who is informed when a listener throws; set once, by the process that has a log. */
 let report: (error: unknown) => void = (error) => console.error(error)
-/** Sets who is told when a listener throws. */
+/** Sets who is informed when a listener throws. */
 export function reportListenerFaults(to: (error: unknown) => void): void {
   report = to
 }

@@ -73,7 +73,7 @@ function closeToOthers(path: string): void {
   else chmodSync(path, 0o600)
 }
 
-/** Where the brokerage's database file stands. */
+/** Where the brokerage's database file is. */
 export const databasePath = (folder: string): string => join(folder, 'oxpecker.db')
 
 const held = globalThis as { oxDb?: Db; oxStorageProblem?: string | null }

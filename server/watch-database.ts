@@ -13,7 +13,7 @@ export const soundnessProblem = (): string | null => held.oxSoundness ?? null
 /** The database is looked through again once a day: a page can go bad while the process runs. */
 const everyMs = 24 * 3_600_000
 
-/** Looks through the whole database on a thread of its own, now and once a day; what it finds is told by `/healthz` and the log. Returns how to stop. */
+/** Looks through the whole database on a thread of its own, now and once a day; what it finds is reported by `/healthz` and the log. Returns how to stop. */
 export function watchSoundness(): () => void {
   let worker: ReturnType<typeof startThread> | null = null
   const look = () => {

@@ -9,7 +9,7 @@ export type Tab = keyof typeof tabs
 
 const tabKeys: Record<Tab, string> = { facts: 'f', loads: 'l', log: 'g' }
 
-/** What stands below a carrier's dossier: facts over time, loads, and the log, one at a time. */
+/** What is below a carrier's dossier: facts over time, loads, and the log, one at a time. */
 export function CarrierTabs({ desk, tab, onTab }: { desk: CarrierDesk; tab: Tab; onTab: (tab: Tab) => void }) {
   return (
     <>

@@ -52,7 +52,7 @@ export function CheckDialog({ dossier, paper, acting, onClose }: CheckProps) {
 /** The form of a check: what is typed off the paper, and the two answers to it. */
 function useCheck({ dossier, paper, acting, onClose }: CheckProps) {
   const filed = dossier.record?.filings.find((filing) => filing.kind === 'liability')
-  // Limits and days are what the paper says, typed off it: a figure that stands there already is one that nobody read.
+  // Limits and days are what the paper says, typed off it: a figure that is there already is one that nobody read.
   const fresh = (kind: PolicyKind): TypedPolicy => ({
     kind,
     insurer: filed?.insurer ?? '',

@@ -18,7 +18,7 @@ interface Props {
   onClose: () => void
 }
 
-/** Sends a dialog's act; what is wrong stands at its field, and the dialog closes only when it is done. */
+/** Sends a dialog's act; what is wrong is shown at its field, and the dialog closes only when it is done. */
 function useSend(acting: CarrierActing, onClose: () => void) {
   const [errors, setErrors] = useState<FieldError[]>([])
   const [message, setMessage] = useState<string>()

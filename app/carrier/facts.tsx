@@ -8,7 +8,7 @@ export const fieldWords = (field: string): string =>
   (registerFieldWords as Record<string, string>)[field] ??
   `${field[0]!.toUpperCase()}${field.slice(1).replaceAll('_', ' ')}`
 
-/** Each fact with who told it and since when, and what it was before. */
+/** Each fact with who reported it and since when, and what it was before. */
 export function Facts({ dossier, today, zone }: { dossier: Dossier; today: string; zone: string }) {
   const { gone } = dossier.facts
   // What changed is what one looks for: the latest change first, the rest in the register's order.

@@ -10,7 +10,7 @@ interface View {
   query: string
 }
 
-/** The searches a person keeps, and a way to keep the one that stands. */
+/** The searches a person keeps, and a way to keep the one in force. */
 export function SavedViews({ views, params }: { views: View[]; params: string }) {
   const [naming, setNaming] = useState(false)
   const [error, setError] = useState<string>()

@@ -65,8 +65,8 @@ export function Detail({
             <RateStrip
               figures={{
                 band: detail.band,
-                targetMinor: null,
-                mostMinor: null,
+                targetPayMinor: null,
+                maxPayMinor: null,
                 sellMinor: facts.chargeMinor ?? 0,
                 pegs: [],
               }}

@@ -94,8 +94,8 @@ export function Row({
         <RateStrip
           figures={{
             band: tender.band,
-            targetMinor: null,
-            mostMinor: null,
+            targetPayMinor: null,
+            maxPayMinor: null,
             sellMinor: tender.chargeMinor ?? 0,
             pegs: [],
           }}

@@ -73,8 +73,8 @@ export function Findings({
             <RateStrip
               figures={{
                 band,
-                targetMinor: limits?.targetMinor ?? null,
-                mostMinor: limits?.mostMinor ?? null,
+                targetPayMinor: limits?.targetPayMinor ?? null,
+                maxPayMinor: limits?.maxPayMinor ?? null,
                 sellMinor,
                 pegs: [],
               }}
@@ -84,8 +84,8 @@ export function Findings({
           {!('refusal' in sell) && sell.by !== null && <p>Sells for {reckonedWords(sold, sell)}</p>}
           {limits && sellMinor > 0 && (
             <p>
-              Target {formatMoney(limits.targetMinor)} leaves {marginWords(sellMinor, limits.targetMinor)}, max{' '}
-              {formatMoney(limits.mostMinor)} leaves {marginWords(sellMinor, limits.mostMinor)}
+              Target {formatMoney(limits.targetPayMinor)} leaves {marginWords(sellMinor, limits.targetPayMinor)}, max{' '}
+              {formatMoney(limits.maxPayMinor)} leaves {marginWords(sellMinor, limits.maxPayMinor)}
             </p>
           )}
         </>

@@ -66,7 +66,7 @@ export function problemsSoFar(
     },
     { now, hasPayer: values.customer ? values.customer.hasPayer : null, band, ...money },
   )
-  // A form just begun is not told that its price is missing.
+  // A form just begun is not warned that its price is missing.
   return sellCharges.length === 0
     ? checked.filter((problem) => problem.code !== 'no_sell_charge' || !stops.includes(null))
     : checked

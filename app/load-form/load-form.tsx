@@ -30,7 +30,7 @@ interface LoadFormProps {
   today: string
 }
 
-/** The form of a load, new or changed: everything on one screen, problems told as they arise. */
+/** The form of a load, new or changed: everything on one screen, problems shown as they arise. */
 export function LoadForm({ initial, now, loadId, copiedFrom, state, title, version, rates, today }: LoadFormProps) {
   const [key] = useState(formKey)
   const form = useForm<FormValues>({ defaultValues: initial })

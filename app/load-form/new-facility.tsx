@@ -21,7 +21,7 @@ export function NewFacility({
   const form = useRef<HTMLFormElement>(null)
   const pick = (chosen: PlaceChoice) => {
     setPlace(chosen)
-    // Once the chosen city stands in its field, what is left to give is the street.
+    // Once the chosen city is in its field, what is left to give is the street.
     requestAnimationFrame(() => form.current?.querySelector<HTMLInputElement>('[name=street]')?.focus())
   }
   const errorOf = (path: string) => errors.find((error) => error.path === path)?.message

@@ -137,7 +137,7 @@ function WhenField({ index, now, autoFocus, problem }: WhenProps) {
     : stop.when.trim()
       ? 'a day and an hour: tue 8-11'
       : undefined
-  // What would fix it stands with the findings; the field has room for what is wrong.
+  // What would fix it is listed with the findings; the field has room for what is wrong.
   const error = problem?.message.split('. ')[0] ?? (window ? undefined : formState.errors.stops?.[index]?.when?.message)
   return (
     <Field

@@ -162,7 +162,7 @@ function overOf({ load }: LoadPage, lines: ChargeValues[]): string[] {
   const charges = readPayLines(lines)
   if (!charges || charges.some((charge) => charge.currency !== deskCurrency)) return []
   return overWords(
-    { mostMinor: load.mostMinor, sellMinor: load.sellMinor, middleMinor: load.bandMiddleMinor },
+    { maxPayMinor: load.maxPayMinor, sellMinor: load.sellMinor, middleMinor: load.bandMiddleMinor },
     chargeSheet(charges, load).totalMinor,
   )
 }

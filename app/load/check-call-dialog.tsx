@@ -18,7 +18,7 @@ import type { Acting } from './use-act'
 /** Reasons that are reasons: `on schedule` is none for being late. */
 const lateCodes = delayCodes.filter((code) => code !== 'NS')
 
-/** The event that a check call most likely tells: the one after what was told last. */
+/** The event that a check call most likely reports: the one after the last reported. */
 function likelyNext(page: LoadPage): { sequence: number; kind: StopEventKind } {
   const last = page.stopEvents.filter(({ kind }) => kind === 'arrived' || kind === 'departed').at(-1)
   if (!last) return { sequence: 1, kind: 'arrived' }
@@ -38,7 +38,7 @@ export function CheckCallDialog({
   now: number
   onClose: () => void
 }) {
-  // What nobody has touched follows the page: news may come in while the dialog stands open.
+  // What nobody has touched follows the page: news may come in while the dialog is open.
   const next = likelyNext(page)
   const [chosen, setChosen] = useState<{ sequence?: string; kind?: StopEventKind; at?: string }>({})
   const sequence = chosen.sequence ?? String(next.sequence)

@@ -23,7 +23,7 @@ const stateColor: Record<Confirmation['state'], string> = {
   void: 'text-second line-through',
 }
 
-/** Every version of the rate confirmation and where it stands, the newest first. */
+/** Every version of the rate confirmation and where it is, the newest first. */
 export function ConfirmationPanel({
   page,
   now,

@@ -5,7 +5,7 @@ import type { LoadPage } from '#server/load-page/read'
 
 const stageWords = { award: 'the award', confirmation: 'sending the confirmation', dispatch: 'dispatch' } as const
 
-/** What stands between this load and its truck: an award the gate would no longer pass, with the next best carrier; and what was ever passed, for good. */
+/** What is between this load and its truck: an award the gate would no longer pass, with the next best carrier; and what was ever passed, for good. */
 export function GateStrip({ page, now, zone }: { page: LoadPage; now: number; zone: string }) {
   const { alert, overrides } = page.gate
   if (!alert && overrides.length === 0) return null

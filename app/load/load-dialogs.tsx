@@ -31,7 +31,7 @@ export function LoadDialog({ desk }: { desk: LoadDesk }) {
       )
     }
     case 'counter':
-      return chosen && <CounterDialog {...common} offer={chosen} mostMinor={page.load.mostMinor} />
+      return chosen && <CounterDialog {...common} offer={chosen} maxPayMinor={page.load.maxPayMinor} />
     case 'limits':
       return <LimitsDialog {...common} />
     case 'rates':

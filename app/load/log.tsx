@@ -7,7 +7,7 @@ import type { LoadPage } from '#server/load-page/read'
 /** So many lines come with the page; a page with as many may have older ones. */
 const shownAtFirst = 100
 
-/** What stands between a line and who did it. */
+/** What is between a line and who did it. */
 const actorWords: Record<ActorKind, string> = {
   person: 'by',
   carrier: 'from',

@@ -83,7 +83,7 @@ export function Offers({
               </span>
               <Standing
                 offer={offer}
-                mostMinor={load.mostMinor}
+                maxPayMinor={load.maxPayMinor}
                 advice={adviceOf(page, offer.id)}
                 now={now}
                 zone={zone}
@@ -114,13 +114,13 @@ const adviceOf = (page: LoadPage, offerId: number): Advice | null =>
 
 function Standing({
   offer,
-  mostMinor,
+  maxPayMinor,
   advice,
   now,
   zone,
 }: {
   offer: OfferRow
-  mostMinor: number | null
+  maxPayMinor: number | null
   advice: Advice | null
   now: number
   zone: string
@@ -143,9 +143,9 @@ function Standing({
     )
   if (offer.counterMinor !== null)
     return <span className="truncate text-dusk">countered at {formatAmount(offer.counterMinor)}</span>
-  if (advice && mostMinor !== null && offer.payMinor > mostMinor && advice.step !== 'counter')
+  if (advice && maxPayMinor !== null && offer.payMinor > maxPayMinor && advice.step !== 'counter')
     return (
-      <span className="truncate text-ring-text">worth it, {formatAmount(offer.payMinor - mostMinor)} above max</span>
+      <span className="truncate text-ring-text">worth it, {formatAmount(offer.payMinor - maxPayMinor)} above max</span>
     )
   if (advice)
     return (
@@ -156,8 +156,8 @@ function Standing({
         {adviceStepWords(advice, now, zone)}
       </span>
     )
-  if (mostMinor !== null && offer.payMinor > mostMinor)
-    return <span className="truncate text-second">{formatAmount(offer.payMinor - mostMinor)} above max</span>
+  if (maxPayMinor !== null && offer.payMinor > maxPayMinor)
+    return <span className="truncate text-second">{formatAmount(offer.payMinor - maxPayMinor)} above max</span>
   if (offer.verdict?.verdict === 'caution')
     return (
       <span className="truncate text-ring-text" title={offer.verdict.reasons[0]?.message}>

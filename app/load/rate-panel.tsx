@@ -13,8 +13,8 @@ export function figuresOf(page: LoadPage): StripFigures {
   const { load, offers } = page
   return {
     band: page.band,
-    targetMinor: load.targetMinor,
-    mostMinor: load.mostMinor,
+    targetPayMinor: load.targetPayMinor,
+    maxPayMinor: load.maxPayMinor,
     sellMinor: load.sellMinor,
     pegs: offers
       .filter((offer) => offer.state === 'open' || offer.state === 'awarded')
@@ -54,25 +54,25 @@ export function RatePanel({
         <p className="label py-6">Nothing to go by yet: no history near this lane and no sell charge.</p>
       )}
       {range && page.plan && (
-        <TakeLineDrawing plan={page.plan} range={range} mostMinor={load.mostMinor} now={now} zone={zone} />
+        <TakeLineDrawing plan={page.plan} range={range} maxPayMinor={load.maxPayMinor} now={now} zone={zone} />
       )}
       <p className="flex flex-wrap gap-x-4">
         {page.plan && (
           <WaitingWords
             plan={page.plan}
-            mostMinor={load.mostMinor}
-            targetMinor={load.targetMinor}
+            maxPayMinor={load.maxPayMinor}
+            targetPayMinor={load.targetPayMinor}
             now={now}
             zone={zone}
           />
         )}
-        {load.targetMinor !== null && load.mostMinor !== null && load.sellMinor > 0 ? (
+        {load.targetPayMinor !== null && load.maxPayMinor !== null && load.sellMinor > 0 ? (
           <>
             <span>
-              <span className="label">at target</span> {marginWords(load.sellMinor, load.targetMinor)}
+              <span className="label">at target</span> {marginWords(load.sellMinor, load.targetPayMinor)}
             </span>
             <span>
-              <span className="label">at max</span> {marginWords(load.sellMinor, load.mostMinor)}
+              <span className="label">at max</span> {marginWords(load.sellMinor, load.maxPayMinor)}
             </span>
             {load.payMinor !== null && (
               <span>
@@ -135,8 +135,8 @@ function LargeStrip({ figures, range }: { figures: StripFigures; range: { low: n
   const x = (minor: number) => size.left + ((minor - range.low) / (range.high - range.low)) * (size.right - size.left)
   const { band, pegs } = figures
   const marks = [
-    { minor: figures.targetMinor, words: 'target', color: 'var(--dusk)' },
-    { minor: figures.mostMinor, words: 'max', color: 'var(--ink)' },
+    { minor: figures.targetPayMinor, words: 'target', color: 'var(--dusk)' },
+    { minor: figures.maxPayMinor, words: 'max', color: 'var(--ink)' },
     { minor: figures.sellMinor > 0 ? figures.sellMinor : null, words: 'sell', color: 'var(--second-ink)' },
   ].flatMap((mark) => (mark.minor === null ? [] : [{ ...mark, minor: mark.minor, x: x(mark.minor) }]))
   return (
@@ -194,13 +194,13 @@ function LargeStrip({ figures, range }: { figures: StripFigures; range: { low: n
         </g>
       ))}
       {pegs.toReversed().map((peg, index) => (
-        <g key={`${peg.label}-${index}`} stroke={pegColor(peg.payMinor, figures.mostMinor)} strokeWidth={2}>
+        <g key={`${peg.label}-${index}`} stroke={pegColor(peg.payMinor, figures.maxPayMinor)} strokeWidth={2}>
           <line x1={x(peg.payMinor)} x2={x(peg.payMinor)} y1={size.band - 2} y2={size.axis - 14} />
           <circle
             cx={x(peg.payMinor)}
             cy={size.axis - 9}
             r={5.5}
-            fill={peg.awarded ? pegColor(peg.payMinor, figures.mostMinor) : 'var(--plain)'}
+            fill={peg.awarded ? pegColor(peg.payMinor, figures.maxPayMinor) : 'var(--plain)'}
           />
         </g>
       ))}

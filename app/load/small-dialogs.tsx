@@ -11,16 +11,16 @@ import type { Acting } from './use-act'
 /** A lower price back to the carrier. */
 export function CounterDialog({
   offer,
-  mostMinor,
+  maxPayMinor,
   acting,
   onClose,
 }: {
   offer: OfferRow
-  mostMinor: number | null
+  maxPayMinor: number | null
   acting: Acting
   onClose: () => void
 }) {
-  const [price, setPrice] = useState(formatAmount(Math.min(mostMinor ?? offer.payMinor, offer.payMinor)))
+  const [price, setPrice] = useState(formatAmount(Math.min(maxPayMinor ?? offer.payMinor, offer.payMinor)))
   const [error, setError] = useState<string>()
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
@@ -57,8 +57,8 @@ export function CounterDialog({
 /** The target and the most we may pay, with the margin each leaves. */
 export function LimitsDialog({ page, acting, onClose }: { page: LoadPage; acting: Acting; onClose: () => void }) {
   const { load } = page
-  const [target, setTarget] = useState(load.targetMinor === null ? '' : formatAmount(load.targetMinor))
-  const [most, setMost] = useState(load.mostMinor === null ? '' : formatAmount(load.mostMinor))
+  const [target, setTarget] = useState(load.targetPayMinor === null ? '' : formatAmount(load.targetPayMinor))
+  const [most, setMost] = useState(load.maxPayMinor === null ? '' : formatAmount(load.maxPayMinor))
   const [error, setError] = useState<string>()
   const left = (typed: string) => {
     const minor = readAmount(typed)
@@ -66,9 +66,9 @@ export function LimitsDialog({ page, acting, onClose }: { page: LoadPage; acting
   }
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
-    const [targetMinor, mostMinor] = [readAmount(target), readAmount(most)]
-    if (!targetMinor || !mostMinor) return setError('Give both figures')
-    const answer = await acting.act({ intent: 'set_limits', targetMinor, mostMinor }, 'Limits set', true)
+    const [targetPayMinor, maxPayMinor] = [readAmount(target), readAmount(most)]
+    if (!targetPayMinor || !maxPayMinor) return setError('Give both figures')
+    const answer = await acting.act({ intent: 'set_limits', targetPayMinor, maxPayMinor }, 'Limits set', true)
     if (answer.ok) onClose()
     else setError(answer.message)
   }

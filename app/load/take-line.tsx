@@ -11,13 +11,13 @@ const size = { width: 600, height: 66, left: 14, right: 586, top: 6, bottom: 53 
 export function TakeLineDrawing({
   plan,
   range,
-  mostMinor,
+  maxPayMinor,
   now,
   zone,
 }: {
   plan: WaitingPlan
   range: { low: number; high: number }
-  mostMinor: number | null
+  maxPayMinor: number | null
   now: number
   zone: string
 }) {
@@ -40,7 +40,7 @@ export function TakeLineDrawing({
       viewBox={`0 0 ${size.width} ${size.height}`}
       className="block w-full"
       role="img"
-      aria-label={takeLineWords(plan, mostMinor, now, zone)}
+      aria-label={takeLineWords(plan, maxPayMinor, now, zone)}
     >
       <line x1={size.left} x2={size.right} y1={size.top} y2={size.top} stroke="var(--line)" />
       <line x1={size.left} x2={size.right} y1={size.bottom} y2={size.bottom} stroke="var(--line)" />
@@ -50,10 +50,10 @@ export function TakeLineDrawing({
       <text x={size.right} y={size.height - 2} textAnchor="end" className="fill-second text-[11px]">
         too late {momentWords(last.at, now, zone)}; a rescue is about {formatAmount(roundTo(plan.rescueMinor))}
       </text>
-      {mostMinor !== null && (
+      {maxPayMinor !== null && (
         <line
-          x1={x(mostMinor)}
-          x2={x(mostMinor)}
+          x1={x(maxPayMinor)}
+          x2={x(maxPayMinor)}
           y1={size.top}
           y2={size.bottom}
           stroke="var(--ink)"
@@ -82,14 +82,14 @@ const roundTo = (minor: number) => Math.round(minor / 500) * 500
 /** The plan in one line: what it ends at, how likely, and what would change it. */
 export function WaitingWords({
   plan,
-  mostMinor,
+  maxPayMinor,
   now,
   zone,
-  targetMinor,
+  targetPayMinor,
 }: {
   plan: WaitingPlan
-  mostMinor: number | null
-  targetMinor: number | null
+  maxPayMinor: number | null
+  targetPayMinor: number | null
   now: number
   zone: string
 }) {
@@ -99,7 +99,7 @@ export function WaitingWords({
       <span>
         <span className="label">expected cost if we wait:</span> {formatAmount(roundTo(line.expectedMinor))}
       </span>
-      {targetMinor !== null && (
+      {targetPayMinor !== null && (
         <span>
           <span className="label">by target</span> {share(line.underTargetChance)}
         </span>
@@ -111,7 +111,7 @@ export function WaitingWords({
       >
         {share(plan.uncoveredChance)} <span className="label">chance it stays uncovered</span>
       </span>
-      {line.passesMostAt !== null && mostMinor !== null && (
+      {line.passesMostAt !== null && maxPayMinor !== null && (
         <span>
           {line.passesMostAt <= now
             ? 'already above max'
@@ -135,11 +135,11 @@ export function WaitingWords({
 const share = (chance: number) =>
   chance < 0.01 ? 'under 1%' : chance > 0.99 ? 'over 99%' : `${Math.round(chance * 100)}%`
 
-function takeLineWords(plan: WaitingPlan, mostMinor: number | null, now: number, zone: string): string {
+function takeLineWords(plan: WaitingPlan, maxPayMinor: number | null, now: number, zone: string): string {
   const last = plan.line.points.at(-1)!
   const passes =
-    plan.line.passesMostAt !== null && mostMinor !== null
-      ? `; it goes above max (${formatAmount(mostMinor)}) ${plan.line.passesMostAt <= now ? 'already' : momentWords(plan.line.passesMostAt, now, zone)}`
+    plan.line.passesMostAt !== null && maxPayMinor !== null
+      ? `; it goes above max (${formatAmount(maxPayMinor)}) ${plan.line.passesMostAt <= now ? 'already' : momentWords(plan.line.passesMostAt, now, zone)}`
       : ''
   return `Take line: worth taking now ${formatAmount(roundTo(plan.takeMinor))}, rising to ${formatAmount(roundTo(last.takeMinor))} ${momentWords(last.at, now, zone)}${passes}`
 }

@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import type { LoadPage } from '#server/load-page/read'
 
-/** Who hauls it: the carrier with its phone, and the driver and truck once they are told. They stay in sight to the end of the load. */
+/** Who hauls it: the carrier with its phone, and the driver and truck once they are known. They stay in sight to the end of the load. */
 export function Truck({ page }: { page: LoadPage }) {
   const { carrier, load } = page
   if (!carrier) return null

@@ -14,7 +14,7 @@ interface Customer {
   region: string
 }
 
-/** A new partner, in test, with the usual manners; the rest stands on its own page. */
+/** A new partner, in test, with the usual manners; the rest is on its own page. */
 export function NewPartnerDialog({ onClose }: { onClose: () => void }) {
   const [customer, setCustomer] = useState<Customer | null>(null)
   const [form, setForm] = useState<Omit<NewPartner, 'customerId'>>({

@@ -24,7 +24,7 @@ interface SettingsProps {
   mayEdit: boolean
 }
 
-/** What a partner is called, wants back and is told. */
+/** What a partner is called, wants back and receives. */
 export function SettingsForm({ partner, owner, mayEdit }: SettingsProps) {
   const { form, set, error, busy, save } = useSettings(partner)
   const [customer, setCustomer] = useState(owner)

@@ -1,7 +1,7 @@
 import { type Currency, currencySigns } from '#core/money/money'
 import type { CellName } from '#core/quote/quote'
 
-/** The grid's columns. `cell` is what is typed into it; the others are told. */
+/** The grid's columns. `cell` is what is typed into it; the others are computed. */
 export interface GridColumn {
   id: 'number' | CellName | 'miles' | 'strip' | 'margin' | 'before' | 'note'
   head: string

@@ -26,7 +26,7 @@ interface PanelProps {
   others: QuotePage['others']
 }
 
-/** What stands behind the chosen line: what is wrong with it, how its price is made, the chance to win, and what was quoted before. */
+/** What is behind the chosen line: what is wrong with it, how its price is made, the chance to win, and what was quoted before. */
 export function LinePanel({ quoteId, currency, line, now, zone, mayEdit, onType, others }: PanelProps) {
   const insight = useInsight(quoteId, line)
   return (

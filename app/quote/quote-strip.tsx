@@ -6,7 +6,7 @@ const size = { width: 196, height: 24, figures: 74 }
 
 /** The rate strip of a line: what it is likely to cost in figures and as a band, our price as a mark, one under the other down the grid. */
 export function QuoteStrip({ band, sellMinor }: { band: RateBand; sellMinor: number }) {
-  const figures = { band, targetMinor: null, mostMinor: null, sellMinor, pegs: [] }
+  const figures = { band, targetPayMinor: null, maxPayMinor: null, sellMinor, pegs: [] }
   const range = stripRange(figures, true)
   if (!range) return null
   const x = (minor: number) =>

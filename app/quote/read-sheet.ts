@@ -16,7 +16,7 @@ export async function readSheet(text: string): Promise<string[][]> {
   try {
     return parse(text, { ...options, relax_quotes: true }) as string[][]
   } catch {
-    // A quote that never closes would swallow the rest: the text is cut as it stands.
+    // A quote that never closes would swallow the rest: the text is cut as it is.
     return parse(text, { ...options, quote: false }) as string[][]
   }
 }

@@ -15,7 +15,7 @@ import { Choice, Field } from '../ui/field'
 import { postJson } from '../ui/post'
 import type { Quoting } from './use-quote'
 
-/** What the quote is called, until when it stands, and which earlier quote it is held against. */
+/** What the quote is called, until when it is valid, and which earlier quote it is held against. */
 export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoting: Quoting; onClose: () => void }) {
   const { quote, today, others } = page
   const [title, setTitle] = useState(quote.title)

@@ -15,11 +15,11 @@ export interface Quoting {
   busy: boolean
   /** Puts text into a cell of a line; of a line past the last one, begins it. */
   type: (key: string | null, cells: Cells) => void
-  /** Sends an act and takes in the lines it answers; a refusal is told. */
+  /** Sends an act and takes in the lines it answers; a refusal is shown. */
   /** The same `key` is carried out once, however often it is sent. */
   act: (act: QuoteAct, done?: string, key?: string) => Promise<Posted<QuoteActed>>
   remove: (lineIds: number[]) => Promise<void>
-  /** Prices every draft anew, part by part, so that nobody else waits for all of them. */
+  /** Prices every draft again, part by part, so that nobody else waits for all of them. */
   reprice: (done?: string) => Promise<void>
 }
 

@@ -30,7 +30,7 @@ export function Complete<T extends { id: number | string }>(props: CompleteProps
   const { found, search } = useFound<T>(props.subject)
   const errorId = useId()
   const [typed, setTyped] = useState(props.startWith ?? '')
-  // Only what was found for the very word that stands there is offered: a quick Enter takes no older answer.
+  // Only what was found for the very word that is there is offered: a quick Enter takes no older answer.
   const items = found.typed === typed ? found.items : []
   const makes = props.onMake && typed.trim().length > 1 && found.typed === typed
   const count = items.length + (makes ? 1 : 0)

@@ -134,7 +134,7 @@ export function CurrencySelect({
   return (
     <select
       aria-label={label}
-      className="field !h-6 !w-20 !py-0"
+      className="field !h-7 !w-20 !py-0"
       value={value}
       onChange={(event) => onChange(event.target.value as Currency)}
     >

@@ -17,7 +17,7 @@ const kindWords: Record<string, string> = {
   exchange: 'documents to trading partners',
 }
 
-/** What cannot leave because a key or password of ours is no longer accepted: told to everybody, tried again by who may put it right. */
+/** What cannot leave because a key or password of ours is no longer accepted: shown to everybody, retried by who may put it right. */
 export function HeldLine({ held, mayRelease }: { held: HeldOutgoing[]; mayRelease: boolean }) {
   const { revalidate } = useRevalidator()
   const release = async (kind: string) => {

@@ -30,7 +30,7 @@ export function listen(from: { since: number; upTo: number }, deliver: (message:
   }
   channel.onmessage = ({ data }: MessageEvent<{ told: LiveMessage } | { asked: true }>) => {
     if ('told' in data) hear(data.told)
-    // Somebody has just opened: what came while that page was on its way is told again. To hear it twice does no harm.
+    // Somebody has just opened: what came while that page was on its way is sent again. To hear it twice does no harm.
     else for (const { message } of kept) channel.postMessage({ told: message })
   }
   channel.postMessage({ asked: true })

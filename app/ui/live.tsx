@@ -75,7 +75,7 @@ export function useLive(touches: (change: Told) => boolean): void {
   useListener({
     onChange: (change) => {
       if (change.aggregate !== 'everything' && !touches(change)) return
-      // What has no event of its own cannot be told to have been read.
+      // What has no event of its own cannot be recognized as read.
       newest.current = Math.max(newest.current, change.eventId ?? Number.POSITIVE_INFINITY)
       readUnlessRead()
     },

@@ -11,7 +11,7 @@ interface PlaceFieldProps {
   autoFocus?: boolean
 }
 
-/** Where something is: a city or a postal code, completed as it is typed, two of one name told apart. */
+/** Where something is: a city or a postal code, completed as it is typed, two of one name distinguished. */
 export function PlaceField({ label, value, onPick, error, autoFocus }: PlaceFieldProps) {
   return (
     <Complete<PlaceChoice>

@@ -3,15 +3,15 @@ import { pegColor, type StripFigures, stripRange, stripWords } from './rate-stri
 
 const figures: StripFigures = {
   band: { lowMinor: 205_000, middleMinor: 235_000, highMinor: 275_000, comparables: 9, newestAt: 0, basis: 'lane' },
-  targetMinor: 225_000,
-  mostMinor: 250_000,
+  targetPayMinor: 225_000,
+  maxPayMinor: 250_000,
   sellMinor: 288_000,
   pegs: [
     { payMinor: 248_000, label: 'Night Heron', awarded: true },
     { payMinor: 310_000, label: 'Wandering Elk' },
   ],
 }
-const empty: StripFigures = { band: null, targetMinor: null, mostMinor: null, sellMinor: 0, pegs: [] }
+const empty: StripFigures = { band: null, targetPayMinor: null, maxPayMinor: null, sellMinor: 0, pegs: [] }
 
 test('the range holds every figure with air at both ends', () => {
   const range = stripRange(figures, true)!

@@ -9,8 +9,8 @@ export interface Peg {
 
 export interface StripFigures {
   band: RateBand | null
-  targetMinor: number | null
-  mostMinor: number | null
+  targetPayMinor: number | null
+  maxPayMinor: number | null
   sellMinor: number
   pegs: Peg[]
 }
@@ -20,8 +20,8 @@ export function stripRange(figures: StripFigures, withSell: boolean): { low: num
   const all = [
     figures.band?.lowMinor,
     figures.band?.highMinor,
-    figures.targetMinor,
-    figures.mostMinor,
+    figures.targetPayMinor,
+    figures.maxPayMinor,
     withSell && figures.sellMinor > 0 ? figures.sellMinor : null,
     ...figures.pegs.map((peg) => peg.payMinor),
   ].filter((value): value is number => value !== null && value !== undefined)
@@ -32,8 +32,8 @@ export function stripRange(figures: StripFigures, withSell: boolean): { low: num
 }
 
 /** Whether a price is one we may pay, as colour and shape say it. */
-export const pegColor = (payMinor: number, mostMinor: number | null): string =>
-  mostMinor !== null && payMinor > mostMinor ? 'var(--bill)' : 'var(--acacia)'
+export const pegColor = (payMinor: number, maxPayMinor: number | null): string =>
+  maxPayMinor !== null && payMinor > maxPayMinor ? 'var(--bill)' : 'var(--acacia)'
 
 const size = { width: 250, height: 24 }
 
@@ -72,7 +72,7 @@ export function RateStrip({ figures, withSell = false }: { figures: StripFigures
               Math.max(
                 x(band.highMinor),
                 ...figures.pegs.map((peg) => x(peg.payMinor)),
-                figures.mostMinor ? x(figures.mostMinor) : 0,
+                figures.maxPayMinor ? x(figures.maxPayMinor) : 0,
                 withSell && near(x(figures.sellMinor), x(band.highMinor)) ? x(figures.sellMinor) : 0,
               ) + 7
             }
@@ -83,9 +83,9 @@ export function RateStrip({ figures, withSell = false }: { figures: StripFigures
           </text>
         </>
       )}
-      {figures.targetMinor !== null && <path d={`M${x(figures.targetMinor) - 4} 1h8l-4 5z`} fill="var(--dusk)" />}
-      {figures.mostMinor !== null && (
-        <rect x={x(figures.mostMinor) - 0.75} y={3} width={1.5} height={17} fill="var(--ink)" />
+      {figures.targetPayMinor !== null && <path d={`M${x(figures.targetPayMinor) - 4} 1h8l-4 5z`} fill="var(--dusk)" />}
+      {figures.maxPayMinor !== null && (
+        <rect x={x(figures.maxPayMinor) - 0.75} y={3} width={1.5} height={17} fill="var(--ink)" />
       )}
       {withSell && figures.sellMinor > 0 && (
         <path
@@ -96,13 +96,13 @@ export function RateStrip({ figures, withSell = false }: { figures: StripFigures
         />
       )}
       {figures.pegs.map((peg, index) => (
-        <g key={`${peg.label}-${index}`} stroke={pegColor(peg.payMinor, figures.mostMinor)} strokeWidth={1.5}>
+        <g key={`${peg.label}-${index}`} stroke={pegColor(peg.payMinor, figures.maxPayMinor)} strokeWidth={1.5}>
           <line x1={x(peg.payMinor)} x2={x(peg.payMinor)} y1={8} y2={16} />
           <circle
             cx={x(peg.payMinor)}
             cy={19.5}
             r={3.4}
-            fill={peg.awarded ? pegColor(peg.payMinor, figures.mostMinor) : 'var(--plain)'}
+            fill={peg.awarded ? pegColor(peg.payMinor, figures.maxPayMinor) : 'var(--plain)'}
           />
         </g>
       ))}
@@ -110,17 +110,17 @@ export function RateStrip({ figures, withSell = false }: { figures: StripFigures
   )
 }
 
-/** Whether a mark stands where the figure behind the band would be written. */
+/** Whether a mark is where the figure behind the band would be written. */
 const near = (mark: number, end: number) => mark > end - 8 && mark < end + 44
 
 /** The strip in words, for who does not see it. */
-export function stripWords({ band, targetMinor, mostMinor, sellMinor, pegs }: StripFigures): string {
+export function stripWords({ band, targetPayMinor, maxPayMinor, sellMinor, pegs }: StripFigures): string {
   return [
     band
       ? `likely ${formatAmount(band.lowMinor)} to ${formatAmount(band.highMinor)}, middle ${formatAmount(band.middleMinor)}`
       : 'no history near this lane',
-    targetMinor !== null ? `target ${formatAmount(targetMinor)}` : '',
-    mostMinor !== null ? `max ${formatAmount(mostMinor)}` : '',
+    targetPayMinor !== null ? `target ${formatAmount(targetPayMinor)}` : '',
+    maxPayMinor !== null ? `max ${formatAmount(maxPayMinor)}` : '',
     sellMinor > 0 ? `sell ${formatAmount(sellMinor)}` : '',
     pegs.length > 0
       ? `offers ${pegs.map((peg) => `${formatAmount(peg.payMinor)} ${peg.label}${peg.awarded ? ' awarded' : ''}`).join(', ')}`

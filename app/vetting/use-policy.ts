@@ -5,7 +5,7 @@ import { asksOf, type Rule, type RuleKindCode, type VettingPolicy } from '#core/
 import type { PolicyPreview } from '#server/vetting/preview'
 import { postJson } from '../ui/post'
 
-/** The policy as it is being changed, what a preview told of it, and what was wrong. Nothing holds until it is saved. */
+/** The policy as it is being changed, what a preview showed of it, and what was wrong. Nothing holds until it is saved. */
 export function usePolicy(policy: VettingPolicy) {
   const [draft, setDraft] = useState(policy)
   const [preview, setPreview] = useState<{ told: PolicyPreview; of: VettingPolicy } | null>(null)

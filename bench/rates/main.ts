@@ -61,7 +61,7 @@ function rolling(history: PastPrice[], questions: Asked[]) {
   return { foretell, model, seconds, known: known.length }
 }
 
-/** How often a peer is fitted anew while the questions come. */
+/** How often a peer is fitted again while the questions come. */
 const peerFits = 2
 
 /** A peer as it would be used: fitted before the first question and again on the way, each time to what is booked by then. */

@@ -6,7 +6,7 @@ export interface Failure {
   error: { code: string; message: string; candidates?: string[] }
 }
 
-/** Answers one record; a failure stands in the answer's place. */
+/** Answers one record; a failure is in the answer's place. */
 export type Answerer = (record: unknown) => object | Failure
 
 /** Output is gathered to this many characters before it is written. */

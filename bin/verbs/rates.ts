@@ -47,7 +47,7 @@ const subjectOf = (row: z.infer<typeof historyRow> | z.infer<typeof queryRow>) =
   leadHours: row.lead_hours,
 })
 
-/** The still part of the model is fitted anew after so many days, or once the history has grown by this share. */
+/** The still part of the model is fitted again after so many days, or once the history has grown by this share. */
 const refitDays = 30
 const refitGrowth = 0.15
 

@@ -14,7 +14,7 @@ const telling: Record<LinkKind, number> = {
 
 /**
  * What a carrier shares with others, as vetting reads it: the facts still telling, each with who else has it. An
- * address is told with all who have it, for many at one address is the sign.
+ * address is listed with all who have it, for many at one address is the sign.
  */
 export function sharedFacts(
   facts: readonly LinkFact[],

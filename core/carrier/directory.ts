@@ -17,7 +17,7 @@ export const directoryQuerySchema = z.object({
 })
 export type DirectoryQuery = z.infer<typeof directoryQuerySchema>
 
-/** A directory query as it stands in the address bar, without what is not asked. */
+/** A directory query as it is in the address bar, without what is not asked. */
 export function directoryParams(query: DirectoryQuery): string {
   return Object.entries(query)
     .flatMap(([name, value]) => (value ? [`${name}=${encodeURIComponent(value)}`] : []))

@@ -25,7 +25,7 @@ const heads: [ImportField, RegExp][] = [
   ['name', /name|carrier|company/],
 ]
 
-/** Which column holds what, told by the heads: `matchColumns(['Carrier', 'USDOT #'])` is `['name', 'dot']`; null for what says nothing. No field twice. */
+/** Which column holds what, recognized by the heads: `matchColumns(['Carrier', 'USDOT #'])` is `['name', 'dot']`; null for what says nothing. No field twice. */
 export function matchColumns(header: readonly string[]): (ImportField | null)[] {
   const taken = new Set<ImportField>()
   return header.map((head) => {

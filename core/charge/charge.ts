@@ -46,7 +46,7 @@ export const chargeSchema = z.object({
 })
 export type Charge = z.infer<typeof chargeSchema>
 
-/** What of the load a charge may be reckoned from. */
+/** What of the load a charge may be computed from. */
 export interface ChargeFacts {
   miles: number
   weightLb: number | null
@@ -90,7 +90,7 @@ function quantityOf(charge: Charge, facts: ChargeFacts, lineHaulMinor: number): 
     case 'hour':
       return charge.quantity ?? 0
     case 'percent_of_line_haul':
-      // The rate is percent, scaled as minor units: 12.5 percent stands as 1250.
+      // The rate is percent, scaled as minor units: 12.5 percent is stored as 1250.
       return lineHaulMinor / 100 / 100
   }
 }

@@ -28,8 +28,8 @@ const load = {
   miles: 868.4,
   customerName: secret,
   sellMinor: 2_880_00,
-  targetMinor: 1,
-  mostMinor: 2,
+  targetPayMinor: 1,
+  maxPayMinor: 2,
   stops: [
     {
       kind: 'pickup',

@@ -10,7 +10,7 @@ import { dayOf } from '../time/local'
 import { clockWords, fullDateWords } from '../time/words'
 
 /**
- * All that a rate confirmation says, frozen when it is issued. Only what stands here reaches the
+ * All that a rate confirmation says, frozen when it is issued. Only what is listed here reaches the
  * carrier: no customer, no sell price, no limits, no notes or references meant for others.
  */
 export interface ConfirmationTerms {
@@ -145,7 +145,7 @@ export const payWords = (terms: Pick<ConfirmationTerms, 'currency'>, amountMinor
 export const balanceMinor = (terms: Pick<ConfirmationTerms, 'totalMinor' | 'advances'>): number =>
   terms.totalMinor - (terms.advances ?? []).reduce((sum, each) => sum + each.amountMinor, 0)
 
-/** What differs between two sets of terms, as a carrier would be told. */
+/** What differs between two sets of terms, as a carrier would be shown. */
 export function termChanges(before: ConfirmationTerms, after: ConfirmationTerms): Change[] {
   const lines = (terms: ConfirmationTerms): [string, string][] => [
     ['Pay', payWords(terms, terms.totalMinor)],

@@ -57,7 +57,7 @@ export interface FeedReading<T> {
   refused: { line: number; reason: string }[]
 }
 
-/** Reads the rows of a weekly diesel index (`area,week,usd_per_gallon`, a head first); what cannot be read is told, the rest is taken. */
+/** Reads the rows of a weekly diesel index (`area,week,usd_per_gallon`, a head first); rows that cannot be read are reported, the rest is taken. */
 export function readDiesel(rows: string[][]): FeedReading<DieselPrice> {
   const reading: FeedReading<DieselPrice> = { rows: [], refused: [] }
   rows.slice(1).forEach(([area = '', week = '', price = ''], at) => {

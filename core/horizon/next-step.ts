@@ -7,7 +7,7 @@ import type { OpenLoad } from './pressure'
 export interface LoadToAdvance extends OpenLoad {
   posted: boolean
   postedAt: number | null
-  targetMinor: number | null
+  targetPayMinor: number | null
   offers: { payMinor: number; goodUntil: number | null; carrierName: string; counterMinor: number | null }[]
   carrierName: string | null
   zone: string
@@ -20,7 +20,7 @@ export interface NextStep {
   words: string
 }
 
-/** With less than this left before pickup, an offer under the most is taken rather than held. */
+/** With less than this left before pickup, an offer under max is taken rather than held. */
 const holdHours = 6
 /** A posting without an answer for this long calls for the phone. */
 const silentHours = 2
@@ -44,14 +44,14 @@ function coveredStep(load: LoadToAdvance): NextStep {
 function offerStep(load: LoadToAdvance, best: LoadToAdvance['offers'][number], now: number): NextStep {
   const price = formatAmount(best.payMinor)
   const until = best.goodUntil !== null ? ` before ${clockWords(toLocal(best.goodUntil, load.zone))}` : ''
-  if (load.advice && load.mostMinor !== null) return advisedStep(load, best, load.advice, now)
-  if (load.mostMinor === null) return { kind: 'decide', words: `Weigh ${price} from ${best.carrierName}` }
-  if (best.payMinor > load.mostMinor) {
+  if (load.advice && load.maxPayMinor !== null) return advisedStep(load, best, load.advice, now)
+  if (load.maxPayMinor === null) return { kind: 'decide', words: `Weigh ${price} from ${best.carrierName}` }
+  if (best.payMinor > load.maxPayMinor) {
     if (best.counterMinor !== null)
       return { kind: 'hold', words: `${best.carrierName} has our counter of ${formatAmount(best.counterMinor)}` }
-    return { kind: 'counter', words: `Counter ${best.carrierName} at ${formatAmount(load.mostMinor)}` }
+    return { kind: 'counter', words: `Counter ${best.carrierName} at ${formatAmount(load.maxPayMinor)}` }
   }
-  const underTarget = load.targetMinor !== null && best.payMinor <= load.targetMinor
+  const underTarget = load.targetPayMinor !== null && best.payMinor <= load.targetPayMinor
   const late = load.dueAt - now < holdHours * hour
   if (underTarget || late) return { kind: 'take', words: `Take ${price} from ${best.carrierName}${until}` }
   return { kind: 'decide', words: `Take or counter ${price}, ${best.carrierName}${until}` }
@@ -71,12 +71,12 @@ function advisedStep(
   if (advice.step === 'counter')
     return {
       kind: 'counter',
-      words: `Counter ${best.carrierName} at ${formatAmount(Math.min(advice.atMinor, load.mostMinor ?? advice.atMinor))}`,
+      words: `Counter ${best.carrierName} at ${formatAmount(Math.min(advice.atMinor, load.maxPayMinor ?? advice.atMinor))}`,
     }
-  if (load.mostMinor !== null && best.payMinor > load.mostMinor)
+  if (load.maxPayMinor !== null && best.payMinor > load.maxPayMinor)
     return {
       kind: 'decide',
-      words: `Best offer ${price} is ${formatMoney(best.payMinor - load.mostMinor)} over max: ${best.carrierName}`,
+      words: `Best offer ${price} is ${formatMoney(best.payMinor - load.maxPayMinor)} over max: ${best.carrierName}`,
     }
   if (advice.step === 'hold')
     return {

@@ -6,10 +6,10 @@ export interface OpenLoad {
   dueAt: number
   /** Hours a cover usually takes, from opening to award, for this equipment. */
   usualCoverHours: number
-  mostMinor: number | null
+  maxPayMinor: number | null
   offers: { payMinor: number; goodUntil: number | null }[]
   confirmation: 'issued' | 'sent' | 'accepted' | null
-  /** Chance that it is not covered at or under the most in time, offers in hand reckoned in; null where nobody can tell. */
+  /** Chance that it is not covered at or under the most in time, offers in hand computed in; null where nobody can tell. */
   uncoveredChance?: number | null
   /** Awarded to a carrier that the gate would no longer pass: as good as not covered. */
   gateHolds?: boolean
@@ -43,7 +43,7 @@ export function pressure(load: OpenLoad, now: number): number {
   if (load.state === 'draft') return bare * 0.5
   if (held) return bare
   if (load.state === 'covered') return load.confirmation === 'accepted' ? 0 : bare
-  const good = load.offers.some((offer) => load.mostMinor !== null && offer.payMinor <= load.mostMinor)
+  const good = load.offers.some((offer) => load.maxPayMinor !== null && offer.payMinor <= load.maxPayMinor)
   return bare * (good ? reliefOfGoodOffer : load.offers.length > 0 ? reliefOfAnyOffer : 1)
 }
 

@@ -10,8 +10,8 @@ const load: LoadFacts = {
   postings: [],
   confirmation: null,
   award: { carrierId: 1, carrierName: 'Heron Hauling', payMinor: 240_000 },
-  targetMinor: null,
-  mostMinor: null,
+  targetPayMinor: null,
+  maxPayMinor: null,
   sellMinor: 288_000,
   middleMinor: null,
 }

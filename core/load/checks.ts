@@ -9,7 +9,7 @@ import { dayWords, spanWords } from '../time/words'
 import { type StopPlace, unknownStreet } from './load'
 
 /**
- * Something wrong or odd in what was typed, told at its field before saving. `stop` keeps a load
+ * Something wrong or odd in what was typed, shown at its field before saving. `stop` keeps a load
  * from being opened for cover; `caution` asks to be acknowledged. A draft may carry both.
  */
 export interface Problem {

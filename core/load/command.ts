@@ -14,8 +14,8 @@ export interface LoadFacts {
   postings: { id: number; board: string; state: PostingState }[]
   confirmation: ConfirmationFacts | null
   award: { carrierId: number; carrierName: string; payMinor: number } | null
-  targetMinor: number | null
-  mostMinor: number | null
+  targetPayMinor: number | null
+  maxPayMinor: number | null
   /** In the desk's currency, like all that is compared here; 0 where nothing is sold yet. */
   sellMinor: number
   /** The middle of what the lane is likely to cost; null where nothing is known. */
@@ -78,8 +78,8 @@ export interface PriceLeave {
 
 export type LoadCommand =
   | { kind: 'open'; problems: Problem[] }
-  | { kind: 'set_limits'; targetMinor: number; mostMinor: number; mayExceed?: boolean }
-  /** `tells`: what of our secrets stands in the texts that would go out. */
+  | { kind: 'set_limits'; targetPayMinor: number; maxPayMinor: number; mayExceed?: boolean }
+  /** `tells`: what of our secrets is in the texts that would go out. */
   | { kind: 'post'; board: string; tells?: string[] }
   | { kind: 'unpost'; postingId: number }
   | {
@@ -118,8 +118,8 @@ export type LoadEvent =
   | { kind: 'state_changed'; from: LoadState; to: LoadState }
   | {
       kind: 'limits_set'
-      from: { targetMinor: number | null; mostMinor: number | null }
-      to: { targetMinor: number; mostMinor: number }
+      from: { targetPayMinor: number | null; maxPayMinor: number | null }
+      to: { targetPayMinor: number; maxPayMinor: number }
     }
   | { kind: 'posting_asked'; board: string }
   | { kind: 'posting_removal_asked'; postingId: number; board: string }

@@ -43,7 +43,7 @@ export function decideCounter(load: LoadFacts, offerId: number, counterMinor: nu
   })
 }
 
-/** Who wrote is answered in writing; anybody else is to be told by phone, and the log says so. */
+/** Who wrote is answered in writing; anybody else has to be phoned, and the log says so. */
 export const isWritten = (offer: OfferFacts) => offer.source === 'mail'
 
 /** The event that sends our answer to a carrier that wrote or answered through a board; none for one that called. */
@@ -63,12 +63,12 @@ export const answerTo = (offer: OfferFacts, answer: 'countered' | 'declined', am
 
 /** What a price goes past, in words: our max, the sell price, what the lane could cost. All in the desk's currency. */
 export function overWords(
-  load: Pick<LoadFacts, 'mostMinor' | 'sellMinor' | 'middleMinor'>,
+  load: Pick<LoadFacts, 'maxPayMinor' | 'sellMinor' | 'middleMinor'>,
   payMinor: number,
 ): string[] {
   return [
-    load.mostMinor !== null && payMinor > load.mostMinor
-      ? `${formatMoney(payMinor)} is ${formatMoney(payMinor - load.mostMinor)} above max`
+    load.maxPayMinor !== null && payMinor > load.maxPayMinor
+      ? `${formatMoney(payMinor)} is ${formatMoney(payMinor - load.maxPayMinor)} above max`
       : null,
     load.sellMinor > 0 && payMinor > load.sellMinor
       ? `${formatMoney(payMinor)} is a loss of ${formatMoney(payMinor - load.sellMinor)}`

@@ -56,8 +56,8 @@ const load = (over: Partial<LoadFacts> = {}): LoadFacts => ({
   postings: [{ id: 7, board: 'Saltlick', state: 'up' }],
   confirmation: null,
   award: null,
-  targetMinor: 225_000,
-  mostMinor: 250_000,
+  targetPayMinor: 225_000,
+  maxPayMinor: 250_000,
   sellMinor: 288_000,
   middleMinor: 235_000,
   ...over,
@@ -124,7 +124,7 @@ describe('award', () => {
       '$900,000 is $897,500 above max; $900,000 is a loss of $897,120; $900,000 is 383 times what this lane costs ($2,350): a digit too many?',
     ],
     ['a dollar above max', {}, 250_100, '$2,501 is $1 above max'],
-    ['a loss where no max is set', { mostMinor: null }, 290_000, '$2,900 is a loss of $20'],
+    ['a loss where no max is set', { maxPayMinor: null }, 290_000, '$2,900 is a loss of $20'],
     ['a digit too few', {}, 24_000, '$240 is a 10th of what this lane costs ($2,350): a digit too few?'],
   ])('%s needs somebody who may, and a reason that stays in the log', (_, over, payMinor, words) => {
     const at = (price: { reason: string | null; mayExceed: boolean }) =>
@@ -141,13 +141,13 @@ describe('award', () => {
   })
   test('at max exactly, and where nothing is known, no leave is needed', () => {
     expect(kinds(load(), award({ payMinor: 250_000 }))).not.toContain('price_passed')
-    expect(kinds(load({ mostMinor: null, sellMinor: 0, middleMinor: null }), award({ payMinor: 9_000_000 }))).toContain(
-      'load_awarded',
-    )
+    expect(
+      kinds(load({ maxPayMinor: null, sellMinor: 0, middleMinor: null }), award({ payMinor: 9_000_000 })),
+    ).toContain('load_awarded')
   })
   test('max itself is not raised past the sell price by who may not', () => {
     const raise = (mayExceed: boolean) =>
-      kinds(load(), { kind: 'set_limits', targetMinor: 200_000, mostMinor: 300_000, mayExceed })
+      kinds(load(), { kind: 'set_limits', targetPayMinor: 200_000, maxPayMinor: 300_000, mayExceed })
     expect(raise(false)).toBe('may_not_exceed')
     expect(raise(true)).toEqual(['limits_set'])
   })
@@ -382,7 +382,7 @@ describe('postings and limits', () => {
     ).toEqual(['posting_asked'])
   })
   test('a target above the most is refused, no change is no event', () => {
-    expect(kinds(load(), { kind: 'set_limits', targetMinor: 3, mostMinor: 2 })).toBe('target_over_most')
-    expect(kinds(load(), { kind: 'set_limits', targetMinor: 225_000, mostMinor: 250_000 })).toEqual([])
+    expect(kinds(load(), { kind: 'set_limits', targetPayMinor: 3, maxPayMinor: 2 })).toBe('target_over_max')
+    expect(kinds(load(), { kind: 'set_limits', targetPayMinor: 225_000, maxPayMinor: 250_000 })).toEqual([])
   })
 })

@@ -32,7 +32,7 @@ const nextSteps: Partial<Record<LoadState, LoadState[]>> = {
 }
 
 /**
- * What a command does to a load as it stands at `now` (UTC milliseconds): the events to record,
+ * What a command does to a load as it is at `now` (UTC milliseconds): the events to record,
  * or why not. Pure: asking twice changes nothing, so a button may ask before it is pressed.
  */
 export function decide(load: LoadFacts, command: LoadCommand, now: number): Decision {
@@ -83,14 +83,19 @@ function decideOpen(load: LoadFacts, problems: Problem[]): Decision {
     : { events: [{ kind: 'state_changed', from: 'draft', to: 'uncovered' }] }
 }
 
-function decideLimits(load: LoadFacts, to: { targetMinor: number; mostMinor: number; mayExceed?: boolean }): Decision {
-  if (to.targetMinor > to.mostMinor) return refuse('target_over_most', load)
-  const over = overWords({ ...load, mostMinor: null }, to.mostMinor)
+function decideLimits(
+  load: LoadFacts,
+  to: { targetPayMinor: number; maxPayMinor: number; mayExceed?: boolean },
+): Decision {
+  if (to.targetPayMinor > to.maxPayMinor) return refuse('target_over_max', load)
+  const over = overWords({ ...load, maxPayMinor: null }, to.maxPayMinor)
   if (over.length > 0 && !to.mayExceed) return refuse('may_not_exceed', load, over.join('; '))
   if (load.state !== 'draft' && load.state !== 'uncovered') return refuse('already_covered', load)
-  if (load.targetMinor === to.targetMinor && load.mostMinor === to.mostMinor) return { events: [] }
-  const from = { targetMinor: load.targetMinor, mostMinor: load.mostMinor }
-  return { events: [{ kind: 'limits_set', from, to: { targetMinor: to.targetMinor, mostMinor: to.mostMinor } }] }
+  if (load.targetPayMinor === to.targetPayMinor && load.maxPayMinor === to.maxPayMinor) return { events: [] }
+  const from = { targetPayMinor: load.targetPayMinor, maxPayMinor: load.maxPayMinor }
+  return {
+    events: [{ kind: 'limits_set', from, to: { targetPayMinor: to.targetPayMinor, maxPayMinor: to.maxPayMinor } }],
+  }
 }
 
 function decideRelease(load: LoadFacts, reason: string): Decision {
@@ -136,5 +141,5 @@ function decideCancel(load: LoadFacts, reason: string): Decision {
   }
 }
 
-/** The states a load may be moved to by hand from where it stands. */
+/** The states a load may be moved to by hand from where it is. */
 export const stepsFrom = (state: LoadState): LoadState[] => nextSteps[state] ?? []

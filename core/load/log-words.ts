@@ -47,7 +47,7 @@ const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }
   },
   state_changed: (event) => stateWords(event.from, event.to),
   limits_set: (event) =>
-    `Target ${fromTo(event.from.targetMinor, event.to.targetMinor)}, max ${fromTo(event.from.mostMinor, event.to.mostMinor)}`,
+    `Target ${fromTo(event.from.targetPayMinor, event.to.targetPayMinor)}, max ${fromTo(event.from.maxPayMinor, event.to.maxPayMinor)}`,
   posting_asked: (event) => `Posting requested from ${event.board}`,
   posting_update_asked: (event) => `Change passed on to ${event.board}`,
   posting_removal_asked: (event) => `${event.board} asked to take the posting down`,

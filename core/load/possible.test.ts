@@ -25,8 +25,8 @@ const facts = (state: LoadState): LoadFacts => {
     postings: [],
     confirmation: isAwarded ? { id: 1, version: 1, state: 'issued' } : null,
     award: isAwarded ? { carrierId: 1, carrierName: 'Carrier 1', payMinor: 200_000 } : null,
-    targetMinor: null,
-    mostMinor: null,
+    targetPayMinor: null,
+    maxPayMinor: null,
     sellMinor: 288_000,
     middleMinor: null,
   }

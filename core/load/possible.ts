@@ -52,7 +52,7 @@ const pay = ({ payMinor }: { payMinor: number }) => ({
 /** Each act with the arguments that somebody who may do everything would give. */
 const sampleOf: Record<LoadActName, (load: LoadFacts) => LoadCommand> = {
   open: () => ({ kind: 'open', problems: [] }),
-  set_limits: () => ({ kind: 'set_limits', targetMinor: 1, mostMinor: 1, mayExceed: true }),
+  set_limits: () => ({ kind: 'set_limits', targetPayMinor: 1, maxPayMinor: 1, mayExceed: true }),
   post: () => ({ kind: 'post', board: '' }),
   unpost: ({ postings }) => ({
     kind: 'unpost',

@@ -13,7 +13,7 @@ interface Said {
 const sentences = {
   not_a_draft: ({ load, state }) => `${load.number} is ${state}: only a draft can be opened for cover.`,
   not_ready: ({ load, detail }) => `${load.number} cannot be opened yet: ${detail}.`,
-  target_over_most: () => 'The target is above max pay.',
+  target_over_max: () => 'The target is above max pay.',
   already_covered: ({ load, state }) => `${load.number} is ${state}: its target and max are settled.`,
   not_uncovered: ({ load, state }) =>
     `${load.number} is ${state}${load.state === 'draft' ? ': open it for cover first' : ', not open for cover'}.`,

@@ -14,8 +14,8 @@ describe('the log in words', () => {
     [
       {
         kind: 'limits_set',
-        from: { targetMinor: 220_000, mostMinor: 240_000 },
-        to: { targetMinor: 220_000, mostMinor: 250_000 },
+        from: { targetPayMinor: 220_000, maxPayMinor: 240_000 },
+        to: { targetPayMinor: 220_000, maxPayMinor: 250_000 },
       },
       'Target $2,200, max $2,400 to $2,500',
     ],
@@ -82,8 +82,8 @@ describe('the log in words', () => {
     [
       {
         kind: 'limits_set',
-        from: { targetMinor: null, mostMinor: null },
-        to: { targetMinor: 220_000, mostMinor: 250_000 },
+        from: { targetPayMinor: null, maxPayMinor: null },
+        to: { targetPayMinor: 220_000, maxPayMinor: 250_000 },
       },
       'Target $2,200, max $2,500',
     ],

@@ -19,7 +19,7 @@ export interface MarketAverage {
 
 const prefix = /^(\d{3}|[A-Z]\d[A-Z])$/
 
-/** Reads a market report (`day,published_at,from,to,trailer,loads,average_usd,miles`, a head first); what cannot be read is told, the rest is taken. */
+/** Reads a market report (`day,published_at,from,to,trailer,loads,average_usd,miles`, a head first); rows that cannot be read are reported, the rest is taken. */
 export function readAverages(rows: string[][]): FeedReading<MarketAverage> {
   const reading: FeedReading<MarketAverage> = { rows: [], refused: [] }
   rows.slice(1).forEach((row, at) => {

@@ -1,6 +1,6 @@
 import { type HoursUsed, limits } from './hours-of-service'
 
-/** Time off on the way: half an hour, ten hours, or the 34 that begin the week anew. */
+/** Time off on the way: half an hour, ten hours, or the 34 that restart the week. */
 export interface Rest {
   kind: 'break' | 'rest' | 'restart'
   /** Instant at which it begins, and how long it lasts (milliseconds). */
@@ -37,7 +37,7 @@ export function clockAt(now: number, used: HoursUsed): Clock {
   }
 }
 
-/** Ten hours off or longer: the day begins anew, and could begin later still. */
+/** Ten hours off or longer: the day starts over, and could begin later still. */
 export function restFor(clock: Clock, length: number): Clock {
   const now = clock.now + length
   return {

@@ -4,7 +4,7 @@ const hour = 3_600_000
  * Hours-of-service limits for drivers of property, in milliseconds. 49 CFR 395.3: (a)(3)(i) 11 hours
  * of driving in (a)(2) a window of 14 consecutive hours that opens after 10 hours off duty, (a)(3)(ii)
  * no driving after 8 hours driving without 30 minutes away from it, (b) no driving after 60 hours
- * on duty in 7 days or 70 in 8, (c) counted anew after 34 hours off.
+ * on duty in 7 days or 70 in 8, (c) counted again after 34 hours off.
  */
 export const limits = {
   driving: 11 * hour,

@@ -13,7 +13,7 @@ export interface Miles {
   leg(from: Point, to: Point): Leg | null
   /** The stops in their order; null where two of them are not joined. */
   route(stops: Point[]): Route | null
-  /** The way as it is driven, for the map and for being told. */
+  /** The way as it is driven, for the map and for its description. */
   way(from: Point, to: Point, choice?: Choice): Way | null
 }
 

@@ -7,7 +7,7 @@ export interface ExchangeRate {
   day: string
   from: Currency
   to: Currency
-  /** Millionths: 0.7312 stands as 731200. */
+  /** Millionths: 0.7312 is stored as 731200. */
   rateE6: number
 }
 
@@ -95,7 +95,7 @@ export const deskWords = (amountMinor: number, by: DatedRate): string =>
 /** `0.7312`: four decimals, as such tables print them. */
 export const rateWords = (rateE6: number): string => (rateE6 / 1_000_000).toFixed(4)
 
-/** Reads a table of rates (`day,from,to,rate`, a head first); what cannot be read is told, the rest is taken. */
+/** Reads a table of rates (`day,from,to,rate`, a head first); rows that cannot be read are reported, the rest is taken. */
 export function readExchangeRates(
   rows: string[][],
   isCurrency: (text: string) => text is Currency,

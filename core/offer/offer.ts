@@ -18,7 +18,7 @@ export const offerTermsSchema = z.object({
     .max(100_000_000, 'That is over a million'),
   /** The carrier's usual one where none was named. */
   currency: z.enum(currencies).nullable().default(null),
-  /** Said after the price was told to look mistyped. */
+  /** Set after the price was reported as looking mistyped. */
   sure: z.boolean().default(false),
   source: z.enum(offerSources).default('phone'),
   goodUntil: z.number().int().positive().nullable().default(null),

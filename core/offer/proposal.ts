@@ -75,6 +75,6 @@ export function isOfferAtOnce(facts: {
   replacesOpenOffer: boolean
 }): boolean {
   if (facts.amountMinor === null || !facts.isKnown) return false
-  // An address alone can be forged: without the receiving server's word it replaces nothing that stands.
+  // An address alone can be forged: without the receiving server's word it replaces nothing in force.
   return facts.isProven || !facts.replacesOpenOffer
 }

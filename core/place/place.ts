@@ -12,7 +12,7 @@ export interface Place {
   zone: string
 }
 
-/** Whether the runtime knows this IANA zone: a stop's clock is reckoned in it. */
+/** Whether the runtime knows this IANA zone: a stop's clock is computed in it. */
 function isZone(zone: string): boolean {
   try {
     return new Intl.DateTimeFormat('en-US', { timeZone: zone }).resolvedOptions().timeZone !== ''

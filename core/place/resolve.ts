@@ -6,7 +6,7 @@ import { firstFrom } from './sorted'
 import { closestNames } from './spelling'
 import { type Point, straightMiles } from './straight'
 
-/** What was meant by a written place, or why it cannot be told. */
+/** What was meant by a written place, or why it is unknown. */
 export type Resolved = { place: Place; city: City } | { refusal: PlaceRefusal }
 
 export interface PlaceRefusal {
@@ -106,7 +106,7 @@ export function placeOfCity({ city, region, country, postal, lat, lon, zone }: C
   return { city, region, country, postal, lat, lon, zone }
 }
 
-/** Two of one name in one state are told apart by their postal code, or by the nearest one. */
+/** Two of one name in one state are distinguished by their postal code, or by the nearest one. */
 function asWritten(gazetteer: Gazetteer, city: City, alike: City[]): string {
   const named = `${city.city}, ${city.region}`
   if (alike.filter((other) => other.region === city.region).length < 2) return named

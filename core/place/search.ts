@@ -14,7 +14,7 @@ export interface FoundPlace extends Place {
 }
 
 export interface PlaceSearch {
-  /** The likeliest places for what stands in the field, the likeliest first. */
+  /** The likeliest places for what is in the field, the likeliest first. */
   find(typed: string, most: number): FoundPlace[]
 }
 

@@ -2,7 +2,7 @@ import type { Equipment } from '../load/load'
 import type { LocalTime } from '../time/local'
 
 /**
- * What a load board is told of a load. Built field by field from an allow-list: the customer,
+ * What a load board receives about a load. Built field by field from an allow-list: the customer,
  * the sell price, our limits, references and notes for others have no place here.
  */
 export interface BoardPosting {

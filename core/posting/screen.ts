@@ -61,7 +61,7 @@ const wordsOf = (text: string) =>
 const lettersOf = (text: string) => plain(text).replace(/[^\p{L}\p{N}]/gu, '')
 
 /**
- * What of our secrets stands in a text for carriers, in words for the person who has to change it; empty where nothing does. The customer's name
+ * What of our secrets is in a text for carriers, in words for the person who has to change it; empty where nothing does. The customer's name
  * is found by its telling words, spaced out or run together; amounts also with blanks and commas in them. It cannot find an amount
  * spelt out: that only a person wrote the text is what keeps such out.
  */

@@ -15,7 +15,7 @@ const headWithin = 12
 /** Rows that are looked at to tell what a column without a head holds. */
 const looked = 60
 
-/** What the columns of a pasted sheet hold: by their heads where there are any, else by what stands in them. */
+/** What the columns of a pasted sheet hold: by their heads where there are any, else by what is in them. */
 export function recogniseColumns(rows: string[][]): PastedSheet {
   const width = Math.max(0, ...rows.slice(0, looked).map((row) => row.length))
   for (let at = 0; at < Math.min(headWithin, rows.length); at++) {
@@ -26,7 +26,7 @@ export function recogniseColumns(rows: string[][]): PastedSheet {
   return { headRows: 0, columns: byContent(rows.slice(0, looked), width) }
 }
 
-/** Whether both ends of a lane can be told from these columns. */
+/** Whether both ends of a lane can be read from these columns. */
 export function hasEnds(columns: (ColumnKind | null)[]): boolean {
   const end = (side: 'origin' | 'dest') =>
     columns.some((kind) => kind === side || kind === `${side}_city` || kind === `${side}_postal`)
@@ -79,7 +79,7 @@ function byContent(rows: string[][], width: number): (ColumnKind | null)[] {
   return kinds
 }
 
-/** Whether both ends are told and the column before is of neither: five digits are no postal code there, but pounds. */
+/** Whether both ends are known and the column before is of neither: five digits are no postal code there, but pounds. */
 function beyondEnds(kinds: (ColumnKind | null)[]): boolean {
   return hasEnds(kinds) && !/^(origin|dest)/.test(kinds.at(-1) ?? '')
 }

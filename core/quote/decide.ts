@@ -114,7 +114,7 @@ function lineChanged(line: NamedLine, to: Cells): QuoteEvent {
   return { kind: 'line_changed', position: line.position, from, to }
 }
 
-/** Whether a line stands in the document that is sent: it has a price and nobody has settled against it. */
+/** Whether a line is in the document that is sent: it has a price and nobody has settled against it. */
 export const isInDocument = ({ state, priced }: Pick<LineFacts, 'state' | 'priced'>): boolean =>
   priced && state !== 'lost' && state !== 'lapsed'
 

@@ -10,7 +10,7 @@ import { dayWords } from '../time/words'
 import { pickupWords } from './words'
 
 /**
- * All that a customer reads of a quote, frozen when it is sent. Only what stands here leaves the building: no cost, no
+ * All that a customer reads of a quote, frozen when it is sent. Only what is listed here leaves the building: no cost, no
  * margin, no rate picture, nothing of other customers.
  */
 export interface QuoteDocument {

@@ -31,7 +31,7 @@ describe('the margin rule', () => {
         fc.integer({ min: 0, max: 400_00 }),
         fc.integer({ min: 0, max: 400_00 }),
         (cost, more, percentE2, floorMinor, over) => {
-          // A cap nearer to the floor than a step of five dollars cannot always be met: the cap is told first then.
+          // A cap nearer to the floor than a step of five dollars cannot always be met: the cap is reported first then.
           const given = { percentE2, floorMinor, capMinor: floorMinor + 500 + over }
           const kept = sellFor(cost, given) - cost
           expect(kept).toBeGreaterThanOrEqual(floorMinor)

@@ -1,7 +1,7 @@
 import { type Charge, type ChargeBasis, type ChargeKind, rateScale } from '../charge/charge'
 import type { Currency } from '../money/money'
 
-/** What extra charges are called when they are typed. Line haul and fuel are reckoned, not typed. */
+/** What extra charges are called when they are typed. Line haul and fuel are computed, not typed. */
 const kindSpellings: [RegExp, ChargeKind][] = [
   [/^(?:stop[- ]?offs?|extra stops?|stops?)$/, 'stop_off'],
   [/^(?:lumpers?|unloading|loading)$/, 'lumper'],
@@ -48,7 +48,7 @@ function readExtra(part: string, currency: Currency): Charge | null {
   if (!basis) return null
   const kind = kindSpellings.find(([spelling]) => spelling.test(word))?.[1] ?? 'other'
   const rateE4 = Math.round(Number(`${match[2]!.replaceAll(',', '')}${match[3] ?? ''}`) * rateScale)
-  // Hours and pallets are not known when quoting: one stands for the rate, the invoice has the rest.
+  // Hours and pallets are not known when quoting: one is for the rate, the invoice has the rest.
   return {
     kind,
     basis,

@@ -9,7 +9,7 @@ import { readEquipment } from './read-equipment'
 import { readExtras } from './read-extras'
 
 export interface LineContext {
-  /** The place a text means, or why it cannot be told. */
+  /** The place a text means, or why it is unknown. */
   place: (text: string) => Resolved
   /** The desk's today, ISO date. */
   today: string
@@ -28,7 +28,7 @@ export function readLine(cells: Cells, context: LineContext): LineReading {
   const text = (cell: CellName) => (cells[cell] ?? '').trim()
   const say = (cell: CellName, message: string, candidates: string[] = []) =>
     void problems.push({ cell, message, candidates })
-  /** The cell's reading; a text that reads as nothing is told. */
+  /** The cell's reading; a text that cannot be read is reported. */
   const read = <T>(cell: CellName, reader: (text: string) => T | null, message: (text: string) => string): T | null => {
     const typed = text(cell)
     if (typed === '') return null

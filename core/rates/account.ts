@@ -1,6 +1,6 @@
 import type { Expected } from './rate-model'
 
-/** What moves a rate, in the order in which it is told. */
+/** What moves a rate, in the order in which it is listed. */
 export const reasons = [
   'distance',
   'equipment',

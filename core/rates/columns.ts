@@ -28,7 +28,7 @@ export function placeIndexOf(table: PlaceTable, postal: string, locate: Locate):
   return at
 }
 
-/** The miles to reckon with: those told, else from the map; null where neither is known. */
+/** The miles to count with: those given, else from the map; null where neither is known. */
 export function milesOf(subject: RateSubject, origin: number, dest: number, spots: PlacePoints): number | null {
   if (subject.miles !== null && subject.miles > 0) return Math.max(leastMiles, subject.miles)
   if (origin === noPlace || dest === noPlace) return null

@@ -21,7 +21,7 @@ const farMiles = 400
 export const covariance = (likeness: Likeness, miles: number): number =>
   likeness.near * Math.exp(-miles / nearMiles) + likeness.far * Math.exp(-miles / farMiles)
 
-/** A price level over the map: known at some spots, told for all by likeness (simple kriging; Cressie 1993, 3.2). */
+/** A price level over the map: known at some spots, predicted everywhere by likeness (simple kriging; Cressie 1993, 3.2). */
 export interface Field {
   likeness: Likeness
   /** PlacePoints with prices, and their weights in the answer. */

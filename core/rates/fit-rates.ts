@@ -122,7 +122,7 @@ function trustOf(columns: Columns, suspects: Suspect[]): Float64Array {
 /** No place or season makes a load cost five times another of its length (natural logarithm). */
 const roughlyFarOff = 1.5
 
-/** Keeps plain slips out of the first fit, which they would bend before they can be told by it. */
+/** Keeps plain slips out of the first fit, which they would bend before it can tell them apart. */
 function distrustFarOff(columns: Columns, trust: Float64Array): void {
   const over = Float64Array.from(
     { length: columns.count },

@@ -1,7 +1,7 @@
 import { straightMiles } from '../place/straight'
 import { type PlacePoints, pointAt } from './field'
 
-/** Fewer places than the spots, spread over them, between which levels that move with time are told. */
+/** Fewer places than the spots, spread over them, between which levels that move with time are interpolated. */
 export interface Knots extends PlacePoints {
   /** Miles between all pairs, one row a knot. */
   miles: Float64Array

@@ -5,7 +5,7 @@ import type { SideName, StaticFit } from './static-parts'
 
 /**
  * How much more a fixed sum of dollars is on this way than on one of 600 miles, less one: what a truck is worth where
- * it ends up is dollars, whatever the way. A load is reckoned at about 250 dollars and 1.90 a mile.
+ * it ends up is dollars, whatever the way. A load is computed at about 250 dollars and 1.90 a mile.
  */
 export const shortness = (logMiles: number): number => Math.min(4, 731 / (131 + Math.exp(logMiles))) - 1
 

@@ -2,7 +2,7 @@ import type { Field } from './field'
 import type { Knots } from './knots'
 import type { LaneLikeness } from './lane-memory'
 
-/** A level told over the map: where prices start or end, the same share on every way, or weighing more on a short way. */
+/** A level predicted over the map: where prices start or end, the same share on every way, or weighing more on a short way. */
 export const sideNames = ['origin', 'dest', 'originShort', 'destShort'] as const
 export type SideName = (typeof sideNames)[number]
 export interface Side {

@@ -16,7 +16,7 @@ export interface Suspect {
   id: string
   kind: SuspectKind
   paidMinor: number
-  /** What such a load was likely to cost, where it can be told. */
+  /** What such a load was likely to cost, where it can be estimated. */
   likelyMinor: number | null
   /** The price that was probably meant. */
   meantMinor: number | null
@@ -42,7 +42,7 @@ export function slipOf(price: Pick<PastPrice, 'id' | 'buyMinor'>, error: number,
   return { id: price.id, kind: best.kind, paidMinor: price.buyMinor, likelyMinor, meantMinor: best.meantMinor }
 }
 
-/** What can be told of a history without knowing prices: entries that say the same twice, and what is missing. */
+/** What can be found out about a history without knowing prices: entries that say the same twice, and what is missing. */
 export function plainSuspects(history: PastPrice[]): Suspect[] {
   const seen = new Map<string, number>()
   return history.flatMap((price): Suspect[] => {

@@ -11,7 +11,7 @@ export interface TenderPoint {
   zone: string
 }
 
-/** What a tender comes to, reckoned when it arrived: the answer's grounds, also months later. */
+/** What a tender comes to, computed when it arrived: the answer's grounds, also months later. */
 export interface TenderFacts {
   origin: TenderPoint | null
   dest: TenderPoint | null
@@ -23,7 +23,7 @@ export interface TenderFacts {
   pickupAt: number | null
   pickupBy: number | null
   deliverBy: number | null
-  /** Milliseconds that the worst stop is late by the law; null where it cannot be told. */
+  /** Milliseconds that the worst stop is late by the law; null where it is unknown. */
   lateMs: number | null
   /** Whether two drivers would make it. */
   teamMends: boolean

@@ -5,12 +5,12 @@ export interface MessagePosition {
   saidAt: number
 }
 
-/** A numbering that goes on by more than this has begun anew. */
+/** A numbering that goes on by more than this has started over. */
 const longestStride = 1_000_000
 
 /**
- * Whether something was said before something else. The control number tells, for it only grows (what stands later in the same interchange is later); a lower one, or one far off, is older
- * unless its own clock says it is later: then the partner has begun its numbers anew. (A clock alone would not do: it goes back one night a year.)
+ * Whether something was said before something else. The control number tells, for it only grows (what is later in the same interchange is later); a lower one, or one far off, is older
+ * unless its own clock says it is later: then the partner has restarted its numbers. (A clock alone would not do: it goes back one night a year.)
  */
 export function isOlder(one: MessagePosition, last: MessagePosition): boolean {
   if (one.control >= last.control && one.control - last.control < longestStride) return false

@@ -94,12 +94,12 @@ export const siteTemplate: SiteDescription = {
   },
 }
 
-/** A row as it stands on the page: the text of its cells. */
+/** A row as it is on the page: the text of its cells. */
 export type SiteRow = string[]
 
 export type SiteRead = { tender: Tender; open: boolean; withdrawn: boolean } | { problem: string }
 
-/** Reads one row into a tender; what does not read as it should is told, and no tender made of it. */
+/** Reads one row into a tender; what does not read as it should is reported, and no tender is made of it. */
 export function readSiteRow(row: SiteRow, description: SiteDescription, listEquipment: Equipment | null): SiteRead {
   if (row.length !== description.heads.length)
     return { problem: `A row has ${row.length} cells, ${description.heads.length} were expected` }

@@ -56,7 +56,7 @@ export interface Tender {
   pieces: number | null
   miles: number | null
   hazmat: boolean
-  /** The name of what is hauled, where it is told as such: hazardous freight goes by its shipping name. */
+  /** The name of what is hauled, where it is stated as such: hazardous freight goes by its shipping name. */
   commodity: string | null
   references: TenderReference[]
   notes: string[]

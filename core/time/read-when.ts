@@ -76,7 +76,7 @@ function readHour(word: string, half: string | null): string | null {
 }
 
 /**
- * Reads until when an offer stands, as a wall-clock time of the desk: `5p`, `17:00`, `30m`, `2h`,
+ * Reads until when an offer is valid, as a wall-clock time of the desk: `5p`, `17:00`, `30m`, `2h`,
  * `tomorrow 9`. A bare clock time that has passed today is tomorrow's.
  */
 export function readUntil(text: string, nowLocal: LocalTime): LocalTime | null {

@@ -41,7 +41,7 @@ function findStretches(insurance: Insurance[], kind: PolicyKind): Stretch[] {
   const terms = new Map<string, Insurance[]>()
   for (const policy of insurance) {
     if (policy.kind !== kind) continue
-    // Two certificates of one number are two years of it; a filing stands beside each of them.
+    // Two certificates of one number are two years of it; a filing is listed beside each of them.
     const key = `${numberKey(policy.number)}|${policy.source === 'certificate' ? policy.effectiveOn : 'filed'}`
     terms.set(key, [...(terms.get(key) ?? []), policy])
   }

@@ -26,7 +26,7 @@ export type Insurance = z.infer<typeof insuranceSchema>
 export const permitKinds = ['hazmat', 'canada', 'mexico'] as const
 export type PermitKind = (typeof permitKinds)[number]
 
-/** What two carriers may have in common; the weight of each is told by how few share it. */
+/** What two carriers may have in common; the weight of each depends on how few share it. */
 export const linkKinds = ['phone', 'mail_domain', 'address', 'officer', 'bank', 'vehicle', 'insurance_policy'] as const
 export type LinkKind = (typeof linkKinds)[number]
 

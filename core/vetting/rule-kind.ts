@@ -15,7 +15,7 @@ export interface RuleKind {
   title: string
   /** Which thresholds the rule has; a policy gives each a value. */
   asks: Record<string, Ask>
-  /** Whether it can only be told for a load, not for the carrier by itself. */
+  /** Whether it can only be judged for a load, not for the carrier by itself. */
   needsLoad?: boolean
   find: (facts: VetFacts, ask: Readonly<Record<string, number>>) => Finding[]
 }

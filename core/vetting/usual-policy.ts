@@ -20,7 +20,7 @@ const never = { overridableBy: [] as Rule['overridableBy'] }
 
 /**
  * The policy a brokerage begins with. Liability: 49 CFR 387.9 asks 750,000 dollars for general freight, the trade a million;
- * 100,000 of cargo cover is what the trade asks where the freight's value is not told.
+ * 100,000 of cargo cover is what the trade asks where the freight's value is not given.
  */
 export const usualPolicy: VettingPolicy = {
   version: 0,

@@ -2,7 +2,7 @@ import { costHolding, type TakeLine, takeAt, type Waiting } from './take-line'
 
 export interface OfferToJudge {
   payMinor: number
-  /** Until when it stands; null where nobody said. */
+  /** until when it is valid; null where nobody said. */
   goodUntil: number | null
 }
 
@@ -52,7 +52,7 @@ export function judgeOffer(waiting: Waiting, line: TakeLine, offer: OfferToJudge
     return { step: 'hold', until: risesAt, savesMinor: 0, words: { code: 'above_line', lineMinor: nowTake, risesAt } }
   const atMinor = Math.max(
     counterStep,
-    Math.floor(Math.min(nowTake * counterShare, waiting.mostMinor ?? nowTake) / counterStep) * counterStep,
+    Math.floor(Math.min(nowTake * counterShare, waiting.maxPayMinor ?? nowTake) / counterStep) * counterStep,
   )
   return { step: 'counter', atMinor, words: { code: 'above_line', lineMinor: nowTake, risesAt } }
 }

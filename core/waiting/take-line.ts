@@ -13,8 +13,8 @@ export interface Waiting {
   level: (at: number) => number
   /** What a truck costs if none is taken by then: the rescue. */
   rescueMinor: number
-  targetMinor: number | null
-  mostMinor: number | null
+  targetPayMinor: number | null
+  maxPayMinor: number | null
 }
 
 export interface TakeLine {
@@ -24,7 +24,7 @@ export interface TakeLine {
   /** Chance of an offer worth taking before it is too late; and of one at or under the target. */
   coveredChance: number
   underTargetChance: number
-  /** From when the line is above the most we may pay; null if never. */
+  /** From when the line is above max pay; null if never. */
   passesMostAt: number | null
 }
 
@@ -39,7 +39,7 @@ const mostSlices = 240
  * McCall 1976). The whole line never falls with time.
  */
 export function takeLine(waiting: Waiting): TakeLine {
-  const { now, rescueMinor, targetMinor, mostMinor } = waiting
+  const { now, rescueMinor, targetPayMinor, maxPayMinor } = waiting
   const until = Math.max(now, waiting.until)
   const slices = Math.max(1, Math.min(mostSlices, Math.ceil((until - now) / slice)))
   const step = (until - now) / slices
@@ -54,11 +54,11 @@ export function takeLine(waiting: Waiting): TakeLine {
     const [chance, level] = [chanceOfOffer(waiting, middle, step), waiting.level(middle)]
     const taken = chance * shareUnder(waiting.prices, values[at + 1]! / level)
     covered += waitingOn * taken
-    if (targetMinor !== null)
-      underTarget += waitingOn * chance * shareUnder(waiting.prices, Math.min(values[at + 1]!, targetMinor) / level)
+    if (targetPayMinor !== null)
+      underTarget += waitingOn * chance * shareUnder(waiting.prices, Math.min(values[at + 1]!, targetPayMinor) / level)
     waitingOn *= 1 - taken
   }
-  const passes = mostMinor === null ? -1 : values.findIndex((value) => value > mostMinor)
+  const passes = maxPayMinor === null ? -1 : values.findIndex((value) => value > maxPayMinor)
   return {
     points: Array.from(values, (takeMinor, at) => ({ at: now + at * step, takeMinor: Math.round(takeMinor) })),
     expectedMinor: Math.round(values[0]!),
@@ -110,7 +110,7 @@ export function takeAt(line: TakeLine, at: number): number {
 }
 
 /**
- * What waiting will cost with an offer in hand that stands until an instant: never more than the offer. Follows the
+ * What waiting will cost with an offer in hand that is valid until an instant: never more than the offer. Follows the
  * line backwards from there, where the offer is taken or let go.
  */
 export function costHolding(waiting: Waiting, line: TakeLine, offerMinor: number, standsUntil: number): number {

@@ -17,8 +17,8 @@ const waiting = (over: Partial<Waiting> = {}): Waiting => ({
   prices,
   level: () => 1,
   rescueMinor: 330_000,
-  targetMinor: 215_000,
-  mostMinor: 280_000,
+  targetPayMinor: 215_000,
+  maxPayMinor: 280_000,
   ...over,
 })
 
@@ -43,7 +43,7 @@ function follow(scene: Waiting, runs: number) {
       if (price > takeAt(line, at)) continue
       paid = price
       covered++
-      if (price <= scene.targetMinor!) underTarget++
+      if (price <= scene.targetPayMinor!) underTarget++
       break
     }
     cost += paid
@@ -93,7 +93,7 @@ describe('the take line', () => {
     const line = takeLine(waiting())
     expect(takeAt(line, line.passesMostAt! - 15 * minute)).toBeLessThanOrEqual(280_000)
     expect(takeAt(line, line.passesMostAt! + minute)).toBeGreaterThanOrEqual(280_000)
-    expect(takeLine(waiting({ mostMinor: 400_000 })).passesMostAt).toBeNull()
+    expect(takeLine(waiting({ maxPayMinor: 400_000 })).passesMostAt).toBeNull()
   })
   test('an offer that stands makes waiting cheaper, never dearer than itself', () => {
     const line = takeLine(waiting())

@@ -55,7 +55,7 @@ export class Inspector {
   private open: Open | null = null
   private manners: VersionManners = mannersOf('004010')
   private position = 0
-  /** Faults of sets told so far. */
+  /** Faults of sets reported so far. */
   private told = 0
   /** Control numbers of the group's sets so far. */
   private controls = new Set<string>()
@@ -418,7 +418,7 @@ export class Inspector {
   }
 }
 
-/** Faults told of one set, group or interchange: a broken file has more than anybody reads. */
+/** Faults reported of one set, group or interchange: a broken file has more than anybody reads. */
 const mostFaults = 200
 /** And of all the sets of a file. */
 const mostToldOfFile = 2_000

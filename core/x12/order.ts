@@ -25,7 +25,7 @@ const nothing: readonly string[] = []
 export class Order {
   private readonly frames: Frame[]
   private depth = 0
-  /** Given out anew for every segment: there are millions. */
+  /** Given out again for every segment: there are millions. */
   private readonly step: Step = { place: null, fault: null, missing: nothing }
 
   constructor(places: readonly Place[]) {
@@ -39,7 +39,7 @@ export class Order {
       for (let at = from; at < places.length; at++) {
         const place = places[at]!
         if (place.code !== code) continue
-        // The first segment of a loop begins it once: again it begins the loop anew, from without.
+        // The first segment of a loop begins it once: again it starts the loop over, from without.
         if (depth > 0 && at === 0) break
         return this.take(depth, at, place)
       }

@@ -93,7 +93,7 @@ export function readTotals(
   return true
 }
 
-/** Where nobody told the whole, it is the sum of what is loaded. */
+/** Where nobody gave the total, it is the sum of what is loaded. */
 export function withTotals(tender: Tender): Tender {
   const loaded = tender.stops.filter(({ reason }) => reason === 'load' || reason === 'part_load')
   const sum = (of: (stop: TenderStop) => number | null) =>

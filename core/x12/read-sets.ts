@@ -133,13 +133,13 @@ function named(type: string, segments: readonly Segment[]): ReadField[] {
   )
 }
 
-/** Where an element stands: which segment of the set, which element of it (1 is the first behind the id). */
+/** Where an element is: which segment of the set, which element of it (1 is the first behind the id). */
 export interface ElementPlace {
   segment: number
   element: number
 }
 
-/** Another value of the same form: what a field was read from is told by what comes of it. */
+/** Another value of the same form: what a field was read from is recognized by what results from it. */
 const altered = (value: string): string =>
   value.replace(/[0-9A-Za-z]/g, (char) =>
     char === '9' ? '0' : char === 'z' ? 'a' : char === 'Z' ? 'A' : String.fromCharCode(char.charCodeAt(0) + 1),

@@ -15,7 +15,7 @@ import { alsoSay, note, orNull, pounds, type Read, type Reading, whole } from '.
 import type { Segment } from './x12'
 
 /**
- * Reads a 204 into a tender. Every segment has its place or stands in `alsoSaid`: nothing of the set is dropped. Weights become
+ * Reads a 204 into a tender. Every segment has its place or is in `alsoSaid`: nothing of the set is dropped. Weights become
  * pounds and temperatures Fahrenheit; times stay those of the stop.
  */
 export function readTender(segments: readonly Segment[]): Tender {

@@ -8,7 +8,7 @@ import type { Delimiters, TextPosition } from './x12'
  */
 export class SegmentView {
   text = ''
-  /** Where the segment begins in `text`, and where its terminator stands. */
+  /** Where the segment begins in `text`, and where its terminator is. */
   start = 0
   end = 0
   /** Where each element begins in `text`, the id being element 0; `starts[count]` is one behind the last. */
@@ -16,7 +16,7 @@ export class SegmentView {
   count = 0
   /** Bytes of the file before `text`, and lines and the offset of the last line's beginning before `start`. */
   base = 0
-  /** Whether a control character stands in it. */
+  /** Whether a control character is in it. */
   control = false
   /** False for a last segment that its terminator is missing. */
   terminated = true
@@ -40,7 +40,7 @@ export class SegmentView {
     return Array.from({ length: this.count }, (_, at) => this.element(at))
   }
 
-  /** Where an element stands in the file; of an element that is not there, the segment's end. */
+  /** Where an element is in the file; of an element that is not there, the segment's end. */
   spot(at = 0): TextPosition {
     return this.lineAt(this.base + (at < this.count ? this.starts[at]! : this.end))
   }
@@ -51,7 +51,7 @@ export interface SegmentHandler {
   segment: (view: SegmentView) => void
   /** Bytes between segments where none should be: no ISA before them, or text after an IEA. */
   stray?: (text: string, spot: TextPosition) => void
-  /** What stands between a segment's terminator and the next one, line ends mostly. */
+  /** What is between a segment's terminator and the next one, line ends mostly. */
   gap?: (text: string) => void
 }
 

@@ -6,10 +6,10 @@ import type { Segment } from './x12'
 export interface Reading {
   tender: Tender
   stop: TenderStop | null
-  /** The party or stop whose name was told last. */
+  /** The party or stop whose name was read last. */
   place: (TenderPlace & Partial<Pick<TenderStop, 'address' | 'contact'>>) | null
   windows: Map<TenderStop, Window[]>
-  /** Weights told for the whole (L3), and what came of the stops. */
+  /** Weights given for the whole (L3), and what came of the stops. */
   currency: string
   /** Descriptions of freight (L5), each with the stop it stands at. */
   descriptions: { stop: TenderStop | null; text: string }[]

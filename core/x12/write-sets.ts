@@ -37,7 +37,7 @@ export interface StatusToWrite {
   loadNumber: string
   shipmentId: string
   scac: string
-  /** Elements 1650 and 1651, or 1652 where an appointment is told. */
+  /** Elements 1650 and 1651, or 1652 where an appointment is reported. */
   code: string
   reason: string
   isAppointment: boolean

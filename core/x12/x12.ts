@@ -7,7 +7,7 @@ export interface Delimiters {
   segment: string
 }
 
-/** Where something stands in the file it was read from, counted in bytes from nought; line and column from one. */
+/** Where something is in the file it was read from, counted in bytes from nought; line and column from one. */
 export interface TextPosition {
   offset: number
   line: number
@@ -70,7 +70,7 @@ export interface InterchangeReport {
   /** Whether the sender asks for a TA1. */
   wantsAck: boolean
   delimiters: Delimiters
-  /** Where its ISA stands in what was read. */
+  /** Where its ISA is in what was read. */
   start: number
   groups: GroupReport[]
   faults: Fault[]

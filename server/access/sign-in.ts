@@ -58,7 +58,7 @@ export async function signIn(
   return { token: openSession(db, found.id, now), userId: found.id }
 }
 
-/** The log names people by id; an address that is nobody's is told as it was typed. */
+/** The log names people by id; an address that is nobody's is logged as it was typed. */
 function refused(db: Db, refusal: SignInRefusal, { account, caller }: { account: string; caller: string }): SignIn {
   const known = db.select({ id: user.id }).from(user).where(eq(user.mail, account)).get()
   logger().warn(

@@ -26,7 +26,7 @@ export async function addCarrier(db: Db, typed: string, act: Act): Promise<Added
   return addRecord(db, found.record, { ...act, fresh: found.fresh })
 }
 
-/** Adds a carrier from its record; equipment may be told where it is known from elsewhere. */
+/** Adds a carrier from its record; equipment may be given where it is known from elsewhere. */
 export function addRecord(
   db: Db,
   record: RegisterRecord,

@@ -59,7 +59,7 @@ const rowsQuery = prepared((db) =>
 
 const indexes = new WeakMap<object, { version: number; index: DirectoryIndex }>()
 
-/** The index of the directory as the carriers stand now: triggers count every change of what it holds, and it is made anew when that count has moved. */
+/** The index of the directory as the carriers stand now: triggers count every change of what it holds, and it is made again when that count has moved. */
 function indexOf(db: Db): DirectoryIndex {
   const version = versionQuery(db).get()?.count ?? 0
   const held = indexes.get(db)

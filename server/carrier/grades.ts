@@ -76,7 +76,7 @@ export function countsOf(db: Db, carrierId: number | null, name = ''): CarrierCo
 const remembered = new WeakMap<object, { at: number; counts: CarrierCounts }>()
 const rememberFor = 600_000
 
-/** The counts of all carriers together; counted anew every ten minutes. */
+/** The counts of all carriers together; counted again every ten minutes. */
 export function allCounts(db: Db, now: number): CarrierCounts {
   const held = remembered.get(db)
   if (held && now - held.at < rememberFor && now >= held.at) return held.counts

@@ -132,7 +132,7 @@ function importRow(
   })
 }
 
-/** A name that is not the register's is told: the number may be another's. */
+/** A name that is not the register's is reported: the number may be another's. */
 const differs = (row: ImportRow, legal: string, trade: string | null) =>
   row.name && !sameName(row.name, legal) && !(trade && sameName(row.name, trade)) ? `The list calls it ${row.name}` : ''
 

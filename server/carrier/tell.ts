@@ -10,7 +10,7 @@ import { sendMail } from '#server/outbox/send-mail'
 import { carrier, load, offer } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 
-/** What a carrier is told of a load by email. */
+/** What a carrier is informed of about a load by email. */
 export const tellSchema = z.union([
   z.object({ released: z.object({ loadId: z.number(), carrierId: z.number() }) }),
   z.object({

@@ -5,7 +5,7 @@ import type { Db } from '#server/db.server'
 import { carrier, charge, confirmation, facility, load, note, reference, stop, user } from '#server/schema'
 import { brokerage, conditions } from '#server/settings.server'
 
-/** Writes a version of the rate confirmation from the load as it stands; the award must be written before. */
+/** Writes a version of the rate confirmation from the load as it is; the award must be written before. */
 export function issueConfirmation(db: Db, loadId: number, version: number, now: number): void {
   const terms = currentTerms(db, loadId)
   if (!terms) throw new Error(`Load ${loadId} has no award to confirm`)

@@ -39,7 +39,7 @@ export function findCustomers(db: Db, typed: string) {
     .map((row) => ({ ...row, hasPayer: Boolean(row.hasPayer) }))
 }
 
-/** Makes a customer on the spot; a name that exists already is told. */
+/** Makes a customer on the spot; a name that exists already is refused. */
 export function createCustomer(db: Db, fresh: NewCustomer) {
   return inTransaction(db, () => {
     const search = fresh.name.toLowerCase()

@@ -4,7 +4,7 @@ import { quickCheck } from './soundness'
 
 /**
  * Copies a database that may be in use into a new file, in one go and as of one moment: it reads by one transaction of its own, so what others
- * save meanwhile neither waits for it nor makes it begin anew. Throws where the copy is not sound; nothing is left then.
+ * save meanwhile neither waits for it nor makes it start over. Throws where the copy is not sound; nothing is left then.
  */
 export function copyDatabase(source: string, target: string): void {
   const client = new Database(source, { readonly: true, fileMustExist: true })
@@ -36,7 +36,7 @@ export async function replaceDatabase(copy: string, target: string): Promise<voi
   const client = new Database(copy, { readonly: true, fileMustExist: true })
   const until = Date.now() + longestWaitMs
   try {
-    // All pages in one step: between steps others would write, and every write of theirs is a reason to begin anew.
+    // All pages in one step: between steps others would write, and every write of theirs is a reason to start over.
     await client.backup(target, {
       progress: ({ totalPages, remainingPages }) => {
         if (remainingPages === totalPages && Date.now() > until) throw new Error('the database was in use all the time')

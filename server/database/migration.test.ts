@@ -36,7 +36,7 @@ function oldDatabase(path: string): void {
     delete from load where id = 2;
     insert into quote (customer_id, rep_id, valid_until, valid_until_at, created_at) values (1, 1, '2026-12-01', 1, 1);
     insert into quote_line (quote_id, position, cells, problems, charges, band_newest_at) values (1, 1, '{}', '[]', '[]', 1795000000000.4);
-    insert into log (at, load_id, actor_kind, actor_name, kind, data) values (30, 1, 'person', 'Ines Calloway', 'load_created', '{"kind":"load_created","copiedFrom":null,"practice":false}'), (50, 1, 'rule', 'offers end at their time', 'state_changed', '{"kind":"state_changed","from":"draft","to":"uncovered"}');
+    insert into log (at, load_id, actor_kind, actor_name, kind, data) values (30, 1, 'person', 'Ines Calloway', 'load_created', '{"kind":"load_created","copiedFrom":null,"practice":false}'), (50, 1, 'rule', 'offers end at their time', 'state_changed', '{"kind":"state_changed","from":"draft","to":"uncovered"}'), (60, 1, 'person', 'Ines Calloway', 'limits_set', '{"kind":"limits_set","from":{"targetMinor":null,"mostMinor":null},"to":{"targetMinor":1,"mostMinor":2}}');
     insert into quote_log (at, quote_id, actor_kind, actor_name, kind, data) values (40, 1, 'person', 'Somebody Gone', 'made', '{}');
     insert into carrier_log (at, carrier_id, actor_kind, actor_name, kind, data) values (20, 1, 'carrier', 'Carrier 1 by link', 'paper_received', '{"paperKind":"w9","fileName":"w9.pdf"}');
     insert into carrier_link (carrier_id, purpose, kinds, sent_to, asked_by, asked_at, expires_at) values (1, 'papers', '["w9"]', 'a@b.example', 'Ines Calloway', 10, 99);
@@ -60,6 +60,15 @@ test('a database of an earlier version keeps all that happened, with who did it 
     ['load', 1, 'person', 1, 'Ines Calloway', 'load_created', '{"copiedFrom":null,"practice":false}'],
     ['quote', 1, 'system', null, 'Somebody Gone', 'made', '{}'],
     ['load', 1, 'system', null, 'offers end at their time', 'state_changed', '{"from":"draft","to":"uncovered"}'],
+    [
+      'load',
+      1,
+      'person',
+      1,
+      'Ines Calloway',
+      'limits_set',
+      '{"from":{"targetPayMinor":null,"maxPayMinor":null},"to":{"targetPayMinor":1,"maxPayMinor":2}}',
+    ],
   ])
   // A fraction of a millisecond that an earlier version wrote is no reason to stay with it.
   expect(all('select band_newest_at, typeof(band_newest_at) from quote_line')).toEqual([[1_795_000_000_000, 'integer']])

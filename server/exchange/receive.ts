@@ -14,7 +14,7 @@ export interface Origin {
 
 export interface Received {
   exchangeIds: number[]
-  /** What is to be told to whoever sent it, where nothing could be read. */
+  /** What the sender is to be informed of, where nothing could be read. */
   problem: string | null
 }
 
@@ -71,7 +71,7 @@ let taking: Promise<unknown> = Promise.resolve()
 /** The same, read on a thread of its own. What cannot be read even at the second try is kept as it is, for a person. */
 export function receiveAside(db: Db, bytes: Buffer, from: Origin, clock: () => number): Promise<Received> {
   const taken = taking.then(() => takeAside(db, bytes, from, clock))
-  // What failed is told to who sent it, and keeps nobody behind it waiting.
+  // The sender is informed of what failed, and keeps nobody behind it waiting.
   taking = taken.catch(() => undefined)
   return taken
 }

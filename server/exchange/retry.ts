@@ -27,7 +27,7 @@ export function resend(db: Db, exchangeId: number, now: number): Outcome {
   })
 }
 
-/** Reads a document once more: one that could not be taken in is tried again, a tender that waits is reckoned anew. */
+/** Reads a document once more: one that could not be taken in is tried again, a tender that waits is computed again. */
 export function reread(db: Db, documentId: number, now: number): Outcome {
   return inTransaction(db, (): Outcome => {
     const row = db.select().from(exchangeDocument).where(eq(exchangeDocument.id, documentId)).get()

@@ -58,7 +58,7 @@ export function takeIn(
 
 const mostNumbers = 999_999_999
 
-/** How a control number stands in the partner's sequence: a repeat of the same bytes, a gap, out of order, or as it should. */
+/** How a control number fits the partner's sequence: a repeat of the same bytes, a gap, out of order, or as it should. */
 function sequence(
   db: Db,
   partnerId: number,
@@ -83,7 +83,7 @@ function sequence(
       .from(exchange)
       .where(among)
       .get()?.highest ?? null
-  // After the last of nine figures numbering begins anew.
+  // After the last of nine figures numbering starts over.
   if (highest !== null && highest - control > mostNumbers / 2) return { repeat: false, remark: null }
   if (highest !== null && control < highest)
     return { repeat: false, remark: `Came late: ${highest} was here before ${control}` }
@@ -222,7 +222,7 @@ export function keepIncoming(
     .values({ ...row, direction: 'in', at: now, digest: digestOf(row.raw) })
     .returning({ id: exchange.id })
     .get()
-  // What cannot be read stands in the log as a document of its own.
+  // What cannot be read is in the log as a document of its own.
   if (row.state === 'unreadable')
     db.insert(exchangeDocument)
       .values({

@@ -9,7 +9,7 @@ import { wasHauled } from '#server/schema/hauled'
 const fallbackHours = 6
 const remembered = new WeakMap<object, { until: number; hours: Map<Equipment, number> }>()
 
-/** Hours from opening to award of the last ninety days, by equipment; reckoned anew every ten minutes. */
+/** Hours from opening to award of the last ninety days, by equipment; computed again every ten minutes. */
 export function usualCoverHours(db: Db, now: number): (equipment: Equipment) => number {
   let found = remembered.get(db)
   if (!found || found.until < now) {

@@ -41,7 +41,7 @@ test('each load says its next step as things happen to it', () => {
   const loadId = pickingUp('2026-11-26T08:00')
   const step = () => rows()[0]!.step.words
   expect(step()).toBe('Post it')
-  carryOut(world.db, loadId, { kind: 'set_limits', targetMinor: 220_000, mostMinor: 250_000 }, ines)
+  carryOut(world.db, loadId, { kind: 'set_limits', targetPayMinor: 220_000, maxPayMinor: 250_000 }, ines)
   carryOut(world.db, loadId, { kind: 'post', board: 'Saltlick' }, ines)
   expect(step()).toBe('Posted, wait for offers')
   offer(loadId, 1, 260_000)

@@ -20,7 +20,7 @@ export function limitBody(request: IncomingMessage, response: Response, mostByte
     isCut = true
     tooLarge(response)
     setTimeout(() => request.socket.destroy(), timeToReadMs).unref()
-    // Whoever reads is told that the rest will not come; destroying the request would end the connection before the answer is read.
+    // The reader is informed that the rest will not come; destroying the request would end the connection before the answer is read.
     if (request.listenerCount('error') > 0)
       request.emit('error', new Error(`A body of more than ${mostBytes} bytes was cut off`))
     return true

@@ -35,7 +35,7 @@ export class OutsideProblem extends Error {
 
 /**
  * Asks a program that is not ours and returns its answer, whatever its status. It never follows a redirect (an answer of 3xx comes
- * back as it is), reads no more than it was told to, and keeps connections for the next ask.
+ * back as it is), reads no more than it was allowed to, and keeps connections for the next ask.
  * Throws an `OutsideProblem` where there is no answer.
  */
 export async function askOutside(address: string | URL, ask: OutsideAsk): Promise<OutsideAnswer> {

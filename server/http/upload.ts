@@ -90,7 +90,7 @@ async function readParts(request: Request, path: string, mostBytes: number): Pro
     )
     await Promise.all(writing)
   } catch {
-    // Cut off, half of a form, or no form at all: the sender is told, and nothing of it was kept.
+    // Cut off, half of a form, or no form at all: the sender is informed, and nothing of it was kept.
     await Promise.allSettled(writing)
     return isCut ? tooLarge(mostBytes) : noForm
   }

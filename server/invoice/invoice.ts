@@ -71,7 +71,7 @@ function standingTender(db: Db, loadId: number): Tender | null {
   return row?.told ?? null
 }
 
-/** The last tender that this partner sent for the customer: who pays stands there too. */
+/** The last tender that this partner sent for the customer: who pays is there too. */
 function lastTender(db: Db, partnerId: number, customerId: number): Tender | null {
   const row = db
     .select({ told: tenderNotice.tender })

@@ -29,10 +29,10 @@ export interface Warning {
 /** Tells everybody at the desk what is about to run out. */
 export const announceWarning = (warning: Warning): void => void emitter().emit('warned', warning)
 
-/** What a page is told: what changed, and by which event where one was recorded. `everything`: more than can be told one by one. */
+/** What a page receives: what changed, and by which event where one was recorded. `everything`: more than can be listed one by one. */
 export type Told = Change | { aggregate: 'everything'; id: null; kind: ''; eventId?: number }
 
-/** Events told one by one; after more than these a page reads everything again. */
+/** Events sent one by one; after more than these a page reads everything again. */
 const mostTold = 200
 
 /** What happened after an event, the oldest first. */
@@ -56,7 +56,7 @@ const heartbeatMs = 25_000
 
 /**
  * What changes, as server-sent events (WHATWG HTML, 9.2), beginning after the event `after`. What moved between the reading of a page
- * (`since`) and its listening is told at once. Ends when the reader goes, the session ends or the server stops.
+ * (`since`) and its listening is confirmed at once. Ends when the reader goes, the session ends or the server stops.
  */
 export function liveStream(
   db: Db,
@@ -110,7 +110,7 @@ export function liveStream(
       send('retry: 2000\n\n')
       push()
       if (since !== null && (held.oxUnloggedAt ?? 0) >= since)
-        // By no event: what changed without one cannot be told to have been read.
+        // By no event: what changed without one cannot be recognized as read.
         tell({ aggregate: 'everything', id: null, kind: '' })
       // A reader that comes back while we stop is sent away at once, to the process that comes after us.
       if (isStopping()) end()

@@ -44,7 +44,7 @@ const offered = () => {
 /** One act of every kind, as the page would send it. */
 const everyAct: LoadAct[] = [
   { intent: 'open' },
-  { intent: 'set_limits', targetMinor: 200_000, mostMinor: 220_000 },
+  { intent: 'set_limits', targetPayMinor: 200_000, maxPayMinor: 220_000 },
   { intent: 'post' },
   { intent: 'unpost', postingId: 1 },
   { intent: 'record_offer', offer: { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' } },
@@ -77,11 +77,11 @@ describe('who only looks', () => {
 
 describe('what comes over the wire', () => {
   test.each<[string, Record<string, unknown>, string]>([
-    ['a target of nothing', { intent: 'set_limits', targetMinor: 0, mostMinor: 220_000 }, 'Give the target'],
+    ['a target of nothing', { intent: 'set_limits', targetPayMinor: 0, maxPayMinor: 220_000 }, 'Give the target'],
     [
       'a most of a million dollars and a cent',
-      { intent: 'set_limits', targetMinor: 200_000, mostMinor: 100_000_001 },
-      'mostMinor',
+      { intent: 'set_limits', targetPayMinor: 200_000, maxPayMinor: 100_000_001 },
+      'maxPayMinor',
     ],
     ['no charges', { intent: 'award', offerId: 1, buyCharges: [] }, 'Give the line haul'],
     ['half a reason', { intent: 'release', reason: ' a ' }, 'Say why, in a few words'],
@@ -103,8 +103,8 @@ describe('what comes over the wire', () => {
 
 describe('a rep', () => {
   test('sets limits, posts, collects, counters, turns down; each with a name in the log', () => {
-    expect(act({ intent: 'set_limits', targetMinor: 220_000, mostMinor: 250_000 })).not.toHaveProperty('refusal')
-    expect(theLoad()).toMatchObject({ targetMinor: 220_000, mostMinor: 250_000 })
+    expect(act({ intent: 'set_limits', targetPayMinor: 220_000, maxPayMinor: 250_000 })).not.toHaveProperty('refusal')
+    expect(theLoad()).toMatchObject({ targetPayMinor: 220_000, maxPayMinor: 250_000 })
     expect(act({ intent: 'post' })).not.toHaveProperty('refusal')
     expect(
       act({ intent: 'unpost', postingId: world.db.select({ id: posting.id }).from(posting).get()!.id }),

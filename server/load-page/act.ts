@@ -26,7 +26,7 @@ import { joinPartner, joinSchema } from '#server/tender/join'
 
 const id = z.number().int().positive()
 const reason = z.string().trim().min(3, 'Say why, in a few words').max(300, 'At most 300 characters')
-/** Who drives, as told when the truck is dispatched. */
+/** Who drives, as reported when the truck is dispatched. */
 const driverSchema = z.object({
   name: z.string().trim().max(120),
   phone: z
@@ -43,8 +43,8 @@ export const loadActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('open') }),
   z.object({
     intent: z.literal('set_limits'),
-    targetMinor: z.number('Give the target').int().min(100, 'Give the target').max(100_000_000),
-    mostMinor: z.number('Give the most').int().min(100, 'Give the most').max(100_000_000),
+    targetPayMinor: z.number('Give the target').int().min(100, 'Give the target').max(100_000_000),
+    maxPayMinor: z.number('Give the most').int().min(100, 'Give the most').max(100_000_000),
   }),
   z.object({ intent: z.literal('post') }),
   z.object({ intent: z.literal('unpost'), postingId: id }),
@@ -131,8 +131,8 @@ export function actOnLoad(
         loadId,
         {
           kind: 'set_limits',
-          targetMinor: act.targetMinor,
-          mostMinor: act.mostMinor,
+          targetPayMinor: act.targetPayMinor,
+          maxPayMinor: act.maxPayMinor,
           mayExceed: may(viewer.role, 'exceed_max'),
         },
         who,

@@ -21,7 +21,7 @@ export interface SaveRequest {
   /** Codes of the cautions the rep has seen and meant. */
   acknowledged: string[]
   copiedFrom: string | null
-  /** The version that the change began from: another one in between is told, not overwritten. */
+  /** The version that the change began from: another one in between is reported, not overwritten. */
   version?: number | null
   /** The line of the quote it was sold by, where it was. */
   quote?: { lineId: number; number: string; position: number }
@@ -31,7 +31,7 @@ export type SaveOutcome = { loadId: number } | { problems: Problem[] } | Refused
 
 export interface Whole {
   columns: Omit<typeof load.$inferInsert, 'number' | 'state' | 'createdAt' | 'repId'>
-  limits: { targetMinor: number | null; mostMinor: number | null }
+  limits: { targetPayMinor: number | null; maxPayMinor: number | null }
   problems: Problem[]
 }
 
@@ -116,7 +116,7 @@ export function complete(
       sellRateDay: sell.by?.day ?? null,
       ...pickupAndDelivery(places),
     },
-    limits: proposeLimits(band, sell.amountMinor) ?? { targetMinor: null, mostMinor: null },
+    limits: proposeLimits(band, sell.amountMinor) ?? { targetPayMinor: null, maxPayMinor: null },
     problems: checkLoad(
       { ...own, stops: places, legs: route.legs, sellCharges, charges },
       { now, hasPayer: Boolean(payer.billingMail), band: band as RateBand | null, rates, today },

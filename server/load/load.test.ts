@@ -48,7 +48,7 @@ describe('saving', () => {
       openedAt: now,
     })
     expect(row.pickupAt).toBe(Date.UTC(2026, 10, 24, 15))
-    expect(row.targetMinor! <= row.mostMinor!).toBe(true)
+    expect(row.targetPayMinor! <= row.maxPayMinor!).toBe(true)
   })
   test('a load in the past is refused and nothing is written', () => {
     const past = terms({

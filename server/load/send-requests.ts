@@ -84,7 +84,7 @@ export function askAnswer(
   )
 }
 
-/** A carrier that has a confirmation in hand is told that it no longer stands. */
+/** A carrier that holds a confirmation is informed that it is no longer valid. */
 export function tellReleased(
   db: Db,
   loadId: number,

@@ -51,7 +51,7 @@ export function sendConfirmation(
 const gateAgain = (db: Db, loadId: number, override: string | null, { role }: Viewer, now: number): GateAsked =>
   askGateAgain(db, db.select().from(load).where(eq(load.id, loadId)).get()!, { override, role }, now)
 
-/** What was told of the driver stays, also where the gate holds the dispatch: it is what the gate looks at. */
+/** What was reported of the driver stays, also where the gate holds the dispatch: it is what the gate looks at. */
 function keepDriver(db: Db, loadId: number, driver: NonNullable<Dispatching['driver']>): void {
   const orNull = (text: string) => (text === '' ? null : text)
   db.update(load)

@@ -23,7 +23,7 @@ describe('every command of a load, from every state', () => {
   const buyCharges = [flatCharge('line_haul', 200_000)]
   const commands = {
     open: { kind: 'open', problems: [] },
-    set_limits: { kind: 'set_limits', targetMinor: 190_000, mostMinor: 210_000, mayExceed: true },
+    set_limits: { kind: 'set_limits', targetPayMinor: 190_000, maxPayMinor: 210_000, mayExceed: true },
     post: { kind: 'post', board: 'Saltlick' },
     unpost: { kind: 'unpost', postingId: 1 },
     record_offer: {

@@ -38,7 +38,7 @@ export function rateNow(db: Db, currency: Currency, now: number): { by: DatedRat
 export const rateOfRow = ({ rateE6, rateDay }: { rateE6: number | null; rateDay: string | null }): DatedRate | null =>
   rateE6 === null || rateDay === null ? null : { rateE6, day: rateDay }
 
-/** A sum in the desk's currency by the rate of the day of `now`, or why it cannot be told. */
+/** A sum in the desk's currency by the rate of the day of `now`, or why it is unknown. */
 export function reckonNow(db: Db, money: Money, now: number): Converted {
   const rate = rateNow(db, money.currency, now)
   return 'refusal' in rate ? rate : { amountMinor: toDesk(money.amountMinor, rate.by), by: rate.by }

@@ -21,7 +21,7 @@ export interface IncomingOffer {
   externalKey?: string
   /** Somebody has seen that the price looks mistyped, and means it. */
   sure?: boolean
-  /** Typed by a person of ours: a price that looks mistyped is told before it counts. */
+  /** Typed by a person of ours: a price that looks mistyped is reported before it counts. */
   isTyped?: boolean
 }
 

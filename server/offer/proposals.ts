@@ -24,7 +24,7 @@ const mostInWindow = 12
 
 /**
  * Keeps a price that is not known to be the carrier's own as a proposal: it changes no offer. A second one from the same sender, and all of
- * a flood, are counted on the line that stands. Returns whether a new line was made.
+ * a flood, are counted on the line that exists. Returns whether a new line was made.
  */
 export function proposeOffer(db: Db, loadId: number, incoming: IncomingProposal, now: number): boolean {
   const isNew = inTransaction(db, () => {

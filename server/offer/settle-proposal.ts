@@ -36,7 +36,7 @@ const subject: Subject<'load', ServerFacts, ProposalCommand, ProposalEvent> = {
   missing: noSuchLoad.refusal,
 }
 
-/** Makes a proposal the carrier's own offer, at the price given: from now on it stands under the name of who confirmed it. */
+/** Makes a proposal the carrier's own offer, at the price given: from now on it is under the name of who confirmed it. */
 export const confirmProposal = (
   db: Db,
   loadId: number,

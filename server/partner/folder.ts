@@ -20,7 +20,7 @@ const mostAtOnce = 20
 
 /** A partner's mailbox: `in` is theirs to write and ours to read, `out` the other way, `archive` holds what was read. */
 export function mailboxOf(partner: Pick<Partner, 'address'>): { in: string; out: string; archive: string } {
-  // The address is a plain name: whatever else stands in it cannot lead out of the data folder.
+  // The address is a plain name: whatever else is in it cannot lead out of the data folder.
   const root = join(settings().OX_DATA, 'partners', basename(partner.address))
   return { in: join(root, 'in'), out: join(root, 'out'), archive: join(root, 'archive') }
 }

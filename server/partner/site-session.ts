@@ -89,7 +89,7 @@ export async function openSite(db: Db, partner: Partner): Promise<SiteSession> {
 
 const readTimeout = 10_000
 
-/** What a page holds, read on a thread of its own; one that cannot be read is told like one that has changed. */
+/** What a page holds, read on a thread of its own; one that cannot be read is reported like one that has changed. */
 export async function readSitePage(order: SiteOrder): Promise<ReturnType<typeof readSite>> {
   try {
     return await readAside('site', order, readTimeout)

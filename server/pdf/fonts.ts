@@ -12,7 +12,7 @@ export type PaperFont = keyof typeof files
 
 const held = new Map<PaperFont, Buffer>()
 
-/** A font for paper as plain sfnt: what embeds fonts inflates packed tables anew at every use. */
+/** A font for paper as plain sfnt: what embeds fonts inflates packed tables again at every use. */
 export function paperFont(name: PaperFont): Buffer {
   let font = held.get(name)
   if (!font) {

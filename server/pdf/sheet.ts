@@ -56,7 +56,7 @@ export function block(doc: Doc, x: number, y: number, wide: number, title: strin
   )
 }
 
-/** Draws what stands on every page: `draw` for each, and the number at its foot. */
+/** Draws what is on every page: `draw` for each, and the number at its foot. */
 export function everyPage(doc: Doc, number: string, draw: () => void = () => {}): void {
   const { start, count } = doc.bufferedPageRange()
   for (let index = start; index < start + count; index++) {

@@ -7,7 +7,7 @@ import { facility, stop } from '#server/schema'
 
 const most = 8
 
-/** How long the brokerage's own places are remembered before they are counted anew. */
+/** How long the brokerage's own places are remembered before they are counted again. */
 const countedFor = 5 * 60_000
 
 interface OwnPlaces {
@@ -19,14 +19,14 @@ interface OwnPlaces {
 let own: OwnPlaces | null = null
 let search: PlaceSearch | null = null
 
-/** Places for what stands in a field, the likeliest first; our own before others, then those on truck roads. */
+/** Places for what is in a field, the likeliest first; our own before others, then those on truck roads. */
 export function findPlaces(db: Db, typed: string, now: number) {
   return readyPlaces(db, now)
     .find(typed, most)
     .map((place) => ({ ...place, id: `${place.city} ${place.region} ${place.postal} ${place.lat}` }))
 }
 
-/** The search over all places. Its index is made once; how often we use a place is counted anew now and then. */
+/** The search over all places. Its index is made once; how often we use a place is counted again now and then. */
 export function readyPlaces(db: Db, now: number): PlaceSearch {
   if (!own || own.db !== db || now - own.at > countedFor) own = { db, at: now, uses: countUses(db) }
   search ??= indexPlaces()

@@ -3,7 +3,7 @@ import { secretsIn } from '#core/posting/screen'
 import type { Db } from '#server/db.server'
 import { customer, load, note } from '#server/schema'
 
-/** What of our secrets stands in the notes that carriers would read of a load, in words; empty where nothing does. */
+/** What of our secrets is in the notes that carriers would read of a load, in words; empty where nothing does. */
 export function notesTell(db: Db, loadId: number): string[] {
   const row = db
     .select({
@@ -11,7 +11,7 @@ export function notesTell(db: Db, loadId: number): string[] {
       commodity: load.commodity,
       commodityHidden: load.commodityHidden,
       sellMinor: load.sellMinor,
-      mostMinor: load.mostMinor,
+      maxPayMinor: load.maxPayMinor,
     })
     .from(load)
     .innerJoin(customer, eq(customer.id, load.customerId))
@@ -27,6 +27,6 @@ export function notesTell(db: Db, loadId: number): string[] {
   return secretsIn(text, {
     customerName: row.customerName,
     hiddenFreight: row.commodityHidden ? row.commodity : null,
-    amountsMinor: [row.sellMinor, row.mostMinor],
+    amountsMinor: [row.sellMinor, row.maxPayMinor],
   })
 }

@@ -10,11 +10,11 @@ import { brokerage, quoteTerms } from '#server/settings.server'
 import { pricingOf } from './price'
 import type { LineRow } from './subject'
 
-/** Whether a line stands on the customer's paper: priced, not lost or lapsed. */
+/** Whether a line is on the customer's paper: priced, not lost or lapsed. */
 export const asDocument = (line: Pick<LineRow, 'state' | 'sellMinor'>): boolean =>
   line.sellMinor !== null && line.state !== 'lost' && line.state !== 'lapsed'
 
-/** The document of a quote as it stands now, under a version's number; null where there is no such quote. */
+/** The document of a quote as it is now, under a version's number; null where there is no such quote. */
 export function documentNow(db: Db, quoteId: number, version: number, now: number): QuoteDocument | null {
   const row = db
     .select({ quote, customer, rep: { name: user.name, phone: user.phone, mail: user.mail } })

@@ -5,7 +5,7 @@ import type { Act } from '#server/event/event'
 import { type Refused, run } from '#server/kernel/run'
 import { quoteSubject, type ServerCommand } from './subject'
 
-// A cell that is too long is kept to its limit and told, not refused: the paste around it stands.
+// A cell that is too long is cut to its limit and reported, not refused: the paste around it stands.
 const cell = z.string().transform((text) => text.slice(0, longestCell + 1))
 export const cellsSchema = z.object(
   Object.fromEntries(cellNames.map((name) => [name, cell.optional()])) as Record<CellName, z.ZodOptional<typeof cell>>,

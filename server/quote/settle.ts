@@ -21,7 +21,7 @@ export function winLines(
   return 'refusal' in ran ? ran : { loadIds: ran.results.flatMap(({ loadIds = [] }) => loadIds) }
 }
 
-/** Marks lines lost, with the reason and, where it was told, the price they went for. */
+/** Marks lines lost, with the reason and, where it is known, the price they went for. */
 export const loseLines = (
   db: Db,
   quoteId: number,

@@ -27,10 +27,10 @@ function comparablesSql(reach: number): string {
       order by covered_at desc limit ${mostComparables})`
 }
 
-/** Figures are told in whole steps of five dollars: nobody can tell nearer. */
+/** Figures are shown in whole steps of five dollars: nobody can tell nearer. */
 const stepMinor = 500
 
-/** The rate picture of a lane by the model; null until the model is there, or where it has nothing to go by. `fuel` is told apart in its account where it is given. */
+/** The rate picture of a lane by the model; null until the model is there, or where it has nothing to go by. `fuel` is distinguished in its account where it is given. */
 export function findRatePicture(
   db: Db,
   query: RateQuery,
@@ -75,7 +75,7 @@ function comparables(db: Db, query: RateQuery, reach: number, now: number): Comp
 
 type LoadRow = ReturnType<typeof bandColumns> & RateQuery & { state: string }
 
-/** The band of a load as its lane stands now while it is looking for a truck, else the one it was priced with. */
+/** The band of a load as its lane is now while it is looking for a truck, else the one it was priced with. */
 export function currentBand(db: Db, row: LoadRow, now: number): RateBand | null {
   const picture = row.state === 'draft' || row.state === 'uncovered' ? findRatePicture(db, row, now) : null
   return picture ? bandOfPicture(picture, now) : bandOfRow(row)

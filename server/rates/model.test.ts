@@ -228,8 +228,8 @@ describe('waiting on a load', () => {
       pickupAt: now + day,
       pickupBy: now + day,
       openedAt: now - hour,
-      targetMinor: 190_000,
-      mostMinor: 210_000,
+      targetPayMinor: 190_000,
+      maxPayMinor: 210_000,
     }
     const first = findPlan(world.db, row, [], null, now)
     expect(findPlan(world.db, row, [], null, now + 60_000)).toBe(first)

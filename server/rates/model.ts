@@ -63,7 +63,7 @@ export function startRateModel(ready: Promise<void> = Promise.resolve()): () => 
   }
 }
 
-/** Fits anew, after corrections or a day; the model in use stays until the new one is there. A fit that is going on is begun again. */
+/** Fits again, after corrections or a day; the model in use stays until the new one is there. A fit that is going on is begun again. */
 export function refitRates(): void {
   const mine = rates()
   void mine.worker?.terminate()

@@ -100,7 +100,7 @@ const readMarket = (db: Db, now: number): PastPrice[] =>
     averagePrice,
   )
 
-/** Market averages that came in after an instant, for a model that stands. */
+/** Market averages that came in after an instant, for a model that exists. */
 export const readNewAverages = (db: Db, { now, after }: { now: number; after: number }): PastPrice[] =>
   (newAverages(db).all(after, now, now - keptAverageDays * 24 * hour) as AverageRow[]).map(averagePrice)
 
@@ -110,7 +110,7 @@ const told = prepared((db) =>
 )
 
 /**
- * What customers told us they pay: the price a lost line went for, or what they pay now. Our own asked prices are left
+ * What customers said they pay: the price a lost line went for, or what they pay now. Our own asked prices are left
  * out: they were made by the model, which would only hear itself.
  */
 function readToldPrices(db: Db, since: number): PastPrice[] {
@@ -125,7 +125,7 @@ function readToldPrices(db: Db, since: number): PastPrice[] {
   }))
 }
 
-/** Our own past buys, the offers we turned down, what customers told us, and the market's averages, in the order of booking. Reads every offer: for a thread that nobody waits for. */
+/** Our own past buys, the offers we turned down, what customers said they pay, and the market's averages, in the order of booking. Reads every offer: for a thread that nobody waits for. */
 export function readPastPrices(db: Db, { now = Number.MAX_SAFE_INTEGER }: { now?: number } = {}): PastPrice[] {
   const since = now === Number.MAX_SAFE_INTEGER ? 0 : now - keptDays * 24 * hour
   const prices = [

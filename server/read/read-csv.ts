@@ -4,7 +4,7 @@ export interface CsvOrder {
   text: string
   mostRows: number
   mostColumns: number
-  /** What parts the cells of a row; a comma where none is told. */
+  /** What parts the cells of a row; a comma where none is given. */
   delimiter?: string
 }
 

@@ -19,7 +19,7 @@ export interface SitePage {
   total: number | null
 }
 
-/** What a site's page holds by its description, or what is not as described; or only whether something stands on it. */
+/** What a site's page holds by its description, or what is not as described; or only whether something is on it. */
 export function readSite(order: SiteOrder): { has: boolean } | SitePage | { problem: string } {
   const page = parseHtml(order.text)
   if (order.find === 'mark') return { has: page(order.mark).length > 0 }

@@ -23,7 +23,7 @@ export function readNumber(typed: string): { kind: 'mc' | 'dot' | 'either'; numb
 }
 
 /**
- * Asks the register for one carrier and keeps the answer. Where it is silent or talks nonsense, what it last told is
+ * Asks the register for one carrier and keeps the answer. Where it is silent or talks nonsense, what it last sent is
  * given, marked as not fresh.
  */
 export async function lookUp(db: Db, typed: string, clock: () => number = Date.now): Promise<LookUp> {
@@ -119,7 +119,7 @@ const shown = {
 }
 const most = 10
 
-/** Carriers of the register by the beginning of their name, then by any word of it, or by number; from what its feed has told. */
+/** Carriers of the register by the beginning of their name, then by any word of it, or by number; from what its feed has sent. */
 export function findInRegister(db: Db, typed: string) {
   const number = readNumber(typed)
   if (number) {

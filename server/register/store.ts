@@ -116,7 +116,7 @@ export function storeRecord(
   return ours.id
 }
 
-/** Writes anew what a carrier may share with others: the record's facts, and for ours their contacts and the payee's account. */
+/** Writes again what a carrier may share with others: the record's facts, and for ours their contacts and the payee's account. */
 export function storeLinks(db: Db, record: RegisterRecord, carrierId: number | null): void {
   const contacts =
     carrierId === null
@@ -144,6 +144,6 @@ export function storeLinks(db: Db, record: RegisterRecord, carrierId: number | n
   for (const each of facts) addLink(db).run({ ...each, dotNumber: record.dotNumber })
 }
 
-/** The record the register last told of a carrier; null where it told none. */
+/** The record the register last sent of a carrier; null where it sent none. */
 export const recordOf = (db: Db, dotNumber: string): typeof registerRecord.$inferSelect | null =>
   db.select().from(registerRecord).where(eq(registerRecord.dotNumber, dotNumber)).get() ?? null

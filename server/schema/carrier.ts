@@ -16,7 +16,7 @@ const carrierId = () =>
     .notNull()
     .references(() => carrier.id)
 
-/** One fact about a carrier as one source told it; ended once another value took its place. */
+/** One fact about a carrier as one source reported it; ended once another value took its place. */
 export const fact = sqliteTable(
   'fact',
   {
@@ -56,7 +56,7 @@ export const contact = sqliteTable(
   ],
 )
 
-/** An insurance policy as a certificate shows it; what the register has filed stands in its record. */
+/** An insurance policy as a certificate shows it; what the register has filed is in its record. */
 export const policy = sqliteTable(
   'policy',
   {
@@ -88,7 +88,7 @@ export const paper = sqliteTable(
     kind: text('kind', { enum: paperKinds }).notNull(),
     state: text('state', { enum: paperStates }).notNull(),
     fileName: text('file_name').notNull(),
-    /** What the content is, told by the content itself; null where no file was kept. */
+    /** What the content is, recognized from the content itself; null where no file was kept. */
     type: text('type'),
     size: integer('size').notNull().default(0),
     /** SHA-256 of the content: the file's name in the store, outside of what is served. */
@@ -170,7 +170,7 @@ export const vettingPolicy = sqliteTable('vetting_policy', {
   at: instant('at').notNull(),
 })
 
-/** A load whose carrier would now be blocked by vetting: dispatch waits until it is mended, passed or given to another. */
+/** A load whose carrier would now be blocked by vetting: dispatch waits until it is fixed, overridden or given to another. */
 export const gateAlert = sqliteTable(
   'gate_alert',
   {

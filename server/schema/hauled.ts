@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm'
 import { load } from '#server/schema'
 
 /**
- * SQL for "was hauled, or is being hauled, at this price": a carrier has it or had it to the end, at the pay that stands on it. A load that
+ * SQL for "was hauled, or is being hauled, at this price": a carrier has it or had it to the end, at the pay that is on it. A load that
  * was cancelled is none, whatever was paid for the truck, and a practice load is none. The one place where that is said: prices, margins,
  * counts and grades all go by it.
  */

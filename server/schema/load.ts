@@ -43,7 +43,7 @@ export const load = sqliteTable(
     driverName: text('driver_name'),
     driverPhone: text('driver_phone'),
     truckNumber: text('truck_number'),
-    // The lane stands here as well as in the stops: lists and rates read one table.
+    // The lane is given here as well as in the stops: lists and rates read one table.
     originCity: text('origin_city').notNull(),
     originRegion: text('origin_region').notNull(),
     originPostal: text('origin_postal').notNull(),
@@ -65,8 +65,8 @@ export const load = sqliteTable(
     deliverBy: instant('deliver_by').notNull(),
     /** What the customer pays and what the carrier is paid, in the desk's own currency: what everything is compared and added by. */
     sellMinor: integer('sell_minor').notNull().default(0),
-    targetMinor: integer('target_minor'),
-    mostMinor: integer('most_minor'),
+    targetPayMinor: integer('target_pay_minor'),
+    maxPayMinor: integer('max_pay_minor'),
     ...band(),
     /** The same as sold and as agreed, in the currencies of the papers, and the dated rates (millionths) by which they were turned. */
     soldMinor: integer('sold_minor').notNull().default(0),
@@ -77,7 +77,7 @@ export const load = sqliteTable(
     payCurrency: text('pay_currency', { enum: currencies }).notNull().default('USD'),
     payRateE6: integer('pay_rate_e6'),
     payRateDay: text('pay_rate_day'),
-    /** Grows with every change of what was typed: a form that began from an older one is told. */
+    /** Grows with every change of what was typed: a form that began from an older one is warned. */
     version: integer('version').notNull().default(1),
     carrierId: integer('carrier_id').references(() => carrier.id),
     payMinor: integer('pay_minor'),

@@ -31,7 +31,7 @@ export const quote = sqliteTable(
     title: text('title').notNull().default(''),
     /** What every price on it is in, typed or asked. */
     currency: text('currency', { enum: currencies }).notNull().default('USD'),
-    /** The last day it stands, ISO date, and the instant that day ends at the desk. */
+    /** The last day it is valid, ISO date, and the instant that day ends at the desk. */
     validUntil: text('valid_until').notNull(),
     validUntilAt: instant('valid_until_at').notNull(),
     /** An earlier quote it is held against. */

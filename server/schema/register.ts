@@ -3,7 +3,7 @@ import type { RegisterRecord } from '#core/register/register'
 import { linkKinds } from '#core/vetting/facts'
 import { enumChecks, flag, instant } from './columns'
 
-/** The register of motor carriers as its feed last told it: every carrier there is, ours or not. */
+/** The register of motor carriers as its feed last sent it: every carrier there is, ours or not. */
 export const registerRecord = sqliteTable(
   'register_record',
   {

@@ -177,7 +177,7 @@ export const loadPartner = sqliteTable(
   (table) => [index('load_partner_partner').on(table.partnerId)],
 )
 
-/** What a check call told of a stop. */
+/** What a check call reported about a stop. */
 export const stopEvent = sqliteTable(
   'stop_event',
   {

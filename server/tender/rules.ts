@@ -84,7 +84,7 @@ export type RulesAct = z.input<typeof rulesActSchema>
 type Outcome = { done: true; tried?: TryOut } | { refusal: { code: string; message: string } }
 const noRule: Outcome = { refusal: { code: 'no_such_rule', message: 'There is no such rule.' } }
 
-/** Changes a customer's rules. One is switched on only after it was tried out as it stands; a changed one is off again. */
+/** Changes a customer's rules. One is switched on only after it was tried out as it is; a changed one is off again. */
 export function actOnRules(db: Db, act: z.output<typeof rulesActSchema>, by: string, now: number): Outcome {
   return inTransaction(db, (): Outcome => {
     switch (act.intent) {

@@ -19,7 +19,7 @@ interface Taken {
 /** The load cannot be made or changed: the whole answer is taken back. */
 const stopHere = (refusal: Refused['refusal']) => new RefusedInside({ refusal })
 
-/** Makes the load and opens it for cover; where something stands in the way it is kept as a draft, and that is said. */
+/** Makes the load and opens it for cover; where something is in the way it is kept as a draft, and that is said. */
 export function makeLoad(db: Db, notice: Notice, partner: Partner, act: Act & { repId: number }): Taken {
   const wanted = termsOf(db, notice)
   if ('refusal' in wanted) throw stopHere(wanted.refusal)

@@ -12,7 +12,7 @@ export const ruth = { now, by: person({ id: 2, name: 'Ruth Amsel' }) }
 
 class TakenBack extends Error {}
 
-/** Runs something on the world as it stands and takes it back, so that every step begins the same. */
+/** Runs something on the world as it is and takes it back, so that every step begins the same. */
 export function tried(db: Db, prepare: () => void, step: () => Ran<unknown, unknown>): void {
   const published: number[] = []
   const stop = onChanges((changes) => published.push(changes.length))

@@ -10,7 +10,7 @@ import { askAgain } from './gate'
 const rule = system('vetting, checked again')
 
 /**
- * Asks the gate again for awarded loads that have not been picked up. Where it stops now an alert stands on the load until it is mended, passed or the load
+ * Asks the gate again for awarded loads that have not been picked up. Where it stops now an alert is on the load until it is fixed, overridden or the load
  * is given to another; dispatch asks the gate itself. Answers how many alerts were raised and ended.
  */
 export function askAwarded(db: Db, loadIds: number[], now: number): { raised: number; mended: number } {

@@ -69,7 +69,7 @@ const sharedQuery = prepared((db) =>
   ),
 )
 
-/** What the moment adds to what is on file: who writes, what they ask, whose truck and phone were told. */
+/** What the moment adds to what is on file: who writes, what they ask, whose truck and phone were given. */
 export interface Moment {
   writer?: Identity['writer']
   payMinor?: number

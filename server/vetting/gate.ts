@@ -36,7 +36,7 @@ export function askGate(db: Db, load: LoadForGate, carrierId: number | null, by:
 export const askGateAgain = (db: Db, load: AwardedLoad, by: GateBy, now: number): GateAsked =>
   asked(askAgain(db, load, now), by, currentPolicy(db))
 
-/** A load that may be awarded, with what was told of the driver. */
+/** A load that may be awarded, with what was reported of the driver. */
 export type AwardedLoad = LoadForGate & {
   id: number
   carrierId: number | null
@@ -64,7 +64,7 @@ export function askAgain(db: Db, load: AwardedLoad, now: number): Verdict {
   return { ...verdict, reasons, verdict: verdictOf(reasons) }
 }
 
-/** Other carriers for whom the same driver's phone or the same truck was told. */
+/** Other carriers for whom the same driver's phone or the same truck was given. */
 function seenElsewhere(
   db: Db,
   {

@@ -12,7 +12,7 @@ const sendersQuery = prepared((db) =>
   ),
 )
 
-/** What stands around each carrier on a load just now: the price it asks, and the address its last mail about the load came from. */
+/** What is known around each carrier on a load just now: the price it asks, and the address its last mail about the load came from. */
 export function loadContextsOf(db: Db, loadId: number): Map<number, Moment> {
   const moments = new Map<number, Moment>()
   for (const { carrierId, payMinor } of offersQuery(db).all({ loadId })) moments.set(carrierId, { payMinor })

@@ -11,7 +11,7 @@ import { startThread } from '#server/thread'
 import type { PolicyPreview } from './preview'
 import type { VettingNews, VettingOrder } from './worker'
 
-/** The local hour from which on everybody is vetted anew, once a day. */
+/** The local hour from which on everybody is vetted again, once a day. */
 const nightHour = 2
 const longestTask = 10 * 60_000
 

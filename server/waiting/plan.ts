@@ -19,8 +19,8 @@ export interface LoadToWaitFor {
   pickupAt: number
   pickupBy: number
   openedAt: number | null
-  targetMinor: number | null
-  mostMinor: number | null
+  targetPayMinor: number | null
+  maxPayMinor: number | null
 }
 
 export interface OfferSeen {
@@ -91,7 +91,7 @@ export function planWaiting(
   }
   const openedAt = load.openedAt ?? now
   const own = ownPace(pace.steadiness, offers.length, expectedOffers(pace, openedAt, now, context))
-  const rescueMinor = Math.max(Math.round(picture.highMinor * rescueOverHigh), load.mostMinor ?? 0)
+  const rescueMinor = Math.max(Math.round(picture.highMinor * rescueOverHigh), load.maxPayMinor ?? 0)
   const until = Math.max(now, Math.max(load.pickupAt, load.pickupBy) - driveThere)
   const waitingWith = (paceOf: (at: number) => number): Waiting => ({
     now,
@@ -104,8 +104,8 @@ export function planWaiting(
     ),
     level,
     rescueMinor,
-    targetMinor: load.targetMinor,
-    mostMinor: load.mostMinor,
+    targetPayMinor: load.targetPayMinor,
+    maxPayMinor: load.maxPayMinor,
   })
   const waiting = waitingWith((at) => own * paceAt(pace, at, context))
   const line = takeLine(waiting)
@@ -118,7 +118,7 @@ export function planWaiting(
     rescueMinor,
     uncoveredChance: uncovered(
       waiting,
-      load.mostMinor ?? picture.highMinor,
+      load.maxPayMinor ?? picture.highMinor,
       offers.filter(({ open }) => open),
     ),
     posting:
@@ -138,9 +138,9 @@ export function planWaiting(
 /** An offer in hand at or under the most stays with this chance until it is taken. */
 const handHolds = 0.75
 
-function uncovered(waiting: Waiting, mostMinor: number, open: OfferSeen[]): number {
-  const capped = takeLine({ ...waiting, rescueMinor: mostMinor, mostMinor })
-  const inHand = open.some(({ payMinor }) => payMinor <= mostMinor) ? 1 - handHolds : 1
+function uncovered(waiting: Waiting, maxPayMinor: number, open: OfferSeen[]): number {
+  const capped = takeLine({ ...waiting, rescueMinor: maxPayMinor, maxPayMinor })
+  const inHand = open.some(({ payMinor }) => payMinor <= maxPayMinor) ? 1 - handHolds : 1
   return inHand * (1 - capped.coveredChance)
 }
 

@@ -57,7 +57,7 @@ function Room(desk: Route.ComponentProps['loaderData']) {
   const keyList = useKeyList()
   const ready = useReady()
   const busy = useNavigation().state !== 'idle'
-  // The page that is open is not read anew for a count.
+  // The page that is open is not read again for a count.
   const counts = useFetcher<typeof desk.tenders>()
   const tenders = counts.data ?? desk.tenders
   const counting = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
@@ -174,7 +174,7 @@ function RoomLink({
   )
 }
 
-/** The desk's clock, in the desk's zone. It moves by itself once the page stands. */
+/** The desk's clock, in the desk's zone. It moves by itself once the page is there. */
 function Clock({ now, zone, name, role }: { now: number; zone: string; name: string; role: string }) {
   const [at, setAt] = useState(now)
   useEffect(() => {

@@ -67,7 +67,7 @@ export default function Horizon({ loaderData }: Route.ComponentProps) {
   )
 }
 
-/** Rows in the page as it is sent: a screen's worth; the rest follows once the page stands. */
+/** Rows in the page as it is sent: a screen's worth; the rest follows once the page is there. */
 const firstRows = 16
 
 const columns =
@@ -134,7 +134,13 @@ function Row({
         <span>{equipmentWords[load.equipment]}</span>
         <span className="text-right">{load.miles.toLocaleString('en-US')}</span>
         <RateStrip
-          figures={{ band: load.band, targetMinor: load.targetMinor, mostMinor: load.mostMinor, sellMinor: 0, pegs }}
+          figures={{
+            band: load.band,
+            targetPayMinor: load.targetPayMinor,
+            maxPayMinor: load.maxPayMinor,
+            sellMinor: 0,
+            pegs,
+          }}
         />
         <span className={`text-right ${rowColor[load.urgency]}`}>{leftWords(load, now)}</span>
         <span

@@ -104,5 +104,5 @@ function inactiveWords(record: RegisterRecord, today: string): string {
   return `Authority is ${worst.status}${worst.revokedOn ? ` since ${dayWords(worst.revokedOn, today)}` : ''}`
 }
 
-/** `30 hours`, `4 days`: how old something is that is told in whole units. */
+/** `30 hours`, `4 days`: how old something is that is shown in whole units. */
 const hoursWords = (hours: number) => (hours < 48 ? `${Math.floor(hours)} hours` : `${Math.floor(hours / 24)} days`)
