@@ -18,14 +18,16 @@ export function createLink(db: Db, confirmationId: number, now: number): string 
 /** The signed token that opens a confirmation’s link. */
 export const linkToken = (linkId: number): string => signId(linkId, 'confirmation-link')
 
-export type OpenedLink =
-  | { confirmationId: number }
-  | { refusal: { code: 'altered' | 'expired' | 'revoked'; message: string } }
+/** Why a signed link opens nothing. */
+export interface LinkRefused {
+  refusal: { code: 'altered' | 'expired' | 'revoked'; message: string }
+}
 
-/** What a token opens at `now`, or why it opens nothing. */
-export function openLink(db: Db, token: string, now: number): OpenedLink {
-  const linkId = idOf(token, 'confirmation-link')
-  const row = linkId === null ? null : db.select().from(link).where(eq(link.id, linkId)).get()
+/** The row that a token named, where it still opens at `now` (UTC milliseconds); else why not. For links of every kind. */
+export function usable<Row extends { revokedAt: number | null; expiresAt: number }>(
+  row: Row | null | undefined,
+  now: number,
+): { row: Row } | LinkRefused {
   if (!row)
     return {
       refusal: { code: 'altered', message: 'This link is not complete or was altered. Open it from the email again.' },
@@ -34,7 +36,17 @@ export function openLink(db: Db, token: string, now: number): OpenedLink {
     return { refusal: { code: 'revoked', message: 'This link was withdrawn. Ask us for a new one.' } }
   if (row.expiresAt <= now)
     return { refusal: { code: 'expired', message: 'This link is past its time. Ask us for a new one.' } }
-  return { confirmationId: row.confirmationId }
+  return { row }
+}
+
+export type OpenedLink = { confirmationId: number } | LinkRefused
+
+/** What a token opens at `now`, or why it opens nothing. */
+export function openLink(db: Db, token: string, now: number): OpenedLink {
+  const linkId = idOf(token, 'confirmation-link')
+  const found = linkId === null ? null : db.select().from(link).where(eq(link.id, linkId)).get()
+  const opened = usable(found, now)
+  return 'refusal' in opened ? opened : { confirmationId: opened.row.confirmationId }
 }
 
 /** Withdraws every link to a confirmation. */

@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm'
+import { type LinkRefused, usable } from '#server/access/signed-link'
 import type { Db } from '#server/db.server'
 import { carrierLink } from '#server/schema'
 import { idOf, signId } from '#server/secrets/keys'
@@ -21,21 +22,12 @@ export function createRequestLink(
 /** The signed token that opens a carrier’s link. */
 export const requestLinkToken = (linkId: number): string => signId(linkId, 'carrier-link')
 
-export type OpenedRequestLink =
-  | typeof carrierLink.$inferSelect
-  | { refusal: { code: 'altered' | 'expired' | 'revoked'; message: string } }
+export type OpenedRequestLink = typeof carrierLink.$inferSelect | LinkRefused
 
 /** What a token opens at `now`, or why it opens nothing. */
 export function openRequestLink(db: Db, token: string, now: number): OpenedRequestLink {
   const linkId = idOf(token, 'carrier-link')
-  const row = linkId === null ? null : db.select().from(carrierLink).where(eq(carrierLink.id, linkId)).get()
-  if (!row)
-    return {
-      refusal: { code: 'altered', message: 'This link is not complete or was altered. Open it from the email again.' },
-    }
-  if (row.revokedAt !== null)
-    return { refusal: { code: 'revoked', message: 'This link was withdrawn. Ask us for a new one.' } }
-  if (row.expiresAt <= now)
-    return { refusal: { code: 'expired', message: 'This link is past its time. Ask us for a new one.' } }
-  return row
+  const found = linkId === null ? null : db.select().from(carrierLink).where(eq(carrierLink.id, linkId)).get()
+  const opened = usable(found, now)
+  return 'refusal' in opened ? opened : opened.row
 }

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq } from 'drizzle-orm'
+import { and, desc, eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { delayCodes, stopEventKinds } from '#core/check-call/check-call'
 import {
@@ -18,7 +18,8 @@ import { sendSet } from '#server/exchange/send'
 import { type Context, type Outcome, outcome, run, type Subject } from '#server/kernel/run'
 import { noSuchLoad } from '#server/load/commands'
 import { apply } from '#server/load/record'
-import { facility, load, stop, stopEvent } from '#server/schema'
+import { type StopOfLoad, stopsOf } from '#server/load/stops'
+import { load, stopEvent } from '#server/schema'
 import { partnerOfLoad } from '#server/tender/join'
 
 /** What a check call reports, as the form sends it. */
@@ -33,11 +34,9 @@ export const stopEventSchema = z.object({
 })
 export type StopEventForm = z.output<typeof stopEventSchema>
 
-type StopRow = { stop: typeof stop.$inferSelect; facility: typeof facility.$inferSelect }
-
 /** What was decided upon, with the rows it was read from. */
 interface ServerFacts extends CheckCallFacts {
-  rows: { load: typeof load.$inferSelect; stop: StopRow | null; report: Report | null }
+  rows: { load: typeof load.$inferSelect; stop: StopOfLoad | null; report: Report | null }
 }
 
 /** Who takes the event as a 214, and under which code. */
@@ -69,13 +68,7 @@ function readFacts(db: Db, loadId: number, _: Act, command: CheckCall | null): S
   const row = db.select().from(load).where(eq(load.id, loadId)).get()
   if (!row || !command) return null
   const { sequence, kind } = command.event
-  const stops = db
-    .select({ stop, facility })
-    .from(stop)
-    .innerJoin(facility, eq(facility.id, stop.facilityId))
-    .where(eq(stop.loadId, loadId))
-    .orderBy(asc(stop.sequence))
-    .all()
+  const stops = stopsOf(db, loadId)
   const at = stops.find((each) => each.stop.sequence === sequence) ?? null
   const arrival = db
     .select({ atLocal: stopEvent.atLocal })
@@ -116,7 +109,7 @@ function writeStopEvent(db: Db, loadId: number, { facts, command, by, now }: Con
 function sendStatus(
   db: Db,
   own: typeof load.$inferSelect,
-  at: StopRow,
+  at: StopOfLoad,
   { joined, code }: Report,
   event: CheckCall['event'],
   now: number,

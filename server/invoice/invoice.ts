@@ -4,7 +4,8 @@ import type { Tender } from '#core/tender/tender'
 import { dayOf, toLocal } from '#core/time/local'
 import type { InvoiceParty } from '#core/x12/write-sets'
 import type { Db } from '#server/db.server'
-import { charge, customer, facility, load, stop, stopEvent, tender, tenderNotice } from '#server/schema'
+import { stopsOf } from '#server/load/stops'
+import { charge, customer, load, stopEvent, tender, tenderNotice } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { partnerOfLoad } from '#server/tender/join'
 
@@ -18,13 +19,7 @@ export function invoiceOf(db: Db, loadId: number, now: number) {
     .get()
   if (!own) return null
   const joined = partnerOfLoad(db, loadId)
-  const stops = db
-    .select({ stop, facility })
-    .from(stop)
-    .innerJoin(facility, eq(facility.id, stop.facilityId))
-    .where(eq(stop.loadId, loadId))
-    .orderBy(asc(stop.sequence))
-    .all()
+  const stops = stopsOf(db, loadId)
   const charges = db
     .select()
     .from(charge)
