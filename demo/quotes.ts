@@ -146,17 +146,25 @@ function writeOpenQuotes(db: Db, world: World, now: number): void {
   db.update(quotePaper)
     .set({ deliveredAt: now - 25 * 3_600_000 })
     .run()
-  const prospect = createProspect(db, { name: 'Gravel & Wren Ceramics', quoteMail: 'dispatch@gravelandwren.example' })
+  const prospect = createProspect(
+    db,
+    { name: 'Gravel & Wren Ceramics', quoteMail: 'dispatch@gravelandwren.example' },
+    { now, by },
+  )
   if ('id' in prospect)
     begin(prospect.id, now - 2 * 3_600_000, [
       { origin: 'McAllen TX', dest: 'Nashville TN', equipment: 'van', weight: '43000', theirs: '2,450' },
       { origin: 'McAllen TX', dest: 'Amarillo TX', equipment: 'van', weight: '43000' },
     ])
-  const mill = createProspect(db, {
-    name: 'Loon & Larch Mills',
-    quoteMail: 'freight@loonandlarch.example',
-    currency: 'CAD',
-  })
+  const mill = createProspect(
+    db,
+    {
+      name: 'Loon & Larch Mills',
+      quoteMail: 'freight@loonandlarch.example',
+      currency: 'CAD',
+    },
+    { now, by },
+  )
   if ('id' in mill)
     begin(mill.id, now - 3_600_000, [
       { origin: 'Calgary AB', dest: 'Denver CO', equipment: 'van', weight: '42000', theirs: '3,900' },

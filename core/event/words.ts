@@ -1,4 +1,8 @@
 import { carrierLogWords } from '../carrier/log-words'
+import type { CustomerEvent } from '../customer/events'
+import { customerLogWords } from '../customer/log-words'
+import { type ExchangeEvent, exchangeLogWords } from '../exchange/decide'
+import { type FuelTableEvent, fuelTableLogWords } from '../fuel/decide'
 import { type LogEvent, logWords } from '../load/log-words'
 import type { PartnerEvent } from '../partner/events'
 import { partnerLogWords } from '../partner/log-words'
@@ -15,10 +19,13 @@ const policyWords = ({ version, note }: PolicyEvent) => `Version ${version} of t
 const words: Record<Aggregate, (kind: string, data: Data) => string> = {
   load: (kind, data) => logWords({ ...data, kind } as unknown as LogEvent),
   quote: quoteLogWords,
+  customer: (kind, data) => customerLogWords({ ...data, kind } as unknown as CustomerEvent),
   carrier: carrierLogWords,
   tender: (kind, data) => tenderLogWords({ ...data, kind } as unknown as TenderEvent),
+  exchange: (kind, data) => exchangeLogWords({ ...data, kind } as unknown as ExchangeEvent),
   partner: (kind, data) => partnerLogWords({ ...data, kind } as unknown as PartnerEvent),
   policy: (kind, data) => policyWords({ ...data, kind } as unknown as PolicyEvent),
+  fuel_table: (kind, data) => fuelTableLogWords({ ...data, kind } as unknown as FuelTableEvent),
 }
 
 /** An event as people read it, without who and when: `Awarded to Carrier 1 at $2,400`. */

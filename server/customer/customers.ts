@@ -1,8 +1,13 @@
 import { asc, eq, like, or, sql } from 'drizzle-orm'
 import { z } from 'zod'
+import { decideNewCustomer } from '#core/customer/decide'
+import type { CustomerEvent } from '#core/customer/events'
 import { currencies } from '#core/money/money'
-import { type Db, inTransaction } from '#server/db.server'
+import type { Db } from '#server/db.server'
+import type { Act } from '#server/event/event'
+import { type Creation, create, type Outcome, outcome, type Refused, run } from '#server/kernel/run'
 import { customer } from '#server/schema'
+import { customerRefusalWords, customerSubject } from './subject'
 
 export const newCustomerSchema = z.object({
   name: z.string().trim().min(2, 'Name the customer').max(120),
@@ -39,29 +44,29 @@ export function findCustomers(db: Db, typed: string) {
     .map((row) => ({ ...row, hasPayer: Boolean(row.hasPayer) }))
 }
 
-/** Makes a customer on the spot; a name that exists already is refused. */
-export function createCustomer(db: Db, fresh: NewCustomer) {
-  return inTransaction(db, () => {
-    const search = fresh.name.toLowerCase()
-    if (db.select({ id: customer.id }).from(customer).where(eq(customer.search, search)).get()) {
-      return { refusal: { code: 'customer_exists', message: `${fresh.name} is a customer already.` } }
-    }
-    const row = db
+const creation: Creation<'customer', { isNameTaken: boolean }, NewRow, CustomerEvent> = {
+  aggregate: 'customer',
+  read: (db, { name }) => ({
+    isNameTaken:
+      db.select({ id: customer.id }).from(customer).where(eq(customer.search, name.toLowerCase())).get() !== undefined,
+  }),
+  decide: decideNewCustomer,
+  insert: (db, { isProspect, ...row }) =>
+    db
       .insert(customer)
-      .values({ ...fresh, search })
-      .returning()
-      .get()
-    return {
-      customer: {
-        id: row.id,
-        name: row.name,
-        city: row.city,
-        region: row.region,
-        currency: row.currency,
-        hasPayer: true,
-      },
-    }
-  })
+      .values({ ...row, search: row.name.toLowerCase(), prospect: isProspect })
+      .returning({ id: customer.id })
+      .get().id,
+  words: customerRefusalWords,
+}
+type NewRow = { name: string; isProspect: boolean } & Partial<typeof customer.$inferInsert>
+
+/** Adds a customer on the spot; a name that exists already is refused. */
+export function createCustomer(db: Db, fresh: NewCustomer, act: Act) {
+  const made = create(db, creation, { ...fresh, isProspect: false }, act)
+  if ('refusal' in made) return made
+  const { name, city, region, currency } = fresh
+  return { customer: { id: made.id, name, city, region, currency, hasPayer: true } }
 }
 
 export const newProspectSchema = z.object({
@@ -70,45 +75,19 @@ export const newProspectSchema = z.object({
   currency: z.enum(currencies).default('USD'),
 })
 
-/** Makes somebody who asks for prices and has never shipped: no bills go to them yet. */
-export function createProspect(
+/** Adds somebody who asks for prices and has never shipped: no bills go to them yet. */
+export const createProspect = (
   db: Db,
   { name, quoteMail, currency }: z.input<typeof newProspectSchema>,
-): { id: number } | { refusal: { code: 'customer_exists'; message: string } } {
-  return inTransaction(db, () => {
-    const search = name.toLowerCase()
-    if (db.select({ id: customer.id }).from(customer).where(eq(customer.search, search)).get())
-      return { refusal: { code: 'customer_exists' as const, message: `${name} is known already: choose them.` } }
-    return db
-      .insert(customer)
-      .values({ name, search, prospect: true, quoteMail: quoteMail || null, currency })
-      .returning({ id: customer.id })
-      .get()
-  })
-}
+  act: Act,
+): { id: number } | Refused =>
+  create(db, creation, { name, isProspect: true, quoteMail: quoteMail || null, ...(currency ? { currency } : {}) }, act)
 
 export const payerSchema = z.object({
   customerId: z.number().int().positive(),
   billingMail: z.string().trim().email('Give the email address that bills go to').max(200),
 })
 
-/** Says where a customer's bills go who had nobody to bill; one that has is left as it is. */
-export function setPayer(
-  db: Db,
-  { customerId, billingMail }: z.infer<typeof payerSchema>,
-): { done: true } | { refusal: { code: 'no_such_customer' | 'has_payer'; message: string } } {
-  return inTransaction(db, () => {
-    const row = db
-      .select({ name: customer.name, billingMail: customer.billingMail })
-      .from(customer)
-      .where(eq(customer.id, customerId))
-      .get()
-    if (!row) return { refusal: { code: 'no_such_customer' as const, message: 'There is no such customer.' } }
-    if (row.billingMail)
-      return {
-        refusal: { code: 'has_payer' as const, message: `${row.name} is billed at ${row.billingMail} already.` },
-      }
-    db.update(customer).set({ billingMail, prospect: false }).where(eq(customer.id, customerId)).run()
-    return { done: true as const }
-  })
-}
+/** Sets where a customer's bills go who had nobody to bill; one that has is refused. */
+export const setPayer = (db: Db, { customerId, billingMail }: z.infer<typeof payerSchema>, act: Act): Outcome =>
+  outcome(run(db, customerSubject, customerId, { kind: 'set_payer', billingMail }, act))

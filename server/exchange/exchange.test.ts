@@ -204,7 +204,7 @@ test('over HTTP: busy means later, refused means no more, and the same key goes 
   expect(got[0]).toMatchObject({ secret: 'Bearer between the two of us', body: sentTexts(world.db)[0] })
   status = 403
   expect(
-    resend(world.db, world.db.select().from(exchange).where(eq(exchange.direction, 'out')).get()!.id, now),
+    resend(world.db, world.db.select().from(exchange).where(eq(exchange.direction, 'out')).get()!.id, ines),
   ).toEqual({ done: true })
   await sendAll()
   expect(world.db.select().from(exchange).where(eq(exchange.direction, 'out')).get()).toMatchObject({
@@ -242,7 +242,7 @@ test('the log reads a document beside its bytes, and finds it by number', async 
   expect(charge.from.map(({ segment, element }) => read.segments[segment]![element])).toEqual(['288000'])
   expect(listDocuments(world.db, exchangeQuerySchema.parse({ kind: '997' }))).toHaveLength(1)
   expect(listDocuments(world.db, exchangeQuerySchema.parse({ q: '1' }))).toHaveLength(3)
-  expect(reread(world.db, found!.id, now)).toEqual({ done: true })
+  expect(reread(world.db, found!.id, ines)).toEqual({ done: true })
   const made = answerTender(world.db, found!.noticeId!, { kind: 'accept', note: '' }, { ...ines, repId: 1 })
   const { number } = world.db
     .select({ number: load.number })

@@ -1,56 +1,116 @@
 import { eq } from 'drizzle-orm'
-import { type Db, inTransaction } from '#server/db.server'
-import { noteUnlogged } from '#server/event/event'
-import type { Outcome } from '#server/kernel/run'
-import { releaseHeld } from '#server/outbox/outbox'
+import { type Refusal, refusalWords } from '#core/decision/refusal'
+import {
+  decideExchange,
+  type ExchangeCommand,
+  type ExchangeEvent,
+  type ExchangeFacts,
+  exchangeRefusals,
+} from '#core/exchange/decide'
+import type { Db } from '#server/db.server'
+import { type Act, noteUnlogged } from '#server/event/event'
+import {
+  type Appliers,
+  applyBy,
+  commandOf,
+  type Outcome,
+  outcome,
+  refused,
+  run,
+  type Subject,
+} from '#server/kernel/run'
+import { isHeld, releaseHeld } from '#server/outbox/outbox'
 import { codesOf } from '#server/partner/codes'
 import { findPartner } from '#server/partner/partners'
 import { exchange, exchangeDocument, tenderNotice } from '#server/schema'
 import { assess, customerOf, equipmentOf } from '#server/tender-facts/assess'
 import { askSending } from './send'
 
-const refuse = (code: string, message: string): Outcome => ({ refusal: { code, message } })
+type Row = typeof exchange.$inferSelect
+type ServerFacts = ExchangeFacts & { row: Row; noticeId: number | null }
+type ServerCommand =
+  | (ExchangeCommand & { kind: 'resend' })
+  | (ExchangeCommand & { kind: 'reread' } & { documentId: number })
 
-/** Sends an interchange once more: the same bytes under the same control number, so that a partner that has it knows it. */
-export function resend(db: Db, exchangeId: number, now: number): Outcome {
-  return inTransaction(db, () => {
-    const row = db.select().from(exchange).where(eq(exchange.id, exchangeId)).get()
-    if (row?.direction !== 'out' || row.partnerId === null)
-      return refuse('no_such_exchange', 'There is nothing to send.')
-    // One that is held goes at once: somebody knows that the partner takes us again.
-    if (row.state === 'waiting' && releaseHeld(db, { kind: 'exchange', stream: `partner-${row.partnerId}` }, now) > 0)
-      return { done: true }
-    if (row.state === 'waiting') return refuse('still_waiting', 'It is on its way already.')
-    db.update(exchange).set({ state: 'waiting', problem: null }).where(eq(exchange.id, exchangeId)).run()
-    askSending(db, row.partnerId, exchangeId, now)
-    return { done: true }
-  })
-}
+const streamOf = ({ partnerId }: Row) => ({ kind: 'exchange' as const, stream: `partner-${partnerId}` })
 
-/** Reads a document once more: one that could not be taken in is tried again, a tender that waits is computed again. */
-export function reread(db: Db, documentId: number, now: number): Outcome {
-  return inTransaction(db, (): Outcome => {
-    const row = db.select().from(exchangeDocument).where(eq(exchangeDocument.id, documentId)).get()
-    if (row?.direction !== 'in') return refuse('no_such_document', 'There is nothing to read.')
-    if (row.noticeId !== null) return reckon(db, row.noticeId, now)
-    if (row.kind !== '204' || row.state === 'refused')
-      return refuse(
-        'nothing_to_read',
-        row.state === 'refused'
-          ? 'It was rejected as faulty: the customer has to send it again.'
-          : 'Nothing is read of this document.',
-      )
+const appliers: Appliers<ExchangeEvent, ServerFacts, ServerCommand, void> = {
+  sent_again: (db, id, _, { facts, now }) => {
+    db.update(exchange).set({ state: 'waiting', problem: null }).where(eq(exchange.id, id)).run()
+    askSending(db, facts.row.partnerId!, id, now)
+  },
+  hold_released: (db, _, __, { facts, now }) => {
+    releaseHeld(db, streamOf(facts.row), now)
+  },
+  reading_retried: (db, _, __, context) => {
+    const { documentId } = commandOf(context, 'reread')
     db.update(exchangeDocument)
       .set({ state: 'to_read', problem: null })
       .where(eq(exchangeDocument.id, documentId))
       .run()
-    return { done: true }
-  })
+  },
+  tender_recomputed: (db, _, __, { facts, now }) => recompute(db, facts.noticeId!, now),
 }
 
-function reckon(db: Db, noticeId: number, now: number): Outcome {
+/** Decisions about an interchange and its documents. */
+const subject: Subject<'exchange', ServerFacts, ServerCommand, ExchangeEvent> = {
+  aggregate: 'exchange',
+  read: readFacts,
+  decide: decideExchange,
+  apply: applyBy(appliers, undefined),
+  words: (refusal) => refusalWords(exchangeRefusals, refusal as Refusal<keyof typeof exchangeRefusals>),
+  missing: { code: 'no_such_exchange', message: exchangeRefusals.no_such_exchange() },
+}
+
+/** Sends an interchange once more: the same bytes under the same control number. */
+export const resend = (db: Db, exchangeId: number, act: Act): Outcome =>
+  outcome(run(db, subject, exchangeId, { kind: 'resend' }, act))
+
+/** Reads a document once more: one that could not be taken in is tried again, a tender that waits is computed again. */
+export function reread(db: Db, documentId: number, act: Act): Outcome {
+  const document = db
+    .select({ exchangeId: exchangeDocument.exchangeId })
+    .from(exchangeDocument)
+    .where(eq(exchangeDocument.id, documentId))
+    .get()
+  if (!document) return refused(exchangeRefusals, 'no_such_document')
+  return outcome(run(db, subject, document.exchangeId, { kind: 'reread', documentId }, act))
+}
+
+function readFacts(db: Db, exchangeId: number, _: Act, command: ServerCommand | null): ServerFacts | null {
+  const row = db.select().from(exchange).where(eq(exchange.id, exchangeId)).get()
+  if (!row) return null
+  const document = command?.kind === 'reread' ? findDocument(db, command.documentId) : null
+  return {
+    row,
+    noticeId: document?.noticeId ?? null,
+    direction: row.direction,
+    hasPartner: row.partnerId !== null,
+    isWaiting: row.state === 'waiting',
+    isHeld: isHeld(db, streamOf(row)),
+    document: document && {
+      kind: document.kind,
+      isRejected: document.state === 'refused',
+      notice: document.notice,
+    },
+  }
+}
+
+const findDocument = (db: Db, documentId: number) =>
+  db
+    .select({
+      kind: exchangeDocument.kind,
+      state: exchangeDocument.state,
+      noticeId: exchangeDocument.noticeId,
+      notice: tenderNotice.state,
+    })
+    .from(exchangeDocument)
+    .leftJoin(tenderNotice, eq(tenderNotice.id, exchangeDocument.noticeId))
+    .where(eq(exchangeDocument.id, documentId))
+    .get() ?? null
+
+function recompute(db: Db, noticeId: number, now: number): void {
   const notice = db.select().from(tenderNotice).where(eq(tenderNotice.id, noticeId)).get()!
-  if (notice.state !== 'open') return refuse('answered_already', 'It is answered: reading it again changes nothing.')
   const codes = codesOf(db, noticeId)
   db.update(tenderNotice)
     .set({
@@ -60,5 +120,4 @@ function reckon(db: Db, noticeId: number, now: number): Outcome {
     .where(eq(tenderNotice.id, noticeId))
     .run()
   noteUnlogged(db, 'tender', notice.tenderId, 'reread')
-  return { done: true }
 }

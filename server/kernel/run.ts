@@ -1,4 +1,4 @@
-import type { Refusal } from '#core/decision/refusal'
+import { type Refusal, type RefusalWords, refusalWords } from '#core/decision/refusal'
 import type { Aggregate, EventOf } from '#core/event/event'
 import { type Db, inTransaction } from '#server/db.server'
 import { type Act, recordEvent } from '#server/event/event'
@@ -7,6 +7,13 @@ import { type Act, recordEvent } from '#server/event/event'
 export interface Refused {
   refusal: { code: string; message: string }
 }
+
+/** A refusal in the words of its subject. */
+export const refused = <Words extends RefusalWords<string>>(
+  words: Words,
+  code: keyof Words & string,
+  facts: Record<string, unknown> = {},
+): Refused => ({ refusal: { code, message: refusalWords(words, { code, facts }) } })
 
 /** What writing an event may know besides the event: who and when, what was read, and what was asked. */
 export interface Context<Facts, Command> extends Act {
@@ -75,6 +82,34 @@ export function run<Kind extends Aggregate, Facts, Command, Event extends EventO
     if (thrown instanceof RefusedInside) return thrown.refused
     throw thrown
   }
+}
+
+/** How one thing of a kind is created: what is known before there is one, what decides, and what writes it. */
+export interface Creation<Kind extends Aggregate, Facts, Command, Event extends EventOf[Kind]> {
+  aggregate: Kind
+  read: (db: Db, command: Command, act: Act) => Facts
+  decide: (facts: Facts, command: Command, act: Act) => { events: Event[] } | { refusal: Refusal }
+  /** Writes it and returns its id, under which its first events are recorded. */
+  insert: (db: Db, command: Command, facts: Facts, act: Act) => number
+  words: (refusal: Refusal) => string
+}
+
+/** Creates one thing in one transaction that holds the write lock from the start; the counterpart of `run` for what has no id yet. */
+export function create<Kind extends Aggregate, Facts, Command, Event extends EventOf[Kind]>(
+  db: Db,
+  creation: Creation<Kind, Facts, Command, Event>,
+  command: Command,
+  act: Act,
+): { id: number } | Refused {
+  return inTransaction(db, () => {
+    const facts = creation.read(db, command, act)
+    const decision = creation.decide(facts, command, act)
+    if ('refusal' in decision)
+      return { refusal: { code: decision.refusal.code, message: creation.words(decision.refusal) } }
+    const id = creation.insert(db, command, facts, act)
+    for (const happened of decision.events) recordEvent(db, creation.aggregate, id, happened, act)
+    return { id }
+  })
 }
 
 const isMaker = <Facts, Command>(

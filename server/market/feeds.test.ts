@@ -4,13 +4,14 @@ import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { fitRates } from '#core/rates/fit-rates'
 import { day, hour } from '#core/time/local'
 import { setCustomerPricing } from '#server/customer/pricing'
-import { fuelShare, latestDiesel, listFuelTables, removeFuelTable, saveFuelTable } from '#server/fuel/fuel'
+import { fuelShare, latestDiesel } from '#server/fuel/fuel'
+import { listFuelTables, removeFuelTable, saveFuelTable } from '#server/fuel/tables'
 import { locatePrefix } from '#server/rates/locate'
 import { placeRateModel, rateModel } from '#server/rates/model'
 import { readNewAverages, readPastPrices } from '#server/rates/past-prices'
 import { marketAverage } from '#server/schema'
 import { settings } from '#server/settings.server'
-import { now, type TestWorld, testWorld } from '#server/testing/world'
+import { ines, now, type TestWorld, testWorld } from '#server/testing/world'
 import { feedStates, readFeed } from './feeds'
 import { laneAverage } from './lane-average'
 
@@ -165,18 +166,20 @@ test('fuel tables: two of one name, one in use, one that is not there', () => {
     addE4: 100,
     begunStepCounts: true,
   }
-  const made = saveFuelTable(world.db, null, table) as { id: number }
-  expect(saveFuelTable(world.db, null, table)).toMatchObject({ refusal: { code: 'name_taken' } })
-  expect(saveFuelTable(world.db, made.id, { ...table, addE4: 200 })).toEqual({ id: made.id })
-  expect(saveFuelTable(world.db, 99, { ...table, name: 'Other' })).toMatchObject({ refusal: { code: 'no_such_table' } })
-  expect(setCustomerPricing(world.db, 1, { rule: null, fuelTableId: made.id, showMiles: false })).toEqual({
+  const made = saveFuelTable(world.db, null, table, ines) as { id: number }
+  expect(saveFuelTable(world.db, null, table, ines)).toMatchObject({ refusal: { code: 'name_taken' } })
+  expect(saveFuelTable(world.db, made.id, { ...table, addE4: 200 }, ines)).toEqual({ id: made.id })
+  expect(saveFuelTable(world.db, 99, { ...table, name: 'Other' }, ines)).toMatchObject({
+    refusal: { code: 'no_such_table' },
+  })
+  expect(setCustomerPricing(world.db, 1, { rule: null, fuelTableId: made.id, showMiles: false }, ines)).toEqual({
     done: true,
   })
-  expect(setCustomerPricing(world.db, 1, { rule: null, fuelTableId: 99, showMiles: false })).toMatchObject({
+  expect(setCustomerPricing(world.db, 1, { rule: null, fuelTableId: 99, showMiles: false }, ines)).toMatchObject({
     refusal: { code: 'no_such_table' },
   })
   expect(listFuelTables(world.db)).toMatchObject([{ name: 'House', addE4: 200, customers: 1 }])
-  expect(removeFuelTable(world.db, made.id)).toMatchObject({
+  expect(removeFuelTable(world.db, made.id, ines)).toMatchObject({
     refusal: { code: 'table_in_use', message: 'Snowmelt Potato Growers pay by it.' },
   })
 })

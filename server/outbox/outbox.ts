@@ -131,6 +131,15 @@ export function releaseHeld(db: Db, which: { kind: OutboxKind; stream?: string }
     .run().changes
 }
 
+/** Whether entries of a stream are held. */
+export const isHeld = (db: Db, { kind, stream }: { kind: OutboxKind; stream: string }): boolean =>
+  db
+    .select({ id: outbox.id })
+    .from(outbox)
+    .where(and(eq(outbox.state, 'held'), eq(outbox.kind, kind), eq(outbox.stream, stream)))
+    .limit(1)
+    .get() !== undefined
+
 /** What is held just now, by kind, with what was answered last: for whoever can put it right. */
 export function heldEntries(db: Db): { kind: OutboxKind; count: number; problem: string | null }[] {
   return db

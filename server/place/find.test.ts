@@ -2,7 +2,7 @@ import { afterEach, beforeEach, expect, test } from 'vitest'
 import { findCarriers, identifyCarrier } from '#server/carrier/find'
 import { createCustomer, findCustomers } from '#server/customer/customers'
 import { facility } from '#server/schema'
-import { now, openLoad, type TestWorld, terms, testWorld } from '#server/testing/world'
+import { ines, now, openLoad, type TestWorld, terms, testWorld } from '#server/testing/world'
 import { findFacilities, findPlaces } from './find'
 
 let world: TestWorld
@@ -97,8 +97,8 @@ test('a customer is made once, whatever the letters’ case', () => {
     phone: '',
     currency: 'USD' as const,
   }
-  expect(createCustomer(world.db, fresh)).toHaveProperty('customer')
-  expect(createCustomer(world.db, { ...fresh, name: 'TIN WHISTLE MALT' })).toHaveProperty(
+  expect(createCustomer(world.db, fresh, ines)).toHaveProperty('customer')
+  expect(createCustomer(world.db, { ...fresh, name: 'TIN WHISTLE MALT' }, ines)).toHaveProperty(
     'refusal.code',
     'customer_exists',
   )

@@ -5,7 +5,7 @@ import { day, hour } from '#core/time/local'
 import type { Viewer } from '#server/access/viewer'
 import { createProspect, setPayer } from '#server/customer/customers'
 import { setCustomerPricing } from '#server/customer/pricing'
-import { saveFuelTable } from '#server/fuel/fuel'
+import { saveFuelTable } from '#server/fuel/tables'
 import { readLoadPage } from '#server/load-page/read'
 import { locatePrefix } from '#server/rates/locate'
 import { placeRateModel } from '#server/rates/model'
@@ -181,19 +181,29 @@ describe('lines', () => {
 describe('how a customer is priced', () => {
   test('their own rule, their fuel table, and today’s diesel', () => {
     world.db.insert(dieselPrice).values({ area: 'US', week: '2026-11-16', priceE3: 3522, receivedAt: now }).run()
-    const table = saveFuelTable(world.db, null, {
-      name: 'House',
-      baseE3: 1250,
-      stepE3: 60,
-      basis: 'per_mile',
-      addE4: 100,
-      begunStepCounts: true,
-    }) as { id: number }
-    setCustomerPricing(world.db, 1, {
-      rule: { percentE2: 1000, floorMinor: 500_00, capMinor: null },
-      fuelTableId: table.id,
-      showMiles: true,
-    })
+    const table = saveFuelTable(
+      world.db,
+      null,
+      {
+        name: 'House',
+        baseE3: 1250,
+        stepE3: 60,
+        basis: 'per_mile',
+        addE4: 100,
+        begunStepCounts: true,
+      },
+      act,
+    ) as { id: number }
+    setCustomerPricing(
+      world.db,
+      1,
+      {
+        rule: { percentE2: 1000, floorMinor: 500_00, capMinor: null },
+        fuelTableId: table.id,
+        showMiles: true,
+      },
+      act,
+    )
     const [id] = add(good)
     const { sellMinor, fuelMinor, band, miles } = line(id!)
     expect(sellMinor! - band!.middleMinor).toBeGreaterThanOrEqual(500_00)
@@ -329,21 +339,23 @@ describe('won and lost', () => {
     })
   })
   test('a prospect that won is told where bills go, once', () => {
-    const made = createProspect(world.db, { name: 'Gravel & Wren', quoteMail: '' }) as { id: number }
-    expect(setPayer(world.db, { customerId: made.id, billingMail: 'bills@gravel.example' })).toEqual({ done: true })
+    const made = createProspect(world.db, { name: 'Gravel & Wren', quoteMail: '' }, act) as { id: number }
+    expect(setPayer(world.db, { customerId: made.id, billingMail: 'bills@gravel.example' }, act)).toEqual({
+      done: true,
+    })
     expect(world.db.select().from(customer).where(eq(customer.id, made.id)).get()).toMatchObject({
       billingMail: 'bills@gravel.example',
       prospect: false,
     })
-    expect(setPayer(world.db, { customerId: made.id, billingMail: 'other@gravel.example' })).toMatchObject({
+    expect(setPayer(world.db, { customerId: made.id, billingMail: 'other@gravel.example' }, act)).toMatchObject({
       refusal: { code: 'has_payer', message: 'Gravel & Wren is billed at bills@gravel.example already.' },
     })
-    expect(setPayer(world.db, { customerId: 99, billingMail: 'x@y.example' })).toMatchObject({
+    expect(setPayer(world.db, { customerId: 99, billingMail: 'x@y.example' }, act)).toMatchObject({
       refusal: { code: 'no_such_customer' },
     })
   })
   test('a prospect that wins is a customer', () => {
-    const made = createProspect(world.db, { name: 'Gravel & Wren', quoteMail: '' }) as { id: number }
+    const made = createProspect(world.db, { name: 'Gravel & Wren', quoteMail: '' }, act) as { id: number }
     const theirs = createQuote(world.db, { customerId: made.id }, act) as { quoteId: number }
     const added = addLines(world.db, theirs.quoteId, [{ cells: good }], act) as { lineIds: number[] }
     const won = winLines(world.db, theirs.quoteId, { lineIds: added.lineIds, loads: { ...plan, count: 1 } }, act) as {
@@ -352,7 +364,7 @@ describe('won and lost', () => {
     expect(world.db.select().from(customer).where(eq(customer.id, made.id)).get()!.prospect).toBe(false)
     const first = readLoadPage(world.db, won.loadIds[0]!, now)!
     expect(first.stops.map(({ address }) => address)).toEqual(['Street not known yet', 'Street not known yet'])
-    expect(createProspect(world.db, { name: 'GRAVEL & WREN', quoteMail: '' })).toMatchObject({
+    expect(createProspect(world.db, { name: 'GRAVEL & WREN', quoteMail: '' }, act)).toMatchObject({
       refusal: { code: 'customer_exists' },
     })
   })

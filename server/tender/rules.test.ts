@@ -4,12 +4,14 @@ import { type AnswerRule, answerRuleSchema } from '#core/tender/answer-rules'
 import { receive } from '#server/exchange/receive'
 import { answeringRule, customer, tenderNotice } from '#server/schema'
 import { addPartner, fileOf, mapSampleCodes, tenderOf } from '#server/testing/partners'
+import { ruth } from '#server/testing/walk'
 import { ines, now, type TestWorld, testWorld } from '#server/testing/world'
 import { answerTender } from './answer'
 import { readAnswered } from './answered'
 import { weekOf } from './by-rule'
+import { actOnRules } from './change-rules'
 import { readWaitingTenders } from './read-waiting'
-import { actOnRules, readRules, tryRules } from './rules'
+import { readRules, tryRules } from './rules'
 
 let world: TestWorld
 const rule = (over: Partial<AnswerRule> = {}): AnswerRule =>
@@ -27,7 +29,7 @@ beforeEach(async () => {
 })
 afterEach(() => world.end())
 
-const act = (asked: Parameters<typeof actOnRules>[1]) => actOnRules(world.db, asked, 'Ruth Amsel', now)
+const act = (asked: Parameters<typeof actOnRules>[1]) => actOnRules(world.db, asked, ruth)
 const rules = () => world.db.select().from(answeringRule).orderBy(answeringRule.position).all()
 const save = (over: Partial<AnswerRule> = {}, ruleId: number | null = null) =>
   act({ intent: 'save', customerId: 1, ruleId, rule: rule(over) })

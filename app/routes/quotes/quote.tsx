@@ -1,7 +1,7 @@
 import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
-import { listFuelTables } from '#server/fuel/fuel'
+import { listFuelTables } from '#server/fuel/tables'
 import { readQuote } from '#server/quote/read'
 import { brokerage } from '#server/settings.server'
 import { QuoteGrid } from '../../quote/grid'
