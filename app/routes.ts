@@ -58,7 +58,7 @@ export default [
     route('quotes/:quoteId/act', 'routes/quotes/act.ts'),
     route('quotes/:quoteId/lines/:lineId', 'routes/quotes/line.ts'),
     route('quotes/:quoteId/document', 'routes/quotes/document.ts'),
-    route('quotes/:quoteId/paper', 'routes/quotes/pdf.ts'),
+    route('quotes/:quoteId/document', 'routes/quotes/pdf.ts'),
     route('quotes/:quoteId/export/:format', 'routes/quotes/file.ts'),
     route('customers/:customerId/pricing', 'routes/quotes/customer-pricing.ts'),
 
@@ -81,8 +81,8 @@ export default [
     route('carriers/add', 'routes/carriers/add.ts'),
     route('carriers/views', 'routes/carriers/views.ts'),
     route('carriers/:carrierId/act', 'routes/carriers/act.ts'),
-    route('carriers/:carrierId/papers', 'routes/carriers/papers.ts'),
-    route('carriers/:carrierId/papers/:paperId', 'routes/carriers/paper.ts'),
+    route('carriers/:carrierId/documents', 'routes/carriers/documents.ts'),
+    route('carriers/:carrierId/documents/:documentId', 'routes/carriers/document.ts'),
 
     route('vetting/policy', 'routes/vetting/policy.ts'),
   ]),

@@ -39,9 +39,9 @@ const addCustomer = (name: string) =>
 
 test('a backup takes documents, exchange files and keys along, and is put back while the application has the database open', () => {
   addCustomer('Before')
-  mkdirSync(join(folder, 'papers'))
+  mkdirSync(join(folder, 'documents'))
   mkdirSync(join(folder, 'partners', 'snowmelt', 'archive'), { recursive: true })
-  writeFileSync(join(folder, 'papers', 'abc'), 'a certificate')
+  writeFileSync(join(folder, 'documents', 'abc'), 'a certificate')
   writeFileSync(join(folder, 'partners', 'snowmelt', 'archive', 'a.x12'), 'ISA*')
   const copy = join(folder, 'copy')
   expect(command('backup', copy)).toMatchObject({ status: 0, stdout: `${copy}\n` })
@@ -50,19 +50,29 @@ test('a backup takes documents, exchange files and keys along, and is put back w
   for (const name of ['oxpecker.db', 'keys.env']) expect(statSync(join(copy, name)).mode & 0o077).toBe(0)
 
   addCustomer('After')
-  rmSync(join(folder, 'papers'), { recursive: true })
+  rmSync(join(folder, 'documents'), { recursive: true })
   rmSync(join(folder, 'partners'), { recursive: true })
   expect(command('restore', copy)).toMatchObject({ status: 0, stdout: expect.stringContaining('Restored from') })
   // The connection that was open all along sees the restored state, and can go on writing.
   expect(customers()).toEqual(['Before'])
   addCustomer('Later')
   expect(customers()).toEqual(['Before', 'Later'])
-  expect(readFileSync(join(folder, 'papers', 'abc'), 'utf8')).toBe('a certificate')
+  expect(readFileSync(join(folder, 'documents', 'abc'), 'utf8')).toBe('a certificate')
   expect(readFileSync(join(folder, 'partners', 'snowmelt', 'archive', 'a.x12'), 'utf8')).toBe('ISA*')
   // What stood there before can be put back as well.
   const kept = readdirSync(join(folder, 'backups')).find((name) => name.startsWith('before-restore'))!
   expect(command('restore', join(folder, 'backups', kept)).status).toBe(0)
   expect(customers()).toEqual(['Before', 'After'])
+}, 90_000)
+
+test('a backup of an earlier version brings its documents to where they are now', () => {
+  const copy = join(folder, 'copy')
+  expect(command('backup', copy).status).toBe(0)
+  mkdirSync(join(copy, 'papers'))
+  writeFileSync(join(copy, 'papers', 'abc'), 'a certificate')
+  expect(command('restore', copy).status).toBe(0)
+  expect(readFileSync(join(folder, 'documents', 'abc'), 'utf8')).toBe('a certificate')
+  expect(existsSync(join(folder, 'papers'))).toBe(false)
 }, 90_000)
 
 test('both end beside an office that saves all the time, and leave nothing half', async () => {

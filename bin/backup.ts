@@ -17,7 +17,7 @@ mkdirSync(making, { recursive: true, mode: 0o700 })
 try {
   // The database first: documents only ever grow, so whatever it names is in the folders that are copied after it.
   copyDatabase(source, join(making, 'oxpecker.db'))
-  for (const name of ['papers', 'partners', 'secret'])
+  for (const name of ['documents', 'papers', 'partners', 'secret'])
     if (existsSync(join(folder, name))) cpSync(join(folder, name), join(making, name), { recursive: true })
   const keys = ['OX_SECRET', 'OX_SECRET_BEFORE', 'OX_BOARD_KEY', 'OX_BOARD_SECRET'].flatMap((name) =>
     process.env[name] ? [`${name}=${process.env[name]}`] : [],

@@ -4,6 +4,7 @@
 import { cpSync, existsSync, mkdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
+import { adoptOldFolder } from '#server/carrier/store'
 import { copyDatabase, replaceDatabase } from '#server/database/copy'
 import { quickCheck } from '#server/database/soundness'
 import { databasePath } from '#server/db.server'
@@ -20,9 +21,11 @@ if (problem) fail(`${problem}: nothing was changed`)
 try {
   mkdirSync(join(folder, 'backups'), { recursive: true, mode: 0o700 })
   if (existsSync(target)) keepWhatStands()
-  if (isFolder)
-    for (const name of ['papers', 'partners'])
+  if (isFolder) {
+    for (const name of ['documents', 'papers', 'partners'])
       if (existsSync(join(named, name))) cpSync(join(named, name), join(folder, name), { recursive: true })
+    adoptOldFolder(folder)
+  }
   await replaceDatabase(source, target)
   console.log(`Restored from ${named}`)
 } catch (error) {

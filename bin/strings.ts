@@ -1,4 +1,4 @@
-// npm run strings: every string a person can read on screens, papers, emails and in refusals, with its place; to be read aloud.
+// npm run strings: every string a person can read on screens, documents, emails and in refusals, with its place; to be read aloud.
 import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { pathToFileURL } from 'node:url'

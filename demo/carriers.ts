@@ -1,7 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm'
 import type { Payee } from '#core/carrier/carrier'
 import { addDays, dayOf, hour, toLocal } from '#core/time/local'
-import { checkPaper, receivePaper } from '#server/carrier/papers'
+import { checkDocument, receiveDocument } from '#server/carrier/documents'
 import { payeeSubject } from '#server/carrier/payees'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
@@ -14,7 +14,7 @@ import { people } from './world'
 
 const [ines, teo, ruth] = people
 
-/** What a day brings to the carriers' room: the register changed, a payee and a paper wait, and one award is in doubt. */
+/** What a day brings to the carriers' room: the register changed, a payee and a document wait, and one award is in doubt. */
 export async function writeCarrierDay(db: Db, now: number): Promise<void> {
   const today = dayOf(toLocal(now, 'America/Boise'))
   const rows = db.select().from(carrier).orderBy(carrier.id).limit(60).all()
@@ -70,23 +70,23 @@ export async function writeCarrierDay(db: Db, now: number): Promise<void> {
     .get(rows[5]!.id) as { id: number }
   run(db, payeeSubject, rows[5]!.id, { kind: 'approve_payee', payeeId: waiting.id }, person(ruth, 399 * 24 * hour))
   const certificate = await certificatePdf(rows[7]!.name, today)
-  receivePaper(
+  await receiveDocument(
     db,
     rows[7]!.id,
     { kind: 'certificate', name: 'certificate.pdf', content: certificate },
     { now: now - 2 * hour, by: { kind: 'carrier', id: rows[7]!.id, name: `${rows[7]!.name} by link` } },
   )
-  const w9 = receivePaper(
+  const w9 = await receiveDocument(
     db,
     rows[8]!.id,
     { kind: 'w9', name: 'w9.pdf', content: await certificatePdf(rows[8]!.name, today) },
     person(ines, 30 * 24 * hour),
   )
-  if ('paperId' in w9)
-    checkPaper(
+  if ('documentId' in w9)
+    checkDocument(
       db,
       rows[8]!.id,
-      { paperId: w9.paperId, kind: 'w9', expiresOn: null, insurance: [] },
+      { documentId: w9.documentId, kind: 'w9', expiresOn: null, insurance: [] },
       person(ines, 29 * 24 * hour),
     )
 }

@@ -7,7 +7,7 @@ import { addLines } from '#server/quote/lines'
 import { createQuote } from '#server/quote/quotes'
 import { sendQuote } from '#server/quote/send'
 import { endOfDay } from '#server/quote/valid-until'
-import { customer, dieselPrice, fuelTable, outbox, quote, quotePaper } from '#server/schema'
+import { customer, dieselPrice, fuelTable, outbox, quote, quoteVersion } from '#server/schema'
 import { steel, writeLastYearsBid, writePastQuote, zone } from './past-quotes'
 import type { Chance } from './random'
 import type { World } from './settle'
@@ -143,7 +143,7 @@ function writeOpenQuotes(db: Db, world: World, now: number): void {
   )
   // It was taken by the mail server then: nothing of it waits to be sent.
   db.delete(outbox).where(eq(outbox.kind, 'quote_mail')).run()
-  db.update(quotePaper)
+  db.update(quoteVersion)
     .set({ deliveredAt: now - 25 * 3_600_000 })
     .run()
   const prospect = createProspect(

@@ -7,7 +7,7 @@ import { addDays, dayOf, toLocal } from '#core/time/local'
 import { gazetteer } from '#server/atlas.server'
 import type { Db } from '#server/db.server'
 import { storeRecord } from '#server/register/store'
-import { carrier, contact, paper, policy } from '#server/schema'
+import { carrier, carrierDocument, contact, policy } from '#server/schema'
 import { carrierAdjectives, carrierCities, carrierKinds, carrierNouns, dispatchers, insurers } from './carrier-names'
 import type { Chance } from './random'
 
@@ -56,7 +56,7 @@ export function settleCarriers(db: Db, now: number, luck: Chance) {
       .get()
     const record = registerRecordFor(row, writePolicies(db, row, today, trouble, luck), today, trouble, luck)
     storeRecord(db, record, { changedAt: now - 86_400_000, confirmedAt: now })
-    writePapers(db, row.id, trouble, now)
+    writeDocuments(db, row.id, trouble, now)
     db.insert(contact)
       .values({
         carrierId: row.id,
@@ -208,14 +208,14 @@ function registerRecordFor(
   }
 }
 
-function writePapers(db: Db, carrierId: number, trouble: number, now: number): void {
+function writeDocuments(db: Db, carrierId: number, trouble: number, now: number): void {
   const receivedAt = now - 200 * 86_400_000
   const held = [
     ...(trouble < 0.02 || trouble > 0.05 ? (['w9'] as const) : []),
     ...(trouble < 0.05 || trouble > 0.08 ? (['agreement'] as const) : []),
     'certificate' as const,
   ]
-  db.insert(paper)
+  db.insert(carrierDocument)
     .values(
       held.map((kind) => ({
         carrierId,

@@ -76,7 +76,7 @@ test('a number and Enter bring a carrier with all that is known, vetted; the sam
   await expect(page.getByRole('option', { name: new RegExp(other.dotNumber) })).toBeVisible()
 })
 
-test('papers and a signature asked for by mail, sent from a phone, looked at, and then they count', async ({
+test('documents and a signature asked for by mail, sent from a phone, looked at, and then they count', async ({
   page,
   browser,
 }) => {
@@ -98,13 +98,13 @@ test('papers and a signature asked for by mail, sent from a phone, looked at, an
         purpose: string
       }[],
   )
-  expect(keys.map(({ purpose }) => purpose).toSorted()).toEqual(['agreement', 'papers'])
+  expect(keys.map(({ purpose }) => purpose).toSorted()).toEqual(['agreement', 'documents'])
   const mailOf = (purpose: string) => `carrier-link-${keys.find((each) => each.purpose === purpose)!.id}`
-  for (const purpose of ['agreement', 'papers'])
+  for (const purpose of ['agreement', 'documents'])
     await expect.poll(async () => (await mails()).some((mail) => mail.key.startsWith(mailOf(purpose)))).toBe(true)
 
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage()
-  await phone.goto(await linkIn(mailOf('papers'), 'p'))
+  await phone.goto(await linkIn(mailOf('documents'), 'p'))
   await ready(phone)
   await expect(phone.getByText(known.phones[0]!)).toHaveCount(0)
   const w9 = phone.getByRole('listitem').filter({ hasText: 'W-9' })
@@ -125,8 +125,8 @@ test('papers and a signature asked for by mail, sent from a phone, looked at, an
   await phone.getByRole('button', { name: 'Sign the agreement' }).click()
   await expect(phone.getByRole('status')).toContainText('Signed')
 
-  const papers = page.getByRole('region', { name: 'Documents' })
-  await expect(papers).toContainText('checked as signed')
+  const documents = page.getByRole('region', { name: 'Documents' })
+  await expect(documents).toContainText('checked as signed')
   await expect(page.getByRole('region', { name: 'Vetting' })).not.toContainText(
     'Broker-carrier agreement is not on file',
   )
@@ -145,7 +145,7 @@ test('papers and a signature asked for by mail, sent from a phone, looked at, an
     .click()
   await expect(page.getByRole('region', { name: 'Vetting' })).not.toContainText('W-9 is not on file')
   const served = await api.get(
-    await papers
+    await documents
       .getByRole('link', { name: 'W-9' })
       .getAttribute('href')
       .then((href) => href!),

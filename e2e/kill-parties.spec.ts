@@ -35,11 +35,11 @@ test(`killed ${kills} times while quotes are won, payees approved and documents 
     const post = (url: string, data: object) => () => ruth!.post(url, { data, timeout: 3000 })
     const plan = { count: 1, firstDay: new Date(Date.now() + 3 * 86_400_000).toISOString().slice(0, 10), everyDays: 1 }
     for (let at = 0; at < count; at++) {
-      const { carrierId, payeeId, paperId } = carriers[at]!
+      const { carrierId, payeeId, documentId } = carriers[at]!
       const won = { intent: 'win', lineIds: [lineIds[at]], loads: plan, madeBefore: 0 }
       await insist(post(`/quotes/${quoteId}/act`, won), 'loads_made_since')
       await insist(post(`/carriers/${carrierId}/act`, { intent: 'approve_payee', payeeId }), 'nothing_waits')
-      const reviewed = { intent: 'check_paper', paper: { paperId, kind: 'w9' } }
+      const reviewed = { intent: 'check_document', document: { documentId, kind: 'w9' } }
       await insist(post(`/carriers/${carrierId}/act`, reviewed), 'already_checked')
       await pause(luck.between(100, 400))
     }
@@ -62,7 +62,7 @@ test(`killed ${kills} times while quotes are won, payees approved and documents 
     ).toBe(count)
   const ids = among(carriers.map(({ carrierId }) => carrierId))
   expect(number(`select count(*) from payee where state = 'approved' and carrier_id in ${ids}`)).toBe(count)
-  for (const kind of ['payee_approved', 'paper_checked'])
+  for (const kind of ['payee_approved', 'document_checked'])
     expect(
       number(
         `select count(*) from event where aggregate = 'carrier' and aggregate_id in ${ids} and kind = '${kind}' and actor_id = 3`,

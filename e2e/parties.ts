@@ -34,16 +34,16 @@ export async function preparedCarriers(api: APIRequestContext, count: number, pa
     }
     expect((await api.post(`/carriers/${carrierId}/act`, { data: { intent: 'ask_payee', payee } })).status()).toBe(200)
     const file = { name: 'w9.pdf', mimeType: 'application/pdf', buffer: Buffer.from(`%PDF-1.4 ${carrierId}`) }
-    const sent = await api.post(`/carriers/${carrierId}/papers`, { multipart: { kind: 'w9', file } })
+    const sent = await api.post(`/carriers/${carrierId}/documents`, { multipart: { kind: 'w9', file } })
     expect(sent.status(), await sent.text()).toBe(200)
   }
   return reading(
     (db) =>
       db
         .prepare(
-          `select carrier.id carrierId, (select id from payee where carrier_id = carrier.id and state = 'waiting') payeeId, (select max(id) from paper where carrier_id = carrier.id and state = 'waiting') paperId from carrier where id in (${ids.join(', ')}) order by id`,
+          `select carrier.id carrierId, (select id from payee where carrier_id = carrier.id and state = 'waiting') payeeId, (select max(id) from carrier_document where carrier_id = carrier.id and state = 'waiting') documentId from carrier where id in (${ids.join(', ')}) order by id`,
         )
-        .all() as { carrierId: number; payeeId: number; paperId: number }[],
+        .all() as { carrierId: number; payeeId: number; documentId: number }[],
     path,
   )
 }

@@ -54,7 +54,7 @@ test('stopped with live streams that come back and a mail server that drips: acc
   await new Promise<void>((done) => dripping.listen(4599, '127.0.0.1', () => done()))
   const db = new Database(join(folder, 'oxpecker.db'))
   db.prepare(
-    "insert into carrier_link (carrier_id, purpose, kinds, sent_to, asked_by, asked_at, expires_at) values (1, 'papers', '[\"w9\"]', 'a@b.example', 'Ines', 1, 99999999999999)",
+    "insert into carrier_link (carrier_id, purpose, kinds, sent_to, asked_by, asked_at, expires_at) values (1, 'documents', '[\"w9\"]', 'a@b.example', 'Ines', 1, 99999999999999)",
   ).run()
   db.prepare(
     "insert into outbox (key, kind, stream, payload, state, next_at) values ('x-1', 'carrier_mail', 'x', '{\"linkId\":1}', 'waiting', 0)",

@@ -58,15 +58,19 @@ test('two hundred carriers are awarded one load at the same instant: one gets it
 test('a line won, a payee approved, a document reviewed and a policy saved by twenty at the same instant: once each', async () => {
   const [ines, ruth] = [await caller(), await caller('ruth@ploverrook.example')]
   const { quoteId, lineIds } = await preparedQuote(ines, 1)
-  const [{ carrierId, payeeId, paperId }] = (await preparedCarriers(ines, 1)) as [
-    { carrierId: number; payeeId: number; paperId: number },
+  const [{ carrierId, payeeId, documentId }] = (await preparedCarriers(ines, 1)) as [
+    { carrierId: number; payeeId: number; documentId: number },
   ]
   const plan = { count: 1, firstDay: inDays(3).slice(0, 10), everyDays: 1 }
   const basedOn = reading((db) => db.prepare('select coalesce(max(version), 0) from vetting_policy').pluck().get())
   const races: [url: string, data: object, refused: string][] = [
     [`/quotes/${quoteId}/act`, { intent: 'win', lineIds, loads: plan, madeBefore: 0 }, 'loads_made_since'],
     [`/carriers/${carrierId}/act`, { intent: 'approve_payee', payeeId }, 'nothing_waits'],
-    [`/carriers/${carrierId}/act`, { intent: 'check_paper', paper: { paperId, kind: 'w9' } }, 'already_checked'],
+    [
+      `/carriers/${carrierId}/act`,
+      { intent: 'check_document', document: { documentId, kind: 'w9' } },
+      'already_checked',
+    ],
     ['/vetting/policy', { intent: 'save', policy: usualPolicy, note: 'the same again', basedOn }, 'changed_since'],
   ]
   for (const [url, data, refused] of races) {

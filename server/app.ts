@@ -3,6 +3,7 @@ import express from 'express'
 import { RouterContextProvider, type ServerBuild } from 'react-router'
 import { callerContext, nonceContext } from '#server/access/context'
 import { sealAnew } from '#server/access/seal-anew'
+import { adoptOldFolder } from '#server/carrier/store'
 import { reportListenerFaults } from '#server/changes'
 import { closeDatabase, DatabaseProblem, database, storageProblem } from '#server/db.server'
 import { guardRequests, secureAnswer } from '#server/http/guard'
@@ -90,6 +91,7 @@ export async function startWork(): Promise<() => Promise<void>> {
   )
   const db = database()
   reportListenerFaults((error) => logger().error({ err: error }, 'a listener of changes broke'))
+  adoptOldFolder(settings().OX_DATA)
   sealAnew(db)
   releaseHeld(db, { kind: 'board' }, Date.now())
   const stopWatch = watchSoundness()

@@ -107,7 +107,7 @@ export function projectFolder(): string {
   return existsSync(join(folder, 'drizzle', 'meta')) ? folder : resolve('.')
 }
 
-/** The name under which the brokerage trades, as it is on every paper. */
+/** The name under which the brokerage trades, as it is on every document. */
 export const brokerage = {
   name: 'Plover & Rook Freight',
   address: ['418 Lavabed Way, Suite 2', 'Pocatello, ID 83201'],

@@ -14,7 +14,7 @@ export type OpenDialog =
   | 'lift'
   | 'ask'
   | 'upload'
-  | { check: Dossier['papers'][number] }
+  | { check: Dossier['documents'][number] }
 
 interface CarrierData {
   dossier: Dossier
@@ -40,8 +40,8 @@ export function useCarrierDesk(data: CarrierData): CarrierDesk {
   const { dossier, mayEdit, now, zone } = data
   const [asked] = useSearchParams()
   const [dialog, setDialog] = useState<OpenDialog | null>(() => {
-    const paper = dossier.papers.find(({ id, state }) => state === 'waiting' && String(id) === asked.get('look'))
-    return mayEdit && paper ? { check: paper } : null
+    const document = dossier.documents.find(({ id, state }) => state === 'waiting' && String(id) === asked.get('look'))
+    return mayEdit && document ? { check: document } : null
   })
   const acting = useCarrierAct(dossier.carrier.id)
   useLive(({ aggregate, id }) =>

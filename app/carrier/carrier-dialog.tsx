@@ -8,7 +8,7 @@ export function CarrierDialog({ desk }: { desk: CarrierDesk }) {
   const { dossier, acting, dialog } = desk
   const { id, name } = dossier.carrier
   const common = { dossier, acting, onClose: desk.closeDialog }
-  if (dialog !== null && typeof dialog === 'object') return <CheckDialog {...common} paper={dialog.check} />
+  if (dialog !== null && typeof dialog === 'object') return <CheckDialog {...common} document={dialog.check} />
   switch (dialog) {
     case 'contact':
       return <ContactDialog {...common} />

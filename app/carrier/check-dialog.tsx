@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { type PaperKind, paperKinds, paperWords } from '#core/carrier/paper'
+import { type CarrierDocumentKind, carrierDocumentKinds, carrierDocumentWords } from '#core/carrier/document'
 import { readAmount } from '#core/money/money'
 import type { PolicyKind } from '#core/register/register'
 import type { Dossier } from '#server/carrier/dossier'
@@ -11,26 +11,32 @@ import type { CarrierActing } from './use-carrier-act'
 
 interface CheckProps {
   dossier: Dossier
-  paper: Dossier['papers'][number]
+  document: Dossier['documents'][number]
   acting: CarrierActing
   onClose: () => void
 }
 
-/** Looking at a paper: the paper itself beside what is written down of it. */
-export function CheckDialog({ dossier, paper, acting, onClose }: CheckProps) {
-  const check = useCheck({ dossier, paper, acting, onClose })
+/** Looking at a document: the document itself beside what is written down of it. */
+export function CheckDialog({ dossier, document, acting, onClose }: CheckProps) {
+  const check = useCheck({ dossier, document, acting, onClose })
   const { kind, expiresOn, lines, error } = check
   return (
-    <Dialog open onClose={onClose} title={`Review ${paper.fileName}, from ${paper.receivedFrom}`} wide="sheet">
+    <Dialog open onClose={onClose} title={`Review ${document.fileName}, from ${document.receivedFrom}`} wide="sheet">
       <div className="grid grid-cols-[1fr_1.15fr] gap-4">
         <iframe
           title="The document"
-          src={`/carriers/${dossier.carrier.id}/papers/${paper.id}`}
+          src={`/carriers/${dossier.carrier.id}/documents/${document.id}`}
           className="h-[62vh] w-full border bg-white"
         />
         <form noValidate onSubmit={(event) => void check.keep(event)} className="flex flex-col gap-3">
           <div className="grid grid-cols-2 gap-3">
-            <Choice label="It is a" value={kind} options={paperKinds} words={paperWords} onChange={check.setKind} />
+            <Choice
+              label="It is a"
+              value={kind}
+              options={carrierDocumentKinds}
+              words={carrierDocumentWords}
+              onChange={check.setKind}
+            />
             {kind !== 'certificate' && (
               <Field
                 label="Good until (empty: without end)"
@@ -49,10 +55,10 @@ export function CheckDialog({ dossier, paper, acting, onClose }: CheckProps) {
   )
 }
 
-/** The form of a check: what is typed off the paper, and the two answers to it. */
-function useCheck({ dossier, paper, acting, onClose }: CheckProps) {
+/** The form of a check: what is typed off the document, and the two answers to it. */
+function useCheck({ dossier, document, acting, onClose }: CheckProps) {
   const filed = dossier.record?.filings.find((filing) => filing.kind === 'liability')
-  // Limits and days are what the paper says, typed off it: a figure that is there already is one that nobody read.
+  // Limits and days are what the document says, typed off it: a figure that is there already is one that nobody read.
   const fresh = (kind: PolicyKind): TypedPolicy => ({
     kind,
     insurer: filed?.insurer ?? '',
@@ -62,7 +68,7 @@ function useCheck({ dossier, paper, acting, onClose }: CheckProps) {
     effectiveOn: '',
     expiresOn: '',
   })
-  const [kind, setKind] = useState<PaperKind>(paper.kind)
+  const [kind, setKind] = useState<CarrierDocumentKind>(document.kind)
   const [expiresOn, setExpiresOn] = useState('')
   const [lines, setLines] = useState<TypedPolicy[]>([fresh('liability'), fresh('cargo')])
   const [error, setError] = useState<string>()
@@ -70,8 +76,11 @@ function useCheck({ dossier, paper, acting, onClose }: CheckProps) {
     event.preventDefault()
     const insurance = kind === 'certificate' ? lines.map(policyOf) : []
     const answer = await acting.act(
-      { intent: 'check_paper', paper: { paperId: paper.id, kind, expiresOn: expiresOn || null, insurance } },
-      `${paperWords[kind]} is on file and counts`,
+      {
+        intent: 'check_document',
+        document: { documentId: document.id, kind, expiresOn: expiresOn || null, insurance },
+      },
+      `${carrierDocumentWords[kind]} is on file and counts`,
       true,
     )
     if (answer.ok) return onClose()
@@ -81,7 +90,7 @@ function useCheck({ dossier, paper, acting, onClose }: CheckProps) {
     setError(first ? `${where}${first.message}` : answer.message)
   }
   const refuse = async (because: string) => {
-    const answer = await acting.act({ intent: 'refuse_paper', paperId: paper.id, because }, 'Refused', true)
+    const answer = await acting.act({ intent: 'refuse_document', documentId: document.id, because }, 'Refused', true)
     if (answer.ok) onClose()
     else setError(answer.message)
   }

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { contactRoles, payeeKinds, type Trailers } from '#core/carrier/carrier'
-import { askedKinds, paperWords } from '#core/carrier/paper'
+import { askedKinds, carrierDocumentWords } from '#core/carrier/document'
 import { type Equipment, equipmentKinds } from '#core/load/load'
 import { equipmentWords } from '#core/load/words'
 import type { CarrierActInput } from '#server/carrier/act'
@@ -238,11 +238,11 @@ export function AskDialog({ dossier, acting, onClose }: Props) {
   const missing = askedKinds.filter(
     (kind) =>
       (kind === 'w9' || kind === 'certificate') &&
-      !dossier.papers.some((paper) => paper.kind === kind && paper.state === 'checked'),
+      !dossier.documents.some((document) => document.kind === kind && document.state === 'checked'),
   )
   const [kinds, setKinds] = useState<(typeof askedKinds)[number][]>(missing.length > 0 ? missing : ['certificate'])
   const [agreement, setAgreement] = useState(
-    !dossier.papers.some((paper) => paper.kind === 'agreement' && paper.state === 'checked'),
+    !dossier.documents.some((document) => document.kind === 'agreement' && document.state === 'checked'),
   )
   const [to, setTo] = useState(dossier.contacts.find(({ mail }) => mail)?.mail ?? dossier.carrier.mail)
   const { attempt, error, message } = useSend(acting, onClose)
@@ -253,7 +253,7 @@ export function AskDialog({ dossier, acting, onClose }: Props) {
       // Where the second email is refused, the first is not sent again.
       setAgreement(false)
     }
-    if (kinds.length > 0 && !(await attempt({ intent: 'ask_papers', ask: { to, kinds } }, `Asked ${to}`))) return
+    if (kinds.length > 0 && !(await attempt({ intent: 'request_documents', ask: { to, kinds } }, `Asked ${to}`))) return
     onClose()
   }
   return (
@@ -277,7 +277,7 @@ export function AskDialog({ dossier, acting, onClose }: Props) {
                   setKinds(kinds.includes(kind) ? kinds.filter((each) => each !== kind) : [...kinds, kind])
                 }
               />{' '}
-              {paperWords[kind]}
+              {carrierDocumentWords[kind]}
             </label>
           ))}
         </fieldset>

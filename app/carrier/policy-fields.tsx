@@ -7,7 +7,7 @@ export const policyWords: Record<PolicyKind, string> = {
   refrigeration: 'Reefer breakdown',
 }
 
-/** One policy of a certificate, as it is typed off the paper. */
+/** One policy of a certificate, as it is typed off the document. */
 export interface TypedPolicy {
   kind: PolicyKind
   insurer: string

@@ -1,4 +1,4 @@
-import { balanceMinor, type ConfirmationTerms, payWords, windowOnPaper } from '#core/confirmation/terms'
+import { balanceMinor, type ConfirmationTerms, payWords, windowOnDocument } from '#core/confirmation/terms'
 import { milesWords } from '#core/miles/words'
 import { toInstant } from '#core/time/local'
 import { zoneWords } from '#core/time/words'
@@ -42,7 +42,7 @@ export function TermsView({ terms }: { terms: ConfirmationTerms }) {
             </p>
             <p>{stop.address.join(', ')}</p>
             <p>
-              <b className="font-semibold">{windowOnPaper(stop)}</b>{' '}
+              <b className="font-semibold">{windowOnDocument(stop)}</b>{' '}
               {zoneWords(toInstant(stop.earliestLocal, stop.zone), stop.zone)},{' '}
               {stop.booking === 'appointment' ? 'by appointment' : 'first come, first served'}
             </p>

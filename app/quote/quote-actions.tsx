@@ -34,7 +34,12 @@ export function QuoteActions({ desk }: { desk: QuoteDesk }) {
       </span>
       <span className="ml-auto flex items-center gap-4">
         {mayEdit && (
-          <a href={`/quotes/${page.quote.id}/paper`} target="_blank" rel="noreferrer" className="text-dusk underline">
+          <a
+            href={`/quotes/${page.quote.id}/document`}
+            target="_blank"
+            rel="noreferrer"
+            className="text-dusk underline"
+          >
             Customer PDF
           </a>
         )}

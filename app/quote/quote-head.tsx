@@ -18,13 +18,13 @@ export function QuoteHead({
   now: number
   zone: string
 }) {
-  const { quote, customer, papers } = page
+  const { quote, customer, versions } = page
   const bad = lines.filter((line) => line.problems.length > 0 && !line.busy).length
   const sum = sumBid(lines)
   const hasVolumes = lines.some(({ loads }) => loads !== null)
   const moved = percentOf(sum.comparedNowMinor - sum.comparedThenMinor, sum.comparedThenMinor)
   const { currency } = quote
-  const newest = papers[0]
+  const newest = versions[0]
   return (
     <div className="flex shrink-0 items-baseline gap-x-4 border-b border-strong px-4 py-2">
       <h1 className="text-lg font-semibold whitespace-nowrap">{customer.name}</h1>
@@ -76,7 +76,7 @@ function ratesWords(lines: ScreenLine[], name: string): string {
     : `${name} at rates of ${daysWords(first.day, last.day)}`
 }
 
-function sentWords(paper: QuotePage['papers'][number], now: number, zone: string): string {
-  if (paper.problem) return `version ${paper.version} could not be sent: ${paper.problem}`
-  return `version ${paper.version} ${paper.deliveredAt ? 'sent' : 'on its way'} to ${paper.sentTo}, ${momentWords(paper.sentAt, now, zone)}`
+function sentWords(version: QuotePage['versions'][number], now: number, zone: string): string {
+  if (version.problem) return `version ${version.version} could not be sent: ${version.problem}`
+  return `version ${version.version} ${version.deliveredAt ? 'sent' : 'on its way'} to ${version.sentTo}, ${momentWords(version.sentAt, now, zone)}`
 }

@@ -17,18 +17,18 @@ export function QuoteLog({
 }) {
   return (
     <Dialog open onClose={onClose} title={`What happened to ${page.quote.number}`} wide>
-      {page.papers.length > 0 && (
+      {page.versions.length > 0 && (
         <p className="mb-3 flex flex-wrap gap-x-4">
           <span className="label">As sent:</span>
-          {page.papers.map((paper) => (
+          {page.versions.map((version) => (
             <a
-              key={paper.id}
-              href={`/quotes/${page.quote.id}/paper?paper=${paper.id}`}
+              key={version.id}
+              href={`/quotes/${page.quote.id}/document?version=${version.id}`}
               target="_blank"
               rel="noreferrer"
               className="text-dusk underline"
             >
-              version {paper.version}
+              version {version.version}
             </a>
           ))}
         </p>

@@ -111,7 +111,7 @@ function readUntilDay(typed: string, today: string): string | null {
 
 type Table = FuelTable & { id: number }
 
-/** How this customer is priced: the margin rule, the fuel table, miles on paper or not. Managers change it, reps read it. */
+/** How this customer is priced: the margin rule, the fuel table, miles on their documents or not. Managers change it, reps read it. */
 export function PricingDialog({
   page,
   tables,

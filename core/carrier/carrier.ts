@@ -8,7 +8,7 @@ export type FactSource = (typeof factSources)[number]
 export const contactRoles = ['dispatch', 'after_hours', 'accounts', 'owner', 'claims', 'other'] as const
 export type ContactRole = (typeof contactRoles)[number]
 
-export const paperStates = ['waiting', 'checked', 'refused'] as const
+export const carrierDocumentStates = ['waiting', 'checked', 'refused'] as const
 
 export const payeeKinds = ['carrier', 'factoring'] as const
 export const payeeStates = ['waiting', 'approved', 'refused', 'replaced'] as const

@@ -4,9 +4,9 @@ import type { Refusal } from '../decision/refusal'
 import type { Equipment } from '../load/load'
 import { agreement, type Signature } from './agreement'
 import type { Contact, Trailers } from './carrier'
+import type { CarrierDocumentKind } from './document'
 import type { CarrierEvent } from './events'
 import type { LoadMark } from './grades'
-import type { PaperKind } from './paper'
 import type { CarrierRefusalCode } from './refusals'
 
 /** What deciding needs to know of a carrier. */
@@ -14,15 +14,15 @@ export interface CarrierFacts {
   /** Why it is not to be used, who said so, and who may lift it. */
   bar: { reason: string; by: string; lift: Role } | null
   contacts: { id: number; name: string }[]
-  papers: PaperFacts[]
+  documents: DocumentFacts[]
   links: LinkFacts[]
   /** Whether whoever put a document on file may not review it. */
   needsSecondPerson: boolean
 }
 
-export interface PaperFacts {
+export interface DocumentFacts {
   id: number
-  kind: PaperKind
+  kind: CarrierDocumentKind
   state: 'waiting' | 'checked' | 'refused'
   fileName: string
   /** The user who put it on file; null where it came by a link or before there were ids. */
@@ -33,8 +33,8 @@ export interface PaperFacts {
 
 export interface LinkFacts {
   id: number
-  purpose: 'papers' | 'agreement'
-  kinds: PaperKind[]
+  purpose: 'documents' | 'agreement'
+  kinds: CarrierDocumentKind[]
   usedAt: number | null
   revokedAt: number | null
 }
@@ -45,11 +45,11 @@ export type CarrierCommand =
   | { kind: 'set_equipment'; equipment: Equipment[]; preferred: Equipment[]; trailers: Trailers }
   | { kind: 'do_not_use'; reason: string; lift: Role; role: Role }
   | { kind: 'lift_do_not_use'; reason: string; role: Role }
-  | { kind: 'receive_paper'; paperKind: PaperKind; fileName: string; linkId: number | null }
-  | { kind: 'take_back_paper'; paperId: number; linkId: number }
-  | { kind: 'check_paper'; paperId: number; paperKind: PaperKind; policies: number }
-  | { kind: 'refuse_paper'; paperId: number; because: string }
-  | { kind: 'ask_papers'; to: string; kinds: PaperKind[] }
+  | { kind: 'receive_document'; documentKind: CarrierDocumentKind; fileName: string; linkId: number | null }
+  | { kind: 'take_back_document'; documentId: number; linkId: number }
+  | { kind: 'check_document'; documentId: number; documentKind: CarrierDocumentKind; policies: number }
+  | { kind: 'refuse_document'; documentId: number; because: string }
+  | { kind: 'request_documents'; to: string; kinds: CarrierDocumentKind[] }
   | { kind: 'send_agreement'; to: string }
   | { kind: 'sign_agreement'; linkId: number; signature: Signature }
   | { kind: 'revoke_link'; linkId: number }
@@ -67,7 +67,7 @@ const one = (event: CarrierEvent): CarrierDecision => ({ events: [event] })
 const mayLift = (role: Role, lift: Role): boolean => role === lift || role === 'manager'
 
 /** The most files one link may bring: more is a mistake or mischief. */
-export const mostPapersByLink = 20
+export const maxDocumentsByLink = 20
 
 /** What a command does to a carrier: the events to record, or why not. Pure: a button may ask before it is pressed. */
 export function decideCarrier(facts: CarrierFacts, command: CarrierCommand, by: Actor): CarrierDecision {
@@ -90,14 +90,14 @@ export function decideCarrier(facts: CarrierFacts, command: CarrierCommand, by: 
       return mayLift(command.role, facts.bar.lift)
         ? one({ kind: 'do_not_use_lifted', was: facts.bar.reason, reason: command.reason })
         : refuse('may_not_lift', { lift: facts.bar.lift })
-    case 'receive_paper':
+    case 'receive_document':
       return decideReceived(facts, command)
-    case 'take_back_paper':
-    case 'check_paper':
-    case 'refuse_paper':
-      return decidePaper(facts, command, by)
-    case 'ask_papers':
-      return one({ kind: 'papers_asked', to: command.to, kinds: command.kinds })
+    case 'take_back_document':
+    case 'check_document':
+    case 'refuse_document':
+      return decideDocument(facts, command, by)
+    case 'request_documents':
+      return one({ kind: 'documents_requested', to: command.to, kinds: command.kinds })
     case 'send_agreement':
       return one({ kind: 'agreement_sent', to: command.to, kinds: ['agreement'] })
     case 'sign_agreement':
@@ -117,42 +117,43 @@ export function decideCarrier(facts: CarrierFacts, command: CarrierCommand, by: 
 /** A link brings only what it was sent for, and not without end. */
 function decideReceived(
   facts: CarrierFacts,
-  { paperKind, fileName, linkId }: CarrierCommand & { kind: 'receive_paper' },
+  { documentKind, fileName, linkId }: CarrierCommand & { kind: 'receive_document' },
 ): CarrierDecision {
   if (linkId !== null) {
     const link = facts.links.find(({ id }) => id === linkId)
-    if (link?.purpose !== 'papers' || !link.kinds.includes(paperKind)) return refuse('not_asked')
-    if (facts.papers.filter((paper) => paper.linkId === linkId).length >= mostPapersByLink) return refuse('too_many')
+    if (link?.purpose !== 'documents' || !link.kinds.includes(documentKind)) return refuse('not_asked')
+    if (facts.documents.filter((document) => document.linkId === linkId).length >= maxDocumentsByLink)
+      return refuse('too_many')
   }
-  return one({ kind: 'paper_received', paperKind, fileName })
+  return one({ kind: 'document_received', documentKind, fileName })
 }
 
 /** A document is reviewed once, by somebody other than who put it on file; whoever sent it may take it back until then. */
-function decidePaper(
+function decideDocument(
   facts: CarrierFacts,
-  command: CarrierCommand & { kind: 'take_back_paper' | 'check_paper' | 'refuse_paper' },
+  command: CarrierCommand & { kind: 'take_back_document' | 'check_document' | 'refuse_document' },
   by: Actor,
 ): CarrierDecision {
-  const paper = facts.papers.find(({ id }) => id === command.paperId)
-  if (command.kind === 'take_back_paper')
-    return paper?.state === 'waiting' && paper.linkId === command.linkId
+  const document = facts.documents.find(({ id }) => id === command.documentId)
+  if (command.kind === 'take_back_document')
+    return document?.state === 'waiting' && document.linkId === command.linkId
       ? one({
-          kind: 'paper_refused',
-          paperKind: paper.kind,
-          fileName: paper.fileName,
+          kind: 'document_refused',
+          documentKind: document.kind,
+          fileName: document.fileName,
           because: 'taken back by the sender',
         })
       : refuse('too_late_to_take_back')
-  if (!paper) return refuse('no_such_paper')
-  if (paper.state !== 'waiting') return refuse('already_checked')
-  const { kind: paperKind, fileName } = paper
-  if (command.kind === 'refuse_paper')
-    return one({ kind: 'paper_refused', paperKind, fileName, because: command.because })
+  if (!document) return refuse('no_such_document')
+  if (document.state !== 'waiting') return refuse('already_checked')
+  const { kind: documentKind, fileName } = document
+  if (command.kind === 'refuse_document')
+    return one({ kind: 'document_refused', documentKind, fileName, because: command.because })
   const reviewer = personId(by)
-  if (facts.needsSecondPerson && paper.receivedById !== null && paper.receivedById === reviewer)
+  if (facts.needsSecondPerson && document.receivedById !== null && document.receivedById === reviewer)
     return refuse('same_person')
-  if (command.paperKind === 'certificate' && command.policies === 0) return refuse('no_policies')
-  return one({ kind: 'paper_checked', paperKind: command.paperKind, fileName, policies: command.policies })
+  if (command.documentKind === 'certificate' && command.policies === 0) return refuse('no_policies')
+  return one({ kind: 'document_checked', documentKind: command.documentKind, fileName, policies: command.policies })
 }
 
 function decideSigned(

@@ -2,8 +2,8 @@ import type { Role } from '../access/access'
 import type { Equipment } from '../load/load'
 import type { PayeeEvent } from '../payee/events'
 import type { Verdict } from '../vetting/vetting'
+import type { CarrierDocumentKind } from './document'
 import type { LoadMark } from './grades'
-import type { PaperKind } from './paper'
 
 /** What can happen to a carrier: decided by somebody, or found by the register and by vetting. */
 export type CarrierEvent =
@@ -22,11 +22,11 @@ export type CarrierEvent =
   | { kind: 'equipment_set'; equipment: Equipment[] }
   | { kind: 'do_not_use'; reason: string; lift: Role }
   | { kind: 'do_not_use_lifted'; was: string; reason: string }
-  | { kind: 'paper_received'; paperKind: PaperKind; fileName: string }
-  | { kind: 'paper_checked'; paperKind: PaperKind; fileName: string; policies: number }
-  | { kind: 'paper_refused'; paperKind: PaperKind; fileName: string; because: string }
-  | { kind: 'papers_asked'; to: string; kinds: PaperKind[] }
-  | { kind: 'agreement_sent'; to: string; kinds: PaperKind[] }
+  | { kind: 'document_received'; documentKind: CarrierDocumentKind; fileName: string }
+  | { kind: 'document_checked'; documentKind: CarrierDocumentKind; fileName: string; policies: number }
+  | { kind: 'document_refused'; documentKind: CarrierDocumentKind; fileName: string; because: string }
+  | { kind: 'documents_requested'; to: string; kinds: CarrierDocumentKind[] }
+  | { kind: 'agreement_sent'; to: string; kinds: CarrierDocumentKind[] }
   | { kind: 'agreement_signed'; version: string; name: string; title: string }
   | { kind: 'link_revoked' }
   | { kind: 'load_marked'; number: string; mark: LoadMark }

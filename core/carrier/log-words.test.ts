@@ -42,12 +42,20 @@ describe('a carrier’s log in words', () => {
       'Payee Lark Factoring …0417 approved; requested by Ines Calloway',
     ],
     ['payee_refused', { name: 'Lark Factoring', accountEnd: '0417' }, 'Payee Lark Factoring …0417 refused'],
-    ['paper_received', { paperKind: 'certificate', fileName: 'coi.pdf' }, 'Certificate of insurance received: coi.pdf'],
-    ['paper_received', { paperKind: 'napkin', fileName: 'x.pdf' }, 'Document received: x.pdf'],
-    ['paper_checked', { paperKind: 'w9' }, 'W-9 reviewed and accepted'],
-    ['paper_refused', { paperKind: 'letter', because: 'of another carrier' }, 'Letter refused: of another carrier'],
     [
-      'papers_asked',
+      'document_received',
+      { documentKind: 'certificate', fileName: 'coi.pdf' },
+      'Certificate of insurance received: coi.pdf',
+    ],
+    ['document_received', { documentKind: 'napkin', fileName: 'x.pdf' }, 'Document received: x.pdf'],
+    ['document_checked', { documentKind: 'w9' }, 'W-9 reviewed and accepted'],
+    [
+      'document_refused',
+      { documentKind: 'letter', because: 'of another carrier' },
+      'Letter refused: of another carrier',
+    ],
+    [
+      'documents_requested',
       { to: 'a@b.example', kinds: ['w9', 'permit_canada', 'napkin'] },
       'Requested from a@b.example: W-9, Permit for Canada, napkin',
     ],
@@ -69,7 +77,7 @@ describe('a carrier’s log in words', () => {
       'register_changed',
       'verdict_changed',
       'equipment_set',
-      'papers_asked',
+      'documents_requested',
       'load_marked',
     ])
       expect(carrierLogWords(kind, { from: {}, changes: 'x', equipment: 3, kinds: null, mark: 7 })).not.toMatch(

@@ -1,13 +1,13 @@
 import { verdictWords } from '../vetting/words'
+import { type CarrierDocumentKind, carrierDocumentWords } from './document'
 import type { CarrierEvent } from './events'
 import { type LoadMark, markWords } from './grades'
-import { type PaperKind, paperWords } from './paper'
 
 type Data = Record<string, unknown>
 const text = (value: unknown) => (typeof value === 'string' ? value : '')
 const list = (value: unknown): string[] => (Array.isArray(value) ? value.map(String) : [])
 const standing = (value: unknown) => verdictWords[value as keyof typeof verdictWords] ?? 'not vetted'
-const paperName = (data: Data) => paperWords[data.paperKind as PaperKind] ?? 'Document'
+const documentName = (data: Data) => carrierDocumentWords[data.documentKind as CarrierDocumentKind] ?? 'Document'
 
 /** Read with care: what an older version recorded may lack a field. */
 const sentences: Record<CarrierEvent['kind'], (data: Data) => string> = {
@@ -27,12 +27,12 @@ const sentences: Record<CarrierEvent['kind'], (data: Data) => string> = {
   payee_approved: (data) =>
     `Payee ${text(data.name)} …${text(data.accountEnd)} approved; requested by ${text(data.askedBy)}`,
   payee_refused: (data) => `Payee ${text(data.name)} …${text(data.accountEnd)} refused`,
-  paper_received: (data) => `${paperName(data)} received: ${text(data.fileName)}`,
-  paper_checked: (data) => `${paperName(data)} reviewed and accepted`,
-  paper_refused: (data) => `${paperName(data)} refused: ${text(data.because)}`,
-  papers_asked: (data) =>
+  document_received: (data) => `${documentName(data)} received: ${text(data.fileName)}`,
+  document_checked: (data) => `${documentName(data)} reviewed and accepted`,
+  document_refused: (data) => `${documentName(data)} refused: ${text(data.because)}`,
+  documents_requested: (data) =>
     `Requested from ${text(data.to)}: ${list(data.kinds)
-      .map((kind) => paperWords[kind as PaperKind] ?? kind)
+      .map((kind) => carrierDocumentWords[kind as CarrierDocumentKind] ?? kind)
       .join(', ')}`,
   agreement_sent: (data) => `Agreement sent to ${text(data.to)} to be signed`,
   agreement_signed: (data) => `Agreement ${text(data.version)} signed by ${text(data.name)}, ${text(data.title)}`,

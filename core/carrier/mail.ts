@@ -1,20 +1,20 @@
 import type { MailText } from '../confirmation/mail'
 import { escapeHtml } from '../confirmation/mail'
 import { formatMoney } from '../money/money'
-import { type PaperKind, paperWords } from './paper'
+import { type CarrierDocumentKind, carrierDocumentWords } from './document'
 
 export interface AskMail {
   carrierName: string
-  kinds: PaperKind[]
+  kinds: CarrierDocumentKind[]
   url: string
   askedBy: string
   brokerage: { name: string; phone: string }
 }
 
-const listWords = (kinds: PaperKind[]) => kinds.map((kind) => paperWords[kind]).join(', ')
+const listWords = (kinds: CarrierDocumentKind[]) => kinds.map((kind) => carrierDocumentWords[kind]).join(', ')
 
-/** The mail that asks a carrier for papers by a link. */
-export function askPapersMail({ carrierName, kinds, url, askedBy, brokerage }: AskMail): MailText {
+/** The mail that asks a carrier for documents by a link. */
+export function documentsRequestedMail({ carrierName, kinds, url, askedBy, brokerage }: AskMail): MailText {
   return mail(
     `${brokerage.name} asks ${carrierName} for documents`,
     [

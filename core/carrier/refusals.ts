@@ -5,7 +5,7 @@ export const carrierRefusals = {
     `${by} barred this carrier already (${reason}), and only a ${lift} may change that.`,
   not_barred: () => 'This carrier is not marked as not to be used.',
   may_not_lift: ({ lift }: { lift: string }) => `Only a ${lift} may lift this.`,
-  no_such_paper: () => 'This carrier has no such document.',
+  no_such_document: () => 'This carrier has no such document.',
   already_checked: () => 'Somebody has reviewed this document already.',
   same_person: () => 'You put this document on file yourself: a second person has to review it.',
   no_policies: () => 'Enter what the certificate shows: at least one policy.',

@@ -1,4 +1,4 @@
-import { type ConfirmationTerms, confirmationNumber, payWords, windowOnPaper } from './terms'
+import { type ConfirmationTerms, confirmationNumber, payWords, windowOnDocument } from './terms'
 
 export interface MailText {
   subject: string
@@ -15,7 +15,7 @@ export function confirmationMail(terms: ConfirmationTerms, version: number, url:
   const lines = [
     `Rate confirmation ${number} for ${terms.carrier.name}`,
     lane,
-    first ? `Pickup ${windowOnPaper(first)}` : '',
+    first ? `Pickup ${windowOnDocument(first)}` : '',
     `We pay ${payWords(terms, terms.totalMinor)} ${terms.currency ?? 'USD'}, all in.`,
     version > 1 ? `This version takes the place of every earlier one. Please accept it again.` : '',
   ].filter(Boolean)

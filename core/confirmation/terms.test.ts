@@ -9,7 +9,7 @@ import {
   type LoadToConfirm,
   payWords,
   termChanges,
-  windowOnPaper,
+  windowOnDocument,
 } from './terms'
 
 const secret = 'SECRETWORD'
@@ -167,7 +167,7 @@ describe('versions', () => {
     })
     expect(balanceMinor(inCad)).toBe(250_000)
     expect(confirmationMail(inCad, 1, 'http://x.example').text).toContain('We pay C$3,000 CAD, all in.')
-    // A paper issued before currencies were kept is in US dollars.
+    // A document issued before currencies were kept is in US dollars.
     expect(payWords({}, 248_000)).toBe('$2,480')
   })
   test('a note for us changes no term', () =>
@@ -176,5 +176,5 @@ describe('versions', () => {
     ))
   test('its number names the load and the version', () => expect(confirmationNumber('PR-20417', 2)).toBe('RC-20417-2'))
   test('a window over New Year says both days', () =>
-    expect(windowOnPaper(load.stops[0]!)).toBe('Thu, Dec 31, 2026, 10:00 pm to Fri, Jan 1, 2027, 2:00 am'))
+    expect(windowOnDocument(load.stops[0]!)).toBe('Thu, Dec 31, 2026, 10:00 pm to Fri, Jan 1, 2027, 2:00 am'))
 })

@@ -37,9 +37,9 @@ export interface ConfirmationTerms {
   instructions: string[]
   pay: { label: string; rate: string; amountMinor: number }[]
   totalMinor: number
-  /** What of it was paid before, and when; missing on papers issued before advances were payments. */
+  /** What of it was paid before, and when; missing on documents issued before advances were payments. */
   advances?: { label: string; amountMinor: number; paidOn: string }[]
-  /** Of all amounts on it; missing on papers issued when all were in US dollars. */
+  /** Of all amounts on it; missing on documents issued when all were in US dollars. */
   currency?: Currency
   conditions: string[]
 }
@@ -128,8 +128,8 @@ export function confirmationTerms(
 export const confirmationNumber = (loadNumber: string, version: number): string =>
   `${loadNumber.replace(/^[A-Z]+-/, 'RC-')}-${version}`
 
-/** A stop's window on paper, with the date in full: `Tue 24 Nov 2026, 8:00 am to 11:00 am`. */
-export function windowOnPaper(stop: { earliestLocal: LocalTime; latestLocal: LocalTime | null }): string {
+/** A stop's window on document, with the date in full: `Tue 24 Nov 2026, 8:00 am to 11:00 am`. */
+export function windowOnDocument(stop: { earliestLocal: LocalTime; latestLocal: LocalTime | null }): string {
   const date = (local: LocalTime) => fullDateWords(dayOf(local))
   const opens = `${date(stop.earliestLocal)}, ${clockWords(stop.earliestLocal)}`
   if (!stop.latestLocal || stop.latestLocal === stop.earliestLocal) return opens
@@ -141,7 +141,7 @@ export function windowOnPaper(stop: { earliestLocal: LocalTime; latestLocal: Loc
 export const payWords = (terms: Pick<ConfirmationTerms, 'currency'>, amountMinor: number): string =>
   formatMoney(amountMinor, terms.currency ?? 'USD')
 
-/** What is still to be paid once the papers are in. */
+/** What is still to be paid once the documents are in. */
 export const balanceMinor = (terms: Pick<ConfirmationTerms, 'totalMinor' | 'advances'>): number =>
   terms.totalMinor - (terms.advances ?? []).reduce((sum, each) => sum + each.amountMinor, 0)
 
@@ -159,7 +159,7 @@ export function termChanges(before: ConfirmationTerms, after: ConfirmationTerms)
     ['Stops', terms.stops.map((stop) => `${stop.kind} ${stop.facility}, ${stop.address.join(', ')}`).join('; ')],
     ...terms.stops.map((stop, index): [string, string] => [
       `Stop ${index + 1} window`,
-      `${windowOnPaper(stop)}, ${stop.booking === 'appointment' ? 'appointment' : 'first come'}`,
+      `${windowOnDocument(stop)}, ${stop.booking === 'appointment' ? 'appointment' : 'first come'}`,
     ]),
     ['References', terms.references.map((reference) => `${reference.label} ${reference.value}`).join('; ')],
     ['Instructions', terms.instructions.join(' / ')],

@@ -52,7 +52,7 @@ function describe(
       terms.references
         .map(
           (reference) =>
-            `${referenceKindWords[reference.kind]} ${reference.value} (${reference.showOn.join(', ') || 'no papers'})`,
+            `${referenceKindWords[reference.kind]} ${reference.value} (${reference.showOn.join(', ') || 'no documents'})`,
         )
         .join('; '),
     ],

@@ -54,7 +54,7 @@ describe('a load’s terms', () => {
     ],
     ['a reference without a number', { references: [{ kind: 'purchase_order', value: ' ' }] }, ['references.0.value']],
     [
-      'a reference on a paper that is none',
+      'a reference on a document that is none',
       { references: [{ kind: 'other', value: '1', showOn: ['postcard'] }] },
       ['references.0.showOn.0'],
     ],

@@ -44,9 +44,9 @@ export const referenceKinds = [
 ] as const
 export type ReferenceKind = (typeof referenceKinds)[number]
 
-/** The papers a reference may show on. */
-export const papers = ['rate_confirmation', 'invoice'] as const
-export type Paper = (typeof papers)[number]
+/** The loadDocuments a reference may show on. */
+export const loadDocuments = ['rate_confirmation', 'invoice'] as const
+export type LoadDocument = (typeof loadDocuments)[number]
 
 /** Who a note is written for; only `carrier` notes ever reach a carrier. */
 export const audiences = ['us', 'carrier', 'customer'] as const
@@ -70,7 +70,7 @@ export const stopSchema = z
 export const referenceSchema = z.object({
   kind: z.enum(referenceKinds),
   value: z.string().trim().min(1, 'Give the number').max(60),
-  showOn: z.array(z.enum(papers)).default([]),
+  showOn: z.array(z.enum(loadDocuments)).default([]),
 })
 export type Reference = z.infer<typeof referenceSchema>
 

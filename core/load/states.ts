@@ -11,7 +11,7 @@ export const awaitingPickup = group('covered', 'dispatched')
 export const onTheWay = group('dispatched', 'in_transit')
 /** A carrier has it and has not delivered it yet. */
 export const booked = group('covered', 'dispatched', 'in_transit')
-/** Delivered, with whatever still has to be done about papers and money. */
+/** Delivered, with whatever still has to be done about documents and money. */
 export const delivered = group('delivered', 'paperwork_in', 'invoiced', 'paid')
 /** Picked up, delivered or not: the carrier has hauled for us. */
 export const pickedUp = group('in_transit', ...delivered.states)

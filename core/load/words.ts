@@ -1,4 +1,4 @@
-import type { Audience, Equipment, LoadState, Paper, ReferenceKind } from './load'
+import type { Audience, Equipment, LoadDocument, LoadState, ReferenceKind } from './load'
 
 export const loadStateWords: Record<LoadState, string> = {
   draft: 'Draft',
@@ -39,7 +39,10 @@ export const referenceKindWords: Record<ReferenceKind, string> = {
   other: 'Other number',
 }
 
-export const paperWords: Record<Paper, string> = { rate_confirmation: 'Rate confirmation', invoice: 'Invoice' }
+export const loadDocumentWords: Record<LoadDocument, string> = {
+  rate_confirmation: 'Rate confirmation',
+  invoice: 'Invoice',
+}
 
 export const audienceWords: Record<Audience, string> = {
   us: 'For us',

@@ -3,7 +3,7 @@ import type { Point } from '../place/straight'
 /**
  * Albers' equal-area conic on a sphere of radius one, for the continent: standard parallels 29.5 and
  * 45.5 degrees north as the US Geological Survey draws the country, centred on 96 west, 38 north.
- * (Snyder, "Map Projections: A Working Manual", USGS Professional Paper 1395, equations 14-1 to 14-6.)
+ * (Snyder, "Map Projections: A Working Manual", USGS Professional Document 1395, equations 14-1 to 14-6.)
  */
 const radian = Math.PI / 180
 const [south, north] = [29.5 * radian, 45.5 * radian]
@@ -21,7 +21,7 @@ export interface MapPoint {
   y: number
 }
 
-/** Where a point lies on the map’s plane, in its units (Albers equal-area conic, Snyder, USGS Professional Paper 1395). */
+/** Where a point lies on the map’s plane, in its units (Albers equal-area conic, Snyder, USGS Professional Document 1395). */
 export function project({ lat, lon }: Point): MapPoint {
   const rho = Math.sqrt(Math.max(0, c - 2 * n * Math.sin(lat * radian))) / n
   const angle = n * (lon * radian - centreLon)

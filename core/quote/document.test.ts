@@ -107,7 +107,7 @@ test('the fuel table and its diesel stand beneath', () => {
     'Fuel: $0.01 a mile for every $0.060 above $1.250, a partial step counts. Shown at diesel of $3.522 (week of Mon, Nov 16); it moves with the index.',
   )
 })
-test('in Canadian dollars the paper, its fuel and the mail say so', () => {
+test('in Canadian dollars the document, its fuel and the mail say so', () => {
   const fuel = {
     table: { name: 'x', baseE3: 1250, stepE3: 60, basis: 'per_mile' as const, addE4: 100, begunStepCounts: true },
     dieselE3: 3522,

@@ -39,7 +39,7 @@ export interface DocumentLine {
   weightLb: number | null
   pickup: string
   loads: number | null
-  /** Null where the customer's setting keeps miles off the paper. */
+  /** Null where the customer's setting keeps miles off the document. */
   miles: number | null
   lineHaulMinor: number
   fuelMinor: number
@@ -106,13 +106,13 @@ export function quoteDocument(
     writtenOn: desk.writtenOn,
     validUntil: quote.validUntil,
     showsMiles: quote.showMiles,
-    fuel: fuelOnPaper(quote),
-    lines: quote.lines.map((line) => lineOnPaper(line, quote.showMiles)),
+    fuel: fuelOnDocument(quote),
+    lines: quote.lines.map((line) => lineOnDocument(line, quote.showMiles)),
     terms: [`All prices are in ${currencyWords[quote.currency]} (${quote.currency}).`, ...desk.terms],
   }
 }
 
-function fuelOnPaper({ fuel, currency, lines }: QuoteToShow): string | null {
+function fuelOnDocument({ fuel, currency, lines }: QuoteToShow): string | null {
   if (!fuel) return null
   const rates =
     fuel.table.basis === 'per_mile'
@@ -125,12 +125,12 @@ function fuelOnPaper({ fuel, currency, lines }: QuoteToShow): string | null {
   return `Fuel: ${fuelTableWords(fuel.table)}. Shown at diesel of $${dieselWords(fuel.dieselE3)} (week of ${dayWords(fuel.week)}); it moves with the index.${turned}`
 }
 
-function lineOnPaper(line: LineToShow, showMiles: boolean): DocumentLine {
+function lineOnDocument(line: LineToShow, showMiles: boolean): DocumentLine {
   const extras = line.charges.filter(({ kind }) => kind !== 'line_haul' && kind !== 'fuel_surcharge')
   return {
     position: line.position,
-    origin: placeOnPaper(line.originCity, line.originRegion, line.originPostal),
-    dest: placeOnPaper(line.destCity, line.destRegion, line.destPostal),
+    origin: placeOnDocument(line.originCity, line.originRegion, line.originPostal),
+    dest: placeOnDocument(line.destCity, line.destRegion, line.destPostal),
     equipment: equipmentWords[line.equipment],
     weightLb: line.weightLb,
     pickup: pickupWords(line.pickupFrom, line.pickupTo),
@@ -147,5 +147,5 @@ function lineOnPaper(line: LineToShow, showMiles: boolean): DocumentLine {
   }
 }
 
-const placeOnPaper = (city: string, region: string, postal: string): string =>
+const placeOnDocument = (city: string, region: string, postal: string): string =>
   `${city}, ${region}${postal ? ` ${postal}` : ''}`

@@ -82,7 +82,7 @@ describe('a load of a tender', () => {
     const made = terms({ hazmat: true, commodity: 'UN1263 Paint' })
     expect(made.commodity).toBe('UN1263 Paint')
     expect(made.notes.filter(({ audience }) => audience === 'carrier')).toEqual([
-      { audience: 'carrier', text: 'Hazardous material: papers and placards as the shipper says.' },
+      { audience: 'carrier', text: 'Hazardous material: documents and placards as the shipper says.' },
     ])
   })
 
@@ -101,7 +101,7 @@ describe('a load of a tender', () => {
     })
   })
 
-  test('references stand once each, the shipment first, with the papers they show on', () => {
+  test('references stand once each, the shipment first, with the documents they show on', () => {
     const references = terms({
       references: [
         { qualifier: 'PO', value: 'PO5518' },
@@ -134,7 +134,7 @@ describe('a load of a tender', () => {
     ['no_pickup', { stops: [] }],
   ] as const)('%s keeps it from becoming one', (code, over) => expect(refusal({ stops: [...over.stops] })).toBe(code))
 
-  test('stops for nothing but papers are no stops of the load', () =>
+  test('stops for nothing but documents are no stops of the load', () =>
     expect(terms({ stops: [pickup, { ...delivery, reason: 'other' }, delivery] }).stops).toHaveLength(2))
 })
 

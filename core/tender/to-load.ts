@@ -1,5 +1,5 @@
 import { flatCharge } from '../charge/charge'
-import type { Equipment, LoadTerms, Note, Paper, Reference, ReferenceKind } from '../load/load'
+import type { Equipment, LoadDocument, LoadTerms, Note, Reference, ReferenceKind } from '../load/load'
 import { type Currency, currencies, readAmount } from '../money/money'
 import { addDays, dayOf, type LocalTime } from '../time/local'
 import { isHandling } from './codes-used'
@@ -24,8 +24,8 @@ export interface TenderMapping {
 export type NoLoadCode = 'no_pickup' | 'no_delivery' | 'no_pickup_time' | 'too_many_stops'
 export type LoadFromTender = { terms: LoadTerms } | { refusal: { code: NoLoadCode; message: string } }
 
-/** X12 element 128 as our kinds, with the papers each shows on. What the customer's bookkeeping wants shows on the invoice, what a driver is asked for on the rate confirmation. */
-const referenceKindOf: Record<string, { kind: ReferenceKind; showOn: Paper[] }> = {
+/** X12 element 128 as our kinds, with the documents each shows on. What the customer's bookkeeping wants shows on the invoice, what a driver is asked for on the rate confirmation. */
+const referenceKindOf: Record<string, { kind: ReferenceKind; showOn: LoadDocument[] }> = {
   PO: { kind: 'purchase_order', showOn: ['invoice'] },
   PU: { kind: 'pickup_number', showOn: ['rate_confirmation'] },
   P8: { kind: 'pickup_number', showOn: ['rate_confirmation'] },
@@ -120,7 +120,7 @@ function referencesOf(tender: Tender): Reference[] {
   const all = [
     ...own,
     ...said.map(({ qualifier, value }) => ({
-      ...(referenceKindOf[qualifier] ?? { kind: 'other' as const, showOn: [] as Paper[] }),
+      ...(referenceKindOf[qualifier] ?? { kind: 'other' as const, showOn: [] as LoadDocument[] }),
       value: value.trim().slice(0, 60),
     })),
   ]
@@ -149,7 +149,7 @@ function notesOf(tender: Tender, open: string[]): Note[] {
     ...contacts,
     ...(tender.alsoSaid.length > 0 ? [`The tender also said: ${tender.alsoSaid.join(' | ')}`] : []),
   ]
-  const carrier = tender.hazmat ? ['Hazardous material: papers and placards as the shipper says.'] : []
+  const carrier = tender.hazmat ? ['Hazardous material: documents and placards as the shipper says.'] : []
   return [
     ...us.map((text) => ({ audience: 'us' as const, text: text.slice(0, 2000) })),
     ...carrier.map((text) => ({ audience: 'carrier' as const, text })),

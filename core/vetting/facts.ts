@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { paperKinds } from '../carrier/paper'
+import { carrierDocumentKinds } from '../carrier/document'
 import { equipmentKinds } from '../load/load'
 import { daySchema, policyKinds, registerRecordSchema } from '../register/register'
 
@@ -76,9 +76,11 @@ export const carrierToVetSchema = z.object({
   /** Hours since the register last confirmed its record; null where it never did. */
   registerAgeHours: z.number().min(0).nullable().default(0),
   insurance: z.array(insuranceSchema).default([]),
-  papers: z.array(z.object({ kind: z.enum(paperKinds), expiresOn: daySchema.nullable().default(null) })).default([]),
+  documents: z
+    .array(z.object({ kind: z.enum(carrierDocumentKinds), expiresOn: daySchema.nullable().default(null) }))
+    .default([]),
   /** What is on file and nobody has looked at yet: it counts for nothing, but it is not asked for again. */
-  papersWaiting: z.array(z.enum(paperKinds)).default([]),
+  documentsWaiting: z.array(z.enum(carrierDocumentKinds)).default([]),
   permits: z.array(z.object({ kind: z.enum(permitKinds), expiresOn: daySchema.nullable().default(null) })).default([]),
   equipment: z.array(z.enum(equipmentKinds)).default([]),
   doNotUse: words.nullable().default(null),

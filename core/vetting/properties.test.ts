@@ -29,7 +29,7 @@ const anyCarrier: fc.Arbitrary<CarrierToVet> = fc
     outOfService: fc.integer({ min: 0, max: 10 }),
     fatal: fc.integer({ min: 0, max: 3 }),
     loadsHeld: fc.integer({ min: 0, max: 5 }),
-    papers: fc.subarray(['w9', 'agreement'] as const),
+    documents: fc.subarray(['w9', 'agreement'] as const),
     lastLoadOn: fc.option(near),
     age: fc.option(fc.integer({ min: 0, max: 300 })),
   })
@@ -45,7 +45,7 @@ const anyCarrier: fc.Arbitrary<CarrierToVet> = fc
       }),
       insurance: parts.insurance,
       loadsHeld: parts.loadsHeld,
-      papers: parts.papers.map((kind) => ({ kind, expiresOn: null })),
+      documents: parts.documents.map((kind) => ({ kind, expiresOn: null })),
       lastLoadOn: parts.lastLoadOn,
       registerAgeHours: parts.age,
     }),
@@ -67,7 +67,7 @@ const anyLoad = fc.option(
 /** Facts that speak against a carrier, each set on top of whatever is known of it. */
 const bad: ((who: CarrierToVet) => CarrierToVet)[] = [
   (who) => ({ ...who, doNotUse: 'never again' }),
-  (who) => ({ ...who, papers: who.papers.slice(1) }),
+  (who) => ({ ...who, documents: who.documents.slice(1) }),
   (who) => ({
     ...who,
     insurance: who.insurance.map((policy) => ({ ...policy, limitMinor: Math.floor(policy.limitMinor / 2) })),

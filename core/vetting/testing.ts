@@ -54,7 +54,7 @@ export const carrier = (over: Partial<CarrierToVet> = {}): CarrierToVet =>
     name: 'Wandering Elk Haulage',
     register: record(),
     insurance: [certificate(), cargo()],
-    papers: [{ kind: 'w9' }, { kind: 'agreement' }],
+    documents: [{ kind: 'w9' }, { kind: 'agreement' }],
     equipment: ['van', 'reefer', 'flatbed'],
     ...over,
   })

@@ -106,8 +106,8 @@ describe('a certificate that does not help', () => {
       told(
         carrier({
           insurance: [certificate()],
-          papersWaiting: ['certificate', 'w9'],
-          papers: [{ kind: 'agreement', expiresOn: null }],
+          documentsWaiting: ['certificate', 'w9'],
+          documents: [{ kind: 'agreement', expiresOn: null }],
         }),
       ),
     ).toEqual(
@@ -484,11 +484,11 @@ describe('safety', () => {
   ])
 })
 
-describe('papers, permits, equipment and our own knowledge', () => {
+describe('documents, permits, equipment and our own knowledge', () => {
   const held = (loadsHeld: number, powerUnits = 2) => carrier({ loadsHeld, register: record({ powerUnits }) })
   const agreementTo = (expiresOn: string) =>
     carrier({
-      papers: [
+      documents: [
         { kind: 'w9', expiresOn: null },
         { kind: 'agreement', expiresOn },
       ],
@@ -498,8 +498,8 @@ describe('papers, permits, equipment and our own knowledge', () => {
   const lastOn = (lastLoadOn: string) => carrier({ lastLoadOn })
   cases([
     ['do not use', ['stop do_not_use'], carrier({ doNotUse: 'handed our load on in May' })],
-    ['no W-9', ['stop no_w9'], carrier({ papers: [{ kind: 'agreement', expiresOn: null }] })],
-    ['no agreement', ['stop no_agreement'], carrier({ papers: [{ kind: 'w9', expiresOn: null }] })],
+    ['no W-9', ['stop no_w9'], carrier({ documents: [{ kind: 'agreement', expiresOn: null }] })],
+    ['no agreement', ['stop no_agreement'], carrier({ documents: [{ kind: 'w9', expiresOn: null }] })],
     ['the agreement ends the day before delivery', ['stop no_agreement'], agreementTo('2026-11-24')],
     ['the agreement ends on the day', [], agreementTo('2026-11-25')],
     ['the agreement ends the day after', [], agreementTo('2026-11-26')],

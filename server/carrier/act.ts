@@ -13,8 +13,8 @@ import { outcome, type Refused, run } from '#server/kernel/run'
 import { refresh } from '#server/register/look-up'
 import { carrier, load } from '#server/schema'
 import { revet } from '#server/vetting/revet'
-import { askPapersSchema, sendAgreementSchema } from './ask'
-import { checkPaper, checkPaperSchema } from './papers'
+import { requestDocumentsSchema, sendAgreementSchema } from './ask'
+import { checkDocument, checkDocumentSchema } from './documents'
 import { payeeSubject } from './payees'
 import { carrierSubject, type ServerCommand } from './subject'
 
@@ -36,9 +36,9 @@ export const carrierActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('ask_payee'), payee: payeeSchema }),
   z.object({ intent: z.literal('approve_payee'), payeeId: id }),
   z.object({ intent: z.literal('refuse_payee'), payeeId: id }),
-  z.object({ intent: z.literal('check_paper'), paper: checkPaperSchema }),
-  z.object({ intent: z.literal('refuse_paper'), paperId: id, because: reason }),
-  z.object({ intent: z.literal('ask_papers'), ask: askPapersSchema }),
+  z.object({ intent: z.literal('check_document'), document: checkDocumentSchema }),
+  z.object({ intent: z.literal('refuse_document'), documentId: id, because: reason }),
+  z.object({ intent: z.literal('request_documents'), ask: requestDocumentsSchema }),
   z.object({ intent: z.literal('send_agreement'), ask: sendAgreementSchema }),
   z.object({ intent: z.literal('revoke_link'), linkId: id }),
   z.object({ intent: z.literal('mark_load'), loadId: id, mark: z.enum(loadMarks) }),
@@ -55,9 +55,9 @@ const permissions: Record<CarrierActInput['intent'], Permission> = {
   ask_payee: 'edit_carriers',
   approve_payee: 'approve_payee',
   refuse_payee: 'approve_payee',
-  check_paper: 'edit_carriers',
-  refuse_paper: 'edit_carriers',
-  ask_papers: 'edit_carriers',
+  check_document: 'edit_carriers',
+  refuse_document: 'edit_carriers',
+  request_documents: 'edit_carriers',
   send_agreement: 'edit_carriers',
   revoke_link: 'edit_carriers',
   mark_load: 'edit_carriers',
@@ -75,7 +75,7 @@ export async function actOnCarrier(
   requirePermission(viewer, permissions[act.intent])
   const who: Act = { now, by: person(viewer) }
   if (act.intent === 'refresh') return refreshCarrier(db, carrierId, who)
-  if (act.intent === 'check_paper') return checkPaper(db, carrierId, act.paper, who)
+  if (act.intent === 'check_document') return checkDocument(db, carrierId, act.document, who)
   const ran = isPayeeAct(act)
     ? run(db, payeeSubject, carrierId, payeeCommand(act), who)
     : run(db, carrierSubject, carrierId, carrierCommand(db, carrierId, act, viewer), who)
@@ -85,7 +85,7 @@ export async function actOnCarrier(
 
 type CarrierActOf = z.output<typeof carrierActSchema>
 type PayeeAct = Extract<CarrierActOf, { intent: 'ask_payee' | 'approve_payee' | 'refuse_payee' }>
-type OwnAct = Exclude<CarrierActOf, PayeeAct | { intent: 'refresh' | 'check_paper' }>
+type OwnAct = Exclude<CarrierActOf, PayeeAct | { intent: 'refresh' | 'check_document' }>
 
 const isPayeeAct = (act: PayeeAct | OwnAct): act is PayeeAct =>
   act.intent === 'ask_payee' || act.intent === 'approve_payee' || act.intent === 'refuse_payee'
@@ -105,9 +105,9 @@ function carrierCommand(db: Db, carrierId: number, act: OwnAct, { role }: Viewer
       return { kind: act.intent, reason: act.reason, lift: act.lift, role }
     case 'lift_do_not_use':
       return { kind: act.intent, reason: act.reason, role }
-    case 'refuse_paper':
-      return { kind: act.intent, paperId: act.paperId, because: act.because }
-    case 'ask_papers':
+    case 'refuse_document':
+      return { kind: act.intent, documentId: act.documentId, because: act.because }
+    case 'request_documents':
       return { kind: act.intent, ...act.ask }
     case 'send_agreement':
       return { kind: act.intent, ...act.ask }

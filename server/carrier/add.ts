@@ -138,6 +138,6 @@ function equipmentOf(record: RegisterRecord): Equipment[] {
   const kinds: Equipment[] = []
   if (/refrigerated|produce|frozen/.test(classes)) kinds.push('reefer')
   if (/building|metal|machinery|lumber/.test(classes)) kinds.push('flatbed')
-  if (/general|paper|drinks|beverage|household/.test(classes) || kinds.length === 0) kinds.push('van')
+  if (/general|document|drinks|beverage|household/.test(classes) || kinds.length === 0) kinds.push('van')
   return kinds
 }

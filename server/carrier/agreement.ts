@@ -8,7 +8,7 @@ import { ink, rule as line, newSheet, roomFor, second, sheet } from '#server/pdf
 import { carrier, type carrierLink } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { revet } from '#server/vetting/revet'
-import { storePaper } from './store'
+import { storeDocument } from './store'
 import { carrierSubject } from './subject'
 
 /** Takes a carrier's signature given by its link: the agreement as signed is kept as a PDF and counts from now on. */
@@ -21,7 +21,7 @@ export async function signAgreement(
   const row = db.select().from(carrier).where(eq(carrier.id, link.carrierId)).get()
   if (!row || link.purpose !== 'agreement')
     return { refusal: { code: 'no_such_link', message: 'There is nothing to sign here.' } }
-  const stored = storePaper('Broker-carrier agreement signed', await agreementPdf(row, signature, now))
+  const stored = await storeDocument('Broker-carrier agreement signed', await agreementPdf(row, signature, now))
   if ('refusal' in stored) throw new Error(`The agreement that was just drawn is refused: ${stored.refusal.message}`)
   const ran = run(
     db,

@@ -8,7 +8,7 @@ import { type Appliers, commandOf } from '#server/kernel/run'
 import { enqueue } from '#server/outbox/outbox'
 import { recordFacts } from '#server/register/carrier-facts'
 import { recordOf, storeLinks } from '#server/register/store'
-import { carrier, carrierLink, contact, loadMark, paper, policy } from '#server/schema'
+import { carrier, carrierDocument, carrierLink, contact, loadMark, policy } from '#server/schema'
 import { createRequestLink } from './request-link'
 import type { Made, ServerCommand } from './subject'
 
@@ -43,14 +43,14 @@ export const appliers: Appliers<CarrierEvent, CarrierFacts, ServerCommand, Made>
     setBar(db, carrierId, { doNotUse: reason, doNotUseBy: by.name, doNotUseAt: now, doNotUseLift: lift }),
   do_not_use_lifted: (db, carrierId) =>
     setBar(db, carrierId, { doNotUse: null, doNotUseBy: null, doNotUseAt: null, doNotUseLift: null }),
-  paper_received: (db, carrierId, { paperKind }, context) => {
-    const { file, linkId } = commandOf(context, 'receive_paper')
+  document_received: (db, carrierId, { documentKind }, context) => {
+    const { file, linkId } = commandOf(context, 'receive_document')
     if (linkId !== null) markUsed(db, linkId, context.now)
     return db
-      .insert(paper)
+      .insert(carrierDocument)
       .values({
         carrierId,
-        kind: paperKind,
+        kind: documentKind,
         state: 'waiting',
         ...file,
         linkId,
@@ -58,41 +58,44 @@ export const appliers: Appliers<CarrierEvent, CarrierFacts, ServerCommand, Made>
         receivedFrom: context.by.name,
         receivedById: personId(context.by),
       })
-      .returning({ id: paper.id })
+      .returning({ id: carrierDocument.id })
       .get().id
   },
-  paper_checked: (db, carrierId, { paperKind }, context) => {
-    const { paperId, expiresOn, insurance } = commandOf(context, 'check_paper')
-    db.update(paper)
+  document_checked: (db, carrierId, { documentKind }, context) => {
+    const { documentId, expiresOn, insurance } = commandOf(context, 'check_document')
+    db.update(carrierDocument)
       .set({
         state: 'checked',
-        kind: paperKind,
+        kind: documentKind,
         expiresOn,
         checkedAt: context.now,
         checkedBy: context.by.name,
         checkedById: personId(context.by),
       })
-      .where(eq(paper.id, paperId))
+      .where(eq(carrierDocument.id, documentId))
       .run()
     if (insurance.length > 0)
       db.insert(policy)
-        .values(insurance.map((line) => ({ carrierId, paperId, ...line })))
+        .values(insurance.map((line) => ({ carrierId, documentId, ...line })))
         .run()
   },
-  paper_refused: (db, _, { because }, { command }) => {
-    if (command.kind !== 'refuse_paper' && command.kind !== 'take_back_paper')
-      throw wrongCommand(command, 'refuse_paper')
-    db.update(paper).set({ state: 'refused', refusedBecause: because }).where(eq(paper.id, command.paperId)).run()
+  document_refused: (db, _, { because }, { command }) => {
+    if (command.kind !== 'refuse_document' && command.kind !== 'take_back_document')
+      throw wrongCommand(command, 'refuse_document')
+    db.update(carrierDocument)
+      .set({ state: 'refused', refusedBecause: because })
+      .where(eq(carrierDocument.id, command.documentId))
+      .run()
   },
-  papers_asked: (db, carrierId, { to, kinds }, context) =>
-    askByLink(db, { carrierId, purpose: 'papers', kinds, to }, context),
+  documents_requested: (db, carrierId, { to, kinds }, context) =>
+    askByLink(db, { carrierId, purpose: 'documents', kinds, to }, context),
   agreement_sent: (db, carrierId, { to, kinds }, context) =>
     askByLink(db, { carrierId, purpose: 'agreement', kinds, to }, context),
   agreement_signed: (db, carrierId, { name }, context) => {
     const { linkId, file } = commandOf(context, 'sign_agreement')
     markUsed(db, linkId, context.now)
     return db
-      .insert(paper)
+      .insert(carrierDocument)
       .values({
         carrierId,
         kind: 'agreement',
@@ -104,7 +107,7 @@ export const appliers: Appliers<CarrierEvent, CarrierFacts, ServerCommand, Made>
         checkedAt: context.now,
         checkedBy: 'signed by link',
       })
-      .returning({ id: paper.id })
+      .returning({ id: carrierDocument.id })
       .get().id
   },
   link_revoked: (db, carrierId, _, context) => {

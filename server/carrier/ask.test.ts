@@ -6,7 +6,7 @@ import { carrierLink, event, outbox } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { type TestMailServer, testMailServer } from '#server/testing/mail-server'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
-import { askPapersSchema, sendCarrierMail } from './ask'
+import { requestDocumentsSchema, sendCarrierMail } from './ask'
 import { carrierSubject, type ServerCommand } from './subject'
 
 let world: TestWorld
@@ -32,10 +32,10 @@ const kinds = () =>
     .map((row) => row.kind)
 const refuse = (code: number) => Object.assign(new Error('no'), { responseCode: code })
 
-describe('papers asked for', () => {
+describe('documents asked for', () => {
   test('by a mail with a link of its own, which names each and asks for no password', async () => {
-    expect(ask(1, { kind: 'ask_papers', to, kinds: ['w9', 'certificate'] })).toEqual({ done: true })
-    expect(kinds()).toContain('papers_asked')
+    expect(ask(1, { kind: 'request_documents', to, kinds: ['w9', 'certificate'] })).toEqual({ done: true })
+    expect(kinds()).toContain('documents_requested')
     expect(await send()).toBe(true)
     const [mail] = server.received
     expect(mail!.to![0]!.address).toBe(to)
@@ -46,20 +46,20 @@ describe('papers asked for', () => {
     expect(world.db.select().from(outbox).get()).toMatchObject({ state: 'sent' })
   })
   test('of nobody are refused, and nothing waits to be sent', () => {
-    expect(ask(99, { kind: 'ask_papers', to, kinds: ['w9'] })).toMatchObject({
+    expect(ask(99, { kind: 'request_documents', to, kinds: ['w9'] })).toMatchObject({
       refusal: { code: 'no_such_carrier' },
     })
     expect(world.db.select().from(outbox).all()).toEqual([])
     expect(world.db.select().from(carrierLink).all()).toEqual([])
   })
-  test('need an address and at least one paper', () => {
-    expect(askPapersSchema.safeParse({ to: 'dispatch', kinds: ['w9'] }).success).toBe(false)
-    expect(askPapersSchema.safeParse({ to, kinds: [] }).success).toBe(false)
-    expect(askPapersSchema.safeParse({ to: ` ${to} `, kinds: ['w9'] }).data).toEqual({ to, kinds: ['w9'] })
+  test('need an address and at least one document', () => {
+    expect(requestDocumentsSchema.safeParse({ to: 'dispatch', kinds: ['w9'] }).success).toBe(false)
+    expect(requestDocumentsSchema.safeParse({ to, kinds: [] }).success).toBe(false)
+    expect(requestDocumentsSchema.safeParse({ to: ` ${to} `, kinds: ['w9'] }).data).toEqual({ to, kinds: ['w9'] })
   })
   test('again is another link: the first one stays what it was', () => {
-    ask(1, { kind: 'ask_papers', to, kinds: ['w9'] })
-    ask(1, { kind: 'ask_papers', to, kinds: ['letter'] })
+    ask(1, { kind: 'request_documents', to, kinds: ['w9'] })
+    ask(1, { kind: 'request_documents', to, kinds: ['letter'] })
     expect(
       world.db
         .select()
@@ -81,7 +81,7 @@ describe('the agreement', () => {
 })
 
 describe('a mail that does not arrive', () => {
-  beforeEach(() => ask(1, { kind: 'ask_papers', to, kinds: ['w9'] }))
+  beforeEach(() => ask(1, { kind: 'request_documents', to, kinds: ['w9'] }))
   test('because the server is busy is tried again with the same link', async () => {
     server.answer = refuse(451)
     expect(await send()).toBe(false)

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { z } from 'zod'
-import { askPapersMail, askSignatureMail } from '#core/carrier/mail'
-import { askedKinds } from '#core/carrier/paper'
+import { askedKinds } from '#core/carrier/document'
+import { askSignatureMail, documentsRequestedMail } from '#core/carrier/mail'
 import type { Db } from '#server/db.server'
 import { recordEvent } from '#server/event/event'
 import type { Attempt, Sender } from '#server/outbox/deliver'
@@ -13,7 +13,7 @@ import { requestLinkToken } from './request-link'
 import { cancelledSchema, sendCancelledMail, sendTellMail, tellSchema } from './tell'
 
 const to = z.string().trim().email('Give an email address').max(200)
-export const askPapersSchema = z.object({ to, kinds: z.array(z.enum(askedKinds)).min(1, 'Which documents?') })
+export const requestDocumentsSchema = z.object({ to, kinds: z.array(z.enum(askedKinds)).min(1, 'Which documents?') })
 export const sendAgreementSchema = z.object({ to })
 
 const payloadSchema = z.union([cancelledSchema, tellSchema, z.object({ linkId: z.number() })])
@@ -36,7 +36,7 @@ async function sendLinkMail(db: Db, entry: OutboxEntry, linkId: number): Promise
   const url = `${settings().OX_ORIGIN}/p/${requestLinkToken(linkId)}`
   const words = { carrierName: row.name, kinds: row.link.kinds, url, askedBy: row.link.askedBy, brokerage }
   const { sentTo: to, carrierId, purpose } = row.link
-  const text = purpose === 'papers' ? askPapersMail(words) : askSignatureMail(words)
+  const text = purpose === 'documents' ? documentsRequestedMail(words) : askSignatureMail(words)
   const problem = await sendMail(entry.key, { ...text, to, replyTo: brokerage.mail })
   return {
     problem,

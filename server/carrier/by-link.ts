@@ -1,11 +1,11 @@
 import { and, eq, ne } from 'drizzle-orm'
 import type { Actor } from '#core/access/actor'
-import type { PaperKind } from '#core/carrier/paper'
+import type { CarrierDocumentKind } from '#core/carrier/document'
 import type { Db } from '#server/db.server'
 import { outcome, type Refused, run } from '#server/kernel/run'
-import { carrier, type carrierLink, paper } from '#server/schema'
+import { carrier, carrierDocument, type carrierLink } from '#server/schema'
 import { brokerage } from '#server/settings.server'
-import { receivePaper } from './papers'
+import { receiveDocument } from './documents'
 import { openRequestLink } from './request-link'
 import { carrierSubject } from './subject'
 
@@ -19,9 +19,20 @@ export function readCarrierLink(db: Db, token: string, now: number) {
     .where(eq(carrier.id, link.carrierId))
     .get()!
   const received = db
-    .select({ id: paper.id, kind: paper.kind, fileName: paper.fileName, state: paper.state })
-    .from(paper)
-    .where(and(eq(paper.linkId, link.id), eq(paper.carrierId, link.carrierId), ne(paper.state, 'refused')))
+    .select({
+      id: carrierDocument.id,
+      kind: carrierDocument.kind,
+      fileName: carrierDocument.fileName,
+      state: carrierDocument.state,
+    })
+    .from(carrierDocument)
+    .where(
+      and(
+        eq(carrierDocument.linkId, link.id),
+        eq(carrierDocument.carrierId, link.carrierId),
+        ne(carrierDocument.state, 'refused'),
+      ),
+    )
     .all()
   return {
     purpose: link.purpose,
@@ -49,7 +60,7 @@ const nameOf = (db: Db, carrierId: number): string =>
 export const takeBackByLink = (
   db: Db,
   link: typeof carrierLink.$inferSelect,
-  paperId: number,
+  documentId: number,
   now: number,
 ): { done: true } | Refused =>
   outcome(
@@ -57,7 +68,7 @@ export const takeBackByLink = (
       db,
       carrierSubject,
       link.carrierId,
-      { kind: 'take_back_paper', paperId, linkId: link.id },
+      { kind: 'take_back_document', documentId, linkId: link.id },
       { now, by: byLink(db, link.carrierId) },
     ),
   )
@@ -66,7 +77,7 @@ export const takeBackByLink = (
 export const receiveByLink = (
   db: Db,
   link: typeof carrierLink.$inferSelect,
-  file: { kind: PaperKind; name: string; content: Buffer },
+  file: { kind: CarrierDocumentKind; name: string; content: Buffer },
   now: number,
-): { paperId: number } | Refused =>
-  receivePaper(db, link.carrierId, { ...file, linkId: link.id }, { now, by: byLink(db, link.carrierId) })
+): Promise<{ documentId: number } | Refused> =>
+  receiveDocument(db, link.carrierId, { ...file, linkId: link.id }, { now, by: byLink(db, link.carrierId) })

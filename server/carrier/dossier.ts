@@ -10,13 +10,13 @@ import { feedState } from '#server/register/feed'
 import { recordOf } from '#server/register/store'
 import {
   carrier,
+  carrierDocument,
   carrierLink,
   contact,
   fact,
   linkFact,
   load,
   loadMark,
-  paper,
   payee,
   policy,
   registerRecord,
@@ -52,11 +52,11 @@ export function readDossier(db: Db, carrierId: number, now: number) {
     cover: coverOf(facts),
     policies: db.select().from(policy).where(eq(policy.carrierId, carrierId)).orderBy(desc(policy.expiresOn)).all(),
     contacts: db.select().from(contact).where(eq(contact.carrierId, carrierId)).orderBy(contact.id).all(),
-    papers: db
+    documents: db
       .select()
-      .from(paper)
-      .where(eq(paper.carrierId, carrierId))
-      .orderBy(desc(paper.id))
+      .from(carrierDocument)
+      .where(eq(carrierDocument.carrierId, carrierId))
+      .orderBy(desc(carrierDocument.id))
       .all()
       .map(({ storedAs, ...rest }) => ({ ...rest, kept: storedAs !== null })),
     links: db

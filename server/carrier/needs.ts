@@ -2,12 +2,12 @@ import { and, desc, eq, gt, isNotNull, isNull } from 'drizzle-orm'
 import { booked } from '#core/load/states'
 import type { Db } from '#server/db.server'
 import { feedState } from '#server/register/feed'
-import { carrier, event, gateAlert, load, paper, payee } from '#server/schema'
+import { carrier, carrierDocument, event, gateAlert, load, payee } from '#server/schema'
 import { inSql } from '#server/schema/state-sql'
 
 const listed = 60
 
-/** What waits for a person: awards the gate would no longer pass, policies that end before deliveries that are booked, papers to look at, papers missing for carriers in use, payees to approve. */
+/** What waits for a person: awards the gate would no longer pass, policies that end before deliveries that are booked, documents to look at, documents missing for carriers in use, payees to approve. */
 export function readNeeds(db: Db, now: number) {
   return {
     alerts: db
@@ -46,20 +46,20 @@ export function readNeeds(db: Db, now: number) {
       .orderBy(payee.askedAt)
       .limit(listed)
       .all(),
-    papers: db
+    documents: db
       .select({
-        id: paper.id,
+        id: carrierDocument.id,
         carrierId: carrier.id,
         carrierName: carrier.name,
-        kind: paper.kind,
-        fileName: paper.fileName,
-        receivedAt: paper.receivedAt,
-        receivedFrom: paper.receivedFrom,
+        kind: carrierDocument.kind,
+        fileName: carrierDocument.fileName,
+        receivedAt: carrierDocument.receivedAt,
+        receivedFrom: carrierDocument.receivedFrom,
       })
-      .from(paper)
-      .innerJoin(carrier, eq(carrier.id, paper.carrierId))
-      .where(eq(paper.state, 'waiting'))
-      .orderBy(paper.receivedAt)
+      .from(carrierDocument)
+      .innerJoin(carrier, eq(carrier.id, carrierDocument.carrierId))
+      .where(eq(carrierDocument.state, 'waiting'))
+      .orderBy(carrierDocument.receivedAt)
       .limit(listed)
       .all(),
     missing: missing(db, now),
@@ -94,8 +94,8 @@ function missing(db: Db, now: number) {
   return db.$client
     .prepare(
       `select carrier.id carrierId, carrier.name carrierName, carrier.mail,
-         not exists (select 1 from paper where paper.carrier_id = carrier.id and paper.kind = 'w9' and paper.state = 'checked') w9,
-         not exists (select 1 from paper where paper.carrier_id = carrier.id and paper.kind = 'agreement' and paper.state = 'checked') agreement,
+         not exists (select 1 from carrier_document where carrier_document.carrier_id = carrier.id and carrier_document.kind = 'w9' and carrier_document.state = 'checked') w9,
+         not exists (select 1 from carrier_document where carrier_document.carrier_id = carrier.id and carrier_document.kind = 'agreement' and carrier_document.state = 'checked') agreement,
          (select max(asked_at) from carrier_link where carrier_link.carrier_id = carrier.id and revoked_at is null and expires_at > @now) askedAt
        from carrier where (exists (select 1 from offer join load on load.id = offer.load_id where offer.carrier_id = carrier.id and offer.state = 'open' and load.state = 'uncovered')
          or carrier.added_at > @since) and (w9 or agreement) order by carrier.name limit ${listed}`,

@@ -6,7 +6,7 @@ import { idOf, signId } from '#server/secrets/keys'
 
 const linkLife = 14 * 24 * 3_600_000
 
-/** Makes a link for a carrier to send papers or sign the agreement; good for fourteen days. */
+/** Makes a link for a carrier to send documents or sign the agreement; good for fourteen days. */
 export function createRequestLink(
   db: Db,
   link: Pick<typeof carrierLink.$inferInsert, 'carrierId' | 'purpose' | 'kinds' | 'sentTo' | 'askedBy'>,

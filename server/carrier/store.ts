@@ -1,58 +1,74 @@
-import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
+import { createHash, randomUUID } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, renameSync, rmdirSync } from 'node:fs'
+import { access, mkdir, readFile, rename, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { mostPaperBytes, type PaperType, paperType, safeFileName } from '#core/carrier/paper'
+import {
+  type DocumentFileType,
+  documentFileType,
+  fileRefusals,
+  maxDocumentBytes,
+  safeFileName,
+} from '#core/carrier/document'
+import { type Refused, refused } from '#server/kernel/run'
 import { settings } from '#server/settings.server'
 
 export interface StoredFile {
   fileName: string
-  type: PaperType
+  type: DocumentFileType
   size: number
   storedAs: string
 }
 
-/** Where papers lie: beside the database, never below what is served. */
-const folder = () => join(settings().OX_DATA, 'papers')
+/** Where documents are kept: beside the database, never below what is served. */
+const folder = () => join(settings().OX_DATA, 'documents')
+
+/** Moves what an earlier version kept as `papers` to where documents are now; called at start, and after an old backup was restored. */
+export function adoptOldFolder(data: string): void {
+  const [old, now] = [join(data, 'papers'), join(data, 'documents')]
+  if (!existsSync(old)) return
+  mkdirSync(now, { recursive: true, mode: 0o700 })
+  // A name is the hash of its content: what is there already is the same.
+  for (const name of readdirSync(old)) renameSync(join(old, name), join(now, name))
+  rmdirSync(old)
+}
 
 /**
  * Keeps a file after a look at its content: what is no PDF, PNG or JPEG by its first bytes, is empty or too large is refused, whatever it is called. The
  * same content is kept once, under its hash.
  */
-export function storePaper(
-  name: string,
-  content: Buffer,
-): StoredFile | { refusal: { code: 'empty' | 'too_large' | 'wrong_type'; message: string } } {
-  if (content.length === 0) return { refusal: { code: 'empty', message: 'The file is empty.' } }
-  if (content.length > mostPaperBytes)
-    return { refusal: { code: 'too_large', message: `The file is larger than ${mostPaperBytes / 1024 / 1024} MB.` } }
-  const type = paperType(content)
-  if (!type)
-    return {
-      refusal: {
-        code: 'wrong_type',
-        message: 'Only PDF, PNG and JPEG files are taken; this is none, whatever it is called.',
-      },
-    }
+export async function storeDocument(name: string, content: Buffer): Promise<StoredFile | Refused> {
+  if (content.length === 0) return refused(fileRefusals, 'empty')
+  if (content.length > maxDocumentBytes)
+    return refused(fileRefusals, 'too_large', { megabytes: maxDocumentBytes / 1024 / 1024 })
+  const type = documentFileType(content)
+  if (!type) return refused(fileRefusals, 'wrong_type')
   const storedAs = createHash('sha256').update(content).digest('hex')
   const path = join(folder(), storedAs)
-  if (!existsSync(path)) {
-    mkdirSync(folder(), { recursive: true, mode: 0o700 })
-    // Written beside and moved: a file half written never has its name.
-    writeFileSync(`${path}.part`, content, { mode: 0o600 })
-    renameSync(`${path}.part`, path)
+  if (!(await isThere(path))) {
+    await mkdir(folder(), { recursive: true, mode: 0o700 })
+    // Written beside and moved: a file half written never has its name. Two uploads of the same content do not share a part.
+    const part = `${path}.${randomUUID()}.part`
+    await writeFile(part, content, { mode: 0o600 })
+    await rename(part, path)
   }
   return { fileName: safeFileName(name, type), type, size: content.length, storedAs }
 }
 
 /** A kept file's content; null where it is gone. */
-export function readPaper(storedAs: string): Buffer | null {
+export async function readStoredDocument(storedAs: string): Promise<Buffer | null> {
   if (!/^[0-9a-f]{64}$/.test(storedAs)) return null
   const path = join(folder(), storedAs)
-  return existsSync(path) ? readFileSync(path) : null
+  return (await isThere(path)) ? readFile(path) : null
 }
 
-/** A paper as a response that a browser shows without running anything in it. */
-export function paperResponse(file: { fileName: string; type: string; content: Buffer }): Response {
+const isThere = (path: string): Promise<boolean> =>
+  access(path).then(
+    () => true,
+    () => false,
+  )
+
+/** A document as a response that a browser shows without running anything in it. */
+export function documentResponse(file: { fileName: string; type: string; content: Buffer }): Response {
   return new Response(new Uint8Array(file.content), {
     headers: {
       'content-type': file.type,

@@ -5,17 +5,20 @@ import { type CarrierRefusalCode, carrierRefusals } from '#core/carrier/refusals
 import { type Refusal, refusalWords } from '#core/decision/refusal'
 import type { Db } from '#server/db.server'
 import { applyBy, type Context, type Subject } from '#server/kernel/run'
-import { carrier, carrierLink, contact, paper } from '#server/schema'
+import { carrier, carrierDocument, carrierLink, contact } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { appliers } from './apply'
-import type { CheckedPaper } from './papers'
+import type { CheckedDocument } from './documents'
 import type { StoredFile } from './store'
 
 /** A command with what only the server needs of it: the kept file, the policies read off a certificate. */
 export type ServerCommand =
-  | Exclude<CarrierCommand, { kind: 'receive_paper' | 'check_paper' | 'sign_agreement' }>
-  | (CarrierCommand & { kind: 'receive_paper' | 'sign_agreement' } & { file: StoredFile })
-  | (CarrierCommand & { kind: 'check_paper' } & { insurance: CheckedPaper['insurance']; expiresOn: string | null })
+  | Exclude<CarrierCommand, { kind: 'receive_document' | 'check_document' | 'sign_agreement' }>
+  | (CarrierCommand & { kind: 'receive_document' | 'sign_agreement' } & { file: StoredFile })
+  | (CarrierCommand & { kind: 'check_document' } & {
+      insurance: CheckedDocument['insurance']
+      expiresOn: string | null
+    })
 
 export type CarrierContext = Context<CarrierFacts, ServerCommand>
 /** The id of what an event made: a document or a link; null where it made nothing. */
@@ -46,17 +49,17 @@ export function readCarrierFacts(db: Db, carrierId: number): CarrierFacts | null
       .from(contact)
       .where(eq(contact.carrierId, carrierId))
       .all(),
-    papers: db
+    documents: db
       .select({
-        id: paper.id,
-        kind: paper.kind,
-        state: paper.state,
-        fileName: paper.fileName,
-        receivedById: paper.receivedById,
-        linkId: paper.linkId,
+        id: carrierDocument.id,
+        kind: carrierDocument.kind,
+        state: carrierDocument.state,
+        fileName: carrierDocument.fileName,
+        receivedById: carrierDocument.receivedById,
+        linkId: carrierDocument.linkId,
       })
-      .from(paper)
-      .where(eq(paper.carrierId, carrierId))
+      .from(carrierDocument)
+      .where(eq(carrierDocument.carrierId, carrierId))
       .all(),
     links: db
       .select({

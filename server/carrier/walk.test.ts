@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, test } from 'vitest'
 import { person } from '#core/access/actor'
 import type { PayeeCommand } from '#core/payee/decide'
 import { run } from '#server/kernel/run'
-import { carrier, paper, payee } from '#server/schema'
+import { carrier, carrierDocument, payee } from '#server/schema'
 import { ruth, tried } from '#server/testing/walk'
 import { now, type TestWorld, testWorld } from '#server/testing/world'
 import { payeeSubject } from './payees'
@@ -18,15 +18,15 @@ afterAll(() => world.end())
 
 describe('every command of a carrier and of its payee, from every state', () => {
   let linkIds: number[]
-  let paperId: number
+  let documentId: number
   beforeAll(() => {
     const sent = { carrierId: 1, sentTo: 'a@b.example', askedBy: 'Ruth Amsel' }
     linkIds = [
-      createRequestLink(world.db, { ...sent, purpose: 'papers', kinds: ['w9'] }, now),
+      createRequestLink(world.db, { ...sent, purpose: 'documents', kinds: ['w9'] }, now),
       createRequestLink(world.db, { ...sent, purpose: 'agreement', kinds: ['agreement'] }, now),
     ]
-    paperId = world.db
-      .insert(paper)
+    documentId = world.db
+      .insert(carrierDocument)
       .values({
         carrierId: 1,
         kind: 'w9',
@@ -36,7 +36,7 @@ describe('every command of a carrier and of its payee, from every state', () => 
         receivedFrom: 'Carrier 1 by link',
         linkId: linkIds[0]!,
       })
-      .returning({ id: paper.id })
+      .returning({ id: carrierDocument.id })
       .get().id
   })
   const file = { fileName: 'w9.pdf', type: 'application/pdf' as const, size: 3, storedAs: 'x' }
@@ -50,15 +50,15 @@ describe('every command of a carrier and of its payee, from every state', () => 
       { kind: 'do_not_use', reason: 'held a load', lift: 'manager', role },
       { kind: 'lift_do_not_use', reason: 'settled', role },
     ]),
-    { kind: 'receive_paper', paperKind: 'w9', fileName: 'w9.pdf', linkId: null, file },
-    { kind: 'receive_paper', paperKind: 'letter', fileName: 'w9.pdf', linkId: linkIds[0]!, file },
-    { kind: 'receive_paper', paperKind: 'w9', fileName: 'w9.pdf', linkId: linkIds[0]!, file },
-    { kind: 'take_back_paper', paperId, linkId: linkIds[0]! },
-    { kind: 'take_back_paper', paperId, linkId: linkIds[1]! },
-    { kind: 'check_paper', paperId, paperKind: 'w9', policies: 0, insurance: [], expiresOn: null },
-    { kind: 'check_paper', paperId, paperKind: 'certificate', policies: 0, insurance: [], expiresOn: null },
-    { kind: 'refuse_paper', paperId, because: 'not legible' },
-    { kind: 'ask_papers', to: 'a@b.example', kinds: ['w9'] },
+    { kind: 'receive_document', documentKind: 'w9', fileName: 'w9.pdf', linkId: null, file },
+    { kind: 'receive_document', documentKind: 'letter', fileName: 'w9.pdf', linkId: linkIds[0]!, file },
+    { kind: 'receive_document', documentKind: 'w9', fileName: 'w9.pdf', linkId: linkIds[0]!, file },
+    { kind: 'take_back_document', documentId, linkId: linkIds[0]! },
+    { kind: 'take_back_document', documentId, linkId: linkIds[1]! },
+    { kind: 'check_document', documentId, documentKind: 'w9', policies: 0, insurance: [], expiresOn: null },
+    { kind: 'check_document', documentId, documentKind: 'certificate', policies: 0, insurance: [], expiresOn: null },
+    { kind: 'refuse_document', documentId, because: 'not legible' },
+    { kind: 'request_documents', to: 'a@b.example', kinds: ['w9'] },
     { kind: 'send_agreement', to: 'a@b.example' },
     { kind: 'sign_agreement', linkId: linkIds[0]!, signature, file },
     { kind: 'sign_agreement', linkId: linkIds[1]!, signature, file },
@@ -76,7 +76,7 @@ describe('every command of a carrier and of its payee, from every state', () => 
         world.db,
         () => {
           const checkedAt = state === 'checked' ? now : null
-          world.db.update(paper).set({ state, checkedAt }).where(eq(paper.id, paperId)).run()
+          world.db.update(carrierDocument).set({ state, checkedAt }).where(eq(carrierDocument.id, documentId)).run()
           world.db.update(carrier).set(bar).where(eq(carrier.id, 1)).run()
         },
         () => run(world.db, carrierSubject, 1, step, ruth),

@@ -4,7 +4,7 @@ import type { ConfirmationTerms } from '#core/confirmation/terms'
 import { carryOut } from '#server/load/commands'
 import { awardLoad } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
-import { paperFont } from '#server/pdf/fonts'
+import { sheetFont } from '#server/pdf/fonts'
 import { confirmation } from '#server/schema'
 import { ines, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { confirmationFile } from './file'
@@ -31,7 +31,7 @@ const pages = (pdf: Buffer) => Number(/\/Count (\d+)/.exec(pdf.toString('latin1'
 const draw = (over: Partial<ConfirmationTerms> = {}, isVoid = false) =>
   confirmationPdf({ number: 'RC-1-1', version: 1, void: isVoid, terms: { ...terms, ...over } })
 
-describe('the confirmation on paper', () => {
+describe('the confirmation on document', () => {
   test('is one page with its fonts in it', async () => {
     const pdf = await draw()
     expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
@@ -58,7 +58,7 @@ describe('the confirmation on paper', () => {
 })
 
 test.each(['text', 'strong', 'figures'] as const)('the font for %s is plain sfnt with its tables in bounds', (name) => {
-  const font = paperFont(name)
+  const font = sheetFont(name)
   expect(font.readUInt32BE(0)).toBe(0x00010000)
   const tables = font.readUInt16BE(4)
   expect(tables).toBeGreaterThan(8)

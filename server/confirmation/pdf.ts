@@ -1,4 +1,4 @@
-import { balanceMinor, type ConfirmationTerms, payWords, windowOnPaper } from '#core/confirmation/terms'
+import { balanceMinor, type ConfirmationTerms, payWords, windowOnDocument } from '#core/confirmation/terms'
 import { milesWords } from '#core/miles/words'
 import { toInstant } from '#core/time/local'
 import { zoneWords } from '#core/time/words'
@@ -7,23 +7,23 @@ import { block, type Doc, everyPage, hairline, ink, newSheet, roomFor, rule, sec
 
 const { margin, width } = sheet
 
-type Paper = Drawings['confirmation']
+type Document = Drawings['confirmation']
 
 /** The rate confirmation on Letter paper, as a PDF with its fonts in it. */
-export function confirmationPdf(paper: Paper): Promise<Buffer> {
-  const { doc, done } = newSheet(`Rate confirmation ${paper.number}`, paper.terms.broker.name)
-  head(doc, paper)
-  parties(doc, paper.terms)
-  stops(doc, paper.terms)
-  freight(doc, paper.terms)
-  pay(doc, paper.terms)
-  closing(doc, paper.terms)
-  everyPage(doc, paper.number, () => warn(doc, paper))
+export function confirmationPdf(document: Document): Promise<Buffer> {
+  const { doc, done } = newSheet(`Rate confirmation ${document.number}`, document.terms.broker.name)
+  head(doc, document)
+  parties(doc, document.terms)
+  stops(doc, document.terms)
+  freight(doc, document.terms)
+  pay(doc, document.terms)
+  closing(doc, document.terms)
+  everyPage(doc, document.number, () => warn(doc, document))
   doc.end()
   return done
 }
 
-function head(doc: Doc, { number, version, terms }: Paper): void {
+function head(doc: Doc, { number, version, terms }: Document): void {
   doc.font('strong').fontSize(18).fillColor(ink).text('Rate confirmation', margin, margin)
   doc
     .font('figures')
@@ -80,7 +80,7 @@ function stops(doc: Doc, terms: ConfirmationTerms): void {
     doc
       .font('figures')
       .fontSize(9.5)
-      .text(`${windowOnPaper(stop)} ${zone}`, margin + 316, top, { width: width - 316 })
+      .text(`${windowOnDocument(stop)} ${zone}`, margin + 316, top, { width: width - 316 })
     doc
       .font('text')
       .fillColor(second)
@@ -182,9 +182,9 @@ function closing(doc: Doc, terms: ConfirmationTerms): void {
     .text('Date', margin + 290, top)
 }
 
-function warn(doc: Doc, paper: Paper): void {
-  if (paper.void) banner(doc, 'VOID: a newer version or another award took its place')
-  else if (paper.terms.practice) banner(doc, 'PRACTICE: not a real load, nothing is to be hauled')
+function warn(doc: Doc, document: Document): void {
+  if (document.void) banner(doc, 'VOID: a newer version or another award took its place')
+  else if (document.terms.practice) banner(doc, 'PRACTICE: not a real load, nothing is to be hauled')
 }
 
 function banner(doc: Doc, words: string): void {

@@ -56,7 +56,7 @@ test('a database of an earlier version keeps all that happened, with who did it 
   expect(
     all('select aggregate, aggregate_id, actor_kind, actor_id, actor_name, kind, data from event order by id'),
   ).toEqual([
-    ['carrier', 1, 'carrier', 1, 'Carrier 1 by link', 'paper_received', '{"paperKind":"w9","fileName":"w9.pdf"}'],
+    ['carrier', 1, 'carrier', 1, 'Carrier 1 by link', 'document_received', '{"documentKind":"w9","fileName":"w9.pdf"}'],
     ['load', 1, 'person', 1, 'Ines Calloway', 'load_created', '{"copiedFrom":null,"practice":false}'],
     ['quote', 1, 'system', null, 'Somebody Gone', 'made', '{}'],
     ['load', 1, 'system', null, 'offers end at their time', 'state_changed', '{"from":"draft","to":"uncovered"}'],
@@ -73,7 +73,11 @@ test('a database of an earlier version keeps all that happened, with who did it 
   // A fraction of a millisecond that an earlier version wrote is no reason to stay with it.
   expect(all('select band_newest_at, typeof(band_newest_at) from quote_line')).toEqual([[1_795_000_000_000, 'integer']])
   expect(all('select asked_by_id, decided_by_id from payee')).toEqual([[1, 2]])
-  expect(all('select link_id, received_by_id from paper')).toEqual([[1, null]])
+  expect(all('select link_id, received_by_id, kind from carrier_document')).toEqual([[1, null, 'w9']])
+  expect(all('select purpose from carrier_link')).toEqual([['documents']])
+  // The number of a document that was deleted is not given out again either.
+  expect(all("select seq from sqlite_sequence where name = 'carrier_document'")).toEqual([[1]])
+  expect(all('pragma foreign_key_check')).toEqual([])
   expect(all('select name from user order by id')).toEqual([
     ['Ines Calloway'],
     ['Ruth Amsel'],

@@ -4,7 +4,7 @@ import { listPartners, notePartnerProblem, type Partner } from '#server/partner/
 import { transportOf } from '#server/partner/transport'
 import { receiveAside } from './receive'
 
-/** Takes in what lies ready at every partner's way; a partner that cannot be read keeps nobody else waiting. Answers how many files came. */
+/** Takes in what is ready at every partner's connection; one that cannot be read keeps nobody else waiting. Returns how many files came. */
 export async function collectAll(db: Db, clock: () => number = Date.now): Promise<number> {
   let count = 0
   for (const partner of listPartners(db)) if (!partner.paused) count += await collectFrom(db, partner, clock)
@@ -13,15 +13,15 @@ export async function collectAll(db: Db, clock: () => number = Date.now): Promis
 
 async function collectFrom(db: Db, partner: Partner, clock: () => number): Promise<number> {
   try {
-    let told: string | null = null
-    const arrivals = transportOf(partner).collect(partner)
+    let problemFound: string | null = null
+    const arrivals = await transportOf(partner).collect(partner)
     for (const arrival of arrivals) {
       const { problem } = await receiveAside(db, arrival.bytes, { partner, source: arrival.source }, clock)
-      if (problem) told = `${arrival.source}: ${problem}`
+      if (problem) problemFound = `${arrival.source}: ${problem}`
       // Only now: what is lost between the two is found again and known by its control number.
-      arrival.kept()
+      await arrival.kept()
     }
-    if (told) notePartnerProblem(db, partner.id, told)
+    if (problemFound) notePartnerProblem(db, partner.id, problemFound)
     return arrivals.length
   } catch (error) {
     const problem = error instanceof Error ? error.message : 'unknown'

@@ -1,4 +1,4 @@
-import { asc, desc, eq, gte, sql } from 'drizzle-orm'
+import { asc, desc, eq, gte } from 'drizzle-orm'
 import { type DieselPrice, nationalArea } from '#core/fuel/fuel'
 import type { FuelShare } from '#core/rates/account'
 import { addDays, dayOf, toLocal } from '#core/time/local'

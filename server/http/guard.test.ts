@@ -94,10 +94,10 @@ describe('a post', () => {
     ['/sign-in.data', 16_384],
     ['/c/1.abc', 16_384],
     ['/p/1.abc', 10 * 1024 * 1024 + 65_536],
-    ['/carriers/7/papers', 10 * 1024 * 1024 + 65_536],
+    ['/carriers/7/documents', 10 * 1024 * 1024 + 65_536],
     ['/carriers/import.data', 4 * 1024 * 1024 + 65_536],
     ['/exchange/in/4', 32 * 1024 * 1024],
-    ['/p/1/papers', largestBody],
+    ['/p/1/documents', largestBody],
     ['/loads/save', largestBody],
   ])('at %s holds %s bytes', (path, bytes) => expect(bodyLimit(path)).toBe(bytes))
   test.each([

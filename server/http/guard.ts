@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import type { NextFunction, Request, Response } from 'express'
+import { maxDocumentBytes } from '#core/carrier/document'
 import { mostImportBytes } from '#core/carrier/import'
-import { mostPaperBytes } from '#core/carrier/paper'
 import { isStopping } from '#server/live/live'
 import { logger } from '#server/log/logger'
 import { settings } from '#server/settings.server'
@@ -18,8 +18,8 @@ const known = new Set([...reading, 'POST', 'PUT', 'PATCH', 'DELETE'])
 const bodyLimits: { path: RegExp; bytes: number }[] = [
   { path: /^\/sign-in(\.data)?$/, bytes: 16 * 1024 },
   { path: /^\/c\/[^/]*$/, bytes: 16 * 1024 },
-  { path: /^\/p\/[^/]*$/, bytes: mostPaperBytes + aroundFile },
-  { path: /^\/carriers\/\d+\/papers(\.data)?$/, bytes: mostPaperBytes + aroundFile },
+  { path: /^\/p\/[^/]*$/, bytes: maxDocumentBytes + aroundFile },
+  { path: /^\/carriers\/\d+\/documents(\.data)?$/, bytes: maxDocumentBytes + aroundFile },
   { path: /^\/carriers\/import(\.data)?$/, bytes: mostImportBytes + aroundFile },
   { path: /^\/exchange\/in\/\d+$/, bytes: largestInterchange },
 ]

@@ -23,7 +23,7 @@ describe('a path in the log', () => {
   test.each([
     ['/loads/12'],
     ['/loads/12.data'],
-    ['/carriers/7/papers/3'],
+    ['/carriers/7/documents/3'],
     ['/quotes/4/export/csv'],
     ['/assets/entry.client.js'],
   ])('%s stands as it is, or nearly', (path) =>

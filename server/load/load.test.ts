@@ -5,7 +5,7 @@ import { logWords } from '#core/load/log-words'
 import { readLoadPage } from '#server/load-page/read'
 import { awardLoad, changePay } from '#server/offer/award'
 import { lapseOffers, recordOffer } from '#server/offer/offers'
-import { confirmation, event, load, offer, outbox, paper, posting } from '#server/schema'
+import { carrierDocument, confirmation, event, load, offer, outbox, posting } from '#server/schema'
 import { ines, now, openLoad, openOffers, type TestWorld, terms, testWorld } from '#server/testing/world'
 import { changeLoad } from './change'
 import { carryOut } from './commands'
@@ -133,8 +133,8 @@ describe('award', () => {
   })
   test('the gate stops, and only a manager’s reason passes it', () => {
     world.db
-      .delete(paper)
-      .where(and(eq(paper.carrierId, 1), eq(paper.kind, 'w9')))
+      .delete(carrierDocument)
+      .where(and(eq(carrierDocument.carrierId, 1), eq(carrierDocument.kind, 'w9')))
       .run()
     const loadId = openLoad(world.db)
     offered(loadId, 1)

@@ -156,7 +156,7 @@ const payColumns = ({ payMinor, agreed }: { payMinor: number; agreed?: AgreedPri
   payRateDay: agreed?.rateDay ?? null,
 })
 
-/** Writes what is agreed with the carrier: in the desk's currency, and in the paper's with its rate. */
+/** Writes what is agreed with the carrier: in the desk's currency, and in the document's with its rate. */
 export function writePay(db: Db, loadId: number, pay: { payMinor: number; agreed: AgreedPrice }): void {
   db.update(load).set(payColumns(pay)).where(eq(load.id, loadId)).run()
 }

@@ -39,15 +39,15 @@ async function tryMail(
   now: number,
 ): Promise<SendProblem | null> {
   const row = db.select().from(confirmation).where(eq(confirmation.id, confirmationId)).get()
-  const paper = await confirmationFile(db, confirmationId)
-  if (!row || !paper)
+  const document = await confirmationFile(db, confirmationId)
+  if (!row || !document)
     throw new Error(`Outbox entry ${entry.key} names confirmation ${confirmationId}, which is not there`)
   const mail = confirmationMail(row.terms, row.version, confirmationUrl(db, confirmationId, now))
   return sendMail(entry.key, {
     ...mail,
     to,
     replyTo: row.terms.rep.mail,
-    attachment: { filename: `${paper.number}.pdf`, content: paper.pdf },
+    attachment: { filename: `${document.number}.pdf`, content: document.pdf },
   })
 }
 

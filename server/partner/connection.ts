@@ -7,7 +7,7 @@ export interface Arrival {
   source: string
   bytes: Buffer
   /** Called once it is in the database; until then it is found again. */
-  kept(): void
+  kept(): Promise<void>
 }
 
 /** What goes out: its bytes under a key that is the same at every try. */
@@ -19,6 +19,6 @@ export interface Delivery {
 
 /** A way to and from a partner. What is pushed to us (HTTP) has nothing to collect. */
 export interface Transport {
-  collect(partner: Partner): Arrival[]
+  collect(partner: Partner): Promise<Arrival[]>
   deliver(db: Db, partner: Partner, delivery: Delivery): Promise<SendProblem | null>
 }

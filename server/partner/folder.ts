@@ -1,18 +1,7 @@
-import {
-  closeSync,
-  existsSync,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-  readdirSync,
-  readFileSync,
-  renameSync,
-  statSync,
-  writeSync,
-} from 'node:fs'
+import { mkdir, open, readdir, readFile, rename, stat } from 'node:fs/promises'
 import { basename, join } from 'node:path'
 import { settings } from '#server/settings.server'
-import type { Transport } from './connection'
+import type { Arrival, Transport } from './connection'
 import type { Partner } from './partners'
 
 const largestFile = 64 * 1024 * 1024
@@ -30,26 +19,17 @@ export function mailboxOf(partner: Pick<Partner, 'address'>): { in: string; out:
  * one; what is read moves to the archive only after it is in the database, so what is lost in between is read again.
  */
 export const folderTransport: Transport = {
-  collect(partner) {
+  async collect(partner) {
     const box = mailboxOf(partner)
-    if (!existsSync(box.in)) return []
-    const names = readdirSync(box.in)
-      .filter((name) => !name.startsWith('.'))
-      .sort()
-      .slice(0, mostAtOnce)
-    return names.flatMap((name) => {
-      const path = join(box.in, name)
-      const stat = statSync(path)
-      if (!stat.isFile()) return []
-      if (stat.size > largestFile) throw new Error(`${name} is larger than ${largestFile / 1024 / 1024} MB`)
-      return [{ source: name, bytes: readFileSync(path), kept: () => archive(box.archive, path, name) }]
-    })
+    const names = (await readdir(box.in).catch(noneIfMissing)).filter((name) => !name.startsWith('.')).sort()
+    const found = await Promise.all(names.slice(0, mostAtOnce).map((name) => readArrival(box, name)))
+    return found.flatMap((arrival) => arrival ?? [])
   },
   async deliver(_db, partner, { key, bytes }) {
     const { out } = mailboxOf(partner)
     try {
-      mkdirSync(out, { recursive: true })
-      writeWhole(out, `${key}.x12`, bytes)
+      await mkdir(out, { recursive: true })
+      await writeWhole(out, `${key}.x12`, bytes)
       return null
     } catch (thrown) {
       return {
@@ -60,23 +40,37 @@ export const folderTransport: Transport = {
   },
 }
 
+function noneIfMissing(error: NodeJS.ErrnoException): string[] {
+  if (error.code === 'ENOENT') return []
+  throw error
+}
+
+async function readArrival(box: { in: string; archive: string }, name: string): Promise<Arrival | null> {
+  const path = join(box.in, name)
+  const found = await stat(path)
+  if (!found.isFile()) return null
+  if (found.size > largestFile) throw new Error(`${name} is larger than ${largestFile / 1024 / 1024} MB`)
+  return { source: name, bytes: await readFile(path), kept: () => archive(box.archive, path, name) }
+}
+
 /** A name used before gets a number behind it: nothing in the archive is written over. */
-function archive(folder: string, path: string, name: string): void {
-  mkdirSync(folder, { recursive: true })
-  let to = join(folder, name)
-  for (let turn = 2; existsSync(to); turn++) to = join(folder, `${name}.${turn}`)
-  renameSync(path, to)
+async function archive(folder: string, path: string, name: string): Promise<void> {
+  await mkdir(folder, { recursive: true })
+  const taken = new Set(await readdir(folder))
+  let free = name
+  for (let number = 2; taken.has(free); number++) free = `${name}.${number}`
+  await rename(path, join(folder, free))
 }
 
 /** Writes beside and renames: the name appears only with all of its bytes on the disk. */
-function writeWhole(folder: string, name: string, bytes: Buffer): void {
+async function writeWhole(folder: string, name: string, bytes: Buffer): Promise<void> {
   const making = join(folder, `.${name}`)
-  const file = openSync(making, 'w')
+  const file = await open(making, 'w')
   try {
-    writeSync(file, bytes)
-    fsyncSync(file)
+    await file.writeFile(bytes)
+    await file.sync()
   } finally {
-    closeSync(file)
+    await file.close()
   }
-  renameSync(making, join(folder, name))
+  await rename(making, join(folder, name))
 }

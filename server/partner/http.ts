@@ -8,7 +8,7 @@ const largestAnswer = 64 * 1024
 
 /** HTTP with a shared secret: we post to the partner's address, the partner to ours. The key goes along, so a second try is known. */
 export const httpTransport: Transport = {
-  collect: () => [],
+  collect: async () => [],
   async deliver(_db, partner, { key, bytes }) {
     try {
       const answer = await askOutside(partner.address, {

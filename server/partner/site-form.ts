@@ -3,6 +3,6 @@ import { answerAtSite } from './site-session'
 
 /** A site has no documents to collect: its pages are read on a schedule. What goes out is an answer in the site's own form. */
 export const siteTransport: Transport = {
-  collect: () => [],
+  collect: async () => [],
   deliver: (db, partner, { bytes }) => answerAtSite(db, partner, new URLSearchParams(bytes.toString('latin1'))),
 }

@@ -8,12 +8,12 @@ const files = {
   figures: '@fontsource/red-hat-mono/files/red-hat-mono-latin-400-normal.woff',
 } as const
 
-export type PaperFont = keyof typeof files
+export type SheetFont = keyof typeof files
 
-const held = new Map<PaperFont, Buffer>()
+const held = new Map<SheetFont, Buffer>()
 
-/** A font for paper as plain sfnt: what embeds fonts inflates packed tables again at every use. */
-export function paperFont(name: PaperFont): Buffer {
+/** A font for document as plain sfnt: what embeds fonts inflates packed tables again at every use. */
+export function sheetFont(name: SheetFont): Buffer {
   let font = held.get(name)
   if (!font) {
     font = woffToSfnt(readFileSync(createRequire(import.meta.url).resolve(files[name])))

@@ -1,7 +1,7 @@
 import PDFDocument from 'pdfkit'
-import { type PaperFont, paperFont } from './fonts'
+import { type SheetFont, sheetFont } from './fonts'
 
-/** Letter paper as all our papers use it: points, colours, and where a page ends. */
+/** Letter paper as all our documents use it: points, colours, and where a page ends. */
 export const sheet = { size: 'LETTER', margin: 48, width: 612 - 48 * 2, height: 792, bottom: 792 - 64 } as const
 export const ink = '#231c14'
 export const second = '#62574a'
@@ -9,7 +9,7 @@ export const hairline = '#b9ad95'
 
 export type Doc = InstanceType<typeof PDFDocument>
 
-/** A blank paper with our fonts in it; `done` answers with the PDF once `doc.end()` was called. */
+/** A blank document with our fonts in it; `done` answers with the PDF once `doc.end()` was called. */
 export function newSheet(title: string, author: string): { doc: Doc; done: Promise<Buffer> } {
   const doc = new PDFDocument({
     size: sheet.size,
@@ -17,7 +17,7 @@ export function newSheet(title: string, author: string): { doc: Doc; done: Promi
     bufferPages: true,
     info: { Title: title, Author: author },
   })
-  for (const name of ['text', 'strong', 'figures'] satisfies PaperFont[]) doc.registerFont(name, paperFont(name))
+  for (const name of ['text', 'strong', 'figures'] satisfies SheetFont[]) doc.registerFont(name, sheetFont(name))
   const done = new Promise<Buffer>((resolve, reject) => {
     const chunks: Buffer[] = []
     doc.on('data', (chunk: Buffer) => chunks.push(chunk))

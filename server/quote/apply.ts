@@ -6,7 +6,7 @@ import { quoteNumber } from '#core/quote/quote'
 import type { Db } from '#server/db.server'
 import { type Appliers, commandOf } from '#server/kernel/run'
 import { enqueue } from '#server/outbox/outbox'
-import { customer, quote, quoteLine, quotePaper } from '#server/schema'
+import { customer, quote, quoteLine, quoteVersion } from '#server/schema'
 import { documentNow } from './file'
 import { insertLines } from './insert-lines'
 import { makeLoads } from './loads'
@@ -117,10 +117,10 @@ function sendDocument(
   db.update(quote).set({ version, sentAt: now, sentTo: to }).where(eq(quote.id, quoteId)).run()
   db.update(customer).set({ quoteMail: to }).where(eq(customer.id, facts.row.customerId)).run()
   const document = documentNow(db, quoteId, version, now)!
-  const { id: paperId } = db
-    .insert(quotePaper)
+  const { id: versionId } = db
+    .insert(quoteVersion)
     .values({ quoteId, version, document, message: commandOf(context, 'send').message, sentTo: to, sentAt: now })
-    .returning({ id: quotePaper.id })
+    .returning({ id: quoteVersion.id })
     .get()
-  enqueue(db, { kind: 'quote_mail', stream: quoteNumber(quoteId), loadId: null, payload: { paperId } }, now)
+  enqueue(db, { kind: 'quote_mail', stream: quoteNumber(quoteId), loadId: null, payload: { versionId } }, now)
 }

@@ -95,7 +95,7 @@ describe('a quote for a customer who pays in Canadian dollars', () => {
     repriceLines(world.db, quoteId, [id], act)
     expect(line(id)).toMatchObject({ sellMinor: 360_000, deskSellMinor: 288_000, problems: [] })
   })
-  test('names its currency on paper and in the file', async () => {
+  test('names its currency on document and in the file', async () => {
     add()
     const document = documentNow(world.db, quoteId, 1, now)!
     expect(document).toMatchObject({

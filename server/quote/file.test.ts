@@ -5,7 +5,7 @@ import { quoteCsv, quoteXlsx } from '#server/export/quotes'
 import { deliver } from '#server/outbox/deliver'
 import { nextDue } from '#server/outbox/outbox'
 import { draw } from '#server/pdf/draw'
-import { outbox, quoteLine, quotePaper } from '#server/schema'
+import { outbox, quoteLine, quoteVersion } from '#server/schema'
 import { type TestMailServer, testMailServer } from '#server/testing/mail-server'
 import { ines, now, type TestWorld, testWorld } from '#server/testing/world'
 import { documentNow } from './file'
@@ -44,30 +44,30 @@ beforeEach(() => {
 afterEach(() => world.end())
 
 const pages = (pdf: Buffer) => Number(/\/Count (\d+)/.exec(pdf.toString('latin1'))?.[1])
-const paper = (): QuoteDocument => documentNow(world.db, quoteId, 1, now)!
+const document = (): QuoteDocument => documentNow(world.db, quoteId, 1, now)!
 
-describe('the customer’s paper', () => {
+describe('the customer’s document', () => {
   test('is one page with its fonts in it', async () => {
-    const pdf = await quotePdf(paper())
+    const pdf = await quotePdf(document())
     expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
     expect(pages(pdf)).toBe(1)
     expect(pdf.toString('latin1').match(/\/FontFile2/g)!.length).toBeGreaterThanOrEqual(2)
   })
   test('five hundred lines are many pages, drawn on a thread of its own', async () => {
-    const document = paper()
+    const sample = document()
     const lines = Array.from({ length: 500 }, (_, at) => ({
-      ...document.lines[0]!,
+      ...sample.lines[0]!,
       position: at + 1,
       loads: 12,
       miles: 787,
       comment: at % 9 === 0 ? 'Dock opens at six, ask for the foreman. '.repeat(6) : '',
     }))
-    const pdf = await draw('quote', { ...document, showsMiles: true, fuel: 'Fuel as agreed.', lines })
+    const pdf = await draw('quote', { ...sample, showsMiles: true, fuel: 'Fuel as agreed.', lines })
     expect(pages(pdf)).toBeGreaterThan(10)
     expect(pages(pdf)).toBeLessThan(40)
   })
   test('takes names with accents and marks', async () =>
-    expect(pages(await quotePdf({ ...paper(), customer: 'Montréal – “Érable” & Fils <b>' }))).toBe(1))
+    expect(pages(await quotePdf({ ...document(), customer: 'Montréal – “Érable” & Fils <b>' }))).toBe(1))
 })
 
 describe('by mail', () => {
@@ -89,7 +89,7 @@ describe('by mail', () => {
       filename: `Q-${1000 + quoteId}.pdf`,
       mimeType: 'application/pdf',
     })
-    expect(world.db.select().from(quotePaper).get()!.deliveredAt).toBe(now + 60_000)
+    expect(world.db.select().from(quoteVersion).get()!.deliveredAt).toBe(now + 60_000)
     expect(readQuote(world.db, quoteId, now)!.log[0]!.kind).toBe('delivered')
     expect(nextDue(world.db, 'quote_mail', now + 1e12)).toBeUndefined()
   })
@@ -104,7 +104,7 @@ describe('by mail', () => {
   test('an address that is refused for good is told on the quote', async () => {
     server.answer = Object.assign(new Error('no such mailbox'), { responseCode: 550 })
     await step()
-    expect(readQuote(world.db, quoteId, now)!.papers[0]!.problem).toMatch(/no such mailbox/)
+    expect(readQuote(world.db, quoteId, now)!.versions[0]!.problem).toMatch(/no such mailbox/)
   })
 })
 
@@ -132,6 +132,6 @@ describe('exports', () => {
     expect([quoteCsv(world.db, 99, now), await quoteXlsx(world.db, 99, now)]).toEqual([null, null]))
 })
 
-test('a charge of the line stands on the paper in words', () => {
-  expect(paper().lines[0]).toMatchObject({ extras: ['Tarp 75 flat'], totalMinor: 247_500 })
+test('a charge of the line stands on the document in words', () => {
+  expect(document().lines[0]).toMatchObject({ extras: ['Tarp 75 flat'], totalMinor: 247_500 })
 })

@@ -5,12 +5,12 @@ import { dayOf, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
 import { rateOfRow } from '#server/money/exchange'
 import { draw } from '#server/pdf/draw'
-import { customer, quote, quoteLine, quotePaper, user } from '#server/schema'
+import { customer, quote, quoteLine, quoteVersion, user } from '#server/schema'
 import { brokerage, quoteTerms } from '#server/settings.server'
 import { pricingOf } from './price'
 import type { LineRow } from './subject'
 
-/** Whether a line is on the customer's paper: priced, not lost or lapsed. */
+/** Whether a line is on the customer's document: priced, not lost or lapsed. */
 export const asDocument = (line: Pick<LineRow, 'state' | 'sellMinor'>): boolean =>
   line.sellMinor !== null && line.state !== 'lost' && line.state !== 'lapsed'
 
@@ -63,11 +63,11 @@ export function documentNow(db: Db, quoteId: number, version: number, now: numbe
 }
 
 /** The PDF of a version as it was sent, drawn at the first call and kept. */
-export async function sentFile(db: Db, paperId: number): Promise<{ document: QuoteDocument; pdf: Buffer } | null> {
-  const row = db.select().from(quotePaper).where(eq(quotePaper.id, paperId)).get()
+export async function sentFile(db: Db, versionId: number): Promise<{ document: QuoteDocument; pdf: Buffer } | null> {
+  const row = db.select().from(quoteVersion).where(eq(quoteVersion.id, versionId)).get()
   if (!row) return null
   if (row.pdf) return { document: row.document, pdf: row.pdf }
   const pdf = await draw('quote', row.document)
-  db.update(quotePaper).set({ pdf }).where(eq(quotePaper.id, paperId)).run()
+  db.update(quoteVersion).set({ pdf }).where(eq(quoteVersion.id, versionId)).run()
   return { document: row.document, pdf }
 }

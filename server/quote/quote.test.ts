@@ -10,7 +10,18 @@ import { readLoadPage } from '#server/load-page/read'
 import { locatePrefix } from '#server/rates/locate'
 import { placeRateModel } from '#server/rates/model'
 import { readPastPrices } from '#server/rates/past-prices'
-import { charge, customer, dieselPrice, event, load, note, outbox, quote, quoteLine, quotePaper } from '#server/schema'
+import {
+  charge,
+  customer,
+  dieselPrice,
+  event,
+  load,
+  note,
+  outbox,
+  quote,
+  quoteLine,
+  quoteVersion,
+} from '#server/schema'
 import { ines, now, type TestWorld, testWorld, twinFallsToPhoenix } from '#server/testing/world'
 import { actOnQuote, quoteActSchema } from './act'
 import { documentNow } from './file'
@@ -237,14 +248,14 @@ describe('sending', () => {
     expect(world.db.select().from(outbox).all()).toMatchObject([
       { kind: 'quote_mail', key: `Q-${1000 + quoteId}-1`, loadId: null },
     ])
-    const paper = world.db.select().from(quotePaper).get()!
-    const asked = paper.document.lines[0]!.totalMinor
+    const document = world.db.select().from(quoteVersion).get()!
+    const asked = document.document.lines[0]!.totalMinor
     changeLine(world.db, quoteId, fine!, { price: '9,999' }, act)
-    expect(world.db.select().from(quotePaper).get()!.document.lines[0]!.totalMinor).toBe(asked)
+    expect(world.db.select().from(quoteVersion).get()!.document.lines[0]!.totalMinor).toBe(asked)
     expect(line(fine!).state).toBe('draft')
     expect(send()).toMatchObject({ version: 2 })
   })
-  test('nothing of cost or margin, nor of another customer, is on the paper', () => {
+  test('nothing of cost or margin, nor of another customer, is on the document', () => {
     const [id] = add({ ...good, theirs: '2,777' })
     const whole = JSON.stringify(documentNow(world.db, quoteId, 1, now))
     for (const secret of [line(id!).band!.middleMinor, line(id!).marginMinor!, 277_700, line(id!).band!.lowMinor])

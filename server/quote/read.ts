@@ -10,7 +10,7 @@ import { eventsOf } from '#server/event/event'
 import { rateOfRow } from '#server/money/exchange'
 import { bandOfRow } from '#server/rates/band'
 import { rateModelState } from '#server/rates/model'
-import { customer, load, quote, quoteLine, quotePaper, user } from '#server/schema'
+import { customer, load, quote, quoteLine, quoteVersion, user } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { extrasOf, pricingOf } from './price'
 import type { LineRow } from './subject'
@@ -162,18 +162,18 @@ export function readQuote(db: Db, quoteId: number, now: number) {
     .where(eq(quote.id, quoteId))
     .get()
   if (!row) return null
-  const papers = db
+  const versions = db
     .select({
-      id: quotePaper.id,
-      version: quotePaper.version,
-      sentTo: quotePaper.sentTo,
-      sentAt: quotePaper.sentAt,
-      deliveredAt: quotePaper.deliveredAt,
-      problem: quotePaper.problem,
+      id: quoteVersion.id,
+      version: quoteVersion.version,
+      sentTo: quoteVersion.sentTo,
+      sentAt: quoteVersion.sentAt,
+      deliveredAt: quoteVersion.deliveredAt,
+      problem: quoteVersion.problem,
     })
-    .from(quotePaper)
-    .where(eq(quotePaper.quoteId, quoteId))
-    .orderBy(desc(quotePaper.version))
+    .from(quoteVersion)
+    .where(eq(quoteVersion.quoteId, quoteId))
+    .orderBy(desc(quoteVersion.version))
     .all()
   const others = otherQuotes(db).all(row.quote.customerId, quoteId) as OtherQuote[]
   const { id, name, city, region, prospect, billingMail, quoteMail, fuelTableId } = row.customer
@@ -183,7 +183,7 @@ export function readQuote(db: Db, quoteId: number, now: number) {
     customer: { id, name, city, region, prospect, mail: quoteMail ?? billingMail ?? '', fuelTableId },
     pricing: pricingOf(db, id),
     lines: gridLines(db, quoteId),
-    papers,
+    versions,
     others: others.map((other) => ({ ...other, number: quoteNumber(other.id) })),
     log: eventsOf(db, 'quote', quoteId, shownEvents),
     rates: rateModelState(),

@@ -6,7 +6,7 @@ import { type Act, recordEvent } from '#server/event/event'
 import { type Refused, run } from '#server/kernel/run'
 import type { Sender } from '#server/outbox/deliver'
 import { sendMail } from '#server/outbox/send-mail'
-import { quotePaper } from '#server/schema'
+import { quoteVersion } from '#server/schema'
 import { sentFile } from './file'
 import { quoteSubject } from './subject'
 
@@ -28,39 +28,39 @@ export function sendQuote(
   return { version: sent.version, lines: sent.lines, leftBehind: sent.leftBehind }
 }
 
-const payloadSchema = z.object({ paperId: z.number() })
+const payloadSchema = z.object({ versionId: z.number() })
 
 /** Emails one version of a quote. */
 export const sendQuoteMail: Sender = async (db, entry) => {
-  const { paperId } = payloadSchema.parse(entry.payload)
+  const { versionId } = payloadSchema.parse(entry.payload)
   const row = db
     .select({
-      quoteId: quotePaper.quoteId,
-      version: quotePaper.version,
-      message: quotePaper.message,
-      sentTo: quotePaper.sentTo,
+      quoteId: quoteVersion.quoteId,
+      version: quoteVersion.version,
+      message: quoteVersion.message,
+      sentTo: quoteVersion.sentTo,
     })
-    .from(quotePaper)
-    .where(eq(quotePaper.id, paperId))
+    .from(quoteVersion)
+    .where(eq(quoteVersion.id, versionId))
     .get()
-  const paper = await sentFile(db, paperId)
-  if (!row || !paper) throw new Error(`Outbox entry ${entry.key} names quote paper ${paperId}, which is not there`)
+  const sent = await sentFile(db, versionId)
+  if (!row || !sent) throw new Error(`Outbox entry ${entry.key} names quote version ${versionId}, which is not there`)
   const { quoteId, version, sentTo: to } = row
   const problem = await sendMail(entry.key, {
-    ...quoteMail(paper.document, row.message),
+    ...quoteMail(sent.document, row.message),
     to,
-    replyTo: paper.document.rep.mail,
-    attachment: { filename: `${paper.document.number}.pdf`, content: paper.pdf },
+    replyTo: sent.document.rep.mail,
+    attachment: { filename: `${sent.document.number}.pdf`, content: sent.pdf },
   })
   return {
     problem,
     sent: (act) => {
-      db.update(quotePaper).set({ deliveredAt: act.now }).where(eq(quotePaper.id, paperId)).run()
+      db.update(quoteVersion).set({ deliveredAt: act.now }).where(eq(quoteVersion.id, versionId)).run()
       recordEvent(db, 'quote', quoteId, { kind: 'delivered', version, to }, act)
     },
     failed: (after, act) => {
       if (after !== 'given_up') return
-      db.update(quotePaper).set({ problem: problem!.message }).where(eq(quotePaper.id, paperId)).run()
+      db.update(quoteVersion).set({ problem: problem!.message }).where(eq(quoteVersion.id, versionId)).run()
       recordEvent(db, 'quote', quoteId, { kind: 'not_delivered', version, to, problem: problem!.message }, act)
     },
   }

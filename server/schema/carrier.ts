@@ -1,9 +1,9 @@
 import { sql } from 'drizzle-orm'
 import { type AnySQLiteColumn, check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { z } from 'zod'
-import { contactRoles, factSources, paperStates, payeeKinds, payeeStates } from '#core/carrier/carrier'
+import { carrierDocumentStates, contactRoles, factSources, payeeKinds, payeeStates } from '#core/carrier/carrier'
+import { carrierDocumentKinds } from '#core/carrier/document'
 import { loadMarks } from '#core/carrier/grades'
-import { paperKinds } from '#core/carrier/paper'
 import { gateStages } from '#core/load/command'
 import { policyKinds } from '#core/register/register'
 import { vettingPolicySchema } from '#core/vetting/policy'
@@ -70,7 +70,7 @@ export const policy = sqliteTable(
     effectiveOn: text('effective_on').notNull(),
     expiresOn: text('expires_on').notNull(),
     cancelledOn: text('cancelled_on'),
-    paperId: integer('paper_id').references(() => paper.id),
+    documentId: integer('document_id').references(() => carrierDocument.id),
   },
   (table) => [
     index('policy_carrier').on(table.carrierId),
@@ -80,13 +80,13 @@ export const policy = sqliteTable(
 )
 
 /** A document of a carrier. It counts once a person has checked it, or where it was signed by our own link. */
-export const paper = sqliteTable(
-  'paper',
+export const carrierDocument = sqliteTable(
+  'carrier_document',
   {
     id: id(),
     carrierId: carrierId(),
-    kind: text('kind', { enum: paperKinds }).notNull(),
-    state: text('state', { enum: paperStates }).notNull(),
+    kind: text('kind', { enum: carrierDocumentKinds }).notNull(),
+    state: text('state', { enum: carrierDocumentStates }).notNull(),
     fileName: text('file_name').notNull(),
     /** What the content is, recognized from the content itself; null where no file was kept. */
     type: text('type'),
@@ -105,9 +105,9 @@ export const paper = sqliteTable(
     refusedBecause: text('refused_because'),
   },
   (table) => [
-    index('paper_carrier').on(table.carrierId),
-    index('paper_waiting').on(table.receivedAt).where(sql`state = 'waiting'`),
-    check('paper_checked', sql`(state = 'checked') = (checked_at is not null)`),
+    index('carrier_document_carrier').on(table.carrierId),
+    index('carrier_document_waiting').on(table.receivedAt).where(sql`state = 'waiting'`),
+    check('carrier_document_checked', sql`(state = 'checked') = (checked_at is not null)`),
     ...enumChecks(table),
   ],
 )
@@ -143,14 +143,14 @@ export const payee = sqliteTable(
   ],
 )
 
-/** A link a carrier opens to send papers or to sign our agreement. */
+/** A link a carrier opens to send documents or to sign our agreement. */
 export const carrierLink = sqliteTable(
   'carrier_link',
   {
     id: id(),
     carrierId: carrierId(),
-    purpose: text('purpose', { enum: ['papers', 'agreement'] }).notNull(),
-    kinds: json('kinds', z.array(z.enum(paperKinds))).notNull(),
+    purpose: text('purpose', { enum: ['documents', 'agreement'] }).notNull(),
+    kinds: json('kinds', z.array(z.enum(carrierDocumentKinds))).notNull(),
     sentTo: text('sent_to').notNull(),
     askedBy: text('asked_by').notNull(),
     askedAt: instant('asked_at').notNull(),

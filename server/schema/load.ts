@@ -12,7 +12,7 @@ import {
 } from 'drizzle-orm/sqlite-core'
 import { z } from 'zod'
 import { chargeBases, chargeKinds } from '#core/charge/charge'
-import { audiences, equipmentKinds, loadStates, papers, referenceKinds } from '#core/load/load'
+import { audiences, equipmentKinds, loadDocuments, loadStates, referenceKinds } from '#core/load/load'
 import { onDesk } from '#core/load/states'
 import { currencies } from '#core/money/money'
 import { band, enumChecks, flag, id, instant, json, quoted } from './columns'
@@ -68,7 +68,7 @@ export const load = sqliteTable(
     targetPayMinor: integer('target_pay_minor'),
     maxPayMinor: integer('max_pay_minor'),
     ...band(),
-    /** The same as sold and as agreed, in the currencies of the papers, and the dated rates (millionths) by which they were turned. */
+    /** The same as sold and as agreed, in the currencies of the loadDocuments, and the dated rates (millionths) by which they were turned. */
     soldMinor: integer('sold_minor').notNull().default(0),
     currency: text('currency', { enum: currencies }).notNull().default('USD'),
     sellRateE6: integer('sell_rate_e6'),
@@ -173,7 +173,7 @@ export const reference = sqliteTable(
     loadId: loadId(),
     kind: text('kind', { enum: referenceKinds }).notNull(),
     value: text('value').notNull(),
-    showOn: json('show_on', z.array(z.enum(papers))).notNull(),
+    showOn: json('show_on', z.array(z.enum(loadDocuments))).notNull(),
   },
   (table) => [index('reference_load').on(table.loadId), index('reference_value').on(table.value), ...enumChecks(table)],
 )

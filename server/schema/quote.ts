@@ -116,8 +116,8 @@ export const quoteLine = sqliteTable(
 )
 
 /** Every version of a quote's document as its customer had it. */
-export const quotePaper = sqliteTable(
-  'quote_paper',
+export const quoteVersion = sqliteTable(
+  'quote_version',
   {
     id: id(),
     quoteId: quoteId(),
@@ -130,5 +130,5 @@ export const quotePaper = sqliteTable(
     deliveredAt: instant('delivered_at'),
     problem: text('problem'),
   },
-  (table) => [uniqueIndex('quote_paper_version').on(table.quoteId, table.version)],
+  (table) => [uniqueIndex('quote_version_number').on(table.quoteId, table.version)],
 )

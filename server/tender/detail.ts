@@ -140,7 +140,7 @@ function changeOf(db: Db, notice: Notice, loadId: number, standingId: number | n
           .from(tenderNotice)
           .where(and(eq(tenderNotice.id, standingId), ne(tenderNotice.id, notice.id)))
           .get() ?? null)
-  const paper =
+  const document =
     db
       .select({ state: confirmation.state, version: confirmation.version })
       .from(confirmation)
@@ -159,7 +159,7 @@ function changeOf(db: Db, notice: Notice, loadId: number, standingId: number | n
     sellMinor: row.load.sellMinor,
     miles: row.load.miles,
     lines,
-    breaks: notice.purpose === 'cancel' ? [] : breaksOf(row.load, row.carrierName, paper, lines, notice),
+    breaks: notice.purpose === 'cancel' ? [] : breaksOf(row.load, row.carrierName, document, lines, notice),
   }
 }
 
@@ -167,7 +167,7 @@ function changeOf(db: Db, notice: Notice, loadId: number, standingId: number | n
 function breaksOf(
   own: typeof load.$inferSelect,
   carrierName: string | null,
-  paper: { state: string; version: number } | null,
+  document: { state: string; version: number } | null,
   lines: TenderChange[],
   notice: Notice,
 ): string[] {
@@ -178,7 +178,7 @@ function breaksOf(
   const newMargin = own.payMinor === null || facts.chargeMinor === null ? null : facts.chargeMinor - own.payMinor
   return [
     carrierName && moved.length > 0
-      ? `${carrierName} has agreed to other stops or windows${paper?.state === 'accepted' ? `: version ${paper.version} of the rate confirmation is accepted, and a new one has to be` : ''}`
+      ? `${carrierName} has agreed to other stops or windows${document?.state === 'accepted' ? `: version ${document.version} of the rate confirmation is accepted, and a new one has to be` : ''}`
       : '',
     Math.abs(milesBy) >= 5
       ? `${milesWords(Math.abs(milesBy))} ${milesBy > 0 ? 'more' : 'less'}${own.payMinor === null ? '' : ' for the same pay'}`

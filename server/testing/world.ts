@@ -8,7 +8,7 @@ import { type RegisterRecord, registerRecordSchema } from '#core/register/regist
 import { type Db, openDatabase } from '#server/db.server'
 import { createLoad } from '#server/load/save'
 import { storeRecord } from '#server/register/store'
-import { carrier, customer, facility, offer, paper, policy, registerFeed, user } from '#server/schema'
+import { carrier, carrierDocument, customer, facility, offer, policy, registerFeed, user } from '#server/schema'
 import { preparedDatabase } from '#server/testing/prepared-database'
 
 /** Monday 23 November 2026, 13:12 in Pocatello: every server test begins then. */
@@ -106,7 +106,7 @@ function addCarrier(db: Db, index: number): void {
     .returning({ id: carrier.id })
     .get()
   storeRecord(db, recordFor(index), { changedAt: now, confirmedAt: now })
-  db.insert(paper)
+  db.insert(carrierDocument)
     .values(
       (['w9', 'agreement'] as const).map((kind) => ({
         carrierId: id,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { type PaperKind, paperKinds } from '#core/carrier/paper'
+import { type CarrierDocumentKind, carrierDocumentKinds } from '#core/carrier/document'
 import type { LinkFact } from '#core/carrier-links/carrier-links'
 import { sharedFacts } from '#core/carrier-links/shared'
 import { equipmentKinds } from '#core/load/load'
@@ -29,7 +29,7 @@ interface CarrierRow {
   record: string | null
   confirmedAt: number | null
   policies: string
-  papers: string
+  documents: string
   contacts: string
   payeeChangedAt: number | null
   lastLoadAt: number | null
@@ -39,7 +39,7 @@ const carriersQuery = prepared((db) =>
   db.$client.prepare<[{ ids: string }], CarrierRow>(
     `select carrier.id, carrier.name, carrier.dot_number dotNumber, equipment, do_not_use doNotUse, contact_changed_at contactChangedAt, record, confirmed_at confirmedAt,
        (select json_group_array(json_object('kind', kind, 'insurer', insurer, 'number', number, 'insuredName', insured_name, 'limitMinor', limit_minor, 'effectiveOn', effective_on, 'expiresOn', expires_on, 'cancelledOn', cancelled_on)) from policy where policy.carrier_id = carrier.id) policies,
-       (select json_group_array(json_object('kind', kind, 'state', state, 'expiresOn', expires_on)) from paper where paper.carrier_id = carrier.id and state in ('checked', 'waiting')) papers,
+       (select json_group_array(json_object('kind', kind, 'state', state, 'expiresOn', expires_on)) from carrier_document where carrier_document.carrier_id = carrier.id and state in ('checked', 'waiting')) documents,
        (select json_group_array(json_object('mail', mail, 'phone', phone)) from contact where contact.carrier_id = carrier.id) contacts,
        (select max(decided_at) from payee where payee.carrier_id = carrier.id and state = 'approved' and exists (select 1 from payee earlier where earlier.carrier_id = carrier.id and earlier.state = 'replaced')) payeeChangedAt,
        (select max(pickup_at) from load where load.carrier_id = carrier.id and practice = 0) lastLoadAt
@@ -48,9 +48,9 @@ const carriersQuery = prepared((db) =>
 )
 
 const certificatesSchema = z.array(insuranceSchema)
-const papersSchema = z.array(
+const documentsSchema = z.array(
   z.object({
-    kind: z.enum(paperKinds),
+    kind: z.enum(carrierDocumentKinds),
     state: z.enum(['checked', 'waiting']),
     expiresOn: z.string().nullable(),
   }),
@@ -131,16 +131,16 @@ function carrierFacts(
   const { held, shared, moment, lowMinor, currentAt, now } = around
   const record = row.record === null ? null : (JSON.parse(row.record) as RegisterRecord)
   const contacts = contactsSchema.parse(JSON.parse(row.contacts))
-  const onFile = papersSchema.parse(JSON.parse(row.papers))
+  const onFile = documentsSchema.parse(JSON.parse(row.documents))
   const checked = onFile.filter(({ state }) => state === 'checked')
   return {
     name: row.name,
     register: record,
     registerAgeHours: record ? Math.max(0, now - Math.max(currentAt, row.confirmedAt ?? 0)) / hour : null,
     insurance: insuranceOf(certificatesSchema.parse(JSON.parse(row.policies)), record),
-    papers: checked.map(({ kind, expiresOn }) => ({ kind, expiresOn })),
+    documents: checked.map(({ kind, expiresOn }) => ({ kind, expiresOn })),
     permits: permitsOf(checked),
-    papersWaiting: onFile.flatMap(({ kind, state }) => (state === 'waiting' ? [kind] : [])),
+    documentsWaiting: onFile.flatMap(({ kind, state }) => (state === 'waiting' ? [kind] : [])),
     equipment: equipmentSchema.parse(JSON.parse(row.equipment)),
     doNotUse: row.doNotUse,
     lastLoadOn: dayAtDesk(row.lastLoadAt),
@@ -169,14 +169,14 @@ const insuranceOf = (certificates: Insurance[], record: RegisterRecord | null): 
   ),
 ]
 
-const permitOf: Partial<Record<PaperKind, PermitKind>> = {
+const permitOf: Partial<Record<CarrierDocumentKind, PermitKind>> = {
   permit_hazmat: 'hazmat',
   permit_canada: 'canada',
   permit_mexico: 'mexico',
 }
 
-const permitsOf = (papers: { kind: PaperKind; expiresOn: string | null }[]) =>
-  papers.flatMap(({ kind, expiresOn }) => (permitOf[kind] ? [{ kind: permitOf[kind], expiresOn }] : []))
+const permitsOf = (documents: { kind: CarrierDocumentKind; expiresOn: string | null }[]) =>
+  documents.flatMap(({ kind, expiresOn }) => (permitOf[kind] ? [{ kind: permitOf[kind], expiresOn }] : []))
 
 function sharedFromTables(db: Db, dots: string[]): Map<string, Shared[]> {
   const byCarrier = new Map<

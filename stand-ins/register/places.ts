@@ -72,7 +72,7 @@ export const freight = [
   'building materials',
   'metal',
   'machinery',
-  'paper',
+  'document',
   'drinks',
   'grain',
   'household goods',

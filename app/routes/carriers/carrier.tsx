@@ -8,10 +8,10 @@ import { type CarrierDesk, useCarrierDesk } from '../../carrier/carrier-desk'
 import { CarrierDialog } from '../../carrier/carrier-dialog'
 import { CarrierTabs, type Tab } from '../../carrier/carrier-tabs'
 import { Contacts } from '../../carrier/contacts'
+import { Documents } from '../../carrier/documents'
 import { DossierHead } from '../../carrier/dossier-head'
 import { Grades } from '../../carrier/grades'
 import { GroupDrawing } from '../../carrier/group-drawing'
-import { Papers } from '../../carrier/papers'
 import { VettingSide } from '../../carrier/vetting-side'
 import { useKeys } from '../../ui/keys'
 import type { Route } from './+types/carrier'
@@ -71,14 +71,14 @@ export default function Carrier({ loaderData }: Route.ComponentProps) {
           <Grades grades={dossier.grades} />
         </div>
         <div className="flex min-w-0 flex-col gap-3">
-          <Papers
+          <Documents
             dossier={dossier}
             today={today}
             zone={zone}
             mayEdit={mayEdit}
             onAsk={() => openDialog('ask')}
             onUpload={() => openDialog('upload')}
-            onCheck={(paper) => openDialog({ check: paper })}
+            onCheck={(document) => openDialog({ check: document })}
           />
           <GroupDrawing dossier={dossier} />
         </div>

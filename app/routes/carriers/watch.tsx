@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
 import { may } from '#core/access/access'
-import { paperWords } from '#core/carrier/paper'
+import { carrierDocumentWords } from '#core/carrier/document'
 import { dayOf, toLocal } from '#core/time/local'
 import { dayWords, momentWords } from '#core/time/words'
 import { viewer } from '#server/access/cookie'
@@ -37,7 +37,8 @@ export default function Watch({ loaderData }: Route.ComponentProps) {
   useLive(({ aggregate }) => aggregate === 'carrier')
   const lapsing = lapsingByCarrier(needs.lapsing)
   const nothing =
-    needs.alerts.length + needs.lapsing.length + needs.payees.length + needs.papers.length + needs.missing.length === 0
+    needs.alerts.length + needs.lapsing.length + needs.payees.length + needs.documents.length + needs.missing.length ===
+    0
   return (
     <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] gap-6 overflow-y-auto px-4 py-2">
       <section aria-labelledby="needs">
@@ -89,10 +90,10 @@ export default function Watch({ loaderData }: Route.ComponentProps) {
             </Item>
           ))}
         </Part>
-        <Part title="Documents to review" count={needs.papers.length}>
-          {needs.papers.map((row) => (
+        <Part title="Documents to review" count={needs.documents.length}>
+          {needs.documents.map((row) => (
             <Item key={row.id} act={<Go to={`/carriers/${row.carrierId}?look=${row.id}`} words="Review" />}>
-              <Carrier id={row.carrierId} name={row.carrierName} /> {paperWords[row.kind]}{' '}
+              <Carrier id={row.carrierId} name={row.carrierName} /> {carrierDocumentWords[row.kind]}{' '}
               <span className="label">
                 from {row.receivedFrom}, {momentWords(row.receivedAt, now, zone)}
               </span>
@@ -254,7 +255,7 @@ function AskCertificate({ carrierId, mail }: { carrierId: number; mail: string }
       words="Request the renewal"
       disabled={acting.busy}
       onPress={() =>
-        void acting.act({ intent: 'ask_papers', ask: { to: mail, kinds: ['certificate'] } }, `Asked ${mail}`)
+        void acting.act({ intent: 'request_documents', ask: { to: mail, kinds: ['certificate'] } }, `Asked ${mail}`)
       }
     />
   )
@@ -265,7 +266,8 @@ function AskMissing({ row }: { row: { carrierId: number; mail: string; w9: numbe
   const ask = async () => {
     if (row.agreement)
       await acting.act({ intent: 'send_agreement', ask: { to: row.mail } }, row.w9 ? undefined : `Sent to ${row.mail}`)
-    if (row.w9) await acting.act({ intent: 'ask_papers', ask: { to: row.mail, kinds: ['w9'] } }, `Asked ${row.mail}`)
+    if (row.w9)
+      await acting.act({ intent: 'request_documents', ask: { to: row.mail, kinds: ['w9'] } }, `Asked ${row.mail}`)
   }
   return <Press words={row.w9 ? 'Request it' : 'Send it to sign'} disabled={acting.busy} onPress={() => void ask()} />
 }

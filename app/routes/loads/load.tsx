@@ -4,6 +4,7 @@ import { database } from '#server/db.server'
 import { readLoadPage } from '#server/load-page/read'
 import { brokerage } from '#server/settings.server'
 import { ConfirmationPanel } from '../../load/confirmation-panel'
+import { Documents } from '../../load/documents'
 import { GateStrip } from '../../load/gate-strip'
 import { LoadActions } from '../../load/load-actions'
 import { type LoadDesk, useLoadDesk } from '../../load/load-desk'
@@ -14,7 +15,6 @@ import { LoadMap } from '../../load/load-map'
 import { Log } from '../../load/log'
 import { Messages } from '../../load/messages'
 import { Offers } from '../../load/offers'
-import { Papers } from '../../load/papers'
 import { Proposals } from '../../load/proposals'
 import { RatePanel } from '../../load/rate-panel'
 import { RouteRibbon } from '../../load/route-ribbon'
@@ -102,7 +102,7 @@ function PriceSide({ desk }: { desk: LoadDesk }) {
   )
 }
 
-/** Whom to ask while it is uncovered, its papers afterwards, and what was written and done. */
+/** Whom to ask while it is uncovered, its documents afterwards, and what was written and done. */
 function PeopleSide({ desk }: { desk: LoadDesk }) {
   const { page, now, zone, openDialog, isUncovered, mayHandle } = desk
   const showsShortlist = isUncovered || (page.shortlist.length > 0 && page.carrier === null)
@@ -122,7 +122,7 @@ function PeopleSide({ desk }: { desk: LoadDesk }) {
           />
         </div>
       ) : (
-        <Papers page={page} />
+        <Documents page={page} />
       )}
       <Messages page={page} now={now} zone={zone} />
       <Log page={page} now={now} zone={zone} />

@@ -1,7 +1,7 @@
 import { data, Form, useNavigation } from 'react-router'
 import { z } from 'zod'
 import { agreement, signatureSchema } from '#core/carrier/agreement'
-import { askedKinds, mostPaperBytes, paperWords } from '#core/carrier/paper'
+import { askedKinds, carrierDocumentWords, maxDocumentBytes } from '#core/carrier/document'
 import { signAgreement } from '#server/carrier/agreement'
 import { readCarrierLink, receiveByLink, takeBackByLink } from '#server/carrier/by-link'
 import { openRequestLink } from '#server/carrier/request-link'
@@ -35,7 +35,7 @@ export async function action({ params, request }: Route.ActionArgs) {
       { message: link.refusal.message, errors: {} as Record<string, string>, sent: null },
       { status: statusOf[link.refusal.code] ?? 400 },
     )
-  const form = await readUpload(request, mostPaperBytes)
+  const form = await readUpload(request, maxDocumentBytes)
   if ('refusal' in form)
     return data({ message: form.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: 413 })
   if (link.purpose === 'agreement') {
@@ -66,10 +66,10 @@ export async function action({ params, request }: Route.ActionArgs) {
       { message: 'Choose a file or take a picture first.', errors: {} as Record<string, string>, sent: null },
       { status: 400 },
     )
-  const outcome = receiveByLink(db, link, { kind: kind.data, ...form.file }, now)
+  const outcome = await receiveByLink(db, link, { kind: kind.data, ...form.file }, now)
   if ('refusal' in outcome)
     return data({ message: outcome.refusal.message, errors: {} as Record<string, string>, sent: null }, { status: 400 })
-  return data({ message: null, errors: {} as Record<string, string>, sent: paperWords[kind.data] })
+  return data({ message: null, errors: {} as Record<string, string>, sent: carrierDocumentWords[kind.data] })
 }
 
 export default function CarrierLink({ loaderData, actionData }: Route.ComponentProps) {
@@ -116,13 +116,13 @@ function Send({ page, sent }: { page: Page; sent: string | null }) {
       )}
       <ul className="flex flex-col gap-4">
         {page.kinds.map((kind) => {
-          const received = page.received.filter((paper) => paper.kind === kind)
+          const received = page.received.filter((document) => document.kind === kind)
           return (
             <li key={kind} className="border-t pt-3">
               <Form method="post" encType="multipart/form-data" className="flex flex-col gap-2">
                 <input type="hidden" name="kind" value={kind} />
                 <label className="font-semibold">
-                  {paperWords[kind]}
+                  {carrierDocumentWords[kind]}
                   <input
                     type="file"
                     name="file"
@@ -135,22 +135,22 @@ function Send({ page, sent }: { page: Page; sent: string | null }) {
                   {busy ? 'Sending…' : received.length > 0 ? 'Send another' : 'Send'}
                 </button>
               </Form>
-              {received.map((paper) => (
+              {received.map((document) => (
                 <Form
-                  key={paper.id}
+                  key={document.id}
                   method="post"
                   encType="multipart/form-data"
                   className="mt-2 flex items-center justify-between gap-3"
                 >
-                  <span className="label min-w-0 truncate">Received: {paper.fileName}</span>
-                  {paper.state === 'waiting' && (
+                  <span className="label min-w-0 truncate">Received: {document.fileName}</span>
+                  {document.state === 'waiting' && (
                     <button
                       type="submit"
                       name="takeBack"
-                      value={paper.id}
+                      value={document.id}
                       className="shrink-0 p-2 text-dusk underline"
                       disabled={busy}
-                      aria-label={`Take back ${paper.fileName}`}
+                      aria-label={`Take back ${document.fileName}`}
                     >
                       Take it back
                     </button>

@@ -5,12 +5,12 @@ import { draw } from '#server/pdf/draw'
 import { documentNow, sentFile } from '#server/quote/file'
 import type { Route } from './+types/pdf'
 
-/** The customer's paper as PDF: a version as it was sent, or, without one, as it would be sent now. */
+/** The customer's document as PDF: a version as it was sent, or, without one, as it would be sent now. */
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   requirePermission(viewer(context), 'edit_quotes')
-  const paperId = new URL(request.url).searchParams.get('paper')
+  const versionId = new URL(request.url).searchParams.get('version')
   const pdf =
-    paperId === null ? await preview(Number(params.quoteId)) : (await sentFile(database(), Number(paperId)))?.pdf
+    versionId === null ? await preview(Number(params.quoteId)) : (await sentFile(database(), Number(versionId)))?.pdf
   if (!pdf) throw new Response('There is no such quote.', { status: 404 })
   return new Response(new Uint8Array(pdf), {
     headers: {

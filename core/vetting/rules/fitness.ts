@@ -1,4 +1,4 @@
-import type { PaperKind } from '../../carrier/paper'
+import type { CarrierDocumentKind } from '../../carrier/document'
 import { equipmentWords } from '../../load/words'
 import { addMonths } from '../../time/local'
 import { dayWords } from '../../time/words'
@@ -7,7 +7,7 @@ import { found, type RuleKind } from '../rule-kind'
 
 const permitWords: Record<PermitKind, string> = { hazmat: 'hazardous materials', canada: 'Canada', mexico: 'Mexico' }
 
-/** Rules on papers, permits, equipment and what we ourselves know of a carrier. */
+/** Rules on documents, permits, equipment and what we ourselves know of a carrier. */
 export const fitnessRules = {
   do_not_use: {
     title: 'Do not use',
@@ -23,12 +23,12 @@ export const fitnessRules = {
   no_w9: {
     title: 'W-9 not on file',
     asks: {},
-    find: (facts) => paperFinding(facts, 'w9', 'W-9'),
+    find: (facts) => documentFinding(facts, 'w9', 'W-9'),
   },
   no_agreement: {
     title: 'Broker-carrier agreement not on file',
     asks: {},
-    find: (facts) => paperFinding(facts, 'agreement', 'Broker-carrier agreement'),
+    find: (facts) => documentFinding(facts, 'agreement', 'Broker-carrier agreement'),
   },
   too_few_units: {
     title: 'Fewer trucks than loads held with us, this one counted',
@@ -61,7 +61,7 @@ export const fitnessRules = {
         .map((kind) => ({
           code: `no_permit_${kind}`,
           message: `No permit for ${permitWords[kind]} on file through the delivery`,
-          mend: `The carrier’s permit for ${permitWords[kind]}, put with its papers.`,
+          mend: `The carrier’s permit for ${permitWords[kind]}, put with its documents.`,
         })),
   },
   equipment_not_listed: {
@@ -91,17 +91,19 @@ export const fitnessRules = {
   },
 } as const satisfies Record<string, RuleKind>
 
-function paperFinding({ carrier, load, today }: VetFacts, kind: PaperKind, name: string) {
+function documentFinding({ carrier, load, today }: VetFacts, kind: CarrierDocumentKind, name: string) {
   const code = kind === 'w9' ? 'no_w9' : 'no_agreement'
-  const held = carrier.papers.filter((paper) => paper.kind === kind)
-  const mend = carrier.papersWaiting.includes(kind)
+  const held = carrier.documents.filter((document) => document.kind === kind)
+  const mend = carrier.documentsWaiting.includes(kind)
     ? `${name} came in and is waiting for review: see their documents.`
     : kind === 'w9'
       ? 'Request it by email; they send it by the link.'
       : 'Send them the agreement to sign by link.'
   if (held.length === 0) return [{ code, message: `${name} is not on file`, mend }]
   const until = load && load.lastDeliveryOn > today ? load.lastDeliveryOn : today
-  const last = held.map((paper) => paper.expiresOn ?? '9999-12-31').reduce((one, other) => (one > other ? one : other))
+  const last = held
+    .map((document) => document.expiresOn ?? '9999-12-31')
+    .reduce((one, other) => (one > other ? one : other))
   return found(code, last < until, () => `${name} on file ends ${dayWords(last, today)}`, mend)
 }
 

@@ -124,7 +124,7 @@ const certified = ({ carrier }: VetFacts, kind: PolicyKind) =>
 const registerMend = (shows: string) =>
   `The certificate ${shows}, but the register says otherwise and counts: the insurer puts its filing right there. Another certificate does not help.`
 
-const isWaiting = ({ carrier }: VetFacts) => carrier.papersWaiting.includes('certificate')
+const isWaiting = ({ carrier }: VetFacts) => carrier.documentsWaiting.includes('certificate')
 const waitingMend = 'A certificate came in and is waiting for review: see their documents.'
 const mendOf = (facts: VetFacts, kind: PolicyKind) => (isWaiting(facts) ? waitingMend : mends[kind])
 

@@ -1,10 +1,10 @@
 import { Controller, useFieldArray, useFormContext } from 'react-hook-form'
-import { audiences, papers, referenceKinds } from '#core/load/load'
-import { audienceWords, paperWords, referenceKindWords } from '#core/load/words'
+import { audiences, loadDocuments, referenceKinds } from '#core/load/load'
+import { audienceWords, loadDocumentWords, referenceKindWords } from '#core/load/words'
 import { Choice, Field } from '../ui/field'
 import type { FormValues } from './form-values'
 
-/** Numbers the papers carry; each says on which. */
+/** Numbers the documents carry; each says on which. */
 export function ReferenceFields() {
   const { control, register, formState } = useFormContext<FormValues>()
   const { fields, append, remove } = useFieldArray({ control, name: 'references' })
@@ -39,20 +39,20 @@ export function ReferenceFields() {
             name={`references.${index}.showOn`}
             render={({ field }) => (
               <span className="mt-1.5 flex gap-3">
-                {papers.map((paper) => (
-                  <label key={paper} className="flex items-center gap-1 text-sm">
+                {loadDocuments.map((document) => (
+                  <label key={document} className="flex items-center gap-1 text-sm">
                     <input
                       type="checkbox"
-                      checked={field.value.includes(paper)}
+                      checked={field.value.includes(document)}
                       onChange={(event) =>
                         field.onChange(
                           event.target.checked
-                            ? [...field.value, paper]
-                            : field.value.filter((other) => other !== paper),
+                            ? [...field.value, document]
+                            : field.value.filter((other) => other !== document),
                         )
                       }
                     />{' '}
-                    {paperWords[paper]}
+                    {loadDocumentWords[document]}
                   </label>
                 ))}
               </span>

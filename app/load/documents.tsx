@@ -1,10 +1,10 @@
 import { chargeKindWords, chargeRateWords } from '#core/charge/words'
-import { audienceWords, paperWords, referenceKindWords } from '#core/load/words'
+import { audienceWords, loadDocumentWords, referenceKindWords } from '#core/load/words'
 import { formatMoney } from '#core/money/money'
 import type { LoadPage } from '#server/load-page/read'
 
-/** What the load carries on paper once it is covered: charges of both sides, numbers, notes. */
-export function Papers({ page }: { page: LoadPage }) {
+/** What the load carries on document once it is covered: charges of both sides, numbers, notes. */
+export function Documents({ page }: { page: LoadPage }) {
   return (
     <div
       className="max-h-[54%] overflow-y-auto px-4 pt-2"
@@ -23,7 +23,7 @@ export function Papers({ page }: { page: LoadPage }) {
           {referenceKindWords[reference.kind]} <span className="font-mono">{reference.value}</span>{' '}
           <span className="label">
             {reference.showOn.length > 0
-              ? `on the ${reference.showOn.map((paper) => paperWords[paper].toLowerCase()).join(' and ')}`
+              ? `on the ${reference.showOn.map((document) => loadDocumentWords[document].toLowerCase()).join(' and ')}`
               : 'on no document'}
           </span>
         </p>

@@ -1,31 +1,31 @@
 import { z } from 'zod'
-import { type PaperKind, paperKinds } from '#core/carrier/paper'
+import { type CarrierDocumentKind, carrierDocumentKinds } from '#core/carrier/document'
 import { daySchema, policyKinds } from '#core/register/register'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import { outcome, type Refused, run } from '#server/kernel/run'
 import { revet } from '#server/vetting/revet'
-import { storePaper } from './store'
+import { storeDocument } from './store'
 import { carrierSubject } from './subject'
 
 /** Takes a file in for a carrier. It waits for a person's check, whoever sent it. */
-export function receivePaper(
+export async function receiveDocument(
   db: Db,
   carrierId: number,
-  file: { kind: PaperKind; name: string; content: Buffer; linkId?: number },
+  file: { kind: CarrierDocumentKind; name: string; content: Buffer; linkId?: number },
   act: Act,
-): { paperId: number } | Refused {
-  const stored = storePaper(file.name, file.content)
+): Promise<{ documentId: number } | Refused> {
+  const stored = await storeDocument(file.name, file.content)
   if ('refusal' in stored) return stored
   const command = {
-    kind: 'receive_paper' as const,
-    paperKind: file.kind,
+    kind: 'receive_document' as const,
+    documentKind: file.kind,
     fileName: stored.fileName,
     linkId: file.linkId ?? null,
     file: stored,
   }
   const ran = run(db, carrierSubject, carrierId, command, act)
-  return 'refusal' in ran ? ran : { paperId: ran.results[0]! }
+  return 'refusal' in ran ? ran : { documentId: ran.results[0]! }
 }
 
 const insuranceLine = z
@@ -40,28 +40,28 @@ const insuranceLine = z
   })
   .refine((line) => line.expiresOn >= line.effectiveOn, { path: ['expiresOn'], message: 'It ends before it begins' })
 
-export const checkPaperSchema = z.object({
-  paperId: z.number().int().positive(),
-  kind: z.enum(paperKinds),
+export const checkDocumentSchema = z.object({
+  documentId: z.number().int().positive(),
+  kind: z.enum(carrierDocumentKinds),
   expiresOn: daySchema.nullable().default(null),
   /** What a certificate of insurance shows, policy by policy. */
   insurance: z.array(insuranceLine).max(8).default([]),
 })
 
-export type CheckedPaper = z.output<typeof checkPaperSchema>
+export type CheckedDocument = z.output<typeof checkDocumentSchema>
 
 /** A person has reviewed a document and accepts it: from now on it counts, and the policies it shows are on file. */
-export function checkPaper(
+export function checkDocument(
   db: Db,
   carrierId: number,
-  { paperId, kind: paperKind, expiresOn, insurance }: CheckedPaper,
+  { documentId, kind: documentKind, expiresOn, insurance }: CheckedDocument,
   act: Act,
 ): { done: true } | Refused {
   const ran = run(
     db,
     carrierSubject,
     carrierId,
-    { kind: 'check_paper', paperId, paperKind, expiresOn, policies: insurance.length, insurance },
+    { kind: 'check_document', documentId, documentKind, expiresOn, policies: insurance.length, insurance },
     act,
   )
   if ('done' in ran) revet(db, [carrierId], act.now)

@@ -1,26 +1,26 @@
 import { z } from 'zod'
 import { person } from '#core/access/actor'
-import { mostPaperBytes, paperKinds } from '#core/carrier/paper'
+import { carrierDocumentKinds, maxDocumentBytes } from '#core/carrier/document'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
-import { receivePaper } from '#server/carrier/papers'
+import { receiveDocument } from '#server/carrier/documents'
 import { database } from '#server/db.server'
 import { readUpload } from '#server/http/upload'
-import type { Route } from './+types/papers'
+import type { Route } from './+types/documents'
 
-/** Takes a paper that a person of ours puts on file for a carrier. */
+/** Takes a document that a person of ours puts on file for a carrier. */
 export async function action({ params, request, context }: Route.ActionArgs) {
   const who = viewer(context)
   requirePermission(who, 'edit_carriers')
-  const form = await readUpload(request, mostPaperBytes)
+  const form = await readUpload(request, maxDocumentBytes)
   if ('refusal' in form) return Response.json(form.refusal, { status: 413 })
-  const kind = z.enum(paperKinds).safeParse(form.fields.kind)
+  const kind = z.enum(carrierDocumentKinds).safeParse(form.fields.kind)
   if (!form.file || !kind.success)
     return Response.json(
       { code: 'no_file', message: form.file ? 'What kind of document is it?' : 'Choose a file first.' },
       { status: 400 },
     )
-  const outcome = receivePaper(
+  const outcome = await receiveDocument(
     database(),
     Number(params.carrierId),
     { kind: kind.data, ...form.file },

@@ -1,12 +1,12 @@
-import { paperWords } from '#core/carrier/paper'
+import { carrierDocumentWords } from '#core/carrier/document'
 import { dayOf, toLocal } from '#core/time/local'
 import { dayWords } from '#core/time/words'
 import type { Dossier } from '#server/carrier/dossier'
 
-type Paper = Dossier['papers'][number]
+type Document = Dossier['documents'][number]
 
 /** What is on file, what waits to be looked at, and what was asked for. */
-export function Papers({
+export function Documents({
   dossier,
   today,
   zone,
@@ -21,9 +21,9 @@ export function Papers({
   mayEdit: boolean
   onAsk: () => void
   onUpload: () => void
-  onCheck: (paper: Paper) => void
+  onCheck: (document: Document) => void
 }) {
-  const { papers, links, carrier } = dossier
+  const { documents, links, carrier } = dossier
   return (
     <section aria-label="Documents">
       <h2 className="head flex items-center justify-between">
@@ -40,30 +40,30 @@ export function Papers({
         )}
       </h2>
       <ul>
-        {papers.slice(0, 8).map((paper) => (
-          <li key={paper.id} className="flex items-baseline gap-2 border-t py-1">
-            {paper.kept ? (
+        {documents.slice(0, 8).map((document) => (
+          <li key={document.id} className="flex items-baseline gap-2 border-t py-1">
+            {document.kept ? (
               <a
-                href={`/carriers/${carrier.id}/papers/${paper.id}`}
+                href={`/carriers/${carrier.id}/documents/${document.id}`}
                 target="_blank"
                 rel="noreferrer"
                 className="text-dusk underline"
               >
-                {paperWords[paper.kind]}
+                {carrierDocumentWords[document.kind]}
               </a>
             ) : (
-              <span>{paperWords[paper.kind]}</span>
+              <span>{carrierDocumentWords[document.kind]}</span>
             )}
             <span className="label min-w-0 flex-1 truncate">
-              {paper.state === 'checked'
-                ? `checked ${paper.checkedBy === 'signed by link' ? 'as signed' : `by ${paper.checkedBy}`}${paper.expiresOn ? `, until ${dayWords(paper.expiresOn, today)}` : ''}`
-                : paper.state === 'refused'
-                  ? `refused: ${paper.refusedBecause}`
-                  : `from ${paper.receivedFrom}, ${dayWords(dayOf(toLocal(paper.receivedAt, zone)), today)}`}
+              {document.state === 'checked'
+                ? `checked ${document.checkedBy === 'signed by link' ? 'as signed' : `by ${document.checkedBy}`}${document.expiresOn ? `, until ${dayWords(document.expiresOn, today)}` : ''}`
+                : document.state === 'refused'
+                  ? `refused: ${document.refusedBecause}`
+                  : `from ${document.receivedFrom}, ${dayWords(dayOf(toLocal(document.receivedAt, zone)), today)}`}
             </span>
-            {paper.state === 'waiting' &&
+            {document.state === 'waiting' &&
               (mayEdit ? (
-                <button type="button" className="font-semibold text-bill underline" onClick={() => onCheck(paper)}>
+                <button type="button" className="font-semibold text-bill underline" onClick={() => onCheck(document)}>
                   Review
                 </button>
               ) : (
@@ -74,10 +74,10 @@ export function Papers({
         {links.map((link) => (
           <li key={`link ${link.id}`} className="label border-t py-1">
             Requested from {link.sentTo}, {dayWords(dayOf(toLocal(link.askedAt, zone)), today)} for{' '}
-            {link.kinds.map((kind) => paperWords[kind]).join(', ')}
+            {link.kinds.map((kind) => carrierDocumentWords[kind]).join(', ')}
           </li>
         ))}
-        {papers.length === 0 && links.length === 0 && (
+        {documents.length === 0 && links.length === 0 && (
           <li className="label border-t py-1">Nothing on file. Request a W-9 and a certificate; send the agreement.</li>
         )}
       </ul>

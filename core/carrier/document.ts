@@ -1,5 +1,5 @@
-/** Kinds of papers a carrier may send. The three permits count for loads with hazardous freight or over a border. */
-export const paperKinds = [
+/** Kinds of documents a carrier may send. The three permits count for loads with hazardous freight or over a border. */
+export const carrierDocumentKinds = [
   'w9',
   'agreement',
   'certificate',
@@ -9,9 +9,9 @@ export const paperKinds = [
   'permit_mexico',
   'other',
 ] as const
-export type PaperKind = (typeof paperKinds)[number]
+export type CarrierDocumentKind = (typeof carrierDocumentKinds)[number]
 
-export const paperWords: Record<PaperKind, string> = {
+export const carrierDocumentWords: Record<CarrierDocumentKind, string> = {
   w9: 'W-9',
   agreement: 'Broker-carrier agreement',
   certificate: 'Certificate of insurance',
@@ -31,18 +31,18 @@ export const askedKinds = [
   'permit_canada',
   'permit_mexico',
   'other',
-] as const satisfies readonly PaperKind[]
+] as const satisfies readonly CarrierDocumentKind[]
 
 /** The largest file that is taken, in bytes. */
-export const mostPaperBytes = 10 * 1024 * 1024
+export const maxDocumentBytes = 10 * 1024 * 1024
 
-export type PaperType = 'application/pdf' | 'image/png' | 'image/jpeg'
+export type DocumentFileType = 'application/pdf' | 'image/png' | 'image/jpeg'
 
 /**
  * What a file is, by its first bytes alone, whatever its name or its sender says: a PDF (ISO 32000-2, 7.5.2), a PNG (RFC 2083, 3.1), a JPEG
  * (ITU-T T.81, B.1.1.3); null for all else.
  */
-export function paperType(content: Uint8Array): PaperType | null {
+export function documentFileType(content: Uint8Array): DocumentFileType | null {
   const begins = (...bytes: number[]) => bytes.every((byte, at) => content[at] === byte)
   if (begins(0x25, 0x50, 0x44, 0x46, 0x2d)) return 'application/pdf'
   if (begins(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)) return 'image/png'
@@ -50,13 +50,13 @@ export function paperType(content: Uint8Array): PaperType | null {
   return null
 }
 
-const endings: Record<PaperType, string> = { 'application/pdf': 'pdf', 'image/png': 'png', 'image/jpeg': 'jpg' }
+const endings: Record<DocumentFileType, string> = { 'application/pdf': 'pdf', 'image/png': 'png', 'image/jpeg': 'jpg' }
 
 // biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is taken out
 const unsafeSigns = /[\u0000-\u001f\u007f"<>|:*?\u200e\u200f\u202a-\u202e]/g
 
 /** A file's name made safe to show and to offer for keeping: no folders, no control signs, the ending its content has. */
-export function safeFileName(name: string, type: PaperType): string {
+export function safeFileName(name: string, type: DocumentFileType): string {
   const last = name
     .normalize('NFC')
     .split(/[/\\]/)
@@ -66,5 +66,12 @@ export function safeFileName(name: string, type: PaperType): string {
     .replace(/^\.+/, '')
     .trim()
     .slice(0, 80)
-  return `${last === '' ? 'paper' : last}.${endings[type]}`
+  return `${last === '' ? 'document' : last}.${endings[type]}`
+}
+
+/** Why a file is not taken, with its sentence. */
+export const fileRefusals = {
+  empty: () => 'The file is empty.',
+  too_large: ({ megabytes }: { megabytes: number }) => `The file is larger than ${megabytes} MB.`,
+  wrong_type: () => 'Only PDF, PNG and JPEG files are accepted, and this is none of them, whatever its name says.',
 }
