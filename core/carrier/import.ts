@@ -92,3 +92,12 @@ export function readImportRow(
 
 /** The largest list of carriers that is taken, in bytes. */
 export const mostImportBytes = 4 * 1024 * 1024
+
+/** Why a file of carriers cannot be imported, with its sentence. */
+export const importRefusals = {
+  no_number_column: () => 'No column has a DOT or an MC number. Say which one does.',
+  empty: () => 'The file has no rows below its headings.',
+  too_many: ({ rows, columns }: { rows: number; columns: number }) =>
+    `The file has more than ${rows.toLocaleString('en-US')} rows or ${columns} columns. Split it.`,
+  no_csv: ({ problem }: { problem: string }) => `The file is not CSV: ${problem}`,
+}

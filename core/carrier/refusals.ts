@@ -1,5 +1,6 @@
 /** Every way a command on a carrier can be refused, with its sentence. */
 export const carrierRefusals = {
+  no_such_carrier: () => 'There is no such carrier.',
   no_such_contact: () => 'There is no such contact of this carrier.',
   barred_already: ({ by, reason, lift }: { by: string; reason: string; lift: string }) =>
     `${by} barred this carrier already (${reason}), and only a ${lift} may change that.`,

@@ -10,3 +10,12 @@ export type RefusalWords<Code extends string> = Record<Code, (facts: never) => s
 /** A refusal as people read it. */
 export const refusalWords = <Code extends string>(words: RefusalWords<Code>, { code, facts }: Refusal<Code>): string =>
   (words[code] as (facts: Record<string, unknown>) => string)(facts)
+
+/** A refusal in its words, where no state decides: what was given cannot be used. */
+export const refused = <Words extends RefusalWords<string>, Code extends keyof Words & string>(
+  words: Words,
+  code: Code,
+  facts: Record<string, unknown> = {},
+): { refusal: { code: Code; message: string } } => ({
+  refusal: { code, message: refusalWords(words, { code, facts }) },
+})

@@ -31,6 +31,12 @@ export type OutsideEvent =
   | { kind: 'offer_proposed'; sender: string; carrierName: string | null; readings: number[] }
   | { kind: 'proposal_dismissed'; sender: string }
   | { kind: 'proposal_confirmed'; sender: string; carrierId: number; payMinor: number }
+  | {
+      kind: 'price_corrected'
+      verdict: 'price' | 'left_out' | 'as_paid' | 'undo'
+      payMinor: number
+      priceMinor: number | null
+    }
 
 export type LogEvent = LoadEvent | OutsideEvent
 
@@ -41,6 +47,16 @@ export function logWords<Kind extends LogEvent['kind']>(event: LogEvent & { kind
 }
 
 const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }) => string } = {
+  price_corrected: ({ verdict, payMinor, priceMinor }) => {
+    const paid = `paid ${formatMoney(payMinor)}`
+    const words = {
+      price: `For rates, ${paid} counts as ${formatMoney(priceMinor ?? payMinor)}`,
+      left_out: `Left out of rates: ${paid}`,
+      as_paid: `For rates, ${paid} is right`,
+      undo: `Correction for rates taken back: ${paid}`,
+    }
+    return words[verdict]
+  },
   load_created: ({ quote, copiedFrom }) => {
     if (quote) return `Load created from ${quote}`
     return copiedFrom ? `Load created as a copy of ${copiedFrom}` : 'Load created'

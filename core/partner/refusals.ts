@@ -2,6 +2,7 @@ import { addressRule, type CodeKind } from '../tender/partner'
 
 /** Every way a command on a trading partner can be refused, with its sentence. */
 export const partnerRefusals = {
+  no_such_partner: () => 'There is no such partner.',
   bad_address: () => addressRule,
   ids_taken: ({ name }: { name: string }) => `${name} has these ids: what comes could be from either.`,
   name_taken: () => 'Another partner has this name.',

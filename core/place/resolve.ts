@@ -7,6 +7,11 @@ import { closestNames } from './spelling'
 import { type Point, straightMiles } from './straight'
 
 /** What was meant by a written place, or why it is unknown. */
+/** What is answered of a stop that names no place. */
+export const noPlace: { refusal: PlaceRefusal } = {
+  refusal: { code: 'unknown_place', message: 'A stop without a place', candidates: [] },
+}
+
 export type Resolved = { place: Place; city: City } | { refusal: PlaceRefusal }
 
 export interface PlaceRefusal {

@@ -10,6 +10,7 @@ interface LineSaid {
 
 /** Every way a command on a quote can be refused, with its sentence. */
 export const quoteRefusals = {
+  no_such_quote: () => 'There is no such quote.',
   no_such_line: () => 'There is no such line on this quote.',
   too_many_lines: ({ most, count }: { most: number; count: number }) =>
     `A quote holds ${most.toLocaleString('en-US')} lines; this one has ${count}.`,

@@ -25,6 +25,11 @@ export const tenderRefusals = {
   no_such_load: () => 'There is no load to cancel.',
   carrier_undecided: ({ carrierName }: { carrierName: string }) =>
     `${carrierName} is on its way: choose whether it is paid for the truck.`,
+  codes_not_mapped: ({ codes }: { codes: string[] }) =>
+    `Say first what ${codes.join(', ')} ${codes.length === 1 ? 'is' : 'are'} with us.`,
+  no_customer: () => 'It does not say who pays, and the partner has no customer of its own.',
+  no_equipment: () => 'It does not say what equipment is wanted: ask the customer.',
+  no_such_tender: () => 'There is no such tender.',
   nobody_to_pay: () => 'No carrier has this load: there is nobody to pay for a truck.',
 }
 export type TenderRefusalCode = keyof typeof tenderRefusals

@@ -10,6 +10,7 @@ export interface PolicyCommand {
 
 /** Every way saving a policy can be refused, with its sentence. */
 export const policyRefusals = {
+  no_such_policy: () => 'There is no policy.',
   changed_since: ({ version }: { version: number }) =>
     `The policy was changed to version ${version} meanwhile. Your changes are still here: review the new one before you save.`,
 }

@@ -1,6 +1,8 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
 import { eq, lt, sql } from 'drizzle-orm'
+import { signInRefusals } from '#core/access/refusals'
+import { refused } from '#core/decision/refusal'
 import { type Db, prepared } from '#server/db.server'
 import { endStreamsOf } from '#server/live/live'
 import { logger } from '#server/log/logger'
@@ -33,46 +35,32 @@ export async function signIn(
   const account = attempt.mail.trim().toLowerCase()
   const counted = { account, caller: attempt.caller, device: attempt.device ?? null }
   const early = countTry(db, counted, now)
-  if (early)
-    return refused(
-      db,
-      {
-        code: 'too_many_guesses',
-        message: `Too many wrong guesses from here. Try again in ${waitWords(early.waitMs)}.`,
-      },
-      counted,
-    )
+  const refuse = (code: keyof typeof signInRefusals, facts = {}) =>
+    logged(db, refused(signInRefusals, code, facts), counted)
+  if (early) return refuse('too_many_guesses', { seconds: Math.ceil(early.waitMs / 1000) })
   const found = db.select().from(user).where(eq(user.mail, account)).get()
-  if (hashing.waiting.length >= mostWaiting)
-    return refused(
-      db,
-      { code: 'busy', message: 'Too many people are signing in just now. Try again in a minute.' },
-      counted,
-    )
+  if (hashing.waiting.length >= mostWaiting) return refuse('busy')
   const right = await oneOfFew(async () =>
     verify(found?.passwordHash ?? (await unknownHash()), attempt.password).catch(() => false),
   )
-  if (!found || !right)
-    return refused(db, { code: 'wrong', message: 'That email address or password is not right.' }, counted)
+  if (!found || !right) return refuse('wrong')
   forgetTries(db, counted)
   return { token: openSession(db, found.id, now), userId: found.id }
 }
 
 /** The log names people by id; an address that is nobody's is logged as it was typed. */
-function refused(db: Db, refusal: SignInRefusal, { account, caller }: { account: string; caller: string }): SignIn {
+function logged(
+  db: Db,
+  refusal: { refusal: SignInRefusal },
+  { account, caller }: { account: string; caller: string },
+): SignIn {
+  const { code } = refusal.refusal
   const known = db.select({ id: user.id }).from(user).where(eq(user.mail, account)).get()
   logger().warn(
-    { code: refusal.code, ...(known ? { userId: known.id } : { account: account.slice(0, 80) }), caller },
+    { code, ...(known ? { userId: known.id } : { account: account.slice(0, 80) }), caller },
     'sign-in refused',
   )
-  return { refusal }
-}
-
-/** `8 seconds`, `2 minutes`. */
-function waitWords(ms: number): string {
-  const seconds = Math.ceil(ms / 1000)
-  if (seconds < 90) return seconds === 1 ? 'a second' : `${seconds} seconds`
-  return `${Math.ceil(seconds / 60)} minutes`
+  return refusal
 }
 
 /** Waits for a turn: a storm of guesses leaves a core to everybody else. */

@@ -1,4 +1,6 @@
 import { and, eq, isNull } from 'drizzle-orm'
+import { linkRefusals } from '#core/access/refusals'
+import { refused } from '#core/decision/refusal'
 import type { Db } from '#server/db.server'
 import { link } from '#server/schema'
 import { idOf, signId } from '#server/secrets/keys'
@@ -20,7 +22,7 @@ export const linkToken = (linkId: number): string => signId(linkId, 'confirmatio
 
 /** Why a signed link opens nothing. */
 export interface LinkRefused {
-  refusal: { code: 'altered' | 'expired' | 'revoked'; message: string }
+  refusal: { code: keyof typeof linkRefusals; message: string }
 }
 
 /** The row that a token named, where it still opens at `now` (UTC milliseconds); else why not. For links of every kind. */
@@ -28,14 +30,9 @@ export function usable<Row extends { revokedAt: number | null; expiresAt: number
   row: Row | null | undefined,
   now: number,
 ): { row: Row } | LinkRefused {
-  if (!row)
-    return {
-      refusal: { code: 'altered', message: 'This link is not complete or was altered. Open it from the email again.' },
-    }
-  if (row.revokedAt !== null)
-    return { refusal: { code: 'revoked', message: 'This link was withdrawn. Ask us for a new one.' } }
-  if (row.expiresAt <= now)
-    return { refusal: { code: 'expired', message: 'This link is past its time. Ask us for a new one.' } }
+  if (!row) return refused(linkRefusals, 'altered')
+  if (row.revokedAt !== null) return refused(linkRefusals, 'revoked')
+  if (row.expiresAt <= now) return refused(linkRefusals, 'expired')
   return { row }
 }
 

@@ -4,8 +4,10 @@ import { type Permission, roles } from '#core/access/access'
 import { person } from '#core/access/actor'
 import { contactSchema, payeeSchema, trailersSchema } from '#core/carrier/carrier'
 import { loadMarks } from '#core/carrier/grades'
+import { refused } from '#core/decision/refusal'
 import { equipmentKinds } from '#core/load/load'
 import type { PayeeCommand } from '#core/payee/decide'
+import { registerRefusals } from '#core/register/refusals'
 import { requirePermission, type Viewer } from '#server/access/viewer'
 import type { Db } from '#server/db.server'
 import { type Act, recordEvent } from '#server/event/event'
@@ -130,13 +132,7 @@ async function refreshCarrier(db: Db, carrierId: number, who: Act): Promise<{ do
   if (!row) return { refusal: carrierSubject.missing }
   const answered = await refresh(db, row.dotNumber)
   revet(db, [carrierId], Date.now())
-  if (!answered)
-    return {
-      refusal: {
-        code: 'register_silent',
-        message: 'The register does not answer: the last known facts stay. Try again in a moment.',
-      },
-    }
+  if (!answered) return refused(registerRefusals, 'register_silent_on_refresh')
   recordEvent(db, 'carrier', carrierId, { kind: 'register_asked' }, who)
   return { done: true }
 }

@@ -1,10 +1,12 @@
 import { eq, sql } from 'drizzle-orm'
 import { type Duplicate, duplicatesOf } from '#core/carrier/duplicates'
 import { linkFactsOf } from '#core/carrier-links/carrier-links'
+import { refused } from '#core/decision/refusal'
 import type { Equipment } from '#core/load/load'
 import { cellOf } from '#core/place/place'
 import { resolvePlace } from '#core/place/resolve'
 import { fieldsOf } from '#core/register/fields'
+import { registerRefusals } from '#core/register/refusals'
 import type { RegisterRecord } from '#core/register/register'
 import type { Verdict } from '#core/vetting/vetting'
 import { gazetteer } from '#server/atlas.server'
@@ -41,7 +43,9 @@ export function addRecord(
       )
       .get()
     if (held)
-      return { refusal: { code: 'already_held', message: `${held.name} is already with us.`, carrierId: held.id } }
+      return {
+        refusal: { ...refused(registerRefusals, 'already_held', { name: held.name }).refusal, carrierId: held.id },
+      }
     const duplicates = findDuplicates(db, record)
     const home = homeOf(record)
     const name = record.tradeName || record.legalName

@@ -1,5 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { agreement, type Signature } from '#core/carrier/agreement'
+import { carrierRefusals } from '#core/carrier/refusals'
+import { refused } from '#core/decision/refusal'
 import { dayOf, toLocal } from '#core/time/local'
 import { clockWords, dateWords } from '#core/time/words'
 import type { Db } from '#server/db.server'
@@ -19,8 +21,7 @@ export async function signAgreement(
   now: number,
 ): Promise<{ done: true } | Refused> {
   const row = db.select().from(carrier).where(eq(carrier.id, link.carrierId)).get()
-  if (!row || link.purpose !== 'agreement')
-    return { refusal: { code: 'no_such_link', message: 'There is nothing to sign here.' } }
+  if (!row || link.purpose !== 'agreement') return refused(carrierRefusals, 'nothing_to_sign')
   const stored = await storeDocument('Broker-carrier agreement signed', await agreementPdf(row, signature, now))
   if ('refusal' in stored) throw new Error(`The agreement that was just drawn is refused: ${stored.refusal.message}`)
   const ran = run(

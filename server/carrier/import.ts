@@ -1,8 +1,10 @@
 import { eq } from 'drizzle-orm'
-import { type ImportField, type ImportRow, matchColumns, readImportRow } from '#core/carrier/import'
+import { type ImportField, type ImportRow, importRefusals, matchColumns, readImportRow } from '#core/carrier/import'
+import { refused } from '#core/decision/refusal'
 import { sameName } from '#core/vetting/names'
 import { type Db, inTransaction } from '#server/db.server'
 import type { Act } from '#server/event/event'
+import type { Refused } from '#server/kernel/run'
 import { ReadProblem, readAside } from '#server/read/read'
 import { carrier, contact, registerRecord } from '#server/schema'
 import { addRecord } from './add'
@@ -38,15 +40,12 @@ export async function importCarriers(
   text: string,
   asked: { columns: (ImportField | null)[] | null; dryRun: boolean },
   act: Act,
-): Promise<ImportOutcome | { refusal: { code: string; message: string } }> {
+): Promise<ImportOutcome | Refused> {
   const sheet = await readSheet(text)
   if ('refusal' in sheet) return sheet
   const [header, ...rows] = sheet.rows as [string[], ...string[][]]
   const columns = asked.columns && asked.columns.length === header.length ? asked.columns : matchColumns(header)
-  if (!columns.includes('dot') && !columns.includes('mc'))
-    return {
-      refusal: { code: 'no_number_column', message: 'No column holds a DOT or an MC number. Say which one does.' },
-    }
+  if (!columns.includes('dot') && !columns.includes('mc')) return refused(importRefusals, 'no_number_column')
   const outcome: ImportOutcome = { header, columns, rows: [], added: 0, held: 0, bad: 0, dryRun: asked.dryRun }
   const seen = new Map<string, number>()
   for (let at = 0; at < rows.length; at += atOnce) {
@@ -58,23 +57,18 @@ export async function importCarriers(
   return outcome
 }
 
-async function readSheet(text: string): Promise<{ rows: string[][] } | { refusal: { code: string; message: string } }> {
+async function readSheet(text: string): Promise<{ rows: string[][] } | Refused> {
   const head = text.slice(0, 2000).split(/\r|\n/)[0] ?? ''
   // Whichever of them parts the heads parts the rows.
   const delimiter = [',', ';', '\t'].toSorted((one, other) => head.split(other).length - head.split(one).length)[0]!
   try {
     const rows = await readAside('csv', { text, delimiter, mostRows: mostImportRows + 1, mostColumns }, readTimeout)
-    return rows.length < 2 ? { refusal: { code: 'empty', message: 'The file has no rows below its heads.' } } : { rows }
+    return rows.length < 2 ? refused(importRefusals, 'empty') : { rows }
   } catch (error) {
     if (!(error instanceof ReadProblem)) throw error
     if (error.code === 'too_much')
-      return {
-        refusal: {
-          code: 'too_many',
-          message: `The file has more than ${mostImportRows.toLocaleString('en-US')} rows or ${mostColumns} columns. Split it.`,
-        },
-      }
-    return { refusal: { code: 'no_csv', message: `The file is no CSV: ${error.message}` } }
+      return refused(importRefusals, 'too_many', { rows: mostImportRows, columns: mostColumns })
+    return refused(importRefusals, 'no_csv', { problem: error.message })
   }
 }
 

@@ -1,6 +1,7 @@
 import { and, eq } from 'drizzle-orm'
 import { personId } from '#core/access/actor'
-import { type Refusal, refusalWords } from '#core/decision/refusal'
+import { carrierRefusals } from '#core/carrier/refusals'
+import { type Refusal, refusalWords, refused } from '#core/decision/refusal'
 import { decidePayee, type PayeeCommand, type PayeeFacts } from '#core/payee/decide'
 import type { PayeeEvent } from '#core/payee/events'
 import { type PayeeRefusalCode, payeeRefusals } from '#core/payee/words'
@@ -20,7 +21,7 @@ export const payeeSubject: Subject<'carrier', PayeeFacts, PayeeCommand, PayeeEve
       ? askFor(db, carrierId, context.command.payee, context)
       : settle(db, carrierId, context.command, context),
   words: (refusal) => refusalWords(payeeRefusals, refusal as Refusal<PayeeRefusalCode>),
-  missing: { code: 'no_such_carrier', message: 'There is no such carrier.' },
+  missing: refused(carrierRefusals, 'no_such_carrier').refusal,
 }
 
 function readPayeeFacts(db: Db, carrierId: number): PayeeFacts | null {

@@ -9,7 +9,8 @@ import {
   maxDocumentBytes,
   safeFileName,
 } from '#core/carrier/document'
-import { type Refused, refused } from '#server/kernel/run'
+import { refused } from '#core/decision/refusal'
+import type { Refused } from '#server/kernel/run'
 import { settings } from '#server/settings.server'
 
 export interface StoredFile {

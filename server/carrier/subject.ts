@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm'
 import { type CarrierCommand, type CarrierFacts, decideCarrier } from '#core/carrier/decide'
 import type { CarrierEvent } from '#core/carrier/events'
 import { type CarrierRefusalCode, carrierRefusals } from '#core/carrier/refusals'
-import { type Refusal, refusalWords } from '#core/decision/refusal'
+import { type Refusal, refusalWords, refused } from '#core/decision/refusal'
 import type { Db } from '#server/db.server'
 import { applyBy, type Context, type Subject } from '#server/kernel/run'
 import { carrier, carrierDocument, carrierLink, contact } from '#server/schema'
@@ -31,7 +31,7 @@ export const carrierSubject: Subject<'carrier', CarrierFacts, ServerCommand, Car
   decide: (facts, command, { by }) => decideCarrier(facts, command, by),
   apply: applyBy(appliers, null),
   words: (refusal) => refusalWords(carrierRefusals, refusal as Refusal<CarrierRefusalCode>),
-  missing: { code: 'no_such_carrier', message: 'There is no such carrier.' },
+  missing: refused(carrierRefusals, 'no_such_carrier').refusal,
 }
 
 /** What deciding needs to know of a carrier; null where there is none. */

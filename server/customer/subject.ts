@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm'
 import { type CustomerCommand, type CustomerFacts, decideCustomer } from '#core/customer/decide'
 import type { CustomerEvent } from '#core/customer/events'
 import { type CustomerRefusalCode, customerRefusals } from '#core/customer/refusals'
-import { type Refusal, refusalWords } from '#core/decision/refusal'
+import { type Refusal, refusalWords, refused } from '#core/decision/refusal'
 import type { Db } from '#server/db.server'
 import { type Appliers, applyBy, commandOf, type Subject } from '#server/kernel/run'
 import { customer } from '#server/schema'
@@ -39,7 +39,7 @@ export const customerSubject: Subject<'customer', CustomerFacts, ServerCommand, 
   decide: decideCustomer,
   apply: applyBy(appliers, undefined),
   words: customerRefusalWords,
-  missing: { code: 'no_such_customer', message: customerRefusals.no_such_customer() },
+  missing: refused(customerRefusals, 'no_such_customer').refusal,
 }
 
 /** A refusal about a customer or its rules as people read it. */

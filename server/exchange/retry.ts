@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { type Refusal, refusalWords } from '#core/decision/refusal'
+import { type Refusal, refusalWords, refused } from '#core/decision/refusal'
 import {
   decideExchange,
   type ExchangeCommand,
@@ -9,16 +9,7 @@ import {
 } from '#core/exchange/decide'
 import type { Db } from '#server/db.server'
 import { type Act, noteUnlogged } from '#server/event/event'
-import {
-  type Appliers,
-  applyBy,
-  commandOf,
-  type Outcome,
-  outcome,
-  refused,
-  run,
-  type Subject,
-} from '#server/kernel/run'
+import { type Appliers, applyBy, commandOf, type Outcome, outcome, run, type Subject } from '#server/kernel/run'
 import { isHeld, releaseHeld } from '#server/outbox/outbox'
 import { codesOf } from '#server/partner/codes'
 import { findPartner } from '#server/partner/partners'
@@ -59,7 +50,7 @@ const subject: Subject<'exchange', ServerFacts, ServerCommand, ExchangeEvent> = 
   decide: decideExchange,
   apply: applyBy(appliers, undefined),
   words: (refusal) => refusalWords(exchangeRefusals, refusal as Refusal<keyof typeof exchangeRefusals>),
-  missing: { code: 'no_such_exchange', message: exchangeRefusals.no_such_exchange() },
+  missing: refused(exchangeRefusals, 'no_such_exchange').refusal,
 }
 
 /** Sends an interchange once more: the same bytes under the same control number. */

@@ -1,5 +1,5 @@
 import { and, asc, eq, ne, sql } from 'drizzle-orm'
-import { type Refusal, refusalWords } from '#core/decision/refusal'
+import { type Refusal, refusalWords, refused } from '#core/decision/refusal'
 import {
   decideFuelTable,
   decideNewFuelTable,
@@ -31,7 +31,7 @@ const subject: Subject<'fuel_table', FuelTableFacts, ServerCommand, FuelTableEve
     else db.update(fuelTable).set(commandOf(context, 'save').table).where(row).run()
   },
   words,
-  missing: { code: 'no_such_table', message: fuelTableRefusals.no_such_table() },
+  missing: refused(fuelTableRefusals, 'no_such_table').refusal,
 }
 
 const creation: Creation<'fuel_table', { isNameTaken: boolean }, FuelTable, FuelTableEvent> = {

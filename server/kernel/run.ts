@@ -1,4 +1,4 @@
-import { type Refusal, type RefusalWords, refusalWords } from '#core/decision/refusal'
+import type { Refusal } from '#core/decision/refusal'
 import type { Aggregate, EventOf } from '#core/event/event'
 import { type Db, inTransaction } from '#server/db.server'
 import { type Act, recordEvent } from '#server/event/event'
@@ -7,13 +7,6 @@ import { type Act, recordEvent } from '#server/event/event'
 export interface Refused {
   refusal: { code: string; message: string }
 }
-
-/** A refusal in the words of its subject. */
-export const refused = <Words extends RefusalWords<string>>(
-  words: Words,
-  code: keyof Words & string,
-  facts: Record<string, unknown> = {},
-): Refused => ({ refusal: { code, message: refusalWords(words, { code, facts }) } })
 
 /** What writing an event may know besides the event: who and when, what was read, and what was asked. */
 export interface Context<Facts, Command> extends Act {

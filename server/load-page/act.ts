@@ -3,7 +3,9 @@ import { z } from 'zod'
 import { may, type Permission } from '#core/access/access'
 import { person } from '#core/access/actor'
 import { chargeSchema } from '#core/charge/charge'
+import { refused } from '#core/decision/refusal'
 import { loadStates } from '#core/load/load'
+import { saveRefusals } from '#core/load/save-refusals'
 import { offerTermsSchema } from '#core/offer/offer'
 import { phoneDigits } from '#core/register/phone'
 import { revokeLinks } from '#server/access/signed-link'
@@ -116,7 +118,7 @@ export function actOnLoad(
   act: z.output<typeof loadActSchema>,
   viewer: Viewer,
   now: number,
-): { done: true } | { refusal: { code: string; message: string } } {
+): Outcome {
   requirePermission(viewer, permissions[act.intent])
   const who = { now, by: person(viewer) }
   switch (act.intent) {
@@ -198,8 +200,7 @@ function revoke(db: Db, loadId: number, confirmationId: number, now: number): Ou
     .from(confirmation)
     .where(eq(confirmation.id, confirmationId))
     .get()
-  if (row?.loadId !== loadId)
-    return { refusal: { code: 'no_such_confirmation', message: 'There is no such confirmation on this load.' } }
+  if (row?.loadId !== loadId) return refused(saveRefusals, 'no_such_confirmation')
   revokeLinks(db, confirmationId, now)
   return { done: true }
 }

@@ -1,13 +1,15 @@
 import { and, desc, eq, sql } from 'drizzle-orm'
 import { termChanges } from '#core/confirmation/terms'
+import { refused } from '#core/decision/refusal'
 import { loadChanges } from '#core/load/changes'
 import type { LoadCommand, LoadFacts } from '#core/load/command'
 import type { LoadTerms } from '#core/load/load'
+import { saveRefusals } from '#core/load/save-refusals'
 import { currentTerms } from '#server/confirmation/issue'
 import { type Db, inTransaction } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import { charge, event, load, note, reference, stop } from '#server/schema'
-import { carryOut, openForCover } from './commands'
+import { carryOut, noSuchLoad, openForCover } from './commands'
 import { complete, names, type SaveOutcome, type SaveRequest, standing, type Whole, writeParts } from './complete'
 import { findLoadFacts } from './facts'
 import { readTerms } from './terms'
@@ -19,23 +21,12 @@ export const changeLoad = (db: Db, loadId: number, request: SaveRequest, act: Ac
 function changeInside(db: Db, loadId: number, request: SaveRequest, act: Act): SaveOutcome {
   const facts = findLoadFacts(db, loadId)
   const before = readTerms(db, loadId)
-  if (!facts || !before) return { refusal: { code: 'no_such_load', message: 'There is no such load.' } }
+  if (!facts || !before) return noSuchLoad
   const present = db.select({ version: load.version }).from(load).where(eq(load.id, loadId)).get()!
   if (request.version && request.version !== present.version)
-    return {
-      refusal: {
-        code: 'changed_meanwhile',
-        message: `${lastChange(db, loadId)} changed this load while you had it open. What you typed is still here: open the load in another tab, see what changed, and save again from there.`,
-      },
-    }
-  if (facts.state !== 'draft' && before.practice !== request.terms.practice) {
-    return {
-      refusal: {
-        code: 'practice_is_settled',
-        message: 'Practice or not is settled once a load is opened: make another one.',
-      },
-    }
-  }
+    return refused(saveRefusals, 'changed_meanwhile', { by: lastChange(db, loadId) })
+  if (facts.state !== 'draft' && before.practice !== request.terms.practice)
+    return refused(saveRefusals, 'practice_is_settled')
   const whole = complete(db, request.terms, act.now)
   if ('missing' in whole) return { refusal: whole.missing }
   // A stop already behind us may stay as it is; only what is newly typed is held against the clock.

@@ -1,13 +1,15 @@
+import { refused } from '#core/decision/refusal'
 import type { LoadCommand, LoadEvent, LoadFacts } from '#core/load/command'
 import { decide } from '#core/load/decide'
 import { loadRefusalWords, type Refusal } from '#core/load/refusals'
+import { saveRefusals } from '#core/load/save-refusals'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import { type Outcome, outcome, type Refused, run, type Subject } from '#server/kernel/run'
 import { findLoadFacts } from './facts'
 import { apply } from './record'
 
-export const noSuchLoad = { refusal: { code: 'no_such_load', message: 'There is no such load.' } }
+export const noSuchLoad = refused(saveRefusals, 'no_such_load')
 
 /** Decisions about a load. */
 export const loadSubject: Subject<'load', LoadFacts, LoadCommand, LoadEvent> = {

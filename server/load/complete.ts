@@ -1,7 +1,9 @@
 import { eq, inArray } from 'drizzle-orm'
 import { chargeSheet } from '#core/charge/charge'
+import { refused } from '#core/decision/refusal'
 import { checkLoad, type Problem } from '#core/load/checks'
 import type { LoadTerms } from '#core/load/load'
+import { saveRefusals } from '#core/load/save-refusals'
 import { deskCurrency, reckon } from '#core/money/exchange'
 import { cellOf } from '#core/place/place'
 import { proposeLimits } from '#core/rates/limits'
@@ -46,7 +48,7 @@ export function complete(
     .from(customer)
     .where(eq(customer.id, terms.customerId))
     .get()
-  if (!payer) return { missing: { code: 'no_such_customer', message: 'There is no such customer.' } }
+  if (!payer) return { missing: refused(saveRefusals, 'no_such_customer').refusal }
   const found = db
     .select()
     .from(facility)
@@ -65,7 +67,7 @@ export function complete(
   const origin = places[0]
   const dest = places.at(-1)
   if (!origin || !dest || places.length !== terms.stops.length)
-    return { missing: { code: 'no_such_facility', message: 'There is no such facility.' } }
+    return { missing: refused(saveRefusals, 'no_such_facility').refusal }
   const route = routeOver(places)
   const lane = {
     originCity: origin.city,

@@ -1,5 +1,7 @@
+import { refused } from '#core/decision/refusal'
 import { transitHours } from '#core/miles/drive'
 import { localRoads } from '#core/miles/roads'
+import { howFarRefusals } from '#core/miles/words'
 import type { HowFarQuestion } from '#core/place/how-far'
 import type { FoundPlace } from '#core/place/search'
 import { miles } from '#server/atlas.server'
@@ -18,18 +20,18 @@ export interface HowFar {
   roads: { road: string; miles: number }[]
 }
 
-export type HowFarAnswer = HowFar | { refusal: { code: 'unknown_place' | 'no_route'; message: string } }
+export type HowFarAnswer = HowFar | { refusal: { code: keyof typeof howFarRefusals; message: string } }
 
 /** How far, how long and by which roads between the likeliest places of those names. */
 export function howFar(db: Db, question: HowFarQuestion, now: number): HowFarAnswer {
   const places: FoundPlace[] = []
   for (const typed of question.places) {
     const place = findPlaces(db, typed, now)[0]
-    if (!place) return { refusal: { code: 'unknown_place', message: `No place like “${typed}”` } }
+    if (!place) return refused(howFarRefusals, 'unknown_place', { typed })
     places.push(place)
   }
   const ways = places.slice(1).map((to, at) => miles().way(places[at]!, to))
-  if (ways.includes(null)) return { refusal: { code: 'no_route', message: 'No road leads there' } }
+  if (ways.includes(null)) return refused(howFarRefusals, 'no_route')
   const shortest = places
     .slice(1)
     .reduce((sum, to, at) => sum + (miles().way(places[at]!, to, 'shortest')?.miles ?? 0), 0)

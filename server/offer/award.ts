@@ -2,7 +2,9 @@ import { and, eq } from 'drizzle-orm'
 import { may, type Role } from '#core/access/access'
 import { type Charge, type ChargeFacts, chargeSheet, oneCurrency } from '#core/charge/charge'
 import { termChanges } from '#core/confirmation/terms'
+import { refused } from '#core/decision/refusal'
 import type { AgreedPrice, LoadCommand, PriceLeave } from '#core/load/command'
+import { saveRefusals } from '#core/load/save-refusals'
 import { currentTerms } from '#server/confirmation/issue'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
@@ -23,8 +25,7 @@ export interface AwardRequest {
   role: Role
 }
 
-const refused = (code: string, message: string): Refused => ({ refusal: { code, message } })
-const mixed = refused('mixed_currencies', 'All charges of a side are in one currency.')
+const mixed = refused(saveRefusals, 'mixed_currencies')
 
 /** Awards a load to an open offer at the pay agreed line by line; the gate is asked in the same transaction. */
 export function awardLoad(db: Db, loadId: number, request: AwardRequest, act: Act): Outcome {
@@ -58,7 +59,7 @@ function agreedPay(
   now: number,
 ): { payMinor: number; agreed: AgreedPrice } | Refused {
   if (charges.some((each) => each.kind === 'advance' && each.paidOn === null))
-    return { refusal: { code: 'advance_without_day', message: 'An advance is a payment: give the day it was paid.' } }
+    return refused(saveRefusals, 'advance_without_day')
   const sheet = chargeSheet(charges, facts)
   const reckoned = reckonNow(db, { amountMinor: sheet.totalMinor, currency: sheet.currency }, now)
   if ('refusal' in reckoned) return reckoned
@@ -85,10 +86,10 @@ export function changePay(
   const command = (): LoadCommand | Refused => {
     const row = db.select().from(load).where(eq(load.id, loadId)).get()!
     const before = currentTerms(db, loadId)
-    if (!before) return refused('no_award', 'There is no award whose pay could change.')
+    if (!before) return refused(saveRefusals, 'no_award')
     const paid = agreedPay(db, buyCharges, row, act.now)
     if ('refusal' in paid) return paid
-    if (paid.payMinor <= 0) return refused('nothing_agreed', 'The agreed pay comes to nothing: give the line haul.')
+    if (paid.payMinor <= 0) return refused(saveRefusals, 'nothing_agreed')
     // Written before it is decided, so that both versions of the terms can be compared; a refusal takes it back.
     writeBuyCharges(db, loadId, buyCharges)
     writePay(db, loadId, paid)

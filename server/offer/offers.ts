@@ -1,5 +1,7 @@
 import { eq, sql } from 'drizzle-orm'
 import { system } from '#core/access/actor'
+import { refused } from '#core/decision/refusal'
+import { saveRefusals } from '#core/load/save-refusals'
 import type { Currency } from '#core/money/money'
 import type { OfferSource } from '#core/offer/offer'
 import type { Db } from '#server/db.server'
@@ -33,12 +35,12 @@ export function recordOffer(db: Db, loadId: number, incoming: IncomingOffer, act
     .from(carrier)
     .where(eq(carrier.id, terms.carrierId))
     .get()
-  if (!found) return { refusal: { code: 'no_such_carrier', message: 'There is no such carrier.' } }
+  if (!found) return refused(saveRefusals, 'no_such_carrier')
   if (externalKey && db.select({ id: offer.id }).from(offer).where(eq(offer.externalKey, externalKey)).get())
     return { done: true }
   const named = { amountMinor: payMinor, currency: currency ?? found.currency }
   const reckoned = reckonNow(db, named, act.now)
-  if ('refusal' in reckoned) return { refusal: { code: 'no_exchange_rate', message: reckoned.refusal.message } }
+  if ('refusal' in reckoned) return reckoned
   const asked = reckoned.by && { ...named, rateE6: reckoned.by.rateE6, rateDay: reckoned.by.day }
   return carryOut(
     db,

@@ -1,5 +1,6 @@
 import { eq, sql } from 'drizzle-orm'
 import { z } from 'zod'
+import { refused } from '#core/decision/refusal'
 import { equipmentKinds } from '#core/load/load'
 import { equipmentWords } from '#core/load/words'
 import type { CodeTarget } from '#core/partner/decide'
@@ -35,7 +36,7 @@ const nothing: Mapping = { is: 'nothing' }
 /** Says once what a partner's code is; tenders that wait with it are recalculated. */
 export function mapCode(db: Db, { codeId, to }: MapCode, act: Act): { done: true } | Refused {
   const code = db.select().from(partnerCode).where(eq(partnerCode.id, codeId)).get()
-  if (!code) return { refusal: { code: 'no_such_code', message: partnerRefusals.no_such_code() } }
+  if (!code) return refused(partnerRefusals, 'no_such_code')
   const command = { kind: 'map_code' as const, codeId, ...resolve(db, code, to) }
   return outcome(run(db, partnerSubject, code.partnerId, command, act))
 }

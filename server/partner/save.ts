@@ -1,8 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import { z } from 'zod'
-import { refusalWords } from '#core/decision/refusal'
 import { decideNewPartner } from '#core/partner/decide'
-import { partnerRefusals } from '#core/partner/refusals'
+import type { PartnerEvent } from '#core/partner/events'
 import {
   documentKinds,
   type NewPartner,
@@ -11,9 +10,9 @@ import {
   usualStatusCodes,
 } from '#core/tender/partner'
 import { siteDescriptionSchema, siteTemplate } from '#core/tender/site'
-import { type Db, inTransaction } from '#server/db.server'
-import { type Act, recordEvent } from '#server/event/event'
-import { outcome, type Refused, run } from '#server/kernel/run'
+import type { Db } from '#server/db.server'
+import type { Act } from '#server/event/event'
+import { type Creation, create, outcome, type Refused, run } from '#server/kernel/run'
 import { partner, site } from '#server/schema'
 import { partnerIds, partnerSubject } from './subject'
 
@@ -25,29 +24,32 @@ export const savePartner = (db: Db, partnerId: number, form: PartnerForm, act: A
 export const saveSite = (db: Db, partnerId: number, form: SiteForm, act: Act): { done: true } | Refused =>
   outcome(run(db, partnerSubject, partnerId, { kind: 'save_site', form }, act))
 
-/** Makes a partner, in test and with the usual manners, to be looked through; its secret is made here. */
+/** Creates a partner, in test and with the usual settings, to be reviewed; its secret is made here. */
 export function createPartner(db: Db, form: NewPartner, act: Act): { partnerId: number } | Refused {
-  return inTransaction(db, () => {
-    const decision = decideNewPartner(partnerIds(db), form)
-    if ('refusal' in decision) {
-      const { code } = decision.refusal
-      return { refusal: { code, message: refusalWords(partnerRefusals, decision.refusal) } }
-    }
+  const made = create(db, creation, form, act)
+  return 'refusal' in made ? made : { partnerId: made.id }
+}
+
+const creation: Creation<'partner', ReturnType<typeof partnerIds>, NewPartner, PartnerEvent> = {
+  aggregate: 'partner',
+  read: partnerIds,
+  decide: decideNewPartner,
+  insert: (db, form) => {
     const { id } = db
       .insert(partner)
-      .values({ ...form, ...usualManners(db, form) })
+      .values({ ...form, ...usualSettings(db, form) })
       .returning({ id: partner.id })
       .get()
     // A site is left alone until somebody has described its pages.
     if (form.transport === 'site')
       db.insert(site).values({ partnerId: id, userName: form.scac.toLowerCase(), description: siteTemplate }).run()
-    for (const made of decision.events) recordEvent(db, 'partner', id, made, act)
-    return { partnerId: id }
-  })
+    return id
+  },
+  words: partnerSubject.words,
 }
 
 /** What a new partner begins with, until somebody changes it: our ids as the first partner has them, tests only, every document. */
-function usualManners(db: Db, { scac, theirId, transport }: NewPartner) {
+function usualSettings(db: Db, { scac, theirId, transport }: NewPartner) {
   const { ourQualifier, ourId, ourGroup } = db
     .select({ ourQualifier: partner.ourQualifier, ourId: partner.ourId, ourGroup: partner.ourGroup })
     .from(partner)

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { type Refusal, refusalWords } from '#core/decision/refusal'
+import { type Refusal, refusalWords, refused } from '#core/decision/refusal'
 import { decidePartner, type PartnerCommand, type PartnerFacts, type PartnerIds } from '#core/partner/decide'
 import type { PartnerEvent } from '#core/partner/events'
 import { type PartnerRefusalCode, partnerRefusals } from '#core/partner/refusals'
@@ -26,7 +26,7 @@ export const partnerSubject: Subject<'partner', PartnerFacts, ServerCommand, Par
   decide: decidePartner,
   apply: (db, partnerId, _, context) => write(db, partnerId, context),
   words: (refusal) => refusalWords(partnerRefusals, refusal as Refusal<PartnerRefusalCode>),
-  missing: { code: 'no_such_partner', message: 'There is no such partner.' },
+  missing: refused(partnerRefusals, 'no_such_partner').refusal,
 }
 
 /** The names and ids of all partners. */

@@ -1,6 +1,8 @@
 import { and, desc, eq, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { system } from '#core/access/actor'
+import { refused } from '#core/decision/refusal'
+import { saveRefusals } from '#core/load/save-refusals'
 import { type Currency, currencies } from '#core/money/money'
 import type { QuoteTerms } from '#core/quote/decide-terms'
 import { addDays, dayOf, isDay, toLocal } from '#core/time/local'
@@ -23,7 +25,7 @@ export function createQuote(
 ): { quoteId: number } | Refused {
   return inTransaction(db, () => {
     const asking = db.select({ currency: customer.currency }).from(customer).where(eq(customer.id, customerId)).get()
-    if (!asking) return { refusal: { code: 'no_such_customer', message: 'There is no such customer.' } }
+    if (!asking) return refused(saveRefusals, 'no_such_customer')
     const validUntil = addDays(dayOf(toLocal(act.now, brokerage.zone)), usualValidDays)
     const { id } = db
       .insert(quote)

@@ -1,5 +1,5 @@
 import { and, asc, count, eq, inArray, ne, sql } from 'drizzle-orm'
-import { type Refusal, refusalWords } from '#core/decision/refusal'
+import { type Refusal, refusalWords, refused } from '#core/decision/refusal'
 import { decideQuote, type NamedLine, type QuoteCommand, type QuoteFacts } from '#core/quote/decide'
 import type { QuoteEvent } from '#core/quote/events'
 import { type QuoteRefusalCode, quoteRefusals } from '#core/quote/refusals'
@@ -37,7 +37,7 @@ export const quoteSubject: Subject<'quote', ServerFacts, ServerCommand, QuoteEve
   decide: decideQuote,
   apply: applyBy(appliers, {}),
   words: (refusal) => refusalWords(quoteRefusals, refusal as Refusal<QuoteRefusalCode>),
-  missing: { code: 'no_such_quote', message: 'There is no such quote.' },
+  missing: refused(quoteRefusals, 'no_such_quote').refusal,
 }
 
 function readQuoteFacts(db: Db, quoteId: number, { now }: Act, command: ServerCommand | null): ServerFacts | null {

@@ -1,8 +1,17 @@
 import { eq, inArray } from 'drizzle-orm'
 import { z } from 'zod'
+import { type Refusal, refusalWords, refused } from '#core/decision/refusal'
+import { saveRefusals } from '#core/load/save-refusals'
+import {
+  type CorrectionCommand,
+  type CorrectionEvent,
+  correctionRefusals,
+  decideCorrection,
+} from '#core/rates/decide-correction'
 import type { SuspectKind } from '#core/rates/suspects'
-import { type Db, inTransaction } from '#server/db.server'
+import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
+import { type Outcome, outcome, run, type Subject } from '#server/kernel/run'
 import { carrier, load, rateCorrection } from '#server/schema'
 import { rateModel } from './model'
 
@@ -88,30 +97,22 @@ export const correctionSchema = z.discriminatedUnion('verdict', [
 ])
 export type Correction = z.infer<typeof correctionSchema>
 
-/** Keeps what a person says of a past price, or takes it back; the next fit goes by it. What was paid stays in the books. */
-export function correctPrice(
-  db: Db,
-  correction: Correction,
-  { now, by }: Act,
-): { done: true } | { refusal: { code: string; message: string } } {
-  const { loadId } = correction
-  const refusal = inTransaction(db, () => {
-    const past = db.select({ payMinor: load.payMinor }).from(load).where(eq(load.id, loadId)).get()
-    if (!past) return { code: 'no_such_load', message: 'There is no such load.' }
-    if (past.payMinor === null)
-      return { code: 'not_paid', message: 'This load has not been bought: there is no price to correct.' }
+const subject: Subject<'load', { payMinor: number | null }, CorrectionCommand, CorrectionEvent> = {
+  aggregate: 'load',
+  read: (db, id) => db.select({ payMinor: load.payMinor }).from(load).where(eq(load.id, id)).get() ?? null,
+  decide: decideCorrection,
+  apply: (db, loadId, { verdict, priceMinor }, { by, now }) => {
     db.delete(rateCorrection).where(eq(rateCorrection.loadId, loadId)).run()
-    if (correction.verdict !== 'undo')
-      db.insert(rateCorrection)
-        .values({
-          loadId,
-          verdict: correction.verdict,
-          priceMinor: correction.verdict === 'price' ? correction.priceMinor : null,
-          byName: by.name,
-          at: now,
-        })
-        .run()
-    return null
-  })
-  return refusal ? { refusal } : { done: true }
+    if (verdict !== 'undo')
+      db.insert(rateCorrection).values({ loadId, verdict, priceMinor, byName: by.name, at: now }).run()
+  },
+  words: (refusal) => refusalWords(correctionRefusals, refusal as Refusal<keyof typeof correctionRefusals>),
+  missing: refused(saveRefusals, 'no_such_load').refusal,
+}
+
+/** Keeps what a person says of a past price, or takes it back; the next fit goes by it. What was paid stays in the books. */
+export function correctPrice(db: Db, correction: Correction, act: Act): Outcome {
+  const { loadId, verdict } = correction
+  const priceMinor = correction.verdict === 'price' ? correction.priceMinor : null
+  return outcome(run(db, subject, loadId, { kind: 'correct_price', verdict, priceMinor }, act))
 }

@@ -1,4 +1,6 @@
 import { and, asc, eq, gte, like, lt } from 'drizzle-orm'
+import { refused } from '#core/decision/refusal'
+import { registerRefusals } from '#core/register/refusals'
 import { type RegisterRecord, registerRecordSchema } from '#core/register/register'
 import { type Db, inTransaction } from '#server/db.server'
 import { askOutside, OutsideProblem } from '#server/http/outside'
@@ -12,7 +14,7 @@ const largestAnswer = 512 * 1024
 
 export type LookUp =
   | { record: RegisterRecord; confirmedAt: number; fresh: boolean; problem: string | null }
-  | { refusal: { code: 'not_in_register' | 'register_silent' | 'no_number'; message: string } }
+  | { refusal: { code: keyof typeof registerRefusals; message: string } }
 
 /** Reads what was typed as a number: `MC 700037`, `DOT 2400053`, `700037`; null where it is none. Without a word before it both are tried. */
 export function readNumber(typed: string): { kind: 'mc' | 'dot' | 'either'; number: string } | null {
@@ -28,7 +30,7 @@ export function readNumber(typed: string): { kind: 'mc' | 'dot' | 'either'; numb
  */
 export async function lookUp(db: Db, typed: string, clock: () => number = Date.now): Promise<LookUp> {
   const asked = readNumber(typed)
-  if (!asked) return { refusal: { code: 'no_number', message: 'Give an MC or a DOT number' } }
+  if (!asked) return refused(registerRefusals, 'no_number')
   const kinds = asked.kind === 'either' ? (['mc', 'dot'] as const) : [asked.kind]
   const answers = await Promise.all(kinds.map((kind) => ask(kind, asked.number)))
   const record = answers.flatMap((answer) => ('record' in answer ? [answer.record] : []))[0]
@@ -40,19 +42,9 @@ export async function lookUp(db: Db, typed: string, clock: () => number = Date.n
   }
   const known = kinds.flatMap((kind) => knownByNumber(db, kind, asked.number))[0]
   if (known && problem) return { record: known.record, confirmedAt: known.confirmedAt, fresh: false, problem }
-  if (problem)
-    return {
-      refusal: {
-        code: 'register_silent',
-        message: `The register does not answer (${problem}), and nothing is known of this number yet. Try again in a moment.`,
-      },
-    }
-  return {
-    refusal: {
-      code: 'not_in_register',
-      message: `The register knows no carrier under ${asked.kind === 'either' ? 'MC or DOT' : asked.kind.toUpperCase()} ${asked.number}.`,
-    },
-  }
+  if (problem) return refused(registerRefusals, 'register_silent', { problem })
+  const kind = asked.kind === 'either' ? 'MC or DOT' : asked.kind.toUpperCase()
+  return refused(registerRefusals, 'not_in_register', { number: `${kind} ${asked.number}` })
 }
 
 const knownByNumber = (db: Db, kind: 'mc' | 'dot', number: string) =>

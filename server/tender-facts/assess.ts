@@ -2,7 +2,7 @@ import { driveOf } from '#core/load/checks'
 import type { Equipment } from '#core/load/load'
 import { howLate } from '#core/miles/drive'
 import { readAmount } from '#core/money/money'
-import { type Resolved, resolvePlace } from '#core/place/resolve'
+import { noPlace, type Resolved, resolvePlace } from '#core/place/resolve'
 import { isHandling } from '#core/tender/codes-used'
 import type { TenderFacts, TenderPoint } from '#core/tender/facts'
 import type { Tender, TenderStop } from '#core/tender/tender'
@@ -72,7 +72,7 @@ export function placeOfStop({ city, region, postal }: TenderStop): Resolved {
   const byPostal = postal ? resolvePlace(gazetteer(), postal) : null
   if (byPostal && 'place' in byPostal) return byPostal
   if (city && region) return resolvePlace(gazetteer(), `${city}, ${region}`)
-  return byPostal ?? { refusal: { code: 'unknown_place', message: 'A stop without a place', candidates: [] } }
+  return byPostal ?? noPlace
 }
 
 const pointOf = ({

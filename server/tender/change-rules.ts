@@ -2,20 +2,12 @@ import { and, asc, eq, inArray, max, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { decideRules, type RulesCommand, type RulesEvent, type RulesFacts } from '#core/customer/decide-rules'
 import { customerRefusals } from '#core/customer/refusals'
+import { refused } from '#core/decision/refusal'
 import { type AnswerRule, answerRuleSchema, type TryOut } from '#core/tender/answer-rules'
 import { customerRefusalWords, customerSubject } from '#server/customer/subject'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
-import {
-  type Appliers,
-  applyBy,
-  commandOf,
-  type Outcome,
-  outcome,
-  refused,
-  run,
-  type Subject,
-} from '#server/kernel/run'
+import { type Appliers, applyBy, commandOf, type Outcome, outcome, run, type Subject } from '#server/kernel/run'
 import { answeringRule, customer } from '#server/schema'
 import { tryRules } from './rules'
 

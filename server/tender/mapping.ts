@@ -1,5 +1,7 @@
 import { inArray } from 'drizzle-orm'
+import { refused } from '#core/decision/refusal'
 import { isHandling, locationCode } from '#core/tender/codes-used'
+import { tenderRefusals } from '#core/tender/refusals'
 import type { Tender } from '#core/tender/tender'
 import type { TenderMapping } from '#core/tender/to-load'
 import type { Db } from '#server/db.server'
@@ -16,24 +18,11 @@ export type Mapped =
 export function mappingOf(db: Db, notice: Notice): Mapped {
   const codes = codesOf(db, notice.id)
   const open = codes.filter((code) => !isMapped(code))
-  if (open.length > 0)
-    return {
-      refusal: {
-        code: 'codes_not_mapped',
-        message: `Say first what ${open.map(({ code }) => code).join(', ')} ${open.length === 1 ? 'is' : 'are'} with us.`,
-      },
-    }
+  if (open.length > 0) return refused(tenderRefusals, 'codes_not_mapped', { codes: open.map(({ code }) => code) })
   const customerId = codes.find(({ kind }) => kind === 'customer')?.customerId ?? notice.customerId
-  if (customerId === null)
-    return {
-      refusal: {
-        code: 'no_customer',
-        message: 'It does not say who pays, and the partner has no customer of its own.',
-      },
-    }
+  if (customerId === null) return refused(tenderRefusals, 'no_customer')
   const equipment = codes.find(({ kind }) => kind === 'equipment')?.equipment ?? notice.tender.equipment.kind
-  if (!equipment)
-    return { refusal: { code: 'no_equipment', message: 'It does not say what equipment is wanted: ask the customer.' } }
+  if (!equipment) return refused(tenderRefusals, 'no_equipment')
   const facilityIds = facilityIdsOf(
     notice.tender,
     new Map(

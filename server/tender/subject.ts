@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm'
-import { type Refusal, refusalWords } from '#core/decision/refusal'
+import { type Refusal, refusalWords, refused } from '#core/decision/refusal'
 import { decideTender, type NoticeToDecide, type TenderCommand } from '#core/tender/decide'
 import type { TenderEvent } from '#core/tender/events'
 import { type TenderRefusalCode, tenderRefusals } from '#core/tender/refusals'
@@ -35,7 +35,7 @@ export const tenderSubject: Subject<'tender', ServerFacts, ServerCommand, Tender
   decide: decideTender,
   apply: applyBy(appliers, { loadId: null, remark: null }),
   words: (refusal) => refusalWords(tenderRefusals, refusal as Refusal<TenderRefusalCode>),
-  missing: { code: 'no_such_tender', message: 'There is no such tender.' },
+  missing: refused(tenderRefusals, 'no_such_tender').refusal,
 }
 
 function readTenderFacts(db: Db, tenderId: number, _: Act, command: ServerCommand | null): ServerFacts | null {

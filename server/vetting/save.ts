@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { type Refusal, refusalWords } from '#core/decision/refusal'
+import { type Refusal, refusalWords, refused } from '#core/decision/refusal'
 import { decidePolicy, type PolicyCommand, policyRefusals } from '#core/vetting/decide-policy'
 import type { PolicyEvent } from '#core/vetting/events'
 import { type VettingPolicy, vettingPolicySchema } from '#core/vetting/policy'
@@ -28,7 +28,7 @@ const policySubject: Subject<'policy', { version: number }, ServerCommand, Polic
     db.insert(vettingPolicy).values({ version, policy, note, byName: by.name, at: now }).run()
   },
   words: (refusal) => refusalWords(policyRefusals, refusal as Refusal<keyof typeof policyRefusals>),
-  missing: { code: 'no_such_policy', message: 'There is no policy.' },
+  missing: refused(policyRefusals, 'no_such_policy').refusal,
 }
 
 /** Keeps a policy as the next version; it holds from now on. */
