@@ -1,10 +1,12 @@
+import { z } from 'zod'
+import { brokerSchema, repSchema } from '../brokerage/brokerage'
 import type { ChargeSheet } from '../charge/charge'
 import { chargeKindWords, chargeRateWords } from '../charge/words'
 import { changesBetween } from '../load/changes'
 import type { Change } from '../load/command'
-import type { Equipment, Note, Reference } from '../load/load'
+import { type Equipment, equipmentKinds, type Note, type Reference } from '../load/load'
 import { equipmentWords, freightWords, referenceKindWords } from '../load/words'
-import { type Currency, formatMoney } from '../money/money'
+import { currencies, formatMoney } from '../money/money'
 import type { LocalTime } from '../time/local'
 import { dayOf } from '../time/local'
 import { clockWords, fullDateWords } from '../time/words'
@@ -13,36 +15,39 @@ import { clockWords, fullDateWords } from '../time/words'
  * All that a rate confirmation says, frozen when it is issued. Only what is listed here reaches the
  * carrier: no customer, no sell price, no limits, no notes or references meant for others.
  */
-export interface ConfirmationTerms {
-  loadNumber: string
-  broker: { name: string; address: string[]; phone: string; mail: string; mcNumber: string }
-  rep: { name: string; phone: string; mail: string }
-  carrier: { name: string; mcNumber: string; dotNumber: string }
-  equipment: Equipment
-  freight: string
-  commodity: string
-  pallets: number | null
-  miles: number
-  practice: boolean
-  stops: {
-    kind: 'pickup' | 'delivery'
-    facility: string
-    address: string[]
-    earliestLocal: LocalTime
-    latestLocal: LocalTime | null
-    zone: string
-    booking: 'appointment' | 'first_come'
-  }[]
-  references: { label: string; value: string }[]
-  instructions: string[]
-  pay: { label: string; rate: string; amountMinor: number }[]
-  totalMinor: number
+export const confirmationTermsSchema = z.object({
+  loadNumber: z.string(),
+  broker: brokerSchema,
+  rep: repSchema,
+  carrier: z.object({ name: z.string(), mcNumber: z.string(), dotNumber: z.string() }),
+  equipment: z.enum(equipmentKinds),
+  freight: z.string(),
+  commodity: z.string(),
+  pallets: z.number().nullable(),
+  miles: z.number(),
+  practice: z.boolean(),
+  stops: z.array(
+    z.object({
+      kind: z.enum(['pickup', 'delivery']),
+      facility: z.string(),
+      address: z.array(z.string()),
+      earliestLocal: z.string(),
+      latestLocal: z.string().nullable(),
+      zone: z.string(),
+      booking: z.enum(['appointment', 'first_come']),
+    }),
+  ),
+  references: z.array(z.object({ label: z.string(), value: z.string() })),
+  instructions: z.array(z.string()),
+  pay: z.array(z.object({ label: z.string(), rate: z.string(), amountMinor: z.number() })),
+  totalMinor: z.number(),
   /** What of it was paid before, and when; missing on documents issued before advances were payments. */
-  advances?: { label: string; amountMinor: number; paidOn: string }[]
+  advances: z.array(z.object({ label: z.string(), amountMinor: z.number(), paidOn: z.string() })).optional(),
   /** Of all amounts on it; missing on documents issued when all were in US dollars. */
-  currency?: Currency
-  conditions: string[]
-}
+  currency: z.enum(currencies).optional(),
+  conditions: z.array(z.string()),
+})
+export type ConfirmationTerms = z.output<typeof confirmationTermsSchema>
 
 export interface LoadToConfirm {
   number: string

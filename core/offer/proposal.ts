@@ -1,10 +1,9 @@
+import { z } from 'zod'
 import { domainLikeness, domainOf, isFreeDomain } from '../vetting/mail-domain'
 
 /** Something that speaks for or against a message being from the carrier it says. */
-export interface Sign {
-  speaks: 'for' | 'against'
-  words: string
-}
+export const signSchema = z.object({ speaks: z.enum(['for', 'against']), words: z.string() })
+export type Sign = z.output<typeof signSchema>
 
 /** What the receiving server found out about a sender (RFC 8601): passed, failed, or said nothing. */
 export type Authentication = 'pass' | 'fail' | 'none'

@@ -1,3 +1,5 @@
+import { z } from 'zod'
+import { brokerSchema, repSchema } from '../brokerage/brokerage'
 import type { Charge } from '../charge/charge'
 import { chargeKindWords, chargeRateWords } from '../charge/words'
 import type { FuelTable } from '../fuel/fuel'
@@ -5,48 +7,50 @@ import { dieselWords, fuelTableWords } from '../fuel/words'
 import type { Equipment } from '../load/load'
 import { equipmentWords } from '../load/words'
 import { type DatedRate, deskCurrency, rateWords } from '../money/exchange'
-import { type Currency, currencyWords } from '../money/money'
+import { type Currency, currencies, currencyWords } from '../money/money'
 import { dayWords } from '../time/words'
 import { pickupWords } from './words'
+
+const lineSchema = z.object({
+  position: z.number(),
+  origin: z.string(),
+  dest: z.string(),
+  equipment: z.string(),
+  weightLb: z.number().nullable(),
+  pickup: z.string(),
+  loads: z.number().nullable(),
+  /** Null where the customer's setting keeps miles off the document. */
+  miles: z.number().nullable(),
+  lineHaulMinor: z.number(),
+  fuelMinor: z.number(),
+  extras: z.array(z.string()),
+  totalMinor: z.number(),
+  comment: z.string(),
+})
+export type DocumentLine = z.output<typeof lineSchema>
 
 /**
  * All that a customer reads of a quote, frozen when it is sent. Only what is listed here leaves the building: no cost, no
  * margin, no rate picture, nothing of other customers.
  */
-export interface QuoteDocument {
-  number: string
-  version: number
-  title: string
-  broker: { name: string; address: string[]; phone: string; mail: string; mcNumber: string }
-  rep: { name: string; phone: string; mail: string }
-  customer: string
-  /** What every price on it is in. */
-  currency: Currency
-  writtenOn: string
-  validUntil: string
-  showsMiles: boolean
+export const quoteDocumentSchema = z.object({
+  number: z.string(),
+  version: z.number(),
+  title: z.string(),
+  broker: brokerSchema,
+  rep: repSchema,
+  customer: z.string(),
+  /** What every price on it is in; documents sent when all were in US dollars do not say. */
+  currency: z.enum(currencies).default('USD'),
+  writtenOn: z.string(),
+  validUntil: z.string(),
+  showsMiles: z.boolean(),
   /** How fuel is charged; null where prices have it in them. */
-  fuel: string | null
-  lines: DocumentLine[]
-  terms: string[]
-}
-
-export interface DocumentLine {
-  position: number
-  origin: string
-  dest: string
-  equipment: string
-  weightLb: number | null
-  pickup: string
-  loads: number | null
-  /** Null where the customer's setting keeps miles off the document. */
-  miles: number | null
-  lineHaulMinor: number
-  fuelMinor: number
-  extras: string[]
-  totalMinor: number
-  comment: string
-}
+  fuel: z.string().nullable(),
+  lines: z.array(lineSchema),
+  terms: z.array(z.string()),
+})
+export type QuoteDocument = z.output<typeof quoteDocumentSchema>
 
 export interface LineToShow {
   position: number

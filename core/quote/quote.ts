@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import type { Charge } from '../charge/charge'
 import type { Equipment } from '../load/load'
 import type { Place } from '../place/place'
@@ -25,7 +26,8 @@ export const cellNames = [
   'comment',
 ] as const
 export type CellName = (typeof cellNames)[number]
-export type Cells = Partial<Record<CellName, string>>
+export const cellsSchema = z.partialRecord(z.enum(cellNames), z.string())
+export type Cells = z.output<typeof cellsSchema>
 
 /** The longest text a cell keeps. */
 export const longestCell = 300
@@ -52,12 +54,13 @@ export interface LineFields {
   comment: string
 }
 
-export interface LineProblem {
-  cell: CellName
-  message: string
+export const lineProblemSchema = z.object({
+  cell: z.enum(cellNames),
+  message: z.string(),
   /** How it may have been meant, each as it would have to be typed. */
-  candidates: string[]
-}
+  candidates: z.array(z.string()),
+})
+export type LineProblem = z.output<typeof lineProblemSchema>
 
 export interface LineReading {
   fields: LineFields

@@ -1,6 +1,7 @@
+import { z } from 'zod'
 import type { Equipment } from '../load/load'
 import { day } from '../time/local'
-import type { RateBasis } from './ask'
+import { rateBases } from './ask'
 
 /** Where a lane begins and ends, and how long it is. */
 interface Lane {
@@ -29,15 +30,16 @@ export interface RateQuery extends Lane {
 }
 
 /** What a lane is likely to cost: 10th, 50th and 90th percentile of what a carrier is paid. */
-export interface RateBand {
-  lowMinor: number
-  middleMinor: number
-  highMinor: number
-  comparables: number
-  newestAt: number
+export const rateBandSchema = z.object({
+  lowMinor: z.number(),
+  middleMinor: z.number(),
+  highMinor: z.number(),
+  comparables: z.number(),
+  newestAt: z.number(),
   /** What the figures lean on: this lane, the areas around both ends, the wider region, or the general model. */
-  basis: RateBasis
-}
+  basis: z.enum(rateBases),
+})
+export type RateBand = z.output<typeof rateBandSchema>
 
 /** A buy weighs half as much after this many days. */
 const halfLifeDays = 75

@@ -1,40 +1,43 @@
-import type { Equipment } from '../load/load'
-import type { RateBand } from '../rates/rates'
+import { z } from 'zod'
+import { equipmentKinds } from '../load/load'
+import { rateBandSchema } from '../rates/rates'
 
 /** Where a tendered stop lies, as far as its city and postal code tell. */
-export interface TenderPoint {
-  city: string
-  region: string
-  postal: string
-  lat: number
-  lon: number
-  zone: string
-}
+const pointSchema = z.object({
+  city: z.string(),
+  region: z.string(),
+  postal: z.string(),
+  lat: z.number(),
+  lon: z.number(),
+  zone: z.string(),
+})
+export type TenderPoint = z.output<typeof pointSchema>
 
 /** What a tender comes to, computed when it arrived: the answer's grounds, also months later. */
-export interface TenderFacts {
-  origin: TenderPoint | null
-  dest: TenderPoint | null
-  equipment: Equipment | null
-  stops: number
-  miles: number | null
-  /** At the wheel. */
-  hours: number | null
-  pickupAt: number | null
-  pickupBy: number | null
-  deliverBy: number | null
+export const tenderFactsSchema = z.object({
+  origin: pointSchema.nullable(),
+  dest: pointSchema.nullable(),
+  equipment: z.enum(equipmentKinds).nullable(),
+  stops: z.number(),
+  miles: z.number().nullable(),
+  /** Of driving. */
+  hours: z.number().nullable(),
+  pickupAt: z.number().nullable(),
+  pickupBy: z.number().nullable(),
+  deliverBy: z.number().nullable(),
   /** Milliseconds that the worst stop is late by the law; null where it is unknown. */
-  lateMs: number | null
+  lateMs: z.number().nullable(),
   /** Whether two drivers would make it. */
-  teamMends: boolean
-  chargeMinor: number | null
-  currency: string | null
-  weightLb: number | null
+  teamMends: z.boolean(),
+  chargeMinor: z.number().nullable(),
+  currency: z.string().nullable(),
+  weightLb: z.number().nullable(),
   /** What a carrier was likely to be paid, then. */
-  band: RateBand | null
+  band: rateBandSchema.nullable(),
   /** Places that are not found, in words. */
-  unplaced: string[]
-}
+  unplaced: z.array(z.string()),
+})
+export type TenderFacts = z.output<typeof tenderFactsSchema>
 
 /** Whole calendar days are not meant: hours from then to the pickup, in days. */
 export const daysAhead = (facts: TenderFacts, at: number): number | null =>

@@ -29,7 +29,8 @@ export const statusOccasions = [
 export type StatusOccasion = (typeof statusOccasions)[number]
 
 /** A partner's code for each of our events; an empty one is not sent. */
-export type StatusCodes = Record<StatusOccasion, string>
+export const statusCodesSchema = z.record(z.enum(statusOccasions), z.string())
+export type StatusCodes = z.output<typeof statusCodesSchema>
 
 /** X12 element 1650 (shipment status) and 1652 (appointment status): what most partners want. */
 export const usualStatusCodes: StatusCodes = {

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import type { Role } from '../access/access'
 import type { VetFacts } from './facts'
 import { findingsOf, type Rule, rulesFor, type VettingPolicy } from './policy'
@@ -13,6 +14,13 @@ export interface Reason {
   mend: string
   rule: string
 }
+
+/** A reason as it is kept with a carrier: what and how severe. */
+export const keptReasonSchema = z.object({
+  code: z.string(),
+  severity: z.enum(['caution', 'stop']),
+  message: z.string(),
+})
 
 export interface Verdict {
   verdict: 'clear' | Severity

@@ -1,11 +1,14 @@
+import { z } from 'zod'
+
 /** The characters that part an interchange (ASC X12.5); texts are strings of bytes, a character each. */
-export interface Delimiters {
-  element: string
-  component: string
+export const delimitersSchema = z.object({
+  element: z.string(),
+  component: z.string(),
   /** Parts repeated elements from 004020 on; null before. */
-  repetition: string | null
-  segment: string
-}
+  repetition: z.string().nullable(),
+  segment: z.string(),
+})
+export type Delimiters = z.output<typeof delimitersSchema>
 
 /** Where something is in the file it was read from, counted in bytes from nought; line and column from one. */
 export interface TextPosition {
@@ -18,18 +21,19 @@ export interface TextPosition {
  * A fault by the standard's codes. Its level tells the list: `element` AK403, `segment` AK304, `transaction` AK502, `group` AK905,
  * `interchange` TA105.
  */
-export interface Fault {
-  level: 'element' | 'segment' | 'transaction' | 'group' | 'interchange'
-  segment: string
+export const faultSchema = z.object({
+  level: z.enum(['element', 'segment', 'transaction', 'group', 'interchange']),
+  segment: z.string(),
   /** Of the segment in its transaction set, ST being 1; in the interchange for the levels above. */
-  position: number
-  element: number | null
-  code: string
-  note: string
+  position: z.number(),
+  element: z.number().nullable(),
+  code: z.string(),
+  note: z.string(),
   /** The faulty element's bytes, where it has any: AK404. */
-  value?: string
-  spot: TextPosition
-}
+  value: z.string().optional(),
+  spot: z.object({ offset: z.number(), line: z.number(), column: z.number() }),
+})
+export type Fault = z.output<typeof faultSchema>
 
 /** A accepted, E accepted with errors noted, R rejected (AK501, AK901). */
 export type SetVerdict = 'A' | 'E' | 'R'

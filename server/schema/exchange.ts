@@ -1,8 +1,8 @@
 import { blob, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { z } from 'zod'
 import { equipmentKinds } from '#core/load/load'
-import { codeKinds, documentKinds, expiryChoices, type StatusCodes, transports } from '#core/tender/partner'
-import type { Delimiters } from '#core/x12/x12'
+import { codeKinds, documentKinds, expiryChoices, statusCodesSchema, transports } from '#core/tender/partner'
+import { delimitersSchema } from '#core/x12/x12'
 import { enumChecks, flag, id, instant, json, sealedText } from './columns'
 import { customer, facility } from './party'
 
@@ -28,7 +28,7 @@ export const partner = sqliteTable(
     ourGroup: text('our_group').notNull(),
     scac: text('scac').notNull(),
     version: text('version').notNull().default('004010'),
-    delimiters: text('delimiters', { mode: 'json' }).$type<Delimiters & { lineEnd: string }>().notNull(),
+    delimiters: json('delimiters', delimitersSchema.extend({ lineEnd: z.string() })).notNull(),
     usage: text('usage', { enum: ['T', 'P'] })
       .notNull()
       .default('P'),
@@ -37,7 +37,7 @@ export const partner = sqliteTable(
     respondMinutes: integer('respond_minutes').notNull().default(120),
     onExpiry: text('on_expiry', { enum: expiryChoices }).notNull().default('lapse'),
     takesNotes: flag('takes_notes'),
-    statusCodes: text('status_codes', { mode: 'json' }).$type<StatusCodes>().notNull(),
+    statusCodes: json('status_codes', statusCodesSchema).notNull(),
     contactName: text('contact_name').notNull().default(''),
     contactPhone: text('contact_phone').notNull().default(''),
     contactMail: text('contact_mail').notNull().default(''),

@@ -1,10 +1,11 @@
 import { sql } from 'drizzle-orm'
 import { blob, check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
-import type { ConfirmationTerms } from '#core/confirmation/terms'
+import { z } from 'zod'
+import { confirmationTermsSchema } from '#core/confirmation/terms'
 import { currencies } from '#core/money/money'
 import { offerSources, offerStates } from '#core/offer/offer'
-import type { Sign } from '#core/offer/proposal'
-import { enumChecks, id, instant } from './columns'
+import { signSchema } from '#core/offer/proposal'
+import { enumChecks, id, instant, json } from './columns'
 import { loadId } from './load'
 import { carrier } from './party'
 
@@ -53,8 +54,8 @@ export const proposal = sqliteTable(
     source: text('source', { enum: offerSources }).notNull(),
     sender: text('sender').notNull(),
     /** Amounts that could be the price, the likeliest first. */
-    readings: text('readings', { mode: 'json' }).$type<number[]>().notNull(),
-    signs: text('signs', { mode: 'json' }).$type<Sign[]>().notNull(),
+    readings: json('readings', z.array(z.number())).notNull(),
+    signs: json('signs', z.array(signSchema)).notNull(),
     text: text('text').notNull(),
     /** How many messages it stands for: a flood is one line. */
     count: integer('count').notNull().default(1),
@@ -103,7 +104,7 @@ export const confirmation = sqliteTable(
     version: integer('version').notNull(),
     number: text('number').notNull(),
     state: text('state', { enum: ['issued', 'sent', 'accepted', 'void'] }).notNull(),
-    terms: text('terms', { mode: 'json' }).$type<ConfirmationTerms>().notNull(),
+    terms: json('terms', confirmationTermsSchema).notNull(),
     pdf: blob('pdf', { mode: 'buffer' }),
     issuedAt: instant('issued_at').notNull(),
     sentAt: instant('sent_at'),

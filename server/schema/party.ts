@@ -1,9 +1,11 @@
 import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
+import { z } from 'zod'
 import { roles } from '#core/access/access'
-import type { Trailers } from '#core/carrier/carrier'
-import type { Equipment } from '#core/load/load'
+import { trailersSchema } from '#core/carrier/carrier'
+import { equipmentKinds } from '#core/load/load'
 import { currencies } from '#core/money/money'
-import { enumChecks, flag, id, instant } from './columns'
+import { keptReasonSchema } from '#core/vetting/vetting'
+import { enumChecks, flag, id, instant, json } from './columns'
 import { fuelTable } from './market'
 
 export const customer = sqliteTable(
@@ -73,10 +75,12 @@ export const carrier = sqliteTable(
     homeLat: real('home_lat').notNull(),
     homeLon: real('home_lon').notNull(),
     homeCell: integer('home_cell').notNull(),
-    equipment: text('equipment', { mode: 'json' }).$type<Equipment[]>().notNull(),
-    trailers: text('trailers', { mode: 'json' }).$type<Trailers>().notNull().default({}),
+    equipment: json('equipment', z.array(z.enum(equipmentKinds))).notNull(),
+    trailers: json('trailers', trailersSchema).notNull().default({}),
     /** The equipment they would rather be asked for; some of theirs. */
-    preferred: text('preferred', { mode: 'json' }).$type<Equipment[]>().notNull().default([]),
+    preferred: json('preferred', z.array(z.enum(equipmentKinds)))
+      .notNull()
+      .default([]),
     powerUnits: integer('power_units'),
     doNotUse: text('do_not_use'),
     doNotUseBy: text('do_not_use_by'),
@@ -88,10 +92,7 @@ export const carrier = sqliteTable(
     addedBy: text('added_by').notNull().default(''),
     /** How it stood when it was last vetted by itself; null before the first time. */
     verdict: text('verdict', { enum: ['clear', 'caution', 'stop'] }),
-    reasons: text('reasons', { mode: 'json' })
-      .$type<{ code: string; severity: 'caution' | 'stop'; message: string }[]>()
-      .notNull()
-      .default([]),
+    reasons: json('reasons', z.array(keptReasonSchema)).notNull().default([]),
     /** When that was last found to be otherwise than before. */
     vettedAt: instant('vetted_at'),
     lastLoadAt: instant('last_load_at'),

@@ -10,12 +10,13 @@ import {
   text,
   uniqueIndex,
 } from 'drizzle-orm/sqlite-core'
-import type { Charge } from '#core/charge/charge'
+import { z } from 'zod'
+import { chargeSchema } from '#core/charge/charge'
 import { equipmentKinds } from '#core/load/load'
 import { currencies } from '#core/money/money'
-import type { QuoteDocument } from '#core/quote/document'
-import { type Cells, type LineProblem, lineStates, lostReasons } from '#core/quote/quote'
-import { band, enumChecks, id, instant } from './columns'
+import { quoteDocumentSchema } from '#core/quote/document'
+import { cellsSchema, lineProblemSchema, lineStates, lostReasons } from '#core/quote/quote'
+import { band, enumChecks, id, instant, json } from './columns'
 import { customer, user } from './party'
 
 export const quote = sqliteTable(
@@ -63,8 +64,8 @@ export const quoteLine = sqliteTable(
     position: integer('position').notNull(),
     state: text('state', { enum: lineStates }).notNull().default('draft'),
     /** Cell by cell as it was typed or pasted; what is wrong with which. */
-    cells: text('cells', { mode: 'json' }).$type<Cells>().notNull(),
-    problems: text('problems', { mode: 'json' }).$type<LineProblem[]>().notNull(),
+    cells: json('cells', cellsSchema).notNull(),
+    problems: json('problems', z.array(lineProblemSchema)).notNull(),
     originCity: text('origin_city').notNull().default(''),
     originRegion: text('origin_region').notNull().default(''),
     originPostal: text('origin_postal').notNull().default(''),
@@ -86,7 +87,7 @@ export const quoteLine = sqliteTable(
     ownPriceMinor: integer('own_price_minor'),
     miles: real('miles'),
     ...band(),
-    charges: text('charges', { mode: 'json' }).$type<Charge[]>().notNull(),
+    charges: json('charges', z.array(chargeSchema)).notNull(),
     lineHaulMinor: integer('line_haul_minor'),
     fuelMinor: integer('fuel_minor'),
     /** All in, extras too; null until it can be priced. */
@@ -122,7 +123,7 @@ export const quoteVersion = sqliteTable(
     id: id(),
     quoteId: quoteId(),
     version: integer('version').notNull(),
-    document: text('document', { mode: 'json' }).$type<QuoteDocument>().notNull(),
+    document: json('document', quoteDocumentSchema).notNull(),
     message: text('message').notNull().default(''),
     pdf: blob('pdf', { mode: 'buffer' }),
     sentTo: text('sent_to').notNull(),

@@ -1,7 +1,7 @@
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
-import type { RegisterRecord } from '#core/register/register'
+import { registerRecordSchema } from '#core/register/register'
 import { linkKinds } from '#core/vetting/facts'
-import { enumChecks, flag, instant } from './columns'
+import { enumChecks, flag, instant, json } from './columns'
 
 /** The register of motor carriers as its feed last sent it: every carrier there is, ours or not. */
 export const registerRecord = sqliteTable(
@@ -16,7 +16,7 @@ export const registerRecord = sqliteTable(
     region: text('region').notNull(),
     mayCarry: flag('may_carry'),
     closedOn: text('closed_on'),
-    record: text('record', { mode: 'json' }).$type<RegisterRecord>().notNull(),
+    record: json('record', registerRecordSchema).notNull(),
     /** When this record was last seen to change, and when the register last confirmed it by itself. */
     changedAt: instant('changed_at').notNull(),
     confirmedAt: instant('confirmed_at').notNull(),

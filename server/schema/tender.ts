@@ -8,12 +8,13 @@ import {
   text,
   uniqueIndex,
 } from 'drizzle-orm/sqlite-core'
+import { z } from 'zod'
 import { stopEventKinds } from '#core/check-call/check-call'
 import { answerRuleSchema } from '#core/tender/answer-rules'
-import type { TenderFacts } from '#core/tender/facts'
+import { tenderFactsSchema } from '#core/tender/facts'
 import { siteDescriptionSchema } from '#core/tender/site'
-import { noticeStates, type Tender, tenderPurposes, tenderStates } from '#core/tender/tender'
-import type { Fault } from '#core/x12/x12'
+import { noticeStates, tenderPurposes, tenderSchema, tenderStates } from '#core/tender/tender'
+import { faultSchema } from '#core/x12/x12'
 import { enumChecks, flag, id, instant, json } from './columns'
 import { exchange, partner, partnerCode } from './exchange'
 import { load, loadId } from './load'
@@ -61,8 +62,8 @@ export const tenderNotice = sqliteTable(
     receivedAt: instant('received_at').notNull(),
     respondBy: instant('respond_by').notNull(),
     practice: flag('practice'),
-    tender: text('tender', { mode: 'json' }).$type<Tender>().notNull(),
-    facts: text('facts', { mode: 'json' }).$type<TenderFacts>().notNull(),
+    tender: json('tender', tenderSchema).notNull(),
+    facts: json('facts', tenderFactsSchema).notNull(),
     /** Why it stands as it does, where that needs words. */
     remark: text('remark'),
     answeredAt: instant('answered_at'),
@@ -104,7 +105,7 @@ export const exchangeDocument = sqliteTable(
     /** The shipment, load or answered control number that it speaks of. */
     number: text('number').notNull().default(''),
     verdict: text('verdict', { enum: ['A', 'E', 'R'] }),
-    faults: text('faults', { mode: 'json' }).$type<Fault[]>().notNull().default([]),
+    faults: json('faults', z.array(faultSchema)).notNull().default([]),
     state: text('state', { enum: ['to_read', 'read', 'refused', 'kept', 'out'] }).notNull(),
     problem: text('problem'),
     loadId: integer('load_id').references(() => load.id),
