@@ -55,11 +55,9 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   // Who follows a carrier's link has no desk to go back to.
   const atTheDesk = !useLocation().pathname.startsWith('/c/')
   const known = isRouteErrorResponse(error)
-  const words = known
-    ? typeof error.data === 'string' && error.data
-      ? error.data
-      : error.statusText
-    : 'Something broke on our side. Nothing you saved is lost; try again.'
+  const saysWhy = known && typeof error.data === 'string' && error.data !== ''
+  const knownWords = saysWhy ? error.data : known && error.statusText
+  const words = knownWords || 'Something broke on our side. Nothing you saved is lost; try again.'
   return (
     <main className="mx-auto flex max-w-xl flex-col gap-3 p-10">
       <title>{known ? `${error.status}, Oxpecker` : 'Oxpecker'}</title>

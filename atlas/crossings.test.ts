@@ -64,9 +64,11 @@ describe('crossings', () => {
   it('none where the lines meet beside a town, or at a sharp angle', () => {
     const beside = cross.map((point, at) => (at === 2 ? { lat: 40, lon: -95.03 } : point))
     expect(findCrossings(beside, [northSouth, westEast], none)).toEqual([])
-    const sharp = cross.map((point, at) =>
-      at === 2 ? { lat: 40.24, lon: -95.06 } : at === 3 ? { lat: 39.76, lon: -94.94 } : point,
-    )
+    const sharp = cross.map((point, at) => {
+      if (at === 2) return { lat: 40.24, lon: -95.06 }
+      if (at === 3) return { lat: 39.76, lon: -94.94 }
+      return point
+    })
     expect(findCrossings(sharp, [northSouth, westEast], none)).toEqual([])
   })
 

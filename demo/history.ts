@@ -102,7 +102,8 @@ export function writeHistory(db: Db, world: World, count: number, now: number, l
     const carriers = carriersFor(world, shipment, asked.length, luck)
     const paid = asked[0]!
     // Now and then a digit slips: what the rate model must not be bent by.
-    const typed = luck.yes(0.004) ? (luck.yes(0.5) ? paid * 10 : Math.round(paid / 10)) : paid
+    const slipped = () => (luck.yes(0.5) ? paid * 10 : Math.round(paid / 10))
+    const typed = luck.yes(0.004) ? slipped() : paid
     const sell = Math.round((paid * (1.08 + luck.between(0, 0.16))) / 10) * 10
     const deliverBy = Math.round(pickupAt + (transitHours(shipment.hours, false) + 5) * hour)
     const openedAt = Math.round(coveredAt - luck.between(0.5, 9) * hour)

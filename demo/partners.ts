@@ -16,12 +16,7 @@ export function writePartners(db: Db, wires: PartnerWires, now: number, luck: Ch
   for (const habit of habits) {
     const owner = db.select().from(customer).where(eq(customer.name, habit.customer)).get()!
     const { lineEnd, ...delimiters } = habit.delimiters
-    const address =
-      habit.transport === 'folder'
-        ? habit.key
-        : habit.transport === 'http'
-          ? `${wires.partners}/in/${habit.key}`
-          : wires.site
+    const address = { folder: habit.key, http: `${wires.partners}/in/${habit.key}`, site: wires.site }[habit.transport]
     const row = db
       .insert(partner)
       .values({

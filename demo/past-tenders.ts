@@ -27,7 +27,8 @@ export function writePastTenders(
   hauled.forEach((row, at) => {
     const declined = luck.yes(0.18)
     const lapsed = !declined && luck.yes(0.05)
-    const answered = declined ? 'declined' : lapsed ? 'lapsed' : 'accepted'
+    const taken = lapsed ? 'lapsed' : 'accepted'
+    const answered = declined ? 'declined' : taken
     const receivedAt = (row.openedAt ?? row.createdAt) - luck.whole(5, 90) * 60_000
     const fair = marketPrice(row, receivedAt) * 100
     const charge = answered === 'accepted' ? row.sellMinor : Math.round(fair * luck.between(0.84, 1.04))

@@ -199,7 +199,7 @@ function registerRecordFor(
         cancelledOn: null,
       },
     ],
-    safetyRating: luck.yes(0.3) ? (luck.yes(0.9) ? 'satisfactory' : 'conditional') : null,
+    safetyRating: luck.yes(0.3) ? ratingBy(luck) : null,
     ratedOn: null,
     vehicle: { inspections, outOfService: Math.round(inspections * luck.between(0.05, 0.3)) },
     driver: { inspections: inspections + 2, outOfService: Math.round(inspections * luck.between(0, 0.09)) },
@@ -240,3 +240,5 @@ export function placeOf(words: string): Place {
   if ('refusal' in found) throw new Error(found.refusal.message)
   return found.place
 }
+
+const ratingBy = (luck: Chance) => (luck.yes(0.9) ? ('satisfactory' as const) : ('conditional' as const))

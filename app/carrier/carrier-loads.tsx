@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
 import { type LoadMark, loadMarks, markWords } from '#core/carrier/grades'
-import { loadStateWords } from '#core/load/words'
+import { loadStateWords, onTimeWords } from '#core/load/words'
 import { formatMoney } from '#core/money/money'
 import { dayOf, toLocal } from '#core/time/local'
 import { dayWords } from '#core/time/words'
@@ -32,9 +32,7 @@ export function CarrierLoads({ dossier, today, zone, onMark }: CarrierLoadsProps
           </span>
           <span className="text-right font-mono">{load.payMinor === null ? '' : formatMoney(load.payMinor)}</span>
           <span>{loadStateWords[load.state].toLowerCase()}</span>
-          <span className={load.onTime === false ? 'text-ring-text' : 'label'}>
-            {load.onTime === null ? '' : load.onTime ? 'on time' : 'late'}
-          </span>
+          <span className={load.onTime === false ? 'text-ring-text' : 'label'}>{onTimeWords(load.onTime)}</span>
           <span className="label truncate">{load.marks.map((mark) => markWords[mark]).join(', ')}</span>
           {onMark ? (
             <select

@@ -54,13 +54,7 @@ export function Documents({
             ) : (
               <span>{carrierDocumentWords[document.kind]}</span>
             )}
-            <span className="label min-w-0 flex-1 truncate">
-              {document.state === 'checked'
-                ? `checked ${document.checkedBy === 'signed by link' ? 'as signed' : `by ${document.checkedBy}`}${document.expiresOn ? `, until ${dayWords(document.expiresOn, today)}` : ''}`
-                : document.state === 'refused'
-                  ? `refused: ${document.refusedBecause}`
-                  : `from ${document.receivedFrom}, ${dayWords(dayOf(toLocal(document.receivedAt, zone)), today)}`}
-            </span>
+            <span className="label min-w-0 flex-1 truncate">{standingWords(document, today, zone)}</span>
             {document.state === 'waiting' &&
               (mayEdit ? (
                 <button type="button" className="font-semibold text-bill underline" onClick={() => onCheck(document)}>
@@ -83,4 +77,12 @@ export function Documents({
       </ul>
     </section>
   )
+}
+
+function standingWords(document: Document, today: string, zone: string): string {
+  if (document.state === 'refused') return `refused: ${document.refusedBecause}`
+  if (document.state === 'waiting')
+    return `from ${document.receivedFrom}, ${dayWords(dayOf(toLocal(document.receivedAt, zone)), today)}`
+  const how = document.checkedBy === 'signed by link' ? 'as signed' : `by ${document.checkedBy}`
+  return `checked ${how}${document.expiresOn ? `, until ${dayWords(document.expiresOn, today)}` : ''}`
 }

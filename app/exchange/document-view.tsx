@@ -51,15 +51,11 @@ export function DocumentView({ read, now, zone }: { read: ReadDocument; now: num
                       <span
                         onMouseEnter={() => setPlace({ segment: at, element: index })}
                         onMouseLeave={() => setPlace(null)}
-                        className={
-                          lit.has(`${at}.${index}`)
-                            ? 'bg-dusk text-plain'
-                            : faults.has(`${at}.${index}`)
-                              ? 'bg-ring text-[#231c14]'
-                              : index === 0
-                                ? 'font-semibold'
-                                : ''
-                        }
+                        className={elementTone({
+                          isLit: lit.has(`${at}.${index}`),
+                          isFaulty: faults.has(`${at}.${index}`),
+                          isName: index === 0,
+                        })}
                         title={faults.get(`${at}.${index}`)}
                       >
                         {element}
@@ -184,3 +180,9 @@ function Verdicts({
 /** A verdict of X12 in words: `accepted with errors`. */
 export const verdictWords = (verdict: string): string =>
   ({ A: 'accepted', E: 'accepted with errors', R: 'rejected', P: 'accepted in part' })[verdict] ?? verdict
+
+function elementTone({ isLit, isFaulty, isName }: { isLit: boolean; isFaulty: boolean; isName: boolean }): string {
+  if (isLit) return 'bg-dusk text-plain'
+  if (isFaulty) return 'bg-ring text-[#231c14]'
+  return isName ? 'font-semibold' : ''
+}

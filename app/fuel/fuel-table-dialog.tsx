@@ -92,8 +92,7 @@ export function FuelTableDialog({
         {read.success && (
           <p className="label col-span-2">
             {fuelTableWords(read.data)}
-            {dieselE3 !== null &&
-              `; at ${dieselWords(dieselE3)} that is ${charge ? (basis === 'per_mile' ? `$${(charge.rateE4 / rateScale).toFixed(3)} a mile` : `${(charge.rateE4 / rateScale).toFixed(1)}%`) : 'nothing'}`}
+            {dieselE3 !== null && `; at ${dieselWords(dieselE3)} that is ${chargeWords(charge)}`}
           </p>
         )}
         <button type="submit" className="button first justify-self-start">
@@ -107,3 +106,9 @@ export function FuelTableDialog({
 /** A figure as a whole number of its smallest parts; NaN for no figure. */
 const scaled = (typed: string, scale: number): number =>
   /^\d{1,3}(\.\d{1,4})?$/.test(typed.trim()) ? Math.round(Number(typed) * scale) : Number.NaN
+
+function chargeWords(charge: ReturnType<typeof fuelSurcharge>): string {
+  if (!charge) return 'nothing'
+  const rate = charge.rateE4 / rateScale
+  return charge.basis === 'per_mile' ? `$${rate.toFixed(3)} a mile` : `${rate.toFixed(1)}%`
+}

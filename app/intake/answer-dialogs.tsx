@@ -41,12 +41,7 @@ export function AcceptDialog({ tenders, detail, answering, onClose, onDone }: An
     <Dialog open onClose={onClose} title={`Accept ${whichWords(tenders)}`}>
       <form onSubmit={save} className="flex flex-col gap-3" noValidate>
         <p>
-          {tenders.length === 1 && tenders[0]!.changesLoad
-            ? `${tenders[0]!.changesLoad} takes the new terms`
-            : tenders.length === 1
-              ? 'A load is made and opened for cover'
-              : 'Each becomes a load, opened for cover'}
-          ; the yes goes to the customer as {detail?.partner.answers ?? 'a 990'}. Charge{' '}
+          {acceptedWords(tenders)}; the yes goes to the customer as {detail?.partner.answers ?? 'a 990'}. Charge{' '}
           <b>{formatMoney(chargeMinor)}</b>
           {marginMinor !== null && `, about ${formatMoney(marginMinor)} left at the middle price`}.
         </p>
@@ -210,4 +205,10 @@ export function CancelDialog({ tenders, detail, answering, onClose, onDone }: An
       </form>
     </Dialog>
   )
+}
+
+function acceptedWords(tenders: readonly { changesLoad: string | null }[]): string {
+  if (tenders.length > 1) return 'Each becomes a load, opened for cover'
+  const changed = tenders[0]!.changesLoad
+  return changed ? `${changed} takes the new terms` : 'A load is made and opened for cover'
 }

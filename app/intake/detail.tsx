@@ -146,17 +146,7 @@ function Stops({ detail, now }: { detail: TenderDetail; now: number }) {
               <span className="label">{stop.name}</span>
             </span>
             <span>
-              {stop.earliest ? (
-                windowWords(
-                  stop.earliest as LocalTime,
-                  stop.latest as LocalTime | null,
-                  dayOf(toLocal(now, facts.origin?.zone ?? 'UTC')),
-                )
-              ) : stop.latest ? (
-                `by ${windowWords(stop.latest as LocalTime, null, dayOf(toLocal(now, facts.origin?.zone ?? 'UTC')))}`
-              ) : (
-                <span className="text-ring-text">no time said</span>
-              )}
+              <When stop={stop} today={dayOf(toLocal(now, facts.origin?.zone ?? 'UTC'))} />
             </span>
           </li>
         ))}
@@ -279,4 +269,10 @@ function Said({ detail: { tender, documentId } }: { detail: TenderDetail }) {
       )}
     </section>
   )
+}
+
+function When({ stop, today }: { stop: TenderDetail['tender']['stops'][number]; today: string }) {
+  if (stop.earliest) return windowWords(stop.earliest as LocalTime, stop.latest as LocalTime | null, today)
+  if (stop.latest) return `by ${windowWords(stop.latest as LocalTime, null, today)}`
+  return <span className="text-ring-text">no time said</span>
 }

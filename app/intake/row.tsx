@@ -63,12 +63,9 @@ export function Row({
           <b className="font-semibold">{tender.origin}</b> <span className="label">to</span> {tender.dest}
         </button>
         <span className="label block truncate">
-          {tender.purpose === 'cancel' ? (
-            <b className="text-bill">cancels </b>
-          ) : tender.changesLoad ? (
+          {tender.purpose === 'cancel' && <b className="text-bill">cancels </b>}
+          {tender.purpose !== 'cancel' && tender.changesLoad && (
             <b className="text-ring-text">changes {tender.changesLoad} </b>
-          ) : (
-            ''
           )}
           {tender.practice && <b className="text-ring-text">test </b>}
           {tender.customerName}
@@ -84,9 +81,11 @@ export function Row({
       </span>
       <span className="leading-tight whitespace-nowrap">
         {pickup === null ? 'no time' : nearDayWords(dayOf(pickup), dayOf(toLocal(now, tender.zone)))}
-        <span className={`block ${tender.lateMs !== null && tender.lateMs > 0 ? 'text-bill' : 'label'}`}>
-          {tender.lateMs !== null && tender.lateMs > 0 ? 'too tight' : pickup === null ? '' : clockWords(pickup)}
-        </span>
+        {tender.lateMs !== null && tender.lateMs > 0 ? (
+          <span className="block text-bill">too tight</span>
+        ) : (
+          <span className="block label">{pickup !== null && clockWords(pickup)}</span>
+        )}
       </span>
       {tender.purpose === 'cancel' ? (
         <span className="label">no longer wanted</span>
@@ -103,15 +102,8 @@ export function Row({
         />
       )}
       <span className="text-right leading-tight">
-        {tender.purpose === 'cancel' ? (
-          ''
-        ) : tender.margin === null ? (
-          tender.chargeMinor === null ? (
-            'no charge'
-          ) : (
-            'unknown'
-          )
-        ) : (
+        {tender.purpose !== 'cancel' && !tender.margin && (tender.chargeMinor === null ? 'no charge' : 'unknown')}
+        {tender.margin && tender.purpose !== 'cancel' && (
           <span className={tender.margin.amountMinor < 0 ? 'text-bill' : ''}>
             {formatMoney(Math.round(tender.margin.amountMinor / 100) * 100)}
           </span>

@@ -30,9 +30,7 @@ export function useAnswer(): Answering {
       if (refused.length === 1 && done === 0) return { ok: false, message: refused[0]! }
       toast(
         [
-          done > 0
-            ? `${done === 1 ? 'Tender' : `${done} tenders`} ${act.intent === 'decline' ? 'declined' : act.intent === 'accept' ? 'accepted' : 'settled'}`
-            : '',
+          done > 0 ? `${done === 1 ? 'Tender' : `${done} tenders`} ${answeredWords[act.intent] ?? 'settled'}` : '',
           refused.length > 0 ? `${refused.length} not: ${refused[0]}` : '',
           remark ?? '',
         ]
@@ -43,3 +41,5 @@ export function useAnswer(): Answering {
     },
   }
 }
+
+const answeredWords: Record<string, string> = { decline: 'declined', accept: 'accepted' }

@@ -31,13 +31,8 @@ export function WhoCould({ detail, now }: { detail: TenderDetail; now: number })
             </Link>
             <span className="label min-w-0 truncate">{carrier.why.join(' · ')}</span>
             <span className="ml-auto shrink-0">
-              {carrier.verdict === 'stop' ? (
-                <span className="text-bill">blocked</span>
-              ) : carrier.paidMinor === null ? (
-                ''
-              ) : (
-                `last ${formatMoney(carrier.paidMinor)}`
-              )}
+              {carrier.verdict === 'stop' && <span className="text-bill">blocked</span>}
+              {carrier.verdict !== 'stop' && carrier.paidMinor !== null && `last ${formatMoney(carrier.paidMinor)}`}
             </span>
           </li>
         ))}

@@ -132,13 +132,10 @@ function WhenField({ index, now, autoFocus, problem }: WhenProps) {
   const stop = watch(`stops.${index}`)
   const window = windowOf(stop, now)
   const zone = stop.facility?.zone ?? 'America/Boise'
-  const reading = window
-    ? stopWords({ ...window, zone }, now)
-    : stop.when.trim()
-      ? 'a day and an hour: tue 8-11'
-      : undefined
+  const howToType = stop.when.trim() ? 'a day and an hour: tue 8-11' : undefined
+  const reading = window ? stopWords({ ...window, zone }, now) : howToType
   // What would fix it is listed with the findings; the field has room for what is wrong.
-  const error = problem?.message.split('. ')[0] ?? (window ? undefined : formState.errors.stops?.[index]?.when?.message)
+  const wrong = problem?.message.split('. ')[0] ?? (window ? undefined : formState.errors.stops?.[index]?.when?.message)
   return (
     <Field
       label="When"
@@ -146,7 +143,7 @@ function WhenField({ index, now, autoFocus, problem }: WhenProps) {
       {...register(`stops.${index}.when`)}
       autoFocus={autoFocus}
       reading={reading}
-      error={error ? (window ? `${reading}: ${error}` : error) : undefined}
+      error={wrong && window ? `${reading}: ${wrong}` : wrong}
     />
   )
 }

@@ -96,11 +96,7 @@ export function AwardDialog({
             Award <kbd className="key">Enter</kbd>
           </button>
           <span className="label">
-            {stopped && !mayOverride
-              ? 'Only a manager may override vetting.'
-              : stopped && !mayPass
-                ? `The policy lets nobody override this: ${gate?.bar}.`
-                : `Turns down ${others === 0 ? 'no other offer' : others === 1 ? 'one other offer' : `${others} other offers`}, takes the posting down, writes the rate confirmation.`}
+            {awardWords({ isBlocked: stopped, mayOverride, mayPass, bar: gate?.bar ?? '', others })}
           </span>
         </div>
       </form>
@@ -193,4 +189,21 @@ function PriceOver({
       )}
     </div>
   )
+}
+
+function awardWords(award: {
+  isBlocked: boolean
+  mayOverride: boolean
+  mayPass: boolean
+  bar: string
+  others: number
+}): string {
+  if (award.isBlocked && !award.mayOverride) return 'Only a manager may override vetting.'
+  if (award.isBlocked && !award.mayPass) return `The policy lets nobody override this: ${award.bar}.`
+  return `Turns down ${othersWords(award.others)}, takes the posting down, writes the rate confirmation.`
+}
+
+function othersWords(others: number): string {
+  if (others === 0) return 'no other offer'
+  return others === 1 ? 'one other offer' : `${others} other offers`
 }

@@ -172,7 +172,8 @@ function priceReading({ load, band }: LoadPage, payMinor: number | null): string
   const times = band ? payMinor / band.middleMinor : 1
   if (times > 4 || times < 0.25)
     return `${formatAmount(payMinor)}: a digit too ${times > 4 ? 'many' : 'few'}? The lane costs about ${formatAmount(band!.middleMinor)}`
-  const over = load.maxPayMinor === null ? null : payMinor - load.maxPayMinor
-  const against = over === null ? '' : over > 0 ? `, ${formatAmount(over)} above max` : `, within max`
-  return `${(payMinor / 100 / Math.max(1, load.miles)).toFixed(2)} a mile${against}`
+  const perMile = `${(payMinor / 100 / Math.max(1, load.miles)).toFixed(2)} a mile`
+  if (load.maxPayMinor === null) return perMile
+  const over = payMinor - load.maxPayMinor
+  return over > 0 ? `${perMile}, ${formatAmount(over)} above max` : `${perMile}, within max`
 }

@@ -149,10 +149,7 @@ function Standing({
     )
   if (advice)
     return (
-      <span
-        className={`truncate font-semibold ${advice.step === 'take' ? 'text-acacia' : advice.step === 'hold' ? 'text-dusk' : ''}`}
-        title={adviceReason(advice, now, zone)}
-      >
+      <span className={`truncate font-semibold ${stepTone[advice.step] ?? ''}`} title={adviceReason(advice, now, zone)}>
         {adviceStepWords(advice, now, zone)}
       </span>
     )
@@ -166,3 +163,5 @@ function Standing({
     )
   return <span className="truncate text-acacia">clear</span>
 }
+
+const stepTone: Partial<Record<string, string>> = { take: 'text-acacia', hold: 'text-dusk' }

@@ -1,6 +1,7 @@
 import { Dialog as Radix } from 'radix-ui'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link } from 'react-router'
+import { onTimeWords } from '#core/load/words'
 import { formatAmount, formatMoney } from '#core/money/money'
 import { type Account, reasons } from '#core/rates/account'
 import { bandWords, reasonWords, suspectWords } from '#core/rates/words'
@@ -260,7 +261,7 @@ function BuyLine({ buy, zone }: { buy: LaneBuy; zone: string }) {
         {buy.grade.of > 0 && `${buy.grade.onTime} of ${buy.grade.of}`}
       </span>
       <span className={buy.deliveredOnTime === false ? 'text-ring-text' : 'label'}>
-        {buy.deliveredOnTime === null ? '' : buy.deliveredOnTime ? 'on time' : 'late'}
+        {onTimeWords(buy.deliveredOnTime)}
       </span>
     </li>
   )

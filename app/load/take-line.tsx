@@ -104,11 +104,7 @@ export function WaitingWords({
           <span className="label">by target</span> {share(line.underTargetChance)}
         </span>
       )}
-      <span
-        className={
-          plan.uncoveredChance >= 0.5 ? 'font-semibold text-bill' : plan.uncoveredChance >= 0.28 ? 'text-ring-text' : ''
-        }
-      >
+      <span className={uncoveredTone(plan.uncoveredChance)}>
         {share(plan.uncoveredChance)} <span className="label">chance it stays uncovered</span>
       </span>
       {line.passesMostAt !== null && maxPayMinor !== null && (
@@ -132,8 +128,11 @@ export function WaitingWords({
   )
 }
 
-const share = (chance: number) =>
-  chance < 0.01 ? 'under 1%' : chance > 0.99 ? 'over 99%' : `${Math.round(chance * 100)}%`
+const share = (chance: number) => {
+  if (chance < 0.01) return 'under 1%'
+  if (chance > 0.99) return 'over 99%'
+  return `${Math.round(chance * 100)}%`
+}
 
 function takeLineWords(plan: WaitingPlan, maxPayMinor: number | null, now: number, zone: string): string {
   const last = plan.line.points.at(-1)!
@@ -142,4 +141,9 @@ function takeLineWords(plan: WaitingPlan, maxPayMinor: number | null, now: numbe
       ? `; it goes above max (${formatAmount(maxPayMinor)}) ${plan.line.passesMostAt <= now ? 'already' : momentWords(plan.line.passesMostAt, now, zone)}`
       : ''
   return `Take line: worth taking now ${formatAmount(roundTo(plan.takeMinor))}, rising to ${formatAmount(roundTo(last.takeMinor))} ${momentWords(last.at, now, zone)}${passes}`
+}
+
+function uncoveredTone(chance: number): string {
+  if (chance >= 0.5) return 'font-semibold text-bill'
+  return chance >= 0.28 ? 'text-ring-text' : ''
 }

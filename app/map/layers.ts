@@ -8,10 +8,8 @@ export type Layer =
 
 /** All points of the layers: what a map is framed around. */
 export const pointsOf = (layers: Layer[]): Point[] =>
-  layers.flatMap((layer) =>
-    layer.kind === 'way'
-      ? layer.points
-      : layer.kind === 'stops'
-        ? layer.stops
-        : layer.lanes.flatMap(({ from, to }) => [from, to]),
-  )
+  layers.flatMap((layer) => {
+    if (layer.kind === 'way') return layer.points
+    if (layer.kind === 'stops') return layer.stops
+    return layer.lanes.flatMap(({ from, to }) => [from, to])
+  })

@@ -66,13 +66,7 @@ export function NewPartnerDialog({ onClose }: { onClose: () => void }) {
             onChange={(transport) => set({ transport })}
           />
           <Field
-            label={
-              form.transport === 'folder'
-                ? 'Folder’s name'
-                : form.transport === 'http'
-                  ? 'Where we post to'
-                  : 'The site’s address'
-            }
+            label={addressLabel[form.transport]}
             value={form.address}
             onChange={(event) => set({ address: event.target.value })}
             error={error('address')}
@@ -109,4 +103,10 @@ export function NewPartnerDialog({ onClose }: { onClose: () => void }) {
       </form>
     </Dialog>
   )
+}
+
+const addressLabel: Record<NewPartner['transport'], string> = {
+  folder: 'Folder’s name',
+  http: 'Where we post to',
+  site: 'The site’s address',
 }

@@ -39,14 +39,13 @@ export function SiteForm({
       form: { userName, everyMinutes: Number(every), description },
     })
     await revalidate()
-    setError(
-      answer.ok
-        ? undefined
-        : answer.errors[0]
-          ? `${answer.errors[0].path.replace('form.', '')}: ${answer.errors[0].message}`
-          : answer.message,
-    )
-    if (answer.ok) toast('Saved. The site is now read this way.')
+    if (answer.ok) {
+      setError(undefined)
+      toast('Saved. The site is now read this way.')
+      return
+    }
+    const [first] = answer.errors
+    setError(first ? `${first.path.replace('form.', '')}: ${first.message}` : answer.message)
   }
   return (
     <section aria-label="Web site" className="flex flex-col gap-2">

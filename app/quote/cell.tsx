@@ -54,9 +54,10 @@ function PlaceEditor({ cell, start, onEnd }: CellEditorProps) {
         startWith={start}
         autoFocus
         onPick={(place) => end(placeText(place), 'Enter')}
-        onEnd={({ item, text, key }) =>
-          end(key === 'Escape' ? null : item && text !== '' ? placeText(item) : text, key)
-        }
+        onEnd={({ item, text, key }) => {
+          if (key === 'Escape') end(null, key)
+          else end(item && text !== '' ? placeText(item) : text, key)
+        }}
         text={(place) => `${place.city} ${place.region}`}
         detail={(place) => [place.postal, place.near].filter(Boolean).join(', ')}
       />

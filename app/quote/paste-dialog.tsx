@@ -172,7 +172,11 @@ function Preview({
   const set = (column: number, kind: ColumnKind | null) =>
     onSheet({
       ...sheet,
-      columns: sheet.columns.map((each, at) => (at === column ? kind : each === kind ? null : each)),
+      columns: sheet.columns.map((each, at) => {
+        if (at === column) return kind
+        if (each === kind) return null
+        return each
+      }),
     })
   return (
     <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="How the columns were understood">

@@ -74,7 +74,7 @@ function Price({ line }: { line: ScreenLine }) {
 
 function Margin({ line }: { line: ScreenLine }) {
   if (line.marginMinor === null || line.sellMinor === null) return null
-  const tone = line.marginMinor < 0 ? 'text-bill font-semibold' : (line.marginPercent ?? 0) < 5 ? 'text-ring-text' : ''
+  const tone = marginTone(line.marginMinor, line.marginPercent ?? 0)
   return (
     <span className={`font-mono ${tone}`}>
       {formatAmount(Math.round(line.marginMinor / 100) * 100)}{' '}
@@ -110,7 +110,7 @@ function Note({ line }: { line: ScreenLine }) {
     .filter(Boolean)
     .join(', ')
   if (line.state === 'draft') return <span className="label truncate">{more}</span>
-  const tone = line.state === 'won' ? 'text-acacia' : line.state === 'sent' ? 'text-dusk' : 'text-second'
+  const tone = stateTone[line.state] ?? 'text-second'
   return (
     <span className="truncate">
       <b className={`font-semibold ${tone}`}>{lineStateWords[line.state]}</b>
@@ -125,3 +125,10 @@ function Note({ line }: { line: ScreenLine }) {
     </span>
   )
 }
+
+function marginTone(marginMinor: number, percent: number): string {
+  if (marginMinor < 0) return 'text-bill font-semibold'
+  return percent < 5 ? 'text-ring-text' : ''
+}
+
+const stateTone: Partial<Record<ScreenLine['state'], string>> = { won: 'text-acacia', sent: 'text-dusk' }

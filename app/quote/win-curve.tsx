@@ -63,7 +63,7 @@ export function WinCurve({
           key={minor}
           x={x(minor)}
           y={size.height - 6}
-          textAnchor={at === 0 ? 'start' : at === 1 ? 'middle' : 'end'}
+          textAnchor={(['start', 'middle', 'end'] as const)[at]}
           className="fill-second font-mono text-[10px]"
         >
           {formatMoney(Math.round(minor / 500) * 500, currency)}

@@ -48,7 +48,7 @@ export function CommandLine({ open, onClose, mayEdit }: { open: boolean; onClose
       <HowFarPanel answer={far} />
       <Command.List className="max-h-[56vh] overflow-y-auto">
         <Command.Empty className="px-4 py-3 text-second">
-          {far ? '' : busy ? 'Looking…' : 'Nothing fits. Try fewer or other words.'}
+          {!far && (busy ? 'Looking…' : 'Nothing fits. Try fewer or other words.')}
         </Command.Empty>
         {loads.map((load) => (
           <Command.Item

@@ -72,7 +72,7 @@ export function CoverLine({
             y={index * size.row + 6}
             width={Math.max(2, endOf(stretch) - size.left)}
             height={10}
-            fill={isShort(stretch) ? 'var(--bill)' : covers(stretch) ? 'var(--acacia)' : 'var(--ring)'}
+            fill={fillOf(isShort(stretch), covers(stretch))}
             opacity={0.75}
           />
         </g>
@@ -96,11 +96,8 @@ export function CoverLine({
           y={index * size.row + 15}
           className={`halo text-[11px] ${isShort(stretch) ? 'fill-bill' : 'fill-second'}`}
         >
-          {stretch.to < today
-            ? `ended ${dayWords(stretch.to, today)}`
-            : stretch.to >= '9999'
-              ? until(stretch.to)
-              : `to ${until(stretch.to)}`}
+          {stretch.to < today && `ended ${dayWords(stretch.to, today)}`}
+          {stretch.to >= today && (stretch.to >= '9999' ? until(stretch.to) : `to ${until(stretch.to)}`)}
         </text>
       ))}
       {labelled.map((each) => (
@@ -116,4 +113,9 @@ export function CoverLine({
       ))}
     </svg>
   )
+}
+
+function fillOf(isShort: boolean, covers: boolean): string {
+  if (isShort) return 'var(--bill)'
+  return covers ? 'var(--acacia)' : 'var(--ring)'
 }

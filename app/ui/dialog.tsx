@@ -15,13 +15,14 @@ export function Dialog({
   wide?: boolean | 'sheet'
   children: ReactNode
 }) {
+  const width = widths[`${wide ?? false}`]
   return (
     <Radix.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-20 bg-[#17130e]/40" />
         <Radix.Content
           aria-describedby={undefined}
-          className={`fixed top-[6vh] left-1/2 z-30 max-h-[88vh] w-[94vw] -translate-x-1/2 overflow-y-auto border border-ink bg-sheet p-5 [--ground:var(--sheet)] shadow-2xl ${wide === 'sheet' ? 'max-w-6xl' : wide ? 'max-w-3xl' : 'max-w-lg'}`}
+          className={`fixed top-[6vh] left-1/2 z-30 max-h-[88vh] w-[94vw] -translate-x-1/2 overflow-y-auto border border-ink bg-sheet p-5 [--ground:var(--sheet)] shadow-2xl ${width}`}
         >
           <Radix.Title className="mb-3 text-base font-semibold">{title}</Radix.Title>
           {children}
@@ -30,3 +31,5 @@ export function Dialog({
     </Radix.Root>
   )
 }
+
+const widths = { false: 'max-w-lg', true: 'max-w-3xl', sheet: 'max-w-6xl' }

@@ -7,8 +7,11 @@ import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
 
 const yesNo = { any: 'any', yes: 'only', no: 'all but' } as const
-const asChoice = (value: boolean | undefined): keyof typeof yesNo =>
-  value === undefined ? 'any' : value ? 'yes' : 'no'
+const asChoice = (value: boolean | undefined): keyof typeof yesNo => {
+  if (value === undefined) return 'any'
+  if (value) return 'yes'
+  return 'no'
+}
 const asFlag = (choice: keyof typeof yesNo): boolean | undefined => (choice === 'any' ? undefined : choice === 'yes')
 const listOf = (typed: string): string[] | undefined => {
   const words = typed

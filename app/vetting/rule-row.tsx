@@ -14,8 +14,11 @@ interface Props {
 
 /** Passed by: nobody, managers, or reps as well. */
 const passers: Record<string, Role[]> = { nobody: [], manager: ['manager'], rep: ['manager', 'rep'] }
-const passerOf = (rule: Rule) =>
-  rule.overridableBy.includes('rep') ? 'rep' : rule.overridableBy.includes('manager') ? 'manager' : 'nobody'
+const passerOf = (rule: Rule) => {
+  if (rule.overridableBy.includes('rep')) return 'rep'
+  if (rule.overridableBy.includes('manager')) return 'manager'
+  return 'nobody'
+}
 
 export const ruleColumns =
   'grid grid-cols-[28px_minmax(0,1fr)_220px_88px_minmax(76px,0.5fr)_112px_24px] items-center gap-x-3'
@@ -119,8 +122,13 @@ export function conditionWords(when: Condition): string {
     when.commodities?.join(', '),
     when.equipment?.map((kind) => equipmentWords[kind].toLowerCase()).join(', '),
     when.valueOverMinor === undefined ? undefined : `worth over ${formatMoney(when.valueOverMinor)}`,
-    when.crossBorder === undefined ? undefined : when.crossBorder ? 'over a border' : 'within one country',
-    when.hazmat === undefined ? undefined : when.hazmat ? 'hazardous' : 'not hazardous',
+    yesOrNo(when.crossBorder, 'over a border', 'within one country'),
+    yesOrNo(when.hazmat, 'hazardous', 'not hazardous'),
   ].filter(Boolean)
   return parts.length === 0 ? 'all loads' : parts.join('; ')
+}
+
+function yesOrNo(holds: boolean | undefined, yes: string, no: string): string | undefined {
+  if (holds === undefined) return undefined
+  return holds ? yes : no
 }

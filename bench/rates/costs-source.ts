@@ -64,7 +64,7 @@ export function costsSource(seed: number, pastLoads = 60_000, asked = 3000): Sou
   const draw = (bookedAt: number, from: number, to: number) => {
     const [origin, dest] = [towns[from]!, towns[to]!]
     const roll = luck.next()
-    const kind = roll < 0.45 ? kinds[0] : roll < 0.75 ? kinds[1] : roll < 0.95 ? kinds[2] : kinds[3]
+    const kind = kinds[[0.45, 0.75, 0.95].filter((share) => roll >= share).length]!
     const miles = Math.max(8, straightMiles(origin, dest) * luck.between(1.15, 1.22))
     const at = Math.max(0, Math.min(470, Math.floor((bookedAt - start) / day)))
     const leadHours = luck.between(1, 20) * luck.between(1, 9)

@@ -37,6 +37,9 @@ function noiseOf(luck: Chance): number {
  * own), lanes' own, seasons by part of the country, slow and sudden moves by region, haste. Mistakes
  * are typed into one in fifty. Shares no formula with the product or the demo.
  */
+/** What the day of the pickup adds, Sunday first. */
+const weekdayEffect = [0.02, 0, 0, 0, 0, 0.012, 0.02]
+
 export function levelsSource(seed: number, pastLoads = 60_000, asked = 3000): Source {
   const luck = chanceFrom(seed)
   const points = townPoints().filter(
@@ -93,7 +96,7 @@ export function levelsSource(seed: number, pastLoads = 60_000, asked = 3000): So
   const draw = (bookedAt: number, lane: { origin: number; dest: number }) => {
     const [from, to] = [points[lane.origin]!, points[lane.dest]!]
     const roll = luck.next()
-    const equipment = roll < equipmentShare[0]! ? 0 : roll < 0.78 ? 1 : roll < 0.95 ? 2 : 3
+    const equipment = [equipmentShare[0]!, 0.78, 0.95].filter((share) => roll >= share).length
     const miles = Math.max(15, straightMiles(from[1], to[1]) * luck.between(1.14, 1.24))
     const leadHours = Math.exp(luck.between(Math.log(2), Math.log(160)))
     const weightLb = Math.round(luck.between(8, 46)) * 1000
@@ -118,7 +121,7 @@ export function levelsSource(seed: number, pastLoads = 60_000, asked = 3000): So
       0.5 * regionalAt(to[1], at) +
       0.16 * Math.exp(-leadHours / 12) +
       0.004 * (weightLb / 1000 - 30) * 0.4 +
-      (weekday === 0 || weekday === 6 ? 0.02 : weekday === 5 ? 0.012 : 0) +
+      weekdayEffect[weekday]! +
       (bookedAt >= moveDay && inMover(from[1]) ? moveSize : 0)
     const spread = 0.078 * (1 + 0.5 * Math.exp(-leadHours / 8)) * (equipment === 2 ? 1.2 : 1)
     return {

@@ -70,8 +70,9 @@ export function gradesOf(own: CarrierCounts, all: CarrierCounts): Grade[] {
     const [good, of] = pairs[kind]
     const [allGood, allOf] = averages[kind]
     const average = allOf > 0 ? allGood / allOf : null
-    const expected = average === null ? (of > 0 ? good / of : null) : (good + average * priorLoads) / (of + priorLoads)
-    return { kind, good, of, share: of > 0 ? good / of : null, expected }
+    const share = of > 0 ? good / of : null
+    const expected = average === null ? share : (good + average * priorLoads) / (of + priorLoads)
+    return { kind, good, of, share, expected }
   })
 }
 

@@ -44,7 +44,8 @@ export function pressure(load: OpenLoad, now: number): number {
   if (held) return bare
   if (load.state === 'covered') return load.confirmation === 'accepted' ? 0 : bare
   const good = load.offers.some((offer) => load.maxPayMinor !== null && offer.payMinor <= load.maxPayMinor)
-  return bare * (good ? reliefOfGoodOffer : load.offers.length > 0 ? reliefOfAnyOffer : 1)
+  if (good) return bare * reliefOfGoodOffer
+  return load.offers.length > 0 ? bare * reliefOfAnyOffer : bare
 }
 
 export type Urgency = 'act' | 'care' | 'clear'

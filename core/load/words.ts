@@ -59,14 +59,26 @@ export function freightWords(load: {
   weightLb: number
   team: boolean
 }): string {
-  const temperature =
-    load.tempMinF === null && load.tempMaxF === null
-      ? null
-      : load.tempMinF === load.tempMaxF || load.tempMaxF === null || load.tempMinF === null
-        ? `${load.tempMinF ?? load.tempMaxF} °F`
-        : `${load.tempMinF} to ${load.tempMaxF} °F`
   const equipment = `${equipmentWords[load.equipment]}${load.lengthFt ? ` ${load.lengthFt} ft` : ''}`
-  return [equipment, temperature, `${load.weightLb.toLocaleString('en-US')} lb`, load.team ? 'team' : null]
+  return [
+    equipment,
+    temperatureWords(load.tempMinF, load.tempMaxF),
+    `${load.weightLb.toLocaleString('en-US')} lb`,
+    load.team ? 'team' : null,
+  ]
     .filter(Boolean)
     .join(', ')
+}
+
+/** Whether a delivery was on time, in words; nothing where nobody knows. */
+export function onTimeWords(isOnTime: boolean | null): string {
+  if (isOnTime === null) return ''
+  return isOnTime ? 'on time' : 'late'
+}
+
+/** `34 to 36 °F`, `34 °F` where both ends are the same or one is open; null without any. */
+export function temperatureWords(minF: number | null, maxF: number | null): string | null {
+  const [low, high] = [minF ?? maxF, maxF ?? minF]
+  if (low === null) return null
+  return low === high ? `${low} °F` : `${low} to ${high} °F`
 }

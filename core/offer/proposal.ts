@@ -61,7 +61,9 @@ export function readAuthentication(headers: readonly string[], ourServer: string
   const own = headers.find((header) => header.trim().toLowerCase().split(/[\s;]/)[0] === ourServer.toLowerCase()) ?? ''
   const of = (check: string): Authentication => {
     const said = new RegExp(`(?:^|[;\\s])${check}=(\\w+)`, 'i').exec(own)?.[1]?.toLowerCase()
-    return said === 'pass' ? 'pass' : said === 'fail' || said === 'softfail' || said === 'permerror' ? 'fail' : 'none'
+    if (said === 'pass') return 'pass'
+    if (said === 'fail' || said === 'softfail' || said === 'permerror') return 'fail'
+    return 'none'
   }
   return { spf: of('spf'), dkim: of('dkim'), dmarc: of('dmarc') }
 }

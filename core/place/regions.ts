@@ -98,5 +98,8 @@ export function regionOf(code: string): RegionName | null {
 const canada: ReadonlySet<string> = new Set(Object.keys(regionNames).slice(Object.keys(regionNames).indexOf('AB')))
 
 /** The country a state or province lies in; what neither the US nor Canada has is Mexico's. */
-export const countryOfRegion = (code: string): 'US' | 'CA' | 'MX' =>
-  canada.has(code) ? 'CA' : code in regionNames ? 'US' : 'MX'
+export const countryOfRegion = (code: string): 'US' | 'CA' | 'MX' => {
+  if (canada.has(code)) return 'CA'
+  if (code in regionNames) return 'US'
+  return 'MX'
+}

@@ -134,8 +134,13 @@ export function readWeight(typed: string): number | null {
   if (!match) return null
   const unit = (match[3] ?? '').toLowerCase()
   const value = Number(`${match[1]!.replaceAll(',', '')}${match[2] ?? ''}`)
-  const pounds = Math.round(value * (unit === 'k' ? 1000 : unit.startsWith('kg') ? poundsInKilogram : 1))
+  const pounds = Math.round(value * poundsIn(unit))
   return pounds >= 1 && pounds <= heaviestLb ? pounds : null
+}
+
+function poundsIn(unit: string): number {
+  if (unit === 'k') return 1000
+  return unit.startsWith('kg') ? poundsInKilogram : 1
 }
 
 function readCount(typed: string): number | null {

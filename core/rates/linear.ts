@@ -75,5 +75,7 @@ export function solveInPlace(factor: Float64Array, size: number, right: Float64A
 export function median(values: ArrayLike<number>): number {
   const sorted = Float64Array.from(values).sort()
   const half = sorted.length >> 1
-  return sorted.length === 0 ? Number.NaN : sorted.length % 2 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2
+  if (sorted.length === 0) return Number.NaN
+  if (sorted.length % 2) return sorted[half]!
+  return (sorted[half - 1]! + sorted[half]!) / 2
 }

@@ -53,7 +53,7 @@ export function startMarketLevel(
   const moves = new Float64Array(size * size)
   const stays = new Float64Array(size)
   for (let row = 0; row < size; row++) {
-    const kind = row === 0 ? 'common' : row <= equipments ? 'equipment' : 'knot'
+    const kind = kindOfRow(row, equipments)
     stays[row] = Math.exp(-1 / fallsBackDays[kind])
     moves[row * size + row] = pace[kind] ** 2
   }
@@ -204,3 +204,9 @@ const freedom = 5
 /** How far a price is trusted that lies so far off: the weight of a Student's t with five degrees of freedom (Lange, Little and Taylor 1989). */
 export const trustIn = (surprise: number, variance: number): number =>
   (freedom + 1) / (freedom + (surprise * surprise) / variance)
+
+/** What a row of the state is: the whole market's level, one equipment's, one place's. */
+function kindOfRow(row: number, equipments: number): 'common' | 'equipment' | 'knot' {
+  if (row === 0) return 'common'
+  return row <= equipments ? 'equipment' : 'knot'
+}

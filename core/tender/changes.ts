@@ -1,3 +1,4 @@
+import { temperatureWords } from '../load/words'
 import { dayOf } from '../time/local'
 import { clockWords, dayClockWords, dayWords } from '../time/words'
 import type { Tender, TenderStop } from './tender'
@@ -33,11 +34,7 @@ export function compareTenders(before: Tender, after: Tender): TenderChange[] {
 const chargeWords = ({ charge }: Tender) => (charge ? `${charge.amount} ${charge.currency}` : '')
 const weightWords = (weightLb: number | null) => (weightLb === null ? '' : `${weightLb.toLocaleString('en-US')} lb`)
 const equipmentWordsOf = ({ equipment: { code, lengthFt, tempF } }: Tender) =>
-  [
-    code,
-    lengthFt === null ? '' : `${lengthFt} ft`,
-    tempF ? (tempF.min === tempF.max ? `${tempF.min} °F` : `${tempF.min} to ${tempF.max} °F`) : '',
-  ]
+  [code, lengthFt === null ? '' : `${lengthFt} ft`, tempF ? temperatureWords(tempF.min, tempF.max) : '']
     .filter(Boolean)
     .join(' ')
 const stopPlace = (stop: TenderStop | undefined) =>

@@ -70,16 +70,12 @@ export function proposeLocations(said: SaidPlace, known: readonly KnownPlace[]):
       const street =
         said.street !== '' && likeness(said.street, place.address) > 0.5 && number === /^\d+/.exec(place.address)?.[0]
       const miles = at ? straightMiles(at, place) : null
-      const near =
-        miles === null
-          ? said.city.toLowerCase() === place.city.toLowerCase()
-            ? 0.6
-            : 0
-          : Math.max(0, 1 - miles / farMiles)
+      const nearByName = said.city.toLowerCase() === place.city.toLowerCase() ? 0.6 : 0
+      const near = miles === null ? nearByName : Math.max(0, 1 - miles / farMiles)
       const why = [
         street ? 'same street' : '',
-        name > 0.99 ? 'same name' : name > 0.4 ? 'a like name' : '',
-        miles === null ? '' : miles < 10 ? `${miles.toFixed(1)} mi away` : `${Math.round(miles)} mi away`,
+        nameWords(name),
+        miles === null ? '' : `${miles < 10 ? miles.toFixed(1) : Math.round(miles)} mi away`,
       ]
         .filter(Boolean)
         .join(', ')
@@ -110,4 +106,9 @@ export function proposeCustomers(
     .filter(({ score }) => score > 0.3)
     .sort((one, other) => other.score - one.score || one.id - other.id)
     .slice(0, most)
+}
+
+function nameWords(nameLikeness: number): string {
+  if (nameLikeness > 0.99) return 'same name'
+  return nameLikeness > 0.4 ? 'a like name' : ''
 }

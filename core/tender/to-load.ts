@@ -67,8 +67,7 @@ export function loadOfTender(tender: Tender, mapping: TenderMapping): LoadFromTe
     lengthFt: lengthOf(tender, mapping.equipment),
     team: false,
     practice: mapping.practice,
-    tempMinF: tempF ? Math.round(tempF.min) : mapping.equipment === 'reefer' ? mapping.usual.tempMinF : null,
-    tempMaxF: tempF ? Math.round(tempF.max) : mapping.equipment === 'reefer' ? mapping.usual.tempMaxF : null,
+    ...temperatureOf(tender, mapping),
     commodity: (tender.commodity ?? mapping.usual.commodity ?? 'Freight as tendered').slice(0, 120),
     commodityHidden: mapping.usual.commodityHidden,
     freightValueMinor: null,
@@ -158,3 +157,10 @@ function notesOf(tender: Tender, open: string[]): Note[] {
 
 /** How a note begins that is the customer's own words. */
 export const customerSays = 'Customer says: '
+
+/** As tendered; a reefer without one gets the customer's usual temperature. */
+function temperatureOf({ equipment: { tempF } }: Tender, { equipment, usual }: TenderMapping) {
+  if (tempF) return { tempMinF: Math.round(tempF.min), tempMaxF: Math.round(tempF.max) }
+  if (equipment !== 'reefer') return { tempMinF: null, tempMaxF: null }
+  return { tempMinF: usual.tempMinF, tempMaxF: usual.tempMaxF }
+}

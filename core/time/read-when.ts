@@ -43,7 +43,8 @@ export function readDay(word: string, today: string): string | null {
   const date = /^(\d{1,2})\/(\d{1,2})(?:\/(\d{2}|\d{4}))?$/.exec(word)
   if (!date) return null
   const two = (value: string) => value.padStart(2, '0')
-  const year = date[3] ? (date[3].length === 2 ? `20${date[3]}` : date[3]) : today.slice(0, 4)
+  const [, , , typedYear = today.slice(0, 4)] = date
+  const year = typedYear.length === 2 ? `20${typedYear}` : typedYear
   const written = `${year}-${two(date[1]!)}-${two(date[2]!)}`
   // Without a year, a month long gone is next year's: in December, 1/4 is January.
   const longGone = !date[3] && written < addDays(today, -60)

@@ -54,7 +54,11 @@ function findStretches(insurance: Insurance[], kind: PolicyKind): Stretch[] {
   }
   return [...byNumber.values()]
     .filter((stretch) => stretch.from <= stretch.to)
-    .sort((one, other) => (one.from < other.from ? -1 : one.from > other.from ? 1 : 0))
+    .sort((one, other) => {
+      if (one.from < other.from) return -1
+      if (one.from > other.from) return 1
+      return 0
+    })
 }
 
 function worst(policies: Insurance[]): Stretch {

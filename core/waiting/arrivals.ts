@@ -59,7 +59,11 @@ const slice = hour / 2
 export const guessedPace: ArrivalPace = {
   perHour: 0.35,
   byLead: leadEdges.map(() => 1).concat(1),
-  byHour: Array.from({ length: 24 }, (_, at) => (at >= 7 && at < 18 ? 1.7 : at >= 5 && at < 22 ? 0.6 : 0.12)),
+  byHour: Array.from({ length: 24 }, (_, at) => {
+    if (at >= 7 && at < 18) return 1.7
+    if (at >= 5 && at < 22) return 0.6
+    return 0.12
+  }),
   byWeekday: [0.25, 1.1, 1.15, 1.15, 1.15, 1.1, 0.4],
   byPosted: [0.7, 1.2],
   knowsPosting: false,

@@ -55,14 +55,8 @@ export function acknowledge(interchange: InterchangeReport, moment: AnswerMoment
 function acknowledgeGroup(group: GroupReport, interchange: InterchangeReport): Segment[] {
   const accepted = group.transactions.filter(({ verdict }) => verdict !== 'R').length
   const codes = [...new Set(group.faults.map(({ code }) => code))].slice(0, 5)
-  const verdict =
-    accepted === group.transactions.length
-      ? codes.length > 0 || group.transactions.some((each) => each.verdict === 'E')
-        ? 'E'
-        : 'A'
-      : accepted === 0
-        ? 'R'
-        : 'P'
+  const isFaulty = codes.length > 0 || group.transactions.some((each) => each.verdict === 'E')
+  const verdict = groupVerdict(accepted, group.transactions.length, isFaulty)
   return [
     ['AK1', group.type, group.control],
     ...group.transactions.flatMap((each) => acknowledgeSet(each, interchange)),
@@ -147,4 +141,10 @@ export function respond(
       return writeInterchange(answering(interchange, group, '990', moment), sets)
     })
     .join('')
+}
+
+/** AK901: accepted, accepted with errors noted, partly accepted, rejected. */
+function groupVerdict(accepted: number, sets: number, isFaulty: boolean): 'A' | 'E' | 'P' | 'R' {
+  if (accepted === sets) return isFaulty ? 'E' : 'A'
+  return accepted === 0 ? 'R' : 'P'
 }

@@ -101,7 +101,9 @@ function contentFault(
         else if (char === point && element.type === 'R' && points === 0) points++
         else if (char !== minus || offset !== from) return '6'
       }
-      return digits < element.least ? '4' : digits > element.most ? '5' : null
+      if (digits < element.least) return '4'
+      if (digits > element.most) return '5'
+      return null
     }
     case 'DT':
       return dateFault(text, from, length, manners)
@@ -138,7 +140,13 @@ const monthDays = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31]
 
 function dateFault(text: string, from: number, length: number, manners: VersionManners): '4' | '5' | '8' | null {
   const wanted = manners.shortDates ? 6 : 8
-  if (length !== wanted) return length === 6 || length === 8 ? (length < wanted ? '4' : '5') : '8'
+  if (length !== wanted) {
+    if (length === 6 || length === 8) {
+      if (length < wanted) return '4'
+      return '5'
+    }
+    return '8'
+  }
   const year = digitsAt(text, from, wanted - 4)
   const [month, date] = [digitsAt(text, from + wanted - 4, 2), digitsAt(text, from + wanted - 2, 2)]
   if (!(month >= 1 && month <= 12) || Number.isNaN(year)) return '8'

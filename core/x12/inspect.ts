@@ -352,7 +352,8 @@ export class Inspector {
     const { open, group, interchange } = this
     if (!open || !group || !interchange) return
     const { report } = open
-    report.verdict = open.grave ? 'R' : report.faults.length > 0 ? 'E' : 'A'
+    const noted = report.faults.length > 0 ? 'E' : 'A'
+    report.verdict = open.grave ? 'R' : noted
     this.open = null
     this.handler.onTransaction?.({ interchange, group, report, segments: open.segments ?? [] })
   }

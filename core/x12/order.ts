@@ -66,7 +66,8 @@ export class Order {
       } else this.frames.push({ places: place.loop, at: 0, count: 1 })
     }
     this.step.place = place
-    this.step.fault = frame.count <= place.most ? null : place.loop ? '4' : '5'
+    const tooOften = place.loop ? '4' : '5'
+    this.step.fault = frame.count <= place.most ? null : tooOften
     this.step.missing = missing
     return this.step
   }

@@ -25,7 +25,8 @@ const feetOf = (length: string) =>
 
 /** Reads a temperature or a range, in Fahrenheit or Celsius. Returns whether it was one. */
 export function readTemperature({ tender }: Reading, [, , kind, value, unit = '', from, to]: Segment): boolean {
-  const scale = /CE/.test(unit) ? 'CE' : /F[AH]/.test(unit) ? 'FA' : null
+  const fahrenheit = /F[AH]/.test(unit) ? 'FA' : null
+  const scale = /CE/.test(unit) ? 'CE' : fahrenheit
   if (scale === null && !/^T/.test(kind ?? '')) return false
   const figures = [from, to, value].map((text) => (orNull(text) === null ? Number.NaN : Number(text)))
   const [low, high, one] = figures as [number, number, number]

@@ -141,9 +141,12 @@ export interface ElementPlace {
 
 /** Another value of the same form: what a field was read from is recognized by what results from it. */
 const altered = (value: string): string =>
-  value.replace(/[0-9A-Za-z]/g, (char) =>
-    char === '9' ? '0' : char === 'z' ? 'a' : char === 'Z' ? 'A' : String.fromCharCode(char.charCodeAt(0) + 1),
-  )
+  value.replace(/[0-9A-Za-z]/g, (char) => {
+    if (char === '9') return '0'
+    if (char === 'z') return 'a'
+    if (char === 'Z') return 'A'
+    return String.fromCharCode(char.charCodeAt(0) + 1)
+  })
 
 /** The most elements and segments of a set whose fields are traced: each is read again twice, so the work grows with their product. */
 const mostTraced = { elements: 1_200, segments: 400 }

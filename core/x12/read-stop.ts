@@ -29,7 +29,8 @@ function isoDate(date: string): string | null {
   const found = /^(\d{2}|\d{4})(\d\d)(\d\d)$/.exec(date)
   if (!found) return null
   // Two-digit years are of the hundred years around 2050.
-  const year = found[1]!.length === 4 ? found[1]! : Number(found[1]) < 80 ? `20${found[1]}` : `19${found[1]}`
+  const century = Number(found[1]) < 80 ? '20' : '19'
+  const year = found[1]!.length === 4 ? found[1]! : `${century}${found[1]}`
   const day = `${year}-${found[2]}-${found[3]}`
   // A day there is none of (31 June) comes back as another one.
   const real = new Date(`${day}T00:00Z`)

@@ -189,7 +189,8 @@ export class X12Reader {
 
   private strayFrom(text: string, at: number, last: boolean): number {
     const next = text.indexOf('ISA', at + 1)
-    const end = next >= 0 ? next : last ? text.length : Math.max(at, text.length - 2)
+    const noneFound = last ? text.length : Math.max(at, text.length - 2)
+    const end = next >= 0 ? next : noneFound
     if (end > at)
       this.handler.stray?.(text.slice(at, end), this.lines.positionOf(this.base + at, this.base + at, text, this.base))
     return end

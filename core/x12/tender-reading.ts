@@ -52,5 +52,7 @@ export const whole = (text: string | undefined): number | null =>
 export function pounds(weight: string | undefined, unit: string | undefined): number | null {
   const value = whole(weight)
   const per = poundsPer[unit === undefined || unit === '' ? 'L' : unit]
-  return value === null || per === undefined ? null : per === 1 ? value : Math.round(value * per * 10) / 10
+  if (value === null || per === undefined) return null
+  if (per === 1) return value
+  return Math.round(value * per * 10) / 10
 }

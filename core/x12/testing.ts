@@ -92,6 +92,9 @@ export function sampleFile(
 
 /** The tender with one segment exchanged, taken out (`null`) or put before another. */
 export const changed = (at: number, change: Segment | null, insert = false): Segment[] =>
-  tenderSegments.flatMap((segment, index) =>
-    index !== at ? [segment] : insert ? [change!, segment] : change === null ? [] : [change],
-  )
+  tenderSegments.flatMap((segment, index) => {
+    if (index !== at) return [segment]
+    if (insert) return [change!, segment]
+    if (change === null) return []
+    return [change]
+  })

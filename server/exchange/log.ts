@@ -131,6 +131,7 @@ export async function readDocument(db: Db, documentId: number) {
           .from(tenderNotice)
           .where(eq(tenderNotice.id, row.document.noticeId))
           .get() ?? null)
+  const formFields = notice ? tenderFields(notice.tender).map(([name, value]) => ({ name, value, from: [] })) : []
   return {
     document: row.document,
     exchange: kept,
@@ -144,11 +145,7 @@ export async function readDocument(db: Db, documentId: number) {
     text: isSet ? '' : visibleText(raw),
     /** Whether it was found out which bytes each field was read from: not for sets longer than any usual one. */
     isTraced,
-    fields: isSet
-      ? fields
-      : notice
-        ? tenderFields(notice.tender).map(([name, value]) => ({ name, value, from: [] }))
-        : [],
+    fields: isSet ? fields : formFields,
   }
 }
 

@@ -3,7 +3,7 @@ import { and, eq, max, sql } from 'drizzle-orm'
 import { saidAtOf } from '#core/tender/message-order'
 import { acknowledge } from '#core/x12/answer'
 import { type AcknowledgedSet, readAcknowledgement } from '#core/x12/read-sets'
-import type { InterchangeReport, Segment } from '#core/x12/x12'
+import type { InterchangeReport, Segment, TransactionReport } from '#core/x12/x12'
 import { type Db, prepared } from '#server/db.server'
 import { nextControl, type Partner, partnerOf } from '#server/partner/partners'
 import type { InterchangeRead } from '#server/read/read-x12'
@@ -21,11 +21,7 @@ export function takeIn(
   now: number,
 ): number {
   const sender = partnerOf(db, report)
-  const stranger = !sender
-    ? `Nobody is known as ${report.sender.qualifier} ${report.sender.id}, writing to ${report.receiver.qualifier} ${report.receiver.id}`
-    : by && by.id !== sender.id
-      ? `It says it is from ${sender.name}, but came through ${by.name}`
-      : null
+  const stranger = strangerWords(report, sender, by)
   const control = /^\d{9}$/.test(report.control) ? Number(report.control) : null
   if (!sender || stranger)
     return keepIncoming(
@@ -143,21 +139,8 @@ function keepDocuments(
         setControl: each.control,
         verdict: each.verdict,
         faults: each.faults,
-        state: repeat
-          ? 'kept'
-          : each.verdict === 'R'
-            ? 'refused'
-            : wanted
-              ? 'to_read'
-              : each.type === '997'
-                ? 'read'
-                : 'kept',
-        problem:
-          each.verdict === 'R'
-            ? (each.faults[0]?.note ?? 'It was rejected')
-            : each.type === '204' && !wanted
-              ? 'Tenders are not agreed with this partner'
-              : null,
+        state: repeat ? 'kept' : stateOf(each, wanted),
+        problem: problemOf(each, wanted),
       }
     }),
   )
@@ -244,3 +227,21 @@ export function keepIncoming(
 
 /** The SHA-256 of some bytes, by which a repeated file is known. */
 export const digestOf = (raw: Buffer) => createHash('sha256').update(raw).digest('hex')
+
+/** Why an interchange is from nobody we know, in words; null where it is from whom it says. */
+function strangerWords(report: InterchangeReport, sender: Partner | null, by: Partner | null): string | null {
+  if (!sender)
+    return `Nobody is known as ${report.sender.qualifier} ${report.sender.id}, writing to ${report.receiver.qualifier} ${report.receiver.id}`
+  return by && by.id !== sender.id ? `It says it is from ${sender.name}, but came through ${by.name}` : null
+}
+
+function stateOf({ verdict, type }: TransactionReport, isWanted: boolean) {
+  if (verdict === 'R') return 'refused' as const
+  if (isWanted) return 'to_read' as const
+  return type === '997' ? ('read' as const) : ('kept' as const)
+}
+
+function problemOf({ verdict, type, faults }: TransactionReport, isWanted: boolean): string | null {
+  if (verdict === 'R') return faults[0]?.note ?? 'It was rejected'
+  return type === '204' && !isWanted ? 'Tenders are not agreed with this partner' : null
+}

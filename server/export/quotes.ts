@@ -77,11 +77,9 @@ export async function quoteXlsx(db: Db, quoteId: number, now: number): Promise<B
   const heads = headsIn(page.quote.currency)
   const cell = (value: string | number | null) => {
     const safe = safeCell(value)
-    return value === null || safe === ''
-      ? null
-      : typeof safe === 'number'
-        ? { value: safe, type: Number }
-        : { value: safe, type: String }
+    if (value === null || safe === '') return null
+    if (typeof safe === 'number') return { value: safe, type: Number }
+    return { value: safe, type: String }
   }
   const rows = [
     heads.map((value) => ({ value, type: String, fontWeight: 'bold' as const })),

@@ -136,14 +136,11 @@ describe('an export', () => {
   })
   const columnsBut = (id: string, number: string, createdAt: string) =>
     (world.db.$client.pragma('table_info(load)') as { name: string }[])
-      .map(({ name }) =>
-        name === id
-          ? 'n.at + 100'
-          : name === number
-            ? "'PR-' || (30000 + n.at)"
-            : name === createdAt
-              ? 'created_at + n.at / 3'
-              : name,
-      )
+      .map(({ name }) => {
+        if (name === id) return 'n.at + 100'
+        if (name === number) return "'PR-' || (30000 + n.at)"
+        if (name === createdAt) return 'created_at + n.at / 3'
+        return name
+      })
       .join(', ')
 })

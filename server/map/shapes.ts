@@ -37,13 +37,11 @@ function drawShapes(): string {
 function area(topology: Topology, object: GeometryCollection): string {
   const { features } = feature(topology, object)
   return features
-    .flatMap(({ geometry }) =>
-      geometry.type === 'Polygon'
-        ? geometry.coordinates
-        : geometry.type === 'MultiPolygon'
-          ? geometry.coordinates.flat()
-          : [],
-    )
+    .flatMap(({ geometry }) => {
+      if (geometry.type === 'Polygon') return geometry.coordinates
+      if (geometry.type === 'MultiPolygon') return geometry.coordinates.flat()
+      return []
+    })
     .filter((ring) => isDrawn(ring as Ring))
     .map((ring) => `${path(ring as Ring)}Z`)
     .join('')

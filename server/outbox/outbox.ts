@@ -98,11 +98,8 @@ export type AfterFailure = 'later' | 'held' | 'given_up'
 /** Notes a failed try and returns what becomes of the entry. */
 export function noteFailure(db: Db, entry: OutboxEntry, problem: SendProblem, now: number): AfterFailure {
   const attempts = entry.attempts + 1
-  const outcome: AfterFailure = problem.refusesUs
-    ? 'held'
-    : problem.final || attempts >= mostAttempts
-      ? 'given_up'
-      : 'later'
+  const unlessHeld = problem.final || attempts >= mostAttempts ? 'given_up' : 'later'
+  const outcome: AfterFailure = problem.refusesUs ? 'held' : unlessHeld
   const state = ({ later: 'waiting', held: 'held', given_up: 'failed' } as const)[outcome]
   db.update(outbox)
     .set({

@@ -55,7 +55,8 @@ function noteAnswer(
   now: number,
 ): void {
   const first = row.state === 'asked'
-  const kind = what === 'remove' ? 'posting_down' : first ? 'posting_up' : 'posting_updated'
+  const put = first ? 'posting_up' : 'posting_updated'
+  const kind = what === 'remove' ? 'posting_down' : put
   // A removal asked for while the posting was on its way is still to come: it stays asked.
   if (what === 'remove') db.update(posting).set({ state: 'down' }).where(eq(posting.id, row.id)).run()
   else

@@ -96,7 +96,8 @@ function termsFacts(db: Db, quoteId: number, comparedId: number | null): Pick<Qu
 /** The lines a command names, in the order of the grid; all of them where it is about the whole quote. */
 function namedRows(db: Db, quoteId: number, command: ServerCommand | null): LineRow[] {
   if (command === null || command.kind === 'add_lines' || command.kind === 'change_terms') return []
-  const named = 'lineIds' in command ? command.lineIds : command.kind === 'change_line' ? [command.lineId] : null
+  const one = command.kind === 'change_line' ? [command.lineId] : null
+  const named = 'lineIds' in command ? command.lineIds : one
   return db
     .select()
     .from(quoteLine)

@@ -20,8 +20,9 @@ export type LookUp =
 export function readNumber(typed: string): { kind: 'mc' | 'dot' | 'either'; number: string } | null {
   const match = /^\s*(mc|dot|usdot)?\s*[-#:]?\s*0*(\d{1,9})\s*$/i.exec(typed)
   if (!match) return null
-  const word = match[1]?.toLowerCase()
-  return { kind: word === 'mc' ? 'mc' : word ? 'dot' : 'either', number: match[2]! }
+  const number = match[2]!
+  if (!match[1]) return { kind: 'either', number }
+  return { kind: match[1].toLowerCase() === 'mc' ? 'mc' : 'dot', number }
 }
 
 /**
@@ -76,14 +77,7 @@ async function ask(
       : { problem: 'it told of another carrier' }
   } catch (error) {
     logger().warn({ err: error, path }, 'the register did not answer')
-    return {
-      problem:
-        error instanceof SyntaxError || faultOf(error) === 'too_large'
-          ? 'its answer makes no sense'
-          : faultOf(error) === 'too_slow'
-            ? `no answer in ${answerTimeout / 1000} s`
-            : 'it cannot be reached',
-    }
+    return { problem: problemWords(error) }
   }
 }
 
@@ -144,4 +138,10 @@ export function findInRegister(db: Db, typed: string) {
     .limit(most)
     .all()
   return [...first, ...later.filter((row) => !first.some((seen) => seen.id === row.id))].slice(0, most)
+}
+
+function problemWords(error: unknown): string {
+  const fault = faultOf(error)
+  if (error instanceof SyntaxError || fault === 'too_large') return 'its answer makes no sense'
+  return fault === 'too_slow' ? `no answer in ${answerTimeout / 1000} s` : 'it cannot be reached'
 }

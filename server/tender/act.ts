@@ -37,11 +37,12 @@ export function actOnTenders(
 ): TenderActOutcome {
   requirePermission(viewer, 'answer_tenders')
   const who = { now, by: person(viewer), repId: viewer.id }
-  const answer =
-    act.intent === 'decline'
-      ? { kind: 'decline' as const, reasonCode: act.reasonCode, note: act.note }
-      : act.intent === 'accept'
-        ? { kind: 'accept' as const, note: act.note, amongMany: act.noticeIds.length > 1 }
-        : { kind: 'accept' as const, note: '', cancel: act.choice }
+  const answer = answerOf(act)
   return { outcomes: act.noticeIds.map((noticeId) => ({ noticeId, ...answerTender(db, noticeId, answer, who) })) }
+}
+
+function answerOf(act: z.output<typeof tenderActSchema>) {
+  if (act.intent === 'decline') return { kind: 'decline' as const, reasonCode: act.reasonCode, note: act.note }
+  if (act.intent === 'accept') return { kind: 'accept' as const, note: act.note, amongMany: act.noticeIds.length > 1 }
+  return { kind: 'accept' as const, note: '', cancel: act.choice }
 }

@@ -93,10 +93,15 @@ export function acknowledgement(incoming: Incoming): Segment[] {
     ]),
     [
       'AK9',
-      accepted === incoming.sets.length ? 'A' : accepted === 0 ? 'R' : 'P',
+      verdictOf(accepted, incoming.sets.length),
       String(incoming.sets.length),
       String(incoming.sets.length),
       String(accepted),
     ],
   ]
+}
+
+function verdictOf(accepted: number, sets: number): string {
+  if (accepted === sets) return 'A'
+  return accepted === 0 ? 'R' : 'P'
 }

@@ -64,11 +64,7 @@ function carrier(index: number, nameAt: number, luck: Chance, today: string): Ca
     physical: addressOf(luck),
     mailing: luck.yes(0.15) ? addressOf(luck) : null,
     phones: [phoneOf(index)],
-    mail: luck.yes(0.9)
-      ? luck.yes(0.4)
-        ? `${words[0]}${words[1]}${index}@freemail.example`
-        : `dispatch@${words[0]}${words[1]}${luck.yes(0.5) ? words[2] : ''}${index}.example`
-      : null,
+    mail: luck.yes(0.9) ? mailOf(words, index, luck) : null,
     officers: Array.from({ length: luck.whole(1, 2) }, () => personOf(luck)),
     powerUnits,
     drivers: Math.max(1, Math.round(powerUnits * (0.8 + luck.next() * 0.6))),
@@ -107,13 +103,7 @@ function carrier(index: number, nameAt: number, luck: Chance, today: string): Ca
             cancelledOn: luck.yes(0.02) ? dayBefore(today, luck.whole(-20, 60)) : null,
           },
         ],
-    safetyRating: luck.yes(0.12)
-      ? luck.yes(0.8)
-        ? 'satisfactory'
-        : luck.yes(0.75)
-          ? 'conditional'
-          : 'unsatisfactory'
-      : null,
+    safetyRating: luck.yes(0.12) ? ratingBy(luck) : null,
     ratedOn: null,
     vehicle: { inspections, outOfService: outOf(inspections, luck.yes(0.05) ? 0.5 : 0.18, luck) },
     driver: {
@@ -135,4 +125,14 @@ const outOf = (inspections: number, share: number, luck: Chance) => {
   let count = 0
   for (let at = 0; at < Math.min(inspections, 400); at++) if (luck.yes(share)) count++
   return count
+}
+
+function ratingBy(luck: Chance): 'satisfactory' | 'conditional' | 'unsatisfactory' {
+  if (luck.yes(0.8)) return 'satisfactory'
+  return luck.yes(0.75) ? 'conditional' : 'unsatisfactory'
+}
+
+function mailOf(words: readonly string[], index: number, luck: Chance): string {
+  if (luck.yes(0.4)) return `${words[0]}${words[1]}${index}@freemail.example`
+  return `dispatch@${words[0]}${words[1]}${luck.yes(0.5) ? words[2] : ''}${index}.example`
 }

@@ -116,12 +116,8 @@ const server = createServer((request, response) => {
       words.length < 2 ? [] : carriers.filter((each) => each.legalName.toLowerCase().includes(words)).slice(0, 20)
     return json(200, found)
   }
-  const one =
-    kind === 'dot'
-      ? carriers[at.get(number ?? '') ?? -1]
-      : kind === 'mc'
-        ? carriers.find((each) => each.mcNumber === number)
-        : undefined
+  const byMc = kind === 'mc' ? carriers.find((each) => each.mcNumber === number) : undefined
+  const one = kind === 'dot' ? carriers[at.get(number ?? '') ?? -1] : byMc
   return one ? json(200, one) : json(404, { message: 'no such carrier' })
 })
 

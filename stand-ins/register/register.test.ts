@@ -93,15 +93,7 @@ describe('over its wire', () => {
     const kinds = new Set<string>()
     for (let asked = 0; asked < 60; asked++) {
       const answer = await fetch(`${url}/carriers/dot/2400001`, { signal: AbortSignal.timeout(500) }).catch(() => null)
-      kinds.add(
-        answer === null
-          ? 'late'
-          : answer.status !== 200
-            ? 'closed'
-            : answer.headers.get('content-type')!.includes('html')
-              ? 'nonsense'
-              : 'well',
-      )
+      kinds.add(kindOf(answer))
     }
     expect([...kinds].toSorted()).toEqual(['closed', 'late', 'nonsense', 'well'])
   }, 40_000)
@@ -156,3 +148,9 @@ describe('its carriers', () => {
     expect(tied.some((each) => !crooks.has(each.dotNumber))).toBe(true)
   })
 })
+
+function kindOf(answer: Response | null): string {
+  if (answer === null) return 'late'
+  if (answer.status !== 200) return 'closed'
+  return answer.headers.get('content-type')!.includes('html') ? 'nonsense' : 'well'
+}

@@ -58,11 +58,12 @@ const server = createServer(async (request, response) => {
       ),
     )
   const id = /^\/tenders\/([\w-]+)$/.exec(url.pathname)?.[1]
-  const listed = id
-    ? request.method === 'POST'
-      ? tenders.answer(id, new URLSearchParams(body).get('say') ?? '', new URLSearchParams(body).get('because') ?? '')
-      : tenders.all.find((each) => each.id === id)
-    : null
+  const form = new URLSearchParams(body)
+  const listedAs = (wanted: string) =>
+    request.method === 'POST'
+      ? tenders.answer(wanted, form.get('say') ?? '', form.get('because') ?? '')
+      : tenders.all.find((each) => each.id === wanted)
+  const listed = id ? listedAs(id) : null
   if (listed) return html(tenderPage(freight.name, listed, request.method === 'POST'))
   html(url.pathname === '/' ? signInPage(freight.name, false) : 'No such page', url.pathname === '/' ? 200 : 404)
 })

@@ -19,10 +19,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     now: Date.now(),
     by: person(who),
   })
-  if ('refusal' in outcome)
-    return Response.json(outcome.refusal, {
-      status: outcome.refusal.code === 'not_in_register' ? 404 : outcome.refusal.code === 'register_silent' ? 503 : 409,
-    })
+  if ('refusal' in outcome) return Response.json(outcome.refusal, { status: statusOf[outcome.refusal.code] ?? 409 })
   return Response.json({
     carrierId: outcome.carrierId,
     verdict: outcome.verdict.verdict,
@@ -30,3 +27,5 @@ export async function action({ request, context }: Route.ActionArgs) {
     fresh: outcome.fresh,
   })
 }
+
+const statusOf: Record<string, number> = { not_in_register: 404, register_silent: 503 }

@@ -70,7 +70,11 @@ export default function CarriersImport() {
     outcome &&
     send(
       true,
-      outcome.columns.map((each, index) => (index === at ? field : each === field ? null : each)),
+      outcome.columns.map((each, index) => {
+        if (index === at) return field
+        if (each === field) return null
+        return each
+      }),
     )
   return (
     <main className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3">
@@ -144,7 +148,7 @@ export default function CarriersImport() {
                 className="grid grid-cols-[60px_80px_minmax(0,1fr)_minmax(0,1.6fr)] gap-3 border-t py-1"
               >
                 <span className="label">line {row.line}</span>
-                <span className={row.result === 'bad' ? 'text-bill' : row.result === 'held' ? 'label' : 'text-acacia'}>
+                <span className={resultTone[row.result]}>
                   {outcome.dryRun || row.result !== 'added' ? resultWords[row.result] : 'added'}
                 </span>
                 <span className="truncate">
@@ -187,3 +191,5 @@ function badRowsUrl(outcome: { header: string[]; rows: { result: string; cells: 
   ]
   return `data:text/csv;charset=utf-8,${encodeURIComponent(lines.map((cells) => cells.map((cell) => `"${String(safeCell(cell)).replaceAll('"', '""')}"`).join(',')).join('\r\n'))}`
 }
+
+const resultTone = { bad: 'text-bill', held: 'label', added: 'text-acacia' }

@@ -224,31 +224,27 @@ function Item({
 }
 
 function standingWords(document: ListedDocument): string {
-  const ack =
-    document.direction === 'out' && document.kind !== '997' && document.kind !== 'form'
-      ? document.ackVerdict
-        ? `${verdictWords(document.ackVerdict)} by them`
-        : document.exchangeState === 'sent'
-          ? 'sent, not acknowledged'
-          : ''
-      : ''
-  const way =
-    document.exchangeState === 'waiting'
-      ? 'on its way'
-      : document.exchangeState === 'failed'
-        ? 'not sent'
-        : document.exchangeState === 'repeat'
-          ? 'came before'
-          : ''
   return (
     [
       document.verdict ? verdictWords(document.verdict) : '',
-      way,
-      ack,
+      sendingWords[document.exchangeState] ?? '',
+      acknowledgedWords(document),
       document.problem ?? document.exchangeProblem ?? '',
       document.loadNumber ?? '',
     ]
       .filter(Boolean)
       .join(' · ') || (document.exchangeState === 'sent' ? 'sent' : 'read')
   )
+}
+
+const sendingWords: Partial<Record<ListedDocument['exchangeState'], string>> = {
+  waiting: 'on its way',
+  failed: 'not sent',
+  repeat: 'came before',
+}
+
+function acknowledgedWords({ direction, kind, ackVerdict, exchangeState }: ListedDocument): string {
+  if (direction !== 'out' || kind === '997' || kind === 'form') return ''
+  if (ackVerdict) return `${verdictWords(ackVerdict)} by them`
+  return exchangeState === 'sent' ? 'sent, not acknowledged' : ''
 }

@@ -112,13 +112,7 @@ export default function Fuel({ loaderData }: Route.ComponentProps) {
             <li key={table.id} className="border-b py-2">
               <div className="flex items-baseline gap-3">
                 <b className="font-semibold">{table.name}</b>
-                <span className="label">
-                  {table.customers === 0
-                    ? 'no customer uses it'
-                    : table.customers === 1
-                      ? 'one customer pays by it'
-                      : `${table.customers} customers pay by it`}
-                </span>
+                <span className="label">{usersWords(table.customers)}</span>
                 {mayChange && (
                   <span className="ml-auto flex gap-3">
                     <button type="button" className="text-dusk underline" onClick={() => setOpen({ table })}>
@@ -227,4 +221,9 @@ function feedWords(feed: FeedState, now: number, zone: string): string {
   if (feed.problem)
     return `${name}: not read ${momentWords(feed.readAt, now, zone)}, ${feed.problem}. Earlier data is kept; we keep trying.`
   return `${name}: read ${momentWords(feed.readAt, now, zone)}, ${feed.rows.toLocaleString('en-US')} lines${feed.refused > 0 ? `, ${feed.refused} could not be read` : ''}`
+}
+
+function usersWords(customers: number): string {
+  if (customers === 0) return 'no customer uses it'
+  return customers === 1 ? 'one customer pays by it' : `${customers} customers pay by it`
 }

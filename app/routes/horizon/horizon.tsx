@@ -143,9 +143,7 @@ function Row({
           }}
         />
         <span className={`text-right ${rowColor[load.urgency]}`}>{leftWords(load, now)}</span>
-        <span
-          className={`truncate ${pressing ? 'font-semibold' : load.step.kind === 'hold' || load.step.kind === 'dispatch' ? 'text-second' : ''}`}
-        >
+        <span className={`truncate ${stepTone(load, pressing)}`}>
           {load.step.words}
           <span className="sr-only">, {loadStateWords[load.state]}</span>
         </span>
@@ -204,4 +202,9 @@ function NothingOpen() {
       </p>
     </main>
   )
+}
+
+function stepTone(load: HorizonLoad, isPressing: boolean): string {
+  if (isPressing) return 'font-semibold'
+  return load.step.kind === 'hold' || load.step.kind === 'dispatch' ? 'text-second' : ''
 }

@@ -45,13 +45,8 @@ export default function Answering({ loaderData }: Route.ComponentProps) {
               >
                 {each.name}{' '}
                 <span className="label">
-                  {each.hold !== null ? (
-                    <b className="text-bill">hold</b>
-                  ) : each.rulesOn > 0 ? (
-                    `${each.rulesOn} on`
-                  ) : (
-                    ''
-                  )}
+                  {each.hold !== null && <b className="text-bill">hold</b>}
+                  {each.hold === null && each.rulesOn > 0 && `${each.rulesOn} on`}
                 </span>
               </Link>
             </li>
@@ -206,7 +201,9 @@ function Rules({ chosen, rules, now, zone, mayEdit }: Page & { chosen: NonNullab
             } satisfies RulesAct)
             await revalidate()
             setTried(null)
-            return answer.ok ? null : answer.errors.length > 0 ? answer.errors : [{ path: '', message: answer.message }]
+            if (answer.ok) return null
+            if (answer.errors.length > 0) return answer.errors
+            return [{ path: '', message: answer.message }]
           }}
         />
       )}

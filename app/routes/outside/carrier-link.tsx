@@ -132,7 +132,7 @@ function Send({ page, sent }: { page: Page; sent: string | null }) {
                   />
                 </label>
                 <button type="submit" className="button !h-11 justify-center" disabled={busy}>
-                  {busy ? 'Sending…' : received.length > 0 ? 'Send another' : 'Send'}
+                  {sendWords(busy, received.length)}
                 </button>
               </Form>
               {received.map((document) => (
@@ -223,3 +223,8 @@ function Agreement({ page, errors }: { page: Page; errors: Record<string, string
 
 const carrierLine = (page: Page) =>
   `${page.carrierName}${page.mcNumber ? `, MC ${page.mcNumber}` : ''}, DOT ${page.dotNumber}`
+
+function sendWords(isBusy: boolean, received: number): string {
+  if (isBusy) return 'Sending…'
+  return received > 0 ? 'Send another' : 'Send'
+}

@@ -88,13 +88,7 @@ export default function Partners({ loaderData }: Route.ComponentProps) {
               </span>
               <span className={`text-right ${each.unmapped > 0 ? 'text-ring-text' : ''}`}>{each.unmapped || ''}</span>
               <span className="truncate">
-                {each.paused ? (
-                  <span className="text-ring-text">paused</span>
-                ) : (each.problem ?? each.siteProblem) ? (
-                  <span className="text-bill">{each.problem ?? each.siteProblem}</span>
-                ) : (
-                  <span className="text-acacia">reachable</span>
-                )}
+                <Reach paused={each.paused} problem={each.problem ?? each.siteProblem} />
                 {each.usage === 'T' && <b className="text-ring-text"> in test</b>}
               </span>
             </li>
@@ -104,4 +98,10 @@ export default function Partners({ loaderData }: Route.ComponentProps) {
       {adding && <NewPartnerDialog onClose={() => setAdding(false)} />}
     </main>
   )
+}
+
+function Reach({ paused, problem }: { paused: boolean; problem: string | null }) {
+  if (paused) return <span className="text-ring-text">paused</span>
+  if (problem) return <span className="text-bill">{problem}</span>
+  return <span className="text-acacia">reachable</span>
 }

@@ -158,9 +158,11 @@ function Row({
       <span className="text-right font-mono">
         {quote.sellMinor > 0 ? formatMoney(Math.round(quote.sellMinor / 10_000) * 10_000, quote.currency) : ''}
       </span>
-      <span className={settled ? 'label' : quote.validUntil < today ? 'text-ring-text' : ''}>
-        {settled ? 'settled' : validWords(quote.validUntil, today)}
-      </span>
+      {settled ? (
+        <span className="label">settled</span>
+      ) : (
+        <span className={quote.validUntil < today ? 'text-ring-text' : ''}>{validWords(quote.validUntil, today)}</span>
+      )}
     </li>
   )
 }

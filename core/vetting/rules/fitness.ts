@@ -94,11 +94,11 @@ export const fitnessRules = {
 function documentFinding({ carrier, load, today }: VetFacts, kind: CarrierDocumentKind, name: string) {
   const code = kind === 'w9' ? 'no_w9' : 'no_agreement'
   const held = carrier.documents.filter((document) => document.kind === kind)
+  const request =
+    kind === 'w9' ? 'Request it by email; they send it by the link.' : 'Send them the agreement to sign by link.'
   const mend = carrier.documentsWaiting.includes(kind)
     ? `${name} came in and is waiting for review: see their documents.`
-    : kind === 'w9'
-      ? 'Request it by email; they send it by the link.'
-      : 'Send them the agreement to sign by link.'
+    : request
   if (held.length === 0) return [{ code, message: `${name} is not on file`, mend }]
   const until = load && load.lastDeliveryOn > today ? load.lastDeliveryOn : today
   const last = held

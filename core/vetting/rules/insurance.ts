@@ -145,19 +145,13 @@ function lapseFinding(facts: VetFacts, kind: PolicyKind, grace: number): Finding
   const until = facts.load
     ? `before the delivery on ${dayWords(facts.load.lastDeliveryOn, facts.today)}`
     : 'and is not in force today'
-  const message =
-    truly === null
-      ? last < from
-        ? `${coverWords[kind]} ended ${dayWords(last, facts.today)}`
-        : `${coverWords[kind]} is not in force on ${dayWords(from, facts.today)}`
-      : `${coverWords[kind]} ends ${dayWords(truly, facts.today)}, ${until}`
+  const notInForce =
+    last < from ? `ended ${dayWords(last, facts.today)}` : `is not in force on ${dayWords(from, facts.today)}`
+  const message = `${coverWords[kind]} ${truly === null ? notInForce : `ends ${dayWords(truly, facts.today)}, ${until}`}`
   const shown = coveredThrough(certified(facts, kind), from)
-  const mend =
-    shown !== null && shown >= to
-      ? registerMend(`runs to ${dayWords(shown, facts.today)}`)
-      : isWaiting(facts)
-        ? waitingMend
-        : 'A renewed certificate from the insurer, or the cancellation withdrawn in the register.'
+  const renew = 'A renewed certificate from the insurer, or the cancellation withdrawn in the register.'
+  const request = isWaiting(facts) ? waitingMend : renew
+  const mend = shown !== null && shown >= to ? registerMend(`runs to ${dayWords(shown, facts.today)}`) : request
   return [{ code: `${kind}_lapses`, message, mend }]
 }
 
