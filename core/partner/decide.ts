@@ -1,3 +1,4 @@
+import isEqual from 'fast-deep-equal'
 import type { Refusal } from '../decision/refusal'
 import { type CodeKind, isAddress, type PartnerForm, type TransportKind } from '../tender/partner'
 import type { PartnerEvent } from './events'
@@ -65,7 +66,7 @@ function decideSave({ transport, others, settings }: PartnerFacts, form: Partner
   if (others.some(({ name }) => name === form.name)) return refuse('name_taken')
   const { secret, ...rest } = form
   const changed = Object.entries(rest)
-    .filter(([field, value]) => JSON.stringify(settings[field]) !== JSON.stringify(value))
+    .filter(([field, value]) => !isEqual(settings[field], value))
     .map(([field]) => field)
   return { events: [{ kind: 'partner_saved', changed: secret === '' ? changed : [...changed, 'secret'] }] }
 }

@@ -60,7 +60,6 @@ export function loadOfTender(tender: Tender, mapping: TenderMapping): LoadFromTe
   if (!charge) open.push('the charge')
   else if (!currency)
     open.push(`the charge: ${tender.charge!.amount} ${tender.charge!.currency} is a currency we do not deal in`)
-  const tempF = tender.equipment.tempF
   const terms: LoadTerms = {
     customerId: mapping.customerId,
     equipment: mapping.equipment,

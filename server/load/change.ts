@@ -1,4 +1,5 @@
 import { and, desc, eq, sql } from 'drizzle-orm'
+import isEqual from 'fast-deep-equal'
 import { termChanges } from '#core/confirmation/terms'
 import { refused } from '#core/decision/refusal'
 import { loadChanges } from '#core/load/changes'
@@ -30,7 +31,7 @@ function changeInside(db: Db, loadId: number, request: SaveRequest, act: Act): S
   const whole = complete(db, request.terms, act.now)
   if ('missing' in whole) return { refusal: whole.missing }
   // A stop already behind us may stay as it is; only what is newly typed is held against the clock.
-  const untouched = JSON.stringify(before.stops) === JSON.stringify(request.terms.stops)
+  const untouched = isEqual(before.stops, request.terms.stops)
   const problems = untouched ? whole.problems.filter((problem) => !problem.path.startsWith('stops')) : whole.problems
   const open = standing(problems, { ...request, open: request.open || facts.state !== 'draft' })
   if (open.length > 0) return { problems: open }

@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm'
+import isEqual from 'fast-deep-equal'
 import { type Refusal, refusalWords, refused } from '#core/decision/refusal'
 import { decidePartner, type PartnerCommand, type PartnerFacts, type PartnerIds } from '#core/partner/decide'
 import type { PartnerEvent } from '#core/partner/events'
@@ -53,7 +54,7 @@ function readPartnerFacts(db: Db, partnerId: number, _: Act, command: ServerComm
     .get()
   const form = command?.kind === 'save' ? command.form : null
   // The form writes control characters by their names: delimiters are compared as they are sent.
-  const sameDelimiters = form && JSON.stringify(delimitersOf(form.delimiters)) === JSON.stringify(row.delimiters)
+  const sameDelimiters = form && isEqual(delimitersOf(form.delimiters), row.delimiters)
   return {
     transport: row.transport,
     hasSite: row.transport === 'site',

@@ -1,4 +1,5 @@
 import { and, asc, eq, inArray, max, sql } from 'drizzle-orm'
+import isEqual from 'fast-deep-equal'
 import { z } from 'zod'
 import { decideRules, type RulesCommand, type RulesEvent, type RulesFacts } from '#core/customer/decide-rules'
 import { customerRefusals } from '#core/customer/refusals'
@@ -148,8 +149,7 @@ function tryOut(db: Db, customerId: number, rules: readonly AnswerRule[], act: A
 }
 
 function sameAs(rows: readonly Row[], rules: readonly AnswerRule[]): number[] {
-  const tried = new Set(rules.map((rule) => JSON.stringify(rule)))
-  return rows.filter(({ rule }) => tried.has(JSON.stringify(rule))).map((row) => row.id)
+  return rows.filter((row) => rules.some((rule) => isEqual(row.rule, rule))).map((row) => row.id)
 }
 
 const rulesOf = (db: Db, customerId: number) =>

@@ -1,4 +1,5 @@
 import { and, eq, ne, sql } from 'drizzle-orm'
+import isEqual from 'fast-deep-equal'
 import type { Actor } from '#core/access/actor'
 import { codesUsed } from '#core/tender/codes-used'
 import { decideNotice, type KnownTender, type Standing } from '#core/tender/decide-notice'
@@ -158,6 +159,5 @@ function isSaidAgain(db: Db, tenderId: number, told: Tender): boolean {
     .from(tenderNotice)
     .where(eq(tenderNotice.tenderId, tenderId))
     .all()
-  const words = JSON.stringify(told)
-  return rows.some((row) => (row.state === 'open' || row.state === 'accepted') && JSON.stringify(row.tender) === words)
+  return rows.some((row) => (row.state === 'open' || row.state === 'accepted') && isEqual(row.tender, told))
 }

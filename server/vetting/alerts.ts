@@ -1,4 +1,5 @@
 import { and, eq, isNull } from 'drizzle-orm'
+import isEqual from 'fast-deep-equal'
 import { system } from '#core/access/actor'
 import { awaitingPickup } from '#core/load/states'
 import { type Db, inTransaction } from '#server/db.server'
@@ -45,7 +46,7 @@ export function askAwarded(db: Db, loadIds: number[], now: number): { raised: nu
           { now, by: rule },
         )
         counts.raised++
-      } else if (reasons.length > 0 && open && JSON.stringify(open.reasons) !== JSON.stringify(reasons)) {
+      } else if (reasons.length > 0 && open && !isEqual(open.reasons, reasons)) {
         db.update(gateAlert).set({ reasons }).where(eq(gateAlert.id, open.id)).run()
       } else if (reasons.length === 0 && open) {
         db.update(gateAlert)
