@@ -66,7 +66,7 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
       <p>{words}</p>
       {atTheDesk && (
         <p>
-          <a className="text-dusk underline" href="/">
+          <a className="link" href="/">
             Back to the Horizon
           </a>
         </p>

@@ -76,7 +76,7 @@ export function AddCarrierDialog({ onClose }: { onClose: () => void }) {
           <Alert>
             {error.message}{' '}
             {error.carrierId && (
-              <Link to={`/carriers/${error.carrierId}`} className="text-dusk underline">
+              <Link to={`/carriers/${error.carrierId}`} className="link">
                 Open its dossier
               </Link>
             )}

@@ -23,7 +23,7 @@ export function CarrierLoads({ dossier, today, zone, onMark }: CarrierLoadsProps
           key={load.id}
           className="grid grid-cols-[90px_100px_minmax(0,1fr)_90px_100px_70px_minmax(0,0.8fr)_150px] items-center gap-3 border-b py-1"
         >
-          <Link to={`/loads/${load.id}`} className="font-mono text-dusk underline">
+          <Link to={`/loads/${load.id}`} className="font-mono link">
             {load.number}
           </Link>
           <span className="label">{dayWords(dayOf(toLocal(load.pickupAt, zone)), today)}</span>

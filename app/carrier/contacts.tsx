@@ -1,5 +1,6 @@
 import type { ContactRole } from '#core/carrier/carrier'
 import type { Dossier } from '#server/carrier/dossier'
+import { LinkButton } from '../ui/link-button'
 import type { CarrierActing } from './use-carrier-act'
 
 export const contactRoleWords: Record<ContactRole, string> = {
@@ -40,9 +41,9 @@ export function Contacts({
       <h2 className="head flex items-center justify-between">
         Contacts
         {mayEdit && (
-          <button type="button" className="font-normal text-dusk underline" onClick={onAdd}>
+          <LinkButton className="font-normal" onClick={onAdd}>
             Add <kbd className="key">c</kbd>
-          </button>
+          </LinkButton>
         )}
       </h2>
       <ul>
@@ -74,9 +75,9 @@ export function Contacts({
       <h2 className="head mt-2 flex items-center justify-between">
         Paid to
         {mayEdit && (
-          <button type="button" className="font-normal text-dusk underline" onClick={onPayee}>
+          <LinkButton className="font-normal" onClick={onPayee}>
             {dossier.payees.length > 0 ? 'Change' : 'Set'} <kbd className="key">y</kbd>
-          </button>
+          </LinkButton>
         )}
       </h2>
       <ul>
@@ -95,22 +96,18 @@ export function Contacts({
               {payee.state === 'waiting' && <span className="label"> asked by {payee.askedBy}</span>}
               {payee.state === 'waiting' && mayApprove && payee.askedBy !== me && (
                 <span className="ml-2 inline-flex gap-3">
-                  <button
-                    type="button"
-                    className="text-dusk underline"
+                  <LinkButton
                     disabled={acting.busy}
                     onClick={() => void acting.act({ intent: 'approve_payee', payeeId: payee.id }, 'Payee approved')}
                   >
                     Approve
-                  </button>
-                  <button
-                    type="button"
-                    className="text-dusk underline"
+                  </LinkButton>
+                  <LinkButton
                     disabled={acting.busy}
                     onClick={() => void acting.act({ intent: 'refuse_payee', payeeId: payee.id }, 'Payee refused')}
                   >
                     Refuse
-                  </button>
+                  </LinkButton>
                 </span>
               )}
             </li>

@@ -2,6 +2,7 @@ import { carrierDocumentWords } from '#core/carrier/document'
 import { dayOf, toLocal } from '#core/time/local'
 import { dayWords } from '#core/time/words'
 import type { Dossier } from '#server/carrier/dossier'
+import { LinkButton } from '../ui/link-button'
 
 type Document = Dossier['documents'][number]
 
@@ -30,12 +31,10 @@ export function Documents({
         Documents
         {mayEdit && (
           <span className="flex gap-3 font-normal">
-            <button type="button" className="text-dusk underline" onClick={onUpload}>
-              Add
-            </button>
-            <button type="button" className="text-dusk underline" onClick={onAsk}>
+            <LinkButton onClick={onUpload}>Add</LinkButton>
+            <LinkButton onClick={onAsk}>
               Request <kbd className="key">p</kbd>
-            </button>
+            </LinkButton>
           </span>
         )}
       </h2>
@@ -47,7 +46,7 @@ export function Documents({
                 href={`/carriers/${carrier.id}/documents/${document.id}`}
                 target="_blank"
                 rel="noreferrer"
-                className="text-dusk underline"
+                className="link"
               >
                 {carrierDocumentWords[document.kind]}
               </a>

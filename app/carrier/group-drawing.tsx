@@ -83,7 +83,7 @@ export function GroupDrawing({ dossier }: { dossier: Dossier }) {
             return (
               <li key={other.dotNumber} className="border-t py-1">
                 {other.carrierId ? (
-                  <Link to={`/carriers/${other.carrierId}`} className="text-dusk underline">
+                  <Link to={`/carriers/${other.carrierId}`} className="link">
                     {other.name}
                   </Link>
                 ) : (

@@ -1,5 +1,6 @@
 import { type PolicyKind, policyKinds } from '#core/register/register'
 import { Choice, Field } from '../ui/field'
+import { LinkButton } from '../ui/link-button'
 
 export const policyWords: Record<PolicyKind, string> = {
   liability: 'Liability',
@@ -43,13 +44,9 @@ export function PolicyFields({ lines, onLines, fresh }: PolicyFieldsProps) {
         />
       ))}
       {lines.length < mostPolicies && (
-        <button
-          type="button"
-          className="self-start text-dusk underline"
-          onClick={() => onLines([...lines, fresh(unused)])}
-        >
+        <LinkButton className="self-start" onClick={() => onLines([...lines, fresh(unused)])}>
           One more policy
-        </button>
+        </LinkButton>
       )}
     </>
   )
@@ -84,9 +81,9 @@ function OnePolicy({ line, set, onRemove }: OnePolicyProps) {
       {text('expiresOn', 'To', { type: 'date' })}
       {text('insuredName', 'Made out to', { className: 'col-span-2' })}
       {onRemove && (
-        <button type="button" className="self-end justify-self-start pb-1 text-dusk underline" onClick={onRemove}>
+        <LinkButton className="self-end justify-self-start pb-1" onClick={onRemove}>
           Not on it
-        </button>
+        </LinkButton>
       )}
     </fieldset>
   )

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { Link, useRevalidator } from 'react-router'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
+import { LinkButton } from '../ui/link-button'
 import { postJson } from '../ui/post'
 
 interface View {
@@ -30,25 +31,17 @@ export function SavedViews({ views, params }: { views: View[]; params: string })
           key={view.id}
           to={`/carriers?${view.query}`}
           aria-current={view === standing || undefined}
-          className={`truncate py-1 ${view === standing ? 'font-semibold' : 'text-dusk underline'}`}
+          className={`truncate py-1 ${view === standing ? 'font-semibold' : 'link'}`}
         >
           {view.name}
         </Link>
       ))}
       {standing && (
-        <button
-          type="button"
-          className="text-dusk underline"
-          onClick={() => void post({ intent: 'drop', viewId: standing.id })}
-        >
+        <LinkButton onClick={() => void post({ intent: 'drop', viewId: standing.id })}>
           Drop “{standing.name}”
-        </button>
+        </LinkButton>
       )}
-      {params !== '' && !standing && (
-        <button type="button" className="text-dusk underline" onClick={() => setNaming(true)}>
-          Keep this search
-        </button>
-      )}
+      {params !== '' && !standing && <LinkButton onClick={() => setNaming(true)}>Keep this search</LinkButton>}
       {naming && (
         <Dialog open onClose={() => setNaming(false)} title="Keep this search">
           <form

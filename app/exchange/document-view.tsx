@@ -169,7 +169,7 @@ function Verdicts({
         </span>
       )}
       {document.loadId !== null && (
-        <Link to={`/loads/${document.loadId}`} className="text-dusk underline">
+        <Link to={`/loads/${document.loadId}`} className="link">
           its load
         </Link>
       )}

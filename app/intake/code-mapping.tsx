@@ -7,6 +7,7 @@ import type { MapCode } from '#server/partner/map-code'
 import type { CodeToMap } from '#server/tender/detail'
 import { Alert } from '../ui/alert'
 import { Complete } from '../ui/complete'
+import { LinkButton } from '../ui/link-button'
 import { postJson } from '../ui/post'
 
 interface Found {
@@ -41,27 +42,24 @@ export function CodeMapping({ code, onMapped, first }: { code: CodeToMap; onMapp
       </p>
       <div className="flex flex-wrap items-center gap-2 pt-1">
         {code.proposals.map((proposal, at) => (
-          <button
+          <LinkButton
             key={proposal.id}
-            type="button"
-            className="text-left text-dusk underline"
+            className="text-left"
             disabled={busy}
             onClick={() => void map(to(proposal.id))}
             data-first-map={(first && at === 0) || undefined}
           >
             It is {proposal.words} <span className="label">{proposal.why}</span>
-          </button>
+          </LinkButton>
         ))}
         {code.kind === 'location' && (
-          <button
-            type="button"
-            className="text-dusk underline"
+          <LinkButton
             disabled={busy}
             onClick={() => void map({ is: 'new_facility' })}
             data-first-map={(first && code.proposals.length === 0) || undefined}
           >
             A new facility, as they say
-          </button>
+          </LinkButton>
         )}
         {code.kind === 'equipment' ? (
           <label className="flex items-center gap-2">
@@ -82,26 +80,19 @@ export function CodeMapping({ code, onMapped, first }: { code: CodeToMap; onMapp
               ))}
             </select>
             {code.equipment && (
-              <button
-                type="button"
-                className="text-dusk underline"
+              <LinkButton
                 disabled={busy}
                 onClick={() => void map({ is: 'equipment', equipment: code.equipment! })}
                 data-first-map={first || undefined}
               >
                 {equipmentWords[code.equipment]} it is
-              </button>
+              </LinkButton>
             )}
           </label>
         ) : (
-          <button
-            type="button"
-            className="text-dusk underline"
-            onClick={() => setChoosing(!choosing)}
-            aria-expanded={choosing}
-          >
+          <LinkButton onClick={() => setChoosing(!choosing)} aria-expanded={choosing}>
             Another of ours
-          </button>
+          </LinkButton>
         )}
       </div>
       {choosing && (

@@ -177,7 +177,7 @@ function ChangeView({ change, cancels }: { change: NonNullable<TenderDetail['cha
   return (
     <section aria-label={cancels ? 'What it cancels' : 'What it changes'}>
       <p>
-        <Link to={`/loads/${change.loadId}`} className="font-mono text-dusk underline">
+        <Link to={`/loads/${change.loadId}`} className="font-mono link">
           {change.number}
         </Link>{' '}
         {loadStateWords[change.state].toLowerCase()}
@@ -262,7 +262,7 @@ function Said({ detail: { tender, documentId } }: { detail: TenderDetail }) {
       )}
       {documentId !== null && (
         <p>
-          <Link to={`/exchange?document=${documentId}`} className="text-dusk underline">
+          <Link to={`/exchange?document=${documentId}`} className="link">
             Original
           </Link>
         </p>

@@ -30,16 +30,16 @@ export function IntakeHead({ desk }: { desk: IntakeDesk }) {
         </Link>
       )}
       <nav aria-label="About tenders" className="ml-auto flex gap-4 whitespace-nowrap">
-        <Link to="/intake/answered" className="text-dusk underline">
+        <Link to="/intake/answered" className="link">
           Answered
         </Link>
-        <Link to="/exchange" className="text-dusk underline">
+        <Link to="/exchange" className="link">
           Exchange log
         </Link>
-        <Link to="/answering" className="text-dusk underline">
+        <Link to="/answering" className="link">
           Answering rules
         </Link>
-        <Link to="/partners" className="text-dusk underline">
+        <Link to="/partners" className="link">
           Partners
         </Link>
       </nav>

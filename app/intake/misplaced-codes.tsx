@@ -4,6 +4,7 @@ import { milesWords } from '#core/miles/words'
 import type { MisplacedCode } from '#core/tender/misplaced-codes'
 import type { MapCode } from '#server/partner/map-code'
 import { Alert } from '../ui/alert'
+import { LinkButton } from '../ui/link-button'
 import { postJson } from '../ui/post'
 
 /** Codes that mean another place than we hold them for: each can be reported again in one stroke. */
@@ -31,14 +32,9 @@ export function MisplacedCodes({
         {misplacedCodes.map((misplaced) => (
           <li key={misplaced.codeId} className="border-t py-1">
             <b className="text-bill">{milesWords(misplaced.milesAway)} apart</b> <span>{misplaced.words}.</span>{' '}
-            <button
-              type="button"
-              className="text-dusk underline"
-              disabled={busy}
-              onClick={() => void unmap(misplaced.codeId)}
-            >
+            <LinkButton disabled={busy} onClick={() => void unmap(misplaced.codeId)}>
               It is another place: choose again what {misplaced.code} is
-            </button>
+            </LinkButton>
           </li>
         ))}
       </ul>

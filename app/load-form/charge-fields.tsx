@@ -4,6 +4,7 @@ import { chargeBases, chargeKinds, chargeSheet } from '#core/charge/charge'
 import { chargeBasisWords, chargeKindWords } from '#core/charge/words'
 import { type Currency, formatMoney } from '#core/money/money'
 import { Choice, CurrencySelect, Field } from '../ui/field'
+import { LinkButton } from '../ui/link-button'
 import { chargesFrom, type FormValues, readRate } from './form-values'
 
 const byQuantity = new Set(['bushel', 'pallet', 'hour'])
@@ -37,15 +38,14 @@ export function ChargeFields({ miles }: { miles: number }) {
       {fields.map((row, index) => (
         <ChargeRow key={row.id} index={index} onRemove={() => remove(index)} />
       ))}
-      <button
-        type="button"
-        className="self-start text-dusk underline"
+      <LinkButton
+        className="self-start"
         onClick={() =>
           append({ kind: 'fuel_surcharge', basis: 'flat', rate: '', quantity: null, currency, note: '', paidOn: null })
         }
       >
         Add a charge
-      </button>
+      </LinkButton>
     </section>
   )
 }

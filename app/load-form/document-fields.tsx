@@ -2,6 +2,7 @@ import { Controller, useFieldArray, useFormContext } from 'react-hook-form'
 import { audiences, loadDocuments, referenceKinds } from '#core/load/load'
 import { audienceWords, loadDocumentWords, referenceKindWords } from '#core/load/words'
 import { Choice, Field } from '../ui/field'
+import { LinkButton } from '../ui/link-button'
 import type { FormValues } from './form-values'
 
 /** Numbers the documents carry; each says on which. */
@@ -68,13 +69,12 @@ export function ReferenceFields() {
           </button>
         </div>
       ))}
-      <button
-        type="button"
-        className="self-start text-dusk underline"
+      <LinkButton
+        className="self-start"
         onClick={() => append({ kind: 'pickup_number', value: '', showOn: ['rate_confirmation'] })}
       >
         Add a reference
-      </button>
+      </LinkButton>
     </section>
   )
 }
@@ -118,13 +118,9 @@ export function NoteFields() {
           </button>
         </div>
       ))}
-      <button
-        type="button"
-        className="self-start text-dusk underline"
-        onClick={() => append({ audience: 'carrier', text: '' })}
-      >
+      <LinkButton className="self-start" onClick={() => append({ audience: 'carrier', text: '' })}>
         Add a note
-      </button>
+      </LinkButton>
     </section>
   )
 }

@@ -12,6 +12,7 @@ import { spanWords } from '#core/time/words'
 import { RouteMap } from '../map/map'
 import { routeLayers, wayWords } from '../map/route-layers'
 import type { TypedRoute } from '../routes/loads/route'
+import { LinkButton } from '../ui/link-button'
 import { RateStrip } from '../ui/rate-strip'
 import { chargesFrom, type FormValues, readRate } from './form-values'
 
@@ -57,9 +58,7 @@ export function Findings({
           {route.shorter && (
             <p>
               Another order of the stops between saves {milesWords(route.shorter.savedMiles)}.{' '}
-              <button type="button" className="text-dusk underline" onClick={() => onReorder(route.shorter!.order)}>
-                Put them in that order
-              </button>
+              <LinkButton onClick={() => onReorder(route.shorter!.order)}>Put them in that order</LinkButton>
             </p>
           )}
           <RouteMap

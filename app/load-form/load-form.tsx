@@ -127,7 +127,7 @@ export function LoadForm({ initial, now, loadId, copiedFrom, state, title, versi
               Keep as draft <kbd className="key">Ctrl+d</kbd>
             </button>
           )}
-          <Link to={loadId === null ? '/' : `/loads/${loadId}`} className="px-2 text-dusk underline">
+          <Link to={loadId === null ? '/' : `/loads/${loadId}`} className="px-2 link">
             Leave without saving
           </Link>
           <label className="ml-auto flex items-center gap-2">

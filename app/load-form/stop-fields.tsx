@@ -4,6 +4,7 @@ import type { Problem } from '#core/load/checks'
 import { stopWords } from '#core/time/words'
 import { Complete } from '../ui/complete'
 import { Choice, Field } from '../ui/field'
+import { LinkButton } from '../ui/link-button'
 import type { FacilityChoice, FormValues } from './form-values'
 import { windowOf } from './form-values'
 import { NewFacility } from './new-facility'
@@ -34,13 +35,12 @@ export function StopFields({ now, focusFirst, problems }: { now: number; focusFi
           onRemove={fields.length > 2 ? () => remove(index) : null}
         />
       ))}
-      <button
-        type="button"
-        className="self-start text-dusk underline"
+      <LinkButton
+        className="self-start"
         onClick={() => insert(fields.length - 1, { kind: 'delivery', facility: null, when: '', booking: 'first_come' })}
       >
         Add a stop
-      </button>
+      </LinkButton>
       {making && (
         <NewFacility
           name={making.name}

@@ -62,7 +62,7 @@ export function ConfirmationPanel({
               href={`/loads/${page.load.id}/confirmations/${confirmation.id}/pdf`}
               target="_blank"
               rel="noreferrer"
-              className="font-mono text-dusk underline"
+              className="font-mono link"
             >
               {confirmation.number}
             </a>

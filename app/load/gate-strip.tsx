@@ -23,7 +23,7 @@ export function GateStrip({ page, now, zone }: { page: LoadPage; now: number; zo
           {alert.reasons.map(({ message }) => message).join('; ')}.{' '}
           <span className="label">{alert.reasons[0]?.mend} </span>
           {page.load.carrierId !== null && (
-            <Link to={`/carriers/${page.load.carrierId}`} className="text-dusk underline">
+            <Link to={`/carriers/${page.load.carrierId}`} className="link">
               Dossier
             </Link>
           )}

@@ -17,7 +17,7 @@ export function LoadHead({ page, now, zone }: { page: LoadPage; now: number; zon
       {load.practice && <b className="bg-ring px-1.5 text-[#231c14]">Practice</b>}
       <span className="truncate">{page.customer.name}</span>
       {page.soldBy && (
-        <Link to={`/quotes/${page.soldBy.quoteId}`} className="whitespace-nowrap text-dusk underline">
+        <Link to={`/quotes/${page.soldBy.quoteId}`} className="whitespace-nowrap link">
           {page.soldBy.number}, line {page.soldBy.position}
         </Link>
       )}

@@ -3,6 +3,7 @@ import type { ActorKind } from '#core/access/actor'
 import { logWords } from '#core/load/log-words'
 import { momentWords } from '#core/time/words'
 import type { LoadPage } from '#server/load-page/read'
+import { LinkButton } from '../ui/link-button'
 
 /** So many lines come with the page; a page with as many may have older ones. */
 const shownAtFirst = 100
@@ -46,13 +47,9 @@ export function Log({ page, now, zone }: { page: LoadPage; now: number; zone: st
         ))}
         {mayHaveOlder && (
           <li className="py-1">
-            <button
-              type="button"
-              className="text-dusk underline"
-              onClick={() => void older.load(`/loads/${page.load.id}/log?before=${page.log.at(-1)!.id}`)}
-            >
+            <LinkButton onClick={() => void older.load(`/loads/${page.load.id}/log?before=${page.log.at(-1)!.id}`)}>
               {older.state === 'idle' ? 'Older' : 'Loading…'}
-            </button>
+            </LinkButton>
           </li>
         )}
         {older.data && !older.data.isAll && (

@@ -5,6 +5,7 @@ import { formatMoney } from '#core/money/money'
 import { marginWords } from '../load-form/findings'
 import { type ChargeValues, chargesFrom, readRate } from '../load-form/form-values'
 import { Choice, CurrencySelect, Field } from '../ui/field'
+import { LinkButton } from '../ui/link-button'
 
 /** Charges as the lines of the form. */
 export const payLinesFrom = (charges: Charge[]): ChargeValues[] =>
@@ -134,9 +135,7 @@ function PayTotal({ lines, onChange, facts, sellMinor }: PayLinesProps) {
   const currency = lines[0]?.currency ?? deskCurrency
   return (
     <div className="flex justify-between">
-      <button
-        type="button"
-        className="text-dusk underline"
+      <LinkButton
         onClick={() =>
           onChange([
             ...lines,
@@ -145,7 +144,7 @@ function PayTotal({ lines, onChange, facts, sellMinor }: PayLinesProps) {
         }
       >
         Add a line
-      </button>
+      </LinkButton>
       <span>
         <CurrencySelect
           label="Currency of the pay"

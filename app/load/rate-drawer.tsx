@@ -175,7 +175,7 @@ function Picture({ history, page }: { history: LaneHistory; page: LoadPage }) {
                 <ul>
                   {leftOut.slice(0, 8).map((buy) => (
                     <li key={buy.loadId} className="grid grid-cols-[76px_auto_1fr] gap-2 border-b py-1">
-                      <Link to={`/loads/${buy.loadId}`} className="font-mono text-dusk underline">
+                      <Link to={`/loads/${buy.loadId}`} className="font-mono link">
                         {buy.number}
                       </Link>
                       <span className="font-mono line-through">{formatAmount(buy.payMinor)}</span>
@@ -183,7 +183,7 @@ function Picture({ history, page }: { history: LaneHistory; page: LoadPage }) {
                     </li>
                   ))}
                 </ul>
-                <Link to="/rates/suspects" className="text-dusk underline">
+                <Link to="/rates/suspects" className="link">
                   Review all of them
                 </Link>
               </>
@@ -250,7 +250,7 @@ function BuyLine({ buy, zone }: { buy: LaneBuy; zone: string }) {
   return (
     <li className="grid grid-cols-[82px_76px_minmax(0,1fr)_48px_56px_52px] gap-2 border-b py-1">
       <span className="label">{dayWords(dayOf(toLocal(buy.coveredAt, zone)))}</span>
-      <Link to={`/loads/${buy.loadId}`} className="font-mono text-dusk underline">
+      <Link to={`/loads/${buy.loadId}`} className="font-mono link">
         {buy.number}
       </Link>
       <span className="truncate">{buy.carrierName}</span>

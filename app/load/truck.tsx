@@ -7,7 +7,7 @@ export function Truck({ page }: { page: LoadPage }) {
   if (!carrier) return null
   return (
     <section aria-label="Carrier and truck" className="flex flex-wrap items-baseline gap-x-5 border-b px-4 py-1.5">
-      <Link to={`/carriers/${carrier.id}`} className="font-semibold text-dusk underline">
+      <Link to={`/carriers/${carrier.id}`} className="font-semibold link">
         {carrier.name}
       </Link>
       <span>

@@ -9,6 +9,7 @@ import type { PartnerPage } from '#server/partner/read'
 import { Complete } from '../ui/complete'
 import { Dialog } from '../ui/dialog'
 import { Choice } from '../ui/field'
+import { LinkButton } from '../ui/link-button'
 import { postJson } from '../ui/post'
 
 type Code = PartnerPage['codes'][number]
@@ -50,14 +51,13 @@ export function Codes({ codes, mayMap }: { codes: Code[]; mayMap: boolean }) {
                 {isWords(code) ?? <b className="text-ring-text">not mapped</b>}
                 {code.mappedBy && <span className="label"> by {code.mappedBy}</span>}
                 {mayMap && (
-                  <button
-                    type="button"
-                    className="pl-2 text-dusk underline"
+                  <LinkButton
+                    className="pl-2"
                     onClick={() => setEditing(code)}
                     aria-label={`Change what ${code.code} is`}
                   >
                     change
-                  </button>
+                  </LinkButton>
                 )}
               </td>
               <td className="text-right" title={code.lastShipment ? `last ${code.lastShipment}` : undefined}>

@@ -57,7 +57,7 @@ export function SiteForm({
       {site.problem && <Alert>{site.problem}. No tender was taken from it; it is tried again.</Alert>}
       {site.page && (
         <details>
-          <summary className="text-dusk underline">
+          <summary className="link">
             The page as it was, {site.pageAt !== null && momentWords(site.pageAt, now, zone)}
           </summary>
           <pre

@@ -11,6 +11,7 @@ import { dayWords } from '#core/time/words'
 import type { LineInsight } from '#server/quote/insight'
 import type { QuotePage } from '#server/quote/read'
 import { Field } from '../ui/field'
+import { LinkButton } from '../ui/link-button'
 import { PriorQuote } from './prior-quote'
 import type { ScreenLine } from './screen-lines'
 import { WinCurve } from './win-curve'
@@ -122,14 +123,9 @@ function Making({
           {problem.candidates.length > 0 && mayEdit && (
             <span className="ml-2 inline-flex flex-wrap gap-x-2">
               {problem.candidates.slice(0, 5).map((candidate) => (
-                <button
-                  key={candidate}
-                  type="button"
-                  className="text-dusk underline"
-                  onClick={() => onType({ [problem.cell]: candidate })}
-                >
+                <LinkButton key={candidate} onClick={() => onType({ [problem.cell]: candidate })}>
                   {candidate}
-                </button>
+                </LinkButton>
               ))}
             </span>
           )}
@@ -253,13 +249,7 @@ function Winning({
               {percent(win.best.chance.middle)} to win
             </span>{' '}
             {mayEdit && line.state !== 'won' && line.state !== 'lost' && win.best.priceMinor !== asked && (
-              <button
-                type="button"
-                className="text-dusk underline"
-                onClick={() => onType({ price: formatAmount(win.best.priceMinor) })}
-              >
-                ask that
-              </button>
+              <LinkButton onClick={() => onType({ price: formatAmount(win.best.priceMinor) })}>ask that</LinkButton>
             )}
           </p>
           <p className="label">
@@ -291,7 +281,7 @@ function Before({ insight, zone, others }: { insight: LineInsight | null; zone: 
         {others.slice(0, 8).map((other) => (
           <li key={other.id} className="grid grid-cols-[74px_56px_minmax(0,1fr)_auto] gap-2 border-b py-1">
             <span className="label">{dayWords(dayOf(toLocal(other.createdAt, zone)))}</span>
-            <Link to={`/quotes/${other.id}`} className="font-mono text-dusk underline">
+            <Link to={`/quotes/${other.id}`} className="font-mono link">
               {quoteNumber(other.id)}
             </Link>
             <span className="truncate">{other.title || (other.lines === 1 ? 'one line' : `${other.lines} lines`)}</span>

@@ -10,7 +10,7 @@ export function PriorQuote({ prior, zone }: { prior: PriorLine; zone: string }) 
   return (
     <li className="grid grid-cols-[74px_56px_minmax(0,1fr)_60px_minmax(0,0.9fr)] gap-2 border-b py-1">
       <span className="label">{dayWords(dayOf(toLocal(prior.at, zone)))}</span>
-      <Link to={`/quotes/${prior.quoteId}`} className="font-mono text-dusk underline">
+      <Link to={`/quotes/${prior.quoteId}`} className="font-mono link">
         {prior.number}
       </Link>
       <span className={`truncate ${prior.same ? '' : 'text-second'}`}>

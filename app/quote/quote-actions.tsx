@@ -34,26 +34,21 @@ export function QuoteActions({ desk }: { desk: QuoteDesk }) {
       </span>
       <span className="ml-auto flex items-center gap-4">
         {mayEdit && (
-          <a
-            href={`/quotes/${page.quote.id}/document`}
-            target="_blank"
-            rel="noreferrer"
-            className="text-dusk underline"
-          >
+          <a href={`/quotes/${page.quote.id}/document`} target="_blank" rel="noreferrer" className="link">
             Customer PDF
           </a>
         )}
         {mayExport && (
           <>
-            <a href={`/quotes/${page.quote.id}/export/csv`} className="text-dusk underline">
+            <a href={`/quotes/${page.quote.id}/export/csv`} className="link">
               CSV
             </a>
-            <a href={`/quotes/${page.quote.id}/export/xlsx`} className="text-dusk underline">
+            <a href={`/quotes/${page.quote.id}/export/xlsx`} className="link">
               XLSX
             </a>
           </>
         )}
-        <Link to="/quotes" className="text-dusk underline">
+        <Link to="/quotes" className="link">
           All quotes
         </Link>
       </span>

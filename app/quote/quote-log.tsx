@@ -26,7 +26,7 @@ export function QuoteLog({
               href={`/quotes/${page.quote.id}/document?version=${version.id}`}
               target="_blank"
               rel="noreferrer"
-              className="text-dusk underline"
+              className="link"
             >
               version {version.version}
             </a>

@@ -1,6 +1,7 @@
 import { momentWords } from '#core/time/words'
 import type { VettingPolicy } from '#core/vetting/policy'
 import type { policyVersions } from '#server/vetting/policy'
+import { LinkButton } from '../ui/link-button'
 import type { PolicyDraft } from './use-policy'
 
 interface PolicyBarProps {
@@ -33,9 +34,7 @@ export function PolicyBar({ mine, policy, versions, now, zone, edits, onSave }: 
         )}
         {edits && mine.changed && (
           <>
-            <button type="button" className="text-dusk underline" onClick={mine.reset}>
-              Undo all
-            </button>
+            <LinkButton onClick={mine.reset}>Undo all</LinkButton>
             <button type="button" className="button" disabled={mine.busy} onClick={() => void mine.look()}>
               {mine.busy ? 'Vetting everybody…' : 'Who would be blocked?'} <kbd className="key">p</kbd>
             </button>

@@ -24,7 +24,7 @@ export function PreviewPanel({ preview, stale }: { preview: PolicyPreview; stale
           <ul>
             {preview.loads.map((load) => (
               <li key={load.id} className="border-t py-1">
-                <Link to={`/loads/${load.id}`} className="font-mono text-dusk underline">
+                <Link to={`/loads/${load.id}`} className="font-mono link">
                   {load.number}
                 </Link>{' '}
                 {load.carrierName} <span className="label">{load.why}</span>

@@ -2,6 +2,7 @@ import type { Role } from '#core/access/access'
 import { equipmentWords } from '#core/load/words'
 import { formatMoney } from '#core/money/money'
 import { asksOf, type Condition, type Rule, ruleKinds } from '#core/vetting/policy'
+import { LinkButton } from '../ui/link-button'
 
 interface Props {
   rule: Rule
@@ -75,15 +76,14 @@ export function RuleRow({ rule, edits, error, onChange, onCondition, onRemove }:
         <option value="stop">blocks</option>
         <option value="caution">caution</option>
       </select>
-      <button
-        type="button"
-        className="truncate text-left text-dusk underline disabled:text-second disabled:no-underline"
+      <LinkButton
+        className="truncate text-left disabled:text-second disabled:no-underline"
         disabled={!edits}
         onClick={onCondition}
         aria-label={`${title}: for which loads`}
       >
         {conditionWords(rule.when)}
-      </button>
+      </LinkButton>
       {rule.severity === 'stop' ? (
         <select
           aria-label={`${title}: who may override it`}

@@ -115,6 +115,8 @@ export const savedViews = (db: Db, userId: number) =>
     .orderBy(asc(savedView.name))
     .all()
 
+export type SavedView = ReturnType<typeof savedViews>[number]
+
 /** Keeps a query under a name; the same name again takes its place. */
 export function saveView(db: Db, userId: number, view: { name: string; query: string }): void {
   db.insert(savedView)

@@ -61,6 +61,8 @@ export function listFuelTables(db: Db) {
     .all()
 }
 
+export type ListedFuelTable = ReturnType<typeof listFuelTables>[number]
+
 /** Makes a fuel table (`id` is null), or changes one: what was quoted before keeps its own figures. */
 export function saveFuelTable(db: Db, id: number | null, table: FuelTable, act: Act): { id: number } | Refused {
   if (id === null) return create(db, creation, table, act)

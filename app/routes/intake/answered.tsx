@@ -25,10 +25,10 @@ export default function Answered({ loaderData }: Route.ComponentProps) {
     <main className="flex min-h-0 flex-1 flex-col">
       <div className="flex items-baseline gap-4 border-b border-strong px-4 py-2">
         <h1 className="text-base font-semibold">Answered tenders</h1>
-        <Link to={onlyRules ? '/intake/answered' : '/intake/answered?rules'} className="text-dusk underline">
+        <Link to={onlyRules ? '/intake/answered' : '/intake/answered?rules'} className="link">
           {onlyRules ? 'Those of people too' : 'Only what rules and clocks answered'}
         </Link>
-        <Link to="/intake" className="ml-auto text-dusk underline">
+        <Link to="/intake" className="ml-auto link">
           Intake
         </Link>
       </div>
@@ -61,7 +61,7 @@ export default function Answered({ loaderData }: Route.ComponentProps) {
                     {row.documentId === null ? (
                       row.shipmentId
                     ) : (
-                      <Link className="text-dusk underline" to={`/exchange?document=${row.documentId}`}>
+                      <Link className="link" to={`/exchange?document=${row.documentId}`}>
                         {row.shipmentId}
                       </Link>
                     )}
@@ -82,7 +82,7 @@ export default function Answered({ loaderData }: Route.ComponentProps) {
                   <td className="px-2">{row.byRule ? `“${row.answeredBy}”` : row.answeredBy}</td>
                   <td className="px-2 font-mono">
                     {row.loadId !== null && (
-                      <Link className="text-dusk underline" to={`/loads/${row.loadId}`}>
+                      <Link className="link" to={`/loads/${row.loadId}`}>
                         {row.loadNumber}
                       </Link>
                     )}

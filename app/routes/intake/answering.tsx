@@ -2,17 +2,16 @@ import { useState } from 'react'
 import { Link, useRevalidator } from 'react-router'
 import { toast } from 'sonner'
 import { may } from '#core/access/access'
-import { formatMoney } from '#core/money/money'
 import type { AnswerRule, TryOut } from '#core/tender/answer-rules'
-import { ruleWords, verdictWords } from '#core/tender/words'
-import { momentWords } from '#core/time/words'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { brokerage } from '#server/settings.server'
 import type { RulesAct } from '#server/tender/change-rules'
 import { readRules } from '#server/tender/rules'
+import { HoldForm } from '../../answer-rules/hold-form'
 import { emptyRule, RuleDialog } from '../../answer-rules/rule-dialog'
-import { Field } from '../../ui/field'
+import { RuleList } from '../../answer-rules/rule-list'
+import { TryOutWords } from '../../answer-rules/try-out-words'
 import { useKeys } from '../../ui/keys'
 import { postJson } from '../../ui/post'
 import type { Route } from './+types/answering'
@@ -53,7 +52,7 @@ export default function Answering({ loaderData }: Route.ComponentProps) {
           ))}
         </ul>
         <p className="px-4 pt-3">
-          <Link to="/intake" className="text-dusk underline">
+          <Link to="/intake" className="link">
             Intake
           </Link>
         </p>
@@ -72,7 +71,6 @@ type Page = Route.ComponentProps['loaderData']
 function Rules({ chosen, rules, now, zone, mayEdit }: Page & { chosen: NonNullable<Page['chosen']> }) {
   const [editing, setEditing] = useState<{ id: number | null; rule: AnswerRule } | null>(null)
   const [tried, setTried] = useState<TryOut | null>(null)
-  const [hold, setHold] = useState(chosen.hold ?? '')
   const { revalidate } = useRevalidator()
   const act = async (act: RulesAct, done?: string) => {
     const answer = await postJson<{ tried?: TryOut }>('/answering/act', act)
@@ -84,6 +82,19 @@ function Rules({ chosen, rules, now, zone, mayEdit }: Page & { chosen: NonNullab
   const tryAll = async () => {
     const answer = await act({ intent: 'try', customerId: chosen.id, rules: rules.map(({ rule }) => rule) })
     if (answer.ok) setTried(answer.value.tried ?? null)
+  }
+  const save = async (ruleId: number | null, rule: AnswerRule) => {
+    const answer = await postJson('/answering/act', {
+      intent: 'save',
+      customerId: chosen.id,
+      ruleId,
+      rule,
+    } satisfies RulesAct)
+    await revalidate()
+    setTried(null)
+    if (answer.ok) return null
+    if (answer.errors.length > 0) return answer.errors
+    return [{ path: '', message: answer.message }]
   }
   useKeys('Answering rules', [
     { key: 'w', words: 'a new rule', run: () => setEditing({ id: null, rule: emptyRule }), disabled: !mayEdit },
@@ -115,43 +126,15 @@ function Rules({ chosen, rules, now, zone, mayEdit }: Page & { chosen: NonNullab
           it is switched on.
         </p>
       ) : (
-        <ol>
-          {rules.map((row, at) => (
-            <li key={row.id} className="flex items-baseline gap-4 border-t py-2">
-              <span className="label w-5 text-right">{at + 1}</span>
-              <span className="min-w-0 flex-1">
-                <b className="font-semibold">{row.rule.name}</b>{' '}
-                <span className={row.on ? 'text-acacia' : 'text-second'}>{row.on ? 'on' : 'off'}</span>
-                <span className="block">
-                  {verdictWords[row.rule.verdict]}: {ruleWords(row.rule)}
-                </span>
-                <span className="label">
-                  by {row.madeBy}, {momentWords(row.madeAt, now, zone)}
-                  {row.triedAt !== null
-                    ? `, tried out ${momentWords(row.triedAt, now, zone)}`
-                    : ', not tried out since it changed'}
-                  {tried && `, would have answered ${tried.byRule[at] ?? 0}`}
-                </span>
-              </span>
-              {mayEdit && (
-                <span className="flex shrink-0 gap-3">
-                  <Press
-                    words={row.on ? 'Switch off' : 'Switch on'}
-                    onPress={() =>
-                      void act(
-                        { intent: 'switch', ruleId: row.id, on: !row.on },
-                        row.on ? 'Off' : 'On: it answers from now on',
-                      )
-                    }
-                  />
-                  <Press words="Change" onPress={() => setEditing({ id: row.id, rule: row.rule })} />
-                  {at > 0 && <Press words="Up" onPress={() => void act({ intent: 'move', ruleId: row.id, by: -1 })} />}
-                  <Press words="Remove" onPress={() => void act({ intent: 'remove', ruleId: row.id }, 'Removed')} />
-                </span>
-              )}
-            </li>
-          ))}
-        </ol>
+        <RuleList
+          rules={rules}
+          tried={tried}
+          now={now}
+          zone={zone}
+          mayEdit={mayEdit}
+          act={act}
+          onChange={(id, rule) => setEditing({ id, rule })}
+        />
       )}
       {mayEdit && rules.length > 0 && (
         <section aria-label="Try out" className="border-t border-strong py-3">
@@ -161,89 +144,9 @@ function Rules({ chosen, rules, now, zone, mayEdit }: Page & { chosen: NonNullab
           {tried && <TryOutWords tried={tried} />}
         </section>
       )}
-      <section aria-label="Hold" className="border-t py-3">
-        <h3 className="head">Hold</h3>
-        <form
-          className="flex items-end gap-3"
-          onSubmit={(event) => {
-            event.preventDefault()
-            void act(
-              { intent: 'hold', customerId: chosen.id, hold: hold.trim() === '' ? null : hold },
-              hold.trim() === '' ? 'The hold is lifted' : 'On hold: nothing is accepted by itself',
-            )
-          }}
-        >
-          <Field
-            className="w-96"
-            label="Why nothing of theirs is accepted by itself (empty: no hold)"
-            value={hold}
-            maxLength={200}
-            disabled={!mayEdit}
-            onChange={(event) => setHold(event.target.value)}
-          />
-          {mayEdit && (
-            <button type="submit" className="button">
-              Keep
-            </button>
-          )}
-        </form>
-      </section>
+      <HoldForm customer={chosen} mayEdit={mayEdit} act={act} />
       {editing && (
-        <RuleDialog
-          rule={editing.rule}
-          onClose={() => setEditing(null)}
-          onSave={async (rule) => {
-            const answer = await postJson('/answering/act', {
-              intent: 'save',
-              customerId: chosen.id,
-              ruleId: editing.id,
-              rule,
-            } satisfies RulesAct)
-            await revalidate()
-            setTried(null)
-            if (answer.ok) return null
-            if (answer.errors.length > 0) return answer.errors
-            return [{ path: '', message: answer.message }]
-          }}
-        />
-      )}
-    </div>
-  )
-}
-
-function Press({ words, onPress }: { words: string; onPress: () => void }) {
-  return (
-    <button type="button" className="text-dusk underline" onClick={onPress}>
-      {words}
-    </button>
-  )
-}
-
-/** What the rules would have done, in words and money. */
-function TryOutWords({ tried }: { tried: TryOut }) {
-  const { accepted, declined } = tried
-  return (
-    <div role="status" className="pt-2">
-      <p>
-        Of {tried.tenders} tenders they <b>would have accepted {accepted.count}</b>
-        {accepted.count > 0 &&
-          `, ${formatMoney(Math.round(accepted.sellMinor / 100) * 100)} in charges, ${formatMoney(Math.round(accepted.middleMinor / 100) * 100)} (${accepted.sellMinor > 0 ? Math.round((accepted.middleMinor / accepted.sellMinor) * 1000) / 10 : 0}%) left at the middle price`}
-        , declined {declined.count}, and handed {tried.handedOver} over.
-      </p>
-      {accepted.loads > 0 && (
-        <p className="label">
-          {accepted.loads} of those accepted became loads then, with{' '}
-          {formatMoney(Math.round(accepted.loadsMarginMinor / 100) * 100)} of margin.
-        </p>
-      )}
-      {accepted.declinedThen > 0 && (
-        <p className="text-ring-text">{accepted.declinedThen} of them were declined or not answered by people then.</p>
-      )}
-      {declined.acceptedThen > 0 && (
-        <p className="text-ring-text">
-          {declined.acceptedThen} that they would have declined were accepted by people, with{' '}
-          {formatMoney(Math.round(declined.lostMarginMinor / 100) * 100)} of margin.
-        </p>
+        <RuleDialog rule={editing.rule} onClose={() => setEditing(null)} onSave={(rule) => save(editing.id, rule)} />
       )}
     </div>
   )

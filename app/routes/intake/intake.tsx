@@ -80,7 +80,7 @@ function NothingWaits() {
       <h2 className="text-lg font-semibold">Nothing to answer</h2>
       <p>Tenders appear here by themselves, the one to be answered first on top.</p>
       <p>
-        <Link className="text-dusk underline" to="/exchange">
+        <Link className="link" to="/exchange">
           Received and sent
         </Link>
       </p>

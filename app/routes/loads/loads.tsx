@@ -143,7 +143,7 @@ function Row({ load, mayEdit, onChoose }: { load: ListedLoad; mayEdit: boolean; 
       {mayEdit && (
         <Link
           to={`/loads/new?copy=${load.id}`}
-          className="relative z-10 text-right text-dusk underline"
+          className="relative z-10 text-right link"
           aria-label={`Copy ${load.number}`}
         >
           Copy

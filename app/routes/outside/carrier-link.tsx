@@ -9,6 +9,7 @@ import { database } from '#server/db.server'
 import { readUpload } from '#server/http/upload'
 import { Field } from '../../ui/field'
 import { useReady } from '../../ui/keys'
+import { LinkButton } from '../../ui/link-button'
 import { Mark } from '../../ui/mark'
 import type { Route } from './+types/carrier-link'
 
@@ -144,16 +145,16 @@ function Send({ page, sent }: { page: Page; sent: string | null }) {
                 >
                   <span className="label min-w-0 truncate">Received: {document.fileName}</span>
                   {document.state === 'waiting' && (
-                    <button
+                    <LinkButton
                       type="submit"
                       name="takeBack"
                       value={document.id}
-                      className="shrink-0 p-2 text-dusk underline"
+                      className="shrink-0 p-2"
                       disabled={busy}
                       aria-label={`Take back ${document.fileName}`}
                     >
                       Take it back
-                    </button>
+                    </LinkButton>
                   )}
                 </Form>
               ))}

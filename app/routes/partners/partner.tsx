@@ -62,14 +62,14 @@ export default function PartnerRoute({ loaderData }: Route.ComponentProps) {
               They post to <span className="font-mono">{`${origin}/exchange/in/${partner.id}`}</span>
               {page.secret && (
                 <details className="inline-block pl-2">
-                  <summary className="text-dusk underline">the shared secret</summary>
+                  <summary className="link">the shared secret</summary>
                   <span className="font-mono">{page.secret}</span>
                 </details>
               )}
             </p>
           )}
           <p>
-            <Link to={`/exchange?partner=${partner.id}`} className="text-dusk underline">
+            <Link to={`/exchange?partner=${partner.id}`} className="link">
               Received and sent
             </Link>
           </p>

@@ -44,10 +44,10 @@ export default function Partners({ loaderData }: Route.ComponentProps) {
       <div className="flex items-baseline gap-4 border-b border-strong px-4 py-2">
         <h1 className="text-base font-semibold">Trading partners</h1>
         <span className="label">customers whose systems tender to us</span>
-        <Link to="/exchange" className="ml-auto text-dusk underline">
+        <Link to="/exchange" className="ml-auto link">
           Exchange log
         </Link>
-        <Link to="/intake" className="text-dusk underline">
+        <Link to="/intake" className="link">
           Intake
         </Link>
         {mayEdit && (

@@ -67,7 +67,7 @@ export default function Quotes({ loaderData }: Route.ComponentProps) {
           {quotes.length === pageSize ? `the newest ${pageSize}` : `${quotes.length} found`}
         </span>
         <span className="ml-auto flex items-center gap-4">
-          <Link to="/fuel" className="text-dusk underline">
+          <Link to="/fuel" className="link">
             Diesel and fuel tables
           </Link>
           {mayEdit && (

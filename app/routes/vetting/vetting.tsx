@@ -1,21 +1,20 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { may } from '#core/access/access'
-import { momentWords } from '#core/time/words'
 import { ruleKinds } from '#core/vetting/policy'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { brokerage } from '#server/settings.server'
 import { currentPolicy, policyVersions } from '#server/vetting/policy'
-import { Dialog } from '../../ui/dialog'
-import { Field } from '../../ui/field'
 import { useKeys } from '../../ui/keys'
 import { ConditionDialog } from '../../vetting/condition-dialog'
 import { PolicyBar } from '../../vetting/policy-bar'
 import { PreviewPanel } from '../../vetting/preview-panel'
 import { Rules } from '../../vetting/rules'
+import { SaveDialog } from '../../vetting/save-dialog'
 import { Signs } from '../../vetting/signs'
 import { usePolicy } from '../../vetting/use-policy'
+import { Versions } from '../../vetting/versions'
 import type { Route } from './+types/vetting'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Vetting policy, Oxpecker' }]
@@ -38,7 +37,6 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
   const mine = usePolicy(policy)
   const [condition, setCondition] = useState<number | null>(null)
   const [saving, setSaving] = useState(false)
-  const [note, setNote] = useState('')
   useKeys('Vetting policy', [
     { key: 'p', words: 'preview who would be blocked', run: () => void mine.look(), disabled: !edits || !mine.changed },
     { key: 's', words: 'save it as a new version', run: () => setSaving(true), disabled: !edits || !mine.changed },
@@ -59,24 +57,8 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
         <div className="flex flex-col gap-4">
           {mine.preview && <PreviewPanel preview={mine.preview.told} stale={mine.preview.of !== mine.draft} />}
           <Signs mine={mine} edits={edits} />
-          {versions.length > 0 && (
-            <section aria-labelledby="versions">
-              <h2 id="versions" className="head">
-                Versions
-              </h2>
-              <ul>
-                {versions.map((version) => (
-                  <li key={version.version} className="border-t py-1">
-                    {version.version}. {version.note}{' '}
-                    <span className="label">
-                      {version.byName}, {momentWords(version.at, now, zone)}
-                    </span>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          )}
-          <Link to="/carriers" className="py-1 text-dusk underline">
+          {versions.length > 0 && <Versions versions={versions} now={now} zone={zone} />}
+          <Link to="/carriers" className="py-1 link">
             To the carriers
           </Link>
         </div>
@@ -92,28 +74,7 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
           }}
         />
       )}
-      {saving && (
-        <Dialog open onClose={() => setSaving(false)} title={`Save as version ${policy.version + 1}`}>
-          <form
-            className="flex flex-col gap-3"
-            onSubmit={async (event) => {
-              event.preventDefault()
-              if (await mine.save(note)) setSaving(false)
-            }}
-          >
-            <Field
-              label="What changed, and why (stays with the version)"
-              value={note}
-              onChange={(event) => setNote(event.target.value)}
-              error={mine.message}
-              autoFocus
-            />
-            <button type="submit" className="button first self-start" disabled={mine.busy}>
-              Save <kbd className="key">Enter</kbd>
-            </button>
-          </form>
-        </Dialog>
-      )}
+      {saving && <SaveDialog mine={mine} version={policy.version + 1} onClose={() => setSaving(false)} />}
     </main>
   )
 }

@@ -1,0 +1,63 @@
+import { Form, Link } from 'react-router'
+import type { DirectoryQuery } from '#core/carrier/directory'
+import type { SavedView } from '#server/carrier/directory'
+import { SavedViews } from './saved-views'
+
+/** The directory's search, the views saved of it, and where one goes from here. */
+export function DirectoryHead({
+  query,
+  params,
+  total,
+  views,
+  mayEdit,
+  onAdd,
+}: {
+  query: DirectoryQuery
+  params: string
+  total: number
+  views: SavedView[]
+  mayEdit: boolean
+  onAdd: () => void
+}) {
+  return (
+    <div className="flex items-center gap-3 border-b border-strong px-4 py-2">
+      <h1 className="text-base font-semibold">Carriers</h1>
+      <Form role="search" className="flex gap-2">
+        {Object.entries(query).map(([name, value]) =>
+          name !== 'q' && value ? <input key={name} type="hidden" name={name} value={value} /> : null,
+        )}
+        <input
+          name="q"
+          defaultValue={query.q}
+          key={query.q}
+          aria-label="Name, number, city, email, phone"
+          placeholder="Name, number, city, email, phone"
+          className="field !w-64"
+        />
+        <button type="submit" className="button">
+          Search <kbd className="key">s</kbd>
+        </button>
+      </Form>
+      <span className="label">{total.toLocaleString('en-US')} found</span>
+      <SavedViews views={views} params={params} />
+      <span className="ml-auto flex items-center gap-4">
+        <Link to="/carriers/watch" className="link">
+          Needs attention
+        </Link>
+        <Link to="/vetting" className="link">
+          Vetting policy
+        </Link>
+        {mayEdit && (
+          <Link to="/carriers/import" className="link">
+            Import
+          </Link>
+        )}
+        {mayEdit && (
+          <button type="button" className="button first" onClick={onAdd}>
+            Add a carrier <kbd className="key">a</kbd>
+          </button>
+        )}
+      </span>
+    </div>
+  )
+}
