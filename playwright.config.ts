@@ -26,7 +26,8 @@ export default defineConfig({
         '--disable-sync',
       ],
     },
-    trace: 'retain-on-failure',
+    // A trace records every step and costs a sixth of the time: for looking into a failure.
+    trace: process.env.JOURNEY_TRACE ? 'retain-on-failure' : 'off',
   },
   webServer: Array.from({ length: worldCount }, (_, nth) => ({
     command: `node --import tsx e2e/serve.ts ${nth}`,

@@ -112,7 +112,7 @@ test('documents and a signature asked for by mail, sent from a phone, looked at,
     .getByLabel('W-9')
     .setInputFiles({ name: 'w9.pdf', mimeType: 'application/pdf', buffer: Buffer.from('<script>alert(1)</script>') })
   await w9.getByRole('button', { name: 'Send' }).click()
-  await expect(phone.getByRole('alert')).toContainText('Only PDF, PNG and JPEG files are taken')
+  await expect(phone.getByRole('alert')).toContainText('Only PDF, PNG and JPEG files are accepted')
   await w9.getByLabel('W-9').setInputFiles({ name: '../../w9 of ours.exe', mimeType: 'application/pdf', buffer: pdf })
   await w9.getByRole('button', { name: 'Send' }).click()
   await expect(phone.getByRole('status')).toContainText('W-9 has arrived')
