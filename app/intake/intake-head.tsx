@@ -18,7 +18,7 @@ export function IntakeHead({ desk }: { desk: IntakeDesk }) {
         <Link
           key={trouble.partnerId}
           to={`/partners/${trouble.partnerId}`}
-          className="truncate text-bill underline"
+          className="min-w-44 truncate text-bill underline"
           role="alert"
         >
           {trouble.name}: {trouble.problem}
