@@ -59,7 +59,13 @@ export function multiply(db: Db): void {
         },
         `load where id <= ${past}`,
       )
-      for (const table of ['stop', 'charge', 'offer', 'log'])
+      copy(
+        'event',
+        { aggregate_id: `aggregate_id + ${shift}` },
+        `event where aggregate = 'load' and aggregate_id <= ${past}`,
+        ['id'],
+      )
+      for (const table of ['stop', 'charge', 'offer'])
         copy(
           table,
           { load_id: `load_id + ${shift}` },

@@ -40,20 +40,40 @@ const halfLifeDays = 120
  */
 export function shortlist(pickup: Point, candidates: Candidate[], runs: Run[], now: number, limit = 8): Shortlisted[] {
   const runsOf = runsByCarrier(runs)
-  return candidates
+  const ranked = candidates
     .map((candidate) => rank(pickup, candidate, runsOf.get(candidate.carrierId) ?? [], now))
-    .filter((entry) => entry.why.length > 0)
-    .sort((one, other) => other.score - one.score || one.name.localeCompare(other.name))
-    .slice(0, limit)
+    .sort((one, other) => other.score - one.score || one.candidate.name.localeCompare(other.candidate.name))
+  const listed: Shortlisted[] = []
+  // Reasons are worded only for those that are listed; who has none is passed over.
+  for (const each of ranked) {
+    if (listed.length === limit) break
+    const why = reasons(each, now)
+    if (why.length > 0) listed.push(entryOf(each, why))
+  }
+  return listed
 }
 
 function runsByCarrier(runs: Run[]): Map<number, Run[]> {
   const byCarrier = new Map<number, Run[]>()
-  for (const run of runs) byCarrier.set(run.carrierId, [...(byCarrier.get(run.carrierId) ?? []), run])
+  for (const run of runs) {
+    const own = byCarrier.get(run.carrierId)
+    if (own) own.push(run)
+    else byCarrier.set(run.carrierId, [run])
+  }
   return byCarrier
 }
 
-function rank(pickup: Point, candidate: Candidate, runs: Run[], now: number): Shortlisted {
+interface Ranked {
+  candidate: Candidate
+  score: number
+  /** Runs on this lane and nearby, each the newest first. */
+  here: Run[]
+  near: Run[]
+  homeMiles: number
+  grade: { onTime: number; judged: number }
+}
+
+function rank(pickup: Point, candidate: Candidate, runs: Run[], now: number): Ranked {
   const here = runs.filter((run) => run.sameLane).sort(newestFirst)
   const near = runs.filter((run) => !run.sameLane).sort(newestFirst)
   const homeMiles = straightMiles(pickup, candidate.home)
@@ -65,12 +85,23 @@ function rank(pickup: Point, candidate: Candidate, runs: Run[], now: number): Sh
     here.reduce((sum, run) => sum + weight(run), 0) + near.reduce((sum, run) => sum + weight(run) / 3, 0),
   )
   const homeScore = Math.max(0, 1 - homeMiles / nearHomeMiles) * 0.6
+  return {
+    candidate,
+    score: (runScore + homeScore) * onTimeShare * (candidate.equipmentMatches ? 1 : 0.4),
+    here,
+    near,
+    homeMiles,
+    grade: { onTime, judged: judged.length },
+  }
+}
+
+function entryOf({ candidate, score, here, near }: Ranked, why: string[]): Shortlisted {
   const last = here[0] ?? near[0] ?? null
   return {
     carrierId: candidate.carrierId,
     name: candidate.name,
-    score: (runScore + homeScore) * onTimeShare * (candidate.equipmentMatches ? 1 : 0.4),
-    why: reasons(here, near, homeMiles, candidate, { onTime, judged: judged.length }, now),
+    score,
+    why,
     paidMinor: last?.payMinor ?? null,
     paidAt: last?.bookedAt ?? null,
   }
@@ -78,14 +109,7 @@ function rank(pickup: Point, candidate: Candidate, runs: Run[], now: number): Sh
 
 const newestFirst = (one: Run, other: Run) => other.bookedAt - one.bookedAt
 
-function reasons(
-  here: Run[],
-  near: Run[],
-  homeMiles: number,
-  candidate: Candidate,
-  grade: { onTime: number; judged: number },
-  now: number,
-): string[] {
+function reasons({ candidate, here, near, homeMiles, grade }: Ranked, now: number): string[] {
   const times = (count: number) => (count === 1 ? 'once' : `${count} times`)
   const why: string[] = []
   if (here[0]) why.push(`${times(here.length)} here, last ${spanWords(now - here[0].bookedAt)} ago`)

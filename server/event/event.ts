@@ -93,9 +93,12 @@ export const eventsAfter = (db: Db, after: number, limit: number) =>
     .limit(limit)
     .all()
 
-/** The number of the newest event; 0 before the first. */
-export const lastEventId = (db: Db): number =>
+const lastQuery = prepared((db) =>
   db
     .select({ id: max(event.id) })
     .from(event)
-    .get()?.id ?? 0
+    .prepare(),
+)
+
+/** The number of the newest event; 0 before the first. */
+export const lastEventId = (db: Db): number => lastQuery(db).get()?.id ?? 0

@@ -39,7 +39,17 @@ const neighboursQuery = prepared((db) =>
 
 const carriersQuery = prepared((db) =>
   db
-    .select()
+    .select({
+      id: carrier.id,
+      name: carrier.name,
+      equipment: carrier.equipment,
+      phone: carrier.phone,
+      mail: carrier.mail,
+      homeLat: carrier.homeLat,
+      homeLon: carrier.homeLon,
+      homeCity: carrier.homeCity,
+      homeRegion: carrier.homeRegion,
+    })
     .from(carrier)
     .where(sql`${carrier.id} in (select value from json_each(${sql.placeholder('ids')}))`)
     .prepare(),

@@ -1,6 +1,6 @@
-import { and, asc, eq, inArray, lt, lte, notExists, notInArray, sql } from 'drizzle-orm'
+import { and, asc, eq, inArray, lt, lte, notExists, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
-import type { Db } from '#server/db.server'
+import { type Db, prepared } from '#server/db.server'
 import { outbox, outboxSequence } from '#server/schema'
 import { settings } from '#server/settings.server'
 
@@ -37,8 +37,8 @@ export function enqueue(
     .run()
 }
 
-/** The next entry of a kind that is due, of none of the streams in `busy`: none passes an earlier one of its own stream. */
-export function nextDue(db: Db, kind: OutboxKind, now: number, busy: string[] = []): OutboxEntry | undefined {
+// Every worker asks four times a second: it is prepared once.
+const nextDueQuery = prepared((db) => {
   const earlier = alias(outbox, 'earlier')
   const blocked = db
     .select({ one: sql`1` })
@@ -56,16 +56,20 @@ export function nextDue(db: Db, kind: OutboxKind, now: number, busy: string[] = 
     .where(
       and(
         eq(outbox.state, 'waiting'),
-        eq(outbox.kind, kind),
-        lte(outbox.nextAt, now),
-        busy.length > 0 ? notInArray(outbox.stream, busy) : undefined,
+        eq(outbox.kind, sql.placeholder('kind')),
+        lte(outbox.nextAt, sql.placeholder('now')),
+        sql`${outbox.stream} not in (select value from json_each(${sql.placeholder('busy')}))`,
         notExists(blocked),
       ),
     )
     .orderBy(asc(outbox.nextAt), asc(outbox.id))
     .limit(1)
-    .get()
-}
+    .prepare()
+})
+
+/** The next entry of a kind that is due, of none of the streams in `busy`: none passes an earlier one of its own stream. */
+export const nextDue = (db: Db, kind: OutboxKind, now: number, busy: string[] = []): OutboxEntry | undefined =>
+  nextDueQuery(db).get({ kind, now, busy: JSON.stringify(busy) })
 
 /** The load an entry is of; one without is a fault of whoever wrote it. */
 export function loadOf(entry: OutboxEntry): number {
@@ -137,15 +141,18 @@ export const isHeld = (db: Db, { kind, stream }: { kind: OutboxKind; stream: str
     .limit(1)
     .get() !== undefined
 
-/** What is held just now, by kind, with what was answered last: for whoever can put it right. */
-export function heldEntries(db: Db): { kind: OutboxKind; count: number; problem: string | null }[] {
-  return db
+const heldQuery = prepared((db) =>
+  db
     .select({ kind: outbox.kind, count: sql<number>`count(*)`, problem: sql<string | null>`max(${outbox.lastError})` })
     .from(outbox)
     .where(eq(outbox.state, 'held'))
     .groupBy(outbox.kind)
-    .all()
-}
+    .prepare(),
+)
+
+/** What is held just now, by kind, with what was answered last: for whoever can put it right. */
+export const heldEntries = (db: Db): { kind: OutboxKind; count: number; problem: string | null }[] =>
+  heldQuery(db).all()
 
 /** What was sent is kept for a quarter; the logs say for good that it was. */
 const keptMs = 90 * 24 * 3_600_000

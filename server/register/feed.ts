@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { readRegisterFeed } from '#core/register/feed'
-import { type Db, inTransaction } from '#server/db.server'
+import { type Db, inTransaction, prepared } from '#server/db.server'
 import { askOutside } from '#server/http/outside'
 import { logger } from '#server/log/logger'
 import { readAside } from '#server/read/read'
@@ -18,8 +18,9 @@ const atOnce = 250
 export type FeedOutcome = { taken: number; refused: number; changed: number[] } | { problem: string }
 
 /** How far the register’s feed was read; null before the first time. */
-export const feedState = (db: Db): typeof registerFeed.$inferSelect | null =>
-  db.select().from(registerFeed).where(eq(registerFeed.id, 1)).get() ?? null
+export const feedState = (db: Db): typeof registerFeed.$inferSelect | null => feedQuery(db).get() ?? null
+
+const feedQuery = prepared((db) => db.select().from(registerFeed).where(eq(registerFeed.id, 1)).prepare())
 
 /**
  * Reads all changes since the last time, page after page, and keeps them; `changed` names the carriers of ours that they touch. What was

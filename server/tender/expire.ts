@@ -1,7 +1,7 @@
 import { and, asc, eq, isNull, lte, sql } from 'drizzle-orm'
 import { system } from '#core/access/actor'
 import { minute } from '#core/time/local'
-import type { Db } from '#server/db.server'
+import { type Db, prepared } from '#server/db.server'
 import { noteUnlogged } from '#server/event/event'
 import { run } from '#server/kernel/run'
 import { announceWarning } from '#server/live/live'
@@ -65,14 +65,16 @@ export function warnOfTenders(db: Db, now: number): number {
 const mostTold = 3
 
 /** How many tenders wait for an answer, and how many of them must have it soon. */
-export function tenderCounts(db: Db, now: number): { open: number; soon: number } {
-  const row = db
+export const tenderCounts = (db: Db, now: number): { open: number; soon: number } =>
+  countsQuery(db).get({ soon: now + warnBefore }) ?? { open: 0, soon: 0 }
+
+const countsQuery = prepared((db) =>
+  db
     .select({
       open: sql<number>`count(*)`,
-      soon: sql<number>`coalesce(sum(respond_by <= ${now + warnBefore} and purpose <> 'cancel'), 0)`,
+      soon: sql<number>`coalesce(sum(respond_by <= ${sql.placeholder('soon')} and purpose <> 'cancel'), 0)`,
     })
     .from(tenderNotice)
     .where(eq(tenderNotice.state, 'open'))
-    .get()
-  return row ?? { open: 0, soon: 0 }
-}
+    .prepare(),
+)

@@ -1,0 +1,4 @@
+import { reactRouter } from '@react-router/dev/vite'
+import { defineConfig } from 'vite'
+
+export default defineConfig({ plugins: [reactRouter()] })
