@@ -37,24 +37,22 @@ app.get('/healthz', (_request, response) => {
 })
 app.use(guardRequests)
 app.use(paceSignIns)
-/** Made once for each build: in development there is a new one whenever a file changes. */
-let guardedBuild: { from: ServerBuild; build: ServerBuild } | undefined
-app.use(
-  createRequestHandler({
-    build: async () => {
-      const build = await import('virtual:react-router/server-build')
-      if (build === guardedBuild?.from) return guardedBuild.build
-      guardedBuild = { from: build, build: refuseWhenFull(build) }
-      return guardedBuild.build
-    },
-    getLoadContext(request, response) {
-      const context = new RouterContextProvider()
-      context.set(nonceContext, (response.locals as { nonce?: string }).nonce ?? '')
-      context.set(callerContext, request.ip ?? 'unknown')
-      return context
-    },
-  }),
-)
+type Handler = ReturnType<typeof createRequestHandler>
+/** Made once for each build, since deriving the routes costs milliseconds; in development there is a new build whenever a file changes. */
+let handlerOfBuild: { from: ServerBuild; handle: Handler } | undefined
+app.use(async (request, response, next) => {
+  const build = await import('virtual:react-router/server-build')
+  if (build !== handlerOfBuild?.from)
+    handlerOfBuild = { from: build, handle: createRequestHandler({ build: refuseWhenFull(build), getLoadContext }) }
+  return handlerOfBuild.handle(request, response, next)
+})
+
+function getLoadContext(request: express.Request, response: express.Response): RouterContextProvider {
+  const context = new RouterContextProvider()
+  context.set(nonceContext, (response.locals as { nonce?: string }).nonce ?? '')
+  context.set(callerContext, request.ip ?? 'unknown')
+  return context
+}
 
 const lapseEvery = 5_000
 const longestFeedWait = 4_000
