@@ -105,8 +105,10 @@ function Weeks({ weeks }: { weeks: DieselPrice[] }) {
   )
 }
 
+const feedTitles: Record<string, string> = { diesel: 'Diesel index', averages: 'Market averages', exchange: 'Exchange rates' }
+
 function feedWords(feed: FeedState, now: number, zone: string): string {
-  const name = feed.name === 'diesel' ? 'Diesel index' : 'Market averages'
+  const name = feedTitles[feed.name] ?? feed.name
   if (feed.problem)
     return `${name}: not read ${momentWords(feed.readAt, now, zone)}, ${feed.problem}. Earlier data is kept; we keep trying.`
   return `${name}: read ${momentWords(feed.readAt, now, zone)}, ${feed.rows.toLocaleString('en-US')} lines${feed.refused > 0 ? `, ${feed.refused} could not be read` : ''}`
