@@ -105,7 +105,11 @@ function Weeks({ weeks }: { weeks: DieselPrice[] }) {
   )
 }
 
-const feedTitles: Record<string, string> = { diesel: 'Diesel index', averages: 'Market averages', exchange: 'Exchange rates' }
+const feedTitles: Record<string, string> = {
+  diesel: 'Diesel index',
+  averages: 'Market averages',
+  exchange: 'Exchange rates',
+}
 
 function feedWords(feed: FeedState, now: number, zone: string): string {
   const name = feedTitles[feed.name] ?? feed.name
