@@ -10,9 +10,9 @@ export interface Crossing {
 }
 
 /** Nearer than this to a town of either road, the town itself is where they meet. */
-const leastFromTown = 2.5
+const minFromTown = 2.5
 /** Roads that meet at a smaller angle (its sine) may run beside each other: the map's straight lines cannot tell. */
-const leastSine = 0.35
+const minSine = 0.35
 /** A way by the towns that is no more than this longer than by the crossing does without it. */
 const worthwhile = { factor: 1.15, miles: 8 }
 
@@ -29,9 +29,9 @@ export function findCrossings(points: Point[], legs: DraftLeg[], apart: Set<stri
     const [p, q] = [legs[one]!, legs[other]!]
     if (!mayMeet(p, q) || apart.has(roadPair(p.road, q.road))) continue
     const met = meeting(points[p.from]!, points[p.to]!, points[q.from]!, points[q.to]!)
-    if (!met || met.sine < leastSine) continue
+    if (!met || met.sine < minSine) continue
     const from = (node: number) => straightMiles(points[node]!, met.point)
-    if (Math.min(...[p.from, p.to, q.from, q.to].map(from)) < leastFromTown) continue
+    if (Math.min(...[p.from, p.to, q.from, q.to].map(from)) < minFromTown) continue
     const roundabout = [p.from, p.to].some((start) =>
       [q.from, q.to].some((end) => {
         const bound = (from(start) + from(end)) * worthwhile.factor + worthwhile.miles

@@ -28,7 +28,7 @@ const rows = publishedMiles()
 const halves = { fitted: rows.filter((row, at) => !heldBack(row, at)), held: rows.filter(heldBack) }
 
 /** A pair farther off than this is wrong for another reason than a factor: it weighs no more than this. */
-const mostWeight = 0.06
+const maxWeight = 0.06
 
 function compared(factors: Factors, half: keyof typeof halves) {
   const stretches = readdirSync('atlas/roads')
@@ -45,7 +45,7 @@ function compared(factors: Factors, half: keyof typeof halves) {
 
 const score = (factors: Factors) => {
   const all = compared(factors, 'fitted')
-  return all.reduce((sum, { error }) => sum + Math.min(Math.abs(error), mostWeight), 0) / all.length
+  return all.reduce((sum, { error }) => sum + Math.min(Math.abs(error), maxWeight), 0) / all.length
 }
 
 const report = (name: string, factors: Factors) => {

@@ -17,7 +17,7 @@ export interface Draft {
 }
 
 /** A junction that its stated miles put beyond the next town lies this far along. */
-const mostShare = 0.95
+const maxShare = 0.95
 
 /** How far along the way from one placed town to the next a junction lies: by the miles stated on one side of it, else by its turn among the names. */
 export function shareOfWay(
@@ -31,8 +31,8 @@ export function shareOfWay(
   const stated = (from: number, to: number) =>
     legs.slice(from, to).reduce((sum: number | null, leg) => (sum === null || leg === null ? null : sum + leg), 0)
   const [gone, left] = [stated(before, at), stated(at, after)]
-  if (gone !== null) return Math.min(mostShare, gone / total)
-  if (left !== null) return 1 - Math.min(mostShare, left / total)
+  if (gone !== null) return Math.min(maxShare, gone / total)
+  if (left !== null) return 1 - Math.min(maxShare, left / total)
   return (at - before) / (after - before)
 }
 

@@ -60,7 +60,7 @@ export function makeNetwork(
 const milepostSlack = 0
 
 /** No town is farther from the road it is named on. */
-const mostOffRoad = 6
+const maxOffRoad = 6
 
 /** Of each town with mileposts: how far its middle is from the nearest of its roads. */
 function noteOffRoad(
@@ -73,7 +73,7 @@ function noteOffRoad(
     const node = nodes[at]
     if (node === undefined || town.milepost === null || town.junction || at === 0 || at === stretch.towns.length - 1)
       continue
-    draft.offRoad.set(node, Math.min(draft.offRoad.get(node) ?? mostOffRoad, milesOffRoad(stretch, at, points)))
+    draft.offRoad.set(node, Math.min(draft.offRoad.get(node) ?? maxOffRoad, milesOffRoad(stretch, at, points)))
   }
 }
 
@@ -102,7 +102,7 @@ function milesOffRoad(stretch: Stretch, at: number, points: (Point | undefined)[
   ]
   if (road >= a + b || road <= Math.abs(a - b)) return 0
   const half = (a + b + road) / 2
-  return Math.min(mostOffRoad, (2 * Math.sqrt(half * (half - a) * (half - b) * (half - road))) / road)
+  return Math.min(maxOffRoad, (2 * Math.sqrt(half * (half - a) * (half - b) * (half - road))) / road)
 }
 
 /** Junctions the gazetteer does not know lie between their neighbours, in proportion to the miles. */

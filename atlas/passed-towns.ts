@@ -3,9 +3,9 @@ import { type Point, straightMiles } from '../core/place/straight'
 import { type Cut, classOf, type DraftLeg, milesOver } from './draft-legs'
 
 /** A town is on a road that passes it no farther off than this, */
-const mostAside = 1.3
+const maxAside = 1.3
 /** and no nearer than this to either end of the leg: beside a town of the road it is served from there. */
-const leastFromEnd = 4
+const minFromEnd = 4
 /** A way to an end of the leg that is no more than this longer than along the leg is left as it is. */
 const worthwhile = { factor: 1.25, miles: 6 }
 
@@ -23,7 +23,7 @@ export function findPassedTowns(points: Point[], regions: string[], legs: DraftL
   const cuts: Cut[] = []
   for (const [at, leg] of legs.entries()) {
     const [from, to] = [points[leg.from]!, points[leg.to]!]
-    if (withoutWayIn.includes(classOf(leg)) || straightMiles(from, to) < 2 * leastFromEnd) continue
+    if (withoutWayIn.includes(classOf(leg)) || straightMiles(from, to) < 2 * minFromEnd) continue
     for (const node of near(from, to)) {
       if (node === leg.from || node === leg.to || ![regions[leg.from], regions[leg.to]].includes(regions[node]))
         continue
@@ -46,7 +46,7 @@ function nearestAlong(from: Point, to: Point, point: Point): number | null {
   const along = ((point.lon - from.lon) * wide * x + (point.lat - from.lat) * y) / (x * x + y * y)
   const foot = { lat: from.lat + along * y, lon: from.lon + along * (to.lon - from.lon) }
   const ends = [straightMiles(from, point), straightMiles(to, point)]
-  return along > 0 && along < 1 && straightMiles(foot, point) <= mostAside && Math.min(...ends) >= leastFromEnd
+  return along > 0 && along < 1 && straightMiles(foot, point) <= maxAside && Math.min(...ends) >= minFromEnd
     ? along
     : null
 }

@@ -40,10 +40,10 @@ const target: Target = {
 }
 let failed = 0
 for (const attack of attacks) {
-  const { result, worstHealthMs, unanswered, mostMb } = await watched(around.origin, application.pid!, () =>
+  const { result, worstHealthMs, unanswered, maxMb } = await watched(around.origin, application.pid!, () =>
     attack.run(target, 1),
   )
-  const more = (mostMb ?? 0) - idleMb
+  const more = (maxMb ?? 0) - idleMb
   const isHeld = result === null && unanswered === 0 && worstHealthMs <= bounds.healthMs && more <= bounds.moreMb
   if (!isHeld) failed += 1
   console.log(

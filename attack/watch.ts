@@ -7,7 +7,7 @@ export interface Watched {
   /** Times it did not answer at all. */
   unanswered: number
   /** The most memory that the process held, in MB; null where its process is not known. */
-  mostMb: number | null
+  maxMb: number | null
 }
 
 const everyMs = 60
@@ -23,7 +23,7 @@ export async function watched<T>(
   pid: number | null,
   work: () => Promise<T>,
 ): Promise<Watched & { result: T }> {
-  const seen: Watched = { worstHealthMs: 0, unanswered: 0, mostMb: pid === null ? null : memoryOf(pid) }
+  const seen: Watched = { worstHealthMs: 0, unanswered: 0, maxMb: pid === null ? null : memoryOf(pid) }
   let isOver = false
   const watching = (async () => {
     while (!isOver) {
@@ -32,7 +32,7 @@ export async function watched<T>(
       if (answer?.ok) await answer.arrayBuffer()
       else seen.unanswered += 1
       seen.worstHealthMs = Math.max(seen.worstHealthMs, performance.now() - started)
-      if (pid !== null) seen.mostMb = Math.max(seen.mostMb ?? 0, memoryOf(pid))
+      if (pid !== null) seen.maxMb = Math.max(seen.maxMb ?? 0, memoryOf(pid))
       await new Promise((resolve) => setTimeout(resolve, everyMs))
     }
   })()

@@ -43,7 +43,7 @@ export async function run(): Promise<void> {
     for (const path of ['/', `/loads/${open[0]}`, '/healthz']) for (let turn = 0; turn < 10; turn++) await get(path)
     await routeOfTwo(get, facilities)
     await twentyUsers(get, open)
-    await mostPages(around.origin, cookie, open)
+    await maxPages(around.origin, cookie, open)
     await firstPageScript(around.origin, cookie)
   } finally {
     await stopAll([application])
@@ -105,7 +105,7 @@ async function twentyUsers(get: (path: string) => Promise<number>, open: number[
 }
 
 /** Ours beside what the framework alone serves of a page of fifty rows, in the same run on the same machine. */
-async function mostPages(origin: string, cookie: string, open: number[]): Promise<void> {
+async function maxPages(origin: string, cookie: string, open: number[]): Promise<void> {
   const rate = async (url: string) =>
     (await autocannon({ url, connections: 10, duration: 8, headers: { cookie } })).requests.average
   buildBarePage()

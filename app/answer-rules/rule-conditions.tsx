@@ -66,15 +66,15 @@ export function TimeConditions({ rule, set, error }: ConditionsProps) {
       <Field
         label="Days ahead, at least"
         inputMode="decimal"
-        value={rule.leastDays ?? ''}
-        onChange={(event) => set({ leastDays: numberOrNull(event.target.value) })}
+        value={rule.minDays ?? ''}
+        onChange={(event) => set({ minDays: numberOrNull(event.target.value) })}
       />
       <Field
         label="at most"
         inputMode="decimal"
-        value={rule.mostDays ?? ''}
-        onChange={(event) => set({ mostDays: numberOrNull(event.target.value) })}
-        error={error('mostDays')}
+        value={rule.maxDays ?? ''}
+        onChange={(event) => set({ maxDays: numberOrNull(event.target.value) })}
+        error={error('maxDays')}
       />
       <Choice
         label="The drive"

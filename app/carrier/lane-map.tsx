@@ -15,7 +15,7 @@ export function LaneMap({ lanes }: { lanes: Dossier['lanes'] }) {
       })),
     },
   ]
-  const shape = shapeAround(pointsOf(layers).map(project), { least: 0.9, most: 2 })
+  const shape = shapeAround(pointsOf(layers).map(project), { min: 0.9, max: 2 })
   const busiest = lanes.toSorted((one, other) => other.count - one.count).slice(0, 7)
   const words = (lane: Dossier['lanes'][number]) => `${lane.from} to ${lane.to}`
   return (

@@ -19,7 +19,7 @@ export interface TypedPolicy {
   expiresOn: string
 }
 
-const mostPolicies = 4
+const maxPolicies = 4
 
 interface PolicyFieldsProps {
   lines: TypedPolicy[]
@@ -43,7 +43,7 @@ export function PolicyFields({ lines, onLines, fresh }: PolicyFieldsProps) {
           onRemove={lines.length > 1 ? () => onLines(lines.filter((_, index) => index !== at)) : null}
         />
       ))}
-      {lines.length < mostPolicies && (
+      {lines.length < maxPolicies && (
         <LinkButton className="self-start" onClick={() => onLines([...lines, fresh(unused)])}>
           One more policy
         </LinkButton>

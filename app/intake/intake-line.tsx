@@ -70,18 +70,18 @@ export function IntakeLine({
   )
 }
 
-const mostLabelled = 60
+const maxLabelled = 60
 
 function layOut(tenders: IntakeRow[], now: number, zone: string) {
   const end = Math.max(now + 6 * hour, ...tenders.map(({ respondBy }) => respondBy)) + hour / 2
   const scale = timeScale(now, end, size.left, size.right)
-  const wanted = tenders.slice(0, mostLabelled).map((item) => ({
+  const wanted = tenders.slice(0, maxLabelled).map((item) => ({
     item,
     x: scale(item.respondBy),
     width: 14 + 6.4 * Math.max(item.origin.length, item.dest.length),
   }))
   const placed = placeLabels(wanted, rows, size.width - 2)
-  const bare = [...placed.filter(({ row }) => row === null).map(({ item }) => item), ...tenders.slice(mostLabelled)]
+  const bare = [...placed.filter(({ row }) => row === null).map(({ item }) => item), ...tenders.slice(maxLabelled)]
   const strokes = (['clear', 'care', 'act'] as const).map((tone) => ({
     tone,
     path: bare

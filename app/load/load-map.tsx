@@ -22,7 +22,7 @@ const wordsOf = (page: LoadPage) =>
 /** The way on the map, small, in the room the offers leave; its words beside the key that opens it large. */
 export function LoadMap({ page, onOpen }: { page: LoadPage; onOpen: () => void }) {
   const layers = layersOf(page)
-  const shape = shapeAround(pointsOf(layers).map(project), { least: 1, most: 2.2 })
+  const shape = shapeAround(pointsOf(layers).map(project), { min: 1, max: 2.2 })
   return (
     <section
       aria-label="Route"

@@ -54,11 +54,11 @@ export function CounterDialog({
   )
 }
 
-/** The target and the most we may pay, with the margin each leaves. */
+/** The target and the max we may pay, with the margin each leaves. */
 export function LimitsDialog({ page, acting, onClose }: { page: LoadPage; acting: Acting; onClose: () => void }) {
   const { load } = page
   const [target, setTarget] = useState(load.targetPayMinor === null ? '' : formatAmount(load.targetPayMinor))
-  const [most, setMost] = useState(load.maxPayMinor === null ? '' : formatAmount(load.maxPayMinor))
+  const [max, setMax] = useState(load.maxPayMinor === null ? '' : formatAmount(load.maxPayMinor))
   const [error, setError] = useState<string>()
   const left = (typed: string) => {
     const minor = readAmount(typed)
@@ -66,7 +66,7 @@ export function LimitsDialog({ page, acting, onClose }: { page: LoadPage; acting
   }
   const save = async (event: React.FormEvent) => {
     event.preventDefault()
-    const [targetPayMinor, maxPayMinor] = [readAmount(target), readAmount(most)]
+    const [targetPayMinor, maxPayMinor] = [readAmount(target), readAmount(max)]
     if (!targetPayMinor || !maxPayMinor) return setError('Give both figures')
     const answer = await acting.act({ intent: 'set_limits', targetPayMinor, maxPayMinor }, 'Limits set', true)
     if (answer.ok) onClose()
@@ -87,9 +87,9 @@ export function LimitsDialog({ page, acting, onClose }: { page: LoadPage; acting
         <Field
           label="Max pay"
           inputMode="decimal"
-          value={most}
-          onChange={(event) => setMost(event.target.value)}
-          reading={left(most)}
+          value={max}
+          onChange={(event) => setMax(event.target.value)}
+          reading={left(max)}
           error={error}
           onFocus={(event) => event.target.select()}
         />

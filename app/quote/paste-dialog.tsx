@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { type ColumnKind, columnKinds } from '#core/quote/column-names'
 import { cellsFrom, hasEnds, type PastedSheet, recogniseColumns } from '#core/quote/columns'
-import { mostLines } from '#core/quote/quote'
+import { maxLines } from '#core/quote/quote'
 import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { readSheet } from './read-sheet'
@@ -72,7 +72,7 @@ export function PasteDialog({
     // Pasted into the grid, all is there: Enter takes it.
     if (initial && ready) button.current?.focus()
   }, [initial, ready])
-  const room = mostLines - standing
+  const room = maxLines - standing
   const taking = cells.slice(0, room)
   const take = async () => {
     stopped.current = false
@@ -88,7 +88,7 @@ export function PasteDialog({
     if (cells.length > taking.length)
       return leaveRest(
         taking.length,
-        `A quote holds ${mostLines.toLocaleString('en-US')} lines: ${taking.length.toLocaleString('en-US')} rows were taken, the other ${(cells.length - taking.length).toLocaleString('en-US')} are here for another quote.`,
+        `A quote holds ${maxLines.toLocaleString('en-US')} lines: ${taking.length.toLocaleString('en-US')} rows were taken, the other ${(cells.length - taking.length).toLocaleString('en-US')} are here for another quote.`,
       )
     onClose()
   }

@@ -45,8 +45,8 @@ export function RuleRow({ rule, edits, error, onChange, onCondition, onRemove }:
               className="field !h-7 !w-28 !px-1.5 text-right font-mono"
               type="number"
               step={ask.unit === 'times' ? 0.1 : 1}
-              min={ask.least}
-              max={ask.most}
+              min={ask.min}
+              max={ask.max}
               aria-label={`${title}: ${ask.label}`}
               aria-invalid={error ? true : undefined}
               value={Number.isFinite(rule.ask[name]) ? rule.ask[name] : ''}

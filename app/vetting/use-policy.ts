@@ -55,7 +55,7 @@ export function usePolicy(policy: VettingPolicy) {
           kind,
           severity: 'caution',
           on: true,
-          ask: Object.fromEntries(Object.entries(asksOf(kind)).map(([name, each]) => [name, each.least])),
+          ask: Object.fromEntries(Object.entries(asksOf(kind)).map(([name, each]) => [name, each.min])),
           when: {},
           overridableBy: ['manager'],
         },

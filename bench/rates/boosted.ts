@@ -9,7 +9,7 @@ import { growTrees, type TreeOptions } from './trees'
 export const treeOptions: TreeOptions = {
   rounds: 600,
   leaves: 16,
-  leastInLeaf: 80,
+  minInLeaf: 80,
   rate: 0.06,
   rowShare: 0.7,
   featureShare: 0.8,

@@ -87,7 +87,7 @@ describe('the boosted trees', () => {
     Float64Array.from({ length: rows }, () => luck.next()),
   ]
   const noise = Float64Array.from({ length: rows }, () => luck.bell())
-  const options = { rounds: 120, leaves: 12, leastInLeaf: 30, rate: 0.1, rowShare: 0.7, featureShare: 1 }
+  const options = { rounds: 120, leaves: 12, minInLeaf: 30, rate: 0.1, rowShare: 0.7, featureShare: 1 }
   test('find a step and a slope, and the quantile they are asked for', () => {
     const target = Float64Array.from(x, (value, at) => (value > 0.5 ? 10 : 0) + z[at]! * 4 + noise[at]!)
     for (const share of [0.1, 0.5, 0.9]) {

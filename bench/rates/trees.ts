@@ -5,7 +5,7 @@
 export interface TreeOptions {
   rounds: number
   leaves: number
-  leastInLeaf: number
+  minInLeaf: number
   rate: number
   /** Share of rows and of features drawn for each tree. */
   rowShare: number
@@ -140,7 +140,7 @@ function bestSplit(
   options: TreeOptions,
 ): Leaf {
   const { rows } = leaf
-  if (rows.length < 2 * options.leastInLeaf) return leaf
+  if (rows.length < 2 * options.minInLeaf) return leaf
   let total = 0
   for (const row of rows) total += gradient[row]!
   const parent = (total * total) / rows.length
@@ -160,7 +160,7 @@ function bestSplit(
       leftSum += sum[bin]!
       leftCount += count[bin]!
       const rightCount = rows.length - leftCount
-      if (leftCount < options.leastInLeaf || rightCount < options.leastInLeaf) continue
+      if (leftCount < options.minInLeaf || rightCount < options.minInLeaf) continue
       const gain = (leftSum * leftSum) / leftCount + ((total - leftSum) * (total - leftSum)) / rightCount - parent
       if (gain > leaf.gain) Object.assign(leaf, { gain, feature, bin })
     }

@@ -4,11 +4,11 @@ import { resolvePlace } from '#core/place/resolve'
 import { gazetteer, miles } from '#server/atlas.server'
 import type { Answerer } from './lines'
 
-const mostVia = 50
+const maxVia = 50
 const recordSchema = z.object({
   from: z.string().min(1).max(120),
   to: z.string().min(1).max(120),
-  via: z.array(z.string().min(1).max(120)).max(mostVia).optional(),
+  via: z.array(z.string().min(1).max(120)).max(maxVia).optional(),
 })
 
 const tenths = (value: number) => Math.round(value * 10) / 10

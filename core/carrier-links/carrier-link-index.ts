@@ -1,5 +1,5 @@
 import type { LinkKind } from '../vetting/facts'
-import { groupWeight, type LinkFact, type LinkSource, linksOf, mostTelling } from './carrier-links'
+import { groupWeight, type LinkFact, type LinkSource, linksOf, maxTellingHolders } from './carrier-links'
 
 /**
  * Facts of many carriers in memory, to be changed one carrier at a time. Who is joined to whom is found from the facts
@@ -45,7 +45,7 @@ export class LinkIndex implements LinkSource {
     const some: string[] = []
     for (const dotNumber of held) {
       some.push(dotNumber)
-      if (some.length > mostTelling) break
+      if (some.length > maxTellingHolders) break
     }
     return some
   }

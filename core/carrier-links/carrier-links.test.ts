@@ -2,7 +2,15 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { record } from '../vetting/testing'
 import { LinkIndex } from './carrier-link-index'
-import { groupAround, groupWeight, type LinkFact, linkFactsOf, linksOf, mostTelling, tieWeight } from './carrier-links'
+import {
+  groupAround,
+  groupWeight,
+  type LinkFact,
+  linkFactsOf,
+  linksOf,
+  maxTellingHolders,
+  tieWeight,
+} from './carrier-links'
 import { sharedFacts } from './shared'
 
 const fact = (kind: LinkFact['kind'], key: string): LinkFact => ({ kind, key, words: key })
@@ -35,7 +43,7 @@ describe('what may be shared', () => {
 
 describe('ties', () => {
   test('weigh less the more share them, and nothing where too many do', () => {
-    const weights = [2, 3, 10, mostTelling, mostTelling + 1].map((holders) => tieWeight('phone', holders))
+    const weights = [2, 3, 10, maxTellingHolders, maxTellingHolders + 1].map((holders) => tieWeight('phone', holders))
     expect(weights[0]).toBe(2)
     expect(weights.toSorted((one, other) => other - one)).toEqual(weights)
     expect(weights.at(-1)).toBe(0)

@@ -15,7 +15,7 @@ export interface LinkFact {
 /** Where facts are kept: in memory, or in the database. Carriers are known by their DOT number. */
 export interface LinkSource {
   factsOf: (dotNumber: string) => LinkFact[]
-  /** Who has a fact, at most one more than `mostTelling`: beyond that it tells nothing. */
+  /** Who has a fact, at most one more than `maxTellingHolders`: beyond that it tells nothing. */
   holders: (kind: LinkKind, key: string) => string[]
 }
 
@@ -99,7 +99,7 @@ const ties: Record<LinkKind, number> = {
 }
 
 /** A fact that more carriers have than this ties nobody: an agent's office, a mail service. */
-export const mostTelling = 60
+export const maxTellingHolders = 60
 
 /** From this weight on two carriers belong to one group. */
 export const groupWeight = 1
@@ -109,7 +109,7 @@ export const groupWeight = 1
  * a random pair of its holders is the less likely to be one firm.
  */
 export const tieWeight = (kind: LinkKind, holders: number): number =>
-  holders < 2 || holders > mostTelling ? 0 : (ties[kind] * 2) / holders
+  holders < 2 || holders > maxTellingHolders ? 0 : (ties[kind] * 2) / holders
 
 export interface Link {
   to: string
@@ -141,12 +141,12 @@ export interface Group {
 }
 
 /** The group a carrier belongs to: all who are joined to it, straight or through others, by links of at least `groupWeight`. Stops at `most` members. */
-export function groupAround(source: LinkSource, dotNumber: string, most = 40): Group {
+export function groupAround(source: LinkSource, dotNumber: string, limit = 40): Group {
   const members = new Set([dotNumber])
   const links: Group['links'] = []
   for (const member of members) {
     for (const link of linksOf(source, member)) {
-      if (link.weight < groupWeight || (!members.has(link.to) && members.size >= most)) continue
+      if (link.weight < groupWeight || (!members.has(link.to) && members.size >= limit)) continue
       members.add(link.to)
       if (member < link.to || !links.some((each) => each.from === link.to && each.to === member))
         links.push({ from: member, to: link.to, weight: link.weight, facts: link.facts })

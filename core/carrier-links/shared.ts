@@ -1,5 +1,5 @@
 import type { LinkKind, Shared } from '../vetting/facts'
-import { type LinkFact, mostTelling } from './carrier-links'
+import { type LinkFact, maxTellingHolders } from './carrier-links'
 
 /** How many may share a fact of a kind and it is still a sign: names of people repeat, bank accounts do not. */
 const telling: Record<LinkKind, number> = {
@@ -9,7 +9,7 @@ const telling: Record<LinkKind, number> = {
   phone: 20,
   officer: 4,
   mail_domain: 10,
-  address: mostTelling,
+  address: maxTellingHolders,
 }
 
 /**

@@ -91,7 +91,7 @@ export function readImportRow(
 }
 
 /** The largest list of carriers that is taken, in bytes. */
-export const mostImportBytes = 4 * 1024 * 1024
+export const maxImportBytes = 4 * 1024 * 1024
 
 /** Why a file of carriers cannot be imported, with its sentence. */
 export const importRefusals = {

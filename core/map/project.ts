@@ -36,16 +36,16 @@ export interface Frame {
 }
 
 /** No map shows less than this many units across: a street plan it is not. */
-const leastWidth = 40
+const minWidth = 40
 
 /** A shape (width to height) near that of the spots themselves, within bounds, so that a way north to south is no strip of land in an ocean. */
-export function shapeAround(spots: MapPoint[], bounds: { least: number; most: number }): number {
+export function shapeAround(spots: MapPoint[], bounds: { min: number; max: number }): number {
   const across = (of: (spot: MapPoint) => number) => Math.max(...spots.map(of)) - Math.min(...spots.map(of))
   const [wide, tall] = [
-    Math.max(leastWidth, across((spot) => spot.x) * room.aside),
-    Math.max(leastWidth, across((spot) => spot.y) * room.up),
+    Math.max(minWidth, across((spot) => spot.x) * room.aside),
+    Math.max(minWidth, across((spot) => spot.y) * room.up),
   ]
-  return Math.min(bounds.most, Math.max(bounds.least, wide / tall))
+  return Math.min(bounds.max, Math.max(bounds.min, wide / tall))
 }
 
 /** More room up and down than aside: the names of the stops stand over them. */
@@ -56,14 +56,14 @@ export function frameAround(spots: MapPoint[], shape: number): Frame {
   const xs = spots.map((spot) => spot.x)
   const ys = spots.map((spot) => spot.y)
   const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
-  const width = Math.max(leastWidth, (right - left) * room.aside, (bottom - top) * room.up * shape)
+  const width = Math.max(minWidth, (right - left) * room.aside, (bottom - top) * room.up * shape)
   const height = width / shape
   return { x: (left + right) / 2 - width / 2, y: (top + bottom) / 2 - height / 2, width, height }
 }
 
 /** A frame drawn nearer (factor under 1) or farther around a spot of it, which stays where it is. */
 export function zoom(frame: Frame, factor: number, around: MapPoint): Frame {
-  const width = Math.min(2200, Math.max(leastWidth / 4, frame.width * factor))
+  const width = Math.min(2200, Math.max(minWidth / 4, frame.width * factor))
   const actual = width / frame.width
   return {
     x: around.x - (around.x - frame.x) * actual,

@@ -82,7 +82,7 @@ export const regionSpots = Object.entries(middles).map(([code, [lat, lon]]) => (
 export type RegionSpot = (typeof regionSpots)[number]
 
 /** Letters bigger than this (map units) do not fit into a small state. */
-const mostLetter = 14
+const maxLetter = 14
 
 /** A code's box against its letter: capitals are about so wide with the space after them, and so high with the room around them. */
 const widthOfLetter = 0.8
@@ -92,7 +92,7 @@ const heightOfLetter = 1.1
 export function namesThatFit(letter: number, spots: readonly RegionSpot[] = regionSpots): RegionSpot[] {
   const kept: RegionSpot[] = []
   for (const spot of spots) {
-    if (spot.isSmall && letter >= mostLetter) continue
+    if (spot.isSmall && letter >= maxLetter) continue
     const halfWidth = (each: RegionSpot) => (each.code.length * widthOfLetter * letter) / 2
     const isFree = kept.every(
       (other) =>

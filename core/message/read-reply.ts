@@ -24,7 +24,7 @@ export function readReply(text: string): ReplyFacts {
   const own = ownWords(text)
   const found = [...amountsIn(own, signed), ...amountsIn(own, plain)]
   const whole = found.filter((each) => !each.isPart)
-  const readings = [...new Set([...whole, ...found].map((each) => each.minor))].slice(0, mostReadings)
+  const readings = [...new Set([...whole, ...found].map((each) => each.minor))].slice(0, maxReadings)
   const numbers = new Set(
     [...text.slice(0, longestRead).matchAll(/\bMC\s?#?-?\s?(\d{4,8})\b/gi)].map((match) => match[1]!),
   )
@@ -36,7 +36,7 @@ export function readReply(text: string): ReplyFacts {
 }
 
 const longestRead = 20_000
-const mostReadings = 6
+const maxReadings = 6
 
 function amountsIn(text: string, pattern: RegExp): { minor: number; isPart: boolean }[] {
   return [...text.matchAll(pattern)].slice(0, 50).map((match) => {

@@ -1,5 +1,5 @@
 /** More middle stops than this are not ordered: the exact search doubles with each. */
-export const mostMiddleStops = 12
+export const maxMiddleStops = 12
 
 /**
  * The order of the middle stops with the fewest miles, first and last staying where they are. Exact
@@ -10,7 +10,7 @@ export const mostMiddleStops = 12
 export function bestOrder(miles: number[][]): number[] {
   const last = miles.length - 1
   const middle = last - 1
-  if (middle > mostMiddleStops) throw new Error(`${middle} middle stops; at most ${mostMiddleStops} are ordered.`)
+  if (middle > maxMiddleStops) throw new Error(`${middle} middle stops; at most ${maxMiddleStops} are ordered.`)
   if (middle < 2) return miles.map((_, at) => at)
   const sets = 1 << middle
   const best = new Float64Array(sets * middle).fill(Number.POSITIVE_INFINITY)

@@ -162,13 +162,13 @@ export function mendsOf(drive: DriveToPlan, plan: DrivePlan): Mends {
   })
   return {
     team: !drive.team && howLate({ ...drive, team: true }) === 0,
-    earlierPickup: leastShift((by) => howLate(shifted(by)) === 0),
+    earlierPickup: minShift((by) => howLate(shifted(by)) === 0),
     laterDelivery: plan.late,
   }
 }
 
 /** The least whole quarter of an hour that is enough. */
-function leastShift(isEnough: (by: number) => boolean): number | null {
+function minShift(isEnough: (by: number) => boolean): number | null {
   const quarter = 15 * minute
   if (!isEnough(earliestPickup)) return null
   let short = 0

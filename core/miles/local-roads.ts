@@ -22,7 +22,7 @@ const townMiles = 8
 const localReluctance = 1.15
 
 /** How many nodes are tried from a place, and how far beyond the nearest they may lie. */
-const mostEntries = 5
+const maxEntries = 5
 const reachMiles = 25
 const remoteReachMiles = 250
 
@@ -90,7 +90,7 @@ function entriesNear(network: Network, cells: Map<number, Cell>, waters: WaterLi
   for (const node of nearest) {
     const straight = straightMiles(point, network.nodes[node]!)
     if (entries.length === 0) reach = straight < townCentreMiles ? townReachMiles : Math.max(reachMiles, straight * 1.6)
-    if (straight > Math.min(reach, remoteReachMiles) || entries.length >= mostEntries) break
+    if (straight > Math.min(reach, remoteReachMiles) || entries.length >= maxEntries) break
     if (straight > townCentreMiles && waterBetween(waters, point, network.nodes[node]!) !== null) continue
     entries.push(localWay(node, straight < townCentreMiles ? network.nodes[node]!.offRoad : straight * localFactor))
   }

@@ -42,8 +42,8 @@ export interface RoadsData {
 }
 
 /** Nobody's door is nearer than this to another's when all that is known of them is the town. */
-const leastMiles = 1
-const leastHours = leastMiles / 30
+const minMiles = 1
+const minHours = minMiles / 30
 
 /** The road network ready to answer. Reading it is quick: nothing is searched until asked. */
 export function openRoads(data: RoadsData): Roads {
@@ -97,7 +97,7 @@ function nearer(
   choice: Choice,
 ): Leg | null {
   const way = best && (!local || best.cost <= entryWeight(local, choice)) ? best : local
-  return way && { miles: Math.max(leastMiles, way.miles), hours: Math.max(leastHours, way.hours) }
+  return way && { miles: Math.max(minMiles, way.miles), hours: Math.max(minHours, way.hours) }
 }
 
 /** Where the best way between two doors has its busiest node, and what it takes. */

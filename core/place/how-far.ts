@@ -3,7 +3,7 @@ export interface HowFarQuestion {
   places: string[]
 }
 
-const mostPlaces = 6
+const maxPlaces = 6
 
 /** Reads `boise to laredo`, `from boise id to laredo tx`, `boise to salt lake to laredo`; null where it is no such question. */
 export function readHowFar(typed: string): HowFarQuestion | null {
@@ -12,6 +12,6 @@ export function readHowFar(typed: string): HowFarQuestion | null {
     .replace(/^(?:how far|miles|distance)?\s*(?:from\s+)?/i, '')
     .split(/\s+to\s+|\s*[>→]\s*/i)
     .map((place) => place.trim())
-  const isAsked = places.length >= 2 && places.length <= mostPlaces && places.every((place) => place.length >= 2)
+  const isAsked = places.length >= 2 && places.length <= maxPlaces && places.every((place) => place.length >= 2)
   return isAsked ? { places } : null
 }

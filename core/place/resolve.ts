@@ -21,7 +21,7 @@ export interface PlaceRefusal {
   candidates: string[]
 }
 
-const mostCandidates = 6
+const maxCandidates = 6
 const longestName = 120
 
 /** Two cities of one name and state are the same question unless one is this many times bigger. */
@@ -70,7 +70,7 @@ function byPostal(gazetteer: Gazetteer, code: string, written: string): Resolved
 /** Codes of the same three characters that stand nearest to a code in their order. */
 function codesAround(codes: string[], code: string): string[] {
   const at = firstFrom(codes, code)
-  const around = codes.slice(Math.max(0, at - mostCandidates / 2), at + mostCandidates / 2)
+  const around = codes.slice(Math.max(0, at - maxCandidates / 2), at + maxCandidates / 2)
   return around.filter((each) => each.slice(0, 3) === code.slice(0, 3) || each.slice(0, 2) === code.slice(0, 2))
 }
 
@@ -94,14 +94,14 @@ function byName(gazetteer: Gazetteer, name: string, region: string | null): Reso
       refusal: {
         code: 'ambiguous_place',
         message: `${name} is ${alike.length} places`,
-        candidates: alike.slice(0, mostCandidates).map((city) => asWritten(gazetteer, city, alike)),
+        candidates: alike.slice(0, maxCandidates).map((city) => asWritten(gazetteer, city, alike)),
       },
     }
   return {
     refusal: {
       code: 'unknown_place',
       message: region ? `No ${name} in ${regionNames[region] ?? region}` : `No place named ${name}`,
-      candidates: closestNames(gazetteer, name.split(',')[0]!, region, mostCandidates),
+      candidates: closestNames(gazetteer, name.split(',')[0]!, region, maxCandidates),
     },
   }
 }

@@ -15,7 +15,7 @@ export interface FoundPlace extends Place {
 
 export interface PlaceSearch {
   /** The likeliest places for what is in the field, the likeliest first. */
-  find(typed: string, most: number): FoundPlace[]
+  find(typed: string, limit: number): FoundPlace[]
 }
 
 export interface Ranking {
@@ -37,17 +37,17 @@ export function makePlaceSearch(gazetteer: Gazetteer, ranking: Ranking): PlaceSe
   const bigCities = gazetteer.cities.filter((city) => city.population >= bigCityPeople)
   const offered = (city: City, place: Place): FoundPlace => ({ ...place, near: nearWords(bigCities, city) })
   return {
-    find(typed, most) {
+    find(typed, limit) {
       const query = typed.trim()
       if (query.length < 2) return []
       if (/^\d/.test(query) || /^[A-Za-z]\d/.test(query))
-        return findPostal(gazetteer, ranking, query, most).map(({ city, place }) => offered(city, place))
+        return findPostal(gazetteer, ranking, query, limit).map(({ city, place }) => offered(city, place))
       const hits = findByName(gazetteer, index, query)
       const score = (city: City) => hits.get(city)! * 2 + weight(city, ranking)
       return [...hits.keys()]
         .map((city) => ({ city, score: score(city) }))
         .sort((one, other) => other.score - one.score || one.city.at - other.city.at)
-        .slice(0, most)
+        .slice(0, limit)
         .map(({ city }) => offered(city, placeOfCity(city)))
     },
   }
@@ -171,7 +171,7 @@ function findPostal(
   gazetteer: Gazetteer,
   ranking: Ranking,
   typed: string,
-  most: number,
+  limit: number,
 ): { city: City; place: Place }[] {
   const code = typed
     .toUpperCase()
@@ -190,7 +190,7 @@ function findPostal(
   return [...cities]
     .map(([city, place]) => ({ city, place }))
     .sort((one, other) => weight(other.city, ranking) - weight(one.city, ranking))
-    .slice(0, most)
+    .slice(0, limit)
 }
 
 /** A city with this many people is known everywhere. */

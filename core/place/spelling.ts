@@ -3,11 +3,11 @@ import { nameKey } from './name-key'
 
 /**
  * How many letters must be put in, taken out, changed or swapped with their neighbour to make one
- * word the other (Damerau's distance, neighbours only), or `most + 1` as soon as it is more than `most`.
+ * word the other (Damerau's distance, neighbours only), or `limit + 1` as soon as it is more than `limit`.
  */
-export function lettersApart(one: string, other: string, most: number): number {
+export function lettersApart(one: string, other: string, limit: number): number {
   const width = other.length + 1
-  if (Math.abs(one.length - other.length) > most || width > longest) return most + 1
+  if (Math.abs(one.length - other.length) > limit || width > longest) return limit + 1
   let [twoBack, back, row] = rows
   for (let at = 0; at < width; at += 1) back[at] = at
   for (let i = 1; i <= one.length; i += 1) {
@@ -25,7 +25,7 @@ export function lettersApart(one: string, other: string, most: number): number {
       row[j] = steps
       if (steps < least) least = steps
     }
-    if (least > most) return most + 1
+    if (least > limit) return limit + 1
     ;[twoBack, back, row] = [back, row, twoBack]
   }
   return back[other.length]!
@@ -48,7 +48,7 @@ export function abbreviates(letters: string, word: string): boolean {
 }
 
 /** Names of the gazetteer nearest in spelling, as they are written, the bigger city first among equals. */
-export function closestNames(gazetteer: Gazetteer, name: string, region: string | null, most: number): string[] {
+export function closestNames(gazetteer: Gazetteer, name: string, region: string | null, limit: number): string[] {
   const key = nameKey(name)
   const allowed = key.length < 5 ? 1 : 2
   const close: { apart: number; words: string; population: number }[] = []
@@ -70,5 +70,5 @@ export function closestNames(gazetteer: Gazetteer, name: string, region: string 
         .sort((one, other) => one.apart - other.apart || other.population - one.population)
         .map((each) => each.words),
     ),
-  ].slice(0, most)
+  ].slice(0, limit)
 }

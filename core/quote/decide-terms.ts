@@ -42,7 +42,7 @@ export function decideTerms(
   terms: QuoteTerms,
 ): { unprices: boolean } | { refusal: TermsRefusal } {
   if (terms.validUntil < today) return refuse('past_day')
-  if (terms.validUntil > addDays(today, longestValidDays)) return refuse('too_long', { most: longestValidDays })
+  if (terms.validUntil > addDays(today, longestValidDays)) return refuse('too_long', { max: longestValidDays })
   if (terms.comparedId !== null && (compared?.customerId !== quote.customerId || terms.comparedId === quote.id))
     return refuse('not_theirs')
   if (compared && compared.currency !== terms.currency) return refuse('other_currency', { currency: compared.currency })

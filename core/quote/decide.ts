@@ -3,7 +3,7 @@ import type { Currency } from '../money/money'
 import { decideTerms, type QuoteTerms, type TermsFacts } from './decide-terms'
 import type { QuoteEvent } from './events'
 import { decideLine, type LineAct, type LineFacts } from './line-state'
-import { type CellName, type Cells, type LostReason, mostLines } from './quote'
+import { type CellName, type Cells, type LostReason, maxLines } from './quote'
 import type { QuoteRefusalCode } from './refusals'
 
 /** What deciding needs to know of a quote. */
@@ -47,8 +47,8 @@ const one = (event: QuoteEvent): QuoteDecision => ({ events: [event] })
 export function decideQuote(facts: QuoteFacts, command: QuoteCommand): QuoteDecision {
   switch (command.kind) {
     case 'add_lines':
-      return facts.lineCount + command.count > mostLines
-        ? refuse('too_many_lines', { most: mostLines, count: facts.lineCount })
+      return facts.lineCount + command.count > maxLines
+        ? refuse('too_many_lines', { max: maxLines, count: facts.lineCount })
         : one({ kind: 'lines_added', lines: command.count })
     case 'change_line':
       return onLines(facts, [command.lineId], 'change', ([line]) => one(lineChanged(line!, command.cells)))

@@ -32,7 +32,7 @@ export type Cells = z.output<typeof cellsSchema>
 /** The longest text a cell keeps. */
 export const longestCell = 300
 /** Lines in one quote: a big bid has hundreds. */
-export const mostLines = 2000
+export const maxLines = 2000
 
 /** What a line's cells were understood to say. */
 export interface LineFields {

@@ -20,7 +20,7 @@ const basisSpellings: [RegExp, ChargeBasis][] = [
   [/^(?:each|ea|flat)?$/, 'flat'],
 ]
 
-const mostExtras = 10
+const maxExtras = 10
 
 /**
  * Reads extra charges as they are typed: `tarp 75, stop-off 50, detention 60 an hour, team 12%`. A word
@@ -34,7 +34,7 @@ export function readExtras(text: string, currency: Currency): { charges: Charge[
   const charges: Charge[] = []
   for (const part of parts) {
     const charge = readExtra(part, currency)
-    if (!charge || charges.length === mostExtras) return { unread: part }
+    if (!charge || charges.length === maxExtras) return { unread: part }
     charges.push(charge)
   }
   return { charges }

@@ -19,7 +19,7 @@ export interface LineContext {
 
 const heaviestLb = 200_000
 const poundsInKilogram = 2.204_622_62
-const mostLoads = 100_000
+const maxLoads = 100_000
 const largestPriceMinor = 1_000_000_00
 
 /** Reads a line's cells; what cannot be read is a problem of its cell, and the others stand. */
@@ -148,7 +148,7 @@ function readCount(typed: string): number | null {
     typed,
   )
   const count = match ? Number(match[1]!.replaceAll(',', '')) : 0
-  return count >= 1 && count <= mostLoads ? count : null
+  return count >= 1 && count <= maxLoads ? count : null
 }
 
 const bareOf = (typed: string): string => typed.replace(/\s*(?:all[- ]?in|flat)$/i, '')

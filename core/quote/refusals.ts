@@ -12,8 +12,8 @@ interface LineSaid {
 export const quoteRefusals = {
   no_such_quote: () => 'There is no such quote.',
   no_such_line: () => 'There is no such line on this quote.',
-  too_many_lines: ({ most, count }: { most: number; count: number }) =>
-    `A quote holds ${most.toLocaleString('en-US')} lines; this one has ${count}.`,
+  too_many_lines: ({ max, count }: { max: number; count: number }) =>
+    `A quote holds ${max.toLocaleString('en-US')} lines; this one has ${count}.`,
   not_priced: ({ wanted, ...line }: LineSaid & { wanted: 'send' | 'win' | 'lose' }) => {
     const why = {
       send: 'The line has no price to send.',
@@ -39,7 +39,7 @@ export const quoteRefusals = {
   nothing_to_send: () => 'No line has a price to send.',
   past_day: ({ isSending }: { isSending?: boolean }) =>
     isSending ? 'Its last day is past: set another first.' : 'That day is past.',
-  too_long: ({ most }: { most: number }) => `At most ${most} days from today.`,
+  too_long: ({ max }: { max: number }) => `At most ${max} days from today.`,
   not_theirs: () => 'That is no other quote of this customer.',
   other_currency: ({ currency }: { currency: Currency }) =>
     `That quote is in ${currencyWords[currency]}: prices of two currencies are not compared.`,

@@ -12,7 +12,7 @@ export interface PlaceTable extends PlacePoints {
 export const noPlace = -1
 /** Roads are about this much longer than the straight line, for a price without miles. */
 const windingShare = 1.19
-const leastMiles = 12
+const minMiles = 12
 
 /** The spot of a postal code, new ones added; `noPlace` where nobody knows where it lies. */
 export function placeIndexOf(table: PlaceTable, postal: string, locate: Locate): number {
@@ -30,9 +30,9 @@ export function placeIndexOf(table: PlaceTable, postal: string, locate: Locate):
 
 /** The miles to count with: those given, else from the map; null where neither is known. */
 export function milesOf(subject: RateSubject, origin: number, dest: number, spots: PlacePoints): number | null {
-  if (subject.miles !== null && subject.miles > 0) return Math.max(leastMiles, subject.miles)
+  if (subject.miles !== null && subject.miles > 0) return Math.max(minMiles, subject.miles)
   if (origin === noPlace || dest === noPlace) return null
-  return Math.max(leastMiles, straightMiles(pointAt(spots, origin), pointAt(spots, dest)) * windingShare)
+  return Math.max(minMiles, straightMiles(pointAt(spots, origin), pointAt(spots, dest)) * windingShare)
 }
 
 /** A history as columns: one position a price, in the order in which they were booked. */

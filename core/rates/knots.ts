@@ -7,9 +7,9 @@ export interface Knots extends PlacePoints {
   miles: Float64Array
 }
 
-const mostKnots = 56
+const maxKnots = 56
 /** Nearer than this, a new knot tells nothing new. */
-const leastApart = 90
+const minApart = 90
 const rounds = 4
 /** How far a knot's say reaches. */
 const reachMiles = 130
@@ -23,12 +23,12 @@ export function chooseKnots(spots: PlacePoints, weight: ArrayLike<number>): Knot
   const count = spots.lat.length
   const distance = new Float64Array(count).fill(2500)
   const chosen: { lat: number; lon: number }[] = []
-  while (chosen.length < Math.min(mostKnots, count)) {
+  while (chosen.length < Math.min(maxKnots, count)) {
     let best = -1
     let most = 0
     for (let at = 0; at < count; at++) {
       const score = Math.sqrt(weight[at]!) * distance[at]! ** 1.5
-      if (distance[at]! >= leastApart && score > most) [best, most] = [at, score]
+      if (distance[at]! >= minApart && score > most) [best, most] = [at, score]
     }
     if (best < 0) break
     const point = pointAt(spots, best)

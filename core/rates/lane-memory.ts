@@ -25,7 +25,7 @@ const togetherMiles = 80
 /** Neighbouring ends that are asked, and lanes that have a say. */
 const neighboursAsked = 9
 const neighbourMiles = 120
-const mostLanes = 10
+const maxLanes = 10
 /** A lane with as many prices does not ask its neighbours. */
 const busy = 60
 
@@ -144,7 +144,7 @@ export interface LaneAnswer {
   newest: number | null
 }
 
-const factor = new Float64Array(mostLanes * mostLanes)
+const factor = new Float64Array(maxLanes * maxLanes)
 
 /** What is to be expected on a lane beyond its ends, leaning on it and on its neighbours. */
 export function laneLevel(
@@ -195,7 +195,7 @@ export function laneLevel(
       (other.alike * other.alike) / (shared + own + other.spread) -
       (one.alike * one.alike) / (shared + own + one.spread),
   )
-  if (found.length > mostLanes) found.length = mostLanes
+  if (found.length > maxLanes) found.length = maxLanes
   const size = found.length
   for (let row = 0; row < size; row++) {
     for (let column = 0; column < row; column++)

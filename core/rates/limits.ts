@@ -2,7 +2,7 @@ import type { RateBand } from './rates'
 
 /** What the desk aims to keep of the sell price, and the least it works for. */
 const usualMarginShare = 0.14
-const leastMarginShare = 0.05
+const minMarginShare = 0.05
 
 export interface Limits {
   /** What we hope to pay. */
@@ -23,7 +23,7 @@ export function proposeLimits(band: RateBand | null, sellMinor: number): Limits 
   }
   const fromSell =
     sellMinor > 0
-      ? { targetPayMinor: sellMinor * (1 - usualMarginShare), maxPayMinor: sellMinor * (1 - leastMarginShare) }
+      ? { targetPayMinor: sellMinor * (1 - usualMarginShare), maxPayMinor: sellMinor * (1 - minMarginShare) }
       : null
   if (!fromBand && !fromSell) return null
   const least = (pick: (limits: Limits) => number) =>

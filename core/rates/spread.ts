@@ -78,11 +78,11 @@ export function percentilesOf(spread: Spread, input: SpreadInput): [number, numb
 const knowsMore = 0.975
 
 /** Fewer prices than this tell nothing of their spread. */
-const leastPrices = 150
+const minPrices = 150
 
 /** The spread from prices that were foretold before they were seen. `error` is log price over expected. */
 export function fitSpread(seen: { input: SpreadInput; error: number }[], noise: number): Spread {
-  if (seen.length < leastPrices) return guessedSpread(noise)
+  if (seen.length < minPrices) return guessedSpread(noise)
   const scale = fitScale(seen, noise)
   const scaled = seen.map(({ input, error }) => ({
     features: percentileFeatures(input),

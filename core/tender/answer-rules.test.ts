@@ -61,10 +61,10 @@ describe('conditions', () => {
     ],
     ['equipment', { equipment: ['van', 'reefer'] }, {}, {}, 'accept'],
     ['other equipment', { equipment: ['van'] }, {}, {}, 'hand_over'],
-    ['just two days ahead', { leastDays: 2 }, {}, {}, 'accept'],
-    ['too soon', { leastDays: 2.01 }, {}, {}, 'hand_over'],
-    ['too far ahead', { mostDays: 1.9 }, {}, {}, 'hand_over'],
-    ['no pickup said', { leastDays: 0 }, { pickupAt: null }, {}, 'hand_over'],
+    ['just two days ahead', { minDays: 2 }, {}, {}, 'accept'],
+    ['too soon', { minDays: 2.01 }, {}, {}, 'hand_over'],
+    ['too far ahead', { maxDays: 1.9 }, {}, {}, 'hand_over'],
+    ['no pickup said', { minDays: 0 }, { pickupAt: null }, {}, 'hand_over'],
     ['margin at the middle, just', { margin: { at: 'middle', is: 'at_least', percent: 15 } }, {}, {}, 'accept'],
     ['margin at the high price, not', { margin: { at: 'high', is: 'at_least', percent: 5.1 } }, {}, {}, 'hand_over'],
     [
@@ -156,7 +156,7 @@ test('whatever the rules, every tender of the past is answered in exactly one wa
   const anyRule = fc
     .record({
       verdict: fc.constantFrom('accept' as const, 'decline' as const, 'hand_over' as const),
-      leastDays: fc.option(fc.integer({ min: 0, max: 5 })),
+      minDays: fc.option(fc.integer({ min: 0, max: 5 })),
       driving: fc.constantFrom('any' as const, 'feasible' as const, 'not_feasible' as const),
       count: fc.integer({ min: 0, max: 4 }),
     })
@@ -182,7 +182,7 @@ test('a rule in words', () => {
       rule({
         equipment: ['reefer'],
         lanes: [{ from: 'ID', to: '' }],
-        leastDays: 1,
+        minDays: 1,
         driving: 'feasible',
         margin: { at: 'middle', is: 'at_least', percent: 12 },
         week: { is: 'below', count: 5 },

@@ -27,8 +27,8 @@ export const answerRuleSchema = z
       .max(40)
       .default([]),
     equipment: z.array(z.enum(equipmentKinds)).default([]),
-    leastDays: z.number().min(0).max(120).nullable().default(null),
-    mostDays: z.number().min(0).max(120).nullable().default(null),
+    minDays: z.number().min(0).max(120).nullable().default(null),
+    maxDays: z.number().min(0).max(120).nullable().default(null),
     driving: z.enum(['any', 'feasible', 'not_feasible']).default('any'),
     margin: z
       .object({
@@ -49,8 +49,8 @@ export const answerRuleSchema = z
     path: ['reasonCode'],
     message: 'Say with which reason',
   })
-  .refine((rule) => rule.leastDays === null || rule.mostDays === null || rule.leastDays <= rule.mostDays, {
-    path: ['mostDays'],
+  .refine((rule) => rule.minDays === null || rule.maxDays === null || rule.minDays <= rule.maxDays, {
+    path: ['maxDays'],
     message: 'The days are upside down',
   })
 export type AnswerRule = z.infer<typeof answerRuleSchema>
@@ -99,8 +99,8 @@ function conditions(rule: AnswerRule, facts: TenderFacts, { at, takenThisWeek, o
   if (rule.lanes.length > 0 && !rule.lanes.some((lane) => isEnd(lane.from, facts.origin) && isEnd(lane.to, facts.dest)))
     return false
   if (rule.equipment.length > 0 && (facts.equipment === null || !rule.equipment.includes(facts.equipment))) return false
-  if (rule.leastDays !== null && (days === null || days < rule.leastDays)) return false
-  if (rule.mostDays !== null && (days === null || days > rule.mostDays)) return false
+  if (rule.minDays !== null && (days === null || days < rule.minDays)) return false
+  if (rule.maxDays !== null && (days === null || days > rule.maxDays)) return false
   if (rule.driving !== 'any' && (facts.lateMs === null || (facts.lateMs === 0) !== (rule.driving === 'feasible')))
     return false
   if (rule.margin && !marginIs(rule.margin, facts)) return false

@@ -21,7 +21,7 @@ export interface MisplacedCode {
  * A tender tells a place by its postal code or town, which may lie this far from the gate (air miles); farther off, the
  * code means another place than we hold it for. Half a metropolitan area across, chosen by us.
  */
-export const mostMilesOff = 30
+export const maxMilesOff = 30
 
 /** Which mapped codes mean, by the tender's own words, another place than ours; the farthest off first. */
 export function misplacedAmong(places: readonly MappedPlace[]): MisplacedCode[] {
@@ -32,6 +32,6 @@ export function misplacedAmong(places: readonly MappedPlace[]): MisplacedCode[] 
       milesAway: Math.round(straightMiles(facility, stated)),
       words: `${code} is ${facility.name} in ${facility.city}, ${facility.region} with us; the tender says ${stated.city}, ${stated.region}`,
     }))
-    .filter(({ milesAway }) => milesAway > mostMilesOff)
+    .filter(({ milesAway }) => milesAway > maxMilesOff)
     .toSorted((one, other) => other.milesAway - one.milesAway)
 }

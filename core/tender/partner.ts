@@ -44,7 +44,7 @@ export const usualStatusCodes: StatusCodes = {
   delayed_delivery: 'SD',
 }
 
-const text = (most: number) => z.string().trim().max(most)
+const text = (max: number) => z.string().trim().max(max)
 const ids = {
   theirQualifier: text(2).min(2, 'Two characters, as 02 or ZZ'),
   theirId: text(15).min(2, 'Give their id'),

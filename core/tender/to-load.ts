@@ -37,8 +37,8 @@ const referenceKindOf: Record<string, { kind: ReferenceKind; showOn: LoadDocumen
   OI: { kind: 'customer_order', showOn: ['invoice'] },
 }
 
-const mostReferences = 30
-const mostNotes = 30
+const maxReferences = 30
+const maxNotes = 30
 const usualWeightLb = 40_000
 
 /** The load that a tender asks for, or why it cannot become one. What the tender leaves open is written down for us. */
@@ -124,7 +124,7 @@ function referencesOf(tender: Tender): Reference[] {
   ]
   return all
     .filter((each, at) => all.findIndex((other) => other.kind === each.kind && other.value === each.value) === at)
-    .slice(0, mostReferences)
+    .slice(0, maxReferences)
 }
 
 /**
@@ -151,7 +151,7 @@ function notesOf(tender: Tender, open: string[]): Note[] {
   return [
     ...us.map((text) => ({ audience: 'us' as const, text: text.slice(0, 2000) })),
     ...carrier.map((text) => ({ audience: 'carrier' as const, text })),
-  ].slice(0, mostNotes)
+  ].slice(0, maxNotes)
 }
 
 /** How a note begins that is the customer's own words. */

@@ -30,10 +30,10 @@ const daysWords = (days: number) => (days === 1 ? '1 day' : `${days} days`)
 const drivingWords = { any: '', feasible: 'can be driven in time', not_feasible: 'cannot be driven in time' }
 const holdWords = { any: '', on_hold: 'customer on hold', free: 'customer not on hold' }
 
-function aheadWords({ leastDays, mostDays }: AnswerRule): string {
-  if (leastDays !== null && mostDays !== null) return `${leastDays} to ${mostDays} days ahead`
-  if (leastDays !== null) return `at least ${daysWords(leastDays)} ahead`
-  return mostDays === null ? '' : `at most ${daysWords(mostDays)} ahead`
+function aheadWords({ minDays, maxDays }: AnswerRule): string {
+  if (minDays !== null && maxDays !== null) return `${minDays} to ${maxDays} days ahead`
+  if (minDays !== null) return `at least ${daysWords(minDays)} ahead`
+  return maxDays === null ? '' : `at most ${daysWords(maxDays)} ahead`
 }
 
 function weekWords(week: AnswerRule['week']): string {

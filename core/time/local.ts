@@ -45,13 +45,13 @@ export function toLocal(instant: number, zone: string): LocalTime {
 
 /** Zones change their offset only on the quarter hour, so one answer holds for it. */
 const bucket = 15 * minute
-const mostRemembered = 20_000
+const maxRemembered = 20_000
 const remembered = new Map<string, Map<number, number>>()
 
 /** Milliseconds that a zone's clock is ahead of UTC at an instant; asked of the runtime once a quarter hour. */
 function zoneOffset(zone: string, instant: number): number {
   let ofZone = remembered.get(zone)
-  if (!ofZone || ofZone.size > mostRemembered) {
+  if (!ofZone || ofZone.size > maxRemembered) {
     ofZone = new Map()
     remembered.set(zone, ofZone)
   }
@@ -80,14 +80,14 @@ export function addDays(date: string, days: number): string {
   if (known !== undefined) return known
   const at = new Date(`${date}T00:00:00Z`)
   const found = new Date(at.getTime() + days * day).toISOString().slice(0, 10)
-  if (moved.size >= mostMoved) moved.clear()
+  if (moved.size >= maxMoved) moved.clear()
   moved.set(key, found)
   return found
 }
 
 /** Fifty thousand carriers are asked about the same few days. */
 const moved = new Map<string, string>()
-const mostMoved = 5000
+const maxMoved = 5000
 
 /** Whole calendar days from one day to another. */
 export function daysBetween(from: string, to: string): number {

@@ -91,7 +91,7 @@ export function coveredThrough(policies: Stretch[], from: string): string | null
 const nextDay = (date: string) => (date >= farAway ? farAway : addDays(date, 1))
 
 /** The least limit that holds on every day of a stretch of days, in minor units; zero where a day has no cover. */
-export function leastLimit(policies: Stretch[], from: string, to: string): number {
+export function minLimit(policies: Stretch[], from: string, to: string): number {
   // The best policy in force can change only where one begins or the day after one ends.
   const turns = [from, ...policies.map((each) => each.from), ...policies.map((each) => nextDay(each.to))].filter(
     (date) => date >= from && date <= to,

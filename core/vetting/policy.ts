@@ -17,7 +17,7 @@ export const ruleKinds = {
   ...fitnessRules,
   signs_heavy: {
     title: 'Signs of impersonation or double brokering, together weighing',
-    asks: { weight: { label: 'weight', unit: 'weight', least: 1, most: 100 } },
+    asks: { weight: { label: 'weight', unit: 'weight', min: 1, max: 100 } },
     find: () => [],
   },
 } as const satisfies Record<string, RuleKind>
@@ -49,11 +49,11 @@ export const ruleSchema = z
   .superRefine((rule, context) => {
     for (const [name, ask] of Object.entries(asksOf(rule.kind))) {
       const value = rule.ask[name]
-      if (value === undefined || !Number.isFinite(value) || value < ask.least || value > ask.most)
+      if (value === undefined || !Number.isFinite(value) || value < ask.min || value > ask.max)
         context.addIssue({
           code: 'custom',
           path: ['ask', name],
-          message: `${ask.label}: a number from ${ask.least} to ${ask.most.toLocaleString('en-US')}`,
+          message: `${ask.label}: a number from ${ask.min} to ${ask.max.toLocaleString('en-US')}`,
         })
     }
   })

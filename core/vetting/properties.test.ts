@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
 import { addDays, daysBetween } from '../time/local'
-import { coveredThrough, endOf, leastLimit, stretches } from './cover'
+import { coveredThrough, endOf, minLimit, stretches } from './cover'
 import type { CarrierToVet, Insurance } from './facts'
 import { carrier, certificate, load, record, today } from './testing'
 import { usualPolicy } from './usual-policy'
@@ -167,7 +167,7 @@ test('cover through and least limit, against looking at every single day', () =>
         else expect(through).toBe(naive)
         const to = addDays(from, span)
         const least = Math.min(...Array.from({ length: span + 1 }, (_, at) => limitOn(addDays(from, at))))
-        expect(leastLimit(list, from, to)).toBe(least)
+        expect(minLimit(list, from, to)).toBe(least)
       },
     ),
     { numRuns: 400 },

@@ -6,8 +6,8 @@ export type AskUnit = 'days' | 'months' | 'hours' | 'dollars' | 'times' | 'count
 export interface Ask {
   label: string
   unit: AskUnit
-  least: number
-  most: number
+  min: number
+  max: number
 }
 
 /** Something vetting can look for: its name, the thresholds it asks for, and how it is found. */

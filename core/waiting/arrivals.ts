@@ -186,8 +186,8 @@ export function expectedOffers(pace: ArrivalPace, from: number, to: number, cont
 export const ownPace = (steadiness: number, seen: number, expected: number): number =>
   (seen + steadiness) / (expected + steadiness)
 
-const leastSteadiness = 0.5
-const mostSteadiness = 30
+const minSteadiness = 0.5
+const maxSteadiness = 30
 
 /** The shape of the gamma distribution that loads' own paces show: by how much their counts vary beyond chance. */
 function steadinessOf(loads: WaitedLoad[], pace: ArrivalPace, zone: string): number {
@@ -203,5 +203,5 @@ function steadinessOf(loads: WaitedLoad[], pace: ArrivalPace, zone: string): num
     beyond += (seen - expected) ** 2 - expected
     squares += expected * expected
   }
-  return beyond <= 0 ? mostSteadiness : Math.min(mostSteadiness, Math.max(leastSteadiness, squares / beyond))
+  return beyond <= 0 ? maxSteadiness : Math.min(maxSteadiness, Math.max(minSteadiness, squares / beyond))
 }

@@ -9,12 +9,12 @@ export const guessedSpread: OfferSpread = Array.from(
   (_, at) => -0.1 + 0.35 * ((at + 0.5) / spreadSteps),
 )
 
-const leastOffers = 60
+const minOffers = 60
 
 /** The spread that past offers show, won and lost, each over what was foretold for its load before it came. */
 export function offerSpreadOf(errors: number[]): OfferSpread {
   const sound = errors.filter((error) => Math.abs(error) < 0.7).sort((one, other) => one - other)
-  if (sound.length < leastOffers) return guessedSpread
+  if (sound.length < minOffers) return guessedSpread
   return Array.from({ length: spreadSteps }, (_, at) => sound[Math.floor(((at + 0.5) / spreadSteps) * sound.length)]!)
 }
 

@@ -30,7 +30,7 @@ export interface TakeLine {
 
 const slice = hour / 4
 /** A pickup days away is looked at in longer slices: the line is as good, and a desk of loads is planned at once. */
-const mostSlices = 240
+const maxSlices = 240
 
 /**
  * The take line: the highest price it is wiser to take than to wait, at every moment until it is too late. Optimal
@@ -41,7 +41,7 @@ const mostSlices = 240
 export function takeLine(waiting: Waiting): TakeLine {
   const { now, rescueMinor, targetPayMinor, maxPayMinor } = waiting
   const until = Math.max(now, waiting.until)
-  const slices = Math.max(1, Math.min(mostSlices, Math.ceil((until - now) / slice)))
+  const slices = Math.max(1, Math.min(maxSlices, Math.ceil((until - now) / slice)))
   const step = (until - now) / slices
   const saved = savings(waiting)
   const values = new Float64Array(slices + 1)
@@ -116,7 +116,7 @@ export function takeAt(line: TakeLine, at: number): number {
 export function costHolding(waiting: Waiting, line: TakeLine, offerMinor: number, standsUntil: number): number {
   const end = Math.min(standsUntil, waiting.until)
   if (end <= waiting.now) return offerMinor
-  const slices = Math.max(1, Math.min(mostSlices, Math.ceil((end - waiting.now) / slice)))
+  const slices = Math.max(1, Math.min(maxSlices, Math.ceil((end - waiting.now) / slice)))
   const step = (end - waiting.now) / slices
   const saved = savings(waiting)
   let value = Math.min(offerMinor, takeAt(line, end))

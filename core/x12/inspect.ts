@@ -106,7 +106,7 @@ export class Inspector {
 
   private stray(text: string, spot: TextPosition): void {
     if (this.interchange) {
-      if (this.interchange.faults.length < mostFaults)
+      if (this.interchange.faults.length < maxFaults)
         this.interchange.faults.push({
           level: 'interchange',
           segment: '',
@@ -368,7 +368,7 @@ export class Inspector {
     if (!open) return
     if (grave) open.grave = true
     // Beyond them a set is still rejected, only no more is said of it.
-    if (open.report.faults.length >= mostFaults || this.told >= mostToldOfFile) return
+    if (open.report.faults.length >= maxFaults || this.told >= maxReportedOfFile) return
     this.told++
     const value = fault.element === null ? '' : view.element(fault.element)
     open.report.faults.push({
@@ -387,7 +387,7 @@ export class Inspector {
     element: number | null = null,
     spot: TextPosition | null = null,
   ): void {
-    if (this.group!.faults.length < mostFaults)
+    if (this.group!.faults.length < maxFaults)
       this.group!.faults.push({
         level: 'group',
         segment: view?.id ?? 'GE',
@@ -406,7 +406,7 @@ export class Inspector {
     element: number | null = null,
     spot: TextPosition | null = null,
   ): void {
-    if (this.interchange!.faults.length < mostFaults)
+    if (this.interchange!.faults.length < maxFaults)
       this.interchange!.faults.push({
         level: 'interchange',
         segment: view?.id ?? 'IEA',
@@ -420,9 +420,9 @@ export class Inspector {
 }
 
 /** Faults reported of one set, group or interchange: a broken file has more than anybody reads. */
-const mostFaults = 200
+const maxFaults = 200
 /** And of all the sets of a file. */
-const mostToldOfFile = 2_000
+const maxReportedOfFile = 2_000
 const nowhere: TextPosition = { offset: 0, line: 1, column: 1 }
 
 const stepWords = {

@@ -149,12 +149,12 @@ const altered = (value: string): string =>
   })
 
 /** The most elements and segments of a set whose fields are traced: each is read again twice, so the work grows with their product. */
-const mostTraced = { elements: 1_200, segments: 400 }
+const maxTraced = { elements: 1_200, segments: 400 }
 
 /** Whether a set is of a length that `traceFields` is for; usual tenders have a tenth of it. */
 export const isTraceable = (segments: readonly Segment[]): boolean =>
-  segments.length <= mostTraced.segments &&
-  segments.reduce((sum, segment) => sum + segment.length - 1, 0) <= mostTraced.elements
+  segments.length <= maxTraced.segments &&
+  segments.reduce((sum, segment) => sum + segment.length - 1, 0) <= maxTraced.elements
 
 /**
  * Which bytes each field was read from: found out by taking every element away, and by altering it, and reading the set again. An

@@ -16,8 +16,8 @@ export const sessionLifeMs = 14 * 24 * 3_600_000
 const noteSeenEveryMs = 60_000
 
 /** Passwords looked at at the same time: each takes 19 MiB and a core, and a core is left to everybody else. */
-const mostAtOnce = 1
-const mostWaiting = 40
+const maxAtOnce = 1
+const maxWaiting = 40
 const hashing = { running: 0, waiting: [] as (() => void)[] }
 
 interface SignInRefusal {
@@ -39,7 +39,7 @@ export async function signIn(
     logged(db, refused(signInRefusals, code, facts), counted)
   if (early) return refuse('too_many_guesses', { seconds: Math.ceil(early.waitMs / 1000) })
   const found = db.select().from(user).where(eq(user.mail, account)).get()
-  if (hashing.waiting.length >= mostWaiting) return refuse('busy')
+  if (hashing.waiting.length >= maxWaiting) return refuse('busy')
   const right = await oneOfFew(async () =>
     verify(found?.passwordHash ?? (await unknownHash()), attempt.password).catch(() => false),
   )
@@ -65,7 +65,7 @@ function logged(
 
 /** Waits for a turn: a storm of guesses leaves a core to everybody else. */
 async function oneOfFew<T>(work: () => Promise<T>): Promise<T> {
-  if (hashing.running >= mostAtOnce) await new Promise<void>((resolve) => hashing.waiting.push(resolve))
+  if (hashing.running >= maxAtOnce) await new Promise<void>((resolve) => hashing.waiting.push(resolve))
   hashing.running += 1
   try {
     return await work()

@@ -1,6 +1,6 @@
 import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import { gradesOf } from '#core/carrier/grades'
-import { groupAround, type LinkSource, mostTelling } from '#core/carrier-links/carrier-links'
+import { groupAround, type LinkSource, maxTellingHolders } from '#core/carrier-links/carrier-links'
 import { fieldsOf } from '#core/register/fields'
 import { dayOf, toLocal } from '#core/time/local'
 import { vet } from '#core/vetting/vetting'
@@ -27,8 +27,8 @@ import { currentPolicy } from '#server/vetting/policy'
 import { coverOf } from '#server/vetting/vet'
 import { allCounts, countsOf } from './grades'
 
-const mostLoads = 60
-const mostFacts = 200
+const maxLoads = 60
+const maxFacts = 200
 
 /** Everything the dossier shows of a carrier; null where there is no such carrier. */
 export function readDossier(db: Db, carrierId: number, now: number) {
@@ -130,7 +130,7 @@ function loadsOf(db: Db, carrierId: number) {
     .from(load)
     .where(and(eq(load.carrierId, carrierId), eq(load.practice, false)))
     .orderBy(desc(load.pickupAt))
-    .limit(mostLoads)
+    .limit(maxLoads)
     .all()
     .map((row) => ({
       ...row,
@@ -169,14 +169,14 @@ function factsOverTime(db: Db, carrierId: number) {
     .from(fact)
     .where(and(eq(fact.carrierId, carrierId), isNull(fact.endedAt)))
     .orderBy(fact.id)
-    .limit(mostFacts)
+    .limit(maxFacts)
     .all()
   const before = db
     .select()
     .from(fact)
     .where(and(eq(fact.carrierId, carrierId), isNotNull(fact.endedAt)))
     .orderBy(desc(fact.endedAt))
-    .limit(mostFacts)
+    .limit(maxFacts)
     .all()
   const current = now.map((row) => ({
     ...row,
@@ -198,7 +198,7 @@ const holdersQuery = prepared((db) =>
     .select({ dotNumber: linkFact.dotNumber })
     .from(linkFact)
     .where(and(eq(linkFact.kind, sql.placeholder('kind')), eq(linkFact.key, sql.placeholder('key'))))
-    .limit(mostTelling + 1)
+    .limit(maxTellingHolders + 1)
     .prepare(),
 )
 

@@ -9,8 +9,8 @@ import { ReadProblem, readAside } from '#server/read/read'
 import { carrier, contact, registerRecord } from '#server/schema'
 import { addRecord } from './add'
 
-export const mostImportRows = 5_000
-const mostColumns = 200
+export const maxImportRows = 5_000
+const maxColumns = 200
 const readTimeout = 10_000
 /** Rows handled before others get their turn. */
 const atOnce = 50
@@ -62,12 +62,12 @@ async function readSheet(text: string): Promise<{ rows: string[][] } | Refused> 
   // Whichever of them parts the heads parts the rows.
   const delimiter = [',', ';', '\t'].toSorted((one, other) => head.split(other).length - head.split(one).length)[0]!
   try {
-    const rows = await readAside('csv', { text, delimiter, mostRows: mostImportRows + 1, mostColumns }, readTimeout)
+    const rows = await readAside('csv', { text, delimiter, maxRows: maxImportRows + 1, maxColumns }, readTimeout)
     return rows.length < 2 ? refused(importRefusals, 'empty') : { rows }
   } catch (error) {
     if (!(error instanceof ReadProblem)) throw error
     if (error.code === 'too_much')
-      return refused(importRefusals, 'too_many', { rows: mostImportRows, columns: mostColumns })
+      return refused(importRefusals, 'too_many', { rows: maxImportRows, columns: maxColumns })
     return refused(importRefusals, 'no_csv', { problem: error.message })
   }
 }

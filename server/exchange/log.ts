@@ -152,9 +152,9 @@ export async function readDocument(db: Db, documentId: number) {
 export type ReadDocument = NonNullable<Awaited<ReturnType<typeof readDocument>>>
 
 const readTimeout = 10_000
-const mostText = 60_000
+const maxText = 60_000
 
-const visibleText = (raw: Buffer) => raw.toString('utf8').slice(0, mostText)
+const visibleText = (raw: Buffer) => raw.toString('utf8').slice(0, maxText)
 
 /** The delimiters of the interchange, made visible. */
 function signsOf(raw: Buffer): { element: string; segment: string } {

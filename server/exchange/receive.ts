@@ -62,7 +62,7 @@ export function receive(
 }
 
 /** Tries before a file is set aside that breaks whoever reads it: the first may have met a machine that was too busy. */
-const mostTries = 2
+const maxTries = 2
 const readTimeout = 30_000
 
 /** Files are taken in one after another: each holds its bytes several times over while it lasts. */
@@ -83,8 +83,8 @@ async function takeAside(db: Db, bytes: Buffer, from: Origin, clock: () => numbe
       return receive(db, bytes, from, clock(), reads)
     } catch (error) {
       if (!(error instanceof ReadProblem)) throw error
-      if (turn < mostTries) continue
-      const problem = `Set aside after ${mostTries} tries. ${error.message}`
+      if (turn < maxTries) continue
+      const problem = `Set aside after ${maxTries} tries. ${error.message}`
       const kept = keepIncoming(
         db,
         {

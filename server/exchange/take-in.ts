@@ -52,7 +52,7 @@ export function takeIn(
   return kept
 }
 
-const mostNumbers = 999_999_999
+const maxNumbers = 999_999_999
 
 /** How a control number fits the partner's sequence: a repeat of the same bytes, a gap, out of order, or as it should. */
 function sequence(
@@ -80,7 +80,7 @@ function sequence(
       .where(among)
       .get()?.highest ?? null
   // After the last of nine figures numbering starts over.
-  if (highest !== null && highest - control > mostNumbers / 2) return { repeat: false, remark: null }
+  if (highest !== null && highest - control > maxNumbers / 2) return { repeat: false, remark: null }
   if (highest !== null && control < highest)
     return { repeat: false, remark: `Came late: ${highest} was here before ${control}` }
   if (highest !== null && control > highest + 1)

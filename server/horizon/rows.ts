@@ -46,7 +46,7 @@ export const openQuery = prepared((db) =>
     .leftJoin(carrier, eq(carrier.id, load.carrierId))
     .where(sql`${load.state} in (${quoted(onDesk.states)})`)
     .orderBy(asc(load.pickupAt))
-    .limit(mostLoads)
+    .limit(maxLoads)
     .prepare(),
 )
 
@@ -95,4 +95,4 @@ export const openAlerts = prepared((db) =>
 )
 
 /** The desk's open loads, the soonest first; more than this is no longer one rep's horizon. */
-export const mostLoads = 250
+export const maxLoads = 250

@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import type { NextFunction, Request, Response } from 'express'
 import { maxDocumentBytes } from '#core/carrier/document'
-import { mostImportBytes } from '#core/carrier/import'
+import { maxImportBytes } from '#core/carrier/import'
 import { isStopping } from '#server/live/live'
 import { logger } from '#server/log/logger'
 import { settings } from '#server/settings.server'
@@ -20,7 +20,7 @@ const bodyLimits: { path: RegExp; bytes: number }[] = [
   { path: /^\/c\/[^/]*$/, bytes: 16 * 1024 },
   { path: /^\/p\/[^/]*$/, bytes: maxDocumentBytes + aroundFile },
   { path: /^\/carriers\/\d+\/documents(\.data)?$/, bytes: maxDocumentBytes + aroundFile },
-  { path: /^\/carriers\/import(\.data)?$/, bytes: mostImportBytes + aroundFile },
+  { path: /^\/carriers\/import(\.data)?$/, bytes: maxImportBytes + aroundFile },
   { path: /^\/exchange\/in\/\d+$/, bytes: largestInterchange },
 ]
 

@@ -8,7 +8,7 @@ const timeToReadMs = 1_000
  * Holds a request's body to so many bytes, however it is sent (with a length, in chunks, read or not read by a route): beyond
  * them nothing more is kept, the caller is answered 413, and the connection ends.
  */
-export function limitBody(request: IncomingMessage, response: Response, mostBytes: number): void {
+export function limitBody(request: IncomingMessage, response: Response, maxBytes: number): void {
   const push = request.push.bind(request)
   let received = 0
   let isCut = false
@@ -16,13 +16,13 @@ export function limitBody(request: IncomingMessage, response: Response, mostByte
   request.push = (chunk: Buffer | null, encoding?: BufferEncoding) => {
     if (isCut) return true
     received += chunk?.length ?? 0
-    if (received <= mostBytes) return push(chunk, encoding)
+    if (received <= maxBytes) return push(chunk, encoding)
     isCut = true
     tooLarge(response)
     setTimeout(() => request.socket.destroy(), timeToReadMs).unref()
     // The reader is informed that the rest will not come; destroying the request would end the connection before the answer is read.
     if (request.listenerCount('error') > 0)
-      request.emit('error', new Error(`A body of more than ${mostBytes} bytes was cut off`))
+      request.emit('error', new Error(`A body of more than ${maxBytes} bytes was cut off`))
     return true
   }
 }

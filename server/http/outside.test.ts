@@ -42,7 +42,7 @@ afterEach(() => {
 })
 
 const ask = (path: string, over = {}) =>
-  askOutside(`${address}${path}`, { timeoutMs: 500, mostBytes: 1000, allowPrivate: true, ...over })
+  askOutside(`${address}${path}`, { timeoutMs: 500, maxBytes: 1000, allowPrivate: true, ...over })
 const faultOf = (asked: Promise<unknown>) =>
   asked.then(
     () => 'answered',
@@ -57,7 +57,7 @@ describe('asking somebody else’s program', () => {
     expect(connections).toBeLessThan(4)
   })
   test('reads no more than it was told to', async () =>
-    expect(await faultOf(ask('/endless', { mostBytes: 200_000, timeoutMs: 5000 }))).toBe('too_large'))
+    expect(await faultOf(ask('/endless', { maxBytes: 200_000, timeoutMs: 5000 }))).toBe('too_large'))
   test.each(['/silent', '/drip'])('waits no longer than it was told to: %s', async (path) =>
     expect(await faultOf(ask(path, { timeoutMs: 150 }))).toBe('too_slow'),
   )
@@ -69,17 +69,17 @@ describe('asking somebody else’s program', () => {
     expect(await faultOf(ask('/a', { allowPrivate: false }))).toBe('private_address')
     expect(
       await faultOf(
-        askOutside(address.replace('127.0.0.1', 'localhost'), { timeoutMs: 500, mostBytes: 10, allowPrivate: false }),
+        askOutside(address.replace('127.0.0.1', 'localhost'), { timeoutMs: 500, maxBytes: 10, allowPrivate: false }),
       ),
     ).toBe('private_address')
     expect(paths).toEqual([])
   })
   test('that is not there is told', async () =>
-    expect(
-      await faultOf(askOutside('http://127.0.0.1:1/', { timeoutMs: 500, mostBytes: 10, allowPrivate: true })),
-    ).toBe('unreachable'))
+    expect(await faultOf(askOutside('http://127.0.0.1:1/', { timeoutMs: 500, maxBytes: 10, allowPrivate: true }))).toBe(
+      'unreachable',
+    ))
   test('calls the web alone', async () =>
-    expect(await faultOf(askOutside('file:///etc/passwd', { timeoutMs: 500, mostBytes: 10, allowPrivate: true }))).toBe(
+    expect(await faultOf(askOutside('file:///etc/passwd', { timeoutMs: 500, maxBytes: 10, allowPrivate: true }))).toBe(
       'unreachable',
     ))
 })

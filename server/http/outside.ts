@@ -10,7 +10,7 @@ export interface OutsideAsk {
   /** For the whole of it, from the first try to connect to the last byte. */
   timeoutMs: number
   /** The most bytes of an answer that are read. */
-  mostBytes: number
+  maxBytes: number
   /** Whether an address inside our own network may be called: only where whoever runs or manages this desk allowed it. */
   allowPrivate: boolean
 }
@@ -54,7 +54,7 @@ export async function askOutside(address: string | URL, ask: OutsideAsk): Promis
     return {
       status: answer.statusCode,
       headers: answer.headers,
-      body: await readUpTo(answer.body, ask.mostBytes, url.host),
+      body: await readUpTo(answer.body, ask.maxBytes, url.host),
     }
   } catch (thrown) {
     throw problemOf(thrown, url.host)
@@ -63,16 +63,16 @@ export async function askOutside(address: string | URL, ask: OutsideAsk): Promis
 
 async function readUpTo(
   body: AsyncIterable<Buffer> & { destroy(): unknown },
-  mostBytes: number,
+  maxBytes: number,
   host: string,
 ): Promise<Buffer> {
   const chunks: Buffer[] = []
   let length = 0
   for await (const chunk of body) {
     length += chunk.length
-    if (length > mostBytes) {
+    if (length > maxBytes) {
       body.destroy()
-      throw new OutsideProblem('too_large', `${host} answered with more than ${Math.ceil(mostBytes / 1024)} KB`)
+      throw new OutsideProblem('too_large', `${host} answered with more than ${Math.ceil(maxBytes / 1024)} KB`)
     }
     chunks.push(chunk)
   }

@@ -18,33 +18,33 @@ export type UploadOutcome = Upload | { refusal: { code: 'too_large' | 'no_form' 
 export const aroundFile = 64 * 1024
 
 /** Uploads read at a time: each holds a file on the disk and, at its end, in memory. */
-const mostUploads = 6
+const maxUploads = 6
 let uploads = 0
 
 /**
  * Reads a form with one file of at most so many bytes. The file goes to the disk as it comes and is read once it is whole, so a slow
  * or broken upload holds no memory. A body that says it is larger is refused before it is read.
  */
-export async function readUpload(request: Request, mostBytes: number): Promise<UploadOutcome> {
-  if (Number(request.headers.get('content-length') ?? 0) > mostBytes + aroundFile) return tooLarge(mostBytes)
+export async function readUpload(request: Request, maxBytes: number): Promise<UploadOutcome> {
+  if (Number(request.headers.get('content-length') ?? 0) > maxBytes + aroundFile) return tooLarge(maxBytes)
   if (!request.headers.get('content-type')?.startsWith('multipart/form-data')) return readPlainForm(request)
-  if (uploads >= mostUploads)
+  if (uploads >= maxUploads)
     return { refusal: { code: 'busy', message: 'Too many files are coming in just now. Send it again in a minute.' } }
   uploads += 1
   await mkdir(settings().OX_DATA, { recursive: true })
   const folder = await mkdtemp(join(settings().OX_DATA, '.upload-'))
   try {
-    return await readParts(request, join(folder, 'file'), mostBytes)
+    return await readParts(request, join(folder, 'file'), maxBytes)
   } finally {
     uploads -= 1
     await rm(folder, { recursive: true, force: true })
   }
 }
 
-const tooLarge = (mostBytes: number) => ({
+const tooLarge = (maxBytes: number) => ({
   refusal: {
     code: 'too_large' as const,
-    message: `The file is larger than ${Math.floor(mostBytes / 1024 / 1024)} MB.`,
+    message: `The file is larger than ${Math.floor(maxBytes / 1024 / 1024)} MB.`,
   },
 })
 const noForm = { refusal: { code: 'no_form' as const, message: 'The form did not arrive whole. Send it again.' } }
@@ -56,7 +56,7 @@ async function readPlainForm(request: Request): Promise<UploadOutcome> {
   return { fields: Object.fromEntries(new URLSearchParams(body.toString('utf8'))), file: null }
 }
 
-async function readParts(request: Request, path: string, mostBytes: number): Promise<UploadOutcome> {
+async function readParts(request: Request, path: string, maxBytes: number): Promise<UploadOutcome> {
   const fields: Record<string, string> = {}
   let fileName: string | null = null
   let isCut = false
@@ -65,7 +65,7 @@ async function readParts(request: Request, path: string, mostBytes: number): Pro
     const parts = busboy({
       headers: { 'content-type': request.headers.get('content-type') ?? '' },
       defParamCharset: 'utf8',
-      limits: { files: 1, fileSize: mostBytes, fields: 40, fieldSize: aroundFile, parts: 41, headerPairs: 40 },
+      limits: { files: 1, fileSize: maxBytes, fields: 40, fieldSize: aroundFile, parts: 41, headerPairs: 40 },
     })
     parts.on('field', (name, value) => {
       fields[name] = value
@@ -83,7 +83,7 @@ async function readParts(request: Request, path: string, mostBytes: number): Pro
       })
     await pipeline(
       Readable.fromWeb(request.body as never),
-      upTo(mostBytes + aroundFile, () => {
+      upTo(maxBytes + aroundFile, () => {
         isCut = true
       }),
       parts,
@@ -92,22 +92,22 @@ async function readParts(request: Request, path: string, mostBytes: number): Pro
   } catch {
     // Cut off, half of a form, or no form at all: the sender is informed, and nothing of it was kept.
     await Promise.allSettled(writing)
-    return isCut ? tooLarge(mostBytes) : noForm
+    return isCut ? tooLarge(maxBytes) : noForm
   }
-  if (isCut) return tooLarge(mostBytes)
+  if (isCut) return tooLarge(maxBytes)
   const content = fileName === null ? null : await readFile(path)
   return { fields, file: fileName !== null && content && content.length > 0 ? { name: fileName, content } : null }
 }
 
 /** Passes on at most so many bytes, then ends the stream with an error, after saying so. */
-function upTo(mostBytes: number, onCut: () => void): Transform {
+function upTo(maxBytes: number, onCut: () => void): Transform {
   let length = 0
   return new Transform({
     transform(chunk: Buffer, _, done) {
       length += chunk.length
-      if (length <= mostBytes) return done(null, chunk)
+      if (length <= maxBytes) return done(null, chunk)
       onCut()
-      return done(new Error(`More than ${mostBytes} bytes`))
+      return done(new Error(`More than ${maxBytes} bytes`))
     },
   })
 }

@@ -33,12 +33,12 @@ export const announceWarning = (warning: Warning): void => void emitter().emit('
 export type Told = Change | { aggregate: 'everything'; id: null; kind: ''; eventId?: number }
 
 /** Events sent one by one; after more than these a page reads everything again. */
-const mostTold = 200
+const maxReported = 200
 
 /** What happened after an event, the oldest first. */
 export function toldAfter(db: Db, after: number): Told[] {
-  const events = eventsAfter(db, after, mostTold + 1)
-  if (events.length > mostTold) return [{ aggregate: 'everything', id: null, kind: '', eventId: lastEventId(db) }]
+  const events = eventsAfter(db, after, maxReported + 1)
+  if (events.length > maxReported) return [{ aggregate: 'everything', id: null, kind: '', eventId: lastEventId(db) }]
   return events.map(({ id, aggregate, aggregateId, kind }) => ({ aggregate, id: aggregateId, kind, eventId: id }))
 }
 
@@ -50,7 +50,7 @@ export interface Listener {
 }
 
 /** One per browser is usual; what is more than a few are forgotten tabs, or mischief. The oldest ends first. */
-const mostPerSession = 6
+const maxPerSession = 6
 const open = new Map<string, Set<() => void>>()
 const heartbeatMs = 25_000
 
@@ -124,7 +124,7 @@ function join(session: string | null, end: () => void): () => void {
   if (session === null) return () => {}
   const streams = open.get(session) ?? new Set()
   open.set(session, streams)
-  if (streams.size >= mostPerSession) [...streams][0]!()
+  if (streams.size >= maxPerSession) [...streams][0]!()
   streams.add(end)
   return () => {
     streams.delete(end)

@@ -53,8 +53,8 @@ interface Row {
 }
 
 const reach = 1
-const mostBuys = 300
-const mostLost = 40
+const maxBuys = 300
+const maxLost = 40
 const marks = Array.from({ length: (reach * 2 + 1) ** 2 }, () => '?').join(', ')
 
 const buysQuery = prepared((db) =>
@@ -63,7 +63,7 @@ const buysQuery = prepared((db) =>
       load.dest_city destCity, load.dest_region destRegion, load.dest_postal destPostal, load.dest_lat destLat, load.dest_lon destLon
     from load indexed by load_lane join carrier on carrier.id = load.carrier_id left join rate_correction fixed on fixed.load_id = load.id
     where ${hauledAtPay()} and load.equipment = ? and load.origin_cell in (${marks}) and load.dest_cell in (${marks}) and load.covered_at < ? and coalesce(fixed.verdict, '') <> 'left_out'
-    order by load.covered_at desc limit ${mostBuys}`),
+    order by load.covered_at desc limit ${maxBuys}`),
 )
 
 const gradesQuery = prepared((db) =>
@@ -85,7 +85,7 @@ function gradesOf(db: Db, carrierIds: number[]): Map<number, { onTime: number; o
 /** Offers on the loads given that were not taken. */
 const lostQuery = prepared((db) =>
   db.$client.prepare(`select offer.load_id loadId, carrier.name carrierName, offer.pay_minor payMinor, offer.received_at receivedAt, load.number from offer join carrier on carrier.id = offer.carrier_id join load on load.id = offer.load_id
-    where offer.load_id in (select value from json_each(?)) and offer.state in ('turned_down', 'declined', 'lapsed') order by offer.received_at desc limit ${mostLost}`),
+    where offer.load_id in (select value from json_each(?)) and offer.state in ('turned_down', 'declined', 'lapsed') order by offer.received_at desc limit ${maxLost}`),
 )
 
 export interface LostOffer {

@@ -7,8 +7,8 @@ import { message } from '#server/schema'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { readLoadPage } from './read'
 
-const mostStatements = 20
-const mostBytes = 100_000
+const maxStatements = 20
+const maxBytes = 100_000
 
 let world: TestWorld
 beforeEach(() => {
@@ -72,17 +72,17 @@ function statementsOf(read: (db: TestWorld['db']) => void): string[] {
   return ran
 }
 
-test(`a busy load's page takes under ${mostStatements} statements and ${mostBytes / 1000} kB`, () => {
+test(`a busy load's page takes under ${maxStatements} statements and ${maxBytes / 1000} kB`, () => {
   const loadId = busyLoad()
   let page: unknown
   const ran = statementsOf((db) => {
     page = readLoadPage(db, loadId, now)
   })
-  expect(ran.length, ran.map((sql) => sql.slice(0, 100)).join('\n')).toBeLessThan(mostStatements)
+  expect(ran.length, ran.map((sql) => sql.slice(0, 100)).join('\n')).toBeLessThan(maxStatements)
   expect(new Set(ran).size).toBe(ran.length)
   const bytes = Buffer.byteLength(JSON.stringify(page))
   console.log(`    ${ran.length} statements, ${(bytes / 1000).toFixed(0)} kB`)
-  expect(bytes).toBeLessThan(mostBytes)
+  expect(bytes).toBeLessThan(maxBytes)
 })
 
 test('the Horizon takes as many statements for one load as for twenty', () => {
@@ -91,5 +91,5 @@ test('the Horizon takes as many statements for one load as for twenty', () => {
   for (let more = 0; more < 19; more++) openLoad(world.db)
   const twenty = statementsOf((db) => void readHorizon(db, now)).length
   expect(twenty).toBe(one)
-  expect(one).toBeLessThan(mostStatements)
+  expect(one).toBeLessThan(maxStatements)
 })

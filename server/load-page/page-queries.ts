@@ -17,8 +17,8 @@ import {
 } from '#server/schema'
 
 /** Offers and emails that a page shows at most; what is older is rarely asked for and has pages of its own. */
-const mostOffers = 300
-const mostMessages = 20
+const maxOffers = 300
+const maxMessages = 20
 /** The part of an email that comes with the page; the rest is fetched when it is opened. */
 export const excerptLength = 600
 
@@ -40,7 +40,7 @@ export const loadQuery = prepared((db) =>
         postings: { orderBy: desc(posting.id) },
         offers: {
           orderBy: [sql`${offer.state} <> 'open'`, asc(offer.payMinor)],
-          limit: mostOffers,
+          limit: maxOffers,
           with: { carrier: { columns: { name: true, phone: true } } },
         },
         proposals: {
@@ -59,7 +59,7 @@ export const loadQuery = prepared((db) =>
         messages: {
           where: and(eq(message.reading, 'left')),
           orderBy: desc(message.id),
-          limit: mostMessages,
+          limit: maxMessages,
           columns: { id: true, sender: true, subject: true, receivedAt: true },
           extras: {
             excerpt: sql<string>`substr(${message.text}, 1, ${sql.raw(String(excerptLength))})`.as('excerpt'),

@@ -11,7 +11,7 @@ export interface LoadSearch {
 }
 
 /** Beyond this many matches of one kind a word says too little to narrow the list. */
-const mostMatches = 500
+const maxMatches = 500
 
 /** The loads that all of the words fit (number, customer, carrier, cities, reference), newest first. */
 export function listLoads(db: Db, { words, limit, before }: LoadSearch) {
@@ -67,19 +67,19 @@ function matches(db: Db, term: string): SQL {
     .select({ id: customer.id })
     .from(customer)
     .where(sql`${customer.search} like ${`%${escapeLike(term)}%`} escape '\\'`)
-    .limit(mostMatches)
+    .limit(maxMatches)
     .all()
   const carriers = db
     .select({ id: carrier.id })
     .from(carrier)
     .where(and(gte(carrier.search, from), lt(carrier.search, to)))
-    .limit(mostMatches)
+    .limit(maxMatches)
     .all()
   const references = db
     .select({ loadId: reference.loadId })
     .from(reference)
     .where(eq(reference.value, term.toUpperCase()))
-    .limit(mostMatches)
+    .limit(maxMatches)
     .all()
   const city = term.charAt(0).toUpperCase() + term.slice(1)
   return or(

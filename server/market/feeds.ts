@@ -31,7 +31,7 @@ export async function readFeed(
   try {
     const rows = await readAside(
       'csv',
-      { text: await fetchText(urlOf(db, name)), mostRows: 400_000, mostColumns: 40 },
+      { text: await fetchText(urlOf(db, name)), maxRows: 400_000, maxColumns: 40 },
       readTimeout,
     )
     const reading = keepers[name](db, rows, clock())
@@ -60,7 +60,7 @@ function urlOf(db: Db, name: FeedName): string {
 }
 
 async function fetchText(url: string): Promise<string> {
-  const answer = await askOutside(url, { timeoutMs: answerTimeout, mostBytes: largestFeed, allowPrivate: true })
+  const answer = await askOutside(url, { timeoutMs: answerTimeout, maxBytes: largestFeed, allowPrivate: true })
   if (answer.status !== 200) throw new Error(`${new URL(url).pathname} answered ${answer.status}`)
   return answer.body.toString('utf8')
 }

@@ -8,8 +8,8 @@ import { hauledAtPay } from '#server/schema/hauled'
 import type { LoadForGate } from '#server/vetting/load-to-vet'
 import { vetCarriers } from '#server/vetting/vet'
 
-const mostRuns = 300
-const mostNeighbours = 60
+const maxRuns = 300
+const maxNeighbours = 60
 
 export interface LaneToMatch extends LoadForGate {
   originPostal: string
@@ -30,11 +30,11 @@ const runsQuery = prepared((db) =>
      from load where id in (
        select id from load indexed by load_lane
        where ${hauledAtPay()} and pickup_at <= ? and equipment = ? and origin_cell in (${nine}) and dest_cell in (${nine}) and covered_at < ?
-       order by covered_at desc limit ${mostRuns})`,
+       order by covered_at desc limit ${maxRuns})`,
   ),
 )
 const neighboursQuery = prepared((db) =>
-  db.$client.prepare(`select id from carrier where home_cell in (${nine}) limit ${mostNeighbours}`),
+  db.$client.prepare(`select id from carrier where home_cell in (${nine}) limit ${maxNeighbours}`),
 )
 
 const carriersQuery = prepared((db) =>

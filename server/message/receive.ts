@@ -17,8 +17,8 @@ export type Reading = 'offer' | 'proposal' | 'left' | 'known' | 'folded'
 const readTimeout = 5_000
 const floodWindowMs = 10 * 60_000
 /** Messages of one sender, and of all, about one load within the window; nobody reads more, and they are kept no more. */
-const mostOfSender = 8
-const mostOfLoad = 60
+const maxOfSender = 8
+const maxOfLoad = 60
 
 /**
  * Takes one message from the wire: finds its load by the address it came to, and reads a price out of it. From an address on file it is an
@@ -81,7 +81,7 @@ function isFlooded(db: Db, loadId: number, sender: string, now: number): boolean
     .from(message)
     .where(lately)
     .get()!
-  return own >= mostOfSender || all >= mostOfLoad
+  return own >= maxOfSender || all >= maxOfLoad
 }
 
 function takePrice(

@@ -1,4 +1,4 @@
-import { bestOrder, mostMiddleStops } from '#core/miles/best-order'
+import { bestOrder, maxMiddleStops } from '#core/miles/best-order'
 import type { Leg } from '#core/miles/roads'
 import { type Point, straightMiles } from '#core/place/straight'
 import { miles } from '#server/atlas.server'
@@ -42,7 +42,7 @@ const worthMiles = 5
 
 /** The best order of the middle stops, where it saves enough to be said; null where the given order is as good. */
 export function shorterOrder(stops: Point[]): ShorterOrder | null {
-  if (stops.length < 4 || stops.length > mostMiddleStops + 2) return null
+  if (stops.length < 4 || stops.length > maxMiddleStops + 2) return null
   const between = stops.map((from) => stops.map((to) => (from === to ? 0 : legBetween(from, to).miles)))
   const order = bestOrder(between)
   const along = (positions: number[]) =>

@@ -20,7 +20,7 @@ export interface IncomingProposal {
 
 const floodWindowMs = 10 * 60_000
 /** Proposals of a load in the window; what comes beyond them is counted on the last. */
-const mostInWindow = 12
+const maxInWindow = 12
 
 /**
  * Keeps a price that is not known to be the carrier's own as a proposal: it changes no offer. A second one from the same sender, and all of
@@ -37,13 +37,13 @@ export function proposeOffer(db: Db, loadId: number, incoming: IncomingProposal,
         and(eq(proposal.loadId, loadId), eq(proposal.state, 'waiting'), gt(proposal.receivedAt, now - floodWindowMs)),
       )
       .orderBy(desc(proposal.id))
-      .limit(mostInWindow)
+      .limit(maxInWindow)
       .all()
     const same =
       waiting.find(({ sender }) => sender === incoming.sender) ??
-      (waiting.length >= mostInWindow ? waiting[0] : undefined)
+      (waiting.length >= maxInWindow ? waiting[0] : undefined)
     if (same) {
-      const readings = [...new Set([...incoming.readings, ...same.readings])].slice(0, mostReadings)
+      const readings = [...new Set([...incoming.readings, ...same.readings])].slice(0, maxReadings)
       db.update(proposal)
         .set({
           count: sql`${proposal.count} + 1`,
@@ -70,7 +70,7 @@ export function proposeOffer(db: Db, loadId: number, incoming: IncomingProposal,
   return isNew
 }
 
-const mostReadings = 6
+const maxReadings = 6
 
 /** The proposals of a load that wait for somebody, newest first. */
 export const waitingProposals = (db: Db, loadId: number) =>

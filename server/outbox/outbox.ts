@@ -78,7 +78,7 @@ export function loadOf(entry: OutboxEntry): number {
 }
 
 /** Tries before an entry is given up: with growing delays that is about two days. */
-export const mostAttempts = 40
+export const maxAttempts = 40
 
 /**
  * How long to wait after the nth failed try: doubling from `first`, at most an hour. Chance is
@@ -102,7 +102,7 @@ export type AfterFailure = 'later' | 'held' | 'given_up'
 /** Notes a failed try and returns what becomes of the entry. */
 export function noteFailure(db: Db, entry: OutboxEntry, problem: SendProblem, now: number): AfterFailure {
   const attempts = entry.attempts + 1
-  const unlessHeld = problem.final || attempts >= mostAttempts ? 'given_up' : 'later'
+  const unlessHeld = problem.final || attempts >= maxAttempts ? 'given_up' : 'later'
   const outcome: AfterFailure = problem.refusesUs ? 'held' : unlessHeld
   const state = ({ later: 'waiting', held: 'held', given_up: 'failed' } as const)[outcome]
   db.update(outbox)

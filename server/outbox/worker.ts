@@ -7,13 +7,13 @@ import { nextDue, type OutboxKind } from './outbox'
 
 const idleWait = 250
 /** Entries of one kind on their way at a time, each of another stream: a receiver that does not answer holds up only its own. */
-const mostAtOnce = 4
+const maxAtOnce = 4
 
 /** Sends what is due of one kind, each stream in its order, until stopped; what is on its way then is waited for. */
 export function startWorker(db: Db, kind: OutboxKind, sender: Sender, clock: () => number = Date.now): Loop {
   const underWay = new Map<string, Promise<void>>()
   const loop = runLoop(async () => {
-    if (underWay.size >= mostAtOnce) return false
+    if (underWay.size >= maxAtOnce) return false
     const entry = nextDue(db, kind, clock(), [...underWay.keys()])
     if (!entry) return false
     const sending = deliver(db, entry, sender, clock).then(

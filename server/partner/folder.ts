@@ -5,7 +5,7 @@ import type { Arrival, Transport } from './connection'
 import type { Partner } from './partners'
 
 const largestFile = 64 * 1024 * 1024
-const mostAtOnce = 20
+const maxAtOnce = 20
 
 /** A partner's mailbox: `in` is theirs to write and ours to read, `out` the other way, `archive` holds what was read. */
 export function mailboxOf(partner: Pick<Partner, 'address'>): { in: string; out: string; archive: string } {
@@ -22,7 +22,7 @@ export const folderTransport: Transport = {
   async collect(partner) {
     const box = mailboxOf(partner)
     const names = (await readdir(box.in).catch(noneIfMissing)).filter((name) => !name.startsWith('.')).sort()
-    const found = await Promise.all(names.slice(0, mostAtOnce).map((name) => readArrival(box, name)))
+    const found = await Promise.all(names.slice(0, maxAtOnce).map((name) => readArrival(box, name)))
     return found.flatMap((arrival) => arrival ?? [])
   },
   async deliver(_db, partner, { key, bytes }) {

@@ -20,7 +20,7 @@ export const httpTransport: Transport = {
         },
         body: new Uint8Array(bytes),
         timeoutMs: answerTimeout,
-        mostBytes: largestAnswer,
+        maxBytes: largestAnswer,
         allowPrivate: partner.allowPrivate,
       })
       if (answer.status >= 200 && answer.status < 300) return null

@@ -47,7 +47,7 @@ export async function openSite(db: Db, partner: Partner): Promise<SiteSession> {
       headers,
       body: form?.toString(),
       timeoutMs: answerTimeout,
-      mostBytes: largestPage,
+      maxBytes: largestPage,
       allowPrivate: partner.allowPrivate,
     }).catch((error: unknown) => {
       throw new SiteProblem(`The site cannot be read: ${error instanceof Error ? error.message : 'unknown'}`)

@@ -114,7 +114,7 @@ async function callBoard(
       },
       body: body ? JSON.stringify(body) : undefined,
       timeoutMs: answerTimeout,
-      mostBytes: largestAnswer,
+      maxBytes: largestAnswer,
       allowPrivate: true,
     })
     const text = answer.body.toString('utf8')

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Permission } from '#core/access/access'
 import { person } from '#core/access/actor'
-import { lostReasons, mostLines } from '#core/quote/quote'
+import { lostReasons, maxLines } from '#core/quote/quote'
 import { requirePermission, type Viewer } from '#server/access/viewer'
 import type { Db } from '#server/db.server'
 import { addLines, cellsSchema, changeLine, newRowSchema, removeLines, repriceLines, rowsAtOnce } from './lines'
@@ -12,7 +12,7 @@ import { sendQuote, sendQuoteSchema } from './send'
 import { loseLines, reopenLines, winLines } from './settle'
 
 const id = z.number().int().positive()
-const lineIds = z.array(id).min(1, 'Choose a line').max(mostLines)
+const lineIds = z.array(id).min(1, 'Choose a line').max(maxLines)
 
 /** Everything a rep does to a quote from its page, as it comes over the wire. */
 export const quoteActSchema = z.discriminatedUnion('intent', [

@@ -19,11 +19,11 @@ import { customer, facility, load, stop } from '#server/schema'
 import { priceContext } from './price'
 import type { LineRow } from './subject'
 
-const mostLoads = 60
+const maxLoads = 60
 
 /** How many loads a won line becomes, the first pickup day, and how many days lie between them. */
 export const loadPlanSchema = z.object({
-  count: z.number('How many loads?').int().min(1, 'At least one').max(mostLoads, `At most ${mostLoads} at once`),
+  count: z.number('How many loads?').int().min(1, 'At least one').max(maxLoads, `At most ${maxLoads} at once`),
   firstDay: z.string().refine(isDay, 'No such day'),
   everyDays: z.number('How many days between them?').int().min(0).max(60),
 })

@@ -13,7 +13,7 @@ import { rateModel } from './model'
 /** Squares around each end that are looked at, first near, then wide. */
 const nearReach = 1
 const wideReach = 3
-const mostComparables = 240
+const maxComparables = 240
 
 const nearQuery = prepared((db) => db.$client.prepare(comparablesSql(nearReach)))
 const wideQuery = prepared((db) => db.$client.prepare(comparablesSql(wideReach)))
@@ -24,7 +24,7 @@ function comparablesSql(reach: number): string {
     from load where id in (
       select id from load indexed by load_lane
       where ${hauledAtPay()} and equipment = ? and origin_cell in (${marks}) and dest_cell in (${marks}) and covered_at < ?
-      order by covered_at desc limit ${mostComparables})`
+      order by covered_at desc limit ${maxComparables})`
 }
 
 /** Figures are shown in whole steps of five dollars: nobody can tell nearer. */

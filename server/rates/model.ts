@@ -104,11 +104,11 @@ export function rateModel(db: Db, now: number): RateModel | null {
 
 /** Many new averages at once (a feed that was long away) are for the thread, not for whoever asks for a page. */
 function takeInAverages(model: RateModel, averages: PastPrice[]): void {
-  if (averages.length > mostAtOnce) return refitRates()
+  if (averages.length > maxAtOnce) return refitRates()
   for (const price of averages) learnPrice(model, price, locatePrefix)
 }
 
-const mostAtOnce = 1500
+const maxAtOnce = 1500
 
 /** The pace at which offers come in, learnt with the last fit; a guess before the first. */
 export const arrivalPace = (): ArrivalPace => rates().pace

@@ -30,7 +30,7 @@ export interface SuspectPrice {
   meantMinor: number | null
 }
 
-const mostListed = 400
+const maxListed = 400
 /** The worst first: what bends most if it were believed. */
 const order: SuspectKind[] = [
   'ten_times',
@@ -48,7 +48,7 @@ export function listSuspects(db: Db, now: number): SuspectPrice[] {
   const suspects = (rateModel(db, now)?.suspects ?? []).filter(({ kind }) => kind !== 'no_weight')
   const chosen = suspects
     .toSorted((one, other) => order.indexOf(one.kind) - order.indexOf(other.kind))
-    .slice(0, mostListed)
+    .slice(0, maxListed)
   if (chosen.length === 0) return []
   const ids = chosen.map(({ id }) => Number(id))
   const rows = db

@@ -2,14 +2,14 @@ import { parse } from 'csv-parse/sync'
 
 export interface CsvOrder {
   text: string
-  mostRows: number
-  mostColumns: number
+  maxRows: number
+  maxColumns: number
   /** What parts the cells of a row; a comma where none is given. */
   delimiter?: string
 }
 
 /** The rows of a CSV text (RFC 4180, with any line ends), cells trimmed; throws where there are more than asked for. */
-export function readCsv({ text, mostRows, mostColumns, delimiter = ',' }: CsvOrder): string[][] {
+export function readCsv({ text, maxRows, maxColumns, delimiter = ',' }: CsvOrder): string[][] {
   const rows = parse(text, {
     record_delimiter: ['\r\n', '\n', '\r'],
     delimiter,
@@ -17,11 +17,11 @@ export function readCsv({ text, mostRows, mostColumns, delimiter = ',' }: CsvOrd
     skip_empty_lines: true,
     trim: true,
     bom: true,
-    to: mostRows + 1,
+    to: maxRows + 1,
     max_record_size: 1_000_000,
   }) as string[][]
-  if (rows.length > mostRows) throw new Error(`It holds more than is read: ${mostRows} rows at most`)
+  if (rows.length > maxRows) throw new Error(`It holds more than is read: ${maxRows} rows at most`)
   const widest = rows.reduce((most, row) => Math.max(most, row.length), 0)
-  if (widest > mostColumns) throw new Error(`It holds more than is read: ${mostColumns} columns at most`)
+  if (widest > maxColumns) throw new Error(`It holds more than is read: ${maxColumns} columns at most`)
   return rows
 }

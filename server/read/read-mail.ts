@@ -15,7 +15,7 @@ export interface MailRead {
   authentication: string[]
 }
 
-const mostParts = 300
+const maxParts = 300
 const longestText = 20_000
 const longestHtml = 400_000
 const longestHeaders = 128 * 1024
@@ -24,7 +24,7 @@ const longestHeaders = 128 * 1024
 export async function readMail(raw: Uint8Array): Promise<MailRead> {
   const bytes = Buffer.from(raw.buffer, raw.byteOffset, raw.byteLength)
   const parts = countParts(bytes)
-  if (parts > mostParts) throw new Error(`It holds more than is read: over ${mostParts} parts`)
+  if (parts > maxParts) throw new Error(`It holds more than is read: over ${maxParts} parts`)
   const mail = await PostalMime.parse(bytes, { maxNestingDepth: 24, maxHeadersSize: longestHeaders })
   const own = (text: string | undefined, length: number) => withWindowsSigns(text ?? '').slice(0, length)
   return {
@@ -45,7 +45,7 @@ export async function readMail(raw: Uint8Array): Promise<MailRead> {
 function countParts(bytes: Buffer): number {
   if (!/^content-type:\s*multipart/im.test(bytes.subarray(0, longestHeaders).toString('latin1'))) return 1
   let count = 0
-  for (let at = bytes.indexOf('\n--'); at >= 0 && count <= mostParts; at = bytes.indexOf('\n--', at + 3))
+  for (let at = bytes.indexOf('\n--'); at >= 0 && count <= maxParts; at = bytes.indexOf('\n--', at + 3))
     if (bytes[at + 3] !== lineFeed && bytes[at + 3] !== carriageReturn) count++
   return count
 }

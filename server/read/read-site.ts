@@ -34,7 +34,7 @@ export function readSite(order: SiteOrder): { has: boolean } | SitePage | { prob
   )
   if (problem) return { problem: `The page has changed: ${problem}` }
   const found: SitePage['found'] = []
-  for (const row of table.find(description.rows).toArray().slice(0, mostRows)) {
+  for (const row of table.find(description.rows).toArray().slice(0, maxRows)) {
     const read = readSiteRow(
       page(row)
         .find('td')
@@ -51,4 +51,4 @@ export function readSite(order: SiteOrder): { has: boolean } | SitePage | { prob
   return { found, next: page(description.next).attr('href') ?? null, total: told ? Number(told[1]) : null }
 }
 
-const mostRows = 5_000
+const maxRows = 5_000

@@ -10,7 +10,7 @@ export interface InterchangeRead {
 }
 
 /** Sets of one file; a day's tenders of a large shipper are some hundreds. */
-const mostSets = 8_000
+const maxSets = 8_000
 
 /** Validates every interchange of a file; throws where it holds more sets than a file of tenders ever does. */
 export function readInterchanges(bytes: Uint8Array): InterchangeRead[] {
@@ -21,7 +21,7 @@ export function readInterchanges(bytes: Uint8Array): InterchangeRead[] {
     keep: (type) => type === '997',
     onTransaction: (read) => {
       count += 1
-      if (count > mostSets) throw new Error(`It holds more than is read: over ${mostSets} sets`)
+      if (count > maxSets) throw new Error(`It holds more than is read: over ${maxSets} sets`)
       // Only acknowledgements are looked at again; of anything else the report has all.
       if (read.report.type === '997') sets.push(read)
     },
@@ -50,13 +50,13 @@ export function readDocumentSet({ raw, kind, ordinal }: DocumentOrder): {
   const segments = setsOf(Buffer.from(raw).toString('latin1'), new Set([ordinal])).get(ordinal) ?? []
   if (isTraceable(segments)) return { segments, fields: traceFields(kind, segments), isTraced: true }
   return {
-    segments: segments.slice(0, mostShown),
+    segments: segments.slice(0, maxShown),
     fields: readFields(kind, segments)
-      .slice(0, mostShown)
+      .slice(0, maxShown)
       .map(([name, value]) => ({ name, value, from: [] })),
     isTraced: false,
   }
 }
 
 /** More is no reading matter. */
-const mostShown = 3_000
+const maxShown = 3_000

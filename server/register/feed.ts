@@ -68,12 +68,12 @@ export async function readChanges(db: Db, clock: () => number = Date.now): Promi
 async function fetchPage(after: number) {
   const answer = await askOutside(`${settings().OX_REGISTER_URL}/changes.csv?after=${after}&limit=${page}`, {
     timeoutMs: answerTimeout,
-    mostBytes: largestPage,
+    maxBytes: largestPage,
     allowPrivate: true,
   })
   if (answer.status !== 200) throw new Error(`The register answered ${answer.status}`)
   const text = answer.body.toString('utf8')
-  const reading = readRegisterFeed(await readAside('csv', { text, mostRows: 100_000, mostColumns: 200 }, readTimeout))
+  const reading = readRegisterFeed(await readAside('csv', { text, maxRows: 100_000, maxColumns: 200 }, readTimeout))
   if ('problem' in reading) throw new Error(reading.problem)
   // A page of nothing but nonsense is no answer: what is known stays, and counts as old in time.
   if (reading.refused.length > 3 && reading.refused.length > reading.changes.length)

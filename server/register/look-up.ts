@@ -64,7 +64,7 @@ async function ask(
   try {
     const answer = await askOutside(`${settings().OX_REGISTER_URL}${path}`, {
       timeoutMs: answerTimeout,
-      mostBytes: largestAnswer,
+      maxBytes: largestAnswer,
       allowPrivate: true,
       headers: { accept: 'application/json' },
     })

@@ -12,7 +12,7 @@ import type { SitePage } from '#server/read/read-site'
 import { exchange, exchangeDocument, partner, site, siteRow, tender, tenderNotice } from '#server/schema'
 import { takeNotice } from '#server/tender/notice'
 
-const mostPages = 200
+const maxPages = 200
 
 interface Found {
   tender: Tender
@@ -78,7 +78,7 @@ async function walk(session: SiteSession): Promise<{ found: Found[]; pages: stri
     let path: string | null = list.path
     let total: number | null = null
     for (let count = 0; path !== null; count++) {
-      if (count >= mostPages) throw new SiteProblem(`${list.path} has more than ${mostPages} pages`)
+      if (count >= maxPages) throw new SiteProblem(`${list.path} has more than ${maxPages} pages`)
       const text: string = await session.page(path)
       pages.push(text)
       const read = await readPage(text, session.description, list.equipment)

@@ -50,7 +50,7 @@ export function warnOfTenders(db: Db, now: number): number {
     })
     .all()
   if (soon.length === 0) return 0
-  for (const each of soon.slice(0, mostTold))
+  for (const each of soon.slice(0, maxReported))
     if (each.purpose !== 'cancel')
       announceWarning({
         shipmentId: each.tender.shipmentId ?? '',
@@ -62,7 +62,7 @@ export function warnOfTenders(db: Db, now: number): number {
 }
 
 /** Alerts at once: beyond these the count in the head tells enough. */
-const mostTold = 3
+const maxReported = 3
 
 /** How many tenders wait for an answer, and how many of them must have it soon. */
 export const tenderCounts = (db: Db, now: number): { open: number; soon: number } =>

@@ -10,7 +10,7 @@ import { customer, facility } from '#server/schema'
 import { placeOfStop } from '#server/tender-facts/assess'
 import type { Notice } from './rows'
 
-const mostCarriers = 5
+const maxCarriers = 5
 
 /** What a partner’s code may mean with us, the likeliest first. */
 export function proposalsFor(db: Db, code: PartnerCode, told: Tender) {
@@ -73,7 +73,7 @@ export function carriersFor(db: Db, notice: Notice, now: number) {
     destLon: dest.lon,
   }
   return findShortlist(db, lane, now)
-    .slice(0, mostCarriers)
+    .slice(0, maxCarriers)
     .map(({ carrierId, name, why, paidMinor, verdict, phone }) => ({
       carrierId,
       name,

@@ -39,11 +39,11 @@ test('a rule is off until it was tried out as it stands; changing it switches it
   const { id } = rules()[0]!
   expect(act({ intent: 'switch', ruleId: id, on: true })).toMatchObject({ refusal: { code: 'not_tried' } })
   // Another rule's try-out is not this one's.
-  act({ intent: 'try', customerId: 1, rules: [rule({ leastDays: 3 })] })
+  act({ intent: 'try', customerId: 1, rules: [rule({ minDays: 3 })] })
   expect(act({ intent: 'switch', ruleId: id, on: true })).toMatchObject({ refusal: { code: 'not_tried' } })
   expect(act({ intent: 'try', customerId: 1, rules: [rule()] })).toMatchObject({ done: true, tried: { tenders: 2 } })
   expect(act({ intent: 'switch', ruleId: id, on: true })).toEqual({ done: true })
-  save({ leastDays: 1 }, id)
+  save({ minDays: 1 }, id)
   expect(rules()[0]).toMatchObject({ on: false, triedAt: null, madeBy: 'Ruth Amsel' })
 })
 

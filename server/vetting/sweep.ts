@@ -1,6 +1,6 @@
 import { system } from '#core/access/actor'
 import { LinkIndex } from '#core/carrier-links/carrier-link-index'
-import { type LinkFact, mostTelling } from '#core/carrier-links/carrier-links'
+import { type LinkFact, maxTellingHolders } from '#core/carrier-links/carrier-links'
 import { sharedFacts } from '#core/carrier-links/shared'
 import { booked, pickedUp } from '#core/load/states'
 import { dayOf, toLocal } from '#core/time/local'
@@ -113,7 +113,7 @@ export function noteLastLoads(db: Db): void {
 export function sharedInMemory(db: Db): SharedOf {
   const index = new LinkIndex()
   const facts = new Map<string, LinkFact[]>()
-  for (const { dotNumber, ...fact } of sharedQuery(db).all({ most: mostTelling })) {
+  for (const { dotNumber, ...fact } of sharedQuery(db).all({ most: maxTellingHolders })) {
     const list = facts.get(dotNumber)
     if (list) list.push(fact)
     else facts.set(dotNumber, [fact])

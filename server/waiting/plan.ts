@@ -161,7 +161,7 @@ function thinned(points: TakeLine['points']): TakeLine['points'] {
 }
 
 const remembering = 2 * 60_000
-const mostRemembered = 2000
+const maxRemembered = 2000
 const plans = new WeakMap<object, Map<number, { key: string; at: number; plan: WaitingPlan | null }>>()
 
 /** The plan of a load, remembered for two minutes while nothing about it changes: the Horizon asks for all at once. */
@@ -175,7 +175,7 @@ export function findPlan(
 ): WaitingPlan | null {
   const known = plans.get(db) ?? new Map()
   plans.set(db, known)
-  if (known.size > mostRemembered) known.clear()
+  if (known.size > maxRemembered) known.clear()
   const model = rateModel(db, now)
   const key = JSON.stringify([load, offers, postedAt, model?.learnt ?? 0, whatIf])
   const found = known.get(load.id)

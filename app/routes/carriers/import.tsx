@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { data, useFetcher } from 'react-router'
 import { z } from 'zod'
 import { person } from '#core/access/actor'
-import { type ImportField, importFields, mostImportBytes } from '#core/carrier/import'
+import { type ImportField, importFields, maxImportBytes } from '#core/carrier/import'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { importCarriers } from '#server/carrier/import'
@@ -34,7 +34,7 @@ const columnsSchema = z
 export async function action({ request, context }: Route.ActionArgs) {
   const who = viewer(context)
   requirePermission(who, 'edit_carriers')
-  const form = await readUpload(request, mostImportBytes)
+  const form = await readUpload(request, maxImportBytes)
   if ('refusal' in form) return data({ refusal: form.refusal }, { status: 413 })
   if (!form.file) return data({ refusal: { code: 'no_file', message: 'Choose a CSV file first.' } }, { status: 400 })
   const columns = columnsSchema.safeParse(form.fields.columns || 'null')

@@ -5,16 +5,16 @@ import { routeOver, shorterOrder, waysOver } from '#server/miles/route'
 import { facility } from '#server/schema'
 import type { Route } from './+types/route'
 
-const mostStops = 14
+const maxStops = 14
 const stopsSchema = z
   .string()
   .transform((text) => text.split(',').map(Number))
-  .pipe(z.array(z.number().int().positive()).min(2).max(mostStops))
+  .pipe(z.array(z.number().int().positive()).min(2).max(maxStops))
 
 /** Miles, hours and the way over facilities in their order, for a load still being typed. */
 export function loader({ request }: Route.LoaderArgs) {
   const stops = stopsSchema.safeParse(new URL(request.url).searchParams.get('stops') ?? '')
-  if (!stops.success) throw new Response(`A route needs two to ${mostStops} facilities.`, { status: 400 })
+  if (!stops.success) throw new Response(`A route needs two to ${maxStops} facilities.`, { status: 400 })
   const found = database()
     .select({ id: facility.id, lat: facility.lat, lon: facility.lon })
     .from(facility)

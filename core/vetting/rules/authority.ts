@@ -21,7 +21,7 @@ export const authorityRules = {
   },
   register_old: {
     title: 'Register facts older than',
-    asks: { hours: { label: 'hours', unit: 'hours', least: 1, most: 24 * 90 } },
+    asks: { hours: { label: 'hours', unit: 'hours', min: 1, max: 24 * 90 } },
     find: ({ carrier }, ask) => {
       const age = carrier.registerAgeHours
       const old = carrier.register !== null && (age === null || age > ask.hours!)
@@ -49,7 +49,7 @@ export const authorityRules = {
   },
   authority_young: {
     title: 'Authority younger than',
-    asks: { days: { label: 'days', unit: 'days', least: 1, most: 3650 } },
+    asks: { days: { label: 'days', unit: 'days', min: 1, max: 3650 } },
     find: (facts, ask) => {
       const since = sinceOf(facts)
       return found(
@@ -64,8 +64,8 @@ export const authorityRules = {
   authority_reinstated: {
     title: 'Authority reinstated after a gap within',
     asks: {
-      days: { label: 'days', unit: 'days', least: 1, most: 3650 },
-      gap: { label: 'gap of at least, days', unit: 'days', least: 1, most: 365 },
+      days: { label: 'days', unit: 'days', min: 1, max: 3650 },
+      gap: { label: 'gap of at least, days', unit: 'days', min: 1, max: 365 },
     },
     find: ({ carrier, today }, ask) =>
       (carrier.register?.authorities ?? [])

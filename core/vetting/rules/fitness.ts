@@ -79,7 +79,7 @@ export const fitnessRules = {
   },
   gone_quiet: {
     title: 'No load with us for',
-    asks: { months: { label: 'months', unit: 'months', least: 1, most: 60 } },
+    asks: { months: { label: 'months', unit: 'months', min: 1, max: 60 } },
     find: ({ carrier, today }, ask) =>
       found(
         'gone_quiet',

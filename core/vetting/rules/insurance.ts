@@ -2,7 +2,7 @@ import { formatMoney } from '../../money/money'
 import type { PolicyKind } from '../../register/register'
 import { addDays } from '../../time/local'
 import { dayWords } from '../../time/words'
-import { coveredThrough, leastLimit, numberKey, stretches } from '../cover'
+import { coveredThrough, minLimit, numberKey, stretches } from '../cover'
 import type { Finding, VetFacts } from '../facts'
 import { sameName } from '../names'
 import { found, type RuleKind } from '../rule-kind'
@@ -19,7 +19,7 @@ const mends: Record<PolicyKind, string> = {
   cargo: 'A certificate of cargo cover that is enough for this freight, or a rider for this load.',
   refrigeration: 'A certificate that names refrigeration breakdown.',
 }
-const dollars = (label: string) => ({ label, unit: 'dollars' as const, least: 0, most: 100_000_000 })
+const dollars = (label: string) => ({ label, unit: 'dollars' as const, min: 0, max: 100_000_000 })
 
 /** Rules on what is insured, for how much, and until when. */
 export const insuranceRules = {
@@ -42,12 +42,12 @@ export const insuranceRules = {
   },
   insurance_lapses: {
     title: 'Insurance lapses before the last delivery, with grace of',
-    asks: { grace: { label: 'days', unit: 'days', least: 0, most: 30 } },
+    asks: { grace: { label: 'days', unit: 'days', min: 0, max: 30 } },
     find: (facts, ask) => neededKinds(facts).flatMap((kind) => lapseFinding(facts, kind, ask.grace!)),
   },
   insurance_close: {
     title: 'Insurance ends soon after the last delivery, within',
-    asks: { days: { label: 'days', unit: 'days', least: 1, most: 60 } },
+    asks: { days: { label: 'days', unit: 'days', min: 1, max: 60 } },
     find: (facts, ask) => neededKinds(facts).flatMap((kind) => closeFinding(facts, kind, ask.days!)),
   },
   insurer_not_on_file: {
@@ -105,8 +105,8 @@ function limitFinding(facts: VetFacts, kind: PolicyKind, neededMinor: number): F
   // Where cover ends too soon another rule says so: here the days that are covered count.
   if (through === null) return []
   const to = daysOf(facts).to < through ? daysOf(facts).to : through
-  const least = leastLimit(policies, from, to)
-  const shown = leastLimit(certified(facts, kind), from, to)
+  const least = minLimit(policies, from, to)
+  const shown = minLimit(certified(facts, kind), from, to)
   return found(
     `${kind}_low`,
     least < neededMinor,

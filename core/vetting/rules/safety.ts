@@ -10,7 +10,7 @@ import { found, type RuleKind } from '../rule-kind'
 export const nationalOutOfService = { vehicle: 0.2226, driver: 0.0667 } as const
 
 const percent = (share: number) => `${Math.round(share * 1000) / 10}%`
-const count = (label: string, most = 100_000) => ({ label, unit: 'count' as const, least: 1, most })
+const count = (label: string, max = 100_000) => ({ label, unit: 'count' as const, min: 1, max })
 
 /** Rules on how safely a carrier runs, as inspections, crashes and ratings tell. */
 export const safetyRules = {
@@ -27,7 +27,7 @@ export const safetyRules = {
   out_of_service_high: {
     title: 'Out-of-service rate above the national one, times',
     asks: {
-      times: { label: 'times', unit: 'times', least: 1, most: 10 },
+      times: { label: 'times', unit: 'times', min: 1, max: 10 },
       inspections: count('from this many inspections on', 1000),
     },
     find: ({ carrier }, ask) =>
@@ -89,9 +89,9 @@ function outOfServiceFinding(
   record: RegisterRecord | null,
   kind: 'vehicle' | 'driver',
   times: number,
-  least: number,
+  min: number,
 ): Finding[] {
-  if (!record || record[kind].inspections < least) return []
+  if (!record || record[kind].inspections < min) return []
   const share = record[kind].outOfService / record[kind].inspections
   const high = share > nationalOutOfService[kind] * times
   return found(

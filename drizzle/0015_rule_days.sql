@@ -1,0 +1,1 @@
+UPDATE `answering_rule` SET `rule` = replace(replace(`rule`, '"leastDays":', '"minDays":'), '"mostDays":', '"maxDays":');
