@@ -50,13 +50,21 @@ function cents(name: string, field: unknown): number {
   return Number(match[1]) * 100 + Number((match[2] ?? '').padEnd(2, '0'))
 }
 
+/** What files written for earlier versions call a carrier's documents. */
+const earlierNames: Record<string, string> = { papers: 'documents', papersWaiting: 'documentsWaiting' }
+
+const currentNames = (carrier: unknown): unknown =>
+  carrier !== null && typeof carrier === 'object'
+    ? Object.fromEntries(Object.entries(carrier).map(([name, value]) => [earlierNames[name] ?? name, value]))
+    : carrier
+
 /** The verdict on one record: the same rules and words as in the award's gate. */
 export function vetAnswerer(): Answerer {
   return (record) => {
     const asked = recordSchema.safeParse(record)
     if (!asked.success) return badRecord(asked.error)
     try {
-      const carrier = carrierToVetSchema.safeParse(inMinorUnits(asked.data.carrier))
+      const carrier = carrierToVetSchema.safeParse(currentNames(inMinorUnits(asked.data.carrier)))
       const load = loadToVetSchema.nullable().safeParse(inMinorUnits(asked.data.load ?? null))
       const policy = vettingPolicySchema.safeParse(inMinorUnits(asked.data.policy ?? usualPolicy))
       for (const part of [carrier, load, policy]) if (!part.success) return badRecord(part.error)
