@@ -51,7 +51,7 @@ export function writePastTenders(
       pickupBy: row.pickupBy,
       deliverBy: row.deliverBy,
       lateMs: answered !== 'accepted' && luck.yes(0.3) ? 3_600_000 * luck.whole(1, 9) : 0,
-      teamMends: true,
+      teamMakesIt: true,
       chargeMinor: charge,
       currency: 'USD',
       weightLb: row.weightLb,

@@ -38,7 +38,7 @@ describe('the quotes of the demo brokerage', () => {
     for (const { sellMinor, bandMiddleMinor } of lines)
       if (sellMinor && bandMiddleMinor) expect(sellMinor / bandMiddleMinor).toBeGreaterThan(0.9)
   })
-  test('this year’s bid stands against last year’s, with rows to mend of each kind', () => {
+  test('this year’s bid stands against last year’s, with rows to fix of each kind', () => {
     const bid = listQuotes(db, { words: 'coming year', limit: 1 })[0]!
     const lines = gridLines(db, bid.id)
     expect(lines.filter(({ thenMinor }) => thenMinor !== null).length).toBeGreaterThanOrEqual(5)

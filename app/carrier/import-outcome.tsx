@@ -111,7 +111,7 @@ export function ImportRows({ outcome }: { outcome: ImportOutcome }) {
   )
 }
 
-/** The rows that were left out, each with its reason, to be mended and brought again. */
+/** The rows that were left out, each with its reason, to be fixed and brought again. */
 function badRowsUrl(outcome: { header: string[]; rows: { result: string; cells: string[]; why: string }[] }): string {
   const lines = [
     [...outcome.header, 'why left out'],

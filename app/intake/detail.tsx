@@ -165,7 +165,7 @@ function DriveWords({ facts }: { facts: TenderDetail['facts'] }) {
   if (facts.lateMs > 0)
     return (
       <b className="text-bill">
-        Cannot be driven in time: {spanWords(facts.lateMs)} late{facts.teamMends ? ', a team would make it' : ''}
+        Cannot be driven in time: {spanWords(facts.lateMs)} late{facts.teamMakesIt ? ', a team would make it' : ''}
       </b>
     )
   return <span className="text-acacia">Can be driven in time</span>

@@ -21,7 +21,7 @@ export function GateStrip({ page, now, zone }: { page: LoadPage; now: number; zo
             {page.confirmations[0]?.state === 'accepted' ? 'dispatch waits' : 'the confirmation waits'}.
           </b>{' '}
           {alert.reasons.map(({ message }) => message).join('; ')}.{' '}
-          <span className="label">{alert.reasons[0]?.mend} </span>
+          <span className="label">{alert.reasons[0]?.fix} </span>
           {page.load.carrierId !== null && (
             <Link to={`/carriers/${page.load.carrierId}`} className="link">
               Dossier

@@ -108,7 +108,7 @@ export function isThrough(gate: GateFacts | null, mayOverride: boolean, reason: 
 export function Reasons({
   reasons,
 }: {
-  reasons: Pick<Verdict['reasons'][number], 'code' | 'severity' | 'message' | 'mend'>[]
+  reasons: Pick<Verdict['reasons'][number], 'code' | 'severity' | 'message' | 'fix'>[]
 }) {
   return (
     <ul className="flex flex-col gap-1">
@@ -118,7 +118,7 @@ export function Reasons({
             <span className="sr-only">{reason.severity}: </span>
             {reason.message}
           </span>
-          {reason.mend !== reasons[at + 1]?.mend && <span className="label"> {reason.mend}</span>}
+          {reason.fix !== reasons[at + 1]?.fix && <span className="label"> {reason.fix}</span>}
         </li>
       ))}
     </ul>

@@ -7,7 +7,7 @@ import { Alert } from '../ui/alert'
 import { Field } from '../ui/field'
 import { postJson } from '../ui/post'
 
-/** How a site's pages are read: where each thing stands, as data that can be mended when the page changes. */
+/** How a site's pages are read: where each thing stands, as data that can be fixed when the page changes. */
 export function SiteForm({
   partnerId,
   site,

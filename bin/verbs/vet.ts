@@ -74,7 +74,7 @@ export function vetAnswerer(): Answerer {
       )
       return {
         verdict,
-        reasons: reasons.map(({ code, severity, message, mend }) => ({ code, severity, message, mend })),
+        reasons: reasons.map(({ code, severity, message, fix }) => ({ code, severity, message, fix })),
       }
     } catch (thrown) {
       if (thrown instanceof BadMoney) return { error: { code: 'bad_record', message: thrown.message } }

@@ -1,5 +1,5 @@
 import { type Charge, type ChargeFacts, chargeSheet, oneCurrency } from '../charge/charge'
-import { type DriveToPlan, mendsOf, planDrive } from '../miles/drive'
+import { type DriveToPlan, fixesOf, planDrive } from '../miles/drive'
 import type { Leg } from '../miles/roads'
 import { type ExchangeRate, reckon } from '../money/exchange'
 import { formatMoney } from '../money/money'
@@ -181,11 +181,11 @@ function checkDrive(load: LoadToCheck): Problem[] {
   const missed = plan.stops.findIndex((stop) => stop.late > 0)
   if (missed < 0) return []
   const miles = (legs as LoadLeg[]).slice(0, missed).reduce((sum, leg) => sum + leg.miles, 0)
-  const mends = mendsOf(drive, plan)
+  const fixes = fixesOf(drive, plan)
   const ways = [
-    mends.team ? 'a team' : '',
-    mends.earlierPickup === null ? '' : `the pickup ${spanWords(mends.earlierPickup)} earlier`,
-    `the delivery ${spanWords(mends.laterDelivery)} later`,
+    fixes.team ? 'a team' : '',
+    fixes.earlierPickup === null ? '' : `the pickup ${spanWords(fixes.earlierPickup)} earlier`,
+    `the delivery ${spanWords(fixes.laterDelivery)} later`,
   ].filter(Boolean)
   return [
     {

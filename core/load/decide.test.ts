@@ -26,7 +26,7 @@ const noW9 = {
   code: 'no_w9',
   severity: 'stop' as const,
   message: 'W-9 is not on file',
-  mend: 'Ask for it.',
+  fix: 'Ask for it.',
   rule: 'no_w9',
 }
 const stopped = (over: Partial<GateAsked> = {}) =>

@@ -18,7 +18,7 @@ export type OutsideEvent =
   | { kind: 'sending_failed'; problem: string }
   | { kind: 'kept_in_the_building'; what: string }
   | { kind: 'gate_alert'; carrierName: string; reasons: string[]; policyVersion: number }
-  | { kind: 'gate_mended'; reasons: string[] }
+  | { kind: 'gate_fixed'; reasons: string[] }
   | { kind: 'tender_accepted'; shipmentId: string; partner: string; change: boolean }
   | { kind: 'tender_change_declined'; shipmentId: string; partner: string; reason: string }
   | { kind: 'exchange_failed'; document: string; partner: string; problem: string }
@@ -100,7 +100,7 @@ const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }
   load_cancelled: (event) => `Cancelled: ${event.reason}`,
   gate_alert: (event) =>
     `${event.carrierName} would now be blocked by vetting: ${event.reasons.join('; ')}. Dispatch waits.`,
-  gate_mended: (event) => `Vetting is clear again: ${event.reasons.join('; ')} is fixed`,
+  gate_fixed: (event) => `Vetting is clear again: ${event.reasons.join('; ')} is fixed`,
   kept_in_the_building: (event) => `Practice: ${event.what} not sent`,
   tender_accepted: (event) =>
     event.change

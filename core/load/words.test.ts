@@ -114,7 +114,7 @@ describe('the log in words', () => {
       'Night Heron would now be blocked by vetting: Cargo cover cancelled. Dispatch waits.',
     ],
     [
-      { kind: 'gate_mended', reasons: ['Cargo cover cancelled'] },
+      { kind: 'gate_fixed', reasons: ['Cargo cover cancelled'] },
       'Vetting is clear again: Cargo cover cancelled is fixed',
     ],
     [{ kind: 'confirmation_issued', version: 2 }, 'Rate confirmation version 2 written'],

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { toInstant } from '../time/local'
-import { type DriveToPlan, mendsOf, planDrive, transitHours } from './drive'
+import { type DriveToPlan, fixesOf, planDrive, transitHours } from './drive'
 import { limits } from './hours-of-service'
 
 const hour = 3_600_000
@@ -79,7 +79,7 @@ describe('windows', () => {
     const plan = planDrive(late)
     expect(plan.late).toBeCloseTo((13 + 0.5 + 10 - 15) * hour, -3)
     expect(plan.latest).toBeNull()
-    expect(mendsOf(late, plan)).toEqual({ team: true, earlierPickup: 8.5 * hour, laterDelivery: plan.late })
+    expect(fixesOf(late, plan)).toEqual({ team: true, earlierPickup: 8.5 * hour, laterDelivery: plan.late })
   })
   test('latest arrivals: the pickup begun as late as the delivery allows', () => {
     const noon = { ...always, closes: start + 12 * hour }

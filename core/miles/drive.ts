@@ -142,7 +142,7 @@ function latestArrivals(drive: DriveToPlan, stops: StopPlan[]): number[] {
 }
 
 /** What would make a drive that is late legal and on time. */
-export interface Mends {
+export interface Fixes {
   /** A second driver alone would do. */
   team: boolean
   /** Milliseconds by which the first stop would have to open earlier; null where even two days are not enough. */
@@ -153,8 +153,8 @@ export interface Mends {
 
 const earliestPickup = 48 * hour
 
-/** How a late plan could be mended; each alone. */
-export function mendsOf(drive: DriveToPlan, plan: DrivePlan): Mends {
+/** How a late plan could be fixed; each alone. */
+export function fixesOf(drive: DriveToPlan, plan: DrivePlan): Fixes {
   const shifted = (by: number): DriveToPlan => ({
     ...drive,
     ready: drive.ready - by,

@@ -25,7 +25,7 @@ const facts = (over: Partial<TenderFacts> = {}): TenderFacts => ({
   pickupBy: at + 2 * dayMs,
   deliverBy: at + 4 * dayMs,
   lateMs: 0,
-  teamMends: false,
+  teamMakesIt: false,
   chargeMinor: 200_000,
   currency: 'USD',
   weightLb: 40_000,

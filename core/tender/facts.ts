@@ -28,7 +28,7 @@ export const tenderFactsSchema = z.object({
   /** Milliseconds that the worst stop is late by the law; null where it is unknown. */
   lateMs: z.number().nullable(),
   /** Whether two drivers would make it. */
-  teamMends: z.boolean(),
+  teamMakesIt: z.boolean(),
   chargeMinor: z.number().nullable(),
   currency: z.string().nullable(),
   weightLb: z.number().nullable(),

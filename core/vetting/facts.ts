@@ -117,5 +117,5 @@ export interface VetFacts {
 export interface Finding {
   code: string
   message: string
-  mend: string
+  fix: string
 }

@@ -122,6 +122,6 @@ export function findingsOf(rule: Rule, facts: VetFacts, signs: readonly Sign[]):
   return signs.map((sign) => ({
     code: `sign_${sign.code}`,
     message: sign.message,
-    mend: 'Call the carrier at the phone in the register, not at the one they gave, and ask.',
+    fix: 'Call the carrier at the phone in the register, not at the one they gave, and ask.',
   }))
 }

@@ -21,5 +21,5 @@ export interface RuleKind {
 }
 
 /** The one finding of a rule that looks for one thing, or none. */
-export const found = (code: string, when: boolean, message: () => string, mend: string): Finding[] =>
-  when ? [{ code, message: message(), mend }] : []
+export const found = (code: string, when: boolean, message: () => string, fix: string): Finding[] =>
+  when ? [{ code, message: message(), fix }] : []

@@ -68,8 +68,8 @@ describe('a carrier in order', () => {
 
 describe('a certificate that does not help', () => {
   const told = (who: CarrierToVet, what: LoadToVet | null = load()) =>
-    vet({ carrier: who, load: what, today }, usualPolicy).reasons.map(({ message, mend }) => `${message} > ${mend}`)
-  test('that runs on though the register has the policy cancelled: the register is where to mend it', () =>
+    vet({ carrier: who, load: what, today }, usualPolicy).reasons.map(({ message, fix }) => `${message} > ${fix}`)
+  test('that runs on though the register has the policy cancelled: the register is where to fix it', () =>
     expect(
       told(
         carrier({

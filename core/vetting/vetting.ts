@@ -11,7 +11,7 @@ export interface Reason {
   code: string
   severity: Severity
   message: string
-  mend: string
+  fix: string
   rule: string
 }
 

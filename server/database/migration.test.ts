@@ -43,6 +43,7 @@ function oldDatabase(path: string): void {
     insert into paper (carrier_id, kind, state, file_name, received_at, received_from) values (1, 'w9', 'waiting', 'w9.pdf', 20, 'Carrier 1 by link');
     insert into payee (carrier_id, kind, name, bank_name, routing, account_end, account_sealed, account_key, state, asked_by, asked_at, decided_by, decided_at)
       values (1, 'carrier', 'Carrier 1', 'Bank', '991000009', '0417', 'x', 'y', 'approved', 'Ines Calloway', 1, 'Ruth Amsel', 2);
+    insert into gate_alert (load_id, carrier_id, reasons, raised_at, ended_at, ended_how) values (1, 1, '[{"code":"no_w9","message":"W-9 is not on file","mend":"Request it"}]', 1, 2, 'mended');
     insert into answering_rule (customer_id, position, rule, is_on, made_by, made_at) values (1, 1, '{"name":"West","leastDays":1,"mostDays":9}', 0, 'Ines Calloway', 1);
     insert into saved_view (user_id, name, query) values (1, 'mine', 'q=x'), (77, 'nobody’s', 'q=y');
   `)
@@ -83,6 +84,9 @@ test('a database of an earlier version keeps all that happened, with who did it 
     ['Ines Calloway'],
     ['Ruth Amsel'],
     ['Ines Calloway (other@x.example)'],
+  ])
+  expect(all('select reasons, ended_how from gate_alert')).toEqual([
+    ['[{"code":"no_w9","message":"W-9 is not on file","fix":"Request it"}]', 'fixed'],
   ])
   expect(all('select rule from answering_rule')).toEqual([['{"name":"West","minDays":1,"maxDays":9}']])
   expect(all('select user_id, name from saved_view')).toEqual([[1, 'mine']])

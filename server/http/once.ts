@@ -7,7 +7,7 @@ const keyShape = /^[\w-]{16,64}$/
 
 /**
  * Carries out what a form asks once, however often it is sent: a form has a key (`Idempotency-Key`), and the same key of the same person is
- * answered as the first time. What was refused is not kept: the same form may be mended and sent again. The work and the note
+ * answered as the first time. What was refused is not kept: the same form may be fixed and sent again. The work and the note
  * that it was done are one transaction.
  */
 export function once<T>(

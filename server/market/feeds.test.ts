@@ -85,7 +85,7 @@ describe('feeds', () => {
   test.each([
     ['a publisher that is down', { status: 503, body: 'later' }, /answered 503/],
     ['a page in place of the figures', { status: 200, body: '"never closed\n' }, /quote/i],
-  ])('%s: what was read stands, what went wrong is kept, the next reading mends it', async (_, answer, words) => {
+  ])('%s: what was read stands, what went wrong is kept, the next reading fixes it', async (_, answer, words) => {
     answers = { '/diesel.csv': { status: 200, body: 'area,week,usd_per_gallon\nUS,2026-11-16,3.522' } }
     await readFeed(world.db, 'diesel', () => now)
     const good = answers['/diesel.csv']!

@@ -123,7 +123,7 @@ describe('lines', () => {
     expect(line(worse!).problems.map(({ cell }) => cell)).toEqual(['weight', 'price'])
     expect(line(worse!).band).not.toBeNull()
   })
-  test('mending a cell prices the line; a price of one’s own stands until it is cleared', () => {
+  test('fixing a cell prices the line; a price of one’s own stands until it is cleared', () => {
     const [id] = add({ ...good, dest: 'Nowheresville' })
     changeLine(world.db, quoteId, id!, { dest: 'Phoenix AZ' }, act)
     const asked = line(id!).sellMinor!

@@ -179,10 +179,10 @@ export const gateAlert = sqliteTable(
       .notNull()
       .references(() => load.id),
     carrierId: carrierId(),
-    reasons: json('reasons', z.array(z.object({ code: z.string(), message: z.string(), mend: z.string() }))).notNull(),
+    reasons: json('reasons', z.array(z.object({ code: z.string(), message: z.string(), fix: z.string() }))).notNull(),
     raisedAt: instant('raised_at').notNull(),
     endedAt: instant('ended_at'),
-    endedHow: text('ended_how', { enum: ['mended', 'passed', 'other_carrier'] }),
+    endedHow: text('ended_how', { enum: ['fixed', 'passed', 'other_carrier'] }),
     endedBy: text('ended_by'),
     because: text('because'),
   },

@@ -36,7 +36,7 @@ export function assess(db: Db, tender: Tender, equipment: Equipment | null, now:
     pickupBy: instantOf(first?.latest ?? first?.earliest, origin),
     deliverBy: instantOf(last?.latest ?? last?.earliest, dest),
     lateMs: drive?.late ?? null,
-    teamMends: drive?.teamMends ?? false,
+    teamMakesIt: drive?.teamMakesIt ?? false,
     chargeMinor: tender.charge ? readAmount(tender.charge.amount) : null,
     currency: tender.charge?.currency ?? null,
     weightLb: tender.weightLb,
@@ -87,7 +87,7 @@ function driving(
   stops: TenderStop[],
   points: TenderPoint[],
   legs: { miles: number; hours: number; byRoad: boolean }[],
-): { late: number; teamMends: boolean } | null {
+): { late: number; teamMakesIt: boolean } | null {
   const timed = stops.flatMap((stop, at) => {
     const earliestLocal = stop.earliest ?? stop.latest
     return earliestLocal && isLocalTime(earliestLocal)
@@ -103,7 +103,7 @@ function driving(
   if (timed.length !== stops.length || legs.some((leg) => !leg.byRoad)) return null
   const drive = driveOf(timed, legs, false)
   const late = howLate(drive)
-  return { late, teamMends: late > 0 && howLate({ ...drive, team: true }) === 0 }
+  return { late, teamMakesIt: late > 0 && howLate({ ...drive, team: true }) === 0 }
 }
 
 type Code = Pick<typeof partnerCode.$inferSelect, 'kind' | 'equipment' | 'customerId'>

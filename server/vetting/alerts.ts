@@ -14,8 +14,8 @@ const rule = system('vetting, checked again')
  * Asks the gate again for awarded loads that have not been picked up. Where it stops now an alert is on the load until it is fixed, overridden or the load
  * is given to another; dispatch asks the gate itself. Answers how many alerts were raised and ended.
  */
-export function askAwarded(db: Db, loadIds: number[], now: number): { raised: number; mended: number } {
-  const counts = { raised: 0, mended: 0 }
+export function askAwarded(db: Db, loadIds: number[], now: number): { raised: number; fixed: number } {
+  const counts = { raised: 0, fixed: 0 }
   for (const loadId of loadIds) {
     inTransaction(db, () => {
       const row = db.select().from(load).where(eq(load.id, loadId)).get()
@@ -28,7 +28,7 @@ export function askAwarded(db: Db, loadIds: number[], now: number): { raised: nu
       const verdict = askAgain(db, row, now)
       const reasons = verdict.reasons
         .filter((reason) => reason.severity === 'stop')
-        .map(({ code, message, mend }) => ({ code, message, mend }))
+        .map(({ code, message, fix }) => ({ code, message, fix }))
       if (reasons.length > 0 && !open) {
         db.insert(gateAlert).values({ loadId, carrierId: row.carrierId, reasons, raisedAt: now }).run()
         const name =
@@ -50,17 +50,17 @@ export function askAwarded(db: Db, loadIds: number[], now: number): { raised: nu
         db.update(gateAlert).set({ reasons }).where(eq(gateAlert.id, open.id)).run()
       } else if (reasons.length === 0 && open) {
         db.update(gateAlert)
-          .set({ endedAt: now, endedHow: 'mended', endedBy: rule.name })
+          .set({ endedAt: now, endedHow: 'fixed', endedBy: rule.name })
           .where(eq(gateAlert.id, open.id))
           .run()
         recordEvent(
           db,
           'load',
           loadId,
-          { kind: 'gate_mended', reasons: open.reasons.map(({ message }) => message) },
+          { kind: 'gate_fixed', reasons: open.reasons.map(({ message }) => message) },
           { now, by: rule },
         )
-        counts.mended++
+        counts.fixed++
       }
     })
   }

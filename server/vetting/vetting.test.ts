@@ -58,8 +58,8 @@ describe('a lapse after the award', () => {
     const loadId = confirmed()
     cancelled(1, '2026-11-25')
     expect(awardedTo(world.db, [1, 2])).toEqual([loadId])
-    expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 1, mended: 0 })
-    expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 0, mended: 0 })
+    expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 1, fixed: 0 })
+    expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 0, fixed: 0 })
     const page = readLoadPage(world.db, loadId, now)!
     expect(page.gate.alert?.reasons).toMatchObject([
       { code: 'liability_lapses', message: 'Liability ends Tue, Nov 24, before the delivery on Thu, Nov 26' },
@@ -72,7 +72,7 @@ describe('a lapse after the award', () => {
       },
     })
     storeRecord(world.db, recordFor(1), { changedAt: now, confirmedAt: now })
-    expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 0, mended: 1 })
+    expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 0, fixed: 1 })
     expect(does(loadId, { intent: 'advance', to: 'dispatched' })).toEqual({ done: true })
     expect(words(loadId).slice(0, 3)).toEqual([
       'Covered to dispatched',
@@ -122,9 +122,9 @@ describe('a lapse after the award', () => {
       alert: null,
       overrides: [{ stage: 'dispatch', because: 'renewal seen', byName: 'Ruth Amsel' }],
     })
-    expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 0, mended: 0 })
+    expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 0, fixed: 0 })
     storeRecord(world.db, recordFor(1, { authorities: [] }), { changedAt: now, confirmedAt: now })
-    expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 1, mended: 0 })
+    expect(askAwarded(world.db, [loadId], now)).toEqual({ raised: 1, fixed: 0 })
   })
   test('what nobody may go past is not passed by a manager either', () => {
     const loadId = confirmed()

@@ -4,7 +4,7 @@ import { dayWords } from '../../time/words'
 import type { VetFacts } from '../facts'
 import { found, type RuleKind } from '../rule-kind'
 
-const waitMend = 'Nothing but time; a manager may override it after talking to references.'
+const waitFix = 'Nothing but time; a manager may override it after talking to references.'
 
 /** Rules on what the register lets a carrier do, and since when. */
 export const authorityRules = {
@@ -57,7 +57,7 @@ export const authorityRules = {
         since !== null && since > addDays(facts.today, -ask.days!),
         () =>
           `Authority granted ${dayWords(since!, facts.today)}, ${daysBetween(since!, facts.today)} days ago, less than ${ask.days}`,
-        waitMend,
+        waitFix,
       )
     },
   },
@@ -85,7 +85,7 @@ export const authorityRules = {
         .map((authority) => ({
           code: 'authority_reinstated',
           message: `Authority was revoked ${dayWords(authority.revokedOn!, today)} and reinstated ${dayWords(authority.reinstatedOn!, today)}, after ${daysBetween(authority.revokedOn!, authority.reinstatedOn!)} days`,
-          mend: waitMend,
+          fix: waitFix,
         })),
   },
 } as const satisfies Record<string, RuleKind>

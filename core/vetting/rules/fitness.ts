@@ -61,7 +61,7 @@ export const fitnessRules = {
         .map((kind) => ({
           code: `no_permit_${kind}`,
           message: `No permit for ${permitWords[kind]} on file through the delivery`,
-          mend: `The carrier’s permit for ${permitWords[kind]}, put with its documents.`,
+          fix: `The carrier’s permit for ${permitWords[kind]}, put with its documents.`,
         })),
   },
   equipment_not_listed: {
@@ -96,15 +96,15 @@ function documentFinding({ carrier, load, today }: VetFacts, kind: CarrierDocume
   const held = carrier.documents.filter((document) => document.kind === kind)
   const request =
     kind === 'w9' ? 'Request it by email; they send it by the link.' : 'Send them the agreement to sign by link.'
-  const mend = carrier.documentsWaiting.includes(kind)
+  const fix = carrier.documentsWaiting.includes(kind)
     ? `${name} came in and is waiting for review: see their documents.`
     : request
-  if (held.length === 0) return [{ code, message: `${name} is not on file`, mend }]
+  if (held.length === 0) return [{ code, message: `${name} is not on file`, fix }]
   const until = load && load.lastDeliveryOn > today ? load.lastDeliveryOn : today
   const last = held
     .map((document) => document.expiresOn ?? '9999-12-31')
     .reduce((one, other) => (one > other ? one : other))
-  return found(code, last < until, () => `${name} on file ends ${dayWords(last, today)}`, mend)
+  return found(code, last < until, () => `${name} on file ends ${dayWords(last, today)}`, fix)
 }
 
 function neededPermits({ load }: VetFacts): PermitKind[] {

@@ -14,7 +14,7 @@ const coverWords: Record<PolicyKind, string> = {
   cargo: 'Cargo cover',
   refrigeration: 'Reefer breakdown cover',
 }
-const mends: Record<PolicyKind, string> = {
+const fixes: Record<PolicyKind, string> = {
   liability: 'A certificate of liability from the insurer, with the days of this load in it.',
   cargo: 'A certificate of cargo cover that is enough for this freight, or a rider for this load.',
   refrigeration: 'A certificate that names refrigeration breakdown.',
@@ -63,7 +63,7 @@ export const insuranceRules = {
             {
               code: 'insurer_not_on_file',
               message: 'No liability insurer is on file with the register',
-              mend: 'The insurer files its policy with the register.',
+              fix: 'The insurer files its policy with the register.',
             },
           ]
         : found(
@@ -98,7 +98,7 @@ function limitFinding(facts: VetFacts, kind: PolicyKind, neededMinor: number): F
   const policies = stretches(facts.carrier.insurance, kind)
   if (policies.length === 0)
     return neededMinor > 0
-      ? [{ code: `no_${kind}`, message: `${coverWords[kind]}: nothing on file`, mend: mendOf(facts, kind) }]
+      ? [{ code: `no_${kind}`, message: `${coverWords[kind]}: nothing on file`, fix: fixOf(facts, kind) }]
       : []
   const { from } = daysOf(facts)
   const through = coveredThrough(policies, from)
@@ -111,22 +111,22 @@ function limitFinding(facts: VetFacts, kind: PolicyKind, neededMinor: number): F
     `${kind}_low`,
     least < neededMinor,
     () => `${coverWords[kind]} of ${formatMoney(least)} is below ${formatMoney(neededMinor)}`,
-    shown >= neededMinor ? registerMend(`shows ${formatMoney(shown)}`) : mendOf(facts, kind),
+    shown >= neededMinor ? registerFix(`shows ${formatMoney(shown)}`) : fixOf(facts, kind),
   )
 }
 
-/** What the certificates say by themselves: where that is enough, the finding is the register's, and one more certificate mends nothing. */
+/** What the certificates say by themselves: where that is enough, the finding is the register's, and one more certificate fixes nothing. */
 const certified = ({ carrier }: VetFacts, kind: PolicyKind) =>
   stretches(
     carrier.insurance.filter(({ source }) => source === 'certificate'),
     kind,
   )
-const registerMend = (shows: string) =>
+const registerFix = (shows: string) =>
   `The certificate ${shows}, but the register says otherwise and counts: the insurer puts its filing right there. Another certificate does not help.`
 
 const isWaiting = ({ carrier }: VetFacts) => carrier.documentsWaiting.includes('certificate')
-const waitingMend = 'A certificate came in and is waiting for review: see their documents.'
-const mendOf = (facts: VetFacts, kind: PolicyKind) => (isWaiting(facts) ? waitingMend : mends[kind])
+const waitingFix = 'A certificate came in and is waiting for review: see their documents.'
+const fixOf = (facts: VetFacts, kind: PolicyKind) => (isWaiting(facts) ? waitingFix : fixes[kind])
 
 function lapseFinding(facts: VetFacts, kind: PolicyKind, grace: number): Finding[] {
   const policies = stretches(facts.carrier.insurance, kind)
@@ -150,9 +150,9 @@ function lapseFinding(facts: VetFacts, kind: PolicyKind, grace: number): Finding
   const message = `${coverWords[kind]} ${truly === null ? notInForce : `ends ${dayWords(truly, facts.today)}, ${until}`}`
   const shown = coveredThrough(certified(facts, kind), from)
   const renew = 'A renewed certificate from the insurer, or the cancellation withdrawn in the register.'
-  const request = isWaiting(facts) ? waitingMend : renew
-  const mend = shown !== null && shown >= to ? registerMend(`runs to ${dayWords(shown, facts.today)}`) : request
-  return [{ code: `${kind}_lapses`, message, mend }]
+  const request = isWaiting(facts) ? waitingFix : renew
+  const fix = shown !== null && shown >= to ? registerFix(`runs to ${dayWords(shown, facts.today)}`) : request
+  return [{ code: `${kind}_lapses`, message, fix }]
 }
 
 function closeFinding(facts: VetFacts, kind: PolicyKind, days: number): Finding[] {
