@@ -20,4 +20,5 @@ ALTER TABLE `__new_gate_alert` RENAME TO `gate_alert`;--> statement-breakpoint
 CREATE UNIQUE INDEX `gate_alert_open` ON `gate_alert` (`load_id`,`carrier_id`) WHERE ended_at is null;--> statement-breakpoint
 UPDATE `event` SET `kind` = 'gate_fixed' WHERE `aggregate` = 'load' AND `kind` = 'gate_mended';--> statement-breakpoint
 UPDATE `event` SET `data` = replace(`data`, '"mend":', '"fix":') WHERE `aggregate` = 'load' AND `kind` = 'gate_passed';--> statement-breakpoint
-UPDATE `tender_notice` SET `facts` = replace(`facts`, '"teamMends":', '"teamMakesIt":');
+UPDATE `tender_notice` SET `facts` = replace(`facts`, '"teamMends":', '"teamMakesIt":');--> statement-breakpoint
+UPDATE `event` SET `kind` = 'carrier_notified' WHERE `aggregate` = 'load' AND `kind` = 'carrier_told';

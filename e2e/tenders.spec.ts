@@ -92,7 +92,7 @@ test('from the burst to the accepted load, the 990 at the partner, statuses by c
   ] as const) {
     await page.keyboard.press('t')
     const call = page.getByRole('dialog')
-    await expect(call).toContainText(`is told by a 214 as ${shipment}`)
+    await expect(call).toContainText(`gets a 214 as ${shipment}`)
     await expect(call.getByLabel('Stop')).toHaveValue(stop)
     await expect(call.getByLabel('What')).toHaveValue(what)
     await call.getByLabel(/When/).press('Enter')

@@ -4,11 +4,11 @@ const percent = (share: number | null) => (share === null ? '' : `${Math.round(s
 
 /** What they did with our loads: counts, and what to expect, drawn towards everybody's average while the counts are small. */
 export function Grades({ grades }: { grades: Grade[] }) {
-  const told = grades.filter((grade) => grade.of > 0)
+  const known = grades.filter((grade) => grade.of > 0)
   return (
     <section aria-label="Grades">
       <h2 className="head">With our loads</h2>
-      {told.length === 0 && <p className="label border-t py-1">Nothing hauled or offered yet.</p>}
+      {known.length === 0 && <p className="label border-t py-1">Nothing hauled or offered yet.</p>}
       <table className="w-full">
         <thead className="sr-only">
           <tr>
@@ -18,7 +18,7 @@ export function Grades({ grades }: { grades: Grade[] }) {
           </tr>
         </thead>
         <tbody>
-          {told.map((grade) => (
+          {known.map((grade) => (
             <tr key={grade.kind} className="border-t">
               <th scope="row" className="py-1 text-left font-normal">
                 {gradeWords[grade.kind]}

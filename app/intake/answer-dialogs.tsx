@@ -167,7 +167,7 @@ export function CancelDialog({ tenders, detail, answering, onClose, onDone }: An
       <form onSubmit={save} className="flex flex-col gap-3" noValidate>
         <p>
           {detail?.change?.number} ends
-          {carrierName ? `; ${carrierName} is told by email${onItsWay ? '. Its truck is on the way' : ''}` : ''}.
+          {carrierName ? `; ${carrierName} gets an email${onItsWay ? '. Its truck is on the way' : ''}` : ''}.
         </p>
         {carrierName && (
           <fieldset className="flex flex-col gap-1">

@@ -79,7 +79,7 @@ export function CheckCallDialog({
       `${index + 1} ${stop.kind === 'pickup' ? 'pick up' : 'deliver'}, ${stop.facility}, ${stop.city}`,
     ]),
   ) as Record<string, string>
-  const told = page.reportsTo?.documents.includes('214')
+  const isReported = page.reportsTo?.documents.includes('214')
   return (
     <Dialog open onClose={onClose} title={`Check call for ${page.load.number}`}>
       <form onSubmit={save} className="flex flex-col gap-3" noValidate>
@@ -116,8 +116,8 @@ export function CheckCallDialog({
           onChange={(event) => setNote(event.target.value)}
         />
         <p className="label">
-          {told
-            ? `${page.reportsTo!.name} is told by a 214 as ${page.reportsTo!.shipmentId}.`
+          {isReported
+            ? `${page.reportsTo!.name} gets a 214 as ${page.reportsTo!.shipmentId}.`
             : 'This load reports to no customer system.'}
         </p>
         <Alert>{error}</Alert>

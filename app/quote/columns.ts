@@ -30,14 +30,14 @@ const note: GridColumn = { id: 'note', head: '', track: 'minmax(110px,1fr)', cel
 /** The columns of a quote: what was asked before where it is held against another, and then what they pay only where somebody has said so. */
 export function gridColumns({
   compared,
-  told,
+  hasTheirs,
   currency,
 }: {
   compared: boolean
-  told: boolean
+  hasTheirs: boolean
   currency: Currency
 }): GridColumn[] {
-  const columns = [number, ...all, ...(told || !compared ? [theirs] : []), ...(compared ? [before] : []), note]
+  const columns = [number, ...all, ...(hasTheirs || !compared ? [theirs] : []), ...(compared ? [before] : []), note]
   return columns.map((column) =>
     column.id === 'price' ? { ...column, head: `${column.head}, ${currencySigns[currency]}` } : column,
   )

@@ -3,7 +3,7 @@ import { gridColumns, tracksOf } from './columns'
 import { downFrom, movedBy, typedNext } from './grid-moves'
 import { readSheet } from './read-sheet'
 
-const columns = gridColumns({ compared: false, told: false, currency: 'USD' })
+const columns = gridColumns({ compared: false, hasTheirs: false, currency: 'USD' })
 const at = (id: string) => columns.findIndex((column) => column.id === id)
 const size = { rows: 4, columns: columns.length }
 
@@ -60,8 +60,8 @@ describe('going on from a typed cell', () => {
 test('what they pay makes room for what it was before, unless somebody has told it', () => {
   const ids = (over: Omit<Parameters<typeof gridColumns>[0], 'currency'>) =>
     gridColumns({ ...over, currency: 'CAD' }).map(({ id }) => id)
-  expect(ids({ compared: true, told: false })).not.toContain('theirs')
-  expect(ids({ compared: true, told: true })).toEqual(expect.arrayContaining(['theirs', 'before']))
+  expect(ids({ compared: true, hasTheirs: false })).not.toContain('theirs')
+  expect(ids({ compared: true, hasTheirs: true })).toEqual(expect.arrayContaining(['theirs', 'before']))
   expect(tracksOf(columns).split(' ')).toHaveLength(columns.length)
 })
 

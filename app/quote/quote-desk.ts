@@ -52,7 +52,7 @@ export function useQuoteDesk(data: QuoteData) {
     chosen: chosenLines(lines, selected, current),
     columns: gridColumns({
       compared: lines.some(({ thenMinor }) => thenMinor !== null),
-      told: lines.some(({ cells }) => Boolean(cells.theirs)),
+      hasTheirs: lines.some(({ cells }) => Boolean(cells.theirs)),
       currency: page.quote.currency,
     }),
     dialog,

@@ -28,17 +28,17 @@ export function listen(from: { since: number; upTo: number }, deliver: (message:
     if (message.id) lastId = message.id
     deliver(message)
   }
-  channel.onmessage = ({ data }: MessageEvent<{ told: LiveMessage } | { asked: true }>) => {
-    if ('told' in data) hear(data.told)
+  channel.onmessage = ({ data }: MessageEvent<{ heard: LiveMessage } | { asked: true }>) => {
+    if ('heard' in data) hear(data.heard)
     // Somebody has just opened: what came while that page was on its way is sent again. To hear it twice does no harm.
-    else for (const { message } of kept) channel.postMessage({ told: message })
+    else for (const { message } of kept) channel.postMessage({ heard: message })
   }
   channel.postMessage({ asked: true })
   const hold = () =>
     new Promise<void>((resolve) => {
       const stop = openStream({ since, after: lastId }, (message) => {
         kept = [...kept.filter(({ at }) => at > Date.now() - keptMs), { at: Date.now(), message }]
-        channel.postMessage({ told: message })
+        channel.postMessage({ heard: message })
         hear(message)
       })
       leaving.signal.addEventListener('abort', () => {

@@ -8,7 +8,7 @@ import { postJson } from '../ui/post'
 /** The policy as it is being changed, what a preview showed of it, and what was wrong. Nothing holds until it is saved. */
 export function usePolicy(policy: VettingPolicy) {
   const [draft, setDraft] = useState(policy)
-  const [preview, setPreview] = useState<{ told: PolicyPreview; of: VettingPolicy } | null>(null)
+  const [preview, setPreview] = useState<{ result: PolicyPreview; of: VettingPolicy } | null>(null)
   const [errors, setErrors] = useState<Record<string, string>>({})
   const [message, setMessage] = useState<string>()
   const [busy, setBusy] = useState(false)
@@ -66,8 +66,8 @@ export function usePolicy(policy: VettingPolicy) {
     limit: (name: string, value: number) => setDraft({ ...draft, signLimits: { ...draft.signLimits, [name]: value } }),
     reset: () => setDraft(policy),
     look: async () => {
-      const told = await ask<PolicyPreview>({ intent: 'preview', policy: draft })
-      if (told) setPreview({ told, of: draft })
+      const result = await ask<PolicyPreview>({ intent: 'preview', policy: draft })
+      if (result) setPreview({ result, of: draft })
     },
     save: async (note: string) => {
       const saved = await ask<{ version: number }>({ intent: 'save', policy: draft, note, basedOn: policy.version })

@@ -12,7 +12,7 @@ const recordSchema = z.object({
 })
 
 const tenths = (value: number) => Math.round(value * 10) / 10
-const told = ({ city, region, country, lat, lon }: Place) => ({ city, region, country, lat, lon })
+const placeFields = ({ city, region, country, lat, lon }: Place) => ({ city, region, country, lat, lon })
 
 /** Truck miles of one record: practical miles, wheel hours and the roads in their order. */
 export function milesAnswerer(): Answerer {
@@ -40,8 +40,8 @@ export function milesAnswerer(): Answerer {
     return {
       miles: tenths(ways.reduce((sum, way) => sum + way!.miles, 0)),
       hours: tenths(ways.reduce((sum, way) => sum + way!.hours, 0)),
-      from: told(stops[0]!),
-      to: told(stops.at(-1)!),
+      from: placeFields(stops[0]!),
+      to: placeFields(stops.at(-1)!),
       legs: ways.flatMap((way) => way!.roads),
     }
   }

@@ -23,7 +23,7 @@ export type OutsideEvent =
   | { kind: 'tender_change_declined'; shipmentId: string; partner: string; reason: string }
   | { kind: 'exchange_failed'; document: string; partner: string; problem: string }
   | { kind: 'truck_not_used'; payMinor: number; sellMinor: number }
-  | { kind: 'carrier_told'; to: string; what: string }
+  | { kind: 'carrier_notified'; to: string; what: string }
   | { kind: 'status_noted'; words: string; sent: boolean }
   | { kind: 'partner_joined'; partner: string; shipmentId: string }
   | { kind: 'invoice_sent'; partner: string; totalMinor: number; byMail?: boolean }
@@ -110,7 +110,7 @@ const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }
   exchange_failed: (event) => `${event.document} to ${event.partner} failed: ${event.problem}`,
   truck_not_used: (event) =>
     `Truck ordered and not used: ${formatMoney(event.payMinor)} to the carrier, ${formatMoney(event.sellMinor)} to the customer`,
-  carrier_told: (event) => `${event.to} told: ${event.what}`,
+  carrier_notified: (event) => `${event.to} notified: ${event.what}`,
   status_noted: (event) => `${event.words}${event.sent ? ', sent to the customer (214)' : ''}`,
   partner_joined: (event) => `Reports to ${event.partner} as ${event.shipmentId} from now on`,
   invoice_sent: (event) =>

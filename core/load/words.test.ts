@@ -149,8 +149,8 @@ describe('the log in words', () => {
       'Truck ordered and not used: $150 to the carrier, $200 to the customer',
     ],
     [
-      { kind: 'carrier_told', to: 'Night Heron', what: 'the load is cancelled' },
-      'Night Heron told: the load is cancelled',
+      { kind: 'carrier_notified', to: 'Night Heron', what: 'the load is cancelled' },
+      'Night Heron notified: the load is cancelled',
     ],
     [
       { kind: 'status_noted', words: 'Arrived at Twin Falls', sent: true },

@@ -10,7 +10,7 @@ const fewLines = 5
 export function quoteMail(document: QuoteDocument, message: string): MailText {
   const { lines, number, version, rep, broker, currency } = document
   const count = lines.length === 1 ? 'one lane' : `${lines.length} lanes`
-  const told =
+  const prices =
     lines.length <= fewLines
       ? lines.map(
           (line) =>
@@ -21,7 +21,7 @@ export function quoteMail(document: QuoteDocument, message: string): MailText {
     message.trim(),
     `Our quote ${number} for ${count} is attached.`,
     version > 1 ? 'It takes the place of the one sent before.' : '',
-    ...told,
+    ...prices,
     `Good until ${dayWords(document.validUntil)}.`,
   ].filter(Boolean)
   const closing = [rep.name, broker.name, rep.phone].filter(Boolean)

@@ -86,18 +86,18 @@ describe('the rate model', () => {
       ['500', false],
     ] as const) {
       for (const reefer of [false, true]) {
-        const told = picture(
+        const answer = picture(
           askRate(model, question({ destPostal: dest, equipment: reefer ? 'reefer' : 'van' }), locate),
         )
-        expect(Math.abs(told.middleMinor / fair(700, west, reefer) - 1), `${dest} ${reefer}`).toBeLessThan(0.04)
+        expect(Math.abs(answer.middleMinor / fair(700, west, reefer) - 1), `${dest} ${reefer}`).toBeLessThan(0.04)
       }
     }
   })
   test('eight in ten prices to come lie within low and high', () => {
     const later = pastOf({}, 99).map((price) => ({ ...price, asOf: start + 300 * day, pickupAt: start + 302 * day }))
     const within = later.filter((price) => {
-      const told = picture(askRate(model, price, locate))
-      return price.buyMinor >= told.lowMinor && price.buyMinor <= told.highMinor
+      const answer = picture(askRate(model, price, locate))
+      return price.buyMinor >= answer.lowMinor && price.buyMinor <= answer.highMinor
     })
     expect(within.length / later.length).toBeGreaterThan(0.74)
     expect(within.length / later.length).toBeLessThan(0.88)
@@ -115,14 +115,14 @@ describe('the rate model', () => {
           pickupAt: fc.integer({ min: start, max: start + 900 * day }),
         }),
         (asked) => {
-          const told = askRate(model, question(asked), locate)
-          if ('refusal' in told) return !asked.miles
-          const sum = reasons.reduce((total, reason) => total + told.account[reason], 0)
+          const answer = askRate(model, question(asked), locate)
+          if ('refusal' in answer) return !asked.miles
+          const sum = reasons.reduce((total, reason) => total + answer.account[reason], 0)
           return (
-            told.lowMinor > 0 &&
-            told.lowMinor <= told.middleMinor &&
-            told.middleMinor <= told.highMinor &&
-            sum === told.middleMinor
+            answer.lowMinor > 0 &&
+            answer.lowMinor <= answer.middleMinor &&
+            answer.middleMinor <= answer.highMinor &&
+            sum === answer.middleMinor
           )
         },
       ),
@@ -256,11 +256,11 @@ describe('a dirty history', () => {
 
 describe('little or nothing known', () => {
   test.each([0, 1, 3, 20])('%d past prices still give a picture, wide and told as the general model', (count) => {
-    const told = picture(askRate(fitRates(pastOf({ count }), { locate }), question(), locate))
-    expect(told.basis).toBe('model')
-    expect(told.middleMinor).toBeGreaterThan(80_000)
-    expect(told.middleMinor).toBeLessThan(250_000)
-    expect(told.highMinor / told.lowMinor).toBeGreaterThan(1.2)
+    const answer = picture(askRate(fitRates(pastOf({ count }), { locate }), question(), locate))
+    expect(answer.basis).toBe('model')
+    expect(answer.middleMinor).toBeGreaterThan(80_000)
+    expect(answer.middleMinor).toBeLessThan(250_000)
+    expect(answer.highMinor / answer.lowMinor).toBeGreaterThan(1.2)
   })
   test('all loads of one lane, all alike', () => {
     const same = pastOf({ count: 300 }).map((price) => ({

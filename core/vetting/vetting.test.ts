@@ -67,11 +67,11 @@ describe('a carrier in order', () => {
 })
 
 describe('a certificate that does not help', () => {
-  const told = (who: CarrierToVet, what: LoadToVet | null = load()) =>
+  const findings = (who: CarrierToVet, what: LoadToVet | null = load()) =>
     vet({ carrier: who, load: what, today }, usualPolicy).reasons.map(({ message, fix }) => `${message} > ${fix}`)
   test('that runs on though the register has the policy cancelled: the register is where to fix it', () =>
     expect(
-      told(
+      findings(
         carrier({
           insurance: [
             certificate(),
@@ -87,7 +87,7 @@ describe('a certificate that does not help', () => {
     ]))
   test('that shows more than the register has filed', () =>
     expect(
-      told(
+      findings(
         carrier({
           insurance: [
             certificate(),
@@ -103,7 +103,7 @@ describe('a certificate that does not help', () => {
     ]))
   test('that nobody has looked at is not asked for again', () =>
     expect(
-      told(
+      findings(
         carrier({
           insurance: [certificate()],
           documentsWaiting: ['certificate', 'w9'],
@@ -117,7 +117,7 @@ describe('a certificate that does not help', () => {
       ]),
     ))
   test('where none came, it is asked for', () =>
-    expect(told(carrier({ insurance: [certificate()] }))).toEqual([
+    expect(findings(carrier({ insurance: [certificate()] }))).toEqual([
       expect.stringContaining('> A certificate of cargo cover that is enough'),
     ]))
 })

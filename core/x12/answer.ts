@@ -63,7 +63,7 @@ function acknowledgeGroup(group: GroupReport, interchange: InterchangeReport): S
     [
       'AK9',
       codes.some((code) => code === '1' || code === '2') ? 'R' : verdict,
-      String(group.told ?? group.transactions.length),
+      String(group.statedCount ?? group.transactions.length),
       String(group.transactions.length),
       String(accepted),
       ...codes,
@@ -79,7 +79,7 @@ function acknowledgeSet(report: TransactionReport, { delimiters }: InterchangeRe
     const key = `${fault.segment} ${fault.position}`
     segments.set(key, [...(segments.get(key) ?? []), fault])
   }
-  const told = [...segments.values()].flatMap((faults): Segment[] => {
+  const faultSegments = [...segments.values()].flatMap((faults): Segment[] => {
     const own = faults.filter(({ level }) => level === 'segment')
     const elements = faults.filter(({ level }) => level === 'element')
     const { segment, position } = faults[0]!
@@ -102,12 +102,12 @@ function acknowledgeSet(report: TransactionReport, { delimiters }: InterchangeRe
   const codes = [
     ...new Set([
       ...report.faults.filter(({ level }) => level === 'transaction').map(({ code }) => code),
-      ...(told.length > 0 ? ['5'] : []),
+      ...(faultSegments.length > 0 ? ['5'] : []),
     ]),
   ].slice(0, 5)
   return [
     ['AK2', clean(report.type).padEnd(3).slice(0, 3), clean(report.control)],
-    ...told,
+    ...faultSegments,
     ['AK5', report.verdict, ...codes],
   ]
 }

@@ -56,7 +56,7 @@ export class Inspector {
   private manners: VersionManners = mannersOf('004010')
   private position = 0
   /** Faults of sets reported so far. */
-  private told = 0
+  private reported = 0
   /** Control numbers of the group's sets so far. */
   private controls = new Set<string>()
 
@@ -180,7 +180,7 @@ export class Inspector {
       control: at(6),
       version: at(8),
       transactions: [],
-      told: null,
+      statedCount: null,
       faults: [],
     }
     this.interchange.groups.push(this.group)
@@ -200,10 +200,10 @@ export class Inspector {
     }
     if (!view) this.tellGroup(null, '3', 'The group is not closed by a GE', null, instead?.spot() ?? null)
     else {
-      group.told = /^\d{1,6}$/.test(view.element(1)) ? Number(view.element(1)) : null
+      group.statedCount = /^\d{1,6}$/.test(view.element(1)) ? Number(view.element(1)) : null
       if (!sameNumber(view.element(2), group.control))
         this.tellGroup(view, '4', `GE02 ${view.element(2)} is not GS06 ${group.control}`, 2)
-      if (group.told !== group.transactions.length)
+      if (group.statedCount !== group.transactions.length)
         this.tellGroup(
           view,
           '5',
@@ -368,8 +368,8 @@ export class Inspector {
     if (!open) return
     if (grave) open.grave = true
     // Beyond them a set is still rejected, only no more is said of it.
-    if (open.report.faults.length >= maxFaults || this.told >= maxReportedOfFile) return
-    this.told++
+    if (open.report.faults.length >= maxFaults || this.reported >= maxReportedOfFile) return
+    this.reported++
     const value = fault.element === null ? '' : view.element(fault.element)
     open.report.faults.push({
       ...fault,

@@ -57,13 +57,13 @@ export function windowOf(windows: Window[]): { earliest: string | null; latest: 
 
 /** Reads N1: a party, or the name of the stop at hand. Returns whether it was understood. */
 export function readParty(reading: Reading, [, role = '', name, , code]: Segment): boolean {
-  const told = { name: orNull(name) ?? '', code: orNull(code), city: null, region: null, postal: null, country: null }
+  const named = { name: orNull(name) ?? '', code: orNull(code), city: null, region: null, postal: null, country: null }
   if (reading.stop && reading.stop.name === '' && reading.stop.code === null) {
-    Object.assign(reading.stop, { name: told.name, code: told.code })
+    Object.assign(reading.stop, { name: named.name, code: named.code })
     reading.place = reading.stop
     return true
   }
-  const party: TenderParty = { role: partyRoles[role] ?? role.toLowerCase(), ...told }
+  const party: TenderParty = { role: partyRoles[role] ?? role.toLowerCase(), ...named }
   reading.tender.parties.push(party)
   reading.place = party
   return true

@@ -44,7 +44,7 @@ export interface SampleSet {
   segments: Segment[]
   control?: string
   /** What SE01 says, where it is not the truth. */
-  told?: string
+  statedCount?: string
   trailer?: boolean
 }
 
@@ -58,10 +58,10 @@ export function sampleFile(
   const control = over.control ?? '000000101'
   const version = over.version ?? '004010'
   const line = (parts: Segment) => parts.join(element) + segment + lineEnd
-  const bodies = sets.map(({ type, segments, control: setControl = '0001', told, trailer = true }) => [
+  const bodies = sets.map(({ type, segments, control: setControl = '0001', statedCount, trailer = true }) => [
     ['ST', type, setControl],
     ...segments,
-    ...(trailer ? [['SE', told ?? String(segments.length + 2), setControl]] : []),
+    ...(trailer ? [['SE', statedCount ?? String(segments.length + 2), setControl]] : []),
   ])
   return [
     line([

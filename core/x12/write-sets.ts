@@ -58,13 +58,13 @@ const compact = (local: string) => ({
 /** A 214, between ST and SE: who and what in B10, the moment in AT7 (local time, `LT`), the place in MS1, the truck in MS2. */
 export function statusSegments(status: StatusToWrite): Segment[] {
   const { date, time } = compact(status.atLocal)
-  const told = status.isAppointment
+  const moment = status.isAppointment
     ? ['AT7', '', '', status.code, status.reason, date, time, 'LT']
     : ['AT7', status.code, status.reason, '', '', date, time, 'LT']
   return [
     ['B10', status.loadNumber, status.shipmentId, status.scac],
     ['LX', '1'],
-    told,
+    moment,
     ['MS1', status.city, status.region, status.country],
     ...(status.truckNumber ? [['MS2', status.scac, status.truckNumber.slice(0, 10)]] : []),
     ['L11', String(status.stop), 'QN'],

@@ -146,7 +146,7 @@ describe('faults of a set, by the codes of a 997', () => {
     expect([faultsOf(text), verdictsOf(text)]).toEqual([[['N3', 9, 2, '5']], ['E']])
   })
   test('SE: a wrong count, another control number, none at all', () => {
-    expect(faultsOf(sampleFile([{ ...tender(), told: '25' }]))).toEqual([['SE', 26, 1, '4']])
+    expect(faultsOf(sampleFile([{ ...tender(), statedCount: '25' }]))).toEqual([['SE', 26, 1, '4']])
     expect(faultsOf(sampleFile([tender()]).replace('SE*26*0001', 'SE*26*0009'))).toEqual([['SE', 26, 2, '3']])
     expect(faultsOf(sampleFile([{ ...tender(), trailer: false }]))).toEqual([['SE', 26, null, '2']])
   })
@@ -236,7 +236,7 @@ describe('answers', () => {
           [
             tender(),
             { ...tender(changed(1, ['B2A', '99'])), control: '0002' },
-            { ...tender(changed(0, null)), control: '0003', told: '9' },
+            { ...tender(changed(0, null)), control: '0003', statedCount: '9' },
           ],
           habit,
         ),
@@ -374,14 +374,14 @@ describe('a tender', () => {
     expect([stop.earliest, stop.latest]).toEqual([earliest, latest])
   })
   test('kilograms become pounds, Celsius Fahrenheit, and what is loaded is summed where nobody told the whole', () => {
-    const told = read([
+    const found = read([
       ['N7', '', 'X', '', '', '', '', '', '', '', '', 'RT'],
       ['MEA', '', 'TC', '', 'CE', '-20', '-18'],
       ['S5', '1', 'CL', '1000', 'K', '4'],
       ['S5', '2', 'PL', '500', 'L', '2'],
       ['S5', '3', 'CU', '1500', 'L'],
     ])
-    expect(told).toMatchObject({ weightLb: 2704.6, pieces: 6, equipment: { tempF: { min: -4, max: -0.4 } } })
+    expect(found).toMatchObject({ weightLb: 2704.6, pieces: 6, equipment: { tempF: { min: -4, max: -0.4 } } })
   })
   test('dangerous goods are told, and nothing of what was said is lost', () => {
     const extra = [
@@ -390,11 +390,11 @@ describe('a tender', () => {
       ['G61', 'HM', 'Chemtel', 'TE', '2085550199'],
       ['LH1', 'PL', '4', 'UN1263'],
     ]
-    const told = read([...tenderSegments.slice(0, 23), ...extra, ...tenderSegments.slice(23)])
-    expect(told.hazmat).toBe(true)
-    expect(told.commodity).toBe('Paint')
-    expect(told.stops[1]!.notes).toEqual([])
-    expect(told.alsoSaid).toContain('LH1*PL*4*UN1263')
+    const found = read([...tenderSegments.slice(0, 23), ...extra, ...tenderSegments.slice(23)])
+    expect(found.hazmat).toBe(true)
+    expect(found.commodity).toBe('Paint')
+    expect(found.stops[1]!.notes).toEqual([])
+    expect(found.alsoSaid).toContain('LH1*PL*4*UN1263')
   })
 })
 
@@ -551,8 +551,8 @@ describe('a flood of faults', () => {
     const timed = (count: number) => {
       const text = make(count)
       const started = performance.now()
-      const told = inspect(text)
-      expect(JSON.stringify(told).length).toBeLessThan(4_000_000)
+      const found = inspect(text)
+      expect(JSON.stringify(found).length).toBeLessThan(4_000_000)
       return performance.now() - started
     }
     timed(2_000)

@@ -54,7 +54,7 @@ export interface GroupReport {
   version: string
   transactions: TransactionReport[]
   /** Sets that GE said the group has. */
-  told: number | null
+  statedCount: number | null
   faults: Fault[]
 }
 

@@ -82,23 +82,23 @@ function importRow(
   act: Act,
 ): ImportOutcome['rows'][number] {
   const row = readImportRow(cells, columns, line)
-  const told = (
+  const result = (
     result: 'added' | 'held' | 'bad',
     name: string,
     why: string,
     more: Partial<ImportOutcome['rows'][number]> = {},
   ) => ({ line, result, name, why, cells, carrierId: null, verdict: null, shares: [], ...more })
-  if ('problem' in row) return told('bad', '', row.problem)
+  if ('problem' in row) return result('bad', '', row.problem)
   const record = findRecord(db, row)
-  if ('why' in record) return told('bad', row.name ?? '', record.why)
+  if ('why' in record) return result('bad', row.name ?? '', record.why)
   const before = seen.get(record.dotNumber)
-  if (before) return told('bad', record.legalName, `The same carrier as in line ${before}`)
+  if (before) return result('bad', record.legalName, `The same carrier as in line ${before}`)
   seen.set(record.dotNumber, line)
   if (dryRun) {
     const held = db.select({ id: carrier.id }).from(carrier).where(eq(carrier.dotNumber, record.dotNumber)).get()
     return held
-      ? told('held', record.legalName, 'Already with us', { carrierId: held.id })
-      : told('added', record.legalName, differs(row, record.legalName, record.tradeName))
+      ? result('held', record.legalName, 'Already with us', { carrierId: held.id })
+      : result('added', record.legalName, differs(row, record.legalName, record.tradeName))
   }
   const added = addRecord(db, record, {
     ...act,
@@ -108,8 +108,8 @@ function importRow(
   })
   if ('refusal' in added)
     return added.refusal.code === 'already_held'
-      ? told('held', record.legalName, 'Already with us', { carrierId: added.refusal.carrierId ?? null })
-      : told('bad', record.legalName, added.refusal.message)
+      ? result('held', record.legalName, 'Already with us', { carrierId: added.refusal.carrierId ?? null })
+      : result('bad', record.legalName, added.refusal.message)
   if (row.contact) {
     const given = row.contact
     inTransaction(db, () =>
@@ -119,7 +119,7 @@ function importRow(
         .run(),
     )
   }
-  return told('added', record.legalName, differs(row, record.legalName, record.tradeName), {
+  return result('added', record.legalName, differs(row, record.legalName, record.tradeName), {
     carrierId: added.carrierId,
     verdict: added.verdict.verdict,
     shares: added.duplicates.map((each) => each.name),

@@ -105,7 +105,7 @@ export function tellReleased(
     },
     context.now,
   )
-  recordEvent(db, 'load', loadId, { kind: 'carrier_told', to: mail, what: 'the load is no longer theirs' }, context)
+  recordEvent(db, 'load', loadId, { kind: 'carrier_notified', to: mail, what: 'the load is no longer theirs' }, context)
 }
 
 /** What an event may need beside itself. */

@@ -60,7 +60,7 @@ function tellCarrier(
     'load',
     loadId,
     {
-      kind: 'carrier_told',
+      kind: 'carrier_notified',
       to: mail,
       what: payMinor === null ? 'the load is cancelled' : 'the load is cancelled, the truck is paid',
     },

@@ -55,7 +55,7 @@ function Editor({ policy, versions, now, zone, edits }: Route.ComponentProps['lo
       <div className="grid grid-cols-[minmax(0,2.6fr)_minmax(0,1fr)] gap-6 px-4 py-2">
         <Rules mine={mine} edits={edits} onCondition={setCondition} />
         <div className="flex flex-col gap-4">
-          {mine.preview && <PreviewPanel preview={mine.preview.told} stale={mine.preview.of !== mine.draft} />}
+          {mine.preview && <PreviewPanel preview={mine.preview.result} stale={mine.preview.of !== mine.draft} />}
           <Signs mine={mine} edits={edits} />
           {versions.length > 0 && <Versions versions={versions} now={now} zone={zone} />}
           <Link to="/carriers" className="py-1 link">

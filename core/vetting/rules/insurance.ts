@@ -29,7 +29,7 @@ export const insuranceRules = {
     find: (facts, ask) => limitFinding(facts, 'liability', ask.dollars! * cents),
   },
   cargo_low: {
-    title: 'Cargo cover below the freight’s value, or where it is not told',
+    title: 'Cargo cover below the freight’s value, or where it is unknown',
     asks: { dollars: dollars('dollars') },
     find: (facts, ask) => limitFinding(facts, 'cargo', facts.load?.freightValueMinor ?? ask.dollars! * cents),
   },
