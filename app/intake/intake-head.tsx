@@ -15,19 +15,19 @@ export function IntakeHead({ desk }: { desk: IntakeDesk }) {
         {today.byRule > 0 && `, ${today.byRule} by rule`}
       </span>
       {troubles.map((trouble) => (
-        <Link
-          key={trouble.partnerId}
-          to={`/partners/${trouble.partnerId}`}
-          className="min-w-44 truncate text-bill underline"
-          role="alert"
-        >
-          {trouble.name}: {trouble.problem}
-        </Link>
+        // The alert is around the link: as its role it would take the link's name away.
+        <span key={trouble.partnerId} role="alert" className="min-w-44 truncate">
+          <Link to={`/partners/${trouble.partnerId}`} className="text-bill underline">
+            {trouble.name}: {trouble.problem}
+          </Link>
+        </span>
       ))}
       {rejected > 0 && (
-        <Link to="/exchange?trouble=1" className="whitespace-nowrap text-bill underline" role="alert">
-          {rejected === 1 ? 'One of our documents was' : `${rejected} of our documents were`} rejected
-        </Link>
+        <span role="alert" className="whitespace-nowrap">
+          <Link to="/exchange?trouble=1" className="text-bill underline">
+            {rejected === 1 ? 'One of our documents was' : `${rejected} of our documents were`} rejected
+          </Link>
+        </span>
       )}
       <nav aria-label="About tenders" className="ml-auto flex gap-4 whitespace-nowrap">
         <Link to="/intake/answered" className="link">
