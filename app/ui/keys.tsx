@@ -1,4 +1,4 @@
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react'
+import { createContext, type ReactNode, useContext, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 
 export interface RoomKey {
   /** The key as `event.key` names it, `Ctrl+Enter` with its modifier. */
@@ -41,7 +41,8 @@ export function KeysProvider({ children }: { children: ReactNode }) {
 /** Gives a room its keys for as long as it is shown. */
 export function useKeys(room: string, keys: RoomKey[]): void {
   const registry = useContext(KeysContext)
-  useEffect(() => {
+  // Before the page is painted: a key may follow its sight at once.
+  useLayoutEffect(() => {
     const rooms = registry?.rooms.current
     rooms?.set(room, keys)
     return () => void rooms?.delete(room)
