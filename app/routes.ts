@@ -27,7 +27,7 @@ export default [
     route('fuel', 'routes/fuel/fuel.tsx'),
 
     route('carriers', 'routes/carriers/carriers.tsx'),
-    route('carriers/watch', 'routes/carriers/watch.tsx'),
+    route('carriers/attention', 'routes/carriers/attention.tsx'),
     route('carriers/import', 'routes/carriers/import.tsx'),
     route('carriers/:carrierId', 'routes/carriers/carrier.tsx'),
 

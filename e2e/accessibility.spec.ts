@@ -61,7 +61,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       '/carriers',
       '/carriers?q=zzzz',
       '/carriers/1',
-      '/carriers/watch',
+      '/carriers/attention',
       '/carriers/import',
       '/vetting',
       '/loads/new',

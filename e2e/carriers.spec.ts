@@ -131,7 +131,7 @@ test('documents and a signature asked for by mail, sent from a phone, looked at,
     'Broker-carrier agreement is not on file',
   )
   await expect(page.getByRole('region', { name: 'Vetting' })).toContainText('W-9 is not on file')
-  await page.goto('/carriers/watch')
+  await page.goto('/carriers/attention')
   await ready(page)
   await page
     .getByRole('region', { name: 'Documents to review' })
@@ -194,7 +194,7 @@ test('a payee waiting for a second person, who approves it from the list of what
 
   const ruth = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
   await signIn(ruth, 'ruth@ploverrook.example')
-  await ruth.goto('/carriers/watch')
+  await ruth.goto('/carriers/attention')
   await ready(ruth)
   const item = ruth
     .getByRole('region', { name: 'Payees waiting for a second person' })
@@ -278,7 +278,7 @@ test('the gate: a rep is stopped, a manager passes it with a reason that stays; 
   await expect(send).toContainText('Only a manager may override vetting.')
   await expect(send.getByRole('button', { name: /^Send/ })).toBeDisabled()
   await page.keyboard.press('Escape')
-  await page.goto('/carriers/watch')
+  await page.goto('/carriers/attention')
   await ready(page)
   await expect(page.getByRole('main')).toContainText(name)
   await fetch(`${register}/carriers/dot/${dot}`, { method: 'PATCH', body: JSON.stringify({ filings: known.filings }) })

@@ -1,24 +1,26 @@
 import { momentWords } from '#core/time/words'
-import type { Watch } from '#server/carrier/needs'
+import type { RecentChanges } from '#server/carrier/needs'
+import { Carrier, Item, Part } from './attention-parts'
 import { fieldWords } from './facts'
 import { Standing } from './standing'
-import { Carrier, Item, Part } from './watch-parts'
 
 /** What the register and vetting found changed since yesterday. */
-export function ChangedList({ watch, now, zone }: { watch: Watch; now: number; zone: string }) {
+export function ChangedList({ changes, now, zone }: { changes: RecentChanges; now: number; zone: string }) {
   return (
     <section aria-labelledby="changed">
       <h2 id="changed" className="text-base font-semibold">
         Changed since yesterday
       </h2>
       <p className="label">
-        {watch.feed?.currentAt
-          ? `Register read ${momentWords(watch.feed.currentAt, now, zone)}`
+        {changes.feed?.currentAt
+          ? `Register read ${momentWords(changes.feed.currentAt, now, zone)}`
           : 'The register has never been read'}
-        {watch.feed?.problem && <span className="text-ring-text">; it does not answer now: {watch.feed.problem}</span>}
+        {changes.feed?.problem && (
+          <span className="text-ring-text">; it does not answer now: {changes.feed.problem}</span>
+        )}
       </p>
-      <Part title="Changed verdicts" count={watch.verdicts.length}>
-        {watch.verdicts.map((row) => (
+      <Part title="Changed verdicts" count={changes.verdicts.length}>
+        {changes.verdicts.map((row) => (
           <Item key={row.id} act={<span className="label">{momentWords(row.at, now, zone)}</span>}>
             <Carrier id={row.carrierId} name={row.carrierName} /> <Standing verdict={row.to} />{' '}
             <span className="label">
@@ -27,15 +29,15 @@ export function ChangedList({ watch, now, zone }: { watch: Watch; now: number; z
           </Item>
         ))}
       </Part>
-      <Part title="Where sources disagree" count={watch.changes.length}>
-        {watch.changes.map((row) => (
+      <Part title="Where sources disagree" count={changes.changes.length}>
+        {changes.changes.map((row) => (
           <Item key={row.id} act={<span className="label">{momentWords(row.seenAt, now, zone)}</span>}>
             <Carrier id={row.carrierId} name={row.carrierName} />{' '}
             <span className="label">{fieldWords(row.field)}:</span> {row.value} <s className="label">{row.before}</s>
           </Item>
         ))}
       </Part>
-      {watch.verdicts.length + watch.changes.length === 0 && (
+      {changes.verdicts.length + changes.changes.length === 0 && (
         <p className="py-3">Nothing about our carriers changed in the last day.</p>
       )}
     </section>

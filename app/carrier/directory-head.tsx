@@ -41,7 +41,7 @@ export function DirectoryHead({
       <span className="label">{total.toLocaleString('en-US')} found</span>
       <SavedViews views={views} params={params} />
       <span className="ml-auto flex items-center gap-4">
-        <Link to="/carriers/watch" className="link">
+        <Link to="/carriers/attention" className="link">
           Needs attention
         </Link>
         <Link to="/vetting" className="link">

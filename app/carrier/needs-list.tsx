@@ -3,8 +3,8 @@ import { dayOf, toLocal } from '#core/time/local'
 import { dayWords, momentWords } from '#core/time/words'
 import type { Needs } from '#server/carrier/needs'
 import { LinkButton } from '../ui/link-button'
+import { Carrier, Go, Item, Part } from './attention-parts'
 import { useCarrierAct } from './use-carrier-act'
-import { Carrier, Go, Item, Part } from './watch-parts'
 
 const coverWords = { liability: 'Liability', cargo: 'Cargo cover', refrigeration: 'Reefer breakdown' } as const
 

@@ -103,7 +103,7 @@ function matching(typed: string, mayEdit: boolean): { to: string; words: string 
     { to: '/quotes', words: 'Quotes: what to charge for these lanes' },
     { to: '/loads', words: 'Loads: search them all' },
     { to: '/carriers', words: 'Carriers: who is this, may we use them' },
-    { to: '/carriers/watch', words: 'Carriers that need attention: documents, payees, policies that lapse' },
+    { to: '/carriers/attention', words: 'Carriers that need attention: documents, payees, policies that lapse' },
     { to: '/vetting', words: 'Vetting policy: what stops an award' },
     { to: '/fuel', words: 'Diesel and fuel tables' },
     { to: '/rates/suspects', words: 'Past prices to review: what looks like a mistake' },

@@ -20,7 +20,7 @@ import { dropView, readDirectory, savedViews, saveView } from './directory'
 import { receiveDocument } from './documents'
 import { readDossier } from './dossier'
 import { importCarriers } from './import'
-import { readNeeds, readWatch } from './needs'
+import { readNeeds, readRecentChanges } from './needs'
 import { openRequestLink, requestLinkToken } from './request-link'
 import { documentResponse, readStoredDocument, storeDocument } from './store'
 
@@ -440,7 +440,7 @@ test('what changed since yesterday: facts with what they were, verdicts, nothing
   storeRecord(world.db, recordFor(1, { officers: ['Bo'] }), { changedAt: now, confirmedAt: now - 3_600_000 })
   await act({ intent: 'do_not_use', reason: 'because' })
   await act({ intent: 'lift_do_not_use', reason: 'because' }, ruth)
-  const watch = readWatch(world.db, now)
-  expect(watch.changes).toMatchObject([{ carrierName: 'Carrier 1', field: 'officers', value: 'Bo', before: 'Ada' }])
-  expect(watch.verdicts).toMatchObject([{ from: 'stop', to: 'clear' }])
+  const changes = readRecentChanges(world.db, now)
+  expect(changes.changes).toMatchObject([{ carrierName: 'Carrier 1', field: 'officers', value: 'Bo', before: 'Ada' }])
+  expect(changes.verdicts).toMatchObject([{ from: 'stop', to: 'clear' }])
 })

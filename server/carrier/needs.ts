@@ -113,7 +113,7 @@ function missing(db: Db, now: number) {
 const dayLong = 86_400_000
 
 /** What changed with our carriers since a moment: facts of the register that took another's place, and verdicts. */
-export function readWatch(db: Db, now: number) {
+export function readRecentChanges(db: Db, now: number) {
   const since = now - dayLong
   const changes = db.$client
     .prepare(
@@ -159,4 +159,4 @@ export function readWatch(db: Db, now: number) {
     }))
   return { changes, verdicts, feed: feedState(db) }
 }
-export type Watch = ReturnType<typeof readWatch>
+export type RecentChanges = ReturnType<typeof readRecentChanges>

@@ -51,7 +51,7 @@ export default function Carriers({ loaderData }: Route.ComponentProps) {
     { key: 'PageUp', words: 'a page back', run: () => step(-20) },
     { key: 's', words: 'search', run: () => document.querySelector<HTMLElement>('input[name="q"]')?.focus() },
     { key: 'a', words: 'add a carrier', run: () => setAdding(true), disabled: !mayEdit },
-    { key: 'w', words: 'what needs attention', run: () => navigate('/carriers/watch') },
+    { key: 'w', words: 'what needs attention', run: () => navigate('/carriers/attention') },
   ])
   return (
     <main className="flex min-h-0 flex-1 flex-col">

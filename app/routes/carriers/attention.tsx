@@ -1,12 +1,12 @@
 import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
-import { readNeeds, readWatch } from '#server/carrier/needs'
+import { readNeeds, readRecentChanges } from '#server/carrier/needs'
 import { database } from '#server/db.server'
 import { brokerage } from '#server/settings.server'
 import { ChangedList } from '../../carrier/changed-list'
 import { LoadsInDoubt, PeopleNeeded } from '../../carrier/needs-list'
 import { useLive } from '../../ui/live'
-import type { Route } from './+types/watch'
+import type { Route } from './+types/attention'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Carriers that need attention, Oxpecker' }]
 
@@ -15,7 +15,7 @@ export function loader({ context }: Route.LoaderArgs) {
   const who = viewer(context)
   return {
     needs: readNeeds(database(), now),
-    watch: readWatch(database(), now),
+    changes: readRecentChanges(database(), now),
     now,
     zone: brokerage.zone,
     me: who.name,
@@ -24,8 +24,8 @@ export function loader({ context }: Route.LoaderArgs) {
   }
 }
 
-export default function WatchPage({ loaderData }: Route.ComponentProps) {
-  const { needs, watch, now, zone, mayEdit } = loaderData
+export default function AttentionPage({ loaderData }: Route.ComponentProps) {
+  const { needs, changes, now, zone, mayEdit } = loaderData
   useLive(({ aggregate }) => aggregate === 'carrier')
   const nothing =
     needs.alerts.length + needs.lapsing.length + needs.payees.length + needs.documents.length + needs.missing.length ===
@@ -44,7 +44,7 @@ export default function WatchPage({ loaderData }: Route.ComponentProps) {
         <LoadsInDoubt needs={needs} now={now} zone={zone} mayEdit={mayEdit} />
         <PeopleNeeded {...loaderData} />
       </section>
-      <ChangedList watch={watch} now={now} zone={zone} />
+      <ChangedList changes={changes} now={now} zone={zone} />
     </main>
   )
 }
