@@ -2,11 +2,12 @@ import { useState } from 'react'
 import { chargeSheet, flatCharge } from '#core/charge/charge'
 import { overWords } from '#core/load/decide-offer'
 import { deskCurrency } from '#core/money/exchange'
+import { formatMoney } from '#core/money/money'
 import type { LoadPage } from '#server/load-page/read'
 import type { ChargeValues } from '../load-form/form-values'
 import { Alert } from '../ui/alert'
-import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
+import { FormDialog } from '../ui/form-dialog'
 import { Gate, useGate } from './gate'
 import type { OfferRow } from './offers'
 import { PayLines, payLinesFrom, readPayLines } from './pay-lines'
@@ -44,17 +45,14 @@ export function AwardDialog({
   )
   const [priceReason, setPriceReason] = useState('')
   const [reason, setReason] = useState('')
-  const [error, setError] = useState<string>()
   const stopped = gate?.verdict.verdict === 'stop'
   const mayPass = mayOverride && gate?.bar === null
   const over = overOf(page, lines)
   const others = page.offers.filter((other) => other.state === 'open' && other.id !== offer.id).length
-  const save = async (event: React.FormEvent) => {
-    event.preventDefault()
+  const save = async () => {
     const buyCharges = readPayLines(lines)
-    if (!buyCharges) return setError('One of the rates cannot be read')
-    if (stopped && !mayPass) return setError('Vetting blocks this award')
-    const answer = await acting.act(
+    if (!buyCharges) return { message: 'One of the rates cannot be read' }
+    return await acting.act(
       {
         intent: 'award',
         offerId: offer.id,
@@ -65,44 +63,56 @@ export function AwardDialog({
       undefined,
       true,
     )
-    if (answer.ok) onAwarded()
-    else setError(answer.message)
   }
   return (
-    <Dialog open onClose={onClose} title={`Award ${load.number} to ${offer.carrierName}`} wide>
-      <form onSubmit={save} className="flex flex-col gap-4" noValidate>
-        <Gate gate={gate} now={now} deliverBy={load.deliverBy} zone={load.destZone} />
-        <PayLines lines={lines} onChange={setLines} facts={load} sellMinor={load.sellMinor} />
-        {stopped && mayPass && (
-          <Field
-            label="Override vetting, because (kept in the log)"
-            value={reason}
-            onChange={(event) => setReason(event.target.value)}
-          />
-        )}
-        <PriceOver over={over} mayExceed={mayExceed} reason={priceReason} onReason={setPriceReason} />
-        <Alert>{error}</Alert>
-        <div className="flex items-center gap-4">
-          <button
-            type="submit"
-            className="button first"
-            disabled={
-              acting.busy ||
-              !gate ||
-              (stopped && !mayPass) ||
-              (over.length > 0 && (!mayExceed || priceReason.trim().length < 3))
-            }
-          >
-            Award <kbd className="key">Enter</kbd>
-          </button>
-          <span className="label">
-            {awardWords({ isBlocked: stopped, mayOverride, mayPass, bar: gate?.bar ?? '', others })}
-          </span>
-        </div>
-      </form>
-    </Dialog>
+    <FormDialog
+      title={`Award ${load.number} to ${offer.carrierName}`}
+      wide
+      layout="flex flex-col gap-4"
+      button="Award"
+      isBlocked={!gate || (stopped && !mayPass) || isOverBlocked(over, mayExceed, priceReason)}
+      note={awardWords({ isBlocked: stopped, mayOverride, mayPass, bar: gate?.bar ?? '', others })}
+      save={save}
+      onClose={onClose}
+      onSaved={onAwarded}
+    >
+      {(error) => (
+        <>
+          <OfferChanged page={page} offer={offer} />
+          <Gate gate={gate} now={now} deliverBy={load.deliverBy} zone={load.destZone} />
+          <PayLines lines={lines} onChange={setLines} facts={load} sellMinor={load.sellMinor} />
+          {stopped && mayPass && (
+            <Field
+              label="Override vetting, because (kept in the log)"
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+              error={error('override')}
+            />
+          )}
+          <PriceOver over={over} mayExceed={mayExceed} reason={priceReason} onReason={setPriceReason} />
+        </>
+      )}
+    </FormDialog>
   )
 }
+
+/** What became of the offer since the dialog was opened: they named another price, or it is gone. */
+function OfferChanged({ page, offer }: { page: LoadPage; offer: OfferRow }) {
+  // Our own award ends it too, on the way to the confirmation.
+  if (page.load.state !== 'uncovered') return null
+  const current = page.offers.find((each) => each.id === offer.id)
+  if (current?.state !== 'open') return <Alert>This offer is no longer open.</Alert>
+  if (current.askedMinor === offer.askedMinor && current.counterMinor === offer.counterMinor) return null
+  return (
+    <Alert>
+      {offer.carrierName} now asks {formatMoney(current.askedMinor, current.currency)}; the pay below is as it was
+      before.
+    </Alert>
+  )
+}
+
+const isOverBlocked = (over: string[], mayExceed: boolean, reason: string): boolean =>
+  over.length > 0 && (!mayExceed || reason.trim().length < 3)
 
 /** The agreed pay changed after the award: a new version of the confirmation. */
 export function PayDialog({
@@ -118,38 +128,30 @@ export function PayDialog({
 }) {
   const [priceReason, setPriceReason] = useState('')
   const [lines, setLines] = useState(() => payLinesFrom(page.buy.lines.map((line) => line.charge)))
-  const [error, setError] = useState<string>()
   const over = overOf(page, lines)
-  const save = async (event: React.FormEvent) => {
-    event.preventDefault()
+  const save = async () => {
     const buyCharges = readPayLines(lines)
-    if (!buyCharges) return setError('One of the rates cannot be read')
-    const answer = await acting.act(
+    if (!buyCharges) return { message: 'One of the rates cannot be read' }
+    return await acting.act(
       { intent: 'change_pay', buyCharges, priceReason: over.length > 0 && priceReason !== '' ? priceReason : null },
       'Pay changed: the confirmation has a new version',
       true,
     )
-    if (answer.ok) onClose()
-    else setError(answer.message)
   }
   return (
-    <Dialog open onClose={onClose} title={`Change the pay agreed with ${page.carrier?.name ?? 'the carrier'}`} wide>
-      <form onSubmit={save} className="flex flex-col gap-4" noValidate>
-        <PayLines lines={lines} onChange={setLines} facts={page.load} sellMinor={page.load.sellMinor} />
-        <PriceOver over={over} mayExceed={mayExceed} reason={priceReason} onReason={setPriceReason} />
-        <Alert>{error}</Alert>
-        <div className="flex items-center gap-4">
-          <button
-            type="submit"
-            className="button first"
-            disabled={acting.busy || (over.length > 0 && (!mayExceed || priceReason.trim().length < 3))}
-          >
-            Change the pay <kbd className="key">Enter</kbd>
-          </button>
-          <span className="label">Voids the current confirmation; the carrier accepts the new version.</span>
-        </div>
-      </form>
-    </Dialog>
+    <FormDialog
+      title={`Change the pay agreed with ${page.carrier?.name ?? 'the carrier'}`}
+      wide
+      layout="flex flex-col gap-4"
+      button="Change the pay"
+      isBlocked={isOverBlocked(over, mayExceed, priceReason)}
+      note="Voids the current confirmation; the carrier accepts the new version."
+      save={save}
+      onClose={onClose}
+    >
+      <PayLines lines={lines} onChange={setLines} facts={page.load} sellMinor={page.load.sellMinor} />
+      <PriceOver over={over} mayExceed={mayExceed} reason={priceReason} onReason={setPriceReason} />
+    </FormDialog>
   )
 }
 

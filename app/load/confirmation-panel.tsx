@@ -3,8 +3,10 @@ import { formatMoney } from '#core/money/money'
 import { momentWords } from '#core/time/words'
 import type { LoadPage } from '#server/load-page/read'
 import { TermsView } from '../confirmation/terms-view'
+import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
+import { useSaving } from '../ui/use-saving'
 import { Gate, isThrough, PassGate, useGate } from './gate'
 import type { Acting } from './use-act'
 
@@ -110,41 +112,37 @@ export function SendDialog({
   const [typed, setTyped] = useState<string | null>(null)
   // The award just made may still be on its way into the page: what is not typed follows it.
   const to = typed ?? newest?.sentTo ?? page.carrier?.mail ?? ''
-  const [error, setError] = useState<string>()
   const [reason, setReason] = useState('')
   const [held, setHeld] = useState(false)
   const [despite, setDespite] = useState(false)
   const gate = useGate(page.load.id, page.load.carrierId ?? 0, true)
-  if (!newest) return null
   const stopped = gate?.verdict.verdict === 'stop'
-  const again = newest.state === 'sent'
-  const send = async (event: React.FormEvent) => {
-    event.preventDefault()
+  const again = newest?.state === 'sent'
+  const saving = useSaving(async () => {
     const answer = await acting.act(
       { intent: 'send_confirmation', to, again, despite, override: stopped && reason !== '' ? reason : null },
       page.load.practice ? 'Practice: not sent' : `Confirmation on its way to ${to}`,
       true,
     )
-    if (answer.ok) onClose()
-    else {
-      setError(answer.message)
-      setHeld(answer.code === 'confirmation_tells_too_much')
-    }
-  }
+    if (!answer.ok) setHeld(answer.code === 'confirmation_tells_too_much')
+    return answer
+  }, onClose)
+  if (!newest) return null
   return (
     <Dialog open onClose={onClose} title={`Rate confirmation ${newest.number} for ${page.carrier?.name ?? ''}`} wide>
-      <form onSubmit={send} className="mb-4 grid grid-cols-[1fr_auto_auto] items-end gap-3" noValidate>
+      <form onSubmit={saving.submit} className="mb-4 grid grid-cols-[1fr_auto_auto] items-end gap-3" noValidate>
         <Field
           label="Email to"
           type="email"
           value={to}
           onChange={(event) => setTyped(event.target.value)}
-          error={error}
+          error={saving.error('to')}
         />
         <button
           type="submit"
           className="button first"
-          disabled={acting.busy || newest.state === 'accepted' || (stopped && !isThrough(gate, mayOverride, reason))}
+          disabled={newest.state === 'accepted' || (stopped && !isThrough(gate, mayOverride, reason))}
+          aria-busy={saving.isSaving}
           autoFocus
         >
           {again ? 'Send again' : 'Send'} <kbd className="key">Enter</kbd>
@@ -157,6 +155,7 @@ export function SendDialog({
         >
           PDF
         </a>
+        <Alert className="col-span-3">{saving.message()}</Alert>
         {held && (
           <label className="col-span-3 flex items-center gap-2">
             <input type="checkbox" checked={despite} onChange={(event) => setDespite(event.target.checked)} /> I have

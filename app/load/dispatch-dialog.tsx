@@ -1,8 +1,7 @@
 import { useState } from 'react'
 import type { LoadPage } from '#server/load-page/read'
-import { Alert } from '../ui/alert'
-import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
+import { FormDialog } from '../ui/form-dialog'
 import { Gate, isThrough, PassGate, useGate } from './gate'
 import type { Acting } from './use-act'
 
@@ -28,43 +27,51 @@ export function DispatchDialog({
     truck: load.truckNumber ?? '',
   })
   const [reason, setReason] = useState('')
-  const [error, setError] = useState<string>()
   const stopped = gate?.verdict.verdict === 'stop'
-  const save = async (event: React.FormEvent) => {
-    event.preventDefault()
-    const answer = await acting.act(
+  const save = () =>
+    acting.act(
       { intent: 'advance', to: 'dispatched', driver, override: stopped && reason !== '' ? reason : null },
       `${load.number} dispatched`,
       true,
     )
-    if (answer.ok) onClose()
-    else setError(answer.message)
-  }
   const set = (part: Partial<typeof driver>) => setDriver({ ...driver, ...part })
   return (
-    <Dialog open onClose={onClose} title={`Dispatch ${load.number} with ${page.carrier?.name ?? 'the carrier'}`} wide>
-      <form onSubmit={save} className="flex flex-col gap-3" noValidate>
-        <div className="grid grid-cols-3 gap-3">
-          <Field label="Driver" value={driver.name} onChange={(event) => set({ name: event.target.value })} autoFocus />
-          <Field
-            label="Driver’s phone"
-            inputMode="tel"
-            value={driver.phone}
-            onChange={(event) => set({ phone: event.target.value })}
-          />
-          <Field label="Truck number" value={driver.truck} onChange={(event) => set({ truck: event.target.value })} />
-        </div>
-        <Gate gate={gate} again now={now} deliverBy={load.deliverBy} zone={load.destZone} />
-        <PassGate gate={gate} mayOverride={mayOverride} reason={reason} onReason={setReason} />
-        <Alert>{error}</Alert>
-        <button
-          type="submit"
-          className="button first self-start"
-          disabled={acting.busy || !isThrough(gate, mayOverride, reason)}
-        >
-          Dispatch <kbd className="key">Enter</kbd>
-        </button>
-      </form>
-    </Dialog>
+    <FormDialog
+      title={`Dispatch ${load.number} with ${page.carrier?.name ?? 'the carrier'}`}
+      wide
+      button="Dispatch"
+      isBlocked={!isThrough(gate, mayOverride, reason)}
+      save={save}
+      onClose={onClose}
+    >
+      {(error) => (
+        <>
+          <div className="grid grid-cols-3 gap-3">
+            <Field
+              label="Driver"
+              value={driver.name}
+              onChange={(event) => set({ name: event.target.value })}
+              error={error('name')}
+              autoFocus
+            />
+            <Field
+              label="Driver’s phone"
+              inputMode="tel"
+              value={driver.phone}
+              onChange={(event) => set({ phone: event.target.value })}
+              error={error('phone')}
+            />
+            <Field
+              label="Truck number"
+              value={driver.truck}
+              onChange={(event) => set({ truck: event.target.value })}
+              error={error('truck')}
+            />
+          </div>
+          <Gate gate={gate} again now={now} deliverBy={load.deliverBy} zone={load.destZone} />
+          <PassGate gate={gate} mayOverride={mayOverride} reason={reason} onReason={setReason} />
+        </>
+      )}
+    </FormDialog>
   )
 }

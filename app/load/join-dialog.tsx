@@ -1,8 +1,9 @@
 import { useState } from 'react'
 import type { LoadPage } from '#server/load-page/read'
 import { Complete } from '../ui/complete'
-import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
+import { FormDialog } from '../ui/form-dialog'
+import { wrongAt } from '../ui/use-saving'
 import type { Acting } from './use-act'
 
 interface FoundPartner {
@@ -19,44 +20,37 @@ export function JoinDialog({ page, acting, onClose }: { page: LoadPage; acting: 
   const [shipmentId, setShipmentId] = useState(
     page.reportsTo?.shipmentId ?? page.references.find(({ kind }) => kind === 'customer_order')?.value ?? '',
   )
-  const [error, setError] = useState<string>()
-  const save = async (event: React.FormEvent) => {
-    event.preventDefault()
-    if (!partner) return setError('Choose the partner')
-    const answer = await acting.act(
-      { intent: 'join_partner', join: { partnerId: partner.id, shipmentId } },
-      `Reports to ${partner.name}`,
-      true,
-    )
-    if (answer.ok) onClose()
-    else setError(answer.message)
+  const save = async () => {
+    if (!partner) return wrongAt({ partnerId: 'Choose the partner' })
+    const join = { partnerId: partner.id, shipmentId }
+    return await acting.act({ intent: 'join_partner', join }, `Reports to ${partner.name}`, true)
   }
   return (
-    <Dialog open onClose={onClose} title={`Who ${page.load.number} reports to`}>
-      <form onSubmit={save} className="flex flex-col gap-3" noValidate>
-        <Complete<FoundPartner>
-          label="Trading partner"
-          subject="partners"
-          value={partner}
-          onPick={setPartner}
-          text={(item) => item.name}
-          detail={(item) => item.transport}
-          autoFocus
-        />
-        <Field
-          label="Their number of the shipment"
-          value={shipmentId}
-          maxLength={30}
-          onChange={(event) => setShipmentId(event.target.value)}
-          error={error}
-        />
-        <p className="label">
-          Check calls and the invoice go to them from now on; what was reported before is not reported again.
-        </p>
-        <button type="submit" className="button first self-start" disabled={acting.busy}>
-          Join <kbd className="key">Enter</kbd>
-        </button>
-      </form>
-    </Dialog>
+    <FormDialog title={`Who ${page.load.number} reports to`} button="Join" save={save} onClose={onClose}>
+      {(error) => (
+        <>
+          <Complete<FoundPartner>
+            label="Trading partner"
+            subject="partners"
+            value={partner}
+            onPick={setPartner}
+            text={(item) => item.name}
+            detail={(item) => item.transport}
+            error={error('partnerId')}
+            autoFocus
+          />
+          <Field
+            label="Their number of the shipment"
+            value={shipmentId}
+            maxLength={30}
+            onChange={(event) => setShipmentId(event.target.value)}
+            error={error('shipmentId')}
+          />
+          <p className="label">
+            Check calls and the invoice go to them from now on; what was reported before is not reported again.
+          </p>
+        </>
+      )}
+    </FormDialog>
   )
 }

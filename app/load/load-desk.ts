@@ -2,6 +2,7 @@ import { useState } from 'react'
 import type { LoadPage } from '#server/load-page/read'
 import { useLive } from '../ui/live'
 import type { OfferCarrier } from './offer-dialog'
+import type { OfferRow } from './offers'
 import { useAct } from './use-act'
 
 /** What a person may do with a load. */
@@ -16,20 +17,10 @@ export interface LoadPermissions {
 /** Which dialog is open over the page, if any. */
 export type OpenDialog =
   | { kind: 'offer'; carrier: OfferCarrier | null }
+  // The offer as it was when its dialog was opened: a cheaper one that comes in meanwhile is not the one meant.
+  | { kind: 'counter' | 'award'; offer: OfferRow }
   | {
-      kind:
-        | 'counter'
-        | 'award'
-        | 'limits'
-        | 'pay'
-        | 'send'
-        | 'cancel'
-        | 'release'
-        | 'map'
-        | 'rates'
-        | 'dispatch'
-        | 'call'
-        | 'join'
+      kind: 'limits' | 'pay' | 'send' | 'cancel' | 'release' | 'map' | 'rates' | 'dispatch' | 'call' | 'join'
     }
 
 /** What the load's page, its keys, its actions and its dialogs all need to know. */
@@ -42,8 +33,9 @@ export interface LoadDesk extends LoadPermissions {
   openDialog: (dialog: OpenDialog) => void
   closeDialog: () => void
   liveOffers: LoadPage['offers']
-  chosen: LoadPage['offers'][number] | null
-  choose: (offerId: number) => void
+  chosen: OfferRow | null
+  /** Chooses the offer of a carrier; it stays chosen when they name another price. */
+  choose: (carrierId: number) => void
   /** The posting that is out on a board now. */
   posting: LoadPage['postings'][number] | undefined
   isUncovered: boolean
@@ -65,7 +57,7 @@ export function useLoadDesk(data: LoadPermissions & Pick<LoadDesk, 'page' | 'now
     openDialog: setDialog,
     closeDialog: () => setDialog(null),
     liveOffers,
-    chosen: liveOffers.find((offer) => offer.id === picked) ?? usable ?? liveOffers[0] ?? null,
+    chosen: liveOffers.find((offer) => offer.carrierId === picked) ?? usable ?? liveOffers[0] ?? null,
     choose: setPicked,
     posting: postings.find((each) => each.state === 'asked' || each.state === 'up'),
     isUncovered: load.state === 'uncovered',

@@ -11,18 +11,17 @@ import { CounterDialog, LimitsDialog, ReasonDialog } from './small-dialogs'
 
 /** The dialog that is open over a load's page. */
 export function LoadDialog({ desk }: { desk: LoadDesk }) {
-  const { page, now, zone, acting, dialog, chosen, mayOverride, mayExceed, openDialog } = desk
+  const { page, now, zone, acting, dialog, mayOverride, mayExceed, openDialog } = desk
   const common = { page, acting, onClose: desk.closeDialog }
   switch (dialog?.kind) {
     case 'offer':
-      return <OfferDialog {...common} carrier={dialog.carrier} now={now} zone={zone} />
+      return <OfferDialog {...common} carrier={dialog.carrier} now={now} zone={zone} onRecorded={desk.choose} />
     case 'award': {
       const onAwarded = () => openDialog({ kind: 'send' })
-      if (!chosen) return null
       return (
         <AwardDialog
           {...common}
-          offer={chosen}
+          offer={dialog.offer}
           now={now}
           mayOverride={mayOverride}
           mayExceed={mayExceed}
@@ -31,7 +30,7 @@ export function LoadDialog({ desk }: { desk: LoadDesk }) {
       )
     }
     case 'counter':
-      return chosen && <CounterDialog {...common} offer={chosen} maxPayMinor={page.load.maxPayMinor} />
+      return <CounterDialog {...common} offer={dialog.offer} maxPayMinor={page.load.maxPayMinor} />
     case 'limits':
       return <LimitsDialog {...common} />
     case 'rates':

@@ -10,7 +10,10 @@ export function useLoadKeys(desk: LoadDesk): RoomKey[] {
   return [...proposalKeys(desk), ...offerKeys(desk), ...loadKeys(desk), ...pageKeys(desk, navigate)]
 }
 
-const opens = (desk: LoadDesk, kind: Exclude<OpenDialog['kind'], 'offer'>) => () => desk.openDialog({ kind })
+type PlainDialog = Exclude<OpenDialog, { kind: 'offer' | 'counter' | 'award' }>['kind']
+const opens = (desk: LoadDesk, kind: PlainDialog) => () => desk.openDialog({ kind })
+const opensFor = (desk: LoadDesk, kind: 'counter' | 'award') => () =>
+  desk.chosen && desk.openDialog({ kind, offer: desk.chosen })
 
 /** The oldest proposal is taken with a key for each amount that was read in it, or dismissed. */
 function proposalKeys({ page, acting, isUncovered, mayHandle }: LoadDesk): RoomKey[] {
@@ -40,7 +43,7 @@ function offerKeys(desk: LoadDesk): RoomKey[] {
     const at = liveOffers.findIndex((offer) => offer.id === chosen?.id) + step
     const next = liveOffers[Math.max(0, Math.min(liveOffers.length - 1, at))]
     if (!next) return
-    choose(next.id)
+    choose(next.carrierId)
     document.querySelector<HTMLElement>(`[data-offer="${next.id}"]`)?.focus()
   }
   const decline = () =>
@@ -59,10 +62,10 @@ function offerKeys(desk: LoadDesk): RoomKey[] {
     {
       key: 'a',
       words: 'award the chosen offer',
-      run: opens(desk, 'award'),
+      run: opensFor(desk, 'award'),
       disabled: acts.award !== null || !chosen || !mayAward,
     },
-    { key: 'c', words: 'counter the chosen offer', run: opens(desk, 'counter'), disabled: unusable || !mayHandle },
+    { key: 'c', words: 'counter the chosen offer', run: opensFor(desk, 'counter'), disabled: unusable || !mayHandle },
     { key: 'x', words: 'decline the chosen offer', run: decline, disabled: unusable || !mayHandle },
   ]
 }

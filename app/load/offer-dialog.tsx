@@ -5,10 +5,10 @@ import { dayOf, toInstant, toLocal } from '#core/time/local'
 import { readUntil } from '#core/time/read-when'
 import { dayClockWords, nearDayWords } from '#core/time/words'
 import type { LoadPage } from '#server/load-page/read'
-import { Alert } from '../ui/alert'
 import { Complete } from '../ui/complete'
-import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
+import { FormDialog } from '../ui/form-dialog'
+import { wrongAt } from '../ui/use-saving'
 import type { Acting } from './use-act'
 
 interface CarrierChoice {
@@ -34,12 +34,13 @@ interface OfferDialogProps {
   now: number
   zone: string
   onClose: () => void
+  onRecorded: (carrierId: number) => void
 }
 
 /** Records an offer from the phone, without the mouse: carrier, price, and what else was said. */
 export function OfferDialog(props: OfferDialogProps) {
-  const { page, acting, carrier, onClose } = props
-  const { form, set, errors, untilWords, save } = useOfferForm(props)
+  const { page, carrier, onClose } = props
+  const { form, set, untilWords, save } = useOfferForm(props)
   const priceField = useRef<HTMLInputElement>(null)
   const pick = (picked: OfferCarrier) => {
     set({ carrier: picked })
@@ -47,48 +48,46 @@ export function OfferDialog(props: OfferDialogProps) {
     priceField.current?.focus()
   }
   return (
-    <Dialog open onClose={onClose} title="Record an offer">
-      <form onSubmit={save} className="grid grid-cols-2 gap-3" noValidate>
-        <div className="col-span-2">
-          <CarrierField carrier={carrier} error={errors.carrierId} onPick={pick} />
-        </div>
-        <Field
-          ref={priceField}
-          label="Price, all in"
-          inputMode="decimal"
-          value={form.price}
-          onChange={(event) => set({ price: event.target.value })}
-          error={errors.payMinor}
-          reading={priceReading(page, readAmount(form.price))}
-          autoFocus={carrier !== null}
-        />
-        <Field
-          label="Good until"
-          placeholder="5p, 30m, tomorrow 9"
-          value={form.until}
-          onChange={(event) => set({ until: event.target.value })}
-          error={errors.goodUntil}
-          reading={untilWords}
-        />
-        <Choice
-          label="Source"
-          value={form.source}
-          options={offerSources}
-          words={offerSourceWords}
-          onChange={(source) => set({ source })}
-        />
-        <Field
-          label="Note"
-          value={form.note}
-          onChange={(event) => set({ note: event.target.value })}
-          error={errors.note}
-        />
-        <Alert className="col-span-2">{errors.whole}</Alert>
-        <button type="submit" className="button first justify-self-start" disabled={acting.busy}>
-          Record <kbd className="key">Enter</kbd>
-        </button>
-      </form>
-    </Dialog>
+    <FormDialog title="Record an offer" layout="grid grid-cols-2 gap-3" button="Record" save={save} onClose={onClose}>
+      {(error) => (
+        <>
+          <div className="col-span-2">
+            <CarrierField carrier={carrier} error={error('carrierId')} onPick={pick} />
+          </div>
+          <Field
+            ref={priceField}
+            label="Price, all in"
+            inputMode="decimal"
+            value={form.price}
+            onChange={(event) => set({ price: event.target.value })}
+            error={error('payMinor')}
+            reading={priceReading(page, readAmount(form.price))}
+            autoFocus={carrier !== null}
+          />
+          <Field
+            label="Good until"
+            placeholder="5p, 30m, tomorrow 9"
+            value={form.until}
+            onChange={(event) => set({ until: event.target.value })}
+            error={error('goodUntil')}
+            reading={untilWords}
+          />
+          <Choice
+            label="Source"
+            value={form.source}
+            options={offerSources}
+            words={offerSourceWords}
+            onChange={(source) => set({ source })}
+          />
+          <Field
+            label="Note"
+            value={form.note}
+            onChange={(event) => set({ note: event.target.value })}
+            error={error('note')}
+          />
+        </>
+      )}
+    </FormDialog>
   )
 }
 
@@ -129,21 +128,18 @@ interface OfferForm {
 }
 
 /** An offer as it is typed, what is wrong with it, and recording it. */
-function useOfferForm({ acting, carrier, now, zone, onClose }: OfferDialogProps) {
+function useOfferForm({ acting, carrier, now, zone, onRecorded }: OfferDialogProps) {
   const [form, setForm] = useState<OfferForm>({ carrier, price: '', source: 'phone', until: '', note: '' })
   const [sureOf, setSureOf] = useState<string | null>(null)
-  const [errors, setErrors] = useState<Record<string, string>>({})
   const nowLocal = toLocal(now, zone)
   const untilLocal = form.until.trim() ? readUntil(form.until, nowLocal) : null
-  const save = async (event: React.FormEvent) => {
-    event.preventDefault()
+  const save = async () => {
     const named = readMoney(form.price, form.carrier?.currency ?? 'USD')
     const found: Record<string, string> = {}
     if (!form.carrier) found.carrierId = 'Choose the carrier'
     if (!named?.amountMinor) found.payMinor = 'Give the price: 2480, 2.4k, C$2400'
     if (form.until.trim() && !untilLocal) found.goodUntil = 'Until when? 5p, 30m, tomorrow 9'
-    setErrors(found)
-    if (!form.carrier || !named || Object.keys(found).length > 0) return
+    if (!form.carrier || !named || Object.keys(found).length > 0) return wrongAt(found)
     const offer = {
       carrierId: form.carrier.id,
       payMinor: named.amountMinor,
@@ -154,16 +150,15 @@ function useOfferForm({ acting, carrier, now, zone, onClose }: OfferDialogProps)
       note: form.note,
     }
     const answer = await acting.act({ intent: 'record_offer', offer }, `Offer of ${form.carrier.name} recorded`, true)
-    if (answer.ok) return onClose()
+    if (answer.ok) onRecorded(form.carrier.id)
     // The price looks mistyped: the same one once more is meant.
-    if (answer.code === 'offer_out_by_ten') setSureOf(form.price)
-    const byField = answer.errors.map((error) => [error.path.replace(/^offer\./, ''), error.message])
-    setErrors({ whole: answer.message, ...Object.fromEntries(byField) })
+    else if (answer.code === 'offer_out_by_ten') setSureOf(form.price)
+    return answer
   }
   const untilWords = untilLocal
     ? dayClockWords(nearDayWords(dayOf(untilLocal), dayOf(nowLocal)), untilLocal)
     : undefined
-  return { form, set: (part: Partial<OfferForm>) => setForm({ ...form, ...part }), errors, untilWords, save }
+  return { form, set: (part: Partial<OfferForm>) => setForm({ ...form, ...part }), untilWords, save }
 }
 
 /** How a price stands while it is typed: by the mile, against the most, and whether a digit slipped. */

@@ -22,7 +22,7 @@ export function Offers({
   now: number
   zone: string
   chosenId: number | null
-  onChoose: (id: number) => void
+  onChoose: (carrierId: number) => void
   mayHandle: boolean
   onRecord: () => void
 }) {
@@ -53,8 +53,8 @@ export function Offers({
             <button
               type="button"
               data-offer={offer.id}
-              onFocus={() => onChoose(offer.id)}
-              onClick={() => onChoose(offer.id)}
+              onFocus={() => onChoose(offer.carrierId)}
+              onClick={() => onChoose(offer.carrierId)}
               aria-pressed={offer.id === chosenId}
               className="grid w-full grid-cols-[minmax(0,1.3fr)_96px_52px_56px_minmax(0,0.75fr)_minmax(0,1.4fr)] items-center gap-2 px-2 py-1.5 text-left"
             >

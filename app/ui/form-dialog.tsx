@@ -1,0 +1,60 @@
+import type { ReactNode } from 'react'
+import { Alert } from './alert'
+import { Dialog } from './dialog'
+import { type SaveResult, type Saving, useSaving } from './use-saving'
+
+interface FormDialogProps {
+  title: string
+  wide?: boolean | 'sheet'
+  /** How the fields are laid out; one under the other where nothing is said. */
+  layout?: string
+  /** What the button does, in a verb. */
+  button: string
+  /** Why it cannot be saved just now is on the form. */
+  isBlocked?: boolean
+  /** What saving will do, beside the button. */
+  note?: ReactNode
+  save: (form: HTMLFormElement) => Promise<SaveResult>
+  onClose: () => void
+  /** What follows once it is saved; the dialog closes where nothing is said. */
+  onSaved?: () => void
+  /** What stands under the form. */
+  after?: ReactNode
+  children: ReactNode | ((error: Saving['error']) => ReactNode)
+}
+
+/** A dialog that is a form: its fields, what is wrong, and the button that Enter presses. */
+export function FormDialog(props: FormDialogProps) {
+  const { title, wide, layout = 'flex flex-col gap-3', button, isBlocked, note, after, onClose, children } = props
+  const saving = useSaving(props.save, props.onSaved ?? onClose)
+  const fields = typeof children === 'function' ? children(saving.error) : children
+  return (
+    <Dialog open onClose={onClose} title={title} wide={wide}>
+      <form onSubmit={saving.submit} className={layout} noValidate>
+        {fields}
+        <Alert className="col-span-full">{saving.message()}</Alert>
+        <SaveButton button={button} isBlocked={isBlocked} isSaving={saving.isSaving} note={note} />
+      </form>
+      {after}
+    </Dialog>
+  )
+}
+
+interface SaveButtonProps {
+  button: string
+  isBlocked?: boolean
+  isSaving: boolean
+  note?: ReactNode
+}
+
+/** The button that saves a form. It stays in reach of Enter while something is on its way: a key is not lost to it. */
+export function SaveButton({ button, isBlocked, isSaving, note }: SaveButtonProps) {
+  return (
+    <div className="col-span-full flex items-center gap-4">
+      <button type="submit" className="button first" disabled={isBlocked} aria-busy={isSaving}>
+        {button} <kbd className="key">Enter</kbd>
+      </button>
+      {note && <span className="label">{note}</span>}
+    </div>
+  )
+}
