@@ -363,7 +363,7 @@ test('the directory: searched, filtered with counts, kept, walked and opened by 
   const count = Number((await filter.textContent())!.replace(/\D/g, ''))
   await filter.click()
   await expect(page.getByText(`${count.toLocaleString('en-US')} found`, { exact: true })).toBeVisible()
-  await page.getByRole('button', { name: 'Keep this search' }).click()
+  await page.getByRole('button', { name: 'Save this search' }).click()
   await page.getByLabel('Its name').fill('Heron reefers')
   await page.keyboard.press('Enter')
   await page.goto('/carriers')

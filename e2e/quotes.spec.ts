@@ -210,7 +210,7 @@ test('a manager sets how a customer is priced and their fuel table; drafts follo
   await page.getByLabel('Keep, % of the price').fill('20')
   await page.getByLabel('Fuel').selectOption({ label: 'Growers, percent' })
   await page.getByLabel('Show miles to the customer').check()
-  await page.getByRole('button', { name: /^Keep/ }).click()
+  await page.getByRole('button', { name: /^Save/ }).click()
   await expect(row(page, 1)).toContainText(/20\.\d%/)
   await expect(page.getByRole('region', { name: 'The chosen line' })).toContainText(/line haul [\d,.]+, fuel [\d,.]+/)
   const address = page.url()
@@ -220,7 +220,7 @@ test('a manager sets how a customer is priced and their fuel table; drafts follo
   await ready(rep)
   await rep.locator('[data-cell="0-0"]').focus()
   await rep.keyboard.press('m')
-  await expect(rep.getByRole('dialog')).toContainText('A manager changes this.')
+  await expect(rep.getByRole('dialog')).toContainText('Only a manager changes this.')
   const api = await caller()
   expect(
     (await api.post('/customers/1/pricing', { data: { rule: null, fuelTableId: null, showMiles: false } })).status(),

@@ -283,7 +283,7 @@ test('a rule is tried out before it is switched on, then answers under its name'
   await page.getByLabel('Because').selectOption('T1')
   await page.getByLabel('The drive').selectOption('any')
   await page.getByLabel('Margin').selectOption('none')
-  await page.getByRole('button', { name: /Keep, switched off/ }).click()
+  await page.getByRole('button', { name: /Save, switched off/ }).click()
   const row = page.getByRole('listitem').filter({ hasText: 'Nothing for now' })
   await row.getByRole('button', { name: 'Switch on' }).click()
   await expect(page.getByText('Try it out on the last ninety days first.')).toBeVisible()

@@ -36,7 +36,7 @@ export function HoldForm({
         />
         {mayEdit && (
           <button type="submit" className="button">
-            Keep
+            Save
           </button>
         )}
       </form>

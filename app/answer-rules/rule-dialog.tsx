@@ -2,10 +2,9 @@ import { useState } from 'react'
 import { type AnswerRule, ruleVerdicts } from '#core/tender/answer-rules'
 import { type DeclineCode, declineCodes, declineReasons } from '#core/tender/reasons'
 import { verdictWords } from '#core/tender/words'
-import { Alert } from '../ui/alert'
-import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
-import type { FieldError } from '../ui/post'
+import { FormDialog } from '../ui/form-dialog'
+import type { SaveResult } from '../ui/use-saving'
 import { LaneConditions, MarginCondition, TimeConditions, WeekCondition } from './rule-conditions'
 
 export const emptyRule: AnswerRule = {
@@ -24,8 +23,7 @@ export const emptyRule: AnswerRule = {
 
 interface RuleDialogProps {
   rule: AnswerRule
-  /** Returns what is wrong with it, or null once it is kept. */
-  onSave: (rule: AnswerRule) => Promise<FieldError[] | null>
+  onSave: (rule: AnswerRule) => Promise<SaveResult>
   onClose: () => void
 }
 
@@ -33,43 +31,41 @@ interface RuleDialogProps {
 export function RuleDialog({ rule, onSave, onClose }: RuleDialogProps) {
   const [form, setForm] = useState(rule)
   const [lanes, setLanes] = useState(rule.lanes.map(({ from, to }) => `${from} > ${to}`).join('\n'))
-  const [errors, setErrors] = useState<FieldError[]>([])
   const set = (part: Partial<AnswerRule>) => setForm({ ...form, ...part })
-  const error = (path: string) => errors.find((each) => each.path.replace('rule.', '').startsWith(path))?.message
-  const save = async (event: React.FormEvent) => {
-    event.preventDefault()
+  const save = () => {
     const reasonCode = form.verdict === 'decline' ? (form.reasonCode ?? 'BG') : null
-    const problems = await onSave({ ...form, lanes: readLanes(lanes), reasonCode })
-    if (problems === null) onClose()
-    else setErrors(problems)
+    return onSave({ ...form, lanes: readLanes(lanes), reasonCode })
   }
-  const conditions = { rule: form, set, error }
   return (
-    <Dialog open onClose={onClose} title={rule.name === '' ? 'A new rule' : rule.name} wide>
-      <form onSubmit={save} className="flex flex-col gap-3" noValidate>
-        <div className="grid grid-cols-3 gap-3">
-          <Field
-            label="Name, shown on every answer"
-            value={form.name}
-            onChange={(event) => set({ name: event.target.value })}
-            error={error('name')}
-            autoFocus
-          />
-          <AnswerFields form={form} set={set} />
-        </div>
-        <LaneConditions {...conditions} lanes={lanes} onLanes={setLanes} />
-        <div className="grid grid-cols-4 gap-3">
-          <TimeConditions {...conditions} />
-          <MarginCondition {...conditions} />
-          <span />
-          <WeekCondition {...conditions} />
-        </div>
-        {errors.length > 0 && !errors.some(({ path }) => path !== '') && <Alert>{errors[0]!.message}</Alert>}
-        <button type="submit" className="button first self-start">
-          Keep, switched off
-        </button>
-      </form>
-    </Dialog>
+    <FormDialog
+      title={rule.name === '' ? 'New rule' : rule.name}
+      wide
+      button="Save, switched off"
+      save={save}
+      onClose={onClose}
+    >
+      {(error) => (
+        <>
+          <div className="grid grid-cols-3 gap-3">
+            <Field
+              label="Name, shown on every answer"
+              value={form.name}
+              onChange={(event) => set({ name: event.target.value })}
+              error={error('name')}
+              autoFocus
+            />
+            <AnswerFields form={form} set={set} />
+          </div>
+          <LaneConditions rule={form} set={set} error={error} lanes={lanes} onLanes={setLanes} />
+          <div className="grid grid-cols-4 gap-3">
+            <TimeConditions rule={form} set={set} error={error} />
+            <MarginCondition rule={form} set={set} error={error} />
+            <span />
+            <WeekCondition rule={form} set={set} error={error} />
+          </div>
+        </>
+      )}
+    </FormDialog>
   )
 }
 

@@ -6,6 +6,8 @@ import type { Dossier } from '#server/carrier/dossier'
 import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
+import { SaveButton } from '../ui/form-dialog'
+import { useSaving } from '../ui/use-saving'
 import { PolicyFields, policyWords, type TypedPolicy } from './policy-fields'
 import type { CarrierActing } from './use-carrier-act'
 
@@ -19,7 +21,7 @@ interface CheckProps {
 /** Looking at a document: the document itself beside what is written down of it. */
 export function CheckDialog({ dossier, document, acting, onClose }: CheckProps) {
   const check = useCheck({ dossier, document, acting, onClose })
-  const { kind, expiresOn, lines, error } = check
+  const { kind, expiresOn, lines, saving } = check
   return (
     <Dialog open onClose={onClose} title={`Review ${document.fileName}, from ${document.receivedFrom}`} wide="sheet">
       <div className="grid grid-cols-[1fr_1.15fr] gap-4">
@@ -28,7 +30,7 @@ export function CheckDialog({ dossier, document, acting, onClose }: CheckProps) 
           src={`/carriers/${dossier.carrier.id}/documents/${document.id}`}
           className="h-[62vh] w-full border bg-white"
         />
-        <form noValidate onSubmit={(event) => void check.keep(event)} className="flex flex-col gap-3">
+        <form noValidate onSubmit={saving.submit} className="flex flex-col gap-3">
           <div className="grid grid-cols-2 gap-3">
             <Choice
               label="It is a"
@@ -47,8 +49,8 @@ export function CheckDialog({ dossier, document, acting, onClose }: CheckProps) 
             )}
           </div>
           {kind === 'certificate' && <PolicyFields lines={lines} onLines={check.setLines} fresh={check.fresh} />}
-          <Alert>{error}</Alert>
-          <Decision busy={acting.busy} onRefuse={check.refuse} />
+          <Alert>{check.refused ?? saving.message()}</Alert>
+          <Decision isSaving={saving.isSaving} onRefuse={check.refuse} />
         </form>
       </div>
     </Dialog>
@@ -71,9 +73,8 @@ function useCheck({ dossier, document, acting, onClose }: CheckProps) {
   const [kind, setKind] = useState<CarrierDocumentKind>(document.kind)
   const [expiresOn, setExpiresOn] = useState('')
   const [lines, setLines] = useState<TypedPolicy[]>([fresh('liability'), fresh('cargo')])
-  const [error, setError] = useState<string>()
-  const keep = async (event: React.FormEvent) => {
-    event.preventDefault()
+  const [refused, setRefused] = useState<string>()
+  const saving = useSaving(async () => {
     const insurance = kind === 'certificate' ? lines.map(policyOf) : []
     const answer = await acting.act(
       {
@@ -83,18 +84,18 @@ function useCheck({ dossier, document, acting, onClose }: CheckProps) {
       `${carrierDocumentWords[kind]} is on file and counts`,
       true,
     )
-    if (answer.ok) return onClose()
-    const first = answer.errors[0]
-    const at = /insurance\.(\d+)/.exec(first?.path ?? '')?.[1]
+    const first = answer.ok ? undefined : answer.errors[0]
+    if (!first) return answer
+    const at = /insurance\.(\d+)/.exec(first.path)?.[1]
     const where = at === undefined ? '' : `${policyWords[lines[Number(at)]!.kind]}: `
-    setError(first ? `${where}${first.message}` : answer.message)
-  }
+    return { message: `${where}${first.message}` }
+  }, onClose)
   const refuse = async (because: string) => {
     const answer = await acting.act({ intent: 'refuse_document', documentId: document.id, because }, 'Refused', true)
     if (answer.ok) onClose()
-    else setError(answer.message)
+    else setRefused(answer.message)
   }
-  return { kind, setKind, expiresOn, setExpiresOn, lines, setLines, fresh, error, keep, refuse }
+  return { kind, setKind, expiresOn, setExpiresOn, lines, setLines, fresh, saving, refused, refuse }
 }
 
 const policyOf = ({ limit, ...line }: TypedPolicy) => ({
@@ -104,13 +105,11 @@ const policyOf = ({ limit, ...line }: TypedPolicy) => ({
 })
 
 /** It is good, or it is refused with a reason. */
-function Decision({ busy, onRefuse }: { busy: boolean; onRefuse: (because: string) => Promise<void> }) {
+function Decision({ isSaving, onRefuse }: { isSaving: boolean; onRefuse: (because: string) => Promise<void> }) {
   const [because, setBecause] = useState('')
   return (
     <div className="flex items-end gap-3 border-t pt-2">
-      <button type="submit" className="button first" disabled={busy}>
-        It is good <kbd className="key">Enter</kbd>
-      </button>
+      <SaveButton button="It is good" isSaving={isSaving} />
       <Field
         label="Or refuse it, because"
         className="flex-1"
@@ -120,7 +119,7 @@ function Decision({ busy, onRefuse }: { busy: boolean; onRefuse: (because: strin
       <button
         type="button"
         className="button"
-        disabled={busy || because.trim().length < 3}
+        disabled={isSaving || because.trim().length < 3}
         onClick={() => void onRefuse(because)}
       >
         Refuse

@@ -3,8 +3,8 @@ import { toast } from 'sonner'
 import { rateScale } from '#core/charge/charge'
 import { dieselScale, type FuelBasis, type FuelTable, fuelBases, fuelSurcharge, fuelTableSchema } from '#core/fuel/fuel'
 import { dieselWords, fuelTableWords } from '#core/fuel/words'
-import { Dialog } from '../ui/dialog'
-import { Choice, Field } from '../ui/field'
+import { Check, Choice, Field } from '../ui/field'
+import { FormDialog } from '../ui/form-dialog'
 import { postJson } from '../ui/post'
 
 const basisWords: Record<FuelBasis, string> = {
@@ -30,7 +30,6 @@ export function FuelTableDialog({
   const [basis, setBasis] = useState<FuelBasis>(table?.basis ?? 'per_mile')
   const [add, setAdd] = useState(table ? String(table.addE4 / rateScale) : '0.01')
   const [begun, setBegun] = useState(table?.begunStepCounts ?? true)
-  const [errors, setErrors] = useState<Record<string, string>>({})
   const typed = {
     name,
     baseE3: scaled(base, dieselScale),
@@ -41,65 +40,72 @@ export function FuelTableDialog({
   }
   const read = fuelTableSchema.safeParse({ ...typed, name: name.trim() || 'new table' })
   const charge = read.success && dieselE3 !== null ? fuelSurcharge(read.data, dieselE3) : null
-  const save = async (event: React.FormEvent) => {
-    event.preventDefault()
+  const save = async () => {
     const whole = fuelTableSchema.safeParse(typed)
     if (!whole.success)
-      return setErrors(Object.fromEntries(whole.error.issues.map((issue) => [String(issue.path[0]), issue.message])))
+      return { errors: whole.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })) }
     const answer = await postJson('/fuel/tables', { intent: 'save', id: table?.id ?? null, table: whole.data })
-    if (!answer.ok) return setErrors({ name: answer.message })
-    toast(`${name} kept`)
-    onSaved()
-    onClose()
+    if (answer.ok) {
+      toast(`${name} saved`)
+      onSaved()
+    }
+    return answer
   }
   return (
-    <Dialog open onClose={onClose} title={table ? `Change ${table.name}` : 'New fuel table'}>
-      <form onSubmit={save} className="grid grid-cols-2 gap-3" noValidate>
-        <Field
-          label="Name"
-          className="col-span-2"
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-          error={errors.name}
-          autoFocus
-        />
-        <Field
-          label="Nothing is added up to, $ a gallon"
-          inputMode="decimal"
-          value={base}
-          onChange={(event) => setBase(event.target.value)}
-          error={errors.baseE3}
-        />
-        <Field
-          label="Every step of, $ a gallon"
-          inputMode="decimal"
-          value={step}
-          onChange={(event) => setStep(event.target.value)}
-          error={errors.stepE3}
-        />
-        <Field
-          label="Adds"
-          inputMode="decimal"
-          value={add}
-          onChange={(event) => setAdd(event.target.value)}
-          error={errors.addE4}
-        />
-        <Choice label="In" value={basis} options={fuelBases} words={basisWords} onChange={setBasis} />
-        <label className="col-span-2 flex items-center gap-2">
-          <input type="checkbox" checked={begun} onChange={(event) => setBegun(event.target.checked)} /> A step that has
-          begun counts as a whole one
-        </label>
-        {read.success && (
-          <p className="label col-span-2">
-            {fuelTableWords(read.data)}
-            {dieselE3 !== null && `; at ${dieselWords(dieselE3)} that is ${chargeWords(charge)}`}
-          </p>
-        )}
-        <button type="submit" className="button first justify-self-start">
-          Keep <kbd className="key">Enter</kbd>
-        </button>
-      </form>
-    </Dialog>
+    <FormDialog
+      title={table ? `Change ${table.name}` : 'New fuel table'}
+      layout="grid grid-cols-2 gap-3"
+      button="Save"
+      save={save}
+      onClose={onClose}
+    >
+      {(error) => (
+        <>
+          <Field
+            label="Name"
+            className="col-span-2"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            error={error('name')}
+            autoFocus
+          />
+          <Field
+            label="Nothing is added up to, $ a gallon"
+            inputMode="decimal"
+            value={base}
+            onChange={(event) => setBase(event.target.value)}
+            error={error('baseE3')}
+          />
+          <Field
+            label="Every step of, $ a gallon"
+            inputMode="decimal"
+            value={step}
+            onChange={(event) => setStep(event.target.value)}
+            error={error('stepE3')}
+          />
+          <Field
+            label="Adds"
+            inputMode="decimal"
+            value={add}
+            onChange={(event) => setAdd(event.target.value)}
+            error={error('addE4')}
+          />
+          <Choice label="In" value={basis} options={fuelBases} words={basisWords} onChange={setBasis} />
+          <Check
+            className="col-span-2"
+            label="A step that has begun counts as a whole one"
+            checked={begun}
+            onChange={setBegun}
+          />
+          {read.success && (
+            <p className="label col-span-2">
+              {fuelTableWords(read.data)}
+              {dieselE3 !== null && `; at ${dieselWords(dieselE3)} that is ${chargeWords(charge)}`}
+            </p>
+          )}
+        </>
+      )}
+    </FormDialog>
   )
 }
 

@@ -3,11 +3,12 @@ import { useRevalidator } from 'react-router'
 import { toast } from 'sonner'
 import type { TenderAct, TenderActOutcome } from '#server/tender/act'
 import { postJson } from '../ui/post'
+import type { SaveResult } from '../ui/use-saving'
 
 export interface Answering {
   busy: boolean
-  /** Sends one answer to one or many tenders; tells what came of each. The refusal of the only one comes back as text. */
-  answer: (act: TenderAct) => Promise<{ ok: boolean; message: string | null }>
+  /** Sends one answer to one or many tenders; tells what came of each. The refusal of the only one comes back. */
+  answer: (act: TenderAct) => Promise<SaveResult>
 }
 
 /** Sends answers to tenders, one or many, and says what came of each. */
@@ -21,13 +22,13 @@ export function useAnswer(): Answering {
       const sent = await postJson<TenderActOutcome>('/intake/act', act)
       await revalidate()
       setBusy(false)
-      if (!sent.ok) return { ok: false, message: sent.message }
+      if (!sent.ok) return sent
       const refused = sent.value.outcomes.flatMap((each) => ('refusal' in each ? [each.refusal.message] : []))
       const done = sent.value.outcomes.length - refused.length
       const remark = sent.value.outcomes
         .map((each) => ('done' in each ? each.remark : null))
         .find((words) => words !== null)
-      if (refused.length === 1 && done === 0) return { ok: false, message: refused[0]! }
+      if (refused.length === 1 && done === 0) return { message: refused[0]! }
       toast(
         [
           done > 0 ? `${done === 1 ? 'Tender' : `${done} tenders`} ${answeredWords[act.intent] ?? 'settled'}` : '',
@@ -37,7 +38,7 @@ export function useAnswer(): Answering {
           .filter(Boolean)
           .join('. '),
       )
-      return { ok: true, message: null }
+      return { ok: true }
     },
   }
 }

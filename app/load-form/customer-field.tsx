@@ -2,9 +2,9 @@ import { useState } from 'react'
 import { useController } from 'react-hook-form'
 import { type Currency, currencies, currencyWords } from '#core/money/money'
 import { Complete } from '../ui/complete'
-import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
-import { type FieldError, postJson } from '../ui/post'
+import { FormDialog } from '../ui/form-dialog'
+import { postJson } from '../ui/post'
 import type { CustomerChoice, FormValues } from './form-values'
 
 /** Who ships; a new customer is made without leaving the page. */
@@ -35,15 +35,7 @@ export function CustomerField({ autoFocus }: { autoFocus: boolean }) {
           onSaved={() => field.onChange({ ...field.value!, hasPayer: true })}
         />
       )}
-      <Dialog open={making !== null} onClose={() => setMaking(null)} title="New customer">
-        <NewCustomer
-          name={making ?? ''}
-          onMade={(customer) => {
-            field.onChange(customer)
-            setMaking(null)
-          }}
-        />
-      </Dialog>
+      {making !== null && <NewCustomerDialog name={making} onMade={field.onChange} onClose={() => setMaking(null)} />}
     </>
   )
 }
@@ -73,13 +65,19 @@ function Payer({ customer, onSaved }: { customer: CustomerChoice; onSaved: () =>
         }}
       />
       <button type="button" className="button" onClick={() => void save()} disabled={mail.trim() === ''}>
-        Keep
+        Save
       </button>
     </div>
   )
 }
 
-function NewCustomer({ name, onMade }: { name: string; onMade: (customer: CustomerChoice) => void }) {
+interface NewCustomerProps {
+  name: string
+  onMade: (customer: CustomerChoice) => void
+  onClose: () => void
+}
+
+function NewCustomerDialog({ name, onMade, onClose }: NewCustomerProps) {
   const [fresh, setFresh] = useState({
     name,
     billingMail: '',
@@ -88,42 +86,51 @@ function NewCustomer({ name, onMade }: { name: string; onMade: (customer: Custom
     region: '',
     currency: 'USD' as Currency,
   })
-  const [errors, setErrors] = useState<FieldError[]>([])
   const change =
     (key: 'name' | 'billingMail' | 'phone' | 'city' | 'region') => (event: React.ChangeEvent<HTMLInputElement>) =>
       setFresh({ ...fresh, [key]: event.target.value })
-  const errorOf = (path: string) => errors.find((error) => error.path === path)?.message
-  const save = async (event: React.FormEvent) => {
-    event.preventDefault()
-    event.stopPropagation()
+  const save = async () => {
     const answer = await postJson<CustomerChoice>('/make/customer', { ...fresh, region: fresh.region.toUpperCase() })
     if (answer.ok) onMade(answer.value)
-    else setErrors(answer.errors.length > 0 ? answer.errors : [{ path: 'name', message: answer.message }])
+    return answer
   }
   return (
-    <form onSubmit={save} className="grid grid-cols-[1fr_5rem] gap-3" noValidate>
-      <Field className="col-span-2" label="Name" value={fresh.name} onChange={change('name')} error={errorOf('name')} />
-      <Field
-        className="col-span-2"
-        label="Billing email"
-        value={fresh.billingMail}
-        onChange={change('billingMail')}
-        error={errorOf('billingMail')}
-        autoFocus
-      />
-      <Choice
-        label="Billed in"
-        value={fresh.currency}
-        options={currencies}
-        words={currencyWords}
-        onChange={(currency) => setFresh({ ...fresh, currency })}
-      />
-      <span />
-      <Field label="City" value={fresh.city} onChange={change('city')} error={errorOf('city')} />
-      <Field label="State" value={fresh.region} onChange={change('region')} error={errorOf('region')} maxLength={2} />
-      <button type="submit" className="button first justify-self-start">
-        Make the customer <kbd className="key">Enter</kbd>
-      </button>
-    </form>
+    <FormDialog
+      title="New customer"
+      layout="grid grid-cols-[1fr_5rem] gap-3"
+      button="Make the customer"
+      save={save}
+      onClose={onClose}
+    >
+      {(error) => (
+        <>
+          <Field
+            className="col-span-2"
+            label="Name"
+            value={fresh.name}
+            onChange={change('name')}
+            error={error('name')}
+          />
+          <Field
+            className="col-span-2"
+            label="Billing email"
+            value={fresh.billingMail}
+            onChange={change('billingMail')}
+            error={error('billingMail')}
+            autoFocus
+          />
+          <Choice
+            label="Billed in"
+            value={fresh.currency}
+            options={currencies}
+            words={currencyWords}
+            onChange={(currency) => setFresh({ ...fresh, currency })}
+          />
+          <span />
+          <Field label="City" value={fresh.city} onChange={change('city')} error={error('city')} />
+          <Field label="State" value={fresh.region} onChange={change('region')} error={error('region')} maxLength={2} />
+        </>
+      )}
+    </FormDialog>
   )
 }

@@ -124,7 +124,7 @@ export function LoadForm({ initial, now, loadId, copiedFrom, state, title, versi
           </button>
           {opens && (
             <button type="button" className="button" onClick={() => void save(false)} disabled={saving}>
-              Keep as draft <kbd className="key">Ctrl+d</kbd>
+              Save as draft <kbd className="key">Ctrl+d</kbd>
             </button>
           )}
           <Link to={loadId === null ? '/' : `/loads/${loadId}`} className="px-2 link">

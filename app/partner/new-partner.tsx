@@ -1,11 +1,10 @@
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { type NewPartner, transports, transportWords } from '#core/tender/partner'
-import { Alert } from '../ui/alert'
 import { Complete } from '../ui/complete'
-import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
-import { type FieldError, postJson } from '../ui/post'
+import { FormDialog } from '../ui/form-dialog'
+import { postJson } from '../ui/post'
 
 interface Customer {
   id: number
@@ -25,20 +24,25 @@ export function NewPartnerDialog({ onClose }: { onClose: () => void }) {
     theirId: '',
     scac: '',
   })
-  const [errors, setErrors] = useState<FieldError[]>([])
   const navigate = useNavigate()
   const set = (part: Partial<typeof form>) => setForm({ ...form, ...part })
-  const error = (path: string) => errors.find((each) => each.path === path)?.message
-  const save = async (event: React.FormEvent) => {
-    event.preventDefault()
+  const save = async () => {
     const answer = await postJson<{ partnerId: number }>('/partners/new', { ...form, customerId: customer?.id })
     if (answer.ok) navigate(`/partners/${answer.value.partnerId}`)
-    else setErrors(answer.errors.length > 0 ? answer.errors : [{ path: '', message: answer.message }])
+    return answer
   }
   return (
-    <Dialog open onClose={onClose} title="A new trading partner" wide>
-      <form onSubmit={save} className="flex flex-col gap-3" noValidate>
-        <div className="grid grid-cols-2 gap-3">
+    <FormDialog
+      title="New trading partner"
+      wide
+      layout="grid grid-cols-2 gap-3"
+      button="Create"
+      note="It starts in test: what it tenders becomes practice loads until you set it to production."
+      save={save}
+      onClose={onClose}
+    >
+      {(error) => (
+        <>
           <Complete<Customer>
             label="Customer"
             subject="customers"
@@ -92,16 +96,9 @@ export function NewPartnerDialog({ onClose }: { onClose: () => void }) {
             onChange={(event) => set({ scac: event.target.value.toUpperCase() })}
             error={error('scac')}
           />
-        </div>
-        <Alert>{error('')}</Alert>
-        <p className="label">
-          It starts in test: what it tenders becomes practice loads until you set it to production.
-        </p>
-        <button type="submit" className="button first self-start">
-          Make it <kbd className="key">Enter</kbd>
-        </button>
-      </form>
-    </Dialog>
+        </>
+      )}
+    </FormDialog>
   )
 }
 

@@ -4,9 +4,11 @@ import { toast } from 'sonner'
 import { expiryChoices, expiryWords, type PartnerForm } from '#core/tender/partner'
 import { visible } from '#core/x12/visible'
 import type { PartnerPage } from '#server/partner/read'
+import { Alert } from '../ui/alert'
 import { Complete } from '../ui/complete'
 import { Choice, Field } from '../ui/field'
-import { type FieldError, postJson } from '../ui/post'
+import { postJson } from '../ui/post'
+import { type Saving, useSaving } from '../ui/use-saving'
 import {
   ConnectionChecks,
   DelimiterFields,
@@ -26,12 +28,12 @@ interface SettingsProps {
 
 /** What a partner is called, wants back and receives. */
 export function SettingsForm({ partner, owner, mayEdit }: SettingsProps) {
-  const { form, set, error, busy, save } = useSettings(partner)
+  const { form, set, saving } = useSettings(partner)
   const [customer, setCustomer] = useState(owner)
-  const part: SettingsPart = { form, set, error, mayEdit }
+  const part: SettingsPart = { form, set, error: saving.error, mayEdit }
   const isSite = partner.transport === 'site'
   return (
-    <form onSubmit={save} className="flex flex-col gap-3" noValidate aria-label="Settings">
+    <form onSubmit={saving.submit} className="flex flex-col gap-3" noValidate aria-label="Settings">
       <div className="grid grid-cols-3 gap-3">
         <TextFields {...part} fields={[['name', 'Name']]} />
         <Complete<NonNullable<Owner>>
@@ -60,38 +62,35 @@ export function SettingsForm({ partner, owner, mayEdit }: SettingsProps) {
       {!isSite && <DocumentFields {...part} />}
       <ConnectionChecks {...part} isFolder={partner.transport === 'folder'} />
       {!isSite && <StatusCodeFields {...part} />}
+      <FormMessage saving={saving} />
       {mayEdit && (
-        <button type="submit" className="button first self-start" disabled={busy}>
-          Keep
+        <button type="submit" className="button first self-start">
+          Save
         </button>
       )}
     </form>
   )
 }
 
+/** Drawn after the fields, so that it knows which of them say themselves what is wrong. */
+const FormMessage = ({ saving }: { saving: Saving }) => <Alert>{saving.message()}</Alert>
+
 /** The settings as they are typed, what is wrong with them, and keeping them. */
 function useSettings(partner: Partner) {
   const [form, setForm] = useState<PartnerForm>(() => formOf(partner))
-  const [errors, setErrors] = useState<FieldError[]>([])
-  const [busy, setBusy] = useState(false)
   const { revalidate } = useRevalidator()
-  const save = async (event: React.FormEvent) => {
-    event.preventDefault()
-    setBusy(true)
+  const saving = useSaving(async () => {
     const answer = await postJson(`/partners/${partner.id}/act`, { intent: 'save', form })
-    setBusy(false)
-    setErrors(answer.ok ? [] : answer.errors)
     if (answer.ok) {
       await revalidate()
-      toast('Kept')
-    } else if (answer.errors.length === 0) toast(answer.message, { className: '!text-bill' })
-  }
+      toast('Saved')
+    }
+    return answer
+  })
   return {
     form,
     set: (part: Partial<PartnerForm>) => setForm({ ...form, ...part }),
-    error: (path: string) => errors.find((each) => each.path === `form.${path}`)?.message,
-    busy,
-    save,
+    saving,
   }
 }
 

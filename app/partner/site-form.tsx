@@ -6,6 +6,7 @@ import type { PartnerPage } from '#server/partner/read'
 import { Alert } from '../ui/alert'
 import { Field } from '../ui/field'
 import { postJson } from '../ui/post'
+import { useSaving } from '../ui/use-saving'
 
 /** How a site's pages are read: where each thing stands, as data that can be fixed when the page changes. */
 export function SiteForm({
@@ -24,29 +25,23 @@ export function SiteForm({
   const [userName, setUserName] = useState(site.userName)
   const [every, setEvery] = useState(String(site.everyMinutes))
   const [text, setText] = useState(JSON.stringify(site.description, null, 1))
-  const [error, setError] = useState<string>()
   const { revalidate } = useRevalidator()
-  const save = async (event: React.FormEvent) => {
-    event.preventDefault()
+  const saving = useSaving(async () => {
     let description: unknown
     try {
       description = JSON.parse(text)
     } catch (thrown) {
-      return setError(`The description is not JSON: ${thrown instanceof Error ? thrown.message : 'unknown'}`)
+      return { message: `The description is not JSON: ${thrown instanceof Error ? thrown.message : 'unknown'}` }
     }
     const answer = await postJson(`/partners/${partnerId}/act`, {
       intent: 'save_site',
       form: { userName, everyMinutes: Number(every), description },
     })
     await revalidate()
-    if (answer.ok) {
-      setError(undefined)
-      toast('Saved. The site is now read this way.')
-      return
-    }
-    const [first] = answer.errors
-    setError(first ? `${first.path.replace('form.', '')}: ${first.message}` : answer.message)
-  }
+    if (answer.ok) toast('Saved. The site is now read this way.')
+    const [first] = answer.ok ? [] : answer.errors
+    return first ? { message: `${first.path.replace('form.', '')}: ${first.message}` } : answer
+  })
   return (
     <section aria-label="Web site" className="flex flex-col gap-2">
       <h2 className="head">How its pages are read</h2>
@@ -68,7 +63,7 @@ export function SiteForm({
           </pre>
         </details>
       )}
-      <form onSubmit={save} className="flex flex-col gap-2" noValidate>
+      <form onSubmit={saving.submit} className="flex flex-col gap-2" noValidate>
         <div className="grid grid-cols-2 gap-3">
           <Field
             label="We sign in as"
@@ -95,10 +90,10 @@ export function SiteForm({
           onChange={(event) => setText(event.target.value)}
           spellCheck={false}
         />
-        <Alert>{error}</Alert>
+        <Alert>{saving.message()}</Alert>
         {mayEdit && (
           <button type="submit" className="button self-start">
-            Keep the description
+            Save the description
           </button>
         )}
       </form>

@@ -4,79 +4,98 @@ import type { CustomerChoice } from '../load-form/form-values'
 import { Complete } from '../ui/complete'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
-import { postJson } from '../ui/post'
+import { FormDialog } from '../ui/form-dialog'
+import { type Posted, postJson } from '../ui/post'
 
 /** Who asks for prices: a customer, or a prospect made on the spot. */
 export function NewQuoteDialog({ onClose, onMade }: { onClose: () => void; onMade: (quoteId: number) => void }) {
   const [prospect, setProspect] = useState<string | null>(null)
-  const [mail, setMail] = useState('')
-  const [currency, setCurrency] = useState<Currency>('USD')
   const [title, setTitle] = useState('')
   const [error, setError] = useState<string>()
   const begin = async (customerId: number) => {
     const answer = await postJson<{ quoteId: number }>('/quotes/new', { customerId, title })
     if (answer.ok) onMade(answer.value.quoteId)
-    else setError(answer.message)
+    return answer
   }
-  const beginForProspect = async (event: React.FormEvent) => {
-    event.preventDefault()
-    const answer = await postJson<{ id: number }>('/make/prospect', { name: prospect, quoteMail: mail, currency })
-    if (answer.ok) await begin(answer.value.id)
-    else setError(answer.message)
+  const pick = async (customer: CustomerChoice) => {
+    const answer = await begin(customer.id)
+    if (!answer.ok) setError(answer.message)
   }
+  if (prospect !== null) return <ProspectDialog name={prospect} onMade={begin} onClose={onClose} />
   return (
     <Dialog open onClose={onClose} title="New quote">
-      {prospect === null ? (
-        <div className="grid grid-cols-1 gap-3">
+      <div className="grid grid-cols-1 gap-3">
+        <Field
+          label="Title, where it is a bid"
+          value={title}
+          onChange={(event) => setTitle(event.target.value)}
+          maxLength={100}
+        />
+        <Complete<CustomerChoice>
+          label="Customer"
+          subject="customers"
+          value={null}
+          onPick={(customer) => void pick(customer)}
+          text={(customer) => customer.name}
+          detail={(customer) =>
+            [
+              `${customer.city} ${customer.region}`.trim(),
+              customer.currency === 'USD' ? '' : currencyWords[customer.currency],
+            ]
+              .filter(Boolean)
+              .join(', ')
+          }
+          onMake={setProspect}
+          makeWords="New prospect"
+          autoFocus
+          error={error}
+        />
+        <p className="label">Enter on a name starts the quote.</p>
+      </div>
+    </Dialog>
+  )
+}
+
+interface ProspectProps {
+  name: string
+  onMade: (customerId: number) => Promise<Posted<unknown>>
+  onClose: () => void
+}
+
+/** Somebody who is no customer yet, with what a quote to them needs. */
+function ProspectDialog({ name, onMade, onClose }: ProspectProps) {
+  const [fresh, setFresh] = useState({ name, quoteMail: '', currency: 'USD' as Currency })
+  const save = async () => {
+    const answer = await postJson<{ id: number }>('/make/prospect', fresh)
+    return answer.ok ? await onMade(answer.value.id) : answer
+  }
+  return (
+    <FormDialog title="New quote" button="Start the quote" save={save} onClose={onClose}>
+      {(error) => (
+        <>
           <Field
-            label="Title, where it is a bid"
-            value={title}
-            onChange={(event) => setTitle(event.target.value)}
-            maxLength={100}
+            label="Name"
+            value={fresh.name}
+            onChange={(event) => setFresh({ ...fresh, name: event.target.value })}
+            error={error('name')}
           />
-          <Complete<CustomerChoice>
-            label="Customer"
-            subject="customers"
-            value={null}
-            onPick={(customer) => void begin(customer.id)}
-            text={(customer) => customer.name}
-            detail={(customer) =>
-              [
-                `${customer.city} ${customer.region}`.trim(),
-                customer.currency === 'USD' ? '' : currencyWords[customer.currency],
-              ]
-                .filter(Boolean)
-                .join(', ')
-            }
-            onMake={setProspect}
-            makeWords="New prospect"
-            autoFocus
-            error={error}
-          />
-          <p className="label">Enter on a name starts the quote.</p>
-        </div>
-      ) : (
-        <form onSubmit={beginForProspect} className="grid grid-cols-1 gap-3" noValidate>
-          <Field label="Name" value={prospect} onChange={(event) => setProspect(event.target.value)} error={error} />
           <Field
             label="Quotes go to (email), if known"
             type="email"
-            value={mail}
-            onChange={(event) => setMail(event.target.value)}
+            value={fresh.quoteMail}
+            onChange={(event) => setFresh({ ...fresh, quoteMail: event.target.value })}
+            error={error('quoteMail')}
             autoFocus
           />
           <Choice
             label="Quoted in"
-            value={currency}
+            value={fresh.currency}
             options={currencies}
             words={currencyWords}
-            onChange={setCurrency}
+            onChange={(currency) => setFresh({ ...fresh, currency })}
           />
-          <button type="submit" className="button first justify-self-start">
-            Start the quote <kbd className="key">Enter</kbd>
-          </button>
-        </form>
+        </>
       )}
-    </Dialog>
+    </FormDialog>
   )
 }

@@ -1,10 +1,11 @@
 import type { FuelTable } from '#core/fuel/fuel'
 import { PasteDialog } from './paste-dialog'
+import { PricingDialog } from './pricing-dialog'
 import type { QuoteDesk } from './quote-desk'
 import { QuoteLog } from './quote-log'
 import { SendQuoteDialog } from './send-dialog'
 import { LostDialog, WonDialog } from './settle-dialogs'
-import { PricingDialog, TermsDialog } from './terms-dialogs'
+import { TermsDialog } from './terms-dialog'
 
 /** The dialog that is open over a quote. */
 export function QuoteDialog({ desk, tables }: { desk: QuoteDesk; tables: (FuelTable & { id: number })[] }) {

@@ -1,9 +1,12 @@
 import { useEffect, useState } from 'react'
 import type { QuoteDocument } from '#core/quote/document'
 import type { QuotePage } from '#server/quote/read'
+import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
+import { SaveButton } from '../ui/form-dialog'
 import { formKey } from '../ui/post'
+import { useSaving } from '../ui/use-saving'
 import { DocumentView } from './document-view'
 import type { ScreenLine } from './screen-lines'
 import type { Quoting } from './use-quote'
@@ -23,30 +26,23 @@ export function SendQuoteDialog({
   const [to, setTo] = useState(page.quote.sentTo ?? page.customer.mail)
   const [message, setMessage] = useState('')
   const [key] = useState(formKey)
-  const [error, setError] = useState<string>()
   const document = useDocument(page.quote.id)
   const open = lines.filter(({ state }) => state !== 'lost' && state !== 'lapsed')
   const fit = open.filter((line) => line.sellMinor !== null && line.problems.length === 0).length
-  const send = async (event: React.FormEvent) => {
-    event.preventDefault()
-    const answer = await quoting.act(
-      { intent: 'send', to, message },
-      `Quote ${page.quote.number} is on its way to ${to}`,
-      key,
-    )
-    if (answer.ok) onClose()
-    else setError(answer.message)
-  }
+  const saving = useSaving(
+    () => quoting.act({ intent: 'send', to, message }, `Quote ${page.quote.number} is on its way to ${to}`, key),
+    onClose,
+  )
   return (
     <Dialog open onClose={onClose} title={`Send ${page.quote.number} to ${page.customer.name}`} wide="sheet">
-      <form onSubmit={send} className="grid grid-cols-[1fr_2.2fr] gap-5" noValidate>
+      <form onSubmit={saving.submit} className="grid grid-cols-[1fr_2.2fr] gap-5" noValidate>
         <div className="flex flex-col gap-3">
           <Field
             label="To (email)"
             type="email"
             value={to}
             onChange={(event) => setTo(event.target.value)}
-            error={error}
+            error={saving.error('to')}
             autoFocus
           />
           <div>
@@ -69,9 +65,8 @@ export function SendQuoteDialog({
               </span>
             )}
           </p>
-          <button type="submit" className="button first self-start" disabled={quoting.busy || fit === 0}>
-            Send <kbd className="key">Enter</kbd>
-          </button>
+          <Alert>{saving.message()}</Alert>
+          <SaveButton button="Send" isBlocked={fit === 0} isSaving={saving.isSaving} />
         </div>
         <section
           aria-label="As the customer will see it"

@@ -7,9 +7,12 @@ import { lostReasonWords } from '#core/quote/words'
 import { addDays } from '#core/time/local'
 import { readDays } from '#core/time/read-days'
 import { dayWords } from '#core/time/words'
+import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'
+import { FormDialog, SaveButton } from '../ui/form-dialog'
 import { formKey } from '../ui/post'
+import { useSaving, wrongAt } from '../ui/use-saving'
 import type { ScreenLine } from './screen-lines'
 import type { Quoting } from './use-quote'
 
@@ -37,14 +40,12 @@ export function WonDialog({
   const [day, setDay] = useState(first && first >= today ? first : addDays(today, 1))
   const [every, setEvery] = useState('7')
   const [key] = useState(formKey)
-  const [error, setError] = useState<string>()
   const navigate = useNavigate()
   const read = readDays(day, today)
   const number = Number(count)
-  const save = async (event: React.FormEvent, withLoads: boolean) => {
-    event.preventDefault()
-    if (withLoads && (!read || !Number.isInteger(number) || number < 1))
-      return setError(read ? 'How many loads?' : 'Which day? 12/1, tue, tomorrow')
+  const win = async (withLoads: boolean) => {
+    if (withLoads && !read) return wrongAt({ day: 'Which day? 12/1, tue, tomorrow' })
+    if (withLoads && (!Number.isInteger(number) || number < 1)) return wrongAt({ count: 'How many loads?' })
     const answer = await quoting.act(
       {
         intent: 'win',
@@ -55,7 +56,7 @@ export function WonDialog({
       undefined,
       key,
     )
-    if (!answer.ok) return setError(answer.message)
+    if (!answer.ok) return answer
     const loadIds = answer.value.loadIds ?? []
     const only = loadIds.length === 1 ? loadIds[0] : undefined
     toast(
@@ -69,17 +70,20 @@ export function WonDialog({
           }
         : undefined,
     )
-    onClose()
+    return answer
   }
+  const saving = useSaving(() => win(true), onClose)
+  const onlyWon = async () => (await win(false)).ok && onClose()
   const already = lines.reduce((sum, { loadsMade }) => sum + loadsMade, 0)
   return (
     <Dialog open onClose={onClose} title={`Won: ${laneWords(lines)}`}>
-      <form onSubmit={(event) => void save(event, true)} className="grid grid-cols-3 gap-3" noValidate>
+      <form onSubmit={saving.submit} className="grid grid-cols-3 gap-3" noValidate>
         <Field
           label={lines.length > 1 ? 'Loads of each' : 'Loads'}
           inputMode="numeric"
           value={count}
           onChange={(event) => setCount(event.target.value)}
+          error={saving.error('count')}
           autoFocus
           onFocus={(event) => event.target.select()}
         />
@@ -87,7 +91,7 @@ export function WonDialog({
           label="First pickup"
           value={day}
           onChange={(event) => setDay(event.target.value)}
-          error={error}
+          error={saving.error('day')}
           reading={read ? dayWords(read.from) : undefined}
         />
         <Field
@@ -104,15 +108,14 @@ export function WonDialog({
           They become drafts at this price, with the docks, freight and weight this customer usually has there; what the
           quote left open stands in a note.
         </p>
+        <Alert className="col-span-3">{saving.message()}</Alert>
         <div className="col-span-3 flex gap-3">
-          <button type="submit" className="button first" disabled={quoting.busy}>
-            Make the loads <kbd className="key">Enter</kbd>
-          </button>
+          <SaveButton button="Make the loads" isSaving={saving.isSaving} />
           <button
             type="button"
             className="button"
             disabled={quoting.busy || already > 0}
-            onClick={(event) => void save(event, false)}
+            onClick={() => void onlyWon()}
           >
             Won, loads come later
           </button>
@@ -136,38 +139,37 @@ export function LostDialog({
 }) {
   const [why, setWhy] = useState<LostReason>('price')
   const [price, setPrice] = useState('')
-  const [error, setError] = useState<string>()
-  const save = async (event: React.FormEvent) => {
-    event.preventDefault()
+  const save = async () => {
     const named = price.trim() === '' ? null : readMoney(price, currency)
-    if (price.trim() !== '' && !named?.amountMinor) return setError('Give a price, or leave it empty')
+    if (price.trim() !== '' && !named?.amountMinor) return wrongAt({ toMinor: 'Give a price, or leave it empty' })
     if (named && named.currency !== currency)
-      return setError(`The quote is in ${currencyWords[currency]}: give it in ${currencySigns[currency]}`)
+      return wrongAt({ toMinor: `The quote is in ${currencyWords[currency]}: give it in ${currencySigns[currency]}` })
     const toMinor = named?.amountMinor ?? null
-    const answer = await quoting.act(
-      { intent: 'lose', lineIds: lines.map(({ id }) => id), why, toMinor },
-      `Lost: ${laneWords(lines)}`,
-    )
-    if (answer.ok) onClose()
-    else setError(answer.message)
+    const lineIds = lines.map(({ id }) => id)
+    return await quoting.act({ intent: 'lose', lineIds, why, toMinor }, `Lost: ${laneWords(lines)}`)
   }
   return (
-    <Dialog open onClose={onClose} title={`Lost: ${laneWords(lines)}`}>
-      <form onSubmit={save} className="grid grid-cols-2 gap-3" noValidate>
-        <Choice label="Why" value={why} options={lostReasons} words={lostReasonWords} onChange={setWhy} />
-        <Field
-          label={`It went for, ${currencySigns[currency]}, if they say`}
-          inputMode="decimal"
-          value={price}
-          onChange={(event) => setPrice(event.target.value)}
-          error={error}
-          disabled={lines.length > 1}
-          autoFocus
-        />
-        <button type="submit" className="button first justify-self-start" disabled={quoting.busy}>
-          Lost <kbd className="key">Enter</kbd>
-        </button>
-      </form>
-    </Dialog>
+    <FormDialog
+      title={`Lost: ${laneWords(lines)}`}
+      layout="grid grid-cols-2 gap-3"
+      button="Lost"
+      save={save}
+      onClose={onClose}
+    >
+      {(error) => (
+        <>
+          <Choice label="Why" value={why} options={lostReasons} words={lostReasonWords} onChange={setWhy} />
+          <Field
+            label={`It went for, ${currencySigns[currency]}, if they say`}
+            inputMode="decimal"
+            value={price}
+            onChange={(event) => setPrice(event.target.value)}
+            error={error('toMinor')}
+            disabled={lines.length > 1}
+            autoFocus
+          />
+        </>
+      )}
+    </FormDialog>
   )
 }

@@ -10,6 +10,8 @@ interface FormDialogProps {
   layout?: string
   /** What the button does, in a verb. */
   button: string
+  /** The button has the focus at first, where there is nothing that must be filled in. */
+  isButtonFirst?: boolean
   /** Why it cannot be saved just now is on the form. */
   isBlocked?: boolean
   /** What saving will do, beside the button. */
@@ -25,7 +27,7 @@ interface FormDialogProps {
 
 /** A dialog that is a form: its fields, what is wrong, and the button that Enter presses. */
 export function FormDialog(props: FormDialogProps) {
-  const { title, wide, layout = 'flex flex-col gap-3', button, isBlocked, note, after, onClose, children } = props
+  const { title, wide, layout = 'flex flex-col gap-3', button, after, onClose, children } = props
   const saving = useSaving(props.save, props.onSaved ?? onClose)
   const fields = typeof children === 'function' ? children(saving.error) : children
   return (
@@ -33,7 +35,7 @@ export function FormDialog(props: FormDialogProps) {
       <form onSubmit={saving.submit} className={layout} noValidate>
         {fields}
         <Alert className="col-span-full">{saving.message()}</Alert>
-        <SaveButton button={button} isBlocked={isBlocked} isSaving={saving.isSaving} note={note} />
+        <SaveButton {...props} button={button} isSaving={saving.isSaving} />
       </form>
       {after}
     </Dialog>
@@ -43,15 +45,22 @@ export function FormDialog(props: FormDialogProps) {
 interface SaveButtonProps {
   button: string
   isBlocked?: boolean
+  isButtonFirst?: boolean
   isSaving: boolean
   note?: ReactNode
 }
 
 /** The button that saves a form. It stays in reach of Enter while something is on its way: a key is not lost to it. */
-export function SaveButton({ button, isBlocked, isSaving, note }: SaveButtonProps) {
+export function SaveButton({ button, isBlocked, isButtonFirst, isSaving, note }: SaveButtonProps) {
   return (
     <div className="col-span-full flex items-center gap-4">
-      <button type="submit" className="button first" disabled={isBlocked} aria-busy={isSaving}>
+      <button
+        type="submit"
+        className="button first"
+        disabled={isBlocked}
+        autoFocus={isButtonFirst}
+        aria-busy={isSaving}
+      >
         {button} <kbd className="key">Enter</kbd>
       </button>
       {note && <span className="label">{note}</span>}

@@ -8,13 +8,19 @@ export type Posted<T> =
   | { ok: false; message: string; errors: FieldError[]; status: number; code: string | null }
 
 /** Posts JSON to one of our own routes; whatever comes back is a value, also when nobody answers. The same `key` is carried out once, however often it is sent. */
-export async function postJson<T>(url: string, body: unknown, key?: string): Promise<Posted<T>> {
-  try {
-    const response = await fetch(url, {
+export const postJson = <T>(url: string, body: unknown, key?: string): Promise<Posted<T>> =>
+  readAnswer<T>(
+    fetch(url, {
       method: 'POST',
       headers: { 'content-type': 'application/json', ...(key ? { 'idempotency-key': key } : {}) },
       body: JSON.stringify(body),
-    })
+    }),
+  )
+
+/** What one of our own routes answered to what was posted, as a value; also when nobody answers. */
+export async function readAnswer<T>(sent: Promise<Response>): Promise<Posted<T>> {
+  try {
+    const response = await sent
     const type = response.headers.get('content-type') ?? ''
     const answer = type.includes('json') ? await response.json() : { message: await response.text() }
     if (response.ok) return { ok: true, value: answer as T }

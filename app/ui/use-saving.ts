@@ -20,13 +20,13 @@ export interface Saving {
   isSaving: boolean
   /** For the form's `onSubmit`. A second submit is ignored while the first is on its way. */
   submit: (event: FormEvent<HTMLFormElement>) => void
-  /** What is wrong at a field, named by the end of its path. */
+  /** What is wrong at a field, or in a part of it: `lanes` is at fault where `rule.lanes.0.from` is. */
   error: (field: string) => string | undefined
   /** What is wrong with no field that the form shows. */
   message: () => string | undefined
 }
 
-const isAt = (field: string) => (each: FieldError) => each.path === field || each.path.endsWith(`.${field}`)
+const isAt = (field: string) => (each: FieldError) => `.${each.path}.`.includes(`.${field}.`)
 
 /**
  * Saves a form: `save` says what is wrong, or `onSaved` follows. What is wrong is shown at its field and the first of

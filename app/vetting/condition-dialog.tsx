@@ -3,8 +3,9 @@ import { type Equipment, equipmentKinds } from '#core/load/load'
 import { equipmentWords } from '#core/load/words'
 import { formatAmount, readAmount } from '#core/money/money'
 import type { Condition } from '#core/vetting/policy'
-import { Dialog } from '../ui/dialog'
-import { Choice, Field } from '../ui/field'
+import { CheckSet, Choice, Field } from '../ui/field'
+import { FormDialog } from '../ui/form-dialog'
+import { wrongAt } from '../ui/use-saving'
 
 const yesNo = { any: 'any', yes: 'only', no: 'all but' } as const
 const asChoice = (value: boolean | undefined): keyof typeof yesNo => {
@@ -39,11 +40,9 @@ export function ConditionDialog({
   const [equipment, setEquipment] = useState<Equipment[]>(when.equipment ?? [])
   const [crossBorder, setCrossBorder] = useState(asChoice(when.crossBorder))
   const [hazmat, setHazmat] = useState(asChoice(when.hazmat))
-  const [error, setError] = useState<string>()
-  const keep = (event: React.FormEvent) => {
-    event.preventDefault()
+  const keep = async () => {
     const minor = value.trim() === '' ? undefined : readAmount(value)
-    if (minor === null) return setError('An amount, as 150,000')
+    if (minor === null) return wrongAt({ valueOverMinor: 'An amount, as 150,000' })
     const all = {
       customers: listOf(customers),
       commodities: listOf(commodities),
@@ -53,65 +52,59 @@ export function ConditionDialog({
       hazmat: asFlag(hazmat),
     }
     onKeep(Object.fromEntries(Object.entries(all).filter(([, part]) => part !== undefined)))
+    return undefined
   }
   return (
-    <Dialog open onClose={onClose} title={`${title}: for which loads`}>
-      <form onSubmit={keep} className="grid grid-cols-2 gap-3" noValidate>
-        <Field
-          label="Customers (parts of names, with commas)"
-          className="col-span-2"
-          value={customers}
-          onChange={(event) => setCustomers(event.target.value)}
-          autoFocus
-        />
-        <Field
-          label="Freight (words, with commas)"
-          className="col-span-2"
-          value={commodities}
-          onChange={(event) => setCommodities(event.target.value)}
-        />
-        <Field
-          label="Worth more than $"
-          value={value}
-          onChange={(event) => setValue(event.target.value)}
-          error={error}
-        />
-        <span />
-        <Choice
-          label="Loads over a border"
-          value={crossBorder}
-          options={['any', 'yes', 'no']}
-          words={yesNo}
-          onChange={setCrossBorder}
-        />
-        <Choice
-          label="Hazardous loads"
-          value={hazmat}
-          options={['any', 'yes', 'no']}
-          words={yesNo}
-          onChange={setHazmat}
-        />
-        <fieldset className="col-span-2 flex flex-wrap gap-x-4">
-          <legend className="label">Equipment (none chosen: all)</legend>
-          {equipmentKinds.map((kind) => (
-            <label key={kind} className="flex items-center gap-1">
-              <input
-                type="checkbox"
-                checked={equipment.includes(kind)}
-                onChange={() =>
-                  setEquipment(
-                    equipment.includes(kind) ? equipment.filter((each) => each !== kind) : [...equipment, kind],
-                  )
-                }
-              />{' '}
-              {equipmentWords[kind]}
-            </label>
-          ))}
-        </fieldset>
-        <button type="submit" className="button first justify-self-start">
-          Keep <kbd className="key">Enter</kbd>
-        </button>
-      </form>
-    </Dialog>
+    <FormDialog
+      title={`${title}: for which loads`}
+      layout="grid grid-cols-2 gap-3"
+      button="Save"
+      save={keep}
+      onClose={onClose}
+      onSaved={() => undefined}
+    >
+      {(error) => (
+        <>
+          <Field
+            label="Customers (parts of names, with commas)"
+            className="col-span-2"
+            value={customers}
+            onChange={(event) => setCustomers(event.target.value)}
+            autoFocus
+          />
+          <Field
+            label="Freight (words, with commas)"
+            className="col-span-2"
+            value={commodities}
+            onChange={(event) => setCommodities(event.target.value)}
+          />
+          <Field
+            label="Worth more than $"
+            value={value}
+            onChange={(event) => setValue(event.target.value)}
+            error={error('valueOverMinor')}
+          />
+          <span />
+          <Choice
+            label="Loads over a border"
+            value={crossBorder}
+            options={['any', 'yes', 'no']}
+            words={yesNo}
+            onChange={setCrossBorder}
+          />
+          <Choice
+            label="Hazardous loads"
+            value={hazmat}
+            options={['any', 'yes', 'no']}
+            words={yesNo}
+            onChange={setHazmat}
+          />
+          <fieldset className="col-span-2 flex flex-wrap gap-x-4">
+            <legend className="label">Equipment (none chosen: all)</legend>
+            <CheckSet options={equipmentKinds} words={equipmentWords} chosen={equipment} onChange={setEquipment} />
+          </fieldset>
+        </>
+      )}
+    </FormDialog>
   )
 }

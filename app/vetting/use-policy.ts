@@ -17,20 +17,15 @@ export function usePolicy(policy: VettingPolicy) {
     setBusy(true)
     const answer = await postJson<T>('/vetting/policy', body)
     setBusy(false)
-    if (answer.ok) {
-      setErrors({})
-      setMessage(undefined)
-      return answer.value
-    }
+    setMessage(answer.ok ? undefined : answer.message)
     setErrors(
       Object.fromEntries(
-        answer.errors.flatMap(({ path, message: text }) =>
+        (answer.ok ? [] : answer.errors).flatMap(({ path, message: text }) =>
           /rules\.(\d+)/.exec(path) ? [[/rules\.(\d+)/.exec(path)![1]!, text]] : [],
         ),
       ),
     )
-    setMessage(answer.message)
-    return null
+    return answer
   }
   const rules = (next: Rule[]) => setDraft({ ...draft, rules: next })
   return {
@@ -66,16 +61,16 @@ export function usePolicy(policy: VettingPolicy) {
     limit: (name: string, value: number) => setDraft({ ...draft, signLimits: { ...draft.signLimits, [name]: value } }),
     reset: () => setDraft(policy),
     look: async () => {
-      const result = await ask<PolicyPreview>({ intent: 'preview', policy: draft })
-      if (result) setPreview({ result, of: draft })
+      const answer = await ask<PolicyPreview>({ intent: 'preview', policy: draft })
+      if (answer.ok) setPreview({ result: answer.value, of: draft })
     },
     save: async (note: string) => {
       const saved = await ask<{ version: number }>({ intent: 'save', policy: draft, note, basedOn: policy.version })
-      if (!saved) return false
-      toast(`Version ${saved.version} applies from now on; every carrier is vetted by it`)
+      if (!saved.ok) return saved
+      toast(`Version ${saved.value.version} applies from now on; every carrier is vetted by it`)
       setPreview(null)
       await revalidate()
-      return true
+      return saved
     },
   }
 }

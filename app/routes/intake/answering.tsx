@@ -92,9 +92,7 @@ function Rules({ chosen, rules, now, zone, mayEdit }: Page & { chosen: NonNullab
     } satisfies RulesAct)
     await revalidate()
     setTried(null)
-    if (answer.ok) return null
-    if (answer.errors.length > 0) return answer.errors
-    return [{ path: '', message: answer.message }]
+    return answer
   }
   useKeys('Answering rules', [
     { key: 'w', words: 'a new rule', run: () => setEditing({ id: null, rule: emptyRule }), disabled: !mayEdit },

@@ -78,7 +78,7 @@ export default function CarrierConfirmation({ loaderData, actionData, params }: 
       )}
       <TermsView terms={terms} />
       <a className="button justify-center" href={`/c/${params.token}/pdf`}>
-        Keep it as a PDF
+        Save it as a PDF
       </a>
       {(state === 'issued' || state === 'sent') && (
         <Form method="post" className="sticky bottom-0 flex flex-col gap-2 border-t-2 border-ink bg-plain pt-3 pb-4">
