@@ -12,45 +12,17 @@ const basisWords: Record<FuelBasis, string> = {
   percent_of_line_haul: 'percent of line haul',
 }
 
-/** Makes or changes a fuel table, with what it would add at today's diesel. */
-export function FuelTableDialog({
-  table,
-  dieselE3,
-  onClose,
-  onSaved,
-}: {
+interface FuelTableProps {
   table: (FuelTable & { id: number }) | null
   dieselE3: number | null
   onClose: () => void
   onSaved: () => void
-}) {
-  const [name, setName] = useState(table?.name ?? '')
-  const [base, setBase] = useState(table ? dieselWords(table.baseE3) : '1.250')
-  const [step, setStep] = useState(table ? dieselWords(table.stepE3) : '0.060')
-  const [basis, setBasis] = useState<FuelBasis>(table?.basis ?? 'per_mile')
-  const [add, setAdd] = useState(table ? String(table.addE4 / rateScale) : '0.01')
-  const [begun, setBegun] = useState(table?.begunStepCounts ?? true)
-  const typed = {
-    name,
-    baseE3: scaled(base, dieselScale),
-    stepE3: scaled(step, dieselScale),
-    basis,
-    addE4: scaled(add, rateScale),
-    begunStepCounts: begun,
-  }
-  const read = fuelTableSchema.safeParse({ ...typed, name: name.trim() || 'new table' })
-  const charge = read.success && dieselE3 !== null ? fuelSurcharge(read.data, dieselE3) : null
-  const save = async () => {
-    const whole = fuelTableSchema.safeParse(typed)
-    if (!whole.success)
-      return { errors: whole.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })) }
-    const answer = await postJson('/fuel/tables', { intent: 'save', id: table?.id ?? null, table: whole.data })
-    if (answer.ok) {
-      toast(`${name} saved`)
-      onSaved()
-    }
-    return answer
-  }
+}
+
+/** Makes or changes a fuel table, with what it would add at today's diesel. */
+export function FuelTableDialog(props: FuelTableProps) {
+  const { table, dieselE3, onClose } = props
+  const { form, set, read, save } = useFuelTable(props)
   return (
     <FormDialog
       title={table ? `Change ${table.name}` : 'New fuel table'}
@@ -64,48 +36,85 @@ export function FuelTableDialog({
           <Field
             label="Name"
             className="col-span-2"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
+            value={form.name}
+            onChange={(event) => set({ name: event.target.value })}
             error={error('name')}
             autoFocus
           />
-          <Field
-            label="Nothing is added up to, $ a gallon"
-            inputMode="decimal"
-            value={base}
-            onChange={(event) => setBase(event.target.value)}
-            error={error('baseE3')}
+          {figureFields.map(([name, label]) => (
+            <Field
+              key={name}
+              label={label}
+              inputMode="decimal"
+              value={form[name]}
+              onChange={(event) => set({ [name]: event.target.value })}
+              error={error(name)}
+            />
+          ))}
+          <Choice
+            label="In"
+            value={form.basis}
+            options={fuelBases}
+            words={basisWords}
+            onChange={(basis) => set({ basis })}
           />
-          <Field
-            label="Every step of, $ a gallon"
-            inputMode="decimal"
-            value={step}
-            onChange={(event) => setStep(event.target.value)}
-            error={error('stepE3')}
-          />
-          <Field
-            label="Adds"
-            inputMode="decimal"
-            value={add}
-            onChange={(event) => setAdd(event.target.value)}
-            error={error('addE4')}
-          />
-          <Choice label="In" value={basis} options={fuelBases} words={basisWords} onChange={setBasis} />
           <Check
             className="col-span-2"
             label="A step that has begun counts as a whole one"
-            checked={begun}
-            onChange={setBegun}
+            checked={form.begunStepCounts}
+            onChange={(begunStepCounts) => set({ begunStepCounts })}
           />
-          {read.success && (
-            <p className="label col-span-2">
-              {fuelTableWords(read.data)}
-              {dieselE3 !== null && `; at ${dieselWords(dieselE3)} that is ${chargeWords(charge)}`}
-            </p>
-          )}
+          {read && <Reading table={read} dieselE3={dieselE3} />}
         </>
       )}
     </FormDialog>
+  )
+}
+
+const figureFields = [
+  ['baseE3', 'Nothing is added up to, $ a gallon'],
+  ['stepE3', 'Every step of, $ a gallon'],
+  ['addE4', 'Adds'],
+] as const
+
+/** The table as it is typed, as it reads so far, and saving it. */
+function useFuelTable({ table, onSaved }: FuelTableProps) {
+  const [form, setForm] = useState({
+    name: table?.name ?? '',
+    baseE3: table ? dieselWords(table.baseE3) : '1.250',
+    stepE3: table ? dieselWords(table.stepE3) : '0.060',
+    addE4: table ? String(table.addE4 / rateScale) : '0.01',
+    basis: table?.basis ?? ('per_mile' as FuelBasis),
+    begunStepCounts: table?.begunStepCounts ?? true,
+  })
+  const typed = {
+    ...form,
+    baseE3: scaled(form.baseE3, dieselScale),
+    stepE3: scaled(form.stepE3, dieselScale),
+    addE4: scaled(form.addE4, rateScale),
+  }
+  const save = async () => {
+    const whole = fuelTableSchema.safeParse(typed)
+    if (!whole.success)
+      return { errors: whole.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })) }
+    const answer = await postJson('/fuel/tables', { intent: 'save', id: table?.id ?? null, table: whole.data })
+    if (answer.ok) {
+      toast(`${form.name} saved`)
+      onSaved()
+    }
+    return answer
+  }
+  const read = fuelTableSchema.safeParse({ ...typed, name: form.name.trim() || 'new table' }).data ?? null
+  return { form, set: (part: Partial<typeof form>) => setForm({ ...form, ...part }), read, save }
+}
+
+/** The table in words, and what it adds at today's diesel. */
+function Reading({ table, dieselE3 }: { table: FuelTable; dieselE3: number | null }) {
+  return (
+    <p className="label col-span-2">
+      {fuelTableWords(table)}
+      {dieselE3 !== null && `; at ${dieselWords(dieselE3)} that is ${chargeWords(fuelSurcharge(table, dieselE3))}`}
+    </p>
   )
 }
 

@@ -75,32 +75,27 @@ export function NewPartnerDialog({ onClose }: { onClose: () => void }) {
             onChange={(event) => set({ address: event.target.value })}
             error={error('address')}
           />
-          <Field
-            label="Their qualifier"
-            value={form.theirQualifier}
-            maxLength={2}
-            onChange={(event) => set({ theirQualifier: event.target.value.toUpperCase() })}
-            error={error('theirQualifier')}
-          />
-          <Field
-            label="Their id"
-            value={form.theirId}
-            maxLength={15}
-            onChange={(event) => set({ theirId: event.target.value })}
-            error={error('theirId')}
-          />
-          <Field
-            label="Our SCAC with them"
-            value={form.scac}
-            maxLength={4}
-            onChange={(event) => set({ scac: event.target.value.toUpperCase() })}
-            error={error('scac')}
-          />
+          {identifierFields.map(([name, label, maxLength]) => (
+            <Field
+              key={name}
+              label={label}
+              value={form[name]}
+              maxLength={maxLength}
+              onChange={({ target: { value } }) => set({ [name]: name === 'theirId' ? value : value.toUpperCase() })}
+              error={error(name)}
+            />
+          ))}
         </>
       )}
     </FormDialog>
   )
 }
+
+const identifierFields = [
+  ['theirQualifier', 'Their qualifier', 2],
+  ['theirId', 'Their ID', 15],
+  ['scac', 'Our SCAC with them', 4],
+] as const
 
 const addressLabel: Record<NewPartner['transport'], string> = {
   folder: 'Folder’s name',

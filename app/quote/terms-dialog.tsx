@@ -11,41 +11,21 @@ import { FormDialog } from '../ui/form-dialog'
 import { wrongAt } from '../ui/use-saving'
 import type { Quoting } from './use-quote'
 
-/** What the quote is called, until when it is valid, and which earlier quote it is held against. */
-export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoting: Quoting; onClose: () => void }) {
-  const { quote, today, others } = page
-  const [title, setTitle] = useState(quote.title)
-  const [until, setUntil] = useState(quote.validUntil)
-  const [comparedId, setComparedId] = useState(quote.comparedId)
-  const [currency, setCurrency] = useState(quote.currency)
-  const { revalidate } = useRevalidator()
+interface TermsProps {
+  page: QuotePage
+  quoting: Quoting
+  onClose: () => void
+}
+
+/** What the quote is called, until when it is valid, and which earlier quote it is compared with. */
+export function TermsDialog(props: TermsProps) {
+  const { page, quoting, onClose } = props
+  const { form, set, validUntil, comparable, save } = useTerms(props)
   const isGiven = quoting.lines.some(({ state }) => state !== 'draft')
-  // Prices of two currencies are not compared.
-  const comparable = others.filter((other) => other.currency === currency)
-  const validUntil = readUntilDay(until, today)
-  const save = async () => {
-    if (!validUntil) return wrongAt({ validUntil: 'Until which day? 12/31, or 30 days' })
-    const answer = await quoting.act(
-      {
-        intent: 'change_terms',
-        terms: {
-          title,
-          validUntil,
-          comparedId: comparable.some(({ id }) => id === comparedId) ? comparedId : null,
-          currency,
-        },
-      },
-      'Saved',
-    )
-    if (!answer.ok) return answer
-    // How long it is good is part of what a price for any day costs; in another currency nothing has a price yet.
-    if (validUntil !== quote.validUntil || currency !== quote.currency) await quoting.reprice()
-    await revalidate()
-    return answer
-  }
+  const compared = Object.fromEntries(comparable.map((other) => [other.id, earlierWords(other)]))
   return (
     <FormDialog
-      title={`${quote.number}: terms`}
+      title={`${page.quote.number}: terms`}
       layout="grid grid-cols-2 gap-3"
       button="Save"
       save={save}
@@ -56,38 +36,32 @@ export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoti
           <Field
             label="Title, shown to the customer"
             className="col-span-2"
-            value={title}
-            onChange={(event) => setTitle(event.target.value)}
+            value={form.title}
+            onChange={(event) => set({ title: event.target.value })}
+            error={error('title')}
             maxLength={100}
             autoFocus
           />
           <Field
             label="Good through"
-            value={until}
-            onChange={(event) => setUntil(event.target.value)}
+            value={form.until}
+            onChange={(event) => set({ until: event.target.value })}
             error={error('validUntil')}
-            reading={
-              validUntil
-                ? `${dayWords(validUntil, today)}, ${daysBetween(today, validUntil)} days from today`
-                : undefined
-            }
+            reading={validUntil ? untilWords(validUntil, page.today) : undefined}
           />
           <Choice
             label="Compared with"
-            value={String(comparedId ?? '')}
+            value={String(form.comparedId ?? '')}
             options={['', ...comparable.map(({ id }) => String(id))]}
-            words={{
-              '': 'no earlier quote',
-              ...Object.fromEntries(comparable.map((other) => [other.id, earlierWords(other)])),
-            }}
-            onChange={(id) => setComparedId(id === '' ? null : Number(id))}
+            words={{ '': 'no earlier quote', ...compared }}
+            onChange={(id) => set({ comparedId: id === '' ? null : Number(id) })}
           />
           <Choice
             label={isGiven ? 'Prices in (given to the customer already)' : 'Prices in'}
-            value={currency}
+            value={form.currency}
             options={currencies}
             words={currencyWords}
-            onChange={setCurrency}
+            onChange={(currency) => set({ currency })}
             disabled={isGiven}
           />
         </>
@@ -95,6 +69,36 @@ export function TermsDialog({ page, quoting, onClose }: { page: QuotePage; quoti
     </FormDialog>
   )
 }
+
+/** The terms as they are typed, and saving them; what they change the price of is priced again. */
+function useTerms({ page, quoting }: TermsProps) {
+  const { quote, today, others } = page
+  const [form, setForm] = useState({
+    title: quote.title,
+    until: quote.validUntil,
+    comparedId: quote.comparedId,
+    currency: quote.currency,
+  })
+  const { revalidate } = useRevalidator()
+  // Prices of two currencies are not compared.
+  const comparable = others.filter((other) => other.currency === form.currency)
+  const validUntil = readUntilDay(form.until, today)
+  const save = async () => {
+    if (!validUntil) return wrongAt({ validUntil: 'Until which day? 12/31, or 30 days' })
+    const comparedId = comparable.some(({ id }) => id === form.comparedId) ? form.comparedId : null
+    const terms = { title: form.title, validUntil, comparedId, currency: form.currency }
+    const answer = await quoting.act({ intent: 'change_terms', terms }, 'Saved')
+    if (!answer.ok) return answer
+    // How long it is good is part of what a price for any day costs; in another currency nothing has a price yet.
+    if (validUntil !== quote.validUntil || form.currency !== quote.currency) await quoting.reprice()
+    await revalidate()
+    return answer
+  }
+  return { form, set: (part: Partial<typeof form>) => setForm({ ...form, ...part }), validUntil, comparable, save }
+}
+
+const untilWords = (day: string, today: string): string =>
+  `${dayWords(day, today)}, ${daysBetween(today, day)} days from today`
 
 const earlierWords = (other: QuotePage['others'][number]): string =>
   `${quoteNumber(other.id)} ${other.title || `${other.lines} lines`}`

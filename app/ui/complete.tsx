@@ -1,4 +1,4 @@
-import { useCombobox } from 'downshift'
+import { type UseComboboxReturnValue, useCombobox } from 'downshift'
 import { type ReactNode, useEffect, useId, useRef, useState } from 'react'
 
 interface CompleteProps<T> {
@@ -33,7 +33,6 @@ export function Complete<T extends { id: number | string }>(props: CompleteProps
   // Only what was found for the very word that is there is offered: a quick Enter takes no older answer.
   const items = found.typed === typed ? found.items : []
   const makes = props.onMake && typed.trim().length > 1 && found.typed === typed
-  const count = items.length + (makes ? 1 : 0)
   const box = useCombobox<T | 'make'>({
     items: makes ? [...items, 'make'] : items,
     selectedItem: props.value,
@@ -90,30 +89,7 @@ export function Complete<T extends { id: number | string }>(props: CompleteProps
         autoComplete="off"
         spellCheck={false}
       />
-      <ul
-        {...box.getMenuProps()}
-        className={`absolute z-40 max-h-72 w-full min-w-80 overflow-y-auto border border-ink bg-sheet shadow-xl ${box.isOpen && count > 0 ? '' : 'hidden'}`}
-      >
-        {box.isOpen &&
-          items.map((item, index) => (
-            <li
-              key={item.id}
-              {...box.getItemProps({ item, index })}
-              className={`flex justify-between gap-3 px-2 py-1.5 ${box.highlightedIndex === index ? 'bg-chosen' : ''}`}
-            >
-              <span className="font-semibold">{props.text(item)}</span>
-              <span className="label text-right">{props.detail(item)}</span>
-            </li>
-          ))}
-        {box.isOpen && makes && (
-          <li
-            {...box.getItemProps({ item: 'make', index: items.length })}
-            className={`border-t px-2 py-1.5 text-dusk ${box.highlightedIndex === items.length ? 'bg-chosen' : ''}`}
-          >
-            {props.makeWords} “{typed.trim()}”
-          </li>
-        )}
-      </ul>
+      <Found box={box} items={items} makes={makes ? `${props.makeWords} “${typed.trim()}”` : null} {...props} />
       {found.failed && <p className="mt-0.5 text-sm text-bill">The list did not answer. Type on to ask again.</p>}
       {props.error && (
         <p id={errorId} className="mt-0.5 text-sm text-bill">
@@ -124,15 +100,56 @@ export function Complete<T extends { id: number | string }>(props: CompleteProps
   )
 }
 
-interface Found<T> {
+interface FoundProps<T> {
+  box: UseComboboxReturnValue<T | 'make'>
+  items: T[]
+  /** What makes a new one, in words, where one can be made. */
+  makes: string | null
+  text: (item: T) => string
+  detail: (item: T) => ReactNode
+}
+
+/** What was found, the entry that makes a new one last. */
+function Found<T extends { id: number | string }>({ box, items, makes, text, detail }: FoundProps<T>) {
+  const isShown = box.isOpen && (items.length > 0 || makes !== null)
+  const marked = (index: number) => (box.highlightedIndex === index ? 'bg-chosen' : '')
+  return (
+    <ul
+      {...box.getMenuProps()}
+      className={`absolute z-40 max-h-72 w-full min-w-80 overflow-y-auto border border-ink bg-sheet shadow-xl ${isShown ? '' : 'hidden'}`}
+    >
+      {box.isOpen &&
+        items.map((item, index) => (
+          <li
+            key={item.id}
+            {...box.getItemProps({ item, index })}
+            className={`flex justify-between gap-3 px-2 py-1.5 ${marked(index)}`}
+          >
+            <span className="font-semibold">{text(item)}</span>
+            <span className="label text-right">{detail(item)}</span>
+          </li>
+        ))}
+      {box.isOpen && makes && (
+        <li
+          {...box.getItemProps({ item: 'make', index: items.length })}
+          className={`border-t px-2 py-1.5 text-dusk ${marked(items.length)}`}
+        >
+          {makes}
+        </li>
+      )}
+    </ul>
+  )
+}
+
+interface FoundItems<T> {
   typed: string
   items: T[]
   failed: boolean
 }
 
 /** What the server finds for the latest word; an older answer that comes late is dropped. */
-function useFound<T>(subject: string): { found: Found<T>; search: (typed: string) => void } {
-  const [found, setFound] = useState<Found<T>>({ typed: '', items: [], failed: false })
+function useFound<T>(subject: string): { found: FoundItems<T>; search: (typed: string) => void } {
+  const [found, setFound] = useState<FoundItems<T>>({ typed: '', items: [], failed: false })
   const latest = useRef(0)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   useEffect(() => () => clearTimeout(timer.current), [])

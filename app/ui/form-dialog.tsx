@@ -16,6 +16,8 @@ interface FormDialogProps {
   isBlocked?: boolean
   /** What saving will do, beside the button. */
   note?: ReactNode
+  /** Another way to end it, beside the button. */
+  otherButton?: ReactNode
   save: (form: HTMLFormElement) => Promise<SaveResult>
   onClose: () => void
   /** What follows once it is saved; the dialog closes where nothing is said. */
@@ -48,10 +50,11 @@ interface SaveButtonProps {
   isButtonFirst?: boolean
   isSaving: boolean
   note?: ReactNode
+  otherButton?: ReactNode
 }
 
 /** The button that saves a form. It stays in reach of Enter while something is on its way: a key is not lost to it. */
-export function SaveButton({ button, isBlocked, isButtonFirst, isSaving, note }: SaveButtonProps) {
+export function SaveButton({ button, isBlocked, isButtonFirst, isSaving, note, otherButton }: SaveButtonProps) {
   return (
     <div className="col-span-full flex items-center gap-4">
       <button
@@ -63,6 +66,7 @@ export function SaveButton({ button, isBlocked, isButtonFirst, isSaving, note }:
       >
         {button} <kbd className="key">Enter</kbd>
       </button>
+      {otherButton}
       {note && <span className="label">{note}</span>}
     </div>
   )
