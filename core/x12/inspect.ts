@@ -1,10 +1,19 @@
-import { elementFaults, mannersOf, type VersionManners } from './elements'
-import { idCode, segmentSpecs, setMembers, setOrders } from './grammar/grammar'
-import { groupOfSet, type SetId } from './grammar/sets'
+import { mannersOf, type VersionManners } from './elements'
+import { idCode } from './grammar/grammar'
+import { groupOfSet } from './grammar/sets'
+import { OpenSet } from './inspect-set'
 import { wrongLengths } from './isa'
-import { Order } from './order'
 import { type SegmentView, X12Reader } from './reader'
-import type { Fault, GroupReport, InterchangeReport, Segment, TextPosition, TransactionReport } from './x12'
+import {
+  type Fault,
+  type GroupReport,
+  type InterchangeReport,
+  maxFaults,
+  nowhere,
+  type Segment,
+  type TextPosition,
+  type TransactionReport,
+} from './x12'
 
 export interface TransactionRead {
   interchange: InterchangeReport
@@ -34,15 +43,6 @@ const [codeST, codeSE, codeGS, codeGE, codeISA, codeIEA] = ['ST', 'SE', 'GS', 'G
   number,
 ]
 
-interface Open {
-  report: TransactionReport
-  set: SetId | null
-  order: Order | null
-  members: ReadonlySet<number> | null
-  segments: Segment[] | null
-  grave: boolean
-}
-
 /**
  * Validates interchanges as they are read: envelopes, the order of segments, every element. A fault rejects its own transaction and no other
  * (an error only noted where an element that may be missing is of wrong length or characters). Memory holds one transaction and the
@@ -52,11 +52,10 @@ export class Inspector {
   private readonly reader: X12Reader
   private interchange: InterchangeReport | null = null
   private group: GroupReport | null = null
-  private open: Open | null = null
+  private open: OpenSet | null = null
   private manners: VersionManners = mannersOf('004010')
   private position = 0
-  /** Faults of sets reported so far. */
-  private reported = 0
+  private readonly reported = { count: 0 }
   /** Control numbers of the group's sets so far. */
   private controls = new Set<string>()
 
@@ -105,18 +104,17 @@ export class Inspector {
   }
 
   private stray(text: string, spot: TextPosition): void {
-    if (this.interchange) {
-      if (this.interchange.faults.length < maxFaults)
-        this.interchange.faults.push({
-          level: 'interchange',
-          segment: '',
-          position: this.position,
-          element: null,
-          code: '022',
-          note: `Text that is no segment: “${text.slice(0, 40)}”`,
-          spot,
-        })
-    } else this.handler.onStray?.(text, spot)
+    if (!this.interchange) return this.handler.onStray?.(text, spot)
+    const note = `Text that is no segment: “${text.slice(0, 40)}”`
+    const fault = {
+      level: 'interchange' as const,
+      segment: '',
+      position: this.position,
+      element: null,
+      code: '022',
+      note,
+    }
+    addFault(this.interchange.faults, fault, null, spot)
   }
 
   private beginInterchange(view: SegmentView): void {
@@ -216,168 +214,40 @@ export class Inspector {
 
   private beginTransaction(view: SegmentView): void {
     this.breakOff(view)
-    if (!this.group) {
+    const { group, manners, controls, reported } = this
+    if (!group) {
       if (this.interchange) this.tellInterchange(view, '024', 'A set outside of a group')
       return
     }
-    const [type, control] = [view.element(1), view.element(2)]
-    const set = Object.hasOwn(setOrders, type) ? (type as SetId) : null
-    const report: TransactionReport = { type, control, segments: 0, verdict: 'A', faults: [] }
-    this.group.transactions.push(report)
-    this.open = {
-      report,
-      set,
-      order: set && new Order(setOrders[set]),
-      members: set && setMembers[set],
-      segments: this.handler.keep?.(type) ? [] : null,
-      grave: false,
-    }
-    if (!set)
-      this.tell(view, {
-        level: 'transaction',
-        element: 1,
-        code: '1',
-        note: `Set ${type || 'without a number'} is not known here`,
-      })
-    else if (groupOfSet[set] !== this.group.type)
-      this.tell(view, {
-        level: 'transaction',
-        element: 1,
-        code: '6',
-        note: `A ${type} does not belong into a group of ${this.group.type}`,
-      })
-    if (control.length < 4 || control.length > 9 || !/^\w+$/.test(control))
-      this.tell(view, {
-        level: 'transaction',
-        element: 2,
-        code: '7',
-        note: 'ST02 is no control number of 4 to 9 characters',
-      })
-    else if (this.controls.has(control))
-      this.tell(view, {
-        level: 'transaction',
-        element: 2,
-        code: '7',
-        note: `Control number ${control} stands twice in the group`,
-      })
-    this.controls.add(control)
-    this.inner(view, codeST)
+    const keepsSegments = this.handler.keep?.(view.element(1)) ?? false
+    this.open = new OpenSet(view, codeST, { group, manners, controls, reported, keepsSegments })
+    group.transactions.push(this.open.report)
   }
 
-  /** A segment between ST and SE, both included. */
+  /** A segment between ST and SE. */
   private inner(view: SegmentView, code: number): void {
-    const { open } = this
-    if (!open) {
-      if (this.group) this.tellGroup(view, '6', `Segment ${view.id} outside of a set`)
-      else if (this.interchange) this.tellInterchange(view, '024', `Segment ${view.id} outside of a group`)
-      return
-    }
-    open.report.segments++
-    if (open.segments) open.segments.push(view.elements())
-    if (!open.order) return
-    const { place, fault: stray, missing } = open.order.next(code)
-    if (place === null && !open.members!.has(code)) {
-      const known = segmentSpecs.has(code)
-      this.tell(view, {
-        level: 'segment',
-        element: null,
-        code: known ? '6' : '1',
-        note: known ? `${view.id} does not belong into a ${open.set}` : `There is no segment “${view.id.slice(0, 12)}”`,
-      })
-      return
-    }
-    if (missing.length > 0)
-      for (const id of missing)
-        this.tell(view, { level: 'segment', element: null, code: '3', note: `${id} must stand before this` }, id)
-    const fault = place === null ? '7' : stray
-    if (fault) this.tell(view, { level: 'segment', element: null, code: fault, note: stepWords[fault] })
-    const spec = place?.spec ?? segmentSpecs.get(code)!
-    const faults = elementFaults(view, spec, this.manners)
-    if (faults.length === 0) return
-    for (const fault of faults) {
-      this.tell(
-        view,
-        {
-          level: 'element',
-          element: fault.element,
-          code: fault.code,
-          note: `${view.id}${String(fault.element).padStart(2, '0')} ${fault.note}`,
-        },
-        view.id,
-        fault.grave,
-      )
-    }
+    if (this.open) this.open.segment(view, code)
+    else if (this.group) this.tellGroup(view, '6', `Segment ${view.id} outside of a set`)
+    else if (this.interchange) this.tellInterchange(view, '024', `Segment ${view.id} outside of a group`)
   }
 
   private endTransaction(view: SegmentView, code: number): void {
-    const { open } = this
-    this.inner(view, code)
-    if (!open) return
-    const [count, control] = [view.element(1), view.element(2)]
-    if (/^\d{1,10}$/.test(count) && Number(count) !== open.report.segments)
-      this.tell(view, {
-        level: 'transaction',
-        element: 1,
-        code: '4',
-        note: `SE01 says ${count} segments, there are ${open.report.segments}`,
-      })
-    if (control !== open.report.control)
-      this.tell(view, {
-        level: 'transaction',
-        element: 2,
-        code: '3',
-        note: `SE02 ${control || 'empty'} is not ST02 ${open.report.control}`,
-      })
-    this.closeTransaction()
+    if (!this.open) return this.inner(view, code)
+    this.open.end(view, code)
+    this.handOver(this.open)
   }
 
   /** A set that ends without its SE. */
   private breakOff(instead: SegmentView | null): void {
-    const { open } = this
-    if (!open) return
-    open.grave = true
-    open.report.faults.push({
-      level: 'transaction',
-      segment: 'SE',
-      position: open.report.segments + 1,
-      element: null,
-      code: '2',
-      note: 'The set is not closed by an SE',
-      spot: instead?.spot() ?? nowhere,
-    })
-    this.closeTransaction()
+    if (!this.open) return
+    this.open.breakOff(instead)
+    this.handOver(this.open)
   }
 
-  private closeTransaction(): void {
-    const { open, group, interchange } = this
-    if (!open || !group || !interchange) return
-    const { report } = open
-    const noted = report.faults.length > 0 ? 'E' : 'A'
-    report.verdict = open.grave ? 'R' : noted
+  private handOver({ report, segments }: OpenSet): void {
+    const { group, interchange } = this
     this.open = null
-    this.handler.onTransaction?.({ interchange, group, report, segments: open.segments ?? [] })
-  }
-
-  private tell(
-    view: SegmentView,
-    fault: Pick<Fault, 'level' | 'element' | 'code' | 'note'>,
-    segment = view.id,
-    grave = true,
-  ): void {
-    const { open } = this
-    if (!open) return
-    if (grave) open.grave = true
-    // Beyond them a set is still rejected, only no more is said of it.
-    if (open.report.faults.length >= maxFaults || this.reported >= maxReportedOfFile) return
-    this.reported++
-    const value = fault.element === null ? '' : view.element(fault.element)
-    open.report.faults.push({
-      ...fault,
-      segment,
-      position: Math.max(1, open.report.segments),
-      ...(value === '' ? {} : { value: value.slice(0, 99) }),
-      spot: view.spot(fault.element ?? 0),
-    })
+    if (group && interchange) this.handler.onTransaction?.({ interchange, group, report, segments })
   }
 
   private tellGroup(
@@ -387,16 +257,8 @@ export class Inspector {
     element: number | null = null,
     spot: TextPosition | null = null,
   ): void {
-    if (this.group!.faults.length < maxFaults)
-      this.group!.faults.push({
-        level: 'group',
-        segment: view?.id ?? 'GE',
-        position: this.position,
-        element,
-        code,
-        note,
-        spot: view?.spot(element ?? 0) ?? spot ?? nowhere,
-      })
+    const { position } = this
+    addFault(this.group!.faults, { level: 'group', segment: 'GE', position, element, code, note }, view, spot)
   }
 
   private tellInterchange(
@@ -406,30 +268,23 @@ export class Inspector {
     element: number | null = null,
     spot: TextPosition | null = null,
   ): void {
-    if (this.interchange!.faults.length < maxFaults)
-      this.interchange!.faults.push({
-        level: 'interchange',
-        segment: view?.id ?? 'IEA',
-        position: this.position,
-        element,
-        code,
-        note,
-        spot: view?.spot(element ?? 0) ?? spot ?? nowhere,
-      })
+    const { position } = this
+    const fault = { level: 'interchange' as const, segment: 'IEA', position, element, code, note }
+    addFault(this.interchange!.faults, fault, view, spot)
   }
 }
 
-/** Faults reported of one set, group or interchange: a broken file has more than anybody reads. */
-const maxFaults = 200
-/** And of all the sets of a file. */
-const maxReportedOfFile = 2_000
-const nowhere: TextPosition = { offset: 0, line: 1, column: 1 }
-
-const stepWords = {
-  4: 'The loop stands too often',
-  5: 'The segment stands too often',
-  7: 'The segment is not in its sequence',
-} as const
+/** Adds a fault, found at a segment, or, where that is missing, before what came instead. */
+function addFault(
+  faults: Fault[],
+  fault: Omit<Fault, 'spot'>,
+  view: SegmentView | null,
+  instead: TextPosition | null,
+): void {
+  if (faults.length >= maxFaults) return
+  const spot = view?.spot(fault.element ?? 0) ?? instead ?? nowhere
+  faults.push({ ...fault, segment: view?.id ?? fault.segment, spot })
+}
 
 /** Control numbers are the same with and without leading noughts. */
 const sameNumber = (one: string, other: string) =>

@@ -82,3 +82,9 @@ export interface InterchangeReport {
 
 /** The elements of one segment, its id being the first. */
 export type Segment = string[]
+
+/** Faults reported of one set, group or interchange: a broken file has more than anybody reads. */
+export const maxFaults = 200
+
+/** Where a fault is that belongs to nothing of the text: it was expected and never came. */
+export const nowhere: TextPosition = { offset: 0, line: 1, column: 1 }
