@@ -7,6 +7,9 @@ export default defineConfig({
     include: ['{app,atlas,bench,core,server,demo,stand-ins,bin}/**/*.test.ts'],
     environment: 'node',
     globalSetup: './atlas/before-tests.ts',
+    // Both cores, and what a file imports is kept for the next: no test changes a module, and half the time went into importing.
+    maxWorkers: 2,
+    isolate: false,
     testTimeout: 20_000,
     hookTimeout: 60_000,
     env: {

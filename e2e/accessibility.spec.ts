@@ -7,20 +7,25 @@ import { burst, choose } from './partners'
 // Each walk is long and leans on none before it: they are shared out among the workers.
 test.describe.configure({ mode: 'parallel' })
 
-type Scheme = 'light' | 'dark'
-
 /**
- * What axe finds on a page, or in its dialog, since the page behind it was looked at before; in the dark only what colors can change,
- * since the rest is the same page.
+ * What axe finds on a page, or in its dialog, since the page behind it was looked at before: everything in the light, and in the
+ * dark what colors can change, since the rest is the same page.
  */
-async function violationsIn(scheme: Scheme, page: Page): Promise<string[]> {
+async function violations(page: Page): Promise<string[]> {
+  const light = await violationsIn(page, (axe) =>
+    axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']),
+  )
+  await page.emulateMedia({ colorScheme: 'dark' })
+  const dark = await violationsIn(page, (axe) => axe.withRules(['color-contrast', 'link-in-text-block']))
+  await page.emulateMedia({ colorScheme: 'light' })
+  return [...light, ...dark.map((words) => `in the dark: ${words}`)]
+}
+
+async function violationsIn(page: Page, rules: (axe: AxeBuilder) => AxeBuilder): Promise<string[]> {
   // There are no frames: axe need not open a page of its own to put their answers together.
-  const axe = new AxeBuilder({ page }).setLegacyMode(true)
+  const axe = rules(new AxeBuilder({ page }).setLegacyMode(true))
   if (await page.getByRole('dialog').isVisible()) axe.include('[role=dialog]')
-  const { violations: found } = await (scheme === 'dark'
-    ? axe.withRules(['color-contrast', 'link-in-text-block'])
-    : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-  ).analyze()
+  const { violations: found } = await axe.analyze()
   return found.map(
     (violation) =>
       `${violation.id}: ${violation.nodes
@@ -30,145 +35,132 @@ async function violationsIn(scheme: Scheme, page: Page): Promise<string[]> {
   )
 }
 
-for (const colorScheme of ['light', 'dark'] as const) {
-  const violations = (page: Page) => violationsIn(colorScheme, page)
+const context = { colorScheme: 'light', reducedMotion: 'reduce', viewport: { width: 1280, height: 800 } } as const
 
-  test(`every page passes axe in ${colorScheme}`, async ({ browser }) => {
-    test.setTimeout(900_000)
-    const page = await (
-      await browser.newContext({ colorScheme, reducedMotion: 'reduce', viewport: { width: 1280, height: 800 } })
-    ).newPage()
-    const forbidden: string[] = []
-    page.on(
-      'console',
-      (message) => message.text().includes('Content Security Policy') && forbidden.push(message.text()),
-    )
-    await page.goto('/sign-in')
+test('every page passes axe in light and dark', async ({ browser }) => {
+  test.setTimeout(900_000)
+  const page = await (await browser.newContext(context)).newPage()
+  const forbidden: string[] = []
+  page.on('console', (message) => message.text().includes('Content Security Policy') && forbidden.push(message.text()))
+  await page.goto('/sign-in')
+  await ready(page)
+  expect(await violations(page)).toEqual([])
+  await signIn(page)
+  expect(await violations(page)).toEqual([])
+  const api = await caller()
+  const loads = (await (await api.get('/find/loads?q=uncovered')).json()) as { id: number }[]
+  const covered = (await (await api.get('/find/loads?q=covered')).json()) as { id: number }[]
+  const quoteId = Number(/\/quotes\/(\d+)/.exec(await (await api.get('/quotes?q=coming')).text())![1])
+  for (const path of [
+    '/loads',
+    '/rates/suspects',
+    '/quotes',
+    `/quotes/${quoteId}`,
+    '/fuel',
+    '/carriers',
+    '/carriers?q=zzzz',
+    '/carriers/1',
+    '/carriers/attention',
+    '/carriers/import',
+    '/vetting',
+    '/loads/new',
+    `/loads/new?copy=${loads[0]!.id}`,
+    `/loads/${loads[0]!.id}`,
+    `/loads/${covered[0]!.id}`,
+    `/loads/${covered[0]!.id}/change`,
+  ]) {
+    await page.goto(path)
     await ready(page)
-    expect(await violations(page)).toEqual([])
-    await signIn(page)
-    expect(await violations(page)).toEqual([])
-    const api = await caller()
-    const loads = (await (await api.get('/find/loads?q=uncovered')).json()) as { id: number }[]
-    const covered = (await (await api.get('/find/loads?q=covered')).json()) as { id: number }[]
-    const quoteId = Number(/\/quotes\/(\d+)/.exec(await (await api.get('/quotes?q=coming')).text())![1])
-    for (const path of [
-      '/loads',
-      '/rates/suspects',
-      '/quotes',
-      `/quotes/${quoteId}`,
-      '/fuel',
-      '/carriers',
-      '/carriers?q=zzzz',
-      '/carriers/1',
-      '/carriers/attention',
-      '/carriers/import',
-      '/vetting',
-      '/loads/new',
-      `/loads/new?copy=${loads[0]!.id}`,
-      `/loads/${loads[0]!.id}`,
-      `/loads/${covered[0]!.id}`,
-      `/loads/${covered[0]!.id}/change`,
-    ]) {
-      await page.goto(path)
-      await ready(page)
-      expect(await violations(page), path).toEqual([])
-    }
-    await page.goto(`/loads/${loads[0]!.id}`)
-    await ready(page)
-    for (const key of ['o', 'l', 'm', 'r', '?', '/']) {
-      await page.keyboard.press(key)
-      await expect(page.getByRole('dialog')).toBeVisible()
-      expect(await violations(page), `dialog ${key}`).toEqual([])
-      await page.keyboard.press('Escape')
-      await expect(page.getByRole('dialog')).toBeHidden()
-    }
-    await page.goto('/carriers/1')
-    await ready(page)
-    for (const key of colorScheme === 'light' ? ['c', 'y', 'e', 'p'] : ['y']) {
-      await page.keyboard.press(key)
-      await expect(page.getByRole('dialog')).toBeVisible()
-      expect(await violations(page), `carrier dialog ${key}`).toEqual([])
-      await page.keyboard.press('Escape')
-      await expect(page.getByRole('dialog')).toBeHidden()
-    }
-    for (const key of ['l', 'g']) {
-      await page.keyboard.press(key)
-      expect(await violations(page), `carrier tab ${key}`).toEqual([])
-    }
-    await page.goto('/carriers')
-    await ready(page)
-    await page.keyboard.press('a')
-    await page.getByRole('combobox').fill('heron')
-    await expect(page.getByRole('option').first()).toBeVisible()
-    expect(await violations(page), 'adding a carrier').toEqual([])
-    await page.goto(`/quotes/${quoteId}`)
-    await ready(page)
-    for (const key of colorScheme === 'light' ? ['s', 'v', 'w', 'l', 't', 'm', 'g'] : ['s', 'v']) {
-      await page.locator('[data-cell="0-0"]').focus()
-      await page.keyboard.press(key)
-      await expect(page.getByRole('dialog')).toBeVisible()
-      if (key === 's')
-        await expect(page.getByRole('region', { name: 'As the customer will see it' })).toContainText(
-          'Quiet Anvil Steel',
-        )
-      expect(await violations(page), `quote dialog ${key}`).toEqual([])
-      await page.keyboard.press('Escape')
-      await expect(page.getByRole('dialog')).toBeHidden()
-    }
-    await expect.poll(async () => (await mails()).some((mail) => mail.key.startsWith('confirmation-'))).toBe(true)
-    await page.goto(await linkIn('confirmation-'))
-    await ready(page)
-    expect(await violations(page), 'the carrier’s page').toEqual([])
-    expect(forbidden, 'what the page’s own policy forbids').toEqual([])
-  })
+    expect(await violations(page), path).toEqual([])
+  }
+  await page.goto(`/loads/${loads[0]!.id}`)
+  await ready(page)
+  for (const key of ['o', 'l', 'm', 'r', '?', '/']) {
+    await page.keyboard.press(key)
+    await expect(page.getByRole('dialog')).toBeVisible()
+    expect(await violations(page), `dialog ${key}`).toEqual([])
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('dialog')).toBeHidden()
+  }
+  await page.goto('/carriers/1')
+  await ready(page)
+  for (const key of ['c', 'y', 'e', 'p']) {
+    await page.keyboard.press(key)
+    await expect(page.getByRole('dialog')).toBeVisible()
+    expect(await violations(page), `carrier dialog ${key}`).toEqual([])
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('dialog')).toBeHidden()
+  }
+  for (const key of ['l', 'g']) {
+    await page.keyboard.press(key)
+    expect(await violations(page), `carrier tab ${key}`).toEqual([])
+  }
+  await page.goto('/carriers')
+  await ready(page)
+  await page.keyboard.press('a')
+  await page.getByRole('combobox').fill('heron')
+  await expect(page.getByRole('option').first()).toBeVisible()
+  expect(await violations(page), 'adding a carrier').toEqual([])
+  await page.goto(`/quotes/${quoteId}`)
+  await ready(page)
+  for (const key of ['s', 'v', 'w', 'l', 't', 'm', 'g']) {
+    await page.locator('[data-cell="0-0"]').focus()
+    await page.keyboard.press(key)
+    await expect(page.getByRole('dialog')).toBeVisible()
+    if (key === 's')
+      await expect(page.getByRole('region', { name: 'As the customer will see it' })).toContainText('Quiet Anvil Steel')
+    expect(await violations(page), `quote dialog ${key}`).toEqual([])
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('dialog')).toBeHidden()
+  }
+  await expect.poll(async () => (await mails()).some((mail) => mail.key.startsWith('confirmation-'))).toBe(true)
+  await page.goto(await linkIn('confirmation-'))
+  await ready(page)
+  expect(await violations(page), 'the carrier’s page').toEqual([])
+  expect(forbidden, 'what the page’s own policy forbids').toEqual([])
+})
 
-  test(`tenders, partners and rules pass axe in ${colorScheme}`, async ({ browser }) => {
-    const page = await (
-      await browser.newContext({ colorScheme, reducedMotion: 'reduce', viewport: { width: 1280, height: 800 } })
-    ).newPage()
-    await burst('two-otters', 'original', 2)
-    await burst('quiet-anvil', 'broken')
-    const [shipment] = await burst('marigold', 'original')
-    await signIn(page, 'ruth@ploverrook.example')
-    await choose(page, shipment!)
-    expect(await violations(page), 'intake').toEqual([])
-    for (const key of ['a', 'd', '?']) {
-      await page.keyboard.press(key)
-      await expect(page.getByRole('dialog')).toBeVisible()
-      expect(await violations(page), `intake dialog ${key}`).toEqual([])
-      await page.keyboard.press('Escape')
-      await expect(page.getByRole('dialog')).toBeHidden()
-    }
-    const siteId = reading(
-      (db) => db.prepare("select id from partner where transport = 'site'").pluck().get() as number,
-    )
-    for (const path of [
-      '/intake/answered',
-      '/exchange',
-      '/exchange?trouble=1',
-      '/exchange?kind=page',
-      '/partners',
-      '/partners/2',
-      `/partners/${siteId}`,
-      '/answering',
-      '/answering?customer=1',
-    ]) {
-      await page.goto(path)
-      await ready(page)
-      expect(await violations(page), path).toEqual([])
-    }
-    for (const [path, key] of [
-      ['/answering?customer=1', 'w'],
-      ['/partners', 'w'],
-      ['/loads/1', 'j'],
-      ['/loads/1', 't'],
-    ] as const) {
-      await page.goto(path)
-      await ready(page)
-      await page.keyboard.press(key)
-      await expect(page.getByRole('dialog')).toBeVisible()
-      expect(await violations(page), `${path} dialog ${key}`).toEqual([])
-    }
-  })
-}
+test('tenders, partners and rules pass axe in light and dark', async ({ browser }) => {
+  const page = await (await browser.newContext(context)).newPage()
+  await burst('two-otters', 'original', 2)
+  await burst('quiet-anvil', 'broken')
+  const [shipment] = await burst('marigold', 'original')
+  await signIn(page, 'ruth@ploverrook.example')
+  await choose(page, shipment!)
+  expect(await violations(page), 'intake').toEqual([])
+  for (const key of ['a', 'd', '?']) {
+    await page.keyboard.press(key)
+    await expect(page.getByRole('dialog')).toBeVisible()
+    expect(await violations(page), `intake dialog ${key}`).toEqual([])
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('dialog')).toBeHidden()
+  }
+  const siteId = reading((db) => db.prepare("select id from partner where transport = 'site'").pluck().get() as number)
+  for (const path of [
+    '/intake/answered',
+    '/exchange',
+    '/exchange?trouble=1',
+    '/exchange?kind=page',
+    '/partners',
+    '/partners/2',
+    `/partners/${siteId}`,
+    '/answering',
+    '/answering?customer=1',
+  ]) {
+    await page.goto(path)
+    await ready(page)
+    expect(await violations(page), path).toEqual([])
+  }
+  for (const [path, key] of [
+    ['/answering?customer=1', 'w'],
+    ['/partners', 'w'],
+    ['/loads/1', 'j'],
+    ['/loads/1', 't'],
+  ] as const) {
+    await page.goto(path)
+    await ready(page)
+    await page.keyboard.press(key)
+    await expect(page.getByRole('dialog')).toBeVisible()
+    expect(await violations(page), `${path} dialog ${key}`).toEqual([])
+  }
+})
