@@ -23,16 +23,18 @@ async function violations(page: Page): Promise<string[]> {
 
 async function violationsIn(page: Page, rules: (axe: AxeBuilder) => AxeBuilder): Promise<string[]> {
   // There are no frames: axe need not open a page of its own to put their answers together.
-  const axe = rules(new AxeBuilder({ page }).setLegacyMode(true))
+  const axe = rules(new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] }))
   if (await page.getByRole('dialog').isVisible()) axe.include('[role=dialog]')
   const { violations: found } = await axe.analyze()
-  return found.map(
-    (violation) =>
-      `${violation.id}: ${violation.nodes
-        .slice(0, 3)
-        .map((node) => `${node.target.join(' ')} ${node.failureSummary?.split('\n')[1] ?? ''}`)
-        .join(' | ')}`,
-  )
+  return found.map(({ id, nodes }) => `${id}: ${nodes.slice(0, 3).map(nodeWords).join(' | ')}`)
+}
+
+type Node = Awaited<ReturnType<AxeBuilder['analyze']>>['violations'][number]['nodes'][number]
+
+/** What is wrong at one place, and which other elements have to do with it. */
+function nodeWords(node: Node): string {
+  const related = node.any.flatMap(({ relatedNodes = [] }) => relatedNodes.map(({ html }) => html.slice(0, 160)))
+  return [node.target.join(' '), node.failureSummary?.split('\n')[1] ?? '', ...new Set(related)].join(' ')
 }
 
 const context = { colorScheme: 'light', reducedMotion: 'reduce', viewport: { width: 1280, height: 800 } } as const

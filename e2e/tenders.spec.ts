@@ -187,7 +187,7 @@ test('the same interchange twice is acted on once; a broken set is rejected alon
     .getByRole('link', { name: /in 204/ })
     .first()
     .click()
-  await expect(page.getByRole('group', { name: 'As it is read' })).toContainText('B2A must stand before this')
+  await expect(page.getByRole('group', { name: 'As it is read' })).toContainText('B2A must come before this')
 })
 
 test('a change is seen side by side before the load takes it; a late cancellation tells the carrier', async ({

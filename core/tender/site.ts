@@ -112,20 +112,15 @@ export function readSiteRow(row: SiteRow, description: SiteDescription, listEqui
   )
   const unread = times.find(([text, read]) => text !== '' && read === null)
   if (unread) return { problem: `${shipmentId}: “${unread[0]}” is no time` }
-  const [pickupFrom, pickupTo, deliveryFrom, deliveryTo, respondBy] = times.map(([, read]) => read) as [
-    string | null,
-    string | null,
-    string | null,
-    string | null,
-    string | null,
-  ]
+  const [pickupFrom = null, pickupTo = null, deliveryFrom = null, deliveryTo = null, respondBy = null] = times.map(
+    ([, read]) => read,
+  )
   const amount = said('charge').replace(/[$,\s]/g, '')
   if (amount !== '' && !/^\d+(\.\d{2})?$/.test(amount))
     return { problem: `${shipmentId}: “${said('charge')}” is no amount` }
   const weight = said('weightLb').replace(/[,\s]|lbs?/gi, '')
   if (weight !== '' && !/^\d+$/.test(weight)) return { problem: `${shipmentId}: “${said('weightLb')}” is no weight` }
   const kind = description.equipmentWords[said('equipment').toLowerCase()] ?? listEquipment
-  const temperature = /(-?\d+)\s*(?:to|-)?\s*(-?\d+)?/.exec(said('temperature'))
   const weightLb = weight === '' ? null : Number(weight)
   return {
     open: description.openStatus.includes(status),
@@ -140,7 +135,7 @@ export function readSiteRow(row: SiteRow, description: SiteDescription, listEqui
         kind,
         code: said('equipment').toUpperCase() || null,
         lengthFt: null,
-        tempF: temperature ? { min: Number(temperature[1]), max: Number(temperature[2] ?? temperature[1]) } : null,
+        tempF: readTemperature(said('temperature')),
       },
       billing: null,
       charge: amount === '' ? null : { amount: amount.includes('.') ? amount : `${amount}.00`, currency: 'USD' },
@@ -154,41 +149,30 @@ export function readSiteRow(row: SiteRow, description: SiteDescription, listEqui
       parties: [],
       alsoSaid: [],
       stops: [
-        stopOf(
-          1,
-          'load',
-          {
-            name: said('pickupName'),
-            city: said('pickupCity'),
-            region: said('pickupRegion'),
-            postal: said('pickupPostal'),
-          },
-          pickupFrom,
-          pickupTo,
-          weightLb,
-        ),
-        stopOf(
-          2,
-          'unload',
-          {
-            name: said('deliveryName'),
-            city: said('deliveryCity'),
-            region: said('deliveryRegion'),
-            postal: said('deliveryPostal'),
-          },
-          deliveryFrom,
-          deliveryTo,
-          weightLb,
-        ),
+        stopOf(1, 'load', placeAt('pickup', said), pickupFrom, pickupTo, weightLb),
+        stopOf(2, 'unload', placeAt('delivery', said), deliveryFrom, deliveryTo, weightLb),
       ],
     },
   }
 }
 
+const placeAt = (end: 'pickup' | 'delivery', said: (field: SiteField) => string) => ({
+  name: said(`${end}Name`),
+  city: said(`${end}City`),
+  region: said(`${end}Region`),
+  postal: said(`${end}Postal`),
+})
+
 function pick(row: SiteRow, place: { column: number; pattern?: string | undefined } | undefined): string {
   if (!place) return ''
   const cell = (row[place.column] ?? '').replace(/\s+/g, ' ').trim()
   return place.pattern === undefined ? cell : (new RegExp(place.pattern).exec(cell)?.[1] ?? '').trim()
+}
+
+/** `34`, `34-36`, `34 to 36`, in degrees Fahrenheit; null where none is given. */
+function readTemperature(text: string): { min: number; max: number } | null {
+  const found = /(-?\d+)\s*(?:to|-)?\s*(-?\d+)?/.exec(text)
+  return found && { min: Number(found[1]), max: Number(found[2] ?? found[1]) }
 }
 
 /** `11/30/2026 08:00` and `2026-11-30 08:00`, as a wall-clock time. */

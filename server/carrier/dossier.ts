@@ -15,8 +15,6 @@ import {
   contact,
   fact,
   linkFact,
-  load,
-  loadMark,
   payee,
   policy,
   registerRecord,
@@ -25,9 +23,9 @@ import { brokerage } from '#server/settings.server'
 import { carriersToVet } from '#server/vetting/carriers-to-vet'
 import { currentPolicy } from '#server/vetting/policy'
 import { coverOf } from '#server/vetting/vet'
+import { lanesOf, loadsOf } from './dossier-loads'
 import { allCounts, countsOf } from './grades'
 
-const maxLoads = 60
 const maxFacts = 200
 
 /** Everything the dossier shows of a carrier; null where there is no such carrier. */
@@ -52,39 +50,9 @@ export function readDossier(db: Db, carrierId: number, now: number) {
     cover: coverOf(facts),
     policies: db.select().from(policy).where(eq(policy.carrierId, carrierId)).orderBy(desc(policy.expiresOn)).all(),
     contacts: db.select().from(contact).where(eq(contact.carrierId, carrierId)).orderBy(contact.id).all(),
-    documents: db
-      .select()
-      .from(carrierDocument)
-      .where(eq(carrierDocument.carrierId, carrierId))
-      .orderBy(desc(carrierDocument.id))
-      .all()
-      .map(({ storedAs, ...rest }) => ({ ...rest, kept: storedAs !== null })),
-    links: db
-      .select()
-      .from(carrierLink)
-      .where(and(eq(carrierLink.carrierId, carrierId), isNull(carrierLink.revokedAt), isNull(carrierLink.usedAt)))
-      .orderBy(desc(carrierLink.id))
-      .limit(5)
-      .all()
-      .filter((link) => link.expiresAt > now),
-    payees: db
-      .select({
-        id: payee.id,
-        kind: payee.kind,
-        name: payee.name,
-        bankName: payee.bankName,
-        accountEnd: payee.accountEnd,
-        state: payee.state,
-        askedBy: payee.askedBy,
-        askedAt: payee.askedAt,
-        decidedBy: payee.decidedBy,
-        decidedAt: payee.decidedAt,
-      })
-      .from(payee)
-      .where(eq(payee.carrierId, carrierId))
-      .orderBy(desc(payee.id))
-      .limit(10)
-      .all(),
+    documents: documentsOf(db, carrierId),
+    links: openLinksOf(db, carrierId, now),
+    payees: payeesOf(db, carrierId),
     grades: gradesOf(countsOf(db, carrierId, row.name), allCounts(db, now)),
     facts: factsOverTime(db, carrierId),
     group: groupOf(db, row.dotNumber),
@@ -101,65 +69,48 @@ export function readDossier(db: Db, carrierId: number, now: number) {
 }
 export type Dossier = NonNullable<ReturnType<typeof readDossier>>
 
-function loadsOf(db: Db, carrierId: number) {
-  const marks = db
-    .select({ loadId: loadMark.loadId, mark: loadMark.mark })
-    .from(loadMark)
-    .where(eq(loadMark.carrierId, carrierId))
+function documentsOf(db: Db, carrierId: number) {
+  const rows = db
+    .select()
+    .from(carrierDocument)
+    .where(eq(carrierDocument.carrierId, carrierId))
+    .orderBy(desc(carrierDocument.id))
     .all()
-  return db
-    .select({
-      id: load.id,
-      number: load.number,
-      state: load.state,
-      originCity: load.originCity,
-      originRegion: load.originRegion,
-      originLat: load.originLat,
-      originLon: load.originLon,
-      destCity: load.destCity,
-      destRegion: load.destRegion,
-      destLat: load.destLat,
-      destLon: load.destLon,
-      pickupAt: load.pickupAt,
-      deliverBy: load.deliverBy,
-      destZone: load.destZone,
-      payMinor: load.payMinor,
-      onTime: load.deliveredOnTime,
-      equipment: load.equipment,
-    })
-    .from(load)
-    .where(and(eq(load.carrierId, carrierId), eq(load.practice, false)))
-    .orderBy(desc(load.pickupAt))
-    .limit(maxLoads)
-    .all()
-    .map((row) => ({
-      ...row,
-      marks: marks.filter((each) => each.loadId === row.id).map(({ mark }) => mark),
-      deliverOn: dayOf(toLocal(row.deliverBy, row.destZone)),
-    }))
+  return rows.map(({ storedAs, ...rest }) => ({ ...rest, kept: storedAs !== null }))
 }
 
-/** The lanes a carrier ran for us, the most often first. */
-function lanesOf(loads: ReturnType<typeof loadsOf>) {
-  const lanes = new Map<
-    string,
-    { from: string; to: string; count: number; originLat: number; originLon: number; destLat: number; destLon: number }
-  >()
-  for (const each of loads) {
-    const [from, to] = [`${each.originCity} ${each.originRegion}`, `${each.destCity} ${each.destRegion}`]
-    const lane = lanes.get(`${from}>${to}`) ?? {
-      from,
-      to,
-      count: 0,
-      originLat: each.originLat,
-      originLon: each.originLon,
-      destLat: each.destLat,
-      destLon: each.destLon,
-    }
-    lane.count++
-    lanes.set(`${from}>${to}`, lane)
-  }
-  return [...lanes.values()].sort((one, other) => other.count - one.count)
+/** Links sent to the carrier that can still be opened. */
+function openLinksOf(db: Db, carrierId: number, now: number) {
+  return db
+    .select()
+    .from(carrierLink)
+    .where(and(eq(carrierLink.carrierId, carrierId), isNull(carrierLink.revokedAt), isNull(carrierLink.usedAt)))
+    .orderBy(desc(carrierLink.id))
+    .limit(5)
+    .all()
+    .filter((link) => link.expiresAt > now)
+}
+
+/** Who is paid, or was asked for, the newest first; of an account only its end. */
+function payeesOf(db: Db, carrierId: number) {
+  return db
+    .select({
+      id: payee.id,
+      kind: payee.kind,
+      name: payee.name,
+      bankName: payee.bankName,
+      accountEnd: payee.accountEnd,
+      state: payee.state,
+      askedBy: payee.askedBy,
+      askedAt: payee.askedAt,
+      decidedBy: payee.decidedBy,
+      decidedAt: payee.decidedAt,
+    })
+    .from(payee)
+    .where(eq(payee.carrierId, carrierId))
+    .orderBy(desc(payee.id))
+    .limit(10)
+    .all()
 }
 
 /** Each fact as it is now, with what it was before. */

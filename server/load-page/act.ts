@@ -12,6 +12,7 @@ import { revokeLinks } from '#server/access/signed-link'
 import { requirePermission, type Viewer } from '#server/access/viewer'
 import { noteStopEvent, stopEventSchema } from '#server/check-call/note'
 import type { Db } from '#server/db.server'
+import type { Act } from '#server/event/event'
 import { billLoad } from '#server/invoice/bill'
 import type { Outcome } from '#server/kernel/run'
 import { carryOut } from '#server/load/commands'
@@ -122,11 +123,8 @@ export function actOnLoad(
   requirePermission(viewer, permissions[act.intent])
   const who = { now, by: person(viewer) }
   switch (act.intent) {
-    case 'open': {
-      const terms = readTerms(db, loadId)
-      const whole = terms ? complete(db, terms, now) : null
-      return carryOut(db, loadId, { kind: 'open', problems: whole && 'problems' in whole ? whole.problems : [] }, who)
-    }
+    case 'open':
+      return openForCover(db, loadId, who)
     case 'set_limits':
       return carryOut(
         db,
@@ -188,6 +186,13 @@ export function actOnLoad(
     case 'bill':
       return billLoad(db, loadId, who)
   }
+}
+
+/** A draft is opened by what is wrong with it now, not when it was written. */
+function openForCover(db: Db, loadId: number, who: Act): Outcome {
+  const terms = readTerms(db, loadId)
+  const whole = terms ? complete(db, terms, who.now) : null
+  return carryOut(db, loadId, { kind: 'open', problems: whole && 'problems' in whole ? whole.problems : [] }, who)
 }
 
 /** Going on to invoiced is billing; coming back to it from paid is not. */

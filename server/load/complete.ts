@@ -49,53 +49,16 @@ export function complete(
     .where(eq(customer.id, terms.customerId))
     .get()
   if (!payer) return { missing: refused(saveRefusals, 'no_such_customer').refusal }
-  const found = db
-    .select()
-    .from(facility)
-    .where(
-      inArray(
-        facility.id,
-        terms.stops.map((each) => each.facilityId),
-      ),
-    )
-    .all()
-  const byId = new Map(found.map((each) => [each.id, each]))
-  const places = terms.stops.flatMap((each) => {
-    const at = byId.get(each.facilityId)
-    return at ? [{ ...at, ...each }] : []
-  })
+  const places = placesOf(db, terms)
   const origin = places[0]
   const dest = places.at(-1)
   if (!origin || !dest || places.length !== terms.stops.length)
     return { missing: refused(saveRefusals, 'no_such_facility').refusal }
   const route = routeOver(places)
-  const lane = {
-    originCity: origin.city,
-    originRegion: origin.region,
-    originPostal: origin.postal,
-    originLat: origin.lat,
-    originLon: origin.lon,
-    originZone: origin.zone,
-    originCell: cellOf(origin),
-    destCity: dest.city,
-    destRegion: dest.region,
-    destPostal: dest.postal,
-    destLat: dest.lat,
-    destLon: dest.lon,
-    destZone: dest.zone,
-    destCell: cellOf(dest),
-  }
-  const band = findRateBand(
-    db,
-    {
-      ...lane,
-      equipment: terms.equipment,
-      miles: route.miles,
-      weightLb: terms.weightLb,
-      pickupAt: pickupAndDelivery(places).pickupAt,
-    },
-    now,
-  )
+  const lane = laneOf(origin, dest)
+  const { equipment, weightLb } = terms
+  const { pickupAt } = pickupAndDelivery(places)
+  const band = findRateBand(db, { ...lane, equipment, miles: route.miles, weightLb, pickupAt }, now)
   const charges = { miles: route.miles, weightLb: terms.weightLb }
   const sheet = chargeSheet(terms.sellCharges, charges)
   const today = deskDay(now)
@@ -125,6 +88,36 @@ export function complete(
     ),
   }
 }
+
+/** The stops with the facilities they are at; one that is at no facility of ours is left out. */
+function placesOf(db: Db, terms: LoadTerms) {
+  const ids = terms.stops.map((each) => each.facilityId)
+  const found = db.select().from(facility).where(inArray(facility.id, ids)).all()
+  const byId = new Map(found.map((each) => [each.id, each]))
+  return terms.stops.flatMap((each) => {
+    const at = byId.get(each.facilityId)
+    return at ? [{ ...at, ...each }] : []
+  })
+}
+
+type Place = ReturnType<typeof placesOf>[number]
+
+const laneOf = (origin: Place, dest: Place) => ({
+  originCity: origin.city,
+  originRegion: origin.region,
+  originPostal: origin.postal,
+  originLat: origin.lat,
+  originLon: origin.lon,
+  originZone: origin.zone,
+  originCell: cellOf(origin),
+  destCity: dest.city,
+  destRegion: dest.region,
+  destPostal: dest.postal,
+  destLat: dest.lat,
+  destLon: dest.lon,
+  destZone: dest.zone,
+  destCell: cellOf(dest),
+})
 
 function pickupAndDelivery(places: { earliestLocal: string; latestLocal: string | null; zone: string }[]) {
   const first = places[0]!

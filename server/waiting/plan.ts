@@ -77,11 +77,7 @@ export function planWaiting(
   const left = Math.max(0, (load.pickupAt - now) / hour)
   const picture = ask(left)
   if (!picture) return null
-  const rises = haste
-    .filter((hours) => hours < left)
-    .map((hours) => ({ hours, factor: (ask(hours)?.middleMinor ?? picture.middleMinor) / picture.middleMinor }))
-  const level = (at: number) =>
-    Math.max(1, rises.find(({ hours }) => (load.pickupAt - at) / hour <= hours * 1.3)?.factor ?? 1)
+  const level = priceLevel(load.pickupAt, left, picture.middleMinor, (hours) => ask(hours)?.middleMinor ?? null)
   const pace = arrivalPace()
   const context: PaceContext = {
     pickupAt: load.pickupAt,
@@ -133,6 +129,19 @@ export function planWaiting(
       .map((offer) => ({ offerId: offer.id, advice: judgeOffer(waiting, line, offer) })),
     learntFrom: pace.loads,
   }
+}
+
+/** How much dearer than now a truck is at an instant, as the pickup comes closer: a factor, never under 1. */
+function priceLevel(
+  pickupAt: number,
+  hoursLeft: number,
+  middleMinor: number,
+  middleAt: (leadHours: number) => number | null,
+): (at: number) => number {
+  const rises = haste
+    .filter((hours) => hours < hoursLeft)
+    .map((hours) => ({ hours, factor: (middleAt(hours) ?? middleMinor) / middleMinor }))
+  return (at) => Math.max(1, rises.find(({ hours }) => (pickupAt - at) / hour <= hours * 1.3)?.factor ?? 1)
 }
 
 /** An offer in hand at or under the most stays with this chance until it is taken. */

@@ -71,38 +71,8 @@ function carrier(index: number, nameAt: number, luck: Chance, today: string): Ca
     cargo: [...new Set([luck.pick(freight), luck.pick(freight)])],
     operations: [luck.yes(0.85) ? 'interstate for hire' : 'intrastate for hire'],
     hazmat: luck.yes(0.05),
-    authorities: [
-      {
-        kind: luck.yes(0.85) ? 'common' : 'contract',
-        status: closed ? 'revoked' : 'active',
-        grantedOn: granted < (revokedOn ?? today) ? granted : dayBefore(revokedOn ?? today, 400),
-        revokedOn,
-        reinstatedOn: null,
-      },
-      ...(luck.yes(0.06)
-        ? [
-            {
-              kind: 'broker' as const,
-              status: 'active' as const,
-              grantedOn: granted,
-              revokedOn: null,
-              reinstatedOn: null,
-            },
-          ]
-        : []),
-    ],
-    filings: closed
-      ? []
-      : [
-          {
-            kind: 'liability',
-            insurer,
-            number: `FL${seedless(index)}`,
-            limitMinor: luck.yes(0.05) ? 750_000_00 : 1_000_000_00,
-            effectiveOn: dayBefore(today, luck.whole(10, 900)),
-            cancelledOn: luck.yes(0.02) ? dayBefore(today, luck.whole(-20, 60)) : null,
-          },
-        ],
+    authorities: authoritiesOf(granted, revokedOn, luck, today),
+    filings: closed ? [] : [filingOf(insurer, index, luck, today)],
     safetyRating: luck.yes(0.12) ? ratingBy(luck) : null,
     ratedOn: null,
     vehicle: { inspections, outOfService: outOf(inspections, luck.yes(0.05) ? 0.5 : 0.18, luck) },
@@ -118,6 +88,28 @@ function carrier(index: number, nameAt: number, luck: Chance, today: string): Ca
     vehicles: Array.from({ length: Math.min(6, inspections) }, () => vehicleOf(luck)),
   }
 }
+
+/** The authority to carry, and for a few one to broker. */
+function authoritiesOf(granted: string, revokedOn: string | null, luck: Chance, today: string): Carrier['authorities'] {
+  const carrying: Carrier['authorities'][number] = {
+    kind: luck.yes(0.85) ? 'common' : 'contract',
+    status: revokedOn ? 'revoked' : 'active',
+    grantedOn: granted < (revokedOn ?? today) ? granted : dayBefore(revokedOn ?? today, 400),
+    revokedOn,
+    reinstatedOn: null,
+  }
+  if (!luck.yes(0.06)) return [carrying]
+  return [carrying, { kind: 'broker', status: 'active', grantedOn: granted, revokedOn: null, reinstatedOn: null }]
+}
+
+const filingOf = (insurer: string, index: number, luck: Chance, today: string): Carrier['filings'][number] => ({
+  kind: 'liability',
+  insurer,
+  number: `FL${seedless(index)}`,
+  limitMinor: luck.yes(0.05) ? 750_000_00 : 1_000_000_00,
+  effectiveOn: dayBefore(today, luck.whole(10, 900)),
+  cancelledOn: luck.yes(0.02) ? dayBefore(today, luck.whole(-20, 60)) : null,
+})
 
 const seedless = (index: number) => `${700_000 + index * 13}`
 
