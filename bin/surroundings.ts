@@ -25,142 +25,113 @@ export interface Surroundings {
   siteEnvironment: Record<string, string>
 }
 
+/** A secret of this world's own, made once and kept in its folder. */
+function secretOf(folder: string): string {
+  const file = join(folder, 'secret')
+  if (!existsSync(file)) writeFileSync(file, randomBytes(24).toString('hex'), { mode: 0o600 })
+  return readFileSync(file, 'utf8')
+}
+
+/** What each stand-in listens on, knows and remembers, as its environment. */
+function standInEnvironments(folder: string, port: number, secret: string) {
+  const file = (name: string) => join(folder, name)
+  const at = (offset: number) => String(port + offset)
+  return {
+    boardEnvironment: {
+      BOARD_PORT: at(1),
+      BOARD_KEY: `${secret}-key`,
+      BOARD_SECRET: `${secret}-board`,
+      BOARD_MEMBERS: file('board-members.json'),
+      BOARD_SMTP_PORT: at(2),
+    },
+    mailEnvironment: {
+      MAIL_SMTP_PORT: at(2),
+      MAIL_HTTP_PORT: at(3),
+      MAIL_FILE: file('mailbox.jsonl'),
+      MAIL_OWN_DOMAIN: 'ploverrook.example',
+      MAIL_OWN_PORT: at(4),
+    },
+    marketEnvironment: { MARKET_PORT: at(5) },
+    registerEnvironment: {
+      REGISTER_PORT: at(6),
+      REGISTER_MEMBERS: file('register-members.json'),
+      REGISTER_FILE: file('register-changes.jsonl'),
+    },
+    partnersEnvironment: {
+      PARTNERS_PORT: at(7),
+      PARTNERS_MEMBERS: file('partner-members.json'),
+      PARTNERS_FOLDER: file('partners'),
+      PARTNERS_FILE: file('partners-remember.json'),
+    },
+    siteEnvironment: {
+      SITE_PORT: at(8),
+      SITE_FREIGHT: file('site-freight.json'),
+      SITE_FILE: file('site-tenders.json'),
+    },
+  }
+}
+
 /** Where everything listens and what it shares, for one demo or test world in one folder. */
 export function surroundings(folder: string, port: number): Surroundings {
   mkdirSync(folder, { recursive: true })
-  const secretFile = join(folder, 'secret')
-  if (!existsSync(secretFile)) writeFileSync(secretFile, randomBytes(24).toString('hex'), { mode: 0o600 })
-  const secret = readFileSync(secretFile, 'utf8')
-  const [board, smtp, mailbox, inbound, market, register, partners, site] = [
-    port + 1,
-    port + 2,
-    port + 3,
-    port + 4,
-    port + 5,
-    port + 6,
-    port + 7,
-    port + 8,
-  ]
-  const origin = `http://localhost:${port}`
+  const secret = secretOf(folder)
+  const local = (offset: number) => `http://127.0.0.1:${port + offset}`
+  const [origin, mailbox] = [`http://localhost:${port}`, `http://localhost:${port + 3}`]
+  const [board, market, register, partners, site] = [local(1), local(5), local(6), local(7), local(8)]
   return {
     folder,
     port,
     origin,
-    mailbox: `http://localhost:${mailbox}`,
-    board: `http://127.0.0.1:${board}`,
-    market: `http://127.0.0.1:${market}`,
-    register: `http://127.0.0.1:${register}`,
-    partners: `http://127.0.0.1:${partners}`,
-    site: `http://127.0.0.1:${site}`,
-    wires: {
-      secret,
-      partners: `http://127.0.0.1:${partners}`,
-      site: `http://127.0.0.1:${site}`,
-      application: `http://127.0.0.1:${port}`,
-    },
+    mailbox,
+    board,
+    market,
+    register,
+    partners,
+    site,
+    wires: { secret, partners, site, application: local(0) },
     application: {
       OX_DATA: folder,
       OX_PORT: String(port),
       OX_ORIGIN: origin,
       OX_SECRET: secret,
-      OX_BOARD_URL: `http://127.0.0.1:${board}`,
+      OX_BOARD_URL: board,
       OX_BOARD_KEY: `${secret}-key`,
       OX_BOARD_SECRET: `${secret}-board`,
-      OX_MARKET_URL: `http://127.0.0.1:${market}`,
-      OX_REGISTER_URL: `http://127.0.0.1:${register}`,
+      OX_MARKET_URL: market,
+      OX_REGISTER_URL: register,
       OX_SMTP_HOST: '127.0.0.1',
-      OX_SMTP_PORT: String(smtp),
-      OX_INBOUND_PORT: String(inbound),
-      OX_MAILBOX_URL: `http://localhost:${mailbox}`,
+      OX_SMTP_PORT: String(port + 2),
+      OX_INBOUND_PORT: String(port + 4),
+      OX_MAILBOX_URL: mailbox,
     },
-    boardEnvironment: {
-      BOARD_PORT: String(board),
-      BOARD_KEY: `${secret}-key`,
-      BOARD_SECRET: `${secret}-board`,
-      BOARD_MEMBERS: join(folder, 'board-members.json'),
-      BOARD_SMTP_PORT: String(smtp),
-    },
-    marketEnvironment: { MARKET_PORT: String(market) },
-    registerEnvironment: {
-      REGISTER_PORT: String(register),
-      REGISTER_MEMBERS: join(folder, 'register-members.json'),
-      REGISTER_FILE: join(folder, 'register-changes.jsonl'),
-    },
-    partnersEnvironment: {
-      PARTNERS_PORT: String(partners),
-      PARTNERS_MEMBERS: join(folder, 'partner-members.json'),
-      PARTNERS_FOLDER: join(folder, 'partners'),
-      PARTNERS_FILE: join(folder, 'partners-remember.json'),
-    },
-    siteEnvironment: {
-      SITE_PORT: String(site),
-      SITE_FREIGHT: join(folder, 'site-freight.json'),
-      SITE_FILE: join(folder, 'site-tenders.json'),
-    },
-    mailEnvironment: {
-      MAIL_SMTP_PORT: String(smtp),
-      MAIL_HTTP_PORT: String(mailbox),
-      MAIL_FILE: join(folder, 'mailbox.jsonl'),
-      MAIL_OWN_DOMAIN: 'ploverrook.example',
-      MAIL_OWN_PORT: String(inbound),
-    },
+    ...standInEnvironments(folder, port, secret),
   }
 }
 
+/** How a stand-in is started in a world: by its folder under `stand-ins/`, with more environment where a test wants it. */
+const starter =
+  (name: string, environment: (around: Surroundings) => Record<string, string>) =>
+  (around: Surroundings, extra: Record<string, string> = {}) =>
+    start(
+      name,
+      process.execPath,
+      ['--import', 'tsx', `stand-ins/${name}/main.ts`],
+      { ...environment(around), ...extra },
+      true,
+    )
+
 /** Starts the load board’s stand-in. */
-export const startBoard = (around: Surroundings, extra: Record<string, string> = {}) =>
-  start(
-    'board',
-    process.execPath,
-    ['--import', 'tsx', 'stand-ins/board/main.ts'],
-    { ...around.boardEnvironment, ...extra },
-    true,
-  )
+export const startBoard = starter('board', ({ boardEnvironment }) => boardEnvironment)
 /** Starts the mail server’s stand-in. */
-export const startMail = (around: Surroundings, extra: Record<string, string> = {}) =>
-  start(
-    'mail',
-    process.execPath,
-    ['--import', 'tsx', 'stand-ins/mail/main.ts'],
-    { ...around.mailEnvironment, ...extra },
-    true,
-  )
+export const startMail = starter('mail', ({ mailEnvironment }) => mailEnvironment)
 /** Starts the publisher of market averages and diesel prices. */
-export const startMarket = (around: Surroundings, extra: Record<string, string> = {}) =>
-  start(
-    'market',
-    process.execPath,
-    ['--import', 'tsx', 'stand-ins/market/main.ts'],
-    { ...around.marketEnvironment, ...extra },
-    true,
-  )
+export const startMarket = starter('market', ({ marketEnvironment }) => marketEnvironment)
 /** Starts the carrier register’s stand-in. */
-export const startRegister = (around: Surroundings, extra: Record<string, string> = {}) =>
-  start(
-    'register',
-    process.execPath,
-    ['--import', 'tsx', 'stand-ins/register/main.ts'],
-    { ...around.registerEnvironment, ...extra },
-    true,
-  )
+export const startRegister = starter('register', ({ registerEnvironment }) => registerEnvironment)
 /** Starts the trading partners’ stand-in. */
-export const startPartners = (around: Surroundings, extra: Record<string, string> = {}) =>
-  start(
-    'partners',
-    process.execPath,
-    ['--import', 'tsx', 'stand-ins/partners/main.ts'],
-    { ...around.partnersEnvironment, ...extra },
-    true,
-  )
+export const startPartners = starter('partners', ({ partnersEnvironment }) => partnersEnvironment)
 /** Starts the shipper’s web site. */
-export const startSite = (around: Surroundings, extra: Record<string, string> = {}) =>
-  start(
-    'site',
-    process.execPath,
-    ['--import', 'tsx', 'stand-ins/site/main.ts'],
-    { ...around.siteEnvironment, ...extra },
-    true,
-  )
+export const startSite = starter('site', ({ siteEnvironment }) => siteEnvironment)
 /** Starts the application itself, as built. */
 export const startApplication = (around: Surroundings, extra: Record<string, string> = {}) =>
   start('application', process.execPath, ['server.js'], { ...around.application, NODE_ENV: 'production', ...extra })

@@ -5,6 +5,7 @@ import { Complete } from '../ui/complete'
 import { Choice, Field } from '../ui/field'
 import { FormDialog } from '../ui/form-dialog'
 import { postJson } from '../ui/post'
+import type { Saving } from '../ui/use-saving'
 
 interface Customer {
   id: number
@@ -56,25 +57,7 @@ export function NewPartnerDialog({ onClose }: { onClose: () => void }) {
             error={error('customerId')}
             autoFocus
           />
-          <Field
-            label="Name"
-            value={form.name}
-            onChange={(event) => set({ name: event.target.value })}
-            error={error('name')}
-          />
-          <Choice
-            label="Connection"
-            value={form.transport}
-            options={transports}
-            words={transportWords}
-            onChange={(transport) => set({ transport })}
-          />
-          <Field
-            label={addressLabel[form.transport]}
-            value={form.address}
-            onChange={(event) => set({ address: event.target.value })}
-            error={error('address')}
-          />
+          <ConnectionFields form={form} set={set} error={error} />
           {identifierFields.map(([name, label, maxLength]) => (
             <Field
               key={name}
@@ -88,6 +71,39 @@ export function NewPartnerDialog({ onClose }: { onClose: () => void }) {
         </>
       )}
     </FormDialog>
+  )
+}
+
+interface ConnectionProps {
+  form: Omit<NewPartner, 'customerId'>
+  set: (part: Partial<NewPartner>) => void
+  error: Saving['error']
+}
+
+/** What it is called, and how documents go to it. */
+function ConnectionFields({ form, set, error }: ConnectionProps) {
+  return (
+    <>
+      <Field
+        label="Name"
+        value={form.name}
+        onChange={(event) => set({ name: event.target.value })}
+        error={error('name')}
+      />
+      <Choice
+        label="Connection"
+        value={form.transport}
+        options={transports}
+        words={transportWords}
+        onChange={(transport) => set({ transport })}
+      />
+      <Field
+        label={addressLabel[form.transport]}
+        value={form.address}
+        onChange={(event) => set({ address: event.target.value })}
+        error={error('address')}
+      />
+    </>
   )
 }
 

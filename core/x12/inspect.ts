@@ -1,19 +1,11 @@
 import { mannersOf, type VersionManners } from './elements'
+import { addFault, groupOf, interchangeOf, sameNumber } from './envelope'
 import { idCode } from './grammar/grammar'
 import { groupOfSet } from './grammar/sets'
 import { OpenSet } from './inspect-set'
 import { wrongLengths } from './isa'
 import { type SegmentView, X12Reader } from './reader'
-import {
-  type Fault,
-  type GroupReport,
-  type InterchangeReport,
-  maxFaults,
-  nowhere,
-  type Segment,
-  type TextPosition,
-  type TransactionReport,
-} from './x12'
+import type { GroupReport, InterchangeReport, Segment, TextPosition, TransactionReport } from './x12'
 
 export interface TransactionRead {
   interchange: InterchangeReport
@@ -34,14 +26,8 @@ export interface InspectHandler {
 
 const isaElements = 17
 const knownGroups = new Set(Object.values(groupOfSet))
-const [codeST, codeSE, codeGS, codeGE, codeISA, codeIEA] = ['ST', 'SE', 'GS', 'GE', 'ISA', 'IEA'].map(idCode) as [
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-]
+const [codeISA, codeIEA, codeGS] = [idCode('ISA'), idCode('IEA'), idCode('GS')]
+const [codeGE, codeST, codeSE] = [idCode('GE'), idCode('ST'), idCode('SE')]
 
 /**
  * Validates interchanges as they are read: envelopes, the order of segments, every element. A fault rejects its own transaction and no other
@@ -76,13 +62,7 @@ export class Inspector {
   }
 
   private segment(view: SegmentView): void {
-    const id = view.starts[1]! - 1 - view.starts[0]!
-    const code =
-      id === 2 || id === 3
-        ? (view.text.charCodeAt(view.start) << 16) |
-          (view.text.charCodeAt(view.start + 1) << 8) |
-          (id === 3 ? view.text.charCodeAt(view.start + 2) : 0)
-        : 0
+    const code = codeOf(view)
     this.position++
     switch (code) {
       case codeISA:
@@ -119,27 +99,14 @@ export class Inspector {
 
   private beginInterchange(view: SegmentView): void {
     this.closeInterchange(null, view)
-    const at = (element: number) => view.element(element)
     this.position = 1
-    this.interchange = {
-      sender: { qualifier: at(5), id: at(6).trim() },
-      receiver: { qualifier: at(7), id: at(8).trim() },
-      control: at(13),
-      version: at(12),
-      usage: at(15),
-      date: at(9),
-      time: at(10),
-      wantsAck: at(14) === '1',
-      delimiters: view.delimiters,
-      start: view.spot().offset,
-      groups: [],
-      faults: [],
-    }
+    this.interchange = interchangeOf(view)
     const [wrong] = wrongLengths(view.elements())
     if (wrong !== undefined)
       this.tellInterchange(view, '022', `ISA${String(wrong).padStart(2, '0')} is not of its length`, wrong)
-    if (!/^\d{9}$/.test(at(13))) this.tellInterchange(view, '018', 'ISA13 is no control number of nine digits', 13)
-    if (!/^[PTI]$/.test(at(15))) this.tellInterchange(view, '020', 'ISA15 is neither P nor T', 15)
+    if (!/^\d{9}$/.test(this.interchange.control))
+      this.tellInterchange(view, '018', 'ISA13 is no control number of nine digits', 13)
+    if (!/^[PTI]$/.test(this.interchange.usage)) this.tellInterchange(view, '020', 'ISA15 is neither P nor T', 15)
   }
 
   /** Closes at an IEA, or before what came instead of it. */
@@ -170,23 +137,14 @@ export class Inspector {
   private beginGroup(view: SegmentView): void {
     if (!this.interchange) return
     this.closeGroup(null, view)
-    const at = (element: number) => view.element(element)
-    this.group = {
-      type: at(1),
-      sender: at(2),
-      receiver: at(3),
-      control: at(6),
-      version: at(8),
-      transactions: [],
-      statedCount: null,
-      faults: [],
-    }
+    this.group = groupOf(view)
+    const { type, version, control } = this.group
     this.interchange.groups.push(this.group)
     this.controls = new Set()
-    this.manners = mannersOf(at(8))
-    if (!knownGroups.has(at(1))) this.tellGroup(view, '1', `Groups of ${at(1) || 'no kind'} are not known here`, 1)
-    if (!/^00[3-5]\d{3}/.test(at(8))) this.tellGroup(view, '2', `Version ${at(8) || 'none'} is not known here`, 8)
-    if (!/^\d{1,9}$/.test(at(6))) this.tellGroup(view, '6', 'GS06 is no control number', 6)
+    this.manners = mannersOf(version)
+    if (!knownGroups.has(type)) this.tellGroup(view, '1', `Groups of ${type || 'no kind'} are not known here`, 1)
+    if (!/^00[3-5]\d{3}/.test(version)) this.tellGroup(view, '2', `Version ${version || 'none'} is not known here`, 8)
+    if (!/^\d{1,9}$/.test(control)) this.tellGroup(view, '6', 'GS06 is no control number', 6)
   }
 
   private closeGroup(view: SegmentView | null, instead: SegmentView | null = null): void {
@@ -274,21 +232,13 @@ export class Inspector {
   }
 }
 
-/** Adds a fault, found at a segment, or, where that is missing, before what came instead. */
-function addFault(
-  faults: Fault[],
-  fault: Omit<Fault, 'spot'>,
-  view: SegmentView | null,
-  instead: TextPosition | null,
-): void {
-  if (faults.length >= maxFaults) return
-  const spot = view?.spot(fault.element ?? 0) ?? instead ?? nowhere
-  faults.push({ ...fault, segment: view?.id ?? fault.segment, spot })
+/** The segment's identifier as a number, as `idCode` makes it of a string; 0 for what is no identifier. */
+function codeOf({ starts, start, text }: SegmentView): number {
+  const length = starts[1]! - 1 - starts[0]!
+  if (length !== 2 && length !== 3) return 0
+  const third = length === 3 ? text.charCodeAt(start + 2) : 0
+  return (text.charCodeAt(start) << 16) | (text.charCodeAt(start + 1) << 8) | third
 }
-
-/** Control numbers are the same with and without leading noughts. */
-const sameNumber = (one: string, other: string) =>
-  one !== '' && one.replace(/^0+(?=.)/, '') === other.trim().replace(/^0+(?=.)/, '')
 
 /** The report of every interchange of a text that is held whole. */
 export function inspect(text: string): InterchangeReport[] {

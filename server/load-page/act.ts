@@ -125,18 +125,11 @@ export function actOnLoad(
   switch (act.intent) {
     case 'open':
       return openForCover(db, loadId, who)
-    case 'set_limits':
-      return carryOut(
-        db,
-        loadId,
-        {
-          kind: 'set_limits',
-          targetPayMinor: act.targetPayMinor,
-          maxPayMinor: act.maxPayMinor,
-          mayExceed: may(viewer.role, 'exceed_max'),
-        },
-        who,
-      )
+    case 'set_limits': {
+      const { targetPayMinor, maxPayMinor } = act
+      const mayExceed = may(viewer.role, 'exceed_max')
+      return carryOut(db, loadId, { kind: 'set_limits', targetPayMinor, maxPayMinor, mayExceed }, who)
+    }
     case 'post':
       return carryOut(db, loadId, () => ({ kind: 'post', board: boardName, tells: notesTell(db, loadId) }), who)
     case 'unpost':

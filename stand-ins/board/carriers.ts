@@ -86,27 +86,10 @@ export function startCarriers(setup: Setup) {
   }
 
   async function mailAnswer(listing: Listing, member: Member, usd: number, number: string, attempt = 1): Promise<void> {
-    const first = listing.route[0]!
-    const last = listing.route.at(-1)!
-    const transport = nodemailer.createTransport({
-      host: '127.0.0.1',
-      port: setup.smtpPort,
-      secure: false,
-      ignoreTLS: true,
-      connectionTimeout: 3000,
-    })
     try {
-      await transport.sendMail({
-        from: { name: member.name, address: member.mail },
-        to: listing.answer_mail,
-        subject: `${first.town} to ${last.town}`,
-        messageId: `<${number}@${member.mail.split('@')[1]}>`,
-        text: `Hello,\n\nwe can cover ${first.town} ${first.st} to ${last.town} ${last.st} for $${usd.toLocaleString('en-US')} all in.\n\n-- \n${member.name}\nMC ${member.mc}\n${member.phone}\n`,
-      })
+      await sendAnswer(setup.smtpPort, listing, member, usd, number)
     } catch {
       if (attempt < 8) later(1000 * 2 ** attempt, () => void mailAnswer(listing, member, usd, number, attempt + 1))
-    } finally {
-      transport.close()
     }
   }
 
@@ -115,6 +98,36 @@ export function startCarriers(setup: Setup) {
     stop() {
       for (const timer of timers) clearTimeout(timer)
     },
+  }
+}
+
+/** One try of answering a listing by email; it throws where the mail server does not take it. */
+async function sendAnswer(
+  smtpPort: number,
+  listing: Listing,
+  member: Member,
+  usd: number,
+  number: string,
+): Promise<void> {
+  const [first, last] = [listing.route[0]!, listing.route.at(-1)!]
+  const transport = nodemailer.createTransport({
+    host: '127.0.0.1',
+    port: smtpPort,
+    secure: false,
+    ignoreTLS: true,
+    connectionTimeout: 3000,
+  })
+  const lane = `${first.town} ${first.st} to ${last.town} ${last.st}`
+  try {
+    await transport.sendMail({
+      from: { name: member.name, address: member.mail },
+      to: listing.answer_mail,
+      subject: `${first.town} to ${last.town}`,
+      messageId: `<${number}@${member.mail.split('@')[1]}>`,
+      text: `Hello,\n\nwe can cover ${lane} for $${usd.toLocaleString('en-US')} all in.\n\n-- \n${member.name}\nMC ${member.mc}\n${member.phone}\n`,
+    })
+  } finally {
+    transport.close()
   }
 }
 
