@@ -9,7 +9,7 @@ export function IntakeHead({ desk }: { desk: IntakeDesk }) {
   return (
     <div className="flex items-baseline gap-4 border-b border-strong px-4 py-0.5">
       <h1 className="text-base font-semibold">Intake</h1>
-      <span>
+      <span className="shrink-0">
         {rows.length} to answer{pressing > 0 && <b className="text-bill">, {pressing} within half an hour</b>} · today{' '}
         {today.accepted} accepted, {today.declined} declined, {today.lapsed} lapsed
         {today.byRule > 0 && `, ${today.byRule} by rule`}

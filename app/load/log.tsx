@@ -33,7 +33,7 @@ export function Log({ page, now, zone }: { page: LoadPage; now: number; zone: st
       </div>
       <ol className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} aria-label="Log, newest first">
         {lines.map((line) => (
-          <li key={line.id} className="grid grid-cols-[84px_minmax(0,1fr)] gap-2 border-b py-1">
+          <li key={line.id} className="grid grid-cols-[158px_minmax(0,1fr)] gap-2 border-b py-1">
             <span className="label font-mono">{momentWords(line.at, now, zone)}</span>
             <span>
               {logWords(line.event)}{' '}

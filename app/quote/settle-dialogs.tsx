@@ -6,7 +6,7 @@ import { type LostReason, lostReasons } from '#core/quote/quote'
 import { lostReasonWords } from '#core/quote/words'
 import { addDays } from '#core/time/local'
 import { readDays } from '#core/time/read-days'
-import { dayWords } from '#core/time/words'
+import { dateWords, dayWords } from '#core/time/words'
 import { Choice, Field } from '../ui/field'
 import { FormDialog } from '../ui/form-dialog'
 import { formKey } from '../ui/post'
@@ -92,7 +92,7 @@ function useWon({ lines, today, quoting }: WonProps) {
   const only = lines.length === 1 ? lines[0] : undefined
   const [form, setForm] = useState({
     count: String(only?.loads && only.loads <= 10 ? only.loads : 1),
-    day: proposedDay(lines, today),
+    day: dateWords(proposedDay(lines, today)),
     every: '7',
   })
   const [key] = useState(formKey)

@@ -4,7 +4,7 @@ import { currencies, currencyWords } from '#core/money/money'
 import { quoteNumber } from '#core/quote/quote'
 import { addDays, daysBetween } from '#core/time/local'
 import { readDays } from '#core/time/read-days'
-import { dayWords } from '#core/time/words'
+import { dateWords, dayWords } from '#core/time/words'
 import type { QuotePage } from '#server/quote/read'
 import { Choice, Field } from '../ui/field'
 import { FormDialog } from '../ui/form-dialog'
@@ -75,7 +75,7 @@ function useTerms({ page, quoting }: TermsProps) {
   const { quote, today, others } = page
   const [form, setForm] = useState({
     title: quote.title,
-    until: quote.validUntil,
+    until: dateWords(quote.validUntil),
     comparedId: quote.comparedId,
     currency: quote.currency,
   })

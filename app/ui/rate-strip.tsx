@@ -60,7 +60,7 @@ export function RateStrip({ figures, withSell = false }: { figures: StripFigures
   const x = (minor: number) => 42 + ((minor - range.low) / (range.high - range.low)) * (size.width - 84)
   const { band } = figures
   return (
-    <svg width={size.width} height={size.height} role="img" aria-label={stripWords(figures)} className="block">
+    <svg width={size.width} height={size.height} role="img" aria-label={stripWords(figures)} className="block shrink-0">
       {band && (
         <>
           <StripBand band={band} x={x} />

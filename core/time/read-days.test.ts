@@ -1,6 +1,8 @@
+import fc from 'fast-check'
 import { expect, test } from 'vitest'
-import { isDay } from './local'
+import { addDays, isDay } from './local'
 import { readDays } from './read-days'
+import { dateWords } from './words'
 
 const today = '2026-11-23'
 
@@ -25,6 +27,14 @@ test.each([
 test.each(['', 'soon', '2/30', '2026-02-29', '12/5 to 12/1', '1-2-3', 'dec', 'to 12/1'])('%s is no day', (text) =>
   expect(readDays(text, today)).toBeNull(),
 )
+
+test('a day in words is read back as that day, however far away', () =>
+  fc.assert(
+    fc.property(fc.integer({ min: -3000, max: 3000 }), (days) => {
+      const day = addDays(today, days)
+      expect(readDays(dateWords(day), today)).toEqual({ from: day, to: day })
+    }),
+  ))
 
 test('real days only', () =>
   expect(['2026-02-28', '2026-02-30', '2026-2-1', 'x'].map(isDay)).toEqual([true, false, false, false]))
