@@ -22,7 +22,7 @@ export interface Future {
   until: number
   postedAt: number | null
   laneLoads: number
-  /** What the desk believes the lane costs; the truth lies around it. */
+  /** What the desk believes the lane costs; the truth is around it. */
   middleMinor: number
   rescueMinor: number
   maxPayMinor: number

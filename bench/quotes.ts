@@ -37,7 +37,7 @@ const rows = Array.from({ length: rowsPasted }, (_, at) => ({
   },
 }))
 
-/** What five hundred pasted rows take on the server, in the parts the page sends them in: read, driven, priced, kept and told; beside only keeping and telling them. */
+/** What five hundred pasted rows take on the server, in the parts the page sends them in: read, driven, priced, kept and reported; beside only keeping and telling them. */
 export async function run(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'oxpecker-bench-'))
   const db = openDatabase(join(folder, 'bench.db'))
@@ -80,7 +80,7 @@ export async function run(): Promise<void> {
   timed(7, priced)
   const [kept, week, year] = [timed(7, bare), timed(7, priced), timed(365, priced)]
   for (const [words, took] of [
-    ['only kept and told', kept],
+    ['only kept and reported', kept],
     ['priced, good for a week', week],
     ['priced, any day of a year', year],
   ] as const)

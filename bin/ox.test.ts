@@ -138,7 +138,7 @@ describe('bin/ox miles', () => {
     expect(lines[1].miles).toBe(1)
   })
   test.each([[['nothing']], [[]], [['miles', '--fast']], [['miles', 'a', 'b']]])(
-    '%j is told how to call it, with 2',
+    '%j is reported how to call it, with 2',
     (args) => {
       const { status, stderr, lines } = ox(args)
       expect([status, lines]).toEqual([2, []])

@@ -68,10 +68,10 @@ describe('the quotes of the demo brokerage', () => {
     ).toEqual([])
     expect(quotes.length).toBe(db.select().from(quote).all().length)
   })
-  test('what customers told of prices is evidence; what we asked is not', () => {
-    const told = readPastPrices(db, { now }).filter(({ source }) => source === 'quote')
+  test('what customers quoted of prices is evidence; what we asked is not', () => {
+    const quoted = readPastPrices(db, { now }).filter(({ source }) => source === 'quote')
     const asked = db.select().from(quoteLine).all().length
-    expect(told.length).toBeGreaterThan(20)
-    expect(told.length).toBeLessThan(asked / 2)
+    expect(quoted.length).toBeGreaterThan(20)
+    expect(quoted.length).toBeLessThan(asked / 2)
   })
 })

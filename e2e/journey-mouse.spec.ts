@@ -48,7 +48,7 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   await page.getByLabel('Reader of note 2').selectOption('us')
   await page.getByLabel('Note 2', { exact: true }).fill('HUSHHUSH margin is thin')
 
-  // Told before saving: the past, what cannot be driven, a digit too many.
+  // Reported before saving: the past, what cannot be driven, a digit too many.
   await page.getByLabel('When').first().fill('2026-01-05 8-11')
   await expect(page.getByText(/is in the past, by/).first()).toBeVisible()
   await page.getByLabel('When').first().fill('tomorrow 8-11')

@@ -82,7 +82,7 @@ test(`killed ${kills} times while tenders come and are answered: none lost, none
               timeout: 3000,
             })
             .catch(() => null)
-        // Asked again when no answer came: what was done already is told as such.
+        // Asked again when no answer came: what was done already is reported as such.
         await api
           .post('/intake/act', {
             data: luck.yes(0.6)

@@ -7,7 +7,7 @@ async function loadToPhoenix(): Promise<number> {
   return loads[0]!.id
 }
 
-test('a city of six states is told apart and chosen by keyboard, and the new facility stands on the map', async ({
+test('a city of six states is chosen among them by keyboard, and the new facility stands on the map', async ({
   page,
 }) => {
   await signIn(page)
@@ -51,7 +51,9 @@ test('two facilities known: miles, the legs and the line of the road come from t
   expect(route.ways[0]!.line.length).toBeGreaterThan(1)
 })
 
-test('the map of a load: moved, zoomed and brought home by keys and buttons, and told in words', async ({ page }) => {
+test('the map of a load: moved, zoomed and brought home by keys and buttons, and described in words', async ({
+  page,
+}) => {
   await signIn(page)
   const loadId = await loadToPhoenix()
   await page.goto(`/loads/${loadId}`)
@@ -112,7 +114,7 @@ test('boise to laredo: the command line answers without leaving the page', async
   expect(page.url()).toBe(at)
 })
 
-test('a delivery that the law does not allow is told with what would fix it', async ({ page }) => {
+test('a delivery that the law does not allow is reported with what would fix it', async ({ page }) => {
   await signIn(page)
   const loadId = await loadToPhoenix()
   await page.goto(`/loads/new?copy=${loadId}`)

@@ -123,7 +123,7 @@ test('settings that are wrong, missing or misspelt end the start with one senten
   }
 })
 
-test('a database that lacks a table is refused in words, told at /healthz, and nothing else is served', async () => {
+test('a database that lacks a table is refused in words, reported at /healthz, and nothing else is served', async () => {
   await world()
   new Database(join(folder, 'oxpecker.db')).exec('pragma foreign_keys = off; drop table offer').close()
   application = startApplication(around, { OX_LOG_LEVEL: 'silent' })

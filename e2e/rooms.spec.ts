@@ -3,7 +3,7 @@ import { caller, ready, signIn } from './desk'
 import { freshLoad } from './loads'
 import { world } from './world'
 
-test('signing in: a wrong password is told, the way back is kept, signing out ends the session', async ({
+test('signing in: a wrong password is reported, the way back is kept, signing out ends the session', async ({
   page,
   context,
 }) => {
@@ -90,7 +90,7 @@ test('what is typed is not lost when the server refuses', async ({ page }) => {
   await expect(page.getByLabel('Freight', { exact: true })).toHaveValue('Something new')
 })
 
-test('a price with a slipped digit is told while it is typed', async ({ page }) => {
+test('a price with a slipped digit is reported while it is typed', async ({ page }) => {
   await signIn(page)
   await page.locator('a[data-load]', { hasText: 'Post it' }).first().click()
   await expect(page.getByText(/^Uncovered, /)).toBeVisible()

@@ -223,7 +223,7 @@ test('a change is seen side by side before the load takes it; a late cancellatio
     .toBe(1)
 })
 
-test('a code held for a place far from where the tender says is told before the yes, and reported again in one stroke', async ({
+test('a code held for a place far from where the tender says is reported before the yes, and reported again in one stroke', async ({
   page,
 }) => {
   const [shipment] = await burst('marigold', 'original')

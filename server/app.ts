@@ -2,7 +2,7 @@ import { createRequestHandler } from '@react-router/express'
 import express from 'express'
 import { RouterContextProvider, type ServerBuild } from 'react-router'
 import { callerContext, nonceContext } from '#server/access/context'
-import { sealAnew } from '#server/access/seal-anew'
+import { reseal } from '#server/access/reseal'
 import { adoptOldFolder } from '#server/carrier/store'
 import { reportListenerFaults } from '#server/changes'
 import { closeDatabase, DatabaseProblem, database, storageProblem } from '#server/db.server'
@@ -90,7 +90,7 @@ export async function startWork(): Promise<() => Promise<void>> {
   const db = database()
   reportListenerFaults((error) => logger().error({ err: error }, 'a listener of changes broke'))
   adoptOldFolder(settings().OX_DATA)
-  sealAnew(db)
+  reseal(db)
   releaseHeld(db, { kind: 'board' }, Date.now())
   const stopWatch = watchSoundness()
   const feeds = startFeeds(db)

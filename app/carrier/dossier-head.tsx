@@ -9,7 +9,7 @@ const standings = {
   stop: 'Blocked: not to be awarded',
 } as const
 
-/** Who it is, how it stands, and how old the register's word is. */
+/** Who it is, whether it may be used, and how old the register's data is. */
 export function DossierHead({
   dossier,
   now,

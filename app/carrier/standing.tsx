@@ -6,7 +6,7 @@ export const standingTone = {
   stop: 'text-bill font-semibold',
 } as const
 
-/** How a carrier stands, in a word. */
+/** Whether a carrier may be used, in a word. */
 export function Standing({ verdict }: { verdict: 'clear' | 'caution' | 'stop' | null }) {
   return verdict ? (
     <span className={standingTone[verdict]}>{verdictWords[verdict]}</span>

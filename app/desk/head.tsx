@@ -59,7 +59,7 @@ export function Head({
   )
 }
 
-/** The way to a room; the room is marked while one of its pages is open, `also` where that stands at another address. */
+/** The link to a room, marked while one of its pages is open; `also` is another address that belongs to the room. */
 function RoomLink({
   to,
   also,

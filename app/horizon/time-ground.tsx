@@ -1,6 +1,6 @@
 import type { Tick } from './layout'
 
-/** What every line of time stands on: nights, the base with its marks, and now. */
+/** What every line of time is drawn on: nights, the base with its marks, and now. */
 export function TimeGround({
   nights,
   ticks,

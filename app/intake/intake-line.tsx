@@ -11,7 +11,7 @@ const rows = 3
 
 const toneColor: Record<ClockTone, string> = { act: 'var(--bill)', care: 'var(--ring-text)', clear: 'var(--acacia)' }
 
-/** The respond-by clock of everything in Intake on the horizon's line: answers wanted soon stand left. */
+/** The respond-by clock of everything in Intake on the horizon's line: what has to be answered soon is at the left. */
 export function IntakeLine({
   tenders,
   now,

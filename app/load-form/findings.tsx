@@ -2,7 +2,7 @@ import { chargeSheet, margin } from '#core/charge/charge'
 import type { Problem } from '#core/load/checks'
 import { transitHours } from '#core/miles/drive'
 import { milesWords } from '#core/miles/words'
-import { type ExchangeRate, reckon, reckonedWords } from '#core/money/exchange'
+import { convertedWords, convertToDesk, type ExchangeRate } from '#core/money/exchange'
 import { formatMoney } from '#core/money/money'
 import { proposeLimits } from '#core/rates/limits'
 import type { RateBand } from '#core/rates/rates'
@@ -40,7 +40,7 @@ export function Findings({
     weightLb: Number(values.weightLb.replaceAll(',', '')) || null,
   })
   const sold = { amountMinor: sheet.totalMinor, currency: sheet.currency }
-  const sell = reckon(sold, money.rates, money.today)
+  const sell = convertToDesk(sold, money.rates, money.today)
   const sellMinor = 'refusal' in sell ? 0 : sell.amountMinor
   const limits = proposeLimits(band, sellMinor)
   return (
@@ -80,7 +80,7 @@ export function Findings({
             />
             <span className="label">{bandWords(band, now)}</span>
           </div>
-          {!('refusal' in sell) && sell.by !== null && <p>Sells for {reckonedWords(sold, sell)}</p>}
+          {!('refusal' in sell) && sell.by !== null && <p>Sells for {convertedWords(sold, sell)}</p>}
           {limits && sellMinor > 0 && (
             <p>
               Target {formatMoney(limits.targetPayMinor)} leaves {marginWords(sellMinor, limits.targetPayMinor)}, max{' '}

@@ -143,7 +143,7 @@ function whenText(stop: { earliestLocal: string; latestLocal: string | null }): 
   return `${stop.earliestLocal.replace('T', ' ')}${stop.latestLocal ? `-${stop.latestLocal.slice(11)}` : ''}`
 }
 
-/** The delivery window that stands to the new pickup as the old one stood to the old. */
+/** The delivery window that is as long after the new pickup as the old one was after the old. */
 export function proposedDelivery(values: FormValues, now: number): string | null {
   const pickup = values.stops[0]
   const window = pickup && windowOf(pickup, now)

@@ -26,7 +26,7 @@ export function useLoadForm(props: LoadFormProps) {
 type Form = ReturnType<typeof useForm<FormValues>>
 type Problems = ReturnType<typeof problemsSoFar>
 
-/** Saves the form. What is missing or impossible is told first; a caution has to be seen once before it is passed. */
+/** Saves the form. What is missing or impossible is reported first; a caution has to be seen once before it is passed. */
 function useSaveLoad(props: LoadFormProps, form: Form, values: FormValues, problems: Problems) {
   const { now, loadId, version, copiedFrom } = props
   const [key] = useState(formKey)

@@ -4,7 +4,7 @@ import { hour } from '#core/time/local'
 import { momentWords, spanWords } from '#core/time/words'
 import type { LoadPage } from '#server/load-page/read'
 
-/** The line under the rooms: which load, what, how it stands, where it is posted. */
+/** The line under the rooms: which load, what, its state, where it is posted. */
 export function LoadHead({ page, now, zone }: { page: LoadPage; now: number; zone: string }) {
   const { load } = page
   const standing = standingWords(page, now)

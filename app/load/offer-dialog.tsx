@@ -161,7 +161,7 @@ function useOfferForm({ acting, carrier, now, zone, onRecorded }: OfferDialogPro
   return { form, set: (part: Partial<OfferForm>) => setForm({ ...form, ...part }), untilWords, save }
 }
 
-/** How a price stands while it is typed: by the mile, against the most, and whether a digit slipped. */
+/** What a price comes to while it is typed: by the mile, against max, and whether a digit slipped. */
 function priceReading({ load, band }: LoadPage, payMinor: number | null): string | undefined {
   if (!payMinor) return undefined
   const times = band ? payMinor / band.middleMinor : 1

@@ -1,4 +1,4 @@
-import { deskCurrency, reckonedWords } from '#core/money/exchange'
+import { convertedWords, deskCurrency } from '#core/money/exchange'
 import { type Currency, formatAmount } from '#core/money/money'
 import { bandWords } from '#core/rates/words'
 import type { LoadPage } from '#server/load-page/read'
@@ -126,7 +126,7 @@ function Turned({
   return (
     <span>
       <span className="label">{words}</span>{' '}
-      {reckonedWords({ amountMinor, currency }, { amountMinor: deskMinor, by: { rateE6, day } })}
+      {convertedWords({ amountMinor, currency }, { amountMinor: deskMinor, by: { rateE6, day } })}
     </span>
   )
 }
@@ -236,7 +236,7 @@ function PegNames({ pegs, x }: { pegs: StripFigures['pegs']; x: (minor: number) 
 
 const inner = (edge: number, middle: number) => middle + (edge - middle) * 0.5
 
-/** Moves labels apart that would stand on one another, keeping their order. */
+/** Moves labels apart that would overlap, keeping their order. */
 function spread<T extends { x: number }>(marks: T[], room: number): (T & { at: number })[] {
   const placed = marks.toSorted((one, other) => one.x - other.x).map((mark) => ({ ...mark, at: mark.x }))
   for (let index = 1; index < placed.length; index++)

@@ -1,6 +1,6 @@
 import type { Point } from '#core/place/straight'
 
-/** What is drawn over the ground of a map. Later layers lie on earlier ones. */
+/** What is drawn over the ground of a map. Later layers cover earlier ones. */
 export type Layer =
   | { kind: 'way'; points: Point[] }
   | { kind: 'stops'; stops: (Point & { name: string; stop: 'pickup' | 'delivery' })[] }

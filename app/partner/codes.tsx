@@ -14,7 +14,7 @@ import { postJson } from '../ui/post'
 
 type Code = PartnerPage['codes'][number]
 
-/** A partner's codes: what each is with us, who said so, and how many tenders used it. Those nobody has mapped stand first. */
+/** A partner's codes: what each is with us, who said so, and how many tenders used it. Those nobody has mapped come first. */
 export function Codes({ codes, mayMap }: { codes: Code[]; mayMap: boolean }) {
   const [editing, setEditing] = useState<Code | null>(null)
   const { revalidate } = useRevalidator()

@@ -8,7 +8,7 @@ import { Field } from '../ui/field'
 import { postJson } from '../ui/post'
 import { useSaving } from '../ui/use-saving'
 
-/** How a site's pages are read: where each thing stands, as data that can be fixed when the page changes. */
+/** How a site's pages are read: where each thing is, as data that can be fixed when the page changes. */
 export function SiteForm({
   partnerId,
   site,

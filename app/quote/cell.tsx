@@ -9,7 +9,7 @@ export type EndKey = 'Enter' | 'Tab' | 'Shift+Tab' | 'Escape' | 'left'
 interface CellEditorProps {
   cell: CellName
   start: string
-  /** Whether the text is to be gone on with, or the whole of it stands to be typed over. */
+  /** Whether typing goes on with the text, or replaces all of it. */
   onEnd: (text: string | null, key: EndKey) => void
 }
 

@@ -6,7 +6,7 @@ import { daysWords, dayWords, momentWords } from '#core/time/words'
 import type { QuotePage } from '#server/quote/read'
 import type { ScreenLine } from './screen-lines'
 
-/** Which quote, for whom, how long it stands, what it comes to. */
+/** Which quote, for whom, how long it is good, what it comes to. */
 export function QuoteHead({
   page,
   lines,

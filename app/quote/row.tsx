@@ -97,7 +97,7 @@ function Before({ line }: { line: ScreenLine }) {
   )
 }
 
-/** How the line stands, or what is wrong with it. */
+/** The state of the line, or what is wrong with it. */
 function Note({ line }: { line: ScreenLine }) {
   const missing = line.problems.every(({ message }) => message.endsWith('is missing'))
   if (line.problems.length > 0 && !line.busy)

@@ -70,7 +70,7 @@ export default function PriceChart({ buys, band, zone }: { buys: LaneBuy[]; band
         )}
         <Tooltip
           cursor={false}
-          content={({ payload }) => <Told point={payload?.[0]?.payload as Point | undefined} day={day} />}
+          content={({ payload }) => <PointWords point={payload?.[0]?.payload as Point | undefined} day={day} />}
         />
         <Scatter
           name="around"
@@ -92,7 +92,7 @@ interface Point {
   number: string
 }
 
-function Told({ point, day }: { point: Point | undefined; day: (at: number) => string }) {
+function PointWords({ point, day }: { point: Point | undefined; day: (at: number) => string }) {
   if (!point) return null
   return (
     <p className="border border-ink bg-sheet px-2 py-1">

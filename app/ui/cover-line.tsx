@@ -44,7 +44,7 @@ function planCover(cover: CoverStretch[], deliveries: Delivery[], today: string,
       isShort: stretch.to < (ahead[0]?.on ?? today),
       isThrough: stretch.to >= (ahead.at(-1)?.on ?? today),
     }))
-  // Labels that would lie over one another are left to the list beside.
+  // Labels that would overlap are left to the list beside.
   const labelled = ahead.filter((each, at) => at === 0 || x(each.on) - x(ahead[at - 1]!.on) > 84)
   const height = Math.max(1, bars.length) * row + (ahead.length > 0 ? 30 : 12)
   return { x, left, height, bars, ahead, labelled }

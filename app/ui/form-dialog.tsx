@@ -22,7 +22,7 @@ interface FormDialogProps {
   onClose: () => void
   /** What follows once it is saved; the dialog closes where nothing is said. */
   onSaved?: () => void
-  /** What stands under the form. */
+  /** What is shown under the form. */
   after?: ReactNode
   children: ReactNode | ((error: Saving['error']) => ReactNode)
 }

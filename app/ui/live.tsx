@@ -1,10 +1,10 @@
 import { createContext, type ReactNode, type RefObject, useContext, useEffect, useMemo, useRef } from 'react'
 import { useRevalidator } from 'react-router'
-import type { Told } from '#server/live/live'
+import type { LiveChange } from '#server/live/live'
 import { listen } from './live-source'
 
 interface Listener {
-  onChange?: (change: Told) => void
+  onChange?: (change: LiveChange) => void
   onWarning?: (data: string) => void
 }
 
@@ -29,7 +29,7 @@ export function LiveProvider({ readAt, upTo, children }: { readAt: number; upTo:
       listen(from.current, ({ name, data }) => {
         for (const { onChange, onWarning } of live.listeners)
           if (name === 'warned') onWarning?.(data)
-          else onChange?.(JSON.parse(data) as Told)
+          else onChange?.(JSON.parse(data) as LiveChange)
       }),
     [live],
   )
@@ -56,7 +56,7 @@ const gatherMs = 150
  * Reads the page again when something it shows has changed: changes close together are one reading, and what was read after the
  * change (because an act of ours made it) is not read a second time.
  */
-export function useLive(touches: (change: Told) => boolean): void {
+export function useLive(touches: (change: LiveChange) => boolean): void {
   const { revalidate, state } = useRevalidator()
   const upTo = useContext(LiveContext)?.upTo
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
@@ -84,7 +84,7 @@ export function useLive(touches: (change: Told) => boolean): void {
 }
 
 /** Does something with every change, whatever it is of. */
-export const useChanges = (run: (change: Told) => void): void => useListener({ onChange: run })
+export const useChanges = (run: (change: LiveChange) => void): void => useListener({ onChange: run })
 
 /** Does something when a tender's time to answer is nearly over. */
 export const useWarnings = (run: (data: string) => void): void => useListener({ onWarning: run })

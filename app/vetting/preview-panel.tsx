@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import type { PolicyPreview } from '#server/vetting/preview'
 
-/** What a changed policy would do: how many stand how, and whom it would newly stop. */
+/** What a changed policy would do: how many carriers get which verdict, and whom it would newly block. */
 export function PreviewPanel({ preview, stale }: { preview: PolicyPreview; stale: boolean }) {
   const rows = (['clear', 'caution', 'stop'] as const).map(
     (standing) => [standing, preview.before[standing], preview.after[standing]] as const,

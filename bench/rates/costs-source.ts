@@ -12,9 +12,9 @@ const kinds = [
 ] as const
 
 /**
- * Prices as dollars added up, the way a truck owner reckons: hours driving and at the docks, diesel that week, and
+ * Prices as dollars added up, as a truck owner would: hours driving and at the docks, diesel that week, and
  * what the truck is worth where it is against where it will be (a potential of every market, moving with the weeks). The
- * market's mood multiplies; what is agreed lies around it with a skewed error. Towns grow around forty cities; most
+ * market's mood multiplies; what is agreed is around it with a skewed error. Towns grow around forty cities; most
  * loads leave a few dozen plants. Shares no formula with the product, the demo or the other source.
  */
 export function costsSource(seed: number, pastLoads = 60_000, asked = 3000): Source {

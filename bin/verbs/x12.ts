@@ -61,7 +61,7 @@ interface Handlers {
   finish?: () => void
 }
 
-/** Inspects a file; what is no X12 is told as a failure. The exit status: 0, 1 where something could not be read, 2 without a file. */
+/** Inspects a file; what is no X12 is reported as a failure. The exit status: 0, 1 where something could not be read, 2 without a file. */
 async function inspectFile(
   file: string,
   out: ReturnType<typeof output>,

@@ -123,7 +123,7 @@ test('groups, against joining every pair by brute force, after any order of chan
 test('shared facts: a common name says nothing, many at one address do', () => {
   const holders = (count: number) =>
     Array.from({ length: count }, (_, at) => ({ name: `Carrier ${at}`, dotNumber: String(at), closedOn: null }))
-  const told = (kind: LinkFact['kind'], count: number) =>
+  const held = (kind: LinkFact['kind'], count: number) =>
     sharedFacts([fact(kind, 'x')], () => holders(count), '0').map((each) => each.count)
-  expect([told('officer', 4), told('officer', 5), told('address', 12), told('phone', 1)]).toEqual([[3], [], [11], []])
+  expect([held('officer', 4), held('officer', 5), held('address', 12), held('phone', 1)]).toEqual([[3], [], [11], []])
 })

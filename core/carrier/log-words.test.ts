@@ -69,7 +69,7 @@ describe('a carrier’s log in words', () => {
     ['link_revoked', {}, 'A link was withdrawn'],
     ['mail_failed', { to: 'a@b.example', problem: 'no such mailbox' }, 'Email to a@b.example failed: no such mailbox'],
   ])('%s %o', (kind, data, words) => expect(carrierLogWords(kind, data)).toBe(words))
-  test('a kind from a later version is told by its name', () =>
+  test('a kind from a later version is reported by its name', () =>
     expect(carrierLogWords('moved_to_archive', {})).toBe('moved to archive'))
   test('nothing kept in the log is ever shown as [object Object] or undefined', () => {
     for (const kind of [

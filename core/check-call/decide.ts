@@ -17,7 +17,7 @@ export interface CheckCall {
     atLocal: string
     reasonCode: DelayCode | null
     note: string
-    /** Whoever notes it has seen that the time lies far off the window, and means it. */
+    /** Whoever notes it has seen that the time is far off the window, and means it. */
     sure: boolean
   }
 }
@@ -85,7 +85,7 @@ export function decideCheckCall(
   }
 }
 
-/** How far off a stop's window an arrival lies, in words; null where it can well be. */
+/** How far off a stop's window an arrival is, in words; null where it can well be. */
 function offWindow(instant: number, stop: NonNullable<CheckCallFacts['stop']>): string | null {
   const opens = toInstant(stop.earliestLocal, stop.zone)
   const closes = toInstant(stop.latestLocal ?? stop.earliestLocal, stop.zone)

@@ -27,7 +27,7 @@ export function confirmationMail(terms: ConfirmationTerms, version: number, url:
   }
 }
 
-/** Text made safe to stand in HTML, in an element or a quoted attribute. */
+/** Text made safe for HTML, in an element or a quoted attribute. */
 export function escapeHtml(text: string): string {
   const entities: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' }
   return text.replace(/[&<>"']/g, (character) => entities[character]!)

@@ -149,7 +149,7 @@ describe('versions', () => {
       'Stop 2 window: Sat, Jan 2, 2027, 8:00 am, first come > Sat, Jan 2, 2027, 10:00 am, first come',
     ])
   })
-  test('amounts stand in the currency they were agreed in, and an advance is told apart from the pay', () => {
+  test('amounts stand in the currency they were agreed in, and an advance is kept apart from the pay', () => {
     const inCad = confirmationTerms(
       load as unknown as LoadToConfirm,
       { name: 'Night Heron Lines', mcNumber: '9', dotNumber: '8' },

@@ -63,7 +63,7 @@ describe('a fuel table', () => {
   })
 })
 
-test('a diesel index is read line by line; bad lines are told, the others taken', () => {
+test('a diesel index is read line by line; bad lines are reported, the others taken', () => {
   const reading = readDiesel([
     ['area', 'week', 'usd_per_gallon'],
     ['US', '2026-11-16', '3.522'],

@@ -26,7 +26,7 @@ export const fuelTableSchema = z.object({
 })
 export type FuelTable = z.infer<typeof fuelTableSchema>
 
-/** How many steps diesel stands above the table's base; 0 at or under it. */
+/** How many steps diesel is above the table's base; 0 at or under it. */
 export function fuelSteps(table: FuelTable, dieselE3: number): number {
   const above = Math.max(0, dieselE3 - table.baseE3)
   return table.begunStepCounts ? Math.ceil(above / table.stepE3) : Math.floor(above / table.stepE3)

@@ -1,7 +1,7 @@
 import { escapeHtml, type MailText } from '../confirmation/mail'
 import { type Currency, formatMoney } from '../money/money'
 
-/** All that an invoice by email says; built field by field, so that nothing of the carrier's side can stand in it. */
+/** All that an invoice by email says; built field by field, so that nothing of the carrier's side can be in it. */
 export interface InvoiceToMail {
   number: string
   loadNumber: string

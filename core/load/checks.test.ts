@@ -44,7 +44,7 @@ const problems = (of: LoadToCheck, over = {}) =>
     ({ severity, code, path }) => `${severity} ${code} ${path}`,
   )
 
-describe('told before saving', () => {
+describe('reported before saving', () => {
   test('a sound load has no problem', () => expect(problems(load())).toEqual([]))
 
   test.each([
@@ -126,7 +126,7 @@ describe('told before saving', () => {
   })
 })
 
-test('a facility known by its city alone is told, another is not', () => {
+test('a facility known by its city alone is reported, another is not', () => {
   const [pickup, delivery] = load().stops
   const problems = (address: string) =>
     checkLoad(load({ stops: [{ ...pickup!, address }, delivery!] }), { now, hasPayer: true, band, ...money }).map(

@@ -1,7 +1,7 @@
 import { type Charge, type ChargeFacts, chargeSheet, oneCurrency } from '../charge/charge'
 import { type DriveToPlan, fixesOf, planDrive } from '../miles/drive'
 import type { Leg } from '../miles/roads'
-import { type ExchangeRate, reckon } from '../money/exchange'
+import { convertToDesk, type ExchangeRate } from '../money/exchange'
 import { formatMoney } from '../money/money'
 import type { RateBand } from '../rates/rates'
 import { hour, toInstant } from '../time/local'
@@ -161,7 +161,7 @@ export function driveOf(
   return { ready: windows[0]?.opens ?? 0, stops: windows, legs: legs.map((leg) => leg.hours), team }
 }
 
-/** Whether the load can be driven at all, and in time by the law. Told at the first stop that is missed. */
+/** Whether the load can be driven at all, and in time by the law. Reported at the first stop that is missed. */
 function checkDrive(load: LoadToCheck): Problem[] {
   const { stops, legs } = load
   const roadless = legs.findIndex((leg) => leg?.byRoad === false)
@@ -232,7 +232,7 @@ function checkCharges(load: LoadToCheck, { band, rates, today }: CheckFacts): Pr
       },
     ]
   const sheet = chargeSheet(load.sellCharges, load.charges)
-  const sell = reckon({ amountMinor: sheet.totalMinor, currency: sheet.currency }, rates, today)
+  const sell = convertToDesk({ amountMinor: sheet.totalMinor, currency: sheet.currency }, rates, today)
   if ('refusal' in sell)
     return [{ path: 'sellCharges', code: 'no_exchange_rate', severity: 'stop', message: sell.refusal.message }]
   if (!band || sell.amountMinor === 0) return []

@@ -22,7 +22,7 @@ export function decideOffer(load: LoadFacts, command: LoadCommand & { kind: 'rec
   return { events: [{ kind: 'offer_repriced', offerId: standing.id, from: standing.payMinor, ...repriced }] }
 }
 
-/** What our counter does; it lies below what the carrier asks. */
+/** What our counter does; it is below what the carrier asks. */
 export function decideCounter(load: LoadFacts, offerId: number, counterMinor: number, now: number): Decision {
   return withOpenOffer(load, offerId, (offer) => {
     if (isPast(offer, now)) return refuse('offer_lapsed', load, offer.carrierName)

@@ -240,7 +240,7 @@ describe('offers', () => {
       events: [{ from: 248_000, to: 235_000 }],
     })
   })
-  test('declining twice is told', () =>
+  test('declining twice is reported', () =>
     expect(kinds(load({ offers: [offer(1, { state: 'declined' })] }), { kind: 'decline_offer', offerId: 1 })).toBe(
       'offer_ended',
     ))

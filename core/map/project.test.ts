@@ -71,7 +71,7 @@ describe('frames', () => {
     expect(near.width).toBe(10)
     expect(far.width).toBe(2200)
   })
-  test('arrows move, nought brings home, other keys are not the map’s', () => {
+  test('arrows move, zero brings home, other keys are not the map’s', () => {
     const home = { x: 0, y: 0, width: 400, height: 200 }
     expect(frameAfter('ArrowLeft', home, home).x).toBeLessThan(0)
     expect(frameAfter('0', frameAfter('ArrowDown', home, home), home)).toBe(home)

@@ -21,7 +21,7 @@ export interface MapPoint {
   y: number
 }
 
-/** Where a point lies on the map’s plane, in its units (Albers equal-area conic, Snyder, USGS Professional Document 1395). */
+/** Where a point is on the map’s plane, in its units (Albers equal-area conic, Snyder, USGS Professional Document 1395). */
 export function project({ lat, lon }: Point): MapPoint {
   const rho = Math.sqrt(Math.max(0, c - 2 * n * Math.sin(lat * radian))) / n
   const angle = n * (lon * radian - centreLon)
@@ -48,7 +48,7 @@ export function shapeAround(spots: MapPoint[], bounds: { min: number; max: numbe
   return Math.min(bounds.max, Math.max(bounds.min, wide / tall))
 }
 
-/** More room up and down than aside: the names of the stops stand over them. */
+/** More room up and down than aside: the names of the stops are written above them. */
 const room = { aside: 1.25, up: 1.5 }
 
 /** The frame of a given shape (width to height) that shows all spots with some room around them. */

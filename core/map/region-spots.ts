@@ -104,7 +104,7 @@ export function namesThatFit(letter: number, spots: readonly RegionSpot[] = regi
   return kept
 }
 
-/** The codes that stand whole in a frame, or outside it: one that its edge would cut in two is left out. */
+/** The codes that are wholly in a frame, or outside it: one that its edge would cut in two is left out. */
 export function namesInFrame(letter: number, frame: Frame): RegionSpot[] {
   const cutBy = (edge: number, middle: number, half: number) => Math.abs(edge - middle) < half
   return namesThatFit(letter).filter(({ code, x, y }) => {

@@ -29,7 +29,7 @@ test.each([
   ['a negative price', 6, '-20'],
   ['a price as text', 6, 'call us'],
   ['miles missing', 7, ''],
-])('%s: the line is told, the next is taken', (_, column, text) => {
+])('%s: the line is reported, the next is taken', (_, column, text) => {
   const bad = good.map((each, at) => (at === column ? text : each))
   const reading = readAverages([head, bad, good])
   expect(reading.rows).toHaveLength(1)

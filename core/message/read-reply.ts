@@ -17,8 +17,8 @@ const part =
   /advance|detention|lumper|layover|tonu|not used|deposit|stop.?off|extra stop|insurance|cargo|liability|per mile|\/\s*mi|an hour|per hour|\/\s*hr/i
 
 /**
- * Reads prices and one MC number from a plain email text. Quoted history and signatures are left out; where two amounts stand, or the one
- * that stands may be only a part, there is no certain price, because a wrong one is worse than a question.
+ * Reads prices and one MC number from a plain email text. Quoted history and signatures are left out; where there are two amounts, or the one
+ * that is there may be only a part, there is no certain price, because a wrong one is worse than a question.
  */
 export function readReply(text: string): ReplyFacts {
   const own = ownWords(text)

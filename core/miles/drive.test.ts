@@ -73,7 +73,7 @@ describe('windows', () => {
     const plan = planDrive(drive({ stops: [{ ...always, closes: start }, nextDay, always], legs: [8, 11] }))
     expect(plan.stops[2]!.rests.map((rest) => rest.kind)).toEqual(['break'])
   })
-  test('too late is told, with what would fix it', () => {
+  test('too late is reported, with what would fix it', () => {
     const soon = { ...always, closes: start + 15 * hour }
     const late = drive({ stops: [{ ...always, closes: start + 2 * hour }, soon], legs: [13] })
     const plan = planDrive(late)

@@ -139,7 +139,7 @@ function sampleTrees(network: Network, weight: (leg: { cost: number; miles: numb
   return trees
 }
 
-/** A hub covers all best ways that pass it: what lies beyond it in the tree counts no more, for it or for the nodes before it. */
+/** A hub covers all best ways that pass it: what is beyond it in the tree counts no more, for it or for the nodes before it. */
 function cover({ parent, settled, below }: Tree, hub: number, passed: Float64Array): void {
   const covered = below[hub]!
   if (covered === 0) return

@@ -21,7 +21,7 @@ const townMiles = 8
 /** A small road is taken only as far as it must be. */
 const localReluctance = 1.15
 
-/** How many nodes are tried from a place, and how far beyond the nearest they may lie. */
+/** How many nodes are tried from a place, and how far beyond the nearest they may be. */
 const maxEntries = 5
 const reachMiles = 25
 const remoteReachMiles = 250
@@ -103,7 +103,7 @@ function localWay(node: number, miles: number): Entry {
   return { node, miles, hours, cost: hours * localReluctance }
 }
 
-/** How many nodes are looked at: some of the nearest may lie across water. */
+/** How many nodes are looked at: some of the nearest may be across water. */
 const looked = 8
 
 /** The nearest nodes, the nearest first, from the squares around; farther squares only where the near ones are empty. */

@@ -107,7 +107,7 @@ describe('hub labels', () => {
   })
 })
 
-test('of towns in a row each is told by a handful of hubs: the middle one first, then the middles of the halves', () => {
+test('of towns in a row each is reported by a handful of hubs: the middle one first, then the middles of the halves', () => {
   const row = randomNetwork(
     Array.from({ length: 63 }, (_, at) => ({ lat: 40, lon: -116 + at / 10 })),
     [],
@@ -140,13 +140,13 @@ describe('between doors', () => {
         const back = roads.between(to, from)
         const way = roads.way(from, to)
         if (!there || !back || !way) return there === back && way === null
-        const told = way.roads.reduce((sum, road) => sum + road.miles, 0)
+        const named = way.roads.reduce((sum, road) => sum + road.miles, 0)
         const inMatrix = roads.matrix([from], [to, from])[0]!
         return (
           Math.abs(there.miles - back.miles) < 1e-6 &&
           way.miles === there.miles &&
           Math.abs(inMatrix - there.miles) < 1e-6 &&
-          (there.miles <= 1.0001 || Math.abs(told - way.miles) < 0.11 * way.roads.length + 0.15)
+          (there.miles <= 1.0001 || Math.abs(named - way.miles) < 0.11 * way.roads.length + 0.15)
         )
       }),
       { numRuns: 150 },

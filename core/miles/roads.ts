@@ -192,7 +192,7 @@ function legsToHub(network: Network, labels: Labels, start: number, rank: number
   }
 }
 
-/** Where a node's entry for a hub stands; every node on a labelled way has one. */
+/** Where a node's entry for a hub is; every node on a labelled way has one. */
 function entryAt(labels: Labels, node: number, rank: number): number {
   let low = labels.offsets[node]!
   let high = labels.offsets[node + 1]! - 1

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { isDay } from '../time/local'
-import { readExchangeRates, reckon, reckonedWords } from './exchange'
+import { convertedWords, convertToDesk, readExchangeRates } from './exchange'
 import { isCurrency } from './money'
 
 const rates = [
@@ -16,22 +16,22 @@ describe('a sum in the desk’s currency', () => {
     [cad(288_000), '2026-11-26', 207_360, '2026-11-20'],
     [cad(-1), '2026-11-27', -1, '2026-11-27'],
   ])('%o on %s is %i by the rate of %s', (money, day, amountMinor, by) =>
-    expect(reckon(money, rates, day)).toMatchObject({ amountMinor, by: { day: by } }),
+    expect(convertToDesk(money, rates, day)).toMatchObject({ amountMinor, by: { day: by } }),
   )
   test('needs no rate where it is the desk’s own', () =>
-    expect(reckon({ amountMinor: 5, currency: 'USD' }, [], '2026-11-27')).toEqual({ amountMinor: 5, by: null }))
+    expect(convertToDesk({ amountMinor: 5, currency: 'USD' }, [], '2026-11-27')).toEqual({ amountMinor: 5, by: null }))
   test.each(['2026-11-19', '2026-12-08', '2027-11-27'])('is refused on %s: none is known, or it is too old', (day) =>
-    expect(reckon(cad(5), rates, day)).toMatchObject({ refusal: { code: 'no_exchange_rate' } }),
+    expect(convertToDesk(cad(5), rates, day)).toMatchObject({ refusal: { code: 'no_exchange_rate' } }),
   )
-  test('is told with the rate it was turned by', () => {
+  test('is reported with the rate it was turned by', () => {
     const money = cad(288_000)
-    const reckoned = reckon(money, rates, '2026-11-27')
-    if ('refusal' in reckoned) throw new Error('refused')
-    expect(reckonedWords(money, reckoned)).toBe('C$2,880 ($2,105.86 at 0.7312 on Fri, Nov 27)')
+    const converted = convertToDesk(money, rates, '2026-11-27')
+    if ('refusal' in converted) throw new Error('refused')
+    expect(convertedWords(money, converted)).toBe('C$2,880 ($2,105.86 at 0.7312 on Fri, Nov 27)')
   })
 })
 
-test('a table is read row by row, and nonsense is told', () => {
+test('a table is read row by row, and nonsense is reported', () => {
   const read = readExchangeRates(
     [
       ['day', 'from', 'to', 'rate'],

@@ -17,7 +17,7 @@ export interface Money {
   currency: Currency
 }
 
-/** What the desk reckons in: the market's figures, limits, the take line and all sums over loads. */
+/** The currency the desk works in: the market's figures, limits, the take line and all sums over loads. */
 export const deskCurrency: Currency = 'USD'
 
 /** What one unit of another currency is worth in the desk's, in millionths, and the day that was published for. */
@@ -27,7 +27,7 @@ export interface DatedRate {
 }
 
 /** A sum in the desk's currency, and the dated rate it was turned by; null where none was needed. */
-export interface Reckoned {
+export interface Conversion {
   amountMinor: number
   by: DatedRate | null
 }
@@ -38,7 +38,7 @@ const oldestDays = 10
 export interface NoRate {
   refusal: { code: 'no_exchange_rate'; message: string }
 }
-export type Converted = Reckoned | NoRate
+export type Converted = Conversion | NoRate
 
 /** The newest rate of a day or before from a currency into the desk's; `by` is null for the desk's own. Refused where the table has none. */
 export function rateOn(
@@ -77,15 +77,15 @@ export const fromDesk = (amountMinor: number, by: DatedRate | null): number =>
  * A sum in the desk's currency on a day, by the newest rate of that day or before, rounded half away from zero. Refused where the table has
  * none: two currencies are never added as if they were one.
  */
-export function reckon(money: Money, rates: readonly ExchangeRate[], day: string): Converted {
+export function convertToDesk(money: Money, rates: readonly ExchangeRate[], day: string): Converted {
   const rate = rateOn(money.currency, rates, day)
   return 'refusal' in rate ? rate : { amountMinor: toDesk(money.amountMinor, rate.by), by: rate.by }
 }
 
 /** `C$2,880`, and where it was turned, `C$2,880 ($2,106 at 0.7312 on Fri, Nov 27)`. */
-export function reckonedWords(money: Money, reckoned: Reckoned): string {
+export function convertedWords(money: Money, converted: Conversion): string {
   const own = formatMoney(money.amountMinor, money.currency)
-  return reckoned.by === null ? own : `${own} ${deskWords(reckoned.amountMinor, reckoned.by)}`
+  return converted.by === null ? own : `${own} ${deskWords(converted.amountMinor, converted.by)}`
 }
 
 /** `($2,106 at 0.7312 on Fri, Nov 27)`: what a sum comes to in the desk's currency, and by which rate. */

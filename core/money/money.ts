@@ -2,7 +2,7 @@
 export const currencies = ['USD', 'CAD'] as const
 export type Currency = (typeof currencies)[number]
 export const currencyWords: Record<Currency, string> = { USD: 'US dollars', CAD: 'Canadian dollars' }
-/** Whether a text is the code of a currency we reckon in. */
+/** Whether a text is the code of a currency we work in. */
 export const isCurrency = (text: string): text is Currency => (currencies as readonly string[]).includes(text)
 
 /**

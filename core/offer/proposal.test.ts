@@ -27,7 +27,7 @@ describe('who a message is from', () => {
     ['owner@fremail.example', 'against', 'anybody can have an address at'],
     ['office@nightheron.example', 'for', "the carrier's own domain"],
     ['dispatch@nightherron.example', 'against', 'looks like nightheron.example'],
-  ] as const)('%s is unknown, and told as %s: %s', (sender, speaks, words) => {
+  ] as const)('%s is unknown, and reported as %s: %s', (sender, speaks, words) => {
     const weighed = weighSender({ ...facts, sender, byNumber: true })
     expect(weighed.isKnown).toBe(false)
     expect(weighed.signs).toContainEqual({ speaks, words: expect.stringContaining(words) })

@@ -4,7 +4,7 @@ import { decidePayee } from './decide'
 
 const waiting = { id: 4, name: 'Carrier 1', accountEnd: '0417', askedBy: 'Ines Calloway', askedById: 1 }
 
-describe('a payee needs two people, told apart by their ids', () => {
+describe('a payee needs two people, distinguished by their ids', () => {
   test.each([
     ['another person', person({ id: 2, name: 'Ruth Amsel' }), 'payee_approved'],
     ['another person of the same name', person({ id: 2, name: 'Ines Calloway' }), 'payee_approved'],

@@ -97,7 +97,7 @@ export function regionOf(code: string): RegionName | null {
 
 const canada: ReadonlySet<string> = new Set(Object.keys(regionNames).slice(Object.keys(regionNames).indexOf('AB')))
 
-/** The country a state or province lies in; what neither the US nor Canada has is Mexico's. */
+/** The country a state or province is in; what neither the US nor Canada has is Mexico's. */
 export const countryOfRegion = (code: string): 'US' | 'CA' | 'MX' => {
   if (canada.has(code)) return 'CA'
   if (code in regionNames) return 'US'

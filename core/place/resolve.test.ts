@@ -103,11 +103,11 @@ describe('several places', () => {
     for (const candidate of ['Springfield, MO', 'Springfield, IL', 'Springfield, OR'])
       expect(found(candidate)).not.toMatch(/ambiguous/)
   })
-  test('two of a size in one state are told apart by their codes', () => {
+  test('two of a size in one state are distinguished by their codes', () => {
     expect(found('Fairview, TX')).toBe('ambiguous_place: 75069; 75657')
     expect(found('75657')).toBe('Fairview, TX 75657')
   })
-  test('two without a code are told apart by the nearest one', () =>
+  test('two without a code are distinguished by the nearest one', () =>
     expect(found('Laurel, TX')).toBe('ambiguous_place: 75069; 75657'))
 })
 

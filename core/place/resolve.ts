@@ -67,7 +67,7 @@ function byPostal(gazetteer: Gazetteer, code: string, written: string): Resolved
   return { refusal: { code: 'unknown_place', message: `No postal code ${written}`, candidates: near } }
 }
 
-/** Codes of the same three characters that stand nearest to a code in their order. */
+/** Codes of the same three characters that come nearest to a code in their order. */
 function codesAround(codes: string[], code: string): string[] {
   const at = firstFrom(codes, code)
   const around = codes.slice(Math.max(0, at - maxCandidates / 2), at + maxCandidates / 2)

@@ -1,4 +1,4 @@
-/** What must not stand in a text that leaves the building. */
+/** What must not be in a text that leaves the building. */
 export interface Secrets {
   customerName: string
   /** The freight, where the shipper keeps it secret; null otherwise. */
@@ -82,7 +82,7 @@ function nameIn(text: string, name: string, what: string): string[] {
     (word) => words.has(word.replace(/s$/, '')) || words.has(word) || (word.length >= 6 && run.includes(word)),
   )
   if (whole.length >= 5 && run.includes(whole)) return [`it names ${what} (${name})`]
-  // One telling word is enough where it is the only one; of several, two have to stand together in the text.
+  // One telling word is enough where it is the only one; of several, two have to occur together in the text.
   return found.length >= Math.min(2, telling.length) && telling.length > 0
     ? [`it names ${what} (${found.join(' ')})`]
     : []

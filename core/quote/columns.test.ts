@@ -42,7 +42,7 @@ describe('sheets', () => {
     ])
     expect(sheet).toEqual({ headRows: 2, columns: ['origin', 'dest', 'equipment'] })
   })
-  test('no heads: places, equipment, weight and money are told by what stands there', () => {
+  test('no heads: places, equipment, weight and money are reported by what stands there', () => {
     const rows = [
       ['Boise, ID', 'Reno, NV', 'Van', '42000', '$1,200', '12'],
       ['Yakima, WA', 'Denver, CO', 'Reefer', '40,500', '$2,900', '8'],

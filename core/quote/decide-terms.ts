@@ -3,7 +3,7 @@ import type { Currency } from '../money/money'
 import { addDays } from '../time/local'
 import type { QuoteRefusalCode } from './refusals'
 
-/** The longest a price may stand: a little over a year's bid. */
+/** The longest a price may be good: a little over a year's bid. */
 export const longestValidDays = 400
 
 /** What a person sets for a whole quote. */

@@ -3,7 +3,7 @@ import { formatMoney } from '../money/money'
 import { dayWords } from '../time/words'
 import type { QuoteDocument } from './document'
 
-/** So few lines are listed in the email itself; more stand in the attachment only. */
+/** So few lines are listed in the email itself; more are in the attachment only. */
 const fewLines = 5
 
 /** The mail that brings a quote to its customer, in plain text and as HTML; made of the document alone. */

@@ -112,7 +112,7 @@ describe('the price of a line', () => {
       )!.lineHaulMinor,
     ).toBe(0))
   const cad = { currency: 'CAD', by: { rateE6: 731_200, day: '2026-11-27' } } as const
-  test('in another currency: the cost is turned, the margin is told in the desk’s', () => {
+  test('in another currency: the cost is turned, the margin is reported in the desk’s', () => {
     // 2,260.00 / 0.7312 = 3,090.81; over 0.86 is 3,593.97, up to the next five: 3,595.00, which is 2,628.66 at 0.7312.
     const price = priceLine(
       { costMinor: 226_000, ownPriceMinor: null, extras: [{ ...flatCharge('tarp', 7500), currency: 'CAD' }], facts },

@@ -3,7 +3,7 @@ import type { Charge } from '../charge/charge'
 import type { Equipment } from '../load/load'
 import type { Place } from '../place/place'
 
-/** How a line of a quote stands. A line is sent with its quote, and won or lost on its own. */
+/** The state of a line of a quote. A line is sent with its quote, and won or lost on its own. */
 export const lineStates = ['draft', 'sent', 'won', 'lost', 'lapsed'] as const
 export type LineState = (typeof lineStates)[number]
 

@@ -113,14 +113,16 @@ describe('a line’s cells', () => {
     [{ pickup: '2/30' }, 'pickup', 'No day or days: 2/30. Write 12/1, 12/1 to 12/5, tue, or any'],
     [{ pickup: '2026-11-01' }, 'pickup', '2026-11-01 is past'],
     [{ extras: 'tarps' }, 'extras', 'No charge: tarps. Write tarp 75, stop-off 50, detention 60 an hour'],
-  ] as const)('%o is told at its cell', (cells, cell, message) => expect(problemsOf(cells)).toEqual([[cell, message]]))
+  ] as const)('%o is reported at its cell', (cells, cell, message) =>
+    expect(problemsOf(cells)).toEqual([[cell, message]]),
+  )
   test('an equipment never seen names those we know', () =>
     expect(problemsOf({ equipment: 'blimp' })[0]![1]).toMatch(
       /^No such equipment: blimp\. One of van, reefer, flatbed/,
     ))
   test('a name of many places keeps its candidates', () =>
     expect(read({ dest: 'Springfield' }).problems[0]!.candidates).toEqual(['Springfield, MO', 'Springfield, IL']))
-  test('every bad cell is told, not only the first', () =>
+  test('every bad cell is reported, not only the first', () =>
     expect(problemsOf({ weight: '-1', price: 'x', loads: '0' }).map(([cell]) => cell)).toEqual([
       'weight',
       'loads',
@@ -133,7 +135,7 @@ describe('city, state and code together', () => {
     const { fields } = read({ origin: 'TWIN FALLS, ID 83303' })
     expect(fields.origin).toMatchObject({ city: 'Twin Falls', postal: '83303' })
   })
-  test('a code of another state is told, with both ways it may have been meant', () => {
+  test('a code of another state is reported, with both ways it may have been meant', () => {
     expect(read({ origin: 'Twin Falls, AZ 83301' }).problems).toEqual([
       {
         cell: 'origin',

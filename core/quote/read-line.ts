@@ -22,7 +22,7 @@ const poundsInKilogram = 2.204_622_62
 const maxLoads = 100_000
 const largestPriceMinor = 1_000_000_00
 
-/** Reads a line's cells; what cannot be read is a problem of its cell, and the others stand. */
+/** Reads a line's cells; what cannot be read is a problem of its cell, and the others are kept. */
 export function readLine(cells: Cells, context: LineContext): LineReading {
   const problems: LineReading['problems'] = []
   const text = (cell: CellName) => (cells[cell] ?? '').trim()

@@ -123,13 +123,13 @@ function inverseOf(matrix: number[]): Float64Array {
 
 export interface ChanceAtPrice {
   priceMinor: number
-  /** Eight times in ten the true chance lies between low and high. */
+  /** Eight times in ten the true chance is between low and high. */
   low: number
   middle: number
   high: number
 }
 
-/** Standard deviations between which eight tenths of a normal distribution lie. */
+/** Standard deviations on either side that hold eight tenths of a normal distribution. */
 const eightTenths = 1.2816
 
 /** The chance to win at an all-in price for a lane of a likely cost. */
@@ -147,7 +147,7 @@ export function chanceAt(model: WinChance, priceMinor: number, costMinor: number
 
 export interface BestPrice {
   priceMinor: number
-  /** Where the best price lies eight times in ten, given how little was seen. */
+  /** Where the best price is eight times in ten, given how little was seen. */
   lowMinor: number
   highMinor: number
   chance: ChanceAtPrice

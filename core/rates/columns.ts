@@ -14,7 +14,7 @@ export const noPlace = -1
 const windingShare = 1.19
 const minMiles = 12
 
-/** The spot of a postal code, new ones added; `noPlace` where nobody knows where it lies. */
+/** The spot of a postal code, new ones added; `noPlace` where nobody knows where it is. */
 export function placeIndexOf(table: PlaceTable, postal: string, locate: Locate): number {
   const prefix = prefixOf(postal)
   const known = table.index.get(prefix)

@@ -45,7 +45,7 @@ export function milesBetween(spots: PlacePoints): Float32Array {
   return miles
 }
 
-/** Where a spot lies. */
+/** Where a spot is. */
 export const pointAt = (spots: PlacePoints, at: number): Point => ({ lat: spots.lat[at]!, lon: spots.lon[at]! })
 
 /** Mean residual, and how sure it is (the inverse variance), at each spot; weight 0 where nothing is known. */

@@ -16,7 +16,7 @@ const reachMiles = 130
 export const knotsOfSpot = 3
 
 /**
- * Chooses knots among the spots: always the spot that most weight lies farthest from, then drawn to
+ * Chooses knots among the spots: always the spot that most weight is farthest from, then drawn to
  * the middle of their weights (k-means; Lloyd 1982). No chance is involved.
  */
 export function chooseKnots(spots: PlacePoints, weight: ArrayLike<number>): Knots {

@@ -201,7 +201,7 @@ export function learnLevel(
 
 const freedom = 5
 
-/** How far a price is trusted that lies so far off: the weight of a Student's t with five degrees of freedom (Lange, Little and Taylor 1989). */
+/** How far a price is trusted that is so far off: the weight of a Student's t with five degrees of freedom (Lange, Little and Taylor 1989). */
 export const trustIn = (surprise: number, variance: number): number =>
   (freedom + 1) / (freedom + (surprise * surprise) / variance)
 

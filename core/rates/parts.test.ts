@@ -82,7 +82,7 @@ describe('a field of levels', () => {
     expect(Math.abs(values[1]!)).toBeLessThan(0.3)
     expect(Math.abs(fieldAt(field, spots, { lat: 10, lon: -60 }))).toBeLessThan(0.02)
   })
-  test('a spot without prices is told the same by the fit and by the point it lies at', () => {
+  test('a spot without prices is reported the same by the fit and by the point it lies at', () => {
     const precision = Float64Array.from({ length: 160 }, (_, at) => (at % 2 ? 0 : 400))
     const mean = Float64Array.from({ length: 160 }, (_, at) => Math.sin(at))
     const { values, field } = fitField(

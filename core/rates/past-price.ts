@@ -34,7 +34,7 @@ export interface RateQuestion extends RateSubject {
   asOf: number
 }
 
-/** Where a postal code or three-character prefix lies; null where it is unknown. */
+/** Where a postal code or three-character prefix is; null where it is unknown. */
 export type Locate = (prefix: string) => Point | null
 
 /** Postal codes are looked at by their first three characters: a sectional centre or a forward sortation area. */

@@ -80,7 +80,7 @@ const fair = (miles: number, west: boolean, reefer = false) =>
 describe('the rate model', () => {
   const model = fitRates(pastOf(), { locate })
 
-  test('a lane never run is told within four percent, in both directions and both equipments', () => {
+  test('a lane never run is reported within four percent, in both directions and both equipments', () => {
     for (const [dest, west] of [
       ['481', true],
       ['500', false],
@@ -255,7 +255,7 @@ describe('a dirty history', () => {
 })
 
 describe('little or nothing known', () => {
-  test.each([0, 1, 3, 20])('%d past prices still give a picture, wide and told as the general model', (count) => {
+  test.each([0, 1, 3, 20])('%d past prices still give a picture, wide and reported as the general model', (count) => {
     const answer = picture(askRate(fitRates(pastOf({ count }), { locate }), question(), locate))
     expect(answer.basis).toBe('model')
     expect(answer.middleMinor).toBeGreaterThan(80_000)

@@ -29,7 +29,7 @@ export interface RateModel {
   newestAt: number
   /** Past prices for a person to look at. */
   suspects: Suspect[]
-  /** How offers, won and lost, lie around what is paid in the end. */
+  /** How offers, won and lost, are spread around what is paid in the end. */
   offerSpread: OfferSpread
 }
 
@@ -70,7 +70,7 @@ const unknownPlace: PlaceMemory = {
   asDest: 0,
 }
 const nowhere: LaneAnswer = { level: 0, variance: 0, onLane: 0, around: 0, newest: null }
-/** How prices of a source lie to those of all, in log price. */
+/** How prices of a source relate to those of all, in log price. */
 export const sourcePart = (model: RateModel, source: PriceSource): number =>
   model.still.coefficients[model.plan.size - priceSources.length + priceSources.indexOf(source)]!
 

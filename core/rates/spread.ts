@@ -1,8 +1,8 @@
 import { choleskyInPlace, median, solveInPlace } from './linear'
 
 /**
- * How widely prices lie around what is expected: a scale that depends on the lane (how far, how
- * short the notice, how well known), and where the 10th, 50th and 90th percentile lie on it.
+ * How widely prices are spread around what is expected: a scale that depends on the lane (how far, how
+ * short the notice, how well known), and where the 10th, 50th and 90th percentile are on it.
  */
 export interface Spread {
   /** Coefficients of the scale's logarithm. */
@@ -72,7 +72,7 @@ export function percentilesOf(spread: Spread, input: SpreadInput): [number, numb
 }
 
 /**
- * The spread is measured on a fit to the older prices; the one that answers knows the newer ones too and lies this
+ * The spread is measured on a fit to the older prices; the one that answers knows the newer ones too and is this
  * much nearer (chosen on the made-up pasts of the bench).
  */
 const knowsMore = 0.975

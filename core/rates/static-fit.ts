@@ -12,7 +12,7 @@ import { type StaticFit, sideNames } from './static-parts'
 const rounds = 6
 /** A fit that starts from another needs fewer. */
 const roundsAgain = 3
-/** After so many rounds each price's trust stands, and what hangs on it is kept. */
+/** After so many rounds each price's trust is final, and what hangs on it is kept. */
 const trustRounds = 2
 
 /**
@@ -157,7 +157,7 @@ function noiseOf(rest: Float64Array, trust: Float64Array, columns: Columns): num
   const single: number[] = []
   for (let at = 0; at < rest.length; at++)
     if (trust[at]! > 0 && columns.source[at] === 0) single.push(Math.abs(rest[at]!))
-  // Few prices lie nearer to a fit made for them than the next one will.
+  // Few prices come nearer to a fit made for them than the next one will.
   return Math.max(
     0.01,
     (madToDeviation * (single.length === 0 ? 0 : median(single)) * single.length + guessedNoise * guessedAfter) /

@@ -24,7 +24,7 @@ export interface Suspect {
 
 /** A price this far from what is likely (natural logarithm: a factor of 2.3) was hardly agreed. */
 const farOff = 0.85
-/** A slip explains a price if the corrected one lies this near to what is likely. */
+/** A slip explains a price if the corrected one is this near to what is likely. */
 const explained = 0.5
 
 /** The slip that best explains a price, `error` being its logarithm over the likely one; null for one that may well have been paid. */

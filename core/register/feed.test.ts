@@ -102,7 +102,7 @@ test('who may carry, since when, until when', () => {
   ])
 })
 
-test('facts in words: what is not told is left out', () => {
+test('facts in words: what is not given is left out', () => {
   const fields = fieldsOf(record({ tradeName: null, safetyRating: 'conditional', ratedOn: '2026-02-01' }))
   expect(fields).toMatchObject({
     legal_name: 'Wandering Elk Haulage LLC',

@@ -9,7 +9,7 @@ export interface KnownTender {
   isRepeated: boolean
 }
 
-/** How a notice stands the moment it comes, and why; `tenderState` is what it makes of the tender, null where that stays. */
+/** The state of a notice the moment it comes, and why; `tenderState` is what it makes of the tender, null where that stays. */
 export interface Standing {
   state: NoticeState
   tenderState: TenderState | null
@@ -22,7 +22,7 @@ const stands = (state: NoticeState, remark: string | null, tenderState: TenderSt
   tenderState,
 })
 
-/** How a notice stands, by what is known of its tender; `before` is null where the partner never spoke of it. */
+/** The state of a notice, by what is known of its tender; `before` is null where the partner never spoke of it. */
 export function decideNotice(
   before: KnownTender | null,
   { purpose }: Pick<Tender, 'purpose'>,

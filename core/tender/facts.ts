@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { equipmentKinds } from '../load/load'
 import { rateBandSchema } from '../rates/rates'
 
-/** Where a tendered stop lies, as far as its city and postal code tell. */
+/** Where a tendered stop is, as far as its city and postal code tell. */
 const pointSchema = z.object({
   city: z.string(),
   region: z.string(),

@@ -1,4 +1,4 @@
-/** Where something a partner said stands among all it said: the interchange's control number, and when it says it was written. */
+/** Where a document of a partner belongs among all it sent: the interchange's control number, and when it says it was written. */
 export interface MessagePosition {
   control: number
   /** Minutes by the partner's own clock. */

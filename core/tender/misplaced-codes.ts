@@ -1,6 +1,6 @@
 import { type Point, straightMiles } from '../place/straight'
 
-/** Where a code is with us, and where the tender says its place lies. */
+/** Where a code is with us, and where the tender says its place is. */
 export interface MappedPlace {
   codeId: number
   code: string
@@ -8,7 +8,7 @@ export interface MappedPlace {
   stated: Point & { city: string; region: string }
 }
 
-/** A code whose facility lies elsewhere than the tender says. */
+/** A code whose facility is elsewhere than the tender says. */
 export interface MisplacedCode {
   codeId: number
   code: string
@@ -18,7 +18,7 @@ export interface MisplacedCode {
 }
 
 /**
- * A tender tells a place by its postal code or town, which may lie this far from the gate (air miles); farther off, the
+ * A tender tells a place by its postal code or town, which may be this far from the gate (air miles); farther off, the
  * code means another place than we hold it for. Half a metropolitan area across, chosen by us.
  */
 export const maxMilesOff = 30

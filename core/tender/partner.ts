@@ -115,7 +115,7 @@ export const partnerFormSchema = z.object({
   address: text(200).min(1, 'Give the folder or the address'),
   /** Empty leaves the secret as it is. */
   secret: text(200).refine((secret) => secret === '' || secret.length >= 8, 'At least eight characters'),
-  /** Whether the address may lie inside our own network. */
+  /** Whether the address may be inside our own network. */
   allowPrivate: z.boolean().default(false),
   delimiters: delimitersFormSchema,
   scac: text(4).regex(/^[A-Z]{2,4}$/, 'Two to four capital letters'),

@@ -63,7 +63,7 @@ test('a row becomes a tender', () => {
   })
 })
 
-describe('what does not read as it should is told, and makes no tender', () => {
+describe('what does not read as it should is reported, and makes no tender', () => {
   test.each([
     ['shipment', { 0: 'see below' }, 'no shipment number'],
     ['amount', { 5: 'on request' }, 'no amount'],

@@ -7,7 +7,7 @@ import type { StopReason, Tender, TenderStop } from './tender'
 /** A CSS selector of the page. */
 const selector = z.string().min(1).max(200)
 
-/** What a row may tell of a tender; where each stands is the column's place from nought, and a pattern where a cell holds more than one. */
+/** What a row may tell of a tender; where each is found is the column's number from zero, and a pattern where a cell holds more than one. */
 export const siteFields = [
   'shipmentId',
   'status',

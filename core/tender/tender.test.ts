@@ -118,7 +118,7 @@ describe('a load of a tender', () => {
     ])
   })
 
-  test('a charge in a currency we do not deal in is told, not taken', () => {
+  test('a charge in a currency we do not deal in is reported, not taken', () => {
     const made = terms({ charge: { amount: '1000.00', currency: 'MXN' } })
     expect(made.sellCharges).toEqual([])
     expect(made.notes[0]!.text).toContain('1000.00 MXN')

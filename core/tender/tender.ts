@@ -73,12 +73,12 @@ export const tenderSchema = z.object({
 export type Tender = z.output<typeof tenderSchema>
 
 /**
- * Where a notice stands. `open` waits for an answer; `overtaken` was followed by a later one before it was answered, or came after
+ * The state of a notice. `open` waits for an answer; `overtaken` was followed by a later one before it was answered, or came after
  * it; `noted` wanted no answer.
  */
 export const noticeStates = ['open', 'accepted', 'declined', 'lapsed', 'withdrawn', 'overtaken', 'noted'] as const
 export type NoticeState = (typeof noticeStates)[number]
 
-/** Where a tender stands, over all its notices. */
+/** The state of a tender, over all its notices. */
 export const tenderStates = ['offered', 'accepted', 'declined', 'lapsed', 'withdrawn', 'cancelled'] as const
 export type TenderState = (typeof tenderStates)[number]

@@ -11,7 +11,7 @@ export const insuranceSchema = z.object({
   kind: z.enum(policyKinds),
   insurer: words,
   number: words,
-  /** The insured as the certificate names it; null on filings, which stand under the carrier's own number. */
+  /** The insured as the certificate names it; null on filings, which are filed under the carrier's own number. */
   insuredName: words.nullable().default(null),
   limitMinor: z.number().int().min(0),
   effectiveOn: daySchema,

@@ -36,7 +36,7 @@ export const isFreeDomain = (domain: string): boolean => freeDomains.has(registr
 /** The part of a domain that somebody registered, by the Public Suffix List: `night.co.uk` of `mail.night.co.uk`. */
 export const registrable = (domain: string): string => getDomain(domain, { validateHostname: false }) ?? domain
 
-/** How a writer's domain stands to the one on file. */
+/** How a writer's domain relates to the one on file. */
 export type DomainLikeness = 'same' | 'looks_alike' | 'other_ending' | 'different'
 
 /**

@@ -77,7 +77,7 @@ export const usualSignWeights: Record<SignCode, number> = {
 
 type Detector = (facts: VetFacts, limits: SignLimits) => string | null
 
-/** Every sign present, with its sentence and weight, the heaviest first. Weight nought leaves a sign out. */
+/** Every sign present, with its sentence and weight, the heaviest first. A weight of zero leaves a sign out. */
 export function signsOf(facts: VetFacts, weights: Record<SignCode, number>, limits: SignLimits): Sign[] {
   const signs: Sign[] = []
   for (const code of signCodes) {
@@ -170,7 +170,7 @@ const detectors: Record<SignCode, Detector> = {
     carrier.identity.truckSeenFor ? `The truck was seen for ${carrier.identity.truckSeenFor}` : null,
 }
 
-/** A sentence where the writer's domain stands so to the register's; an address on file or a free domain is another matter. */
+/** A sentence where the writer's domain relates to the register's in that way; an address on file or a free domain is another matter. */
 function writerMail(
   { carrier }: VetFacts,
   likeness: 'looks_alike' | 'other_ending' | 'different',

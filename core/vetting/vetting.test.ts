@@ -322,8 +322,8 @@ describe('how much is insured', () => {
     ['liability a dollar short of a million', ['stop liability_low'], liabilityOf(999_999)],
     ['liability of a million', [], liabilityOf(1_000_000)],
     ['liability a dollar short of the law', ['stop liability_low'], liabilityOf(749_999)],
-    ['cargo a dollar short, value not told', ['stop cargo_low'], cargoOf(99_999)],
-    ['cargo of 100,000, value not told', [], cargoOf(100_000)],
+    ['cargo a dollar short, value not given', ['stop cargo_low'], cargoOf(99_999)],
+    ['cargo of 100,000, value not given', [], cargoOf(100_000)],
     ['cargo of 100,000, worth 100,000', [], cargoOf(100_000), load({ freightValueMinor: 100_000_00 })],
     [
       'cargo of 100,000, worth a cent more',
@@ -617,7 +617,7 @@ describe('signs', () => {
     expect(weigh({ payeeChangedOn: today, shared: [shared('officer')] })).toBe('caution')
     expect(weigh({ payeeChangedOn: today, shared: [shared('officer')], contactChangedOn: today })).toBe('stop')
   })
-  test('a lookalike is told for what it is even where somebody put it on file', () => {
+  test('a lookalike is reported for what it is even where somebody put it on file', () => {
     expect(
       signs(
         identity({ writer: { mail: 'ada@wander1ngelk.example', phone: null }, mails: ['ada@wander1ngelk.example'] }),

@@ -19,7 +19,7 @@ export type AdviceWords =
   | { code: 'above_line'; lineMinor: number; risesAt: number | null }
   | { code: 'late' }
 
-/** An offer without a stated end is trusted to stand this long. */
+/** An offer without a stated end is trusted to stay open this long. */
 const usuallyStands = 40 * 60_000
 /** A gain under this share of the price is not worth holding for. */
 const worthHolding = 0.008
@@ -28,7 +28,7 @@ const counterStep = 1000
 const counterShare = 0.985
 
 /**
- * Take, hold or counter: take what is at or under the line, unless it is sure to stand while better may come; hold
+ * Take, hold or counter: take what is at or under the line, unless it is sure to stay open while better may come; hold
  * what the line will rise to before it lapses; counter the rest at the line.
  */
 export function judgeOffer(waiting: Waiting, line: TakeLine, offer: OfferToJudge): Advice {

@@ -1,4 +1,4 @@
-/** How offers lie around the middle of the rate picture: logarithms of offer over middle at even steps of likelihood. */
+/** How offers are spread around the middle of the rate picture: logarithms of offer over middle at even steps of likelihood. */
 export type OfferSpread = number[]
 
 export const spreadSteps = 48

@@ -71,7 +71,7 @@ export function takeLine(waiting: Waiting): TakeLine {
 const chanceOfOffer = (waiting: Waiting, at: number, step: number): number =>
   1 - Math.exp((-waiting.pace(at) * step) / hour)
 
-/** What a slice of waiting saves on average against a price: the chance of an offer times how far it lies under it. */
+/** What a slice of waiting saves on average against a price: the chance of an offer times how far it is under it. */
 function savings(waiting: Waiting): (against: number, at: number, step: number) => number {
   const { prices } = waiting
   const sums = new Float64Array(prices.length + 1)

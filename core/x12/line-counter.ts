@@ -10,7 +10,7 @@ export class LineCounter {
   /** Up to which byte of the file lines are counted. */
   private counted = 0
 
-  /** Counts up to a byte of the file that lies in `text`, which begins at byte `base`. */
+  /** Counts up to a byte of the file that is in `text`, which begins at byte `base`. */
   passTo(offset: number, text: string, base: number): void {
     for (
       let at = text.indexOf('\n', Math.max(0, this.counted - base));

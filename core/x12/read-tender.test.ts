@@ -58,7 +58,7 @@ describe('by when', () => {
   ])('%s', (_, segment, respondBy) => expect(read(segment).respondBy).toBe(respondBy))
   test('a day that cannot be read is said as it came', () =>
     expect(read(['G62', '64', '20260631']).alsoSaid).toEqual(['G62*64*20260631']))
-  test('the clock it is told in is kept', () =>
+  test('the clock it is reported in is kept', () =>
     expect(read(['G62', '64', '20261127', '1', '1430', 'MT']).respondByZone).toBe('MT'))
 })
 
@@ -81,7 +81,7 @@ describe('a stop’s window', () => {
       ['2026-11-30T00:00', '2026-12-01T23:59'],
     ],
     [
-      'latest told first',
+      'latest given first',
       [
         ['G62', '54', '20261202', 'L', '1600'],
         ['G62', '53', '20261201', 'G', '0800'],
@@ -100,14 +100,14 @@ describe('a stop’s window', () => {
       ['2026-12-31T22:00', '2027-01-01T02:00'],
     ],
     [
-      'told twice, the first counts',
+      'given twice, the first counts',
       [
         ['G62', '37', '20261130', 'I', '0800'],
         ['G62', '37', '20261130', 'I', '0900'],
       ],
       ['2026-11-30T08:00', null],
     ],
-    ['nothing told', [], [null, null]],
+    ['nothing given', [], [null, null]],
   ])('%s', (_, segments, [earliest, latest]) => expect(firstStop(...segments)).toMatchObject({ earliest, latest }))
   test.each([
     ['CL', 'load'],
@@ -199,7 +199,7 @@ describe('the truck', () => {
     expect(read(segment).equipment.tempF).toEqual(tempF)
     expect(read(segment).alsoSaid).toHaveLength(tempF === null ? 1 : 0)
   })
-  test('set points told twice are the range of both', () =>
+  test('set points given twice are the range of both', () =>
     expect(read(['MEA', 'TE', 'TMP', '34', 'FA'], ['MEA', 'TE', 'TMP', '38', 'FA']).equipment.tempF).toEqual({
       min: 34,
       max: 38,

@@ -3,7 +3,7 @@ import { LineCounter } from './line-counter'
 import type { Delimiters, TextPosition } from './x12'
 
 /**
- * One segment as it lies in the text that is being read. It is the reader's own and changes with the next segment: what is
+ * One segment as it is in the text that is being read. It is the reader's own and changes with the next segment: what is
  * needed later is copied by `element` or `elements`.
  */
 export class SegmentView {

@@ -361,7 +361,7 @@ describe('a tender', () => {
       '2027-01-01T02:00',
     ],
     [
-      'latest told first',
+      'latest given first',
       [
         ['54', '20261201', 'L', '1600'],
         ['53', '20261201', 'G', '0700'],
@@ -383,7 +383,7 @@ describe('a tender', () => {
     ])
     expect(found).toMatchObject({ weightLb: 2704.6, pieces: 6, equipment: { tempF: { min: -4, max: -0.4 } } })
   })
-  test('dangerous goods are told, and nothing of what was said is lost', () => {
+  test('dangerous goods are reported, and nothing of what was said is lost', () => {
     const extra = [
       ['L5', '1', 'Paint'],
       ['AT8', 'G', 'L', '400'],

@@ -10,7 +10,7 @@ export const delimitersSchema = z.object({
 })
 export type Delimiters = z.output<typeof delimitersSchema>
 
-/** Where something is in the file it was read from, counted in bytes from nought; line and column from one. */
+/** Where something is in the file it was read from, counted in bytes from zero; line and column from one. */
 export interface TextPosition {
   offset: number
   line: number

@@ -126,7 +126,7 @@ export function findDuplicates(db: Db, record: RegisterRecord): Duplicate[] {
   )
 }
 
-/** Where a record's address lies; a place nobody knows lies nowhere near anything. */
+/** Where a record's address is; a place nobody knows is nowhere near anything. */
 export function homeOf(record: RegisterRecord): { lat: number; lon: number } {
   const { city, region, postal } = record.physical
   for (const words of [postal, `${city}, ${region}`]) {

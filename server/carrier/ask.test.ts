@@ -94,7 +94,7 @@ describe('a mail that does not arrive', () => {
     expect(second).toBe(first)
     expect(kinds()).not.toContain('mail_failed')
   })
-  test('because there is no such mailbox is given up at once, and told in the carrier’s log', async () => {
+  test('because there is no such mailbox is given up at once, and reported in the carrier’s log', async () => {
     server.answer = refuse(550)
     expect(await send()).toBe(false)
     expect(world.db.select().from(outbox).get()).toMatchObject({ state: 'failed' })

@@ -102,7 +102,7 @@ describe('documents', () => {
   ])('%s is refused', async (_, content, code) =>
     expect(await storeDocument('certificate.pdf', content)).toMatchObject({ refusal: { code } }),
   )
-  test('the type is told by the content, and names are made safe', () => {
+  test('the type is reported by the content, and names are made safe', () => {
     expect(
       [
         pdf(),

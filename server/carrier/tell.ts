@@ -28,15 +28,15 @@ export async function sendCancelledMail(
   entry: OutboxEntry,
   { loadId, carrierId, payMinor }: z.infer<typeof cancelledSchema>['cancelled'],
 ): Promise<Attempt> {
-  const whole = findTold(db, entry, loadId, carrierId)
-  return sendTold(db, entry, whole, loadCancelledMail({ ...whole, payMinor, brokerage }))
+  const whole = findOfferAnswer(db, entry, loadId, carrierId)
+  return sendOfferAnswer(db, entry, whole, loadCancelledMail({ ...whole, payMinor, brokerage }))
 }
 
 /** Tells a carrier by email what became of its offer, or that a load is no longer its own. */
 export async function sendTellMail(db: Db, entry: OutboxEntry, payload: z.infer<typeof tellSchema>): Promise<Attempt> {
   if ('released' in payload) {
-    const whole = findTold(db, entry, payload.released.loadId, payload.released.carrierId)
-    return sendTold(db, entry, whole, loadReleasedMail({ ...whole, brokerage }))
+    const whole = findOfferAnswer(db, entry, payload.released.loadId, payload.released.carrierId)
+    return sendOfferAnswer(db, entry, whole, loadReleasedMail({ ...whole, brokerage }))
   }
   const { offerId, what, amountMinor } = payload.told
   const row = db
@@ -45,11 +45,11 @@ export async function sendTellMail(db: Db, entry: OutboxEntry, payload: z.infer<
     .where(eq(offer.id, offerId))
     .get()
   if (!row) throw new Error(`Outbox entry ${entry.key} names offer ${offerId}, which is not there`)
-  const whole = findTold(db, entry, row.loadId, row.carrierId)
-  return sendTold(db, entry, whole, offerAnswerMail({ ...whole, what, amountMinor, brokerage }))
+  const whole = findOfferAnswer(db, entry, row.loadId, row.carrierId)
+  return sendOfferAnswer(db, entry, whole, offerAnswerMail({ ...whole, what, amountMinor, brokerage }))
 }
 
-interface Told {
+interface OfferAnswer {
   loadId: number
   loadNumber: string
   lane: string
@@ -57,7 +57,7 @@ interface Told {
   mail: string
 }
 
-function findTold(db: Db, entry: OutboxEntry, loadId: number, carrierId: number): Told {
+function findOfferAnswer(db: Db, entry: OutboxEntry, loadId: number, carrierId: number): OfferAnswer {
   const row = db
     .select({
       number: load.number,
@@ -75,7 +75,12 @@ function findTold(db: Db, entry: OutboxEntry, loadId: number, carrierId: number)
   return { loadId, loadNumber: row.number, lane: `${row.origin} to ${row.dest}`, carrierName: row.name, mail: row.mail }
 }
 
-async function sendTold(db: Db, entry: OutboxEntry, { loadId, mail }: Told, text: MailText): Promise<Attempt> {
+async function sendOfferAnswer(
+  db: Db,
+  entry: OutboxEntry,
+  { loadId, mail }: OfferAnswer,
+  text: MailText,
+): Promise<Attempt> {
   const problem = await sendMail(entry.key, { ...text, to: mail, replyTo: brokerage.mail })
   return {
     problem,

@@ -29,7 +29,7 @@ export const stopEventSchema = z.object({
   atLocal: z.string().refine(isLocalTime, 'No such date and time'),
   reasonCode: z.enum(delayCodes).nullable().default(null),
   note: z.string().trim().max(200).default(''),
-  /** Given after the time was found to lie far off the window. */
+  /** Given after the time was found to be far off the window. */
   sure: z.boolean().default(false),
 })
 export type StopEventForm = z.output<typeof stopEventSchema>

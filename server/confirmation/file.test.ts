@@ -47,7 +47,7 @@ describe('the confirmation on document', () => {
   })
   test('takes names with accents and marks', async () =>
     expect(pages(await draw({ carrier: { ...terms.carrier, name: 'Montréal – “Érable” & Fils <b>' } }))).toBe(1))
-  test('is drawn once and kept, but drawn anew when void', async () => {
+  test('is drawn once and kept, but drawn again when void', async () => {
     const first = await confirmationFile(world.db, 1)
     expect((await confirmationFile(world.db, 1))!.pdf.equals(first!.pdf)).toBe(true)
     expect(world.db.select().from(confirmation).get()!.pdf!.equals(first!.pdf)).toBe(true)

@@ -79,7 +79,7 @@ test('a file that was read and not archived is read again, answered, and not act
   expect(world.db.select().from(tenderNotice).all()).toHaveLength(1)
 })
 
-test('control numbers: gaps, late ones and numbers used twice are told', () => {
+test('control numbers: gaps, late ones and numbers used twice are reported', () => {
   const own = addPartner(world.db)
   const take = (control: number, shipment: string) =>
     receive(world.db, fileOf(control, tenderOf(shipment)), { partner: own, source: 'x' }, now)

@@ -26,7 +26,7 @@ describe('a body', () => {
     ['{"name":"Ada","lines":[{"rate":"x"}]}', 'lines.0.rate', 'A figure'],
     ['{', '', 'That is not what this form sends.'],
     ['', '', 'That is not what this form sends.'],
-  ])('%s is told at its field', async (body, path, message) =>
+  ])('%s is reported at its field', async (body, path, message) =>
     expect(await read(body)).toEqual({ status: 400, errors: [{ path, message }] }),
   )
   test('beyond the limit is not read to its end', async () => {

@@ -74,7 +74,7 @@ describe('asking somebody else’s program', () => {
     ).toBe('private_address')
     expect(paths).toEqual([])
   })
-  test('that is not there is told', async () =>
+  test('that is not there is reported', async () =>
     expect(await faultOf(askOutside('http://127.0.0.1:1/', { timeoutMs: 500, maxBytes: 10, allowPrivate: true }))).toBe(
       'unreachable',
     ))

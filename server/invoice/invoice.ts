@@ -40,8 +40,9 @@ export function invoiceOf(db: Db, loadId: number, now: number) {
     )
     .orderBy(desc(stopEvent.id))
     .all()
-  const told = standingTender(db, loadId) ?? (joined ? lastTender(db, joined.partner.id, own.load.customerId) : null)
-  const billTo = payerOf(own.customer, told)
+  const tendered =
+    standingTender(db, loadId) ?? (joined ? lastTender(db, joined.partner.id, own.load.customerId) : null)
+  const billTo = payerOf(own.customer, tendered)
   const used = own.load.state === 'cancelled' && charges.some(({ kind }) => kind === 'truck_ordered_not_used')
   const deliveredOn = arrivals[0]?.atLocal.slice(0, 10) ?? (used ? dayOf(toLocal(now, brokerage.zone)) : null)
   const missing = [
@@ -58,29 +59,29 @@ export function invoiceOf(db: Db, loadId: number, now: number) {
 /** The tender whose terms the load has, where it came of one. */
 function standingTender(db: Db, loadId: number): Tender | null {
   const row = db
-    .select({ told: tenderNotice.tender })
+    .select({ tendered: tenderNotice.tender })
     .from(tenderNotice)
     .innerJoin(tender, eq(tender.standingNoticeId, tenderNotice.id))
     .where(eq(tender.loadId, loadId))
     .get()
-  return row?.told ?? null
+  return row?.tendered ?? null
 }
 
 /** The last tender that this partner sent for the customer: who pays is there too. */
 function lastTender(db: Db, partnerId: number, customerId: number): Tender | null {
   const row = db
-    .select({ told: tenderNotice.tender })
+    .select({ tendered: tenderNotice.tender })
     .from(tenderNotice)
     .where(and(eq(tenderNotice.partnerId, partnerId), eq(tenderNotice.customerId, customerId)))
     .orderBy(desc(tenderNotice.id))
     .limit(1)
     .get()
-  return row?.told ?? null
+  return row?.tendered ?? null
 }
 
 /** Who pays, as the tender says it; where it came another way, as far as we know the customer. */
-function payerOf(own: typeof customer.$inferSelect, told: Tender | null): InvoiceParty {
-  const said = told?.parties.find(({ role }) => role === 'bill_to' || role === 'freight_payer' || role === 'payer')
+function payerOf(own: typeof customer.$inferSelect, tendered: Tender | null): InvoiceParty {
+  const said = tendered?.parties.find(({ role }) => role === 'bill_to' || role === 'freight_payer' || role === 'payer')
   if (said)
     return {
       name: said.name,

@@ -30,13 +30,13 @@ export interface Warning {
 export const announceWarning = (warning: Warning): void => void emitter().emit('warned', warning)
 
 /** What a page receives: what changed, and by which event where one was recorded. `everything`: more than can be listed one by one. */
-export type Told = Change | { aggregate: 'everything'; id: null; kind: ''; eventId?: number }
+export type LiveChange = Change | { aggregate: 'everything'; id: null; kind: ''; eventId?: number }
 
 /** Events sent one by one; after more than these a page reads everything again. */
 const maxReported = 200
 
 /** What happened after an event, the oldest first. */
-export function toldAfter(db: Db, after: number): Told[] {
+export function changesAfter(db: Db, after: number): LiveChange[] {
   const events = eventsAfter(db, after, maxReported + 1)
   if (events.length > maxReported) return [{ aggregate: 'everything', id: null, kind: '', eventId: lastEventId(db) }]
   return events.map(({ id, aggregate, aggregateId, kind }) => ({ aggregate, id: aggregateId, kind, eventId: id }))
@@ -71,13 +71,13 @@ export function liveStream(
   return new ReadableStream({
     start(controller) {
       const send = (text: string) => controller.enqueue(encoder.encode(text))
-      const tell = (told: Told) =>
-        send(`${told.eventId ? `id: ${told.eventId}\n` : ''}data: ${JSON.stringify(told)}\n\n`)
+      const tell = (change: LiveChange) =>
+        send(`${change.eventId ? `id: ${change.eventId}\n` : ''}data: ${JSON.stringify(change)}\n\n`)
       // Read from the table, not from what was published: threads of their own record events too.
       const push = () => {
-        for (const told of toldAfter(db, seen)) {
-          seen = told.eventId!
-          tell(told)
+        for (const change of changesAfter(db, seen)) {
+          seen = change.eventId!
+          tell(change)
         }
       }
       const hear = (changes: readonly Change[]) => {

@@ -94,7 +94,7 @@ describe('what comes over the wire', () => {
     ],
     ['a state there is none of', { intent: 'advance', to: 'teleported' }, 'to'],
     ['an act there is none of', { intent: 'give_away' }, 'intent'],
-  ])('%s is told', (_, given, words) => {
+  ])('%s is reported', (_, given, words) => {
     const { success, error } = loadActSchema.safeParse(given)
     expect(success).toBe(false)
     expect(JSON.stringify(error!.issues)).toContain(words)

@@ -4,7 +4,7 @@ import { refused } from '#core/decision/refusal'
 import { checkLoad, type Problem } from '#core/load/checks'
 import type { LoadTerms } from '#core/load/load'
 import { saveRefusals } from '#core/load/save-refusals'
-import { deskCurrency, reckon } from '#core/money/exchange'
+import { convertToDesk, deskCurrency } from '#core/money/exchange'
 import { cellOf } from '#core/place/place'
 import { proposeLimits } from '#core/rates/limits'
 import type { RateBand } from '#core/rates/rates'
@@ -63,7 +63,7 @@ export function complete(
   const sheet = chargeSheet(terms.sellCharges, charges)
   const today = deskDay(now)
   const rates = sheet.currency === deskCurrency ? [] : ratesAround(db, today)
-  const sold = reckon({ amountMinor: sheet.totalMinor, currency: sheet.currency }, rates, today)
+  const sold = convertToDesk({ amountMinor: sheet.totalMinor, currency: sheet.currency }, rates, today)
   // Without a rate nothing is compared or added: the load stays a draft and says so.
   const sell = 'refusal' in sold ? { amountMinor: 0, by: null } : sold
   const { stops: _s, references: _r, notes: _n, sellCharges, ...own } = terms

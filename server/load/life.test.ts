@@ -173,19 +173,19 @@ function holds({ db }: TestWorld, loadId: number, at: number): void {
 
   // The log tells the same story as the tables.
   const page = readLoadPage(db, loadId, at)!
-  const told = page.log.map((line) => line.event)
-  const last = told.find((event) => event.kind === 'state_changed' || event.kind === 'load_cancelled')
+  const events = page.log.map((line) => line.event)
+  const last = events.find((event) => event.kind === 'state_changed' || event.kind === 'load_cancelled')
   expect(last?.kind === 'state_changed' ? last.to : 'cancelled').toBe(row.state)
-  expect(told.filter((event) => event.kind === 'offer_recorded')).toHaveLength(offers.length)
-  expect(told.filter((event) => event.kind === 'confirmation_issued')).toHaveLength(confirmations.length)
-  expect(told.filter((event) => event.kind === 'confirmation_mail_asked')).toHaveLength(
+  expect(events.filter((event) => event.kind === 'offer_recorded')).toHaveLength(offers.length)
+  expect(events.filter((event) => event.kind === 'confirmation_issued')).toHaveLength(confirmations.length)
+  expect(events.filter((event) => event.kind === 'confirmation_mail_asked')).toHaveLength(
     db
       .select()
       .from(outbox)
       .all()
       .filter((entry) => entry.kind === 'mail').length,
   )
-  for (const event of told) expect(logWords(event)).not.toMatch(/undefined|null|NaN|\[object/)
+  for (const event of events) expect(logWords(event)).not.toMatch(/undefined|null|NaN|\[object/)
 }
 
 test('whatever happens in whatever order: one award, one standing confirmation, a complete log', () => {

@@ -88,7 +88,7 @@ describe('saving', () => {
       ),
     ).toMatchObject({ problems: [{ code: 'no_payer' }] })
   })
-  test('unknown customers and facilities are told, not thrown', () => {
+  test('unknown customers and facilities are reported, not thrown', () => {
     const ask = (over: object) =>
       createLoad(
         world.db,

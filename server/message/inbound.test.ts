@@ -153,6 +153,6 @@ describe('a mail over the wire', () => {
   })
 })
 
-test('a port that is taken is told at the start', async () => {
+test('a port that is taken is reported at the start', async () => {
   await expect(startInboundMail(world.db, (server.server.address() as AddressInfo).port)).rejects.toThrow('EADDRINUSE')
 })

@@ -31,7 +31,7 @@ test('where no road leads the straight line stands, and is said to be no road', 
   expect(waysOver([boise, honolulu])[0]!.roads).toEqual([])
 })
 
-test('a better order of the stops between is found and told with what it saves', () => {
+test('a better order of the stops between is found and reported with what it saves', () => {
   const shorter = shorterOrder([boise, saltLake, twinFalls, denver])!
   expect(shorter.order).toEqual([0, 2, 1, 3])
   expect(shorter.savedMiles).toBeGreaterThan(200)

@@ -39,7 +39,7 @@ export const rateOfRow = ({ rateE6, rateDay }: { rateE6: number | null; rateDay:
   rateE6 === null || rateDay === null ? null : { rateE6, day: rateDay }
 
 /** A sum in the desk's currency by the rate of the day of `now`, or why it is unknown. */
-export function reckonNow(db: Db, money: Money, now: number): Converted {
+export function convertNow(db: Db, money: Money, now: number): Converted {
   const rate = rateNow(db, money.currency, now)
   return 'refusal' in rate ? rate : { amountMinor: toDesk(money.amountMinor, rate.by), by: rate.by }
 }

@@ -11,7 +11,7 @@ import type { Act } from '#server/event/event'
 import type { Outcome, Refused } from '#server/kernel/run'
 import { carryOut } from '#server/load/commands'
 import { writeBuyCharges, writePay } from '#server/load/record'
-import { reckonNow } from '#server/money/exchange'
+import { convertNow } from '#server/money/exchange'
 import { load, offer } from '#server/schema'
 import { askGate } from '#server/vetting/gate'
 
@@ -61,15 +61,15 @@ function agreedPay(
   if (charges.some((each) => each.kind === 'advance' && each.paidOn === null))
     return refused(saveRefusals, 'advance_without_day')
   const sheet = chargeSheet(charges, facts)
-  const reckoned = reckonNow(db, { amountMinor: sheet.totalMinor, currency: sheet.currency }, now)
-  if ('refusal' in reckoned) return reckoned
+  const converted = convertNow(db, { amountMinor: sheet.totalMinor, currency: sheet.currency }, now)
+  if ('refusal' in converted) return converted
   return {
-    payMinor: reckoned.amountMinor,
+    payMinor: converted.amountMinor,
     agreed: {
       amountMinor: sheet.totalMinor,
       currency: sheet.currency,
-      rateE6: reckoned.by?.rateE6 ?? null,
-      rateDay: reckoned.by?.day ?? null,
+      rateE6: converted.by?.rateE6 ?? null,
+      rateDay: converted.by?.day ?? null,
     },
   }
 }

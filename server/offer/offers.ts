@@ -8,7 +8,7 @@ import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import type { Outcome } from '#server/kernel/run'
 import { carryOut } from '#server/load/commands'
-import { reckonNow } from '#server/money/exchange'
+import { convertNow } from '#server/money/exchange'
 import { carrier, offer } from '#server/schema'
 
 export interface IncomingOffer {
@@ -39,16 +39,16 @@ export function recordOffer(db: Db, loadId: number, incoming: IncomingOffer, act
   if (externalKey && db.select({ id: offer.id }).from(offer).where(eq(offer.externalKey, externalKey)).get())
     return { done: true }
   const named = { amountMinor: payMinor, currency: currency ?? found.currency }
-  const reckoned = reckonNow(db, named, act.now)
-  if ('refusal' in reckoned) return reckoned
-  const asked = reckoned.by && { ...named, rateE6: reckoned.by.rateE6, rateDay: reckoned.by.day }
+  const converted = convertNow(db, named, act.now)
+  if ('refusal' in converted) return converted
+  const asked = converted.by && { ...named, rateE6: converted.by.rateE6, rateDay: converted.by.day }
   return carryOut(
     db,
     loadId,
     {
       kind: 'record_offer',
       carrierName: found.name,
-      payMinor: reckoned.amountMinor,
+      payMinor: converted.amountMinor,
       ...(asked ? { asked } : {}),
       ...(externalKey ? { externalKey } : {}),
       ...terms,

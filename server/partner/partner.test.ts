@@ -67,7 +67,7 @@ describe('a new partner', () => {
     ['an address that is none', { transport: 'http' as const, address: 'ftp://otters.example' }],
     ['small letters for a SCAC', { scac: 'plrk' }],
     ['no id', { theirId: '' }],
-  ])('%s is told at its field', (_, over) =>
+  ])('%s is reported at its field', (_, over) =>
     expect(newPartnerSchema.safeParse({ ...fresh, ...over }).success).toBe(false),
   )
 })
@@ -148,7 +148,7 @@ describe('settings', () => {
   )
 })
 
-test('control numbers go up by one, each partner its own, and begin anew after nine nines', () => {
+test('control numbers go up by one, each partner its own, and begin again after nine nines', () => {
   const [one, other] = [addPartner(world.db), addPartner(world.db, { name: 'Other', theirId: 'OTHER' })]
   expect([nextControl(world.db, one.id), nextControl(world.db, one.id), nextControl(world.db, other.id)]).toEqual([
     1, 2, 1,

@@ -67,7 +67,7 @@ test('a place we load at comes before a bigger one', () => {
   expect(findPlaces(world.db, 'jer', now + 6 * 60_000)[0]).toMatchObject({ city: 'Jerome', region: 'ID' })
 })
 
-test('two of one name are told apart; nothing is found for nothing', () => {
+test('two of one name are distinguished; nothing is found for nothing', () => {
   const springfields = findPlaces(world.db, 'springfield', now)
   expect(springfields.length).toBe(8)
   expect(springfields.find((place) => place.region === 'OH')?.near).toBe('23 mi northeast of Dayton')

@@ -67,7 +67,7 @@ describe('what comes over the wire', () => {
     ['a loss at half a dollar', { intent: 'lose', lineIds: [1], why: 'price', toMinor: 50 }, 'That is no price'],
     ['a reason there is none of', { intent: 'lose', lineIds: [1], why: 'weather', toMinor: null }, 'why'],
     ['an act there is none of', { intent: 'forget' }, 'intent'],
-  ])('%s is told', (_, given, words) => {
+  ])('%s is reported', (_, given, words) => {
     const { success, error } = quoteActSchema.safeParse(given)
     expect(success).toBe(false)
     expect(JSON.stringify(error!.issues)).toContain(words)
@@ -75,7 +75,7 @@ describe('what comes over the wire', () => {
 })
 
 describe('a rep', () => {
-  test('adds, changes, prices anew and removes lines; the answer is the lines as they are now', () => {
+  test('adds, changes, prices again and removes lines; the answer is the lines as they are now', () => {
     const added = act({ intent: 'add_lines', rows })
     expect(added).toMatchObject({ lines: [{ originCity: 'Twin Falls' }, { originCity: 'Boise' }] })
     const [one, other] = lineIds()

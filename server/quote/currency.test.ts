@@ -137,7 +137,7 @@ describe('a quote for a customer who pays in Canadian dollars', () => {
 })
 
 describe('another currency for a quote', () => {
-  test('leaves nothing priced in the old one, and prices anew what was typed', () => {
+  test('leaves nothing priced in the old one, and prices again what was typed', () => {
     const id = add()
     expect(changeQuoteTerms(world.db, quoteId, terms({ currency: 'USD' }), act)).toEqual({ done: true })
     expect(line(id)).toMatchObject({ sellMinor: null, by: null, state: 'draft' })

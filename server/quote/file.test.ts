@@ -101,7 +101,7 @@ describe('by mail', () => {
     expect(await step()).toBe(true)
     expect(new Set(server.received.map((mail) => mail.messageId)).size).toBe(1)
   })
-  test('an address that is refused for good is told on the quote', async () => {
+  test('an address that is refused for good is reported on the quote', async () => {
     server.answer = Object.assign(new Error('no such mailbox'), { responseCode: 550 })
     await step()
     expect(readQuote(world.db, quoteId, now)!.versions[0]!.problem).toMatch(/no such mailbox/)

@@ -145,7 +145,7 @@ describe('lines', () => {
     repriceLines(world.db, quoteId, [id!], act)
     expect(line(id!).sellMinor).not.toBeNull()
   })
-  test('pricing anew touches drafts alone, and takes no more lines at once than a paste', () => {
+  test('pricing again touches drafts alone, and takes no more lines at once than a paste', () => {
     const [draft, sent] = add({ ...good, weight: '100' }, good)
     sendQuote(world.db, quoteId, { to: 'a@b.example', message: '' }, act)
     changeLine(world.db, quoteId, draft!, { weight: '200' }, act)
@@ -156,7 +156,7 @@ describe('lines', () => {
       quoteActSchema.safeParse({ intent: 'reprice', lineIds: Array.from({ length: 251 }, (_, at) => at + 1) }).success,
     ).toBe(false)
   })
-  test('no road there is told', () => {
+  test('no road there is reported', () => {
     const [id] = add({ ...good, dest: 'Honolulu HI' })
     expect(line(id!).problems[0]!.message).toMatch(/No road leads|No place|No Honolulu/)
   })
@@ -343,8 +343,8 @@ describe('won and lost', () => {
     const [id] = add(good)
     loseLines(world.db, quoteId, { lineIds: [id!], why: 'price', toMinor: 215_000 }, act)
     expect(line(id!)).toMatchObject({ state: 'lost', lostWhy: 'price', lostToMinor: 215_000 })
-    const told = readPastPrices(world.db, { now: now + day }).filter(({ source }) => source === 'quote')
-    expect(told).toMatchObject([{ buyMinor: 215_000, originPostal: '83301', equipment: 'reefer' }])
+    const quoted = readPastPrices(world.db, { now: now + day }).filter(({ source }) => source === 'quote')
+    expect(quoted).toMatchObject([{ buyMinor: 215_000, originPostal: '83301', equipment: 'reefer' }])
     expect(changeLine(world.db, quoteId, id!, { weight: '1' }, act)).toMatchObject({
       refusal: { code: 'line_settled' },
     })
@@ -452,7 +452,7 @@ describe('who may', () => {
     expect(() => actOnQuote(world.db, quoteId, lines, viewer('viewer'), now)).toThrow()
     expect(actOnQuote(world.db, quoteId, lines, viewer('rep'), now)).toMatchObject({ lines: [{ state: 'draft' }] })
   })
-  test('a cell too long for its place is cut and told, not refused', () => {
+  test('a cell too long for its place is cut and reported, not refused', () => {
     const long = quoteActSchema.parse({
       intent: 'add_lines',
       rows: [{ cells: { ...good, comment: 'x'.repeat(5000) } }],

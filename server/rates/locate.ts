@@ -21,7 +21,7 @@ function prefixPoints(): Map<string, Point> {
   return points
 }
 
-/** Where a prefix lies; one that no town has (big receivers of mail have their own) lies among its neighbours. */
+/** Where a prefix is; one that no town has (big receivers of mail have their own) is among its neighbours. */
 export const locatePrefix: Locate = (prefix) => {
   const known = prefixPoints()
   if (!/^(\d{3}|[A-Z]\d[A-Z])$/.test(prefix)) return null

@@ -218,7 +218,7 @@ describe('waiting on a load', () => {
     expect(readLoadPage(world.db, loadId, now)!.plan).toBeNull()
     expect(readHorizon(world.db, now).loads.find(({ id }) => id === loadId)).toMatchObject({ uncoveredChance: null })
   })
-  test('the plan is remembered while nothing changes, and made anew when an offer comes', () => {
+  test('the plan is remembered while nothing changes, and made again when an offer comes', () => {
     history()
     fitModel()
     const row = {

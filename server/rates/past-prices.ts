@@ -104,7 +104,7 @@ const readMarket = (db: Db, now: number): PastPrice[] =>
 export const readNewAverages = (db: Db, { now, after }: { now: number; after: number }): PastPrice[] =>
   (newAverages(db).all(after, now, now - keptAverageDays * 24 * hour) as AverageRow[]).map(averagePrice)
 
-const told = prepared((db) =>
+const quotedPrices = prepared((db) =>
   db.$client.prepare(`select quote_line.id, coalesce(quote_line.decided_at, quote_line.priced_at) bookedAt, origin_postal originPostal, dest_postal destPostal, equipment, miles, weight_lb weightLb, pickup_from pickupFrom, cast(round(coalesce(lost_to_minor, theirs_minor) * coalesce(rate_e6, 1000000) / 1000000.0) as integer) buyMinor
     from quote_line where coalesce(lost_to_minor, theirs_minor) is not null and sell_minor is not null and coalesce(decided_at, priced_at) >= ?`),
 )
@@ -114,7 +114,7 @@ const told = prepared((db) =>
  * out: they were made by the model, which would only hear itself.
  */
 function readToldPrices(db: Db, since: number): PastPrice[] {
-  const rows = told(db).all(since) as (Omit<Row, 'pickupAt'> & { pickupFrom: string | null })[]
+  const rows = quotedPrices(db).all(since) as (Omit<Row, 'pickupAt'> & { pickupFrom: string | null })[]
   return rows.map(({ id, pickupFrom, ...row }) => ({
     ...row,
     id: `quote ${id}`,

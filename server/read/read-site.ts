@@ -46,9 +46,11 @@ export function readSite(order: SiteOrder): { has: boolean } | SitePage | { prob
     if ('problem' in read) return { problem: `The page does not read as it should: ${read.problem}` }
     found.push(read)
   }
-  const told = description.total && new RegExp(description.total.pattern).exec(page(description.total.selector).text())
-  if (description.total && !told) return { problem: 'The page has changed: it does not say how many tenders there are' }
-  return { found, next: page(description.next).attr('href') ?? null, total: told ? Number(told[1]) : null }
+  const stated =
+    description.total && new RegExp(description.total.pattern).exec(page(description.total.selector).text())
+  if (description.total && !stated)
+    return { problem: 'The page has changed: it does not say how many tenders there are' }
+  return { found, next: page(description.next).attr('href') ?? null, total: stated ? Number(stated[1]) : null }
 }
 
 const maxRows = 5_000

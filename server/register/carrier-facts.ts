@@ -26,7 +26,7 @@ const endQuery = prepared((db) => db.$client.prepare('update fact set ended_at =
 export function recordFacts(
   db: Db,
   carrierId: number,
-  told: Readonly<Record<string, string>>,
+  reported: Readonly<Record<string, string>>,
   by: { source: FactSource; byName?: string; whole: boolean },
   now: number,
 ): FactChange[] {
@@ -34,7 +34,7 @@ export function recordFacts(
   const before = new Map(current.map((row) => [row.field, row]))
   const changes: FactChange[] = []
   const end = (row: { id: number }) => endQuery(db).run({ id: row.id, now })
-  for (const [field, value] of Object.entries(told)) {
+  for (const [field, value] of Object.entries(reported)) {
     const row = before.get(field)
     if (row?.value === value) continue
     if (row) end(row)
@@ -43,7 +43,7 @@ export function recordFacts(
   }
   if (!by.whole) return changes
   for (const row of current) {
-    if (row.field in told) continue
+    if (row.field in reported) continue
     end(row)
     changes.push({ field: row.field, from: row.value, to: null })
   }

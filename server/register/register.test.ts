@@ -61,7 +61,7 @@ describe('the feed', () => {
       former: [{ value: '406-555-0102' }],
     })
   })
-  test('down, nonsense: nothing is lost, the problem is told, and the next time it goes on', async () => {
+  test('down, nonsense: nothing is lost, the problem is reported, and the next time it goes on', async () => {
     register.records = [recordFor(1), recordFor(901)]
     await readChanges(world.db, clock)
     for (const mood of ['down', 'nonsense'] as const) {
@@ -75,7 +75,7 @@ describe('the feed', () => {
     expect(await readChanges(world.db, () => now + 2 * hours)).toMatchObject({ taken: 1 })
     expect(feedState(world.db)).toMatchObject({ sequence: 3, problem: null })
   })
-  test('what is shared is written anew with each change', async () => {
+  test('what is shared is written again with each change', async () => {
     register.records = [recordFor(903, { officers: ['Ada Finch'] })]
     await readChanges(world.db, clock)
     register.records.push(recordFor(903, { officers: ['Bo Renner'] }))
@@ -154,7 +154,7 @@ describe('looking up', () => {
       { phone: '801-555-0150', addedBy: 'the register' },
     ])
   })
-  test('the same again is named, not added; one that shares a phone is added and told', async () => {
+  test('the same again is named, not added; one that shares a phone is added and reported', async () => {
     register.records = [recordFor(1), recordFor(951, { phones: ['(406) 555-0101'] })]
     expect(await addCarrier(world.db, 'DOT 200001', act)).toMatchObject({
       refusal: { code: 'already_held', carrierId: 1 },

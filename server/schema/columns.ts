@@ -41,7 +41,7 @@ export const json = <Schema extends z.ZodType>(name: string, schema: Schema) =>
 /** Facts of an event, a payload: an object of anything, which its reader parses. */
 export const anyFacts = z.record(z.string(), z.unknown())
 
-/** A short text that lies in the database sealed with the key outside it. What was kept before there were seals is read as it is; `sealOld` ends that. */
+/** A short text that is in the database sealed with the key outside it. What was kept before there were seals is read as it is; `sealOld` ends that. */
 export const sealedText = customType<{ data: string; driverData: string }>({
   dataType: () => 'text',
   toDriver: (text) => (text === '' ? '' : seal(text)),

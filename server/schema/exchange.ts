@@ -18,7 +18,7 @@ export const partner = sqliteTable(
     address: text('address').notNull(),
     /** Sealed: a stolen database tells no partner's password. */
     secret: sealedText('secret').notNull().default(''),
-    /** Whether its address may lie inside our own network. */
+    /** Whether its address may be inside our own network. */
     allowPrivate: flag('allow_private'),
     theirQualifier: text('their_qualifier').notNull(),
     theirId: text('their_id').notNull(),

@@ -97,7 +97,7 @@ export const exchangeDocument = sqliteTable(
     direction: text('direction', { enum: ['in', 'out'] }).notNull(),
     at: instant('at').notNull(),
     kind: text('kind').notNull(),
-    /** Which of the interchange's sets it is, counted from nought. */
+    /** Which of the interchange's sets it is, counted from zero. */
     ordinal: integer('ordinal').notNull(),
     groupType: text('group_type').notNull(),
     groupControl: text('group_control').notNull(),

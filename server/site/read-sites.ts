@@ -125,21 +125,21 @@ function takeRows(db: Db, from: Partner, found: Found[], pages: string[], now: n
   )
   const kept = new Map<number, number>()
   let taken = 0
-  const say = (told: Tender, page: number) => {
+  const say = (incoming: Tender, page: number) => {
     if (!kept.has(page)) kept.set(page, keepPage(db, from, pages[page] ?? '', now))
-    takeSaid(db, from, kept.get(page)!, taken++, told, now)
+    takeSaid(db, from, kept.get(page)!, taken++, incoming, now)
   }
-  for (const { tender: told, open, withdrawn, page } of found) {
-    const shipmentId = told.shipmentId!
-    const digest = digestOf(JSON.stringify(told))
+  for (const { tender: incoming, open, withdrawn, page } of found) {
+    const shipmentId = incoming.shipmentId!
+    const digest = digestOf(JSON.stringify(incoming))
     const before = known.get(shipmentId)
     known.delete(shipmentId)
     const state = states.get(shipmentId)
-    if (open && (!before || before.goneAt !== null)) say(told, page)
+    if (open && (!before || before.goneAt !== null)) say(incoming, page)
     else if (before && before.digest !== digest && (open || state === 'accepted'))
-      say({ ...told, purpose: 'change' }, page)
+      say({ ...incoming, purpose: 'change' }, page)
     else if (before && !open && (state === 'offered' || (withdrawn && state === 'accepted')))
-      say({ ...told, purpose: 'cancel' }, page)
+      say({ ...incoming, purpose: 'cancel' }, page)
     const row = { digest, open, seenAt: now, goneAt: null }
     db.insert(siteRow)
       .values({ partnerId: from.id, shipmentId, ...row })
@@ -168,14 +168,14 @@ const digestOf = (text: string) => createHash('sha256').update(text).digest('hex
 
 function lastTold(db: Db, partnerId: number, shipmentId: string): Tender | null {
   const row = db
-    .select({ told: tenderNotice.tender })
+    .select({ incoming: tenderNotice.tender })
     .from(tenderNotice)
     .innerJoin(tender, eq(tender.id, tenderNotice.tenderId))
     .where(and(eq(tender.partnerId, partnerId), eq(tender.shipmentId, shipmentId)))
     .orderBy(desc(tenderNotice.id))
     .limit(1)
     .get()
-  return row?.told ?? null
+  return row?.incoming ?? null
 }
 
 function keepPage(db: Db, from: Partner, page: string, now: number): number {
@@ -197,7 +197,7 @@ function keepPage(db: Db, from: Partner, page: string, now: number): number {
     .get().id
 }
 
-function takeSaid(db: Db, from: Partner, exchangeId: number, ordinal: number, told: Tender, now: number): void {
+function takeSaid(db: Db, from: Partner, exchangeId: number, ordinal: number, incoming: Tender, now: number): void {
   const document = db
     .insert(exchangeDocument)
     .values({
@@ -210,7 +210,7 @@ function takeSaid(db: Db, from: Partner, exchangeId: number, ordinal: number, to
       groupType: '',
       groupControl: '',
       setControl: '',
-      number: told.shipmentId!,
+      number: incoming.shipmentId!,
       state: 'read',
     })
     .returning({ id: exchangeDocument.id })
@@ -219,7 +219,7 @@ function takeSaid(db: Db, from: Partner, exchangeId: number, ordinal: number, to
     db,
     {
       partner: from,
-      tender: told,
+      tender: incoming,
       documentId: document.id,
       position: { control: 0, saidAt: now },
       practice: from.usage === 'T',

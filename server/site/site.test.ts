@@ -173,7 +173,7 @@ test.each([
   expect(world.db.select().from(site).get()).toMatchObject({ problem: null, page: null })
 })
 
-test('an answer is given in the site’s form; one it does not confirm is told', async () => {
+test('an answer is given in the site’s form; one it does not confirm is reported', async () => {
   expect(
     await answerAtSite(world.db, partner, new URLSearchParams({ tender: 'CH-1', answer: 'accept', remark: 'gladly' })),
   ).toBeNull()

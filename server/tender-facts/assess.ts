@@ -67,7 +67,7 @@ export function tenderBand(db: Db, { origin, dest, equipment, miles, weightLb, p
   )
 }
 
-/** Where a stop lies: by its postal code, and where that is unknown by city and region. */
+/** Where a stop is: by its postal code, and where that is unknown by city and region. */
 export function placeOfStop({ city, region, postal }: TenderStop): Resolved {
   const byPostal = postal ? resolvePlace(gazetteer(), postal) : null
   if (byPostal && 'place' in byPostal) return byPostal

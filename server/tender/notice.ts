@@ -77,10 +77,10 @@ const threadQuery = prepared((db) =>
  * open; what comes twice or late changes nothing. Rules of the customer may answer at once. In the caller's transaction.
  */
 export function takeNotice(db: Db, said: Said, now: number): number {
-  const { partner, tender: told } = said
-  const shipmentId = told.shipmentId ?? ''
+  const { partner, tender: incoming } = said
+  const shipmentId = incoming.shipmentId ?? ''
   const before = threadQuery(db).get({ partnerId: partner.id, shipmentId }) ?? null
-  const standing = decideNotice(before && known(db, before, told), told, said.position)
+  const standing = decideNotice(before && known(db, before, incoming), incoming, said.position)
   const row =
     before ??
     insertThread(db).get({
@@ -90,21 +90,21 @@ export function takeNotice(db: Db, said: Said, now: number): number {
       lastControl: said.position.control,
       lastSaidAt: said.position.saidAt,
     })
-  const codes = seeCodes(db, partner.id, codesUsed(told), now)
-  const facts = assess(db, told, equipmentOf(codes, told), now)
+  const codes = seeCodes(db, partner.id, codesUsed(incoming), now)
+  const facts = assess(db, incoming, equipmentOf(codes, incoming), now)
   const notice = insertNotice(db).get({
     tenderId: row.id,
     partnerId: partner.id,
     documentId: said.documentId,
     customerId: customerOf(codes, partner),
-    purpose: told.purpose,
+    purpose: incoming.purpose,
     state: standing.state,
     receivedAt: now,
     practice: said.practice,
-    tender: told,
+    tender: incoming,
     facts,
     remark: standing.remark,
-    respondBy: respondByInstant(told, {
+    respondBy: respondByInstant(incoming, {
       receivedAt: now,
       respondMinutes: partner.respondMinutes,
       pickupZone: facts.origin?.zone ?? null,
@@ -113,11 +113,11 @@ export function takeNotice(db: Db, said: Said, now: number): number {
   })
   noteCodes(db, notice.id, codes)
   if (before && standing.state !== 'overtaken') follow(db, row, notice, standing, said)
-  const received = { noticeId: notice.id, purpose: told.purpose, state: notice.state, remark: standing.remark }
+  const received = { noticeId: notice.id, purpose: incoming.purpose, state: notice.state, remark: standing.remark }
   const by: Actor = { kind: 'partner', id: partner.id, name: partner.name }
   recordEvent(db, 'tender', row.id, { kind: 'tender_received', ...received }, { now, by })
   if (notice.state !== 'open') return notice.id
-  if (told.purpose === 'cancel') cancelUncovered(db, notice, row, now)
+  if (incoming.purpose === 'cancel') cancelUncovered(db, notice, row, now)
   else answerByRules(db, notice, row, codes, now)
   return notice.id
 }
@@ -146,18 +146,18 @@ function follow(db: Db, row: TenderRow, notice: Notice, standing: Standing, said
 }
 
 /** What is known of a tender that was spoken of before. */
-const known = (db: Db, before: TenderRow, told: Tender): KnownTender => ({
+const known = (db: Db, before: TenderRow, incoming: Tender): KnownTender => ({
   state: before.state,
   last: { control: before.lastControl, saidAt: before.lastSaidAt },
-  isRepeated: told.purpose === 'original' && isSaidAgain(db, before.id, told),
+  isRepeated: incoming.purpose === 'original' && isSaidAgain(db, before.id, incoming),
 })
 
 /** Whether an original says what one before it said, and that one is open or taken. */
-function isSaidAgain(db: Db, tenderId: number, told: Tender): boolean {
+function isSaidAgain(db: Db, tenderId: number, incoming: Tender): boolean {
   const rows = db
     .select({ state: tenderNotice.state, tender: tenderNotice.tender })
     .from(tenderNotice)
     .where(eq(tenderNotice.tenderId, tenderId))
     .all()
-  return rows.some((row) => (row.state === 'open' || row.state === 'accepted') && isEqual(row.tender, told))
+  return rows.some((row) => (row.state === 'open' || row.state === 'accepted') && isEqual(row.tender, incoming))
 }

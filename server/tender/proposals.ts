@@ -13,7 +13,7 @@ import type { Notice } from './rows'
 const maxCarriers = 5
 
 /** What a partner’s code may mean with us, the likeliest first. */
-export function proposalsFor(db: Db, code: PartnerCode, told: Tender) {
+export function proposalsFor(db: Db, code: PartnerCode, incoming: Tender) {
   if (code.kind === 'customer')
     return proposeCustomers(
       code.said,
@@ -23,7 +23,7 @@ export function proposalsFor(db: Db, code: PartnerCode, told: Tender) {
         .all(),
     )
   if (code.kind !== 'location') return []
-  const stop = told.stops.find((each) => isHandling(each) && locationCode(each) === code.code)
+  const stop = incoming.stops.find((each) => isHandling(each) && locationCode(each) === code.code)
   if (!stop) return []
   const known = db
     .select()

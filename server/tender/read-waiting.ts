@@ -69,8 +69,8 @@ function readDocument(
   segments: Segment[],
   now: number,
 ): void {
-  const told = readTender(segments)
-  if (!told.shipmentId) {
+  const incoming = readTender(segments)
+  if (!incoming.shipmentId) {
     db.update(exchangeDocument)
       .set({ state: 'kept', problem: 'It names no shipment: nothing can be answered' })
       .where(eq(exchangeDocument.id, document.id))
@@ -84,7 +84,7 @@ function readDocument(
         db,
         {
           partner,
-          tender: told,
+          tender: incoming,
           documentId: document.id,
           position: { control: kept.control ?? 0, saidAt: kept.saidAt ?? Math.floor(kept.at / minute) },
           practice: kept.usage === 'T',
@@ -92,13 +92,13 @@ function readDocument(
         now,
       ),
     )
-    markRead(db).run({ id: document.id, number: told.shipmentId, noticeId })
+    markRead(db).run({ id: document.id, number: incoming.shipmentId, noticeId })
   } catch (error) {
     logger().error({ err: error, document: document.id }, 'a tender could not be taken in')
     db.update(exchangeDocument)
       .set({
         state: 'kept',
-        number: told.shipmentId,
+        number: incoming.shipmentId,
         problem: `It could not be taken in: ${error instanceof Error ? error.message : 'unknown'}`,
       })
       .where(eq(exchangeDocument.id, document.id))

@@ -286,7 +286,7 @@ test('a carrier on its way is paid for the truck, and the customer billed, as a 
   expect(loads()[0]).toMatchObject({ state: 'cancelled', payMinor: 25_000, sellMinor: 30_000 })
 })
 
-test('a truck of ours that is unloaded near the pickup in time is told, with when and where', async () => {
+test('a truck of ours that is unloaded near the pickup in time is reported, with when and where', async () => {
   await take(fileOf(1, tenderOf('SM1')))
   const other = openLoad(world.db, {
     stops: [
@@ -373,7 +373,7 @@ test('a rule answers by itself under its name, and stops at the week’s volume'
   })
 })
 
-test('a code held for a facility far from where the tender says is told, no rule accepts it, and it can be reported again', async () => {
+test('a code held for a facility far from where the tender says is reported, no rule accepts it, and it can be reported again', async () => {
   world.db.update(partnerCode).set({ facilityId: 2 }).where(eq(partnerCode.code, 'S4')).run()
   addRule({ week: null })
   await take(fileOf(1, tenderOf('SM1')))

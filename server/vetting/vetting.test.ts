@@ -215,7 +215,7 @@ describe('what the moment tells', () => {
 })
 
 describe('every night', () => {
-  test('those with loads and offers come first, and a changed standing is told once', async () => {
+  test('those with loads and offers come first, and a changed standing is reported once', async () => {
     confirmed()
     world.db.update(load).set({ carrierId: 3 }).run()
     expect(nightOrder(world.db)[0]).toBe(3)

@@ -40,7 +40,7 @@ test('a Monday’s diesel is out the day after, not before', () => {
   expect(dieselWeeks(monday + 12 * 3_600_000, 3).some(({ week }) => week === '2026-11-23')).toBe(false)
   expect(dieselWeeks(monday + 2 * day, 3).some(({ week, area }) => week === '2026-11-23' && area === 'US')).toBe(true)
 })
-test('both reports over the wire, with heads; a bad instant is told', async () => {
+test('both reports over the wire, with heads; a bad instant is reported', async () => {
   const diesel = await (await fetch(`http://127.0.0.1:${port}/diesel.csv`)).text()
   expect(diesel.split('\r\n')[0]).toBe('area,week,usd_per_gallon')
   expect(diesel).toMatch(/\r\nUS,\d{4}-\d\d-\d\d,\d\.\d{3}\r\n/)

@@ -1,4 +1,4 @@
-/** Cities that the report covers, with the three-digit code each reports under, where it lies, and how freight pays going there. */
+/** Cities that the report covers, with the three-digit code each reports under, where it is, and how freight pays going there. */
 const cities: [code: string, lat: number, lon: number, pull: number][] = [
   ['833', 42.56, -114.46, 0.97],
   ['834', 43.49, -112.03, 0.97],

@@ -128,7 +128,7 @@ describe('its carriers', () => {
       changed.filter((each) => JSON.stringify(each) !== JSON.stringify(numbers.get(each.dotNumber))).length,
     ).toBeGreaterThan(180)
   })
-  test('crooks share what their kind shares; honest ones share as well, and are not told among them', () => {
+  test('crooks share what their kind shares; honest ones share as well, and are not given among them', () => {
     const carriers = census(7, 4000, today)
     const before = carriers.map((each) => JSON.stringify(each))
     tieHonestOnes(carriers, 9, today)

@@ -4,7 +4,7 @@ import type { Route } from './+types/data'
 
 export const middleware: Route.MiddlewareFunction[] = [signedInData]
 
-/** The desk's data routes stand behind one door; they have no page. */
+/** The desk's data routes share one check of who is signed in; they have no page. */
 export default function DeskData() {
   return <Outlet />
 }

@@ -6,15 +6,15 @@ import { accountKey, isSealed, isSealedNow, seal, unseal } from '#server/secrets
 import { settings } from '#server/settings.server'
 
 /**
- * Seals whatever lies open in the database, or was sealed with the secret before the present one, with the present one. Done at every start, so
+ * Seals whatever is not sealed in the database, or was sealed with the secret before the present one, with the present one. Done at every start, so
  * that `OX_SECRET_BEFORE` can be dropped after the first. Returns how many were sealed.
  */
-export function sealAnew(db: Db): number {
+export function reseal(db: Db): number {
   return inTransaction(db, () => sealPartners(db) + sealPayees(db))
 }
 
 function sealPartners(db: Db): number {
-  // Read as they lie, past the column that opens them.
+  // Read as they are, past the column that opens them.
   const rows = db.$client.prepare("select id, secret from partner where secret <> ''").all() as {
     id: number
     secret: string
