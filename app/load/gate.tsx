@@ -1,9 +1,11 @@
-import { useEffect, useState } from 'react'
+import { useEffect } from 'react'
+import { toast } from 'sonner'
 import { dayOf, toLocal } from '#core/time/local'
 import { dayWords } from '#core/time/words'
 import type { Verdict } from '#core/vetting/vetting'
 import { CoverLine, type CoverStretch } from '../ui/cover-line'
 import { Field } from '../ui/field'
+import { useFetched } from '../ui/use-fetched'
 
 export interface GateFacts {
   verdict: Verdict
@@ -14,18 +16,13 @@ export interface GateFacts {
 
 /** The gate for one carrier, asked of the server; `again` for the one it is awarded to, without what was passed before. */
 export function useGate(loadId: number, carrierId: number, again = false): GateFacts | null {
-  const [gate, setGate] = useState<GateFacts | null>(null)
+  // The award just made may still be on its way into the page: nobody is asked about yet.
+  const url = carrierId === 0 ? null : `/loads/${loadId}/gate/${carrierId}${again ? '?again' : ''}`
+  const { data, problem } = useFetched<GateFacts>(url)
   useEffect(() => {
-    // The award just made may still be on its way into the page: nobody is asked about yet.
-    if (carrierId === 0) return undefined
-    const going = new AbortController()
-    fetch(`/loads/${loadId}/gate/${carrierId}${again ? '?again' : ''}`, { signal: going.signal })
-      .then((response) => (response.ok ? response.json() : null))
-      .then(setGate)
-      .catch(() => undefined)
-    return () => going.abort()
-  }, [loadId, carrierId, again])
-  return gate
+    if (problem) toast(`Vetting could not be read: ${problem}`, { className: '!text-bill' })
+  }, [problem])
+  return data
 }
 
 const verdictWords = {

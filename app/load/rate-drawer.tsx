@@ -1,5 +1,5 @@
 import { Dialog as Radix } from 'radix-ui'
-import { lazy, Suspense, useEffect, useState } from 'react'
+import { lazy, Suspense } from 'react'
 import { Link } from 'react-router'
 import { onTimeWords } from '#core/load/words'
 import { formatAmount, formatMoney } from '#core/money/money'
@@ -11,21 +11,14 @@ import type { LaneBuy, LaneHistory } from '#server/load-page/lane-history'
 import type { LoadPage } from '#server/load-page/read'
 import { RouteMap } from '../map/map'
 import { PriorQuote } from '../quote/prior-quote'
+import { useFetched } from '../ui/use-fetched'
 
 const PriceChart = lazy(() => import('../rates/price-chart'))
 
 /** What the rate strip rests on: the account of the middle figure, the lane's past, what was turned down, and where. */
 export function RateDrawer({ page, onClose }: { page: LoadPage; onClose: () => void }) {
   const { load } = page
-  const [history, setHistory] = useState<LaneHistory | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
-  useEffect(() => {
-    const going = new AbortController()
-    fetch(`/loads/${load.id}/rates`, { signal: going.signal })
-      .then(async (response) => (response.ok ? setHistory(await response.json()) : setProblem(await response.text())))
-      .catch(() => !going.signal.aborted && setProblem('The server did not answer. Close this and try again.'))
-    return () => going.abort()
-  }, [load.id])
+  const { data: history, problem } = useFetched<LaneHistory>(`/loads/${load.id}/rates`)
   return (
     <Radix.Root open onOpenChange={(next) => !next && onClose()}>
       <Radix.Portal>

@@ -1,4 +1,3 @@
-import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { deskWords } from '#core/money/exchange'
 import { type Currency, formatAmount, formatMoney } from '#core/money/money'
@@ -12,6 +11,7 @@ import type { LineInsight } from '#server/quote/insight'
 import type { QuotePage } from '#server/quote/read'
 import { Field } from '../ui/field'
 import { LinkButton } from '../ui/link-button'
+import { useFetched } from '../ui/use-fetched'
 import { PriorQuote } from './prior-quote'
 import type { ScreenLine } from './screen-lines'
 import { WinCurve } from './win-curve'
@@ -64,26 +64,11 @@ export function LinePanel({ quoteId, currency, line, now, zone, mayEdit, onType,
 
 /** What is known of a line beyond its figures, read once it rests under the cursor. */
 function useInsight(quoteId: number, line: ScreenLine | null): LineInsight | null {
-  const [found, setFound] = useState<{ of: string; insight: LineInsight } | null>(null)
-  const of =
-    line && line.id > 0 && !line.busy && line.miles !== null
-      ? `${line.id}/${line.pricedAt}/${line.sellMinor}/${line.equipment}`
-      : null
-  const lineId = line?.id
-  useEffect(() => {
-    if (of === null) return
-    const going = new AbortController()
-    const timer = setTimeout(() => {
-      fetch(`/quotes/${quoteId}/lines/${lineId}`, { signal: going.signal })
-        .then(async (response) => response.ok && setFound({ of, insight: await response.json() }))
-        .catch(() => undefined)
-    }, 140)
-    return () => {
-      clearTimeout(timer)
-      going.abort()
-    }
-  }, [of, quoteId, lineId])
-  return found && found.of === of ? found.insight : null
+  const isPriced = line && line.id > 0 && !line.busy && line.miles !== null
+  return useFetched<LineInsight>(isPriced ? `/quotes/${quoteId}/lines/${line.id}` : null, {
+    restMs: 140,
+    version: line && `${line.pricedAt}/${line.sellMinor}/${line.equipment}`,
+  }).data
 }
 
 const sideCells: CellName[] = ['commodity', 'extras', 'comment']

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import type { QuoteDocument } from '#core/quote/document'
 import type { QuotePage } from '#server/quote/read'
 import { Alert } from '../ui/alert'
@@ -6,6 +6,7 @@ import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
 import { SaveButton } from '../ui/form-dialog'
 import { formKey } from '../ui/post'
+import { useFetched } from '../ui/use-fetched'
 import { useSaving } from '../ui/use-saving'
 import { DocumentView } from './document-view'
 import type { ScreenLine } from './screen-lines'
@@ -26,7 +27,7 @@ export function SendQuoteDialog({
   const [to, setTo] = useState(page.quote.sentTo ?? page.customer.mail)
   const [message, setMessage] = useState('')
   const [key] = useState(formKey)
-  const document = useDocument(page.quote.id)
+  const { data: document, problem } = useFetched<QuoteDocument>(`/quotes/${page.quote.id}/document`)
   const open = lines.filter(({ state }) => state !== 'lost' && state !== 'lapsed')
   const fit = open.filter((line) => line.sellMinor !== null && line.problems.length === 0).length
   const saving = useSaving(
@@ -73,21 +74,13 @@ export function SendQuoteDialog({
           tabIndex={0}
           className="h-[66vh] overflow-y-auto border border-strong bg-plain p-3"
         >
-          {document ? <DocumentView document={document} /> : <p className="label">Writing it out…</p>}
+          {document ? (
+            <DocumentView document={document} />
+          ) : (
+            <p className="label">{problem ?? 'Preparing the preview…'}</p>
+          )}
         </section>
       </form>
     </Dialog>
   )
-}
-
-function useDocument(quoteId: number): QuoteDocument | null {
-  const [document, setDocument] = useState<QuoteDocument | null>(null)
-  useEffect(() => {
-    const going = new AbortController()
-    fetch(`/quotes/${quoteId}/document`, { signal: going.signal })
-      .then(async (response) => response.ok && setDocument(await response.json()))
-      .catch(() => undefined)
-    return () => going.abort()
-  }, [quoteId])
-  return document
 }

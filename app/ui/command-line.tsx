@@ -1,5 +1,5 @@
 import { Command } from 'cmdk'
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { equipmentWords, loadStateWords } from '#core/load/words'
 import { readHowFar } from '#core/place/how-far'
@@ -7,6 +7,7 @@ import { dayOf, toLocal } from '#core/time/local'
 import { dayWords } from '#core/time/words'
 import type { ListedLoad } from '#server/load/list'
 import { HowFarPanel, useHowFar } from './how-far'
+import { useFetched } from './use-fetched'
 
 /** One line for going anywhere: loads by number, customer, carrier, city or reference, and the desk's actions. */
 export function CommandLine({ open, onClose, mayEdit }: { open: boolean; onClose: () => void; mayEdit: boolean }) {
@@ -113,19 +114,8 @@ function matching(typed: string, mayEdit: boolean): { to: string; words: string 
 }
 
 function useFoundLoads(typed: string): { loads: ListedLoad[]; busy: boolean } {
-  const [found, setFound] = useState<{ words: string; loads: ListedLoad[] }>({ words: '', loads: [] })
-  const latest = useRef('')
   const words = typed.trim()
-  useEffect(() => {
-    latest.current = words
-    if (words.length < 2) return setFound({ words, loads: [] })
-    const timer = setTimeout(async () => {
-      const loads = await fetch(`/find/loads?q=${encodeURIComponent(words)}`)
-        .then((response) => (response.ok ? response.json() : []))
-        .catch(() => [])
-      if (latest.current === words) setFound({ words, loads })
-    }, 120)
-    return () => clearTimeout(timer)
-  }, [words])
-  return { loads: found.words === words ? found.loads : [], busy: found.words !== words }
+  const url = words.length < 2 ? null : `/find/loads?q=${encodeURIComponent(words)}`
+  const { data, isBusy } = useFetched<ListedLoad[]>(url, { restMs: 120 })
+  return { loads: data ?? [], busy: isBusy }
 }

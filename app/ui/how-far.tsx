@@ -1,27 +1,11 @@
-import { useEffect, useState } from 'react'
 import { hour } from '#core/time/local'
 import { spanWords } from '#core/time/words'
 import type { HowFarAnswer } from '#server/miles/how-far'
+import { useFetched } from './use-fetched'
 
 /** The server's answer to `boise to laredo`; null while nothing of the kind is asked. */
-export function useHowFar(typed: string): HowFarAnswer | null {
-  const [found, setFound] = useState<{ typed: string; answer: HowFarAnswer | null }>({ typed: '', answer: null })
-  useEffect(() => {
-    if (typed === '') return setFound({ typed: '', answer: null })
-    const going = new AbortController()
-    const timer = setTimeout(() => {
-      fetch(`/how-far?q=${encodeURIComponent(typed)}`, { signal: going.signal })
-        .then((response) => (response.ok ? response.json() : null))
-        .then((answer: HowFarAnswer | null) => setFound({ typed, answer }))
-        .catch(() => undefined)
-    }, 100)
-    return () => {
-      clearTimeout(timer)
-      going.abort()
-    }
-  }, [typed])
-  return typed === '' ? null : found.answer
-}
+export const useHowFar = (typed: string): HowFarAnswer | null =>
+  useFetched<HowFarAnswer>(typed === '' ? null : `/how-far?q=${encodeURIComponent(typed)}`, { restMs: 100 }).latest
 
 /** How far, how long and by which roads, over the results of the command line. */
 export function HowFarPanel({ answer }: { answer: HowFarAnswer | null }) {
