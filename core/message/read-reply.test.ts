@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { ownWords, readReply, replyReference } from './read-reply'
+import { readReply, replyReference } from './read-reply'
 
 describe('a carrier’s reply', () => {
   test.each([
@@ -27,8 +27,6 @@ describe('a carrier’s reply', () => {
   test('the only amount is no price where it is called a part of it', () =>
     expect(readReply('We need a $500 advance at pickup')).toMatchObject({ amountMinor: null, readings: [50_000] }))
 
-  test('the signature is not the offer', () =>
-    expect(ownWords('Yes, $900\n-- \nAda, our minimum is $500')).toBe('Yes, $900'))
   test('a huge text stays quick', () => {
     const started = performance.now()
     readReply(`${'$1,'.repeat(200_000)} On ${'x'.repeat(100_000)}`)

@@ -1,3 +1,5 @@
+import { longestRead, ownWords } from './own-words'
+
 /** What can be read from a carrier's email about one load. */
 export interface ReplyFacts {
   /** The price, where there is one reading only. */
@@ -35,7 +37,6 @@ export function readReply(text: string): ReplyFacts {
   }
 }
 
-const longestRead = 20_000
 const maxReadings = 6
 
 function amountsIn(text: string, pattern: RegExp): { minor: number; isPart: boolean }[] {
@@ -49,18 +50,6 @@ function amountsIn(text: string, pattern: RegExp): { minor: number; isPart: bool
       isPart: part.test(before) || part.test(after),
     }
   })
-}
-
-/** The writer's own words: up to the signature or the quoted email, at most 20,000 characters. */
-export function ownWords(text: string): string {
-  const lines = text.slice(0, longestRead).split(/\r?\n/)
-  const end = lines
-    .map((line) => line.trim())
-    .findIndex(
-      (line) =>
-        line === '--' || line.startsWith('>') || /^On .{1,200} wrote:$/.test(line) || /^-{2,} ?Original/i.test(line),
-    )
-  return (end < 0 ? lines : lines.slice(0, end)).join('\n').trim()
 }
 
 /** The load a reply belongs to, from the plus part of the address it came to: `offers+k7x2@…`. */

@@ -4,7 +4,8 @@ import { safeCell } from '../export/cell'
 import { readAmount } from '../money/money'
 import { isLocalTime } from '../time/local'
 import { readUntil, readWhen } from '../time/read-when'
-import { ownWords, readReply, replyReference } from './read-reply'
+import { ownWords } from './own-words'
+import { readReply, replyReference } from './read-reply'
 
 /** Whatever people type or send: every reader answers, none throws, and what it answers is whole. */
 const anyText = fc.oneof(

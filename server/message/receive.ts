@@ -1,5 +1,6 @@
 import { and, eq, gt, sql } from 'drizzle-orm'
-import { ownWords, readReply, replyReference } from '#core/message/read-reply'
+import { ownWords } from '#core/message/own-words'
+import { readReply, replyReference } from '#core/message/read-reply'
 import { isOfferAtOnce, readAuthentication, weighSender } from '#core/offer/proposal'
 import { identifyCarrier } from '#server/carrier/find'
 import { type Db, inTransaction } from '#server/db.server'
