@@ -240,8 +240,8 @@ test('a prospect on the spot: quoted, won, and the load asks for nothing but wha
   await page.keyboard.press('Enter')
   await page.getByLabel('Quotes go to (email), if known').fill('traffic@harvestlantern.example')
   await page.keyboard.press('Enter')
-  await page.waitForURL(/\/quotes\/\d+$/)
-  await ready(page)
+  // The address changes before the page does, and the list names prospects too.
+  await expect(page.getByRole('heading', { level: 1, name: 'Harvest Lantern Mills' })).toBeVisible()
   await expect(page.getByText('prospect', { exact: true })).toBeVisible()
   await page.locator('[data-cell="0-1"]').focus()
   await typePlace(page, 'boise id', /Boise ID/)
