@@ -75,6 +75,8 @@ function useCheck({ dossier, document, acting, onClose }: CheckProps) {
   const [lines, setLines] = useState<TypedPolicy[]>([fresh('liability'), fresh('cargo')])
   const [refused, setRefused] = useState<string>()
   const saving = useSaving(async () => {
+    // What was wrong with refusing it is over once it is kept instead.
+    setRefused(undefined)
     const insurance = kind === 'certificate' ? lines.map(policyOf) : []
     const answer = await acting.act(
       {
