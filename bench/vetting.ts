@@ -1,6 +1,6 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import { performance } from 'node:perf_hooks'
 import { directoryQuerySchema } from '#core/carrier/directory'
 import { LinkIndex } from '#core/carrier-links/carrier-link-index'
@@ -13,10 +13,12 @@ import { readDirectory } from '#server/carrier/directory'
 import { inTransaction, openDatabase } from '#server/db.server'
 import { storeRecord } from '#server/register/store'
 import { carrier, registerFeed } from '#server/schema'
+import { takeEnvironment } from '#server/settings.server'
 import { startThread } from '#server/thread'
 import { carriersToVet } from '#server/vetting/carriers-to-vet'
 import type { VettingNews, VettingOrder } from '#server/vetting/worker'
 import { buildIfNeeded } from '../bin/build'
+import { surroundings } from '../bin/surroundings'
 import { census } from '../stand-ins/register/census'
 import { plantCrooks } from '../stand-ins/register/crooks'
 import { tieHonestOnes } from '../stand-ins/register/ties'
@@ -125,8 +127,8 @@ async function verdicts(path: string, records: RegisterRecord[], crooks: Map<str
 
 /** Milliseconds that the night's thread takes to vet everybody; the register it asks first is not there. */
 async function night(path: string): Promise<number> {
-  Object.assign(process.env, {
-    OX_SECRET: 'a secret for the bench',
+  takeEnvironment({
+    ...surroundings(dirname(path), 4390).application,
     OX_REGISTER_URL: 'http://127.0.0.1:9',
     OX_LOG_LEVEL: 'silent',
   })
@@ -162,6 +164,16 @@ function directory(db: ReturnType<typeof openDatabase>, now: number): void {
   })
   console.log(
     `directory, a page of rows and the counts of all filters: p50 ${figure(percentile(times, 0.5), 1)} ms, p95 ${figure(percentile(times, 0.95), 1)} ms, slowest ${figure(Math.max(...times), 1)} ms`,
+  )
+  const touch = db.$client.prepare('update carrier set last_load_at = coalesce(last_load_at, 0) + 1 where id = ?')
+  const afterChange = Array.from({ length: 20 }, (_, at) => {
+    touch.run(at + 1)
+    const started = performance.now()
+    readDirectory(db, queries[0]!, { from: 0, limit: 200 }, now)
+    return performance.now() - started
+  })
+  console.log(
+    `directory right after a carrier changed: p50 ${figure(percentile(afterChange, 0.5), 1)} ms, slowest ${figure(Math.max(...afterChange), 1)} ms`,
   )
 }
 

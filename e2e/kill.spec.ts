@@ -10,7 +10,7 @@ import { end, insist, pause } from './killing'
 import { clearCarriers, freshLoad, reading } from './loads'
 
 const kills = 30
-const loadCount = 90
+const loadCount = 60
 const folder = '.tmp/kill'
 const seed = Number(process.env.KILL_SEED ?? Date.now() % 100_000)
 

@@ -3,6 +3,7 @@ import express from 'express'
 import { RouterContextProvider, type ServerBuild } from 'react-router'
 import { callerContext, nonceContext } from '#server/access/context'
 import { reseal } from '#server/access/reseal'
+import { readyDirectory } from '#server/carrier/directory'
 import { adoptOldFolder } from '#server/carrier/store'
 import { reportListenerFaults } from '#server/changes'
 import { closeDatabase, DatabaseProblem, database, storageProblem } from '#server/db.server'
@@ -57,8 +58,9 @@ function getLoadContext(request: express.Request, response: express.Response): R
 const lapseEvery = 5_000
 const longestFeedWait = 4_000
 
-/** The place search is made ready once the start is over: it takes half a second that no keystroke should wait for. */
+/** What is searched in memory is made ready once the start is over: no keystroke should wait for it. */
 const readyPlacesAfter = 3_000
+const readyDirectoryAfter = 4_000
 
 /** A step in hand (a mail server that drips, a partner that dawdles) is waited for so long. */
 const longestStepMs = 7_000
@@ -111,9 +113,12 @@ export async function startWork(): Promise<() => Promise<void>> {
       logger().error({ err: error }, 'what has run out could not be ended')
     }
   }, lapseEvery)
-  const readying = setTimeout(() => readyPlaces(db, Date.now()), readyPlacesAfter)
+  const readying = [
+    setTimeout(() => readyPlaces(db, Date.now()), readyPlacesAfter),
+    setTimeout(() => readyDirectory(db), readyDirectoryAfter),
+  ]
   return async () => {
-    clearTimeout(readying)
+    for (const timer of readying) clearTimeout(timer)
     stopWatch()
     feeds.stop()
     vetting.stop()

@@ -36,7 +36,7 @@ test('one look over all says what asking every filter by itself says', () => {
       query,
       fc.option(fc.array(fc.integer({ min: 1, max: 40 }))),
       (list, asked, among) => {
-        const carriers = list.map((each, at) => ({ ...each, id: at + 1 }))
+        const carriers = list.map((each, at) => ({ ...each, id: at + 1, name: String(at).padStart(3, '0') }))
         const said = carriers.filter(({ id }) => among === null || among.includes(id))
         const { ids, counts } = new DirectoryIndex(carriers).find(asked, among, since)
         expect(ids).toEqual(said.filter((each) => fits(each, asked)).map(({ id }) => id))
@@ -49,5 +49,32 @@ test('one look over all says what asking every filter by itself says', () => {
         for (const used of ['3', '12', 'never'] as const) expect(counts.used[used] ?? 0).toBe(count({ used }))
       },
     ),
+  )
+})
+
+test('after carriers came, changed or went it answers as one made of them all, in the order of their names', () => {
+  const named = fc.record({
+    id: fc.integer({ min: 1, max: 12 }),
+    name: fc.constantFrom('alder', 'alder lines', 'birch', 'cedar', 'ærø'),
+    verdict: fc.constantFrom('clear' as const, 'stop' as const, null),
+    region: fc.constantFrom('ID', 'UT'),
+    equipment: fc.subarray([...equipmentKinds]),
+    lastLoadAt: fc.option(fc.integer({ min: 1, max: 1000 })),
+  })
+  const some = fc.uniqueArray(named, { selector: ({ id }) => id })
+  fc.assert(
+    fc.property(some, some, fc.uniqueArray(fc.integer({ min: 1, max: 12 })), query, (before, changed, ended, asked) => {
+      const gone = ended.filter((id) => !changed.some((each) => each.id === id))
+      const now = new Map([...before, ...changed].map((each) => [each.id, each]))
+      for (const id of gone) now.delete(id)
+      const expected = [...now.values()]
+        .filter((each) => fits(each, asked))
+        .sort((a, b) => a.id - b.id)
+        .sort((a, b) => Number(a.name > b.name) - Number(a.name < b.name))
+      const updated = new DirectoryIndex(before)
+      updated.update(changed, gone)
+      expect(updated.find(asked, null, since).ids).toEqual(expected.map(({ id }) => id))
+      expect(updated.find(asked, null, since)).toEqual(new DirectoryIndex([...now.values()]).find(asked, null, since))
+    }),
   )
 })

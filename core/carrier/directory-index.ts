@@ -1,9 +1,10 @@
 import { type Equipment, equipmentKinds } from '../load/load'
 import type { DirectoryQuery } from './directory'
 
-/** What the directory filters by, of one carrier. */
+/** What the directory filters and sorts by, of one carrier; `name` as it is compared. */
 export interface DirectoryFacts {
   id: number
+  name: string
   verdict: 'clear' | 'caution' | 'stop' | null
   region: string
   equipment: readonly Equipment[]
@@ -20,36 +21,103 @@ export interface DirectoryCounts {
 const verdicts = ['clear', 'caution', 'stop'] as const
 const bitOf = (kind: Equipment) => 1 << equipmentKinds.indexOf(kind)
 
+function byName(a: DirectoryFacts, b: DirectoryFacts): number {
+  if (a.name === b.name) return a.id - b.id
+  return a.name < b.name ? -1 : 1
+}
+
+type Column = Int32Array | Uint8Array | Uint16Array | Uint32Array | Float64Array
+
+/** A column's values in a new order: each from where it was, -1 for one that is still to be written. */
+function gather<C extends Column>(column: C, sources: readonly number[]): C {
+  const gathered = new (column.constructor as new (length: number) => C)(sources.length)
+  for (let at = 0; at < sources.length; at++) if (sources[at]! >= 0) gathered[at] = column[sources[at]!]!
+  return gathered
+}
+
 /**
  * The directory's carriers as columns of numbers, in the order of their names: one look over all of them answers a query and
- * counts for every filter what each of its choices would leave.
+ * counts for every filter what each of its choices would leave. A carrier that changed is written in its place.
  */
 export class DirectoryIndex {
-  readonly ids: Int32Array
-  private readonly verdict: Uint8Array
-  private readonly region: Uint16Array
-  private readonly equipment: Uint32Array
-  private readonly lastLoadAt: Float64Array
+  private carriers: DirectoryFacts[]
+  private ids: Int32Array
+  private verdict: Uint8Array
+  private region: Uint16Array
+  private equipment: Uint32Array
+  private lastLoadAt: Float64Array
   private readonly regions: string[] = []
-  private readonly positions = new Map<number, number>()
+  private readonly regionAt = new Map<string, number>()
+  /** Where each carrier is, by its id; -1 for none. */
+  private positions: Int32Array
 
-  constructor(carriers: readonly DirectoryFacts[]) {
-    const count = carriers.length
+  constructor(unsorted: readonly DirectoryFacts[]) {
+    this.carriers = [...unsorted].sort(byName)
+    const count = this.carriers.length
     this.ids = new Int32Array(count)
     this.verdict = new Uint8Array(count)
     this.region = new Uint16Array(count)
     this.equipment = new Uint32Array(count)
     this.lastLoadAt = new Float64Array(count)
-    const regionAt = new Map<string, number>()
-    for (const [at, each] of carriers.entries()) {
-      this.ids[at] = each.id
-      this.positions.set(each.id, at)
-      this.verdict[at] = each.verdict === null ? 3 : verdicts.indexOf(each.verdict)
-      if (!regionAt.has(each.region)) regionAt.set(each.region, this.regions.push(each.region) - 1)
-      this.region[at] = regionAt.get(each.region)!
-      this.equipment[at] = each.equipment.reduce((bits, kind) => bits | bitOf(kind), 0)
-      this.lastLoadAt[at] = each.lastLoadAt ?? 0
+    this.positions = new Int32Array(0)
+    for (const at of this.carriers.keys()) this.write(at)
+    this.place()
+  }
+
+  /** Takes over what carriers have become, those that are new among them, and forgets those that are gone. */
+  update(changed: readonly DirectoryFacts[], gone: readonly number[]): void {
+    const moved = changed.filter((each) => {
+      const at = this.positions[each.id] ?? -1
+      if (at < 0 || this.carriers[at]!.name !== each.name) return true
+      this.carriers[at] = each
+      this.write(at)
+      return false
+    })
+    if (moved.length + gone.length > 0) this.rebuild(moved, gone)
+  }
+
+  private rebuild(changed: readonly DirectoryFacts[], gone: readonly number[]): void {
+    const replaced = new Set([...gone, ...changed.map(({ id }) => id)])
+    const added = [...changed].sort(byName)
+    const order: DirectoryFacts[] = []
+    const sources: number[] = []
+    const take = (each: DirectoryFacts, from: number) => {
+      order.push(each)
+      sources.push(from)
     }
+    let next = 0
+    for (let from = 0; from < this.carriers.length; from++) {
+      const each = this.carriers[from]!
+      if (replaced.has(each.id)) continue
+      while (next < added.length && byName(added[next]!, each) < 0) take(added[next++]!, -1)
+      take(each, from)
+    }
+    while (next < added.length) take(added[next++]!, -1)
+    this.carriers = order
+    this.ids = gather(this.ids, sources)
+    this.verdict = gather(this.verdict, sources)
+    this.region = gather(this.region, sources)
+    this.equipment = gather(this.equipment, sources)
+    this.lastLoadAt = gather(this.lastLoadAt, sources)
+    for (const [at, from] of sources.entries()) if (from < 0) this.write(at)
+    this.place()
+  }
+
+  private write(at: number): void {
+    const each = this.carriers[at]!
+    this.ids[at] = each.id
+    this.verdict[at] = each.verdict === null ? 3 : verdicts.indexOf(each.verdict)
+    if (!this.regionAt.has(each.region)) this.regionAt.set(each.region, this.regions.push(each.region) - 1)
+    this.region[at] = this.regionAt.get(each.region)!
+    this.equipment[at] = each.equipment.reduce((bits, kind) => bits | bitOf(kind), 0)
+    this.lastLoadAt[at] = each.lastLoadAt ?? 0
+  }
+
+  private place(): void {
+    let greatest = 0
+    for (const id of this.ids) greatest = Math.max(greatest, id)
+    this.positions = new Int32Array(greatest + 1).fill(-1)
+    for (let at = 0; at < this.ids.length; at++) this.positions[this.ids[at]!] = at
   }
 
   /**
@@ -114,8 +182,8 @@ export class DirectoryIndex {
   private mask(ids: readonly number[]): Uint8Array {
     const mask = new Uint8Array(this.ids.length)
     for (const id of ids) {
-      const at = this.positions.get(id)
-      if (at !== undefined) mask[at] = 1
+      const at = this.positions[id] ?? -1
+      if (at >= 0) mask[at] = 1
     }
     return mask
   }

@@ -1,6 +1,6 @@
 import { and, asc, eq } from 'drizzle-orm'
 import type { DirectoryQuery } from '#core/carrier/directory'
-import { type DirectoryCounts, DirectoryIndex } from '#core/carrier/directory-index'
+import { type DirectoryCounts, type DirectoryFacts, DirectoryIndex } from '#core/carrier/directory-index'
 import type { Equipment } from '#core/load/load'
 import { addMonths, dayOf, toInstant, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
@@ -33,14 +33,30 @@ export function matchOf(typed: string): string | null {
         .join(' ')
 }
 
+interface FactsRow {
+  id: number
+  name: string
+  verdict: DirectoryRow['verdict']
+  region: string
+  equipment: string
+  lastLoadAt: number | null
+}
+
+const factsColumns =
+  'carrier.id, carrier.search name, carrier.verdict, carrier.home_region region, carrier.equipment, carrier.last_load_at lastLoadAt'
 const versionQuery = prepared((db) =>
-  db.$client.prepare<[], { count: number }>('select count from carrier_change where id = 1'),
+  db.$client.prepare<[], number>('select coalesce(max(seq), 0) from carrier_change').pluck(),
 )
 const factsQuery = prepared((db) =>
+  db.$client.prepare<[], FactsRow>(`select ${factsColumns} from carrier order by search, id`),
+)
+const changesQuery = prepared((db) =>
   db.$client.prepare<
-    [],
-    { id: number; verdict: DirectoryRow['verdict']; region: string; equipment: string; lastLoadAt: number | null }
-  >('select id, verdict, home_region region, equipment, last_load_at lastLoadAt from carrier order by search, id'),
+    [{ since: number }],
+    { [column in keyof FactsRow]: FactsRow[column] | null } & { carrierId: number }
+  >(
+    `select carrier_change.carrier_id carrierId, ${factsColumns} from carrier_change left join carrier on carrier.id = carrier_change.carrier_id where seq > @since`,
+  ),
 )
 const wordsQuery = prepared((db) =>
   db.$client
@@ -59,24 +75,37 @@ const rowsQuery = prepared((db) =>
 
 const indexes = new WeakMap<object, { version: number; index: DirectoryIndex }>()
 
-/** The index of the directory as the carriers stand now: triggers count every change of what it holds, and it is made again when that count has moved. */
+/** Lists of equipment are few and repeat: each is parsed once. */
+const equipmentLists = new Map<string, Equipment[]>()
+
+function factsOf({ equipment, ...row }: FactsRow): DirectoryFacts {
+  const list = equipmentLists.get(equipment) ?? (JSON.parse(equipment) as Equipment[])
+  equipmentLists.set(equipment, list)
+  return { ...row, equipment: list }
+}
+
+/** The index of all carriers. It is read once, later only what changed since: triggers on the carriers number every change. */
 function indexOf(db: Db): DirectoryIndex {
-  const version = versionQuery(db).get()?.count ?? 0
+  const version = versionQuery(db).get() ?? 0
   const held = indexes.get(db)
   if (held?.version === version) return held.index
-  const kinds = new Map<string, Equipment[]>()
-  const equipmentOf = (json: string) => {
-    const known = kinds.get(json) ?? (JSON.parse(json) as Equipment[])
-    kinds.set(json, known)
-    return known
-  }
-  const index = new DirectoryIndex(
-    factsQuery(db)
-      .all()
-      .map((row) => ({ ...row, equipment: equipmentOf(row.equipment) })),
-  )
+  const index = held?.index ?? new DirectoryIndex(factsQuery(db).all().map(factsOf))
+  if (held) takeChanges(db, held.index, held.version)
   indexes.set(db, { version, index })
   return index
+}
+
+function takeChanges(db: Db, index: DirectoryIndex, since: number): void {
+  const changes = changesQuery(db).all({ since })
+  index.update(
+    changes.flatMap(({ carrierId, ...row }) => (row.id === null ? [] : [factsOf(row as FactsRow)])),
+    changes.flatMap((row) => (row.id === null ? [row.carrierId] : [])),
+  )
+}
+
+/** Reads the index of the directory before anybody asks for it. */
+export function readyDirectory(db: Db): void {
+  indexOf(db)
 }
 
 /** A stretch of the directory's rows by name, how many there are in all, and how many each choice of each filter would leave. */

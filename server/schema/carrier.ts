@@ -227,22 +227,12 @@ export const loadMark = sqliteTable(
   (table) => [index('load_mark_carrier').on(table.carrierId), ...enumChecks(table)],
 )
 
-/** How often anything the directory filters by has changed: counted by triggers on the carriers. */
-export const carrierChange = sqliteTable('carrier_change', {
-  id: integer('id').primaryKey(),
-  count: integer('count').notNull(),
-})
-
-/** A search of the directory that somebody keeps. */
-export const savedView = sqliteTable(
-  'saved_view',
+/** Which carriers changed in what the directory filters and sorts by, and in which order: kept by triggers on the carriers. A deleted carrier stays here. */
+export const carrierChange = sqliteTable(
+  'carrier_change',
   {
-    id: id(),
-    userId: integer('user_id')
-      .notNull()
-      .references(() => user.id),
-    name: text('name').notNull(),
-    query: text('query').notNull(),
+    carrierId: integer('carrier_id').primaryKey(),
+    seq: integer('seq').notNull(),
   },
-  (table) => [uniqueIndex('saved_view_name').on(table.userId, table.name)],
+  (table) => [uniqueIndex('carrier_change_seq').on(table.seq)],
 )
