@@ -40,7 +40,10 @@ export default [
     route('make/:subject', 'routes/desk/make.ts'),
     route('outbox/release', 'routes/desk/outbox-release.ts'),
     route('live', 'routes/desk/live.ts'),
+    route('views', 'routes/desk/views.ts'),
+    route('columns', 'routes/desk/columns.ts'),
 
+    route('loads/rows', 'routes/loads/rows.ts'),
     route('loads/band', 'routes/loads/band.ts'),
     route('loads/save', 'routes/loads/save.ts'),
     route('loads/:loadId/rates', 'routes/loads/rates.ts'),
@@ -55,6 +58,7 @@ export default [
     route('rates/correct', 'routes/rates/correct.ts'),
 
     route('quotes/new', 'routes/quotes/new.ts'),
+    route('quotes/rows', 'routes/quotes/rows.ts'),
     route('quotes/:quoteId/act', 'routes/quotes/act.ts'),
     route('quotes/:quoteId/lines/:lineId', 'routes/quotes/line.ts'),
     route('quotes/:quoteId/document', 'routes/quotes/document.ts'),
@@ -79,7 +83,6 @@ export default [
 
     route('carriers/rows', 'routes/carriers/rows.ts'),
     route('carriers/add', 'routes/carriers/add.ts'),
-    route('carriers/views', 'routes/carriers/views.ts'),
     route('carriers/:carrierId/act', 'routes/carriers/act.ts'),
     route('carriers/:carrierId/documents', 'routes/carriers/documents.ts'),
     route('carriers/:carrierId/documents/:documentId', 'routes/carriers/document.ts'),

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { quoteQuerySchema } from '#core/quote/quote-query'
 import { fitWinChance } from '#core/quote/win-chance'
 import { type Db, openDatabase } from '#server/db.server'
 import { decidedLines } from '#server/quote/insight'
@@ -11,6 +12,7 @@ import { generateDemo } from './generate'
 
 const now = Date.UTC(2026, 10, 23, 20, 12)
 let db: Db
+const listed = (q: string) => listQuotes(db, quoteQuerySchema.parse({ q }), { from: 0, limit: 200 }).rows
 
 beforeAll(async () => {
   db = openDatabase(':memory:')
@@ -39,7 +41,7 @@ describe('the quotes of the demo brokerage', () => {
       if (sellMinor && bandMiddleMinor) expect(sellMinor / bandMiddleMinor).toBeGreaterThan(0.9)
   })
   test('this year’s bid stands against last year’s, with rows to fix of each kind', () => {
-    const bid = listQuotes(db, { words: 'coming year', limit: 1 })[0]!
+    const bid = listed('coming year')[0]!
     const lines = gridLines(db, bid.id)
     expect(lines.filter(({ thenMinor }) => thenMinor !== null).length).toBeGreaterThanOrEqual(5)
     expect(
@@ -51,7 +53,7 @@ describe('the quotes of the demo brokerage', () => {
     expect(bid.prospect).toBe(false)
   })
   test('one is out and taken by the mail server, two are prospects’, one of them in Canadian dollars, and no mail waits to be sent', () => {
-    const quotes = listQuotes(db, { words: '', limit: 200 })
+    const quotes = listed('')
     expect(quotes.filter(({ sent }) => sent > 0)).toHaveLength(1)
     expect(
       quotes.filter(({ prospect }) => prospect).map(({ customerName, currency, bad }) => [customerName, currency, bad]),

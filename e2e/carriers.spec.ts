@@ -347,7 +347,10 @@ test('the directory: searched, filtered with counts, kept, walked and opened by 
   await page.keyboard.type('heron')
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/q=heron/)
-  const rows = page.getByRole('list', { name: /Carriers by name/ }).getByRole('listitem')
+  const rows = page
+    .getByRole('table', { name: 'Carriers' })
+    .getByRole('row')
+    .filter({ has: page.locator('[data-row]') })
   await expect(rows.first()).toContainText('Heron')
   const found = Number((await page.getByText(/^[\d,]+ found$/).textContent())!.replace(/\D/g, ''))
   expect(found).toBe(

@@ -108,7 +108,7 @@ test('a quote by keyboard alone: lanes typed and priced, sent, won, and its load
   await expect(row(page, 1)).toContainText('Won, 2 loads made')
   await page.goto('/loads')
   await ready(page)
-  await page.locator('[data-load]').first().click()
+  await page.locator('[data-row]').first().click()
   await ready(page)
   await expect(page.getByRole('link', { name: `${number}, line 1` })).toBeVisible()
   await expect(page.getByText('Draft, not offered to anyone')).toBeVisible()
@@ -254,7 +254,7 @@ test('a prospect on the spot: quoted, won, and the load asks for nothing but wha
   await expect(row(page, 1)).toContainText('Won, 1 load made')
   await page.goto('/loads?q=harvest')
   await ready(page)
-  await page.locator('[data-load]').first().click()
+  await page.locator('[data-row]').first().click()
   await expect(page.getByText('Draft, not offered to anyone')).toBeVisible()
   await page.keyboard.press('e')
   await expect(page.getByText('This customer has nobody to bill').first()).toBeVisible()
@@ -313,7 +313,7 @@ test('a prospect quoted in Canadian dollars: typed, previewed, won, and the load
   await expect(page.getByLabel('Prices in (given to the customer already)')).toBeDisabled()
   await page.goto('/loads?q=teasel')
   await ready(page)
-  await page.locator('[data-load]').first().click()
+  await page.locator('[data-row]').first().click()
   await expect(
     page
       .getByText(/sold for/)

@@ -1,7 +1,8 @@
+import type { ReactNode } from 'react'
 import { Form, Link } from 'react-router'
 import type { DirectoryQuery } from '#core/carrier/directory'
-import type { SavedView } from '#server/carrier/directory'
-import { SavedViews } from './saved-views'
+import type { SavedView } from '#server/listing/choices'
+import { SavedViews } from '../listing/saved-views'
 
 /** The directory's search, the views saved of it, and where one goes from here. */
 export function DirectoryHead({
@@ -11,6 +12,7 @@ export function DirectoryHead({
   views,
   mayEdit,
   onAdd,
+  columnsMenu,
 }: {
   query: DirectoryQuery
   params: string
@@ -18,13 +20,14 @@ export function DirectoryHead({
   views: SavedView[]
   mayEdit: boolean
   onAdd: () => void
+  columnsMenu: ReactNode
 }) {
   return (
     <div className="flex items-center gap-3 border-b border-strong px-4 py-2">
       <h1 className="text-base font-semibold">Carriers</h1>
       <Form role="search" className="flex gap-2">
-        {Object.entries(query).map(([name, value]) =>
-          name !== 'q' && value ? <input key={name} type="hidden" name={name} value={value} /> : null,
+        {[...new URLSearchParams(params)].map(([name, value]) =>
+          name === 'q' ? null : <input key={name} type="hidden" name={name} value={value} />,
         )}
         <input
           name="q"
@@ -39,7 +42,7 @@ export function DirectoryHead({
         </button>
       </Form>
       <span className="label">{total.toLocaleString('en-US')} found</span>
-      <SavedViews views={views} params={params} />
+      <SavedViews list="carriers" path="/carriers" views={views} params={params} />
       <span className="ml-auto flex items-center gap-4">
         <Link to="/carriers/attention" className="link">
           Needs attention
@@ -52,6 +55,7 @@ export function DirectoryHead({
             Import
           </Link>
         )}
+        {columnsMenu}
         {mayEdit && (
           <button type="button" className="button first" onClick={onAdd}>
             Add a carrier <kbd className="key">a</kbd>

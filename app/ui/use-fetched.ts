@@ -56,9 +56,13 @@ export function useFetched<T>(url: string | null, { restMs = 0, version }: Fetch
   }
 }
 
-async function readJson<T>(url: string, signal: AbortSignal): Promise<{ data: T | null; problem: string | null }> {
+/** Reads JSON from one of our own routes, once; a failure is a sentence. */
+export async function readJson<T>(
+  url: string,
+  signal?: AbortSignal,
+): Promise<{ data: T | null; problem: string | null }> {
   try {
-    const response = await fetch(url, { signal })
+    const response = await fetch(url, signal ? { signal } : {})
     if (response.ok) return { data: (await response.json()) as T, problem: null }
     return { data: null, problem: (await response.text()) || 'That could not be read.' }
   } catch {

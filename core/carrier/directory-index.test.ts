@@ -10,6 +10,8 @@ const facts = fc.record({
   region: fc.constantFrom('ID', 'UT', 'TX'),
   equipment: fc.subarray([...equipmentKinds]),
   lastLoadAt: fc.option(fc.integer({ min: 1, max: 1000 })),
+  city: fc.constantFrom('Boise', 'Ogden'),
+  powerUnits: fc.option(fc.integer({ min: 1, max: 9 })),
 })
 const query = fc
   .record({
@@ -60,6 +62,8 @@ test('after carriers came, changed or went it answers as one made of them all, i
     region: fc.constantFrom('ID', 'UT'),
     equipment: fc.subarray([...equipmentKinds]),
     lastLoadAt: fc.option(fc.integer({ min: 1, max: 1000 })),
+    city: fc.constantFrom('Boise', 'Ogden'),
+    powerUnits: fc.option(fc.integer({ min: 1, max: 9 })),
   })
   const some = fc.uniqueArray(named, { selector: ({ id }) => id })
   fc.assert(
@@ -77,4 +81,30 @@ test('after carriers came, changed or went it answers as one made of them all, i
       expect(updated.find(asked, null, since)).toEqual(new DirectoryIndex([...now.values()]).find(asked, null, since))
     }),
   )
+})
+
+test.each([
+  ['name', [1, 2, 3, 4]],
+  ['-name', [4, 3, 2, 1]],
+  ['based', [3, 1, 4, 2]],
+  ['trucks', [3, 1, 4, 2]],
+  ['-trucks', [2, 1, 4, 3]],
+  ['-last_load', [4, 1, 2, 3]],
+  ['-standing', [2, 1, 4, 3]],
+])('sorted by %s', (sort, ids) => {
+  const one = {
+    verdict: 'clear' as const,
+    region: 'ID',
+    equipment: [],
+    lastLoadAt: null,
+    powerUnits: null,
+    city: 'Boise',
+  }
+  const index = new DirectoryIndex([
+    { ...one, id: 4, name: 'elk', verdict: 'clear', powerUnits: 5, lastLoadAt: 900 },
+    { ...one, id: 1, name: 'alder', verdict: 'caution', powerUnits: 5, lastLoadAt: 400 },
+    { ...one, id: 3, name: 'cedar', verdict: null, city: 'Arco' },
+    { ...one, id: 2, name: 'birch', verdict: 'stop', powerUnits: 20, region: 'UT' },
+  ])
+  expect(index.find(directoryQuerySchema.parse({ sort }), null, since).ids).toEqual(ids)
 })

@@ -1,5 +1,6 @@
+import type { Sort } from '../listing/sort'
 import { type Equipment, equipmentKinds } from '../load/load'
-import type { DirectoryQuery } from './directory'
+import type { DirectoryQuery, DirectorySort } from './directory'
 
 /** What the directory filters and sorts by, of one carrier; `name` as it is compared. */
 export interface DirectoryFacts {
@@ -9,6 +10,8 @@ export interface DirectoryFacts {
   region: string
   equipment: readonly Equipment[]
   lastLoadAt: number | null
+  city: string
+  powerUnits: number | null
 }
 
 export interface DirectoryCounts {
@@ -21,10 +24,11 @@ export interface DirectoryCounts {
 const verdicts = ['clear', 'caution', 'stop'] as const
 const bitOf = (kind: Equipment) => 1 << equipmentKinds.indexOf(kind)
 
-function byName(a: DirectoryFacts, b: DirectoryFacts): number {
-  if (a.name === b.name) return a.id - b.id
-  return a.name < b.name ? -1 : 1
-}
+const compare = (one: string, other: string) => Number(one > other) - Number(one < other)
+const byName = (one: DirectoryFacts, other: DirectoryFacts) => compare(one.name, other.name) || one.id - other.id
+
+/** How each verdict ranks when sorted by standing: those not vetted yet below all others. */
+const severity = [1, 2, 3, 0]
 
 type Column = Int32Array | Uint8Array | Uint16Array | Uint32Array | Float64Array
 
@@ -136,7 +140,7 @@ export class DirectoryIndex {
       equipment: query.equipment === null ? 0 : bitOf(query.equipment),
     }
     const noSuchRegion = query.region !== null && wanted.region < 0
-    const ids: number[] = []
+    const fitting: number[] = []
     const verdict = new Uint32Array(4)
     const region = new Uint32Array(this.regions.length)
     const equipment = new Uint32Array(equipmentKinds.length)
@@ -155,7 +159,7 @@ export class DirectoryIndex {
       const missed = Number(misses.verdict) + Number(misses.region) + Number(misses.equipment) + Number(misses.used)
       // A carrier that one filter alone keeps out is counted for that filter's other choices.
       if (missed > 1) continue
-      if (missed === 0) ids.push(this.ids[at]!)
+      if (missed === 0) fitting.push(at)
       if (missed === 0 || misses.verdict) verdict[this.verdict[at]!]!++
       if (missed === 0 || misses.region) region[this.region[at]!]!++
       if (missed === 0 || misses.equipment)
@@ -169,7 +173,7 @@ export class DirectoryIndex {
     const named = (names: readonly string[], counts: ArrayLike<number>) =>
       Object.fromEntries(names.flatMap((name, at) => (counts[at]! > 0 ? [[name, counts[at]!]] : [])))
     return {
-      ids,
+      ids: this.sorted(fitting, query.sort).map((at) => this.ids[at]!),
       counts: {
         verdict: named(verdicts, verdict),
         region: named(this.regions, region),
@@ -177,6 +181,22 @@ export class DirectoryIndex {
         used: named(['3', '12', 'never'], [used[3], used[12], used.never]),
       },
     }
+  }
+
+  /** Places in the order of their names brought into another order; what is alike stays in the order of names. */
+  private sorted(places: number[], { column, direction }: Sort<DirectorySort>): number[] {
+    const sign = direction === 'ascending' ? 1 : -1
+    if (column === 'name') return sign === 1 ? places : places.reverse()
+    if (column === 'based') {
+      const based = (at: number) => `${this.carriers[at]!.region} ${this.carriers[at]!.city}`
+      return places.sort((one, other) => sign * compare(based(one), based(other)))
+    }
+    const value = {
+      trucks: (at: number) => this.carriers[at]!.powerUnits ?? -1,
+      last_load: (at: number) => this.lastLoadAt[at]!,
+      standing: (at: number) => severity[this.verdict[at]!]!,
+    }[column]
+    return places.sort((one, other) => sign * (value(one) - value(other)))
   }
 
   private mask(ids: readonly number[]): Uint8Array {

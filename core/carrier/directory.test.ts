@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { type DirectoryQuery, directoryParams, directoryQuerySchema } from './directory'
 
-const empty: DirectoryQuery = { q: '', verdict: null, equipment: null, region: null, used: null }
+const byName = { column: 'name', direction: 'ascending' } as const
+const empty: DirectoryQuery = { q: '', verdict: null, equipment: null, region: null, used: null, sort: byName }
 const read = (search: string) => directoryQuerySchema.parse(Object.fromEntries(new URLSearchParams(search)))
 
 describe('what the directory is asked, in the address bar', () => {
@@ -12,8 +13,15 @@ describe('what the directory is asked, in the address bar', () => {
   })
   test('what is asked stands there, in its order', () =>
     expect(
-      directoryParams({ q: 'heron & sons', verdict: 'caution', equipment: 'step_deck', region: 'ID', used: 'never' }),
-    ).toBe('q=heron%20%26%20sons&verdict=caution&equipment=step_deck&region=ID&used=never'))
+      directoryParams({
+        q: 'heron & sons',
+        verdict: 'caution',
+        equipment: 'step_deck',
+        region: 'ID',
+        used: 'never',
+        sort: { column: 'trucks', direction: 'descending' },
+      }),
+    ).toBe('q=heron%20%26%20sons&verdict=caution&equipment=step_deck&region=ID&used=never&sort=-trucks'))
   test.each([
     ['verdict=bad', { verdict: null }],
     ['equipment=sled', { equipment: null }],
@@ -32,6 +40,7 @@ describe('what the directory is asked, in the address bar', () => {
       equipment: fc.constantFrom(null, 'van' as const, 'hopper' as const),
       region: fc.constantFrom(null, 'ID', 'NLE'),
       used: fc.constantFrom(null, '3' as const, '12' as const, 'never' as const),
+      sort: fc.constantFrom(byName, { column: 'standing' as const, direction: 'descending' as const }),
     })
     fc.assert(
       fc.property(any, (query) => {

@@ -1,5 +1,10 @@
 import { z } from 'zod'
+import { sortSchema, sortText } from '../listing/sort'
 import { equipmentKinds } from '../load/load'
+
+/** The columns that the directory can be sorted by. */
+export const directorySorts = ['name', 'based', 'trucks', 'last_load', 'standing'] as const
+export type DirectorySort = (typeof directorySorts)[number]
 
 /** What the directory can be asked for; the address bar and a saved view hold it as text. */
 export const directoryQuerySchema = z.object({
@@ -14,12 +19,20 @@ export const directoryQuerySchema = z.object({
     .default(null),
   /** Hauled for us in the last so many months; `never` hauled. */
   used: z.enum(['3', '12', 'never']).nullable().catch(null).default(null),
+  sort: sortSchema(directorySorts, { column: 'name', direction: 'ascending' }),
 })
 export type DirectoryQuery = z.infer<typeof directoryQuerySchema>
 
-/** A directory query as it is in the address bar, without what is not asked. */
-export function directoryParams(query: DirectoryQuery): string {
-  return Object.entries(query)
+/** A directory query as it is in the address bar, without its sort and without what is not asked. */
+export function directoryFilterParams({ sort: _, ...filters }: DirectoryQuery): string {
+  return Object.entries(filters)
     .flatMap(([name, value]) => (value ? [`${name}=${encodeURIComponent(value)}`] : []))
     .join('&')
+}
+
+/** A directory query as it is in the address bar, with its sort unless it is by name. */
+export function directoryParams(query: DirectoryQuery): string {
+  const sort = sortText(query.sort)
+  const filters = directoryFilterParams(query)
+  return sort === 'name' ? filters : `${filters}${filters && '&'}sort=${sort}`
 }

@@ -16,7 +16,7 @@ import { now, openLoad, recordFor, type TestWorld, testWorld } from '#server/tes
 import { actOnCarrier, carrierActSchema } from './act'
 import { signAgreement } from './agreement'
 import { readCarrierLink, receiveByLink } from './by-link'
-import { dropView, readDirectory, savedViews, saveView } from './directory'
+import { readDirectory } from './directory'
 import { receiveDocument } from './documents'
 import { readDossier } from './dossier'
 import { importCarriers } from './import'
@@ -377,13 +377,6 @@ describe('the directory', () => {
   })
   test('nonsense in the address is no filter', () =>
     expect(query({ verdict: 'maybe', region: "UT' or 1", used: '99' })).toEqual(query()))
-  test('views are kept, each person their own', () => {
-    saveView(world.db, 1, { name: 'Utah', query: 'region=UT' })
-    saveView(world.db, 1, { name: 'Utah', query: 'region=UT&verdict=clear' })
-    expect(savedViews(world.db, 1)).toMatchObject([{ name: 'Utah', query: 'region=UT&verdict=clear' }])
-    dropView(world.db, 2, savedViews(world.db, 1)[0]!.id)
-    expect([savedViews(world.db, 1).length, savedViews(world.db, 2).length]).toEqual([1, 0])
-  })
 })
 
 describe('a list of carriers', () => {

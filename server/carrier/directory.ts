@@ -1,10 +1,8 @@
-import { and, asc, eq } from 'drizzle-orm'
 import type { DirectoryQuery } from '#core/carrier/directory'
 import { type DirectoryCounts, type DirectoryFacts, DirectoryIndex } from '#core/carrier/directory-index'
 import type { Equipment } from '#core/load/load'
 import { addMonths, dayOf, toInstant, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
-import { savedView } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 
 export interface DirectoryRow {
@@ -40,10 +38,12 @@ interface FactsRow {
   region: string
   equipment: string
   lastLoadAt: number | null
+  city: string
+  powerUnits: number | null
 }
 
 const factsColumns =
-  'carrier.id, carrier.search name, carrier.verdict, carrier.home_region region, carrier.equipment, carrier.last_load_at lastLoadAt'
+  'carrier.id, carrier.search name, carrier.verdict, carrier.home_region region, carrier.equipment, carrier.last_load_at lastLoadAt, carrier.home_city city, carrier.power_units powerUnits'
 const versionQuery = prepared((db) =>
   db.$client.prepare<[], number>('select coalesce(max(seq), 0) from carrier_change').pluck(),
 )
@@ -133,30 +133,4 @@ function monthsAgo(now: number) {
   const today = dayOf(toLocal(now, brokerage.zone))
   const at = (months: number) => toInstant(`${addMonths(today, -months)}T00:00`, brokerage.zone)
   return { three: at(3), twelve: at(12) }
-}
-
-/** The searches that somebody keeps, by name. */
-export const savedViews = (db: Db, userId: number) =>
-  db
-    .select({ id: savedView.id, name: savedView.name, query: savedView.query })
-    .from(savedView)
-    .where(eq(savedView.userId, userId))
-    .orderBy(asc(savedView.name))
-    .all()
-
-export type SavedView = ReturnType<typeof savedViews>[number]
-
-/** Keeps a query under a name; the same name again takes its place. */
-export function saveView(db: Db, userId: number, view: { name: string; query: string }): void {
-  db.insert(savedView)
-    .values({ userId, ...view })
-    .onConflictDoUpdate({ target: [savedView.userId, savedView.name], set: { query: view.query } })
-    .run()
-}
-
-/** Forgets a search that somebody keeps. */
-export function dropView(db: Db, userId: number, viewId: number): void {
-  db.delete(savedView)
-    .where(and(eq(savedView.userId, userId), eq(savedView.id, viewId)))
-    .run()
 }

@@ -1,10 +1,11 @@
 import { stringify } from 'csv-stringify/sync'
 import { safeCell } from '#core/export/cell'
+import type { LoadQuery } from '#core/load/load-query'
 import { loadStateWords } from '#core/load/words'
 import { deskCurrency, rateWords } from '#core/money/exchange'
 import { toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
-import { type ListedLoad, listLoads } from '#server/load/list'
+import { type ListedLoad, loadIds, loadsById } from '#server/load/list'
 
 /** Loads read and written at a time: others get their turn in between, and memory holds no more. */
 const rowsAtOnce = 1_000
@@ -15,6 +16,7 @@ const heads = [
   'Practice',
   'Customer',
   'Carrier',
+  'Rep',
   'From',
   'To',
   'Pickup (local)',
@@ -32,19 +34,13 @@ const heads = [
   'Pay rate of',
 ]
 
-/** The loads of a search as CSV (RFC 4180), newest first, all of them, a piece at a time. */
-export async function* loadsCsv(db: Db, words: string): AsyncGenerator<string> {
+/** The loads of a search as CSV (RFC 4180), all of them in its order, a piece at a time. */
+export async function* loadsCsv(db: Db, query: LoadQuery): AsyncGenerator<string> {
   yield stringify([heads])
-  let before: ListedLoad | null = null
-  for (;;) {
-    const page: ListedLoad[] = listLoads(db, {
-      words,
-      limit: rowsAtOnce,
-      before: before && { createdAt: before.createdAt, id: before.id },
-    })
-    if (page.length > 0) yield stringify(page.map((load) => rowOf(load).map(safeCell)))
-    if (page.length < rowsAtOnce) return
-    before = page.at(-1)!
+  const ids = loadIds(db, query)
+  for (let at = 0; at < ids.length; at += rowsAtOnce) {
+    const loads = loadsById(db, ids.slice(at, at + rowsAtOnce))
+    yield stringify(loads.map((load) => rowOf(load).map(safeCell)))
     await new Promise((resolve) => setImmediate(resolve))
   }
 }
@@ -57,6 +53,7 @@ const rowOf = (load: ListedLoad) => [
   load.practice ? 'practice' : '',
   load.customerName,
   load.carrierName,
+  load.repName,
   `${load.originCity}, ${load.originRegion}`,
   `${load.destCity}, ${load.destRegion}`,
   toLocal(load.pickupAt, load.originZone).replace('T', ' '),

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { z } from 'zod'
+import { loadQuerySchema } from '#core/load/load-query'
 import { lastEventId, noteUnlogged } from '#server/event/event'
 import { loadsCsv } from '#server/export/loads'
 import { endStreams, liveStream } from '#server/live/live'
@@ -112,7 +113,7 @@ describe('settings', () => {
 describe('an export', () => {
   const whole = async (words = '') => {
     let text = ''
-    for await (const part of loadsCsv(world.db, words)) text += part
+    for await (const part of loadsCsv(world.db, loadQuerySchema.parse({ q: words }))) text += part
     return text
   }
   test('has one row a load, local times, both currencies, and no cell that a spreadsheet would run', async () => {
@@ -121,7 +122,7 @@ describe('an export', () => {
     const [head, row, end] = (await whole()).split('\n')
     expect(head).toMatch(/^Load,State,/)
     expect(row).toMatch(
-      /^PR-20001,Uncovered,,'=1\+1,,"Twin Falls, ID","Phoenix, AZ",2026-11-24 08:00,America\/Boise,\d+,2880.00,USD,,,2880.00,,,,,$/,
+      /^PR-20001,Uncovered,,'=1\+1,,Ines Calloway,"Twin Falls, ID","Phoenix, AZ",2026-11-24 08:00,America\/Boise,\d+,2880.00,USD,,,2880.00,,,,,$/,
     )
     expect(end).toBe('')
   })

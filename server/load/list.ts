@@ -1,62 +1,140 @@
-import { and, desc, eq, gte, inArray, lt, or, type SQL, sql } from 'drizzle-orm'
+import { and, asc, count, desc, eq, gte, inArray, lt, or, type SQL, sql } from 'drizzle-orm'
 import type { LoadState } from '#core/load/load'
+import { type LoadColumn, type LoadQuery, loadQuerySchema, type StateChoice, stateGroups } from '#core/load/load-query'
+import { addDays, toInstant } from '#core/time/local'
 import type { Db } from '#server/db.server'
-import { carrier, customer, load, reference } from '#server/schema'
-
-export interface LoadSearch {
-  words: string
-  limit: number
-  /** The last load of the page before. */
-  before?: { createdAt: number; id: number } | null
-}
+import { carrier, customer, load, reference, user } from '#server/schema'
+import { brokerage } from '#server/settings.server'
 
 /** Beyond this many matches of one kind a word says too little to narrow the list. */
 const maxMatches = 500
 
-/** The loads that all of the words fit (number, customer, carrier, cities, reference), newest first. */
-export function listLoads(db: Db, { words, limit, before }: LoadSearch) {
-  const terms = words.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 6)
-  const conditions = terms.map((term) => matches(db, term))
-  if (before) conditions.push(sql`(${load.createdAt}, ${load.id}) < (${before.createdAt}, ${before.id})`)
-  return db
-    .select({
-      id: load.id,
-      number: load.number,
-      state: load.state,
-      practice: load.practice,
-      customerName: customer.name,
-      carrierName: carrier.name,
-      equipment: load.equipment,
-      commodity: load.commodity,
-      originCity: load.originCity,
-      originRegion: load.originRegion,
-      originZone: load.originZone,
-      destCity: load.destCity,
-      destRegion: load.destRegion,
-      miles: load.miles,
-      pickupAt: load.pickupAt,
-      sellMinor: load.sellMinor,
-      payMinor: load.payMinor,
-      createdAt: load.createdAt,
-      soldMinor: load.soldMinor,
-      currency: load.currency,
-      sellRateE6: load.sellRateE6,
-      sellRateDay: load.sellRateDay,
-      agreedMinor: load.agreedMinor,
-      payCurrency: load.payCurrency,
-      payRateE6: load.payRateE6,
-      payRateDay: load.payRateDay,
-    })
-    .from(load)
-    .innerJoin(customer, eq(customer.id, load.customerId))
-    .leftJoin(carrier, eq(carrier.id, load.carrierId))
-    .where(and(...conditions))
-    .orderBy(desc(load.createdAt), desc(load.id))
-    .limit(limit)
-    .all()
+const listed = {
+  id: load.id,
+  number: load.number,
+  state: load.state,
+  practice: load.practice,
+  customerName: customer.name,
+  carrierName: carrier.name,
+  repName: user.name,
+  equipment: load.equipment,
+  commodity: load.commodity,
+  originCity: load.originCity,
+  originRegion: load.originRegion,
+  originZone: load.originZone,
+  destCity: load.destCity,
+  destRegion: load.destRegion,
+  destZone: load.destZone,
+  miles: load.miles,
+  pickupAt: load.pickupAt,
+  deliverBy: load.deliverBy,
+  sellMinor: load.sellMinor,
+  payMinor: load.payMinor,
+  createdAt: load.createdAt,
+  soldMinor: load.soldMinor,
+  currency: load.currency,
+  sellRateE6: load.sellRateE6,
+  sellRateDay: load.sellRateDay,
+  agreedMinor: load.agreedMinor,
+  payCurrency: load.payCurrency,
+  payRateE6: load.payRateE6,
+  payRateDay: load.payRateDay,
 }
 
-export type ListedLoad = ReturnType<typeof listLoads>[number]
+/** Loads by their ids, in the order of these. */
+export function loadsById(db: Db, ids: number[]) {
+  const rows = db
+    .select(listed)
+    .from(load)
+    .innerJoin(customer, eq(customer.id, load.customerId))
+    .innerJoin(user, eq(user.id, load.repId))
+    .leftJoin(carrier, eq(carrier.id, load.carrierId))
+    .where(inArray(load.id, ids))
+    .all()
+  const byId = new Map(rows.map((row) => [row.id, row]))
+  return ids.flatMap((id) => byId.get(id) ?? [])
+}
+
+export type ListedLoad = ReturnType<typeof loadsById>[number]
+
+/** Rows of the list and how many there are in all. The rows are found by their ids first, so that an index serves also far down the list. */
+export function listLoads(
+  db: Db,
+  query: LoadQuery,
+  page: { from: number; limit: number },
+): { rows: ListedLoad[]; total: number } {
+  const where = and(...conditions(db, query))
+  const [counted] = db.select({ total: count() }).from(load).where(where).all()
+  return { rows: loadsById(db, sortedIds(db, query, where, page)), total: counted?.total ?? 0 }
+}
+
+/** The ids of all loads that a query finds, in its order. */
+export const loadIds = (db: Db, query: LoadQuery): number[] =>
+  sortedIds(db, query, and(...conditions(db, query)), { from: 0, limit: -1 })
+
+/** The newest loads that all of the words fit (number, customer, carrier, cities, reference). */
+export const findLoads = (db: Db, words: string, limit: number): ListedLoad[] => {
+  const query = loadQuerySchema.parse({ q: words })
+  return loadsById(db, sortedIds(db, query, and(...conditions(db, query)), { from: 0, limit }))
+}
+
+/** What each column is sorted by; loads that lack it come last when it rises. */
+const sortedBy: Record<LoadColumn, SQL[]> = {
+  number: [sql`${load.number}`],
+  state: [sql`${load.state}`],
+  pickup: [sql`${load.pickupAt}`],
+  delivery: [sql`${load.deliverBy}`],
+  lane: [sql`${load.originRegion}`, sql`${load.originCity}`, sql`${load.destRegion}`, sql`${load.destCity}`],
+  miles: [sql`${load.miles}`],
+  customer: [sql`(select search from customer where customer.id = ${load.customerId})`],
+  equipment: [sql`${load.equipment}`],
+  commodity: [sql`${load.commodity}`],
+  carrier: [sql`${load.carrierId} is null`, sql`(select search from carrier where carrier.id = ${load.carrierId})`],
+  rep: [sql`(select name from user where user.id = ${load.repId})`],
+  sell: [sql`${load.sellMinor}`],
+  pay: [sql`${load.payMinor} is null`, sql`${load.payMinor}`],
+  margin: [
+    sql`${load.payMinor} is null`,
+    sql`(${load.sellMinor} - ${load.payMinor}) * 1.0 / nullif(${load.sellMinor}, 0)`,
+  ],
+  created: [sql`${load.createdAt}`],
+}
+
+function sortedIds(
+  db: Db,
+  { sort }: LoadQuery,
+  where: SQL | undefined,
+  { from, limit }: { from: number; limit: number },
+): number[] {
+  const order = sort.direction === 'ascending' ? asc : desc
+  return db
+    .select({ id: load.id })
+    .from(load)
+    .where(where)
+    .orderBy(...sortedBy[sort.column].map((each) => order(each)), order(load.id))
+    .limit(limit)
+    .offset(from)
+    .all()
+    .map(({ id }) => id)
+}
+
+const statesOf = (choice: StateChoice): readonly LoadState[] =>
+  choice in stateGroups ? stateGroups[choice as keyof typeof stateGroups].states : [choice as LoadState]
+
+function conditions(db: Db, query: LoadQuery): (SQL | undefined)[] {
+  const midnight = (day: string) => toInstant(`${day}T00:00`, brokerage.zone)
+  const terms = query.q.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 6)
+  return [
+    ...terms.map((term) => matches(db, term)),
+    query.state ? inArray(load.state, [...statesOf(query.state)]) : undefined,
+    query.rep ? eq(load.repId, query.rep) : undefined,
+    query.equipment ? eq(load.equipment, query.equipment) : undefined,
+    query.from ? eq(load.originRegion, query.from) : undefined,
+    query.to ? eq(load.destRegion, query.to) : undefined,
+    query.since ? gte(load.pickupAt, midnight(query.since)) : undefined,
+    query.until ? lt(load.pickupAt, midnight(addDays(query.until, 1))) : undefined,
+  ]
+}
 
 /** The names a word may mean are looked up first, so that loads are found by index and not by reading them all. */
 function matches(db: Db, term: string): SQL {

@@ -9,7 +9,7 @@ import { carrierDocument, confirmation, event, load, offer, outbox, posting } fr
 import { ines, now, openLoad, openOffers, type TestWorld, terms, testWorld } from '#server/testing/world'
 import { changeLoad } from './change'
 import { carryOut } from './commands'
-import { listLoads } from './list'
+import { findLoads } from './list'
 import { createLoad } from './save'
 import { readTerms } from './terms'
 
@@ -288,9 +288,9 @@ test('loads are found by number, customer, carrier, city and reference; no word 
   const loadId = openLoad(world.db)
   for (const words of ['pr-20001', '20001', 'snowmelt', 'twin', 'snowmelt phoenix', 'PU1', 'uncovered'])
     expect(
-      listLoads(world.db, { words, limit: 5 }).map((row) => row.id),
+      findLoads(world.db, words, 5).map((row) => row.id),
       words,
     ).toEqual([loadId])
   for (const words of ['%', '_', "' or 1=1 --", 'snowmelt denver'])
-    expect(listLoads(world.db, { words, limit: 5 }), words).toEqual([])
+    expect(findLoads(world.db, words, 5), words).toEqual([])
 })

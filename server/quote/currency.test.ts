@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { quoteQuerySchema } from '#core/quote/quote-query'
 import { quoteCsv } from '#server/export/quotes'
 import { readLoadPage } from '#server/load-page/read'
 import { keepRates } from '#server/money/exchange'
@@ -66,7 +67,10 @@ describe('a quote for a customer who pays in Canadian dollars', () => {
       deskSellMinor: 252_000,
       deskAskedMinor: 245_000,
     })
-    expect(listQuotes(world.db, { words: '', limit: 5 })[0]).toMatchObject({ currency: 'CAD', sellMinor: 360_000 })
+    expect(listQuotes(world.db, quoteQuerySchema.parse({}), { from: 0, limit: 5 }).rows[0]).toMatchObject({
+      currency: 'CAD',
+      sellMinor: 360_000,
+    })
   })
   test('keeps its margin in our own currency, floor and all', () => {
     const id = add()

@@ -1,16 +1,35 @@
+import type { Sort } from '#core/listing/sort'
 import type { Currency } from '#core/money/money'
 import { quoteNumber } from '#core/quote/quote'
+import type { QuoteColumn, QuoteQuery } from '#core/quote/quote-query'
 import { type Db, prepared } from '#server/db.server'
 
-const listed = prepared((db) =>
-  db.$client.prepare(`select quote.id, quote.title, quote.valid_until validUntil, quote.currency, quote.version, quote.sent_at sentAt, quote.created_at createdAt, customer.name customerName, customer.prospect, user.name rep,
+const filtered =
+  "from quote where customer_id in (select id from customer where search like @words) or @words = '%' or id = @id or (@words <> '%' and title like @words)"
+
+const counted = prepared((db) =>
+  db.$client.prepare<[{ words: string; id: number }], number>(`select count(*) ${filtered}`).pluck(),
+)
+
+/** What each column is sorted by. */
+const sortedBy: Record<QuoteColumn, string> = {
+  number: 'id',
+  created: 'created_at',
+  customer: '(select search from customer where customer.id = quote.customer_id)',
+  rep: '(select name from user where user.id = quote.rep_id)',
+  valid: 'valid_until',
+}
+
+const listed = (db: Db, { column, direction }: Sort<QuoteColumn>) => {
+  const order = direction === 'ascending' ? 'asc' : 'desc'
+  return db.$client.prepare(`select quote.id, quote.title, quote.valid_until validUntil, quote.currency, quote.version, quote.sent_at sentAt, quote.created_at createdAt, customer.name customerName, customer.prospect, user.name rep,
       count(quote_line.id) lines, sum(quote_line.state = 'draft') draft, sum(quote_line.state = 'sent') sent, sum(quote_line.state = 'won') won, sum(quote_line.state = 'lost') lost, sum(quote_line.state = 'lapsed') lapsed,
       sum(quote_line.problems <> '[]') bad, sum(coalesce(quote_line.sell_minor, 0) * coalesce(quote_line.loads, 1)) sellMinor,
       min(quote_line.position) firstPosition
-    from (select * from quote where customer_id in (select id from customer where search like @words) or @words = '%' or id = @id or (@words <> '%' and title like @words) order by created_at desc limit @limit) quote
+    from (select *, row_number() over (order by ${sortedBy[column]} ${order}, id ${order}) place ${filtered} order by place limit @limit offset @from) quote
     join customer on customer.id = quote.customer_id join user on user.id = quote.rep_id left join quote_line on quote_line.quote_id = quote.id
-    group by quote.id order by quote.created_at desc`),
-)
+    group by quote.id order by quote.place`)
+}
 
 const firstLanes = prepared((db) =>
   db.$client.prepare(
@@ -41,24 +60,30 @@ export interface ListedQuote {
   lane: string
 }
 
-/** Quotes, the newest first; by words of the customer, the title or the number where any are given. */
-export function listQuotes(db: Db, { words, limit }: { words: string; limit: number }): ListedQuote[] {
-  const plain = words.trim().toLowerCase().replace(/[%_]/g, '')
+/** A stretch of the quotes and how many there are; by words of the customer, the title or the number where any are given. */
+export function listQuotes(
+  db: Db,
+  { q, sort }: QuoteQuery,
+  page: { from: number; limit: number },
+): { rows: ListedQuote[]; total: number } {
+  const plain = q.trim().toLowerCase().replace(/[%_]/g, '')
   const number = /^q?-?(\d{3,9})$/.exec(plain)?.[1]
-  const rows = listed(db).all({
-    words: plain === '' ? '%' : `%${plain}%`,
-    id: number ? Number(number) - 1000 : -1,
-    limit,
-  }) as (Omit<ListedQuote, 'number' | 'lane' | 'prospect'> & { prospect: number })[]
+  const filter = { words: plain === '' ? '%' : `%${plain}%`, id: number ? Number(number) - 1000 : -1 }
+  const rows = listed(db, sort).all({ ...filter, ...page }) as (Omit<ListedQuote, 'number' | 'lane' | 'prospect'> & {
+    prospect: number
+  })[]
   const lanes = new Map(
     (firstLanes(db).all(JSON.stringify(rows.map(({ id }) => id))) as { quoteId: number; lane: string }[]).map(
       ({ quoteId, lane }) => [quoteId, lane],
     ),
   )
-  return rows.map((row) => ({
-    ...row,
-    prospect: row.prospect === 1,
-    number: quoteNumber(row.id),
-    lane: lanes.get(row.id) ?? '',
-  }))
+  return {
+    rows: rows.map((row) => ({
+      ...row,
+      prospect: row.prospect === 1,
+      number: quoteNumber(row.id),
+      lane: lanes.get(row.id) ?? '',
+    })),
+    total: counted(db).get(filter) ?? 0,
+  }
 }

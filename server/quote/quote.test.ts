@@ -1,5 +1,6 @@
 import { and, eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { quoteQuerySchema } from '#core/quote/quote-query'
 import { fitRates } from '#core/rates/fit-rates'
 import { day, hour } from '#core/time/local'
 import type { Viewer } from '#server/access/viewer'
@@ -429,14 +430,15 @@ describe('what is known beside a line', () => {
   })
   test('the list finds by customer, title and number', () => {
     add(good)
-    const find = (words: string) => listQuotes(world.db, { words, limit: 10 }).map(({ id }) => id)
+    const find = (words: string) =>
+      listQuotes(world.db, quoteQuerySchema.parse({ q: words }), { from: 0, limit: 10 }).rows.map(({ id }) => id)
     expect([find(''), find('snowmelt'), find(`q-${1000 + quoteId}`), find('nobody here')]).toEqual([
       [quoteId],
       [quoteId],
       [quoteId],
       [],
     ])
-    expect(listQuotes(world.db, { words: '', limit: 10 })[0]).toMatchObject({
+    expect(listQuotes(world.db, quoteQuerySchema.parse({}), { from: 0, limit: 10 }).rows[0]).toMatchObject({
       lines: 1,
       draft: 1,
       lane: 'Twin Falls ID to Phoenix AZ',

@@ -1,7 +1,7 @@
 import { findCarriers } from '#server/carrier/find'
 import { findCustomers } from '#server/customer/customers'
 import { database } from '#server/db.server'
-import { listLoads } from '#server/load/list'
+import { findLoads } from '#server/load/list'
 import { findPartners } from '#server/partner/partners'
 import { findFacilities, findPlaces } from '#server/place/find'
 import { findInRegister } from '#server/register/look-up'
@@ -16,7 +16,7 @@ const finders: Record<string, (typed: string) => unknown> = {
   carriers: (typed) => findCarriers(database(), typed),
   register: (typed) => findInRegister(database(), typed),
   partners: (typed) => findPartners(database(), typed),
-  loads: (typed) => listLoads(database(), { words: typed, limit: 12 }),
+  loads: (typed) => findLoads(database(), typed, 12),
 }
 
 /** What a completing field asks for. */

@@ -1,4 +1,5 @@
 import { Readable } from 'node:stream'
+import { loadQuerySchema } from '#core/load/load-query'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
@@ -8,8 +9,8 @@ import type { Route } from './+types/csv'
 /** The loads of a search as CSV, written as they are read. */
 export function loader({ request, context }: Route.LoaderArgs) {
   requirePermission(viewer(context), 'export')
-  const words = (new URL(request.url).searchParams.get('q') ?? '').slice(0, 200)
-  const body = Readable.toWeb(Readable.from(loadsCsv(database(), words), { objectMode: false })) as ReadableStream
+  const query = loadQuerySchema.parse(Object.fromEntries(new URL(request.url).searchParams))
+  const body = Readable.toWeb(Readable.from(loadsCsv(database(), query), { objectMode: false })) as ReadableStream
   return new Response(body, {
     headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="loads.csv"' },
   })

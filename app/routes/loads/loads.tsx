@@ -1,46 +1,56 @@
 import { useState } from 'react'
-import { Form, Link, useNavigate } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import { may } from '#core/access/access'
-import { equipmentWords, loadStateWords } from '#core/load/words'
-import { formatAmount, percentOf } from '#core/money/money'
+import { rowsAtOnce } from '#core/listing/lists'
+import { loadFilterParams, loadParams, loadQuerySchema } from '#core/load/load-query'
 import { dayOf, toLocal } from '#core/time/local'
-import { clockWords, dayWords } from '#core/time/words'
 import { viewer } from '#server/access/cookie'
+import { people } from '#server/access/people'
 import { database } from '#server/db.server'
+import { chosenColumns, savedViews } from '#server/listing/choices'
 import { type ListedLoad, listLoads } from '#server/load/list'
+import { brokerage } from '#server/settings.server'
+import { SavedViews } from '../../listing/saved-views'
+import { loadColumns } from '../../load/load-columns'
+import { LoadFilters } from '../../load/load-filters'
 import { useKeys } from '../../ui/keys'
+import { useLive } from '../../ui/live'
+import { type Column, shownColumns } from '../../ui/table/column'
+import { ColumnsMenu } from '../../ui/table/columns-menu'
+import { Table } from '../../ui/table/table'
+import { usePagedRows } from '../../ui/table/use-paged-rows'
+import { useVirtualRows, walkKeys } from '../../ui/table/use-virtual-rows'
 import type { Route } from './+types/loads'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Loads, Oxpecker' }]
 
-const pageSize = 100
-
 export function loader({ request, context }: Route.LoaderArgs) {
-  const words = (new URL(request.url).searchParams.get('q') ?? '').slice(0, 200)
-  const { role } = viewer(context)
+  const query = loadQuerySchema.parse(Object.fromEntries(new URL(request.url).searchParams))
+  const who = viewer(context)
+  const db = database()
   return {
-    words,
-    loads: listLoads(database(), { words, limit: pageSize }),
-    mayEdit: may(role, 'edit_loads'),
-    mayExport: may(role, 'export'),
+    query,
+    ...listLoads(db, query, { from: 0, limit: rowsAtOnce }),
+    reps: people(db),
+    views: savedViews(db, who.id, 'loads'),
+    columns: chosenColumns(db, who.id, 'loads'),
+    today: dayOf(toLocal(Date.now(), brokerage.zone)),
+    zone: brokerage.zone,
+    mayEdit: may(who.role, 'edit_loads'),
+    mayExport: may(who.role, 'export'),
   }
 }
 
-const columns =
-  'grid grid-cols-[76px_92px_132px_minmax(230px,1.2fr)_minmax(150px,0.9fr)_72px_minmax(140px,0.9fr)_56px_56px_56px_40px] items-center gap-x-3 px-4'
-
 export default function Loads({ loaderData }: Route.ComponentProps) {
-  const { loads, words, mayEdit, mayExport } = loaderData
+  const { query, total, today, zone, mayEdit } = loaderData
+  const params = loadParams(query)
+  const { row, want } = usePagedRows(loaderData.rows, `/loads/rows?${params}`)
+  const rows = useVirtualRows(total, want)
   const [chosen, setChosen] = useState<number | null>(null)
   const navigate = useNavigate()
-  const focus = (step: number) => {
-    const index = loads.findIndex((load) => load.id === chosen)
-    const next = loads[Math.max(0, Math.min(loads.length - 1, index + step))]
-    if (next) document.querySelector<HTMLElement>(`[data-load="${next.id}"]`)?.focus()
-  }
+  useLive(({ aggregate, id }) => aggregate === 'load' && loaderData.rows.some((load) => load.id === id))
   useKeys('Loads', [
-    { key: 'ArrowDown', words: 'next load', run: () => focus(1) },
-    { key: 'ArrowUp', words: 'load before', run: () => focus(-1) },
+    ...walkKeys(rows, 'load'),
     {
       key: 'k',
       words: 'make a copy of the chosen load',
@@ -48,28 +58,61 @@ export default function Loads({ loaderData }: Route.ComponentProps) {
       disabled: chosen === null || !mayEdit,
     },
   ])
+  const columns = mayEdit ? [...loadColumns, copyColumn] : loadColumns
+  const shown = shownColumns(columns, loaderData.columns)
   return (
     <main className="flex min-h-0 flex-1 flex-col">
-      <div className="flex items-center gap-3 border-b border-strong px-4 py-2">
+      <Head data={loaderData} params={params} columns={columns} shown={shown} />
+      <Table
+        label="Loads"
+        columns={shown}
+        rows={rows}
+        row={row}
+        total={total}
+        sort={query.sort}
+        params={loadFilterParams(query)}
+        now={{ today, zone }}
+        hrefOf={({ id }) => `/loads/${id}`}
+        onChoose={({ id }) => setChosen(id)}
+        empty="Nothing fits. Clear a filter, or try a number (PR-26012), a city, or part of a customer's name."
+      />
+    </main>
+  )
+}
+
+const copyColumn: Column<ListedLoad> = {
+  id: 'copy',
+  head: '',
+  width: '36px',
+  shown: 'always',
+  cell: ({ id, number }) => (
+    <Link to={`/loads/new?copy=${id}`} className="link" aria-label={`Copy ${number}`}>
+      Copy
+    </Link>
+  ),
+}
+
+function Head({
+  data: { query, total, reps, views, columns: chosen, mayEdit, mayExport },
+  params,
+  columns,
+  shown,
+}: {
+  data: Route.ComponentProps['loaderData']
+  params: string
+  columns: readonly Column<ListedLoad>[]
+  shown: Column<ListedLoad>[]
+}) {
+  return (
+    <header className="flex flex-col gap-2 border-b border-strong px-4 py-2">
+      <div className="flex items-center gap-3">
         <h1 className="text-base font-semibold">Loads</h1>
-        <Form role="search" className="flex gap-2">
-          <input
-            name="q"
-            defaultValue={words}
-            key={words}
-            aria-label="Number, customer, carrier, city, reference, state"
-            placeholder="Number, customer, carrier, city, reference, state"
-            className="field !w-96"
-            autoFocus
-          />
-          <button type="submit" className="button">
-            Search
-          </button>
-        </Form>
-        <span className="label">{loads.length === pageSize ? `the newest ${pageSize}` : `${loads.length} found`}</span>
+        <span className="label">{total.toLocaleString('en-US')} found</span>
+        <SavedViews list="loads" path="/loads" views={views} params={params} />
         <span className="ml-auto flex gap-2">
+          <ColumnsMenu list="loads" columns={columns} shown={shown} isChosen={chosen !== null} />
           {mayExport && (
-            <a className="button" href={`/loads.csv?q=${encodeURIComponent(words)}`}>
+            <a className="button" href={`/loads.csv?${params}`}>
               Export CSV
             </a>
           )}
@@ -80,75 +123,7 @@ export default function Loads({ loaderData }: Route.ComponentProps) {
           )}
         </span>
       </div>
-      <div className={`${columns} label border-b py-1`} aria-hidden="true">
-        <span>Load</span>
-        <span>State</span>
-        <span>Picks up</span>
-        <span>Lane</span>
-        <span>Customer</span>
-        <span>Equipment</span>
-        <span>Carrier</span>
-        <span className="text-right">Sell $</span>
-        <span className="text-right">Pay $</span>
-        <span className="text-right">Margin</span>
-        <span />
-      </div>
-      <ul aria-label="Loads, newest first" className="min-h-0 flex-1 overflow-y-auto" tabIndex={-1}>
-        {loads.map((load) => (
-          <Row key={load.id} load={load} mayEdit={mayEdit} onChoose={() => setChosen(load.id)} />
-        ))}
-        {loads.length === 0 && (
-          <li className="p-6">
-            Nothing fits these words. Try a number (PR-26012), a city, or part of a customer's name.
-          </li>
-        )}
-      </ul>
-    </main>
-  )
-}
-
-function Row({ load, mayEdit, onChoose }: { load: ListedLoad; mayEdit: boolean; onChoose: () => void }) {
-  const local = toLocal(load.pickupAt, load.originZone)
-  return (
-    <li className={`${columns} relative h-9 border-b focus-within:bg-chosen hover:bg-sheet`}>
-      <Link
-        to={`/loads/${load.id}`}
-        data-load={load.id}
-        onFocus={onChoose}
-        className="font-mono after:absolute after:inset-0"
-      >
-        {load.number}
-      </Link>
-      <span>
-        {loadStateWords[load.state]}
-        {load.practice && <span className="text-ring-text"> practice</span>}
-      </span>
-      <span className="whitespace-nowrap">
-        {dayWords(dayOf(local))} <span className="label">{clockWords(local)}</span>
-      </span>
-      <span className="truncate">
-        <b className="font-semibold">
-          {load.originCity} {load.originRegion}
-        </b>{' '}
-        to {load.destCity} {load.destRegion}
-      </span>
-      <span className="truncate">{load.customerName}</span>
-      <span>{equipmentWords[load.equipment]}</span>
-      <span className="truncate">{load.carrierName ?? <span className="label">none</span>}</span>
-      <span className="text-right font-mono">{formatAmount(load.sellMinor)}</span>
-      <span className="text-right font-mono">{load.payMinor === null ? '' : formatAmount(load.payMinor)}</span>
-      <span className="text-right font-mono">
-        {load.payMinor === null ? '' : `${percentOf(load.sellMinor - load.payMinor, load.sellMinor) ?? ''}%`}
-      </span>
-      {mayEdit && (
-        <Link
-          to={`/loads/new?copy=${load.id}`}
-          className="relative z-10 text-right link"
-          aria-label={`Copy ${load.number}`}
-        >
-          Copy
-        </Link>
-      )}
-    </li>
+      <LoadFilters query={query} reps={reps} params={params} />
+    </header>
   )
 }

@@ -1,0 +1,147 @@
+import type { ReactNode } from 'react'
+import { Form, Link, useSubmit } from 'react-router'
+import { sortText } from '#core/listing/sort'
+import { equipmentKinds, loadStates } from '#core/load/load'
+import type { LoadQuery, stateGroups } from '#core/load/load-query'
+import { equipmentWords, loadStateWords } from '#core/load/words'
+import { regionNames } from '#core/place/regions'
+
+const groupWords: Record<keyof typeof stateGroups, string> = {
+  open: 'Not dispatched yet',
+  booked: 'With a carrier',
+  on_the_way: 'On the way',
+  hauled: 'Delivered and after',
+}
+
+/** The search of the loads and what narrows it; every choice is in the address bar. */
+export function LoadFilters({
+  query,
+  reps,
+  params,
+}: {
+  query: LoadQuery
+  reps: { id: number; name: string }[]
+  params: string
+}) {
+  const submit = useSubmit()
+  return (
+    <Form
+      role="search"
+      key={params}
+      className="flex flex-wrap items-center gap-2"
+      onChange={(event) => {
+        const changed = event.target as HTMLElement
+        if (changed.matches('select, input[type=date]')) void submit(withoutEmpty(event.currentTarget))
+      }}
+      onSubmit={(event) => {
+        event.preventDefault()
+        void submit(withoutEmpty(event.currentTarget))
+      }}
+    >
+      <input
+        name="q"
+        defaultValue={query.q}
+        aria-label="Number, customer, carrier, city, reference"
+        placeholder="Number, customer, carrier, city, reference"
+        className="field !w-64"
+        autoFocus
+      />
+      <button type="submit" className="button">
+        Search
+      </button>
+      <Choice name="state" label="State" chosen={query.state} width="!w-42">
+        <optgroup label="Groups">
+          {Object.entries(groupWords).map(([value, words]) => (
+            <option key={value} value={value}>
+              {words}
+            </option>
+          ))}
+        </optgroup>
+        <optgroup label="States">
+          {loadStates.map((state) => (
+            <option key={state} value={state}>
+              {loadStateWords[state]}
+            </option>
+          ))}
+        </optgroup>
+      </Choice>
+      <Choice name="rep" label="Rep" chosen={query.rep} width="!w-32">
+        {reps.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </Choice>
+      <Choice name="equipment" label="Equipment" chosen={query.equipment} width="!w-32">
+        {equipmentKinds.map((kind) => (
+          <option key={kind} value={kind}>
+            {equipmentWords[kind]}
+          </option>
+        ))}
+      </Choice>
+      <Choice name="from" label="From" chosen={query.from}>
+        {regionOptions}
+      </Choice>
+      <Choice name="to" label="To" chosen={query.to}>
+        {regionOptions}
+      </Choice>
+      <DayField name="since" label="Pickup" day={query.since} />
+      <DayField name="until" label="to" day={query.until} />
+      <input type="hidden" name="sort" value={sortText(query.sort)} />
+      {params !== '' && (
+        <Link to="?" className="link">
+          Clear
+        </Link>
+      )}
+    </Form>
+  )
+}
+
+/** A form's fields without the empty ones: they would only lengthen the address. */
+function withoutEmpty(form: HTMLFormElement): FormData {
+  const data = new FormData(form)
+  for (const [name, value] of [...data])
+    if (value === '' || (name === 'sort' && value === '-created')) data.delete(name)
+  return data
+}
+
+function Choice({
+  name,
+  label,
+  chosen,
+  width = '!w-24',
+  children,
+}: {
+  name: string
+  label: string
+  chosen: string | number | null
+  width?: string
+  children: ReactNode
+}) {
+  return (
+    <select
+      name={name}
+      aria-label={label}
+      defaultValue={chosen ?? ''}
+      className={`field ${width} ${chosen === null ? 'text-second' : 'font-semibold'}`}
+    >
+      <option value="">{label}</option>
+      {children}
+    </select>
+  )
+}
+
+function DayField({ name, label, day }: { name: string; label: string; day: string | null }) {
+  return (
+    <label className="label flex items-center gap-1.5">
+      {label}
+      <input type="date" name={name} defaultValue={day ?? ''} className="field !w-30" />
+    </label>
+  )
+}
+
+const regionOptions = Object.entries(regionNames).map(([code, name]) => (
+  <option key={code} value={code}>
+    {name}
+  </option>
+))

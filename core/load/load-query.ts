@@ -1,0 +1,65 @@
+import { z } from 'zod'
+import { sortSchema, sortText } from '../listing/sort'
+import { equipmentKinds, loadStates } from './load'
+import { booked, delivered, onDesk, onTheWay } from './states'
+
+/** Groups of states that the list can be narrowed to, beside each state by itself. */
+export const stateGroups = { open: onDesk, booked, on_the_way: onTheWay, hauled: delivered } as const
+const stateChoices = [...(Object.keys(stateGroups) as (keyof typeof stateGroups)[]), ...loadStates] as const
+export type StateChoice = (typeof stateChoices)[number]
+
+export const loadColumns = [
+  'number',
+  'state',
+  'pickup',
+  'delivery',
+  'lane',
+  'miles',
+  'customer',
+  'equipment',
+  'commodity',
+  'carrier',
+  'rep',
+  'sell',
+  'pay',
+  'margin',
+  'created',
+] as const
+export type LoadColumn = (typeof loadColumns)[number]
+
+const day = z.iso.date().nullable().catch(null).default(null)
+const region = z
+  .string()
+  .regex(/^[A-Z]{2,3}$/)
+  .nullable()
+  .catch(null)
+  .default(null)
+
+/** What the list of loads can be asked for; the address bar and a saved search hold it as text. */
+export const loadQuerySchema = z.object({
+  q: z.string().max(200).catch('').default(''),
+  state: z.enum(stateChoices).nullable().catch(null).default(null),
+  rep: z.coerce.number().int().positive().nullable().catch(null).default(null),
+  equipment: z.enum(equipmentKinds).nullable().catch(null).default(null),
+  from: region,
+  to: region,
+  /** The first and the last day of pickup, in the desk's own zone. */
+  since: day,
+  until: day,
+  sort: sortSchema(loadColumns, { column: 'created', direction: 'descending' }),
+})
+export type LoadQuery = z.infer<typeof loadQuerySchema>
+
+/** A query as it is in the address bar, without its sort and without what is not asked. */
+export function loadFilterParams({ sort: _, ...filters }: LoadQuery): string {
+  return new URLSearchParams(
+    Object.entries(filters).flatMap(([name, value]) => (value ? [[name, String(value)]] : [])),
+  ).toString()
+}
+
+/** A query as it is in the address bar, with its sort unless it is the usual one. */
+export function loadParams(query: LoadQuery): string {
+  const sort = sortText(query.sort)
+  const filters = loadFilterParams(query)
+  return sort === '-created' ? filters : `${filters}${filters && '&'}sort=${sort}`
+}

@@ -1,0 +1,31 @@
+import { afterEach, beforeEach, expect, test } from 'vitest'
+import { type TestWorld, testWorld } from '#server/testing/world'
+import { chooseColumns, chosenColumns, dropView, savedViews, saveView } from './choices'
+
+let world: TestWorld
+beforeEach(() => {
+  world = testWorld()
+})
+afterEach(() => world.end())
+
+test('searches are kept, each person and each list their own', () => {
+  saveView(world.db, 1, { list: 'carriers', name: 'Utah', query: 'region=UT' })
+  saveView(world.db, 1, { list: 'carriers', name: 'Utah', query: 'region=UT&verdict=clear' })
+  saveView(world.db, 1, { list: 'loads', name: 'Utah', query: 'from=UT' })
+  expect(savedViews(world.db, 1, 'carriers')).toMatchObject([{ name: 'Utah', query: 'region=UT&verdict=clear' }])
+  expect(savedViews(world.db, 1, 'loads')).toMatchObject([{ query: 'from=UT' }])
+  dropView(world.db, 2, savedViews(world.db, 1, 'carriers')[0]!.id)
+  expect([savedViews(world.db, 1, 'carriers').length, savedViews(world.db, 2, 'carriers').length]).toEqual([1, 0])
+  dropView(world.db, 1, savedViews(world.db, 1, 'carriers')[0]!.id)
+  expect(savedViews(world.db, 1, 'carriers')).toEqual([])
+})
+
+test('columns are chosen, changed and given back, each person their own', () => {
+  expect(chosenColumns(world.db, 1, 'loads')).toBeNull()
+  chooseColumns(world.db, 1, 'loads', ['state', 'rep'])
+  chooseColumns(world.db, 1, 'loads', [])
+  expect(chosenColumns(world.db, 1, 'loads')).toEqual([])
+  expect(chosenColumns(world.db, 2, 'loads')).toBeNull()
+  chooseColumns(world.db, 1, 'loads', null)
+  expect(chosenColumns(world.db, 1, 'loads')).toBeNull()
+})

@@ -1,0 +1,54 @@
+import { and, asc, eq } from 'drizzle-orm'
+import type { ListName } from '#core/listing/lists'
+import type { Db } from '#server/db.server'
+import { listColumns, savedView } from '#server/schema'
+
+/** The searches of a list that somebody keeps, by name. */
+export const savedViews = (db: Db, userId: number, list: ListName) =>
+  db
+    .select({ id: savedView.id, name: savedView.name, query: savedView.query })
+    .from(savedView)
+    .where(and(eq(savedView.userId, userId), eq(savedView.list, list)))
+    .orderBy(asc(savedView.name))
+    .all()
+
+export type SavedView = ReturnType<typeof savedViews>[number]
+
+/** Keeps a query of a list under a name; the same name again takes its place. */
+export function saveView(db: Db, userId: number, view: { list: ListName; name: string; query: string }): void {
+  db.insert(savedView)
+    .values({ userId, ...view })
+    .onConflictDoUpdate({ target: [savedView.userId, savedView.list, savedView.name], set: { query: view.query } })
+    .run()
+}
+
+/** Forgets a search that somebody keeps. */
+export function dropView(db: Db, userId: number, viewId: number): void {
+  db.delete(savedView)
+    .where(and(eq(savedView.userId, userId), eq(savedView.id, viewId)))
+    .run()
+}
+
+/** The ids of the columns that somebody chose for a list; null where they chose none. */
+export function chosenColumns(db: Db, userId: number, list: ListName): string[] | null {
+  const [row] = db
+    .select({ columns: listColumns.columns })
+    .from(listColumns)
+    .where(and(eq(listColumns.userId, userId), eq(listColumns.list, list)))
+    .all()
+  return row?.columns ?? null
+}
+
+/** Keeps the columns that somebody chose for a list; null goes back to its first ones. */
+export function chooseColumns(db: Db, userId: number, list: ListName, columns: string[] | null): void {
+  if (columns === null) {
+    db.delete(listColumns)
+      .where(and(eq(listColumns.userId, userId), eq(listColumns.list, list)))
+      .run()
+    return
+  }
+  db.insert(listColumns)
+    .values({ userId, list, columns })
+    .onConflictDoUpdate({ target: [listColumns.userId, listColumns.list], set: { columns } })
+    .run()
+}
