@@ -15,7 +15,7 @@ const serverOrder = [
     'database',
     'db.server',
   ],
-  ...['event', 'live', 'kernel', 'access', 'read', 'http', 'outbox', 'pdf', 'map'],
+  ...['event', 'live', 'kernel', 'access', 'listing', 'read', 'http', 'outbox', 'pdf', 'map'],
   ...['place', 'facility', 'miles', 'money', 'fuel', 'market', 'customer', 'register', 'rates', 'vetting', 'carrier'],
   ...['match', 'waiting', 'posting', 'confirmation', 'load', 'offer', 'quote', 'message'],
   ...['tender-facts', 'partner', 'exchange', 'tender', 'check-call', 'site', 'invoice'],

@@ -1,6 +1,7 @@
 // npm run bench [-- NAME]: measures the product beside a peer in the same run.
 export const benches: Record<string, () => Promise<{ run: () => Promise<void> }>> = {
   intake: () => import('./intake'),
+  lists: () => import('./lists'),
   miles: () => import('./miles'),
   office: () => import('./office'),
   pages: () => import('./pages'),

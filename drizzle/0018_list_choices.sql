@@ -22,5 +22,5 @@ DROP TABLE `saved_view`;--> statement-breakpoint
 ALTER TABLE `__new_saved_view` RENAME TO `saved_view`;--> statement-breakpoint
 CREATE UNIQUE INDEX `saved_view_name` ON `saved_view` (`user_id`,`list`,`name`);--> statement-breakpoint
 CREATE INDEX `load_pickup` ON `load` (`pickup_at`);--> statement-breakpoint
-CREATE INDEX `load_state` ON `load` (`state`,`created_at`);--> statement-breakpoint
+CREATE INDEX `load_on_the_way` ON `load` (`pickup_at`) WHERE state in ('dispatched', 'in_transit');--> statement-breakpoint
 CREATE INDEX `load_rep` ON `load` (`rep_id`,`created_at`);

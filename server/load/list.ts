@@ -1,9 +1,11 @@
 import { and, asc, count, desc, eq, gte, inArray, lt, or, type SQL, sql } from 'drizzle-orm'
 import type { LoadState } from '#core/load/load'
 import { type LoadColumn, type LoadQuery, loadQuerySchema, type StateChoice, stateGroups } from '#core/load/load-query'
+import { onDesk, onTheWay } from '#core/load/states'
 import { addDays, toInstant } from '#core/time/local'
 import type { Db } from '#server/db.server'
 import { carrier, customer, load, reference, user } from '#server/schema'
+import { inSql } from '#server/schema/state-sql'
 import { brokerage } from '#server/settings.server'
 
 /** Beyond this many matches of one kind a word says too little to narrow the list. */
@@ -121,12 +123,18 @@ function sortedIds(
 const statesOf = (choice: StateChoice): readonly LoadState[] =>
   choice in stateGroups ? stateGroups[choice as keyof typeof stateGroups].states : [choice as LoadState]
 
+/** Narrows to some states. Where a partial index holds all of them its own condition is written too: SQLite uses it for nothing less. */
+function inStates(states: readonly LoadState[]): SQL[] {
+  const group = [onDesk, onTheWay].find((each) => states.every((state) => each.has(state)))
+  return [inArray(load.state, [...states]), ...(group ? [sql`${load.state} in (${sql.raw(inSql(group))})`] : [])]
+}
+
 function conditions(db: Db, query: LoadQuery): (SQL | undefined)[] {
   const midnight = (day: string) => toInstant(`${day}T00:00`, brokerage.zone)
   const terms = query.q.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 6)
   return [
     ...terms.map((term) => matches(db, term)),
-    query.state ? inArray(load.state, [...statesOf(query.state)]) : undefined,
+    ...(query.state ? inStates(statesOf(query.state)) : []),
     query.rep ? eq(load.repId, query.rep) : undefined,
     query.equipment ? eq(load.equipment, query.equipment) : undefined,
     query.from ? eq(load.originRegion, query.from) : undefined,

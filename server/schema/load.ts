@@ -13,7 +13,7 @@ import {
 import { z } from 'zod'
 import { chargeBases, chargeKinds } from '#core/charge/charge'
 import { audiences, equipmentKinds, loadDocuments, loadStates, referenceKinds } from '#core/load/load'
-import { onDesk } from '#core/load/states'
+import { onDesk, onTheWay } from '#core/load/states'
 import { currencies } from '#core/money/money'
 import { band, enumChecks, flag, id, instant, json, quoted } from './columns'
 import { carrier, customer, facility, user } from './party'
@@ -116,7 +116,9 @@ export const load = sqliteTable(
     index('load_customer').on(table.customerId, table.createdAt),
     index('load_created').on(table.createdAt),
     index('load_pickup').on(table.pickupAt),
-    index('load_state').on(table.state, table.createdAt),
+    index('load_on_the_way')
+      .on(table.pickupAt)
+      .where(sql`state in (${quoted(onTheWay.states)})`),
     index('load_rep').on(table.repId, table.createdAt),
     index('load_origin_city').on(table.originCity, table.createdAt),
     check('load_window', sql`pickup_by >= pickup_at`),
