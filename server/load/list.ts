@@ -1,15 +1,13 @@
-import { and, asc, count, desc, eq, gte, inArray, lt, or, type SQL, sql } from 'drizzle-orm'
+import { and, asc, count, desc, eq, gte, inArray, lt, type SQL, sql } from 'drizzle-orm'
 import type { LoadState } from '#core/load/load'
-import { type LoadColumn, type LoadQuery, loadQuerySchema, type StateChoice, stateGroups } from '#core/load/load-query'
+import { type LoadColumn, type LoadQuery, type StateChoice, stateGroups } from '#core/load/load-query'
 import { onDesk, onTheWay } from '#core/load/states'
 import { addDays, toInstant } from '#core/time/local'
 import type { Db } from '#server/db.server'
-import { carrier, customer, load, reference, user } from '#server/schema'
+import { carrier, customer, load, user } from '#server/schema'
 import { inSql } from '#server/schema/state-sql'
 import { brokerage } from '#server/settings.server'
-
-/** Beyond this many matches of one kind a word says too little to narrow the list. */
-const maxMatches = 500
+import { loadMatch, newestMatches } from './words'
 
 const listed = {
   id: load.id,
@@ -74,11 +72,9 @@ export function listLoads(
 export const loadIds = (db: Db, query: LoadQuery): number[] =>
   sortedIds(db, query, and(...conditions(db, query)), { from: 0, limit: -1 })
 
-/** The newest loads that all of the words fit (number, customer, carrier, cities, reference). */
-export const findLoads = (db: Db, words: string, limit: number): ListedLoad[] => {
-  const query = loadQuerySchema.parse({ q: words })
-  return loadsById(db, sortedIds(db, query, and(...conditions(db, query)), { from: 0, limit }))
-}
+/** The newest loads that hold all of the words; first those whose lane goes the way it was typed. */
+export const findLoads = (db: Db, words: string, limit: number): ListedLoad[] =>
+  loadsById(db, newestMatches(db, words, limit))
 
 /** What each column is sorted by; loads that lack it come last when it rises. */
 const sortedBy: Record<LoadColumn, SQL[]> = {
@@ -123,6 +119,13 @@ function sortedIds(
 const statesOf = (choice: StateChoice): readonly LoadState[] =>
   choice in stateGroups ? stateGroups[choice as keyof typeof stateGroups].states : [choice as LoadState]
 
+/** Narrows to the loads that hold all of the words; to none where what was typed has no word or number in it. */
+function holds(db: Db, typed: string): SQL | undefined {
+  if (typed.trim() === '') return undefined
+  const match = loadMatch(db, typed)
+  return match === null ? sql`false` : sql`${load.id} in (select rowid from load_words where load_words match ${match})`
+}
+
 /** Narrows to some states. Where a partial index holds all of them its own condition is written too: SQLite uses it for nothing less. */
 function inStates(states: readonly LoadState[]): SQL[] {
   const group = [onDesk, onTheWay].find((each) => states.every((state) => each.has(state)))
@@ -131,9 +134,8 @@ function inStates(states: readonly LoadState[]): SQL[] {
 
 function conditions(db: Db, query: LoadQuery): (SQL | undefined)[] {
   const midnight = (day: string) => toInstant(`${day}T00:00`, brokerage.zone)
-  const terms = query.q.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 6)
   return [
-    ...terms.map((term) => matches(db, term)),
+    holds(db, query.q),
     ...(query.state ? inStates(statesOf(query.state)) : []),
     query.rep ? eq(load.repId, query.rep) : undefined,
     query.equipment ? eq(load.equipment, query.equipment) : undefined,
@@ -143,57 +145,3 @@ function conditions(db: Db, query: LoadQuery): (SQL | undefined)[] {
     query.until ? lt(load.pickupAt, midnight(addDays(query.until, 1))) : undefined,
   ]
 }
-
-/** The names a word may mean are looked up first, so that loads are found by index and not by reading them all. */
-function matches(db: Db, term: string): SQL {
-  const number = /^(pr-)?(\d{4,7})$/.exec(term)
-  const from = term
-  const to = `${term}\uffff`
-  const customers = db
-    .select({ id: customer.id })
-    .from(customer)
-    .where(sql`${customer.search} like ${`%${escapeLike(term)}%`} escape '\\'`)
-    .limit(maxMatches)
-    .all()
-  const carriers = db
-    .select({ id: carrier.id })
-    .from(carrier)
-    .where(and(gte(carrier.search, from), lt(carrier.search, to)))
-    .limit(maxMatches)
-    .all()
-  const references = db
-    .select({ loadId: reference.loadId })
-    .from(reference)
-    .where(eq(reference.value, term.toUpperCase()))
-    .limit(maxMatches)
-    .all()
-  const city = term.charAt(0).toUpperCase() + term.slice(1)
-  return or(
-    number ? eq(load.number, `PR-${number[2]}`) : undefined,
-    customers.length > 0
-      ? inArray(
-          load.customerId,
-          customers.map((row) => row.id),
-        )
-      : undefined,
-    carriers.length > 0
-      ? inArray(
-          load.carrierId,
-          carriers.map((row) => row.id),
-        )
-      : undefined,
-    references.length > 0
-      ? inArray(
-          load.id,
-          references.map((row) => row.loadId),
-        )
-      : undefined,
-    and(gte(load.originCity, city), lt(load.originCity, `${city}\uffff`)),
-    sql`(${load.destCity} >= ${city} and ${load.destCity} < ${`${city}\uffff`})`,
-    eq(load.originRegion, term.toUpperCase()),
-    eq(load.state, term as LoadState),
-  )!
-}
-
-/** A text with the wildcards of LIKE taken literally. */
-export const escapeLike = (text: string): string => text.replace(/[\\%_]/g, (character) => `\\${character}`)

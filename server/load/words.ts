@@ -1,0 +1,60 @@
+import { likelyWords } from '#core/find/spelling'
+import { anywhereQuery, directedQuery, termsOf } from '#core/find/words'
+import { type Db, prepared } from '#server/db.server'
+
+/** The names that loads are found by change slowly: for telling a slip of the finger they are read again after so long. */
+const namesLastMs = 10 * 60_000
+
+const anyQuery = prepared((db) =>
+  db.$client.prepare<[string], 1>('select 1 from load_words where load_words match ? limit 1').pluck(),
+)
+const newestQuery = prepared((db) =>
+  db.$client
+    .prepare<[string, number], number>(
+      'select rowid from load_words where load_words match ? order by rowid desc limit ?',
+    )
+    .pluck(),
+)
+const namesQuery = prepared((db) =>
+  db.$client
+    .prepare<[], string>(
+      `select lower(origin_city) from load group by origin_city union select lower(dest_city) from load group by dest_city
+       union select search from customer union select search from carrier union select lower(name) from user`,
+    )
+    .pluck(),
+)
+
+const heldNames = new WeakMap<object, { readAt: number; words: Set<string> }>()
+
+function knownWords(db: Db): Set<string> {
+  const held = heldNames.get(db)
+  if (held && Date.now() - held.readAt < namesLastMs) return held.words
+  const words = new Set(namesQuery(db).all().flatMap(termsOf))
+  heldNames.set(db, { readAt: Date.now(), words })
+  return words
+}
+
+/** The terms of what was typed; one that no load has is taken for the likeliest word that is known. */
+function foundTerms(db: Db, typed: string): string[] {
+  return termsOf(typed).map((term) => {
+    const query = anywhereQuery([term])
+    if (query === null || anyQuery(db).get(query) !== undefined) return term
+    return likelyWords(term, knownWords(db), 1)[0] ?? term
+  })
+}
+
+/**
+ * What was typed as a full-text query over `load_words`; null where it holds no word or number. Words are found from their beginning, in any order, in the
+ * number, references, lane, customer, carrier, rep, driver, truck, state, equipment and commodity.
+ */
+export const loadMatch = (db: Db, typed: string): string | null => anywhereQuery(foundTerms(db, typed))
+
+/** The ids of the newest loads that hold every word; first those whose lane goes the way it was typed. */
+export function newestMatches(db: Db, typed: string, limit: number): number[] {
+  const terms = foundTerms(db, typed)
+  const [directed, anywhere] = [directedQuery(terms), anywhereQuery(terms)]
+  if (anywhere === null) return []
+  const first = directed === null ? [] : newestQuery(db).all(directed, limit)
+  if (first.length === limit) return first
+  return [...new Set([...first, ...newestQuery(db).all(anywhere, limit)])].slice(0, limit)
+}
