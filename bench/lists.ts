@@ -46,6 +46,7 @@ export async function run(): Promise<void> {
   }
 }
 
+/** Some a rep types, and what they look like half typed. */
 const searches = [
   'snowmelt',
   'twin falls phoenix',

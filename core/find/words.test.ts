@@ -29,3 +29,10 @@ test.each([
   ],
   ['to boise reno', '({origin other} : ("boise"*) AND {dest other} : ("reno"*))'],
 ])('directed: %s', (typed, query) => expect(directedQuery(termsOf(typed))).toBe(query))
+
+test('a whole word is looked for as it is', () => {
+  expect(anywhereQuery(['salt', 'lakes'], new Set(['salt', 'lakes']))).toBe('"salt" AND "lakes"')
+  expect(directedQuery(['boise', 'ren'], new Set(['boise']))).toBe(
+    '({origin other} : ("boise") AND {dest other} : ("ren"*))',
+  )
+})

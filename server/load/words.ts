@@ -34,25 +34,40 @@ function knownWords(db: Db): Set<string> {
   return words
 }
 
+interface FoundTerms {
+  terms: string[]
+  /** Those that are words of some load as they are; the last one typed may still be growing. */
+  whole: Set<string>
+}
+
 /** The terms of what was typed; one that no load has is taken for the likeliest word that is known. */
-function foundTerms(db: Db, typed: string): string[] {
-  return termsOf(typed).map((term) => {
+function foundTerms(db: Db, typed: string): FoundTerms {
+  const whole = new Set<string>()
+  const isFound = (query: string) => anyQuery(db).get(query) !== undefined
+  const terms = termsOf(typed).map((term, at, all) => {
+    if (at < all.length - 1 && isFound(`"${term}"`)) {
+      whole.add(term)
+      return term
+    }
     const query = anywhereQuery([term])
-    if (query === null || anyQuery(db).get(query) !== undefined) return term
-    return likelyWords(term, knownWords(db), 1)[0] ?? term
+    return query === null || isFound(query) ? term : (likelyWords(term, knownWords(db), 1)[0] ?? term)
   })
+  return { terms, whole }
 }
 
 /**
  * What was typed as a full-text query over `load_words`; null where it holds no word or number. Words are found from their beginning, in any order, in the
  * number, references, lane, customer, carrier, rep, driver, truck, state, equipment and commodity.
  */
-export const loadMatch = (db: Db, typed: string): string | null => anywhereQuery(foundTerms(db, typed))
+export function loadMatch(db: Db, typed: string): string | null {
+  const { terms, whole } = foundTerms(db, typed)
+  return anywhereQuery(terms, whole)
+}
 
 /** The ids of the newest loads that hold every word; first those whose lane goes the way it was typed. */
 export function newestMatches(db: Db, typed: string, limit: number): number[] {
-  const terms = foundTerms(db, typed)
-  const [directed, anywhere] = [directedQuery(terms), anywhereQuery(terms)]
+  const { terms, whole } = foundTerms(db, typed)
+  const [directed, anywhere] = [directedQuery(terms, whole), anywhereQuery(terms, whole)]
   if (anywhere === null) return []
   const first = directed === null ? [] : newestQuery(db).all(directed, limit)
   if (first.length === limit) return first
