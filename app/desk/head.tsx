@@ -42,7 +42,7 @@ export function Head({
         onClick={onAsk}
         className="my-1.5 ml-auto flex w-64 items-center justify-between border border-strong bg-plain px-2 text-second"
       >
-        Go to a load, action <kbd className="key">/</kbd>
+        Find a load, carrier, quote <kbd className="key">/</kbd>
       </button>
       {desk.mailboxUrl && (
         <a href={desk.mailboxUrl} target="_blank" rel="noreferrer" className="self-center px-3 link">

@@ -7,7 +7,7 @@ import { equipmentWords, loadStateWords } from '#core/load/words'
 import { regionNames } from '#core/place/regions'
 
 const groupWords: Record<keyof typeof stateGroups, string> = {
-  open: 'Not dispatched yet',
+  open: 'Before dispatch',
   booked: 'With a carrier',
   on_the_way: 'On the way',
   hauled: 'Delivered and after',

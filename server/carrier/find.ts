@@ -1,4 +1,5 @@
-import { and, asc, eq, gte, like, lt, or } from 'drizzle-orm'
+import { and, asc, eq, gte, lt, or, sql } from 'drizzle-orm'
+import { anywhereQuery, termsOf } from '#core/find/words'
 import type { Db } from '#server/db.server'
 import { carrier } from '#server/schema'
 
@@ -13,7 +14,7 @@ const shown = {
 }
 const most = 8
 
-/** Carriers by name (the beginning of it first, then any word) or by MC or DOT number. */
+/** Carriers by name (the beginning of it first), by any of their words in any order (city, email and phone too), or by MC or DOT number. */
 export function findCarriers(db: Db, typed: string) {
   const words = typed
     .trim()
@@ -36,16 +37,16 @@ export function findCarriers(db: Db, typed: string) {
     .limit(most)
     .all()
   if (first.length === most) return first
-  const literal = words.replace(/[%_]/g, '')
-  if (literal === '') return first
+  const match = anywhereQuery(termsOf(words))
+  if (match === null) return first
   const later = db
     .select(shown)
     .from(carrier)
-    .where(like(carrier.search, `% ${literal}%`))
+    .where(sql`${carrier.id} in (select rowid from carrier_words where carrier_words match ${match})`)
     .orderBy(asc(carrier.search))
-    .limit(most - first.length)
+    .limit(most)
     .all()
-  return [...first, ...later.filter((row) => !first.some((seen) => seen.id === row.id))]
+  return [...first, ...later.filter((row) => !first.some((seen) => seen.id === row.id))].slice(0, most)
 }
 
 /** The carrier that a wire names: by MC number, else by its mail address. */

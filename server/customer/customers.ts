@@ -1,7 +1,8 @@
-import { asc, eq, like, or, sql } from 'drizzle-orm'
+import { and, asc, eq, like, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { decideNewCustomer } from '#core/customer/decide'
 import type { CustomerEvent } from '#core/customer/events'
+import { termsOf } from '#core/find/words'
 import { currencies } from '#core/money/money'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
@@ -28,13 +29,13 @@ const shown = {
   hasPayer: sql<number>`billing_mail is not null`,
 }
 
-/** Customers by the beginning of any word of their name, the latest loaded first. */
+/** Customers by the beginning of any words of their name, in any order, the latest loaded first. */
 export function findCustomers(db: Db, typed: string) {
-  const words = typed.trim().toLowerCase().replace(/[%_]/g, '')
+  const terms = termsOf(typed)
   return db
     .select(shown)
     .from(customer)
-    .where(words ? or(like(customer.search, `${words}%`), like(customer.search, `% ${words}%`)) : undefined)
+    .where(and(...terms.map((term) => like(sql`' ' || ${customer.search}`, `% ${term}%`))))
     .orderBy(
       sql`(select max(created_at) from load where load.customer_id = ${sql.raw('customer.id')}) desc`,
       asc(customer.name),

@@ -57,24 +57,26 @@ export function loadsById(db: Db, ids: number[]) {
 
 export type ListedLoad = ReturnType<typeof loadsById>[number]
 
-/** Rows of the list and how many there are in all. The rows are found by their ids first, so that an index serves also far down the list. */
+/** Rows of the list and how many there are in all; `readAs` where a word nobody has was taken for another. The rows are found by their ids first, so that an index serves also far down the list. */
 export function listLoads(
   db: Db,
   query: LoadQuery,
   page: { from: number; limit: number },
-): { rows: ListedLoad[]; total: number } {
-  const where = and(...conditions(db, query))
+): { rows: ListedLoad[]; total: number; readAs: string | null } {
+  const { where, readAs } = conditions(db, query)
   const [counted] = db.select({ total: count() }).from(load).where(where).all()
-  return { rows: loadsById(db, sortedIds(db, query, where, page)), total: counted?.total ?? 0 }
+  return { rows: loadsById(db, sortedIds(db, query, where, page)), total: counted?.total ?? 0, readAs }
 }
 
 /** The ids of all loads that a query finds, in its order. */
 export const loadIds = (db: Db, query: LoadQuery): number[] =>
-  sortedIds(db, query, and(...conditions(db, query)), { from: 0, limit: -1 })
+  sortedIds(db, query, conditions(db, query).where, { from: 0, limit: -1 })
 
-/** The newest loads that hold all of the words; first those whose lane goes the way it was typed. */
-export const findLoads = (db: Db, words: string, limit: number): ListedLoad[] =>
-  loadsById(db, newestMatches(db, words, limit))
+/** The newest loads that hold all of the words; first those whose lane goes the way it was typed. `readAs` as in the list. */
+export function findLoads(db: Db, words: string, limit: number): { loads: ListedLoad[]; readAs: string | null } {
+  const { ids, readAs } = newestMatches(db, words, limit)
+  return { loads: loadsById(db, ids), readAs }
+}
 
 /** What each column is sorted by; loads that lack it come last when it rises. */
 const sortedBy: Record<LoadColumn, SQL[]> = {
@@ -119,23 +121,25 @@ function sortedIds(
 const statesOf = (choice: StateChoice): readonly LoadState[] =>
   choice in stateGroups ? stateGroups[choice as keyof typeof stateGroups].states : [choice as LoadState]
 
-/** Narrows to the loads that hold all of the words; to none where what was typed has no word or number in it. */
-function holds(db: Db, typed: string): SQL | undefined {
-  if (typed.trim() === '') return undefined
-  const match = loadMatch(db, typed)
-  return match === null ? sql`false` : sql`${load.id} in (select rowid from load_words where load_words match ${match})`
-}
-
 /** Narrows to some states. Where a partial index holds all of them its own condition is written too: SQLite uses it for nothing less. */
 function inStates(states: readonly LoadState[]): SQL[] {
   const group = [onDesk, onTheWay].find((each) => states.every((state) => each.has(state)))
   return [inArray(load.state, [...states]), ...(group ? [sql`${load.state} in (${sql.raw(inSql(group))})`] : [])]
 }
 
-function conditions(db: Db, query: LoadQuery): (SQL | undefined)[] {
+/** Narrows to the loads that hold all of the words; to none where what was typed has no word or number in it. */
+function holds(db: Db, typed: string): { holdsWords: SQL | undefined; readAs: string | null } {
+  if (typed.trim() === '') return { holdsWords: undefined, readAs: null }
+  const { match, readAs } = loadMatch(db, typed)
+  const among = sql`${load.id} in (select rowid from load_words where load_words match ${match})`
+  return { holdsWords: match === null ? sql`false` : among, readAs }
+}
+
+function conditions(db: Db, query: LoadQuery): { where: SQL | undefined; readAs: string | null } {
   const midnight = (day: string) => toInstant(`${day}T00:00`, brokerage.zone)
-  return [
-    holds(db, query.q),
+  const { holdsWords, readAs } = holds(db, query.q)
+  const where = and(
+    holdsWords,
     ...(query.state ? inStates(statesOf(query.state)) : []),
     query.rep ? eq(load.repId, query.rep) : undefined,
     query.equipment ? eq(load.equipment, query.equipment) : undefined,
@@ -143,5 +147,6 @@ function conditions(db: Db, query: LoadQuery): (SQL | undefined)[] {
     query.to ? eq(load.destRegion, query.to) : undefined,
     query.since ? gte(load.pickupAt, midnight(query.since)) : undefined,
     query.until ? lt(load.pickupAt, midnight(addDays(query.until, 1))) : undefined,
-  ]
+  )
+  return { where, readAs }
 }

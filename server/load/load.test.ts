@@ -288,9 +288,9 @@ test('loads are found by number, customer, carrier, city and reference; no word 
   const loadId = openLoad(world.db)
   for (const words of ['pr-20001', '20001', 'snowmelt', 'twin', 'snowmelt phoenix', 'PU1', 'uncovered'])
     expect(
-      findLoads(world.db, words, 5).map((row) => row.id),
+      findLoads(world.db, words, 5).loads.map((row) => row.id),
       words,
     ).toEqual([loadId])
   for (const words of ['%', '_', "' or 1=1 --", 'snowmelt denver'])
-    expect(findLoads(world.db, words, 5), words).toEqual([])
+    expect(findLoads(world.db, words, 5).loads, words).toEqual([])
 })

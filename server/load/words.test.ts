@@ -10,7 +10,7 @@ beforeEach(() => {
 })
 afterEach(() => world.end())
 
-const find = (typed: string) => newestMatches(world.db, typed, 10)
+const find = (typed: string) => newestMatches(world.db, typed, 10).ids
 const set = (id: number, row: Partial<typeof load.$inferInsert>) =>
   world.db.update(load).set(row).where(eq(load.id, id)).run()
 
@@ -57,6 +57,8 @@ test('every word of every name finds it, in any order, and so do its codes', () 
 test('a slip of the finger finds it all the same, where the word itself finds nothing', () => {
   const id = openLoad(world.db)
   for (const typed of ['snomwelt', 'pheonix', 'phenix', 'twin fals']) expect(find(typed), typed).toEqual([id])
+  expect(newestMatches(world.db, 'snomwelt phoenix', 10).readAs).toBe('snowmelt phoenix')
+  expect(newestMatches(world.db, 'twin falls', 10).readAs).toBeNull()
   expect(find('denverr')).toEqual([])
 })
 

@@ -38,6 +38,8 @@ interface FoundTerms {
   terms: string[]
   /** Those that are words of some load as they are; the last one typed may still be growing. */
   whole: Set<string>
+  /** All of them as they were looked for, where one was taken for another word; else null. */
+  readAs: string | null
 }
 
 /** The terms of what was typed; one that no load has is taken for the likeliest word that is known. */
@@ -52,24 +54,25 @@ function foundTerms(db: Db, typed: string): FoundTerms {
     const query = anywhereQuery([term])
     return query === null || isFound(query) ? term : (likelyWords(term, knownWords(db), 1)[0] ?? term)
   })
-  return { terms, whole }
+  const readAs = terms.join(' ') === termsOf(typed).join(' ') ? null : terms.join(' ')
+  return { terms, whole, readAs }
 }
 
 /**
- * What was typed as a full-text query over `load_words`; null where it holds no word or number. Words are found from their beginning, in any order, in the
- * number, references, lane, customer, carrier, rep, driver, truck, state, equipment and commodity.
+ * What was typed as a full-text query over `load_words`; `match` is null where it holds no word or number. Words are found from their beginning, in any
+ * order, in the number, references, lane, customer, carrier, rep, driver, truck, state, equipment and commodity.
  */
-export function loadMatch(db: Db, typed: string): string | null {
-  const { terms, whole } = foundTerms(db, typed)
-  return anywhereQuery(terms, whole)
+export function loadMatch(db: Db, typed: string): { match: string | null; readAs: string | null } {
+  const { terms, whole, readAs } = foundTerms(db, typed)
+  return { match: anywhereQuery(terms, whole), readAs }
 }
 
 /** The ids of the newest loads that hold every word; first those whose lane goes the way it was typed. */
-export function newestMatches(db: Db, typed: string, limit: number): number[] {
-  const { terms, whole } = foundTerms(db, typed)
+export function newestMatches(db: Db, typed: string, limit: number): { ids: number[]; readAs: string | null } {
+  const { terms, whole, readAs } = foundTerms(db, typed)
   const [directed, anywhere] = [directedQuery(terms, whole), anywhereQuery(terms, whole)]
-  if (anywhere === null) return []
+  if (anywhere === null) return { ids: [], readAs: null }
   const first = directed === null ? [] : newestQuery(db).all(directed, limit)
-  if (first.length === limit) return first
-  return [...new Set([...first, ...newestQuery(db).all(anywhere, limit)])].slice(0, limit)
+  const more = first.length === limit ? [] : newestQuery(db).all(anywhere, limit)
+  return { ids: [...new Set([...first, ...more])].slice(0, limit), readAs }
 }

@@ -12,6 +12,7 @@ import { heldEntries } from '#server/outbox/outbox'
 import { brokerage, settings } from '#server/settings.server'
 import { tenderCounts } from '#server/tender/expire'
 import { Head } from '../../desk/head'
+import { rooms } from '../../desk/rooms'
 import { CommandLine } from '../../ui/command-line'
 import { HeldLine } from '../../ui/held-line'
 import { KeyHelp } from '../../ui/key-help'
@@ -77,11 +78,18 @@ function Room(desk: Route.ComponentProps['loaderData']) {
     })
   })
   useKeys('Everywhere', [
-    { key: '/', words: 'go to a load or an action; Shift+Enter there copies the load', run: () => setAsking(true) },
+    {
+      key: '/',
+      words: 'find a load, carrier, customer, quote or room; Shift+Enter there copies the load',
+      run: () => setAsking(true),
+    },
     { key: 'h', words: 'Horizon', run: () => navigate('/') },
     { key: 'q', words: 'Quotes', run: () => navigate('/quotes') },
     { key: 'i', words: 'Intake', run: () => navigate('/intake') },
     { key: 'u', words: 'Carriers', run: () => navigate('/carriers') },
+    ...rooms.flatMap(({ key, to, words }) =>
+      key ? [{ key, words: words.split(':')[0]!, run: () => navigate(to) }] : [],
+    ),
     { key: 'n', words: 'new load', run: () => navigate('/loads/new'), disabled: !desk.mayEdit },
     { key: '?', words: 'these keys', run: () => setHelp(keyList()) },
   ])

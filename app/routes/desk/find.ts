@@ -1,13 +1,25 @@
+import { quoteQuerySchema } from '#core/quote/quote-query'
 import { findCarriers } from '#server/carrier/find'
 import { findCustomers } from '#server/customer/customers'
 import { database } from '#server/db.server'
 import { findLoads } from '#server/load/list'
 import { findPartners } from '#server/partner/partners'
 import { findFacilities, findPlaces } from '#server/place/find'
+import { listQuotes } from '#server/quote/list'
 import { findInRegister } from '#server/register/look-up'
 import type { Route } from './+types/find'
 
 const longestQuery = 100
+
+/** How many of each kind are offered among all kinds. */
+const ofEachKind = 4
+
+const everything = (typed: string) => ({
+  ...findLoads(database(), typed, 8),
+  carriers: findCarriers(database(), typed).slice(0, ofEachKind),
+  customers: findCustomers(database(), typed).slice(0, ofEachKind),
+  quotes: listQuotes(database(), quoteQuerySchema.parse({ q: typed }), { from: 0, limit: ofEachKind }).rows,
+})
 
 const finders: Record<string, (typed: string) => unknown> = {
   customers: (typed) => findCustomers(database(), typed),
@@ -16,7 +28,8 @@ const finders: Record<string, (typed: string) => unknown> = {
   carriers: (typed) => findCarriers(database(), typed),
   register: (typed) => findInRegister(database(), typed),
   partners: (typed) => findPartners(database(), typed),
-  loads: (typed) => findLoads(database(), typed, 12),
+  everything,
+  loads: (typed) => findLoads(database(), typed, 12).loads,
 }
 
 /** What a completing field asks for. */

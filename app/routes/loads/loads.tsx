@@ -93,7 +93,7 @@ const copyColumn: Column<ListedLoad> = {
 }
 
 function Head({
-  data: { query, total, reps, views, columns: chosen, mayEdit, mayExport },
+  data: { query, total, readAs, reps, views, columns: chosen, mayEdit, mayExport },
   params,
   columns,
   shown,
@@ -107,7 +107,9 @@ function Head({
     <header className="flex flex-col gap-2 border-b border-strong px-4 py-2">
       <div className="flex items-center gap-3">
         <h1 className="text-base font-semibold">Loads</h1>
-        <span className="label">{total.toLocaleString('en-US')} found</span>
+        <span className="label">
+          {total.toLocaleString('en-US')} found{readAs && ` for “${readAs}”: no load has what was typed`}
+        </span>
         <SavedViews list="loads" path="/loads" views={views} params={params} />
         <span className="ml-auto flex gap-2">
           <ColumnsMenu list="loads" columns={columns} shown={shown} isChosen={chosen !== null} />

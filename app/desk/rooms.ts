@@ -1,0 +1,44 @@
+export interface RoomEntry {
+  to: string
+  /** Its name and what it is for. */
+  words: string
+  /** Other words that somebody may look for it by. */
+  also?: string
+  /** The key that leads to it from everywhere. */
+  key: string | null
+  /** Only for those who may edit loads. */
+  isForEditors?: boolean
+}
+
+/** Every page that can be gone to without a number: for the command line, the keys and their help. A test holds it against the routes. */
+export const rooms: readonly RoomEntry[] = [
+  { to: '/', words: 'Horizon: what to work on now', also: 'home open loads', key: '1' },
+  { to: '/quotes', words: 'Quotes: what to charge for these lanes', also: 'prices customers bids', key: '2' },
+  { to: '/intake', words: 'Intake: tenders to answer', also: 'edi 204 990', key: '3' },
+  { to: '/loads', words: 'Loads: search them all', also: 'list export csv', key: '4' },
+  { to: '/carriers', words: 'Carriers: who is this, may we use them', also: 'directory vetting', key: '5' },
+  {
+    to: '/carriers/attention',
+    words: 'Carriers that need attention: documents, payees, policies that lapse',
+    key: '6',
+  },
+  { to: '/exchange', words: 'Exchange: what went to and came from trading partners', also: 'edi x12 files', key: '7' },
+  { to: '/partners', words: 'Trading partners: connections and codes', also: 'edi settings', key: '8' },
+  { to: '/answering', words: 'Answering rules: tenders answered by themselves', also: 'automation', key: '9' },
+  { to: '/vetting', words: 'Vetting policy: what blocks an award', also: 'rules settings insurance', key: '0' },
+  { to: '/fuel', words: 'Diesel and fuel tables', also: 'surcharge price settings', key: null },
+  { to: '/rates/suspects', words: 'Past prices to review: what looks like a mistake', also: 'rates', key: null },
+  { to: '/intake/answered', words: 'Tenders answered', also: 'accepted declined', key: null },
+  { to: '/carriers/import', words: 'Import carriers from a file', also: 'csv upload', key: null, isForEditors: true },
+  { to: '/loads/new', words: 'New load', also: 'add create', key: null, isForEditors: true },
+]
+
+/** The rooms whose name or purpose holds every word of what was typed, each from its beginning. */
+export function roomsFor(typed: string, mayEdit: boolean): RoomEntry[] {
+  const terms = typed.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []
+  return rooms.filter((room) => {
+    if (room.isForEditors && !mayEdit) return false
+    const words = `${room.words} ${room.also ?? ''}`.toLowerCase().split(/[^\p{L}\p{N}]+/u)
+    return terms.every((term) => words.some((word) => word.startsWith(term)))
+  })
+}
