@@ -35,7 +35,8 @@ export default defineConfig({
     timeout: 240_000,
     reuseExistingServer: false,
     gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 10_000 },
-    stdout: 'ignore' as const,
+    // The application writes errors only: they belong to the journey they happened in.
+    stdout: 'pipe' as const,
     stderr: 'pipe' as const,
   })),
 })

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { caller, ready, signIn } from './desk'
-import { freshLoad } from './loads'
+import { freshLoad, reading } from './loads'
 import { world } from './world'
 
 test('signing in: a wrong password is reported, the way back is kept, signing out ends the session', async ({
@@ -100,4 +100,66 @@ test('a price with a slipped digit is reported while it is typed', async ({ page
   await page.keyboard.press('o')
   await page.getByLabel('Price, all in').fill('99999')
   await expect(page.getByText(/a digit too many\?/)).toBeVisible()
+})
+
+test('the list of loads: narrowed, sorted by a head, its columns chosen and kept, a row opened by a click anywhere on it', async ({
+  page,
+}) => {
+  await signIn(page)
+  await page.goto('/loads')
+  await ready(page)
+  const table = page.getByRole('table', { name: 'Loads' })
+  const rows = table.getByRole('row').filter({ has: page.locator('[data-row]') })
+  await page.getByRole('combobox', { name: 'State' }).selectOption({ label: 'Delivered and after' })
+  await expect(page).toHaveURL(/state=hauled/)
+  await table.getByRole('columnheader', { name: 'Sell $' }).getByRole('link').click()
+  await expect(table.getByRole('columnheader', { name: 'Sell $' })).toHaveAttribute('aria-sort', 'descending')
+  const dearest = reading(
+    (db) =>
+      db
+        .prepare(
+          "select number from load where state in ('delivered', 'paperwork_in', 'invoiced', 'paid') order by sell_minor desc, id desc limit 1",
+        )
+        .pluck()
+        .get() as string,
+  )
+  await expect(rows.first()).toContainText(dearest)
+  await page.getByRole('button', { name: 'Columns' }).click()
+  await page.getByRole('checkbox', { name: 'Rep' }).check()
+  await page.keyboard.press('Escape')
+  await expect(table.getByRole('columnheader', { name: 'Rep' })).toBeVisible()
+  await page.reload()
+  await ready(page)
+  await expect(table.getByRole('columnheader', { name: 'Rep' })).toBeVisible()
+  await page.getByRole('button', { name: 'Columns' }).click()
+  await page.getByRole('button', { name: 'Back to the usual columns' }).click()
+  await expect(table.getByRole('columnheader', { name: 'Rep' })).toBeHidden()
+  await page.keyboard.press('Escape')
+  await rows.first().getByRole('cell').nth(3).click()
+  await expect(page).toHaveTitle(new RegExp(dearest))
+  await page.goBack()
+  await expect(page).toHaveURL(/state=hauled.*sort=-sell/)
+})
+
+test('the command line finds loads, carriers and rooms by any of their words, with a slip of the finger', async ({
+  page,
+}) => {
+  await signIn(page)
+  await page.keyboard.press('/')
+  const line = page.getByRole('dialog')
+  await page.keyboard.type('pheonix')
+  await expect(line.getByText('Loads for “phoenix”')).toBeVisible()
+  await page.keyboard.press('Control+a')
+  await page.keyboard.type('lake salt')
+  await expect(line.getByRole('option', { name: /Salt Lake City/ }).first()).toBeVisible()
+  await page.keyboard.press('Control+a')
+  const name = reading((db) => db.prepare('select name from carrier where id = 9').pluck().get() as string)
+  await page.keyboard.type(name.split(' ').reverse().join(' '))
+  await line.getByRole('option', { name: new RegExp(`MC \\d+ ?${name}`) }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(name)
+  await page.keyboard.press('/')
+  await page.keyboard.type('policy vet')
+  await expect(line.getByRole('option')).toHaveCount(1)
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL('/vetting')
 })

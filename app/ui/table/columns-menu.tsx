@@ -1,4 +1,5 @@
 import { Popover } from 'radix-ui'
+import { useState } from 'react'
 import { useRevalidator } from 'react-router'
 import { toast } from 'sonner'
 import type { ListName } from '#core/listing/lists'
@@ -19,12 +20,16 @@ export function ColumnsMenu<Row>({
   isChosen: boolean
 }) {
   const { revalidate } = useRevalidator()
-  const choose = async (ids: string[] | null) => {
-    const answer = await postJson('/columns', { list, columns: ids })
-    if (answer.ok) void revalidate()
-    else toast.error(answer.message)
+  // What was ticked holds at once; the table follows when it is kept.
+  const [ticked, setTicked] = useState<string[] | null>(null)
+  const choose = async (chosen: string[] | null) => {
+    setTicked(chosen)
+    const answer = await postJson('/columns', { list, columns: chosen })
+    if (answer.ok) return void revalidate()
+    setTicked(null)
+    toast.error(answer.message)
   }
-  const ids = shown.map(({ id }) => id)
+  const ids = ticked ?? shown.map(({ id }) => id)
   const toggle = (id: string) => choose(ids.includes(id) ? ids.filter((each) => each !== id) : [...ids, id])
   return (
     <Popover.Root>
