@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { filterParams, withSort } from '../listing/lists'
 import { sortSchema, sortText } from '../listing/sort'
 import { equipmentKinds } from '../load/load'
 
@@ -24,15 +25,8 @@ export const directoryQuerySchema = z.object({
 export type DirectoryQuery = z.infer<typeof directoryQuerySchema>
 
 /** A directory query as it is in the address bar, without its sort and without what is not asked. */
-export function directoryFilterParams({ sort: _, ...filters }: DirectoryQuery): string {
-  return Object.entries(filters)
-    .flatMap(([name, value]) => (value ? [`${name}=${encodeURIComponent(value)}`] : []))
-    .join('&')
-}
+export const directoryFilterParams = ({ sort: _, ...filters }: DirectoryQuery): string => filterParams(filters)
 
 /** A directory query as it is in the address bar, with its sort unless it is by name. */
-export function directoryParams(query: DirectoryQuery): string {
-  const sort = sortText(query.sort)
-  const filters = directoryFilterParams(query)
-  return sort === 'name' ? filters : `${filters}${filters && '&'}sort=${sort}`
-}
+export const directoryParams = (query: DirectoryQuery): string =>
+  withSort(directoryFilterParams(query), sortText(query.sort), 'name')

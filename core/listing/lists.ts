@@ -5,6 +5,15 @@ export type ListName = (typeof listNames)[number]
 /** Rows of a list come so many at a time, with the page and afterwards alike. */
 export const rowsAtOnce = 100
 
-/** Where a stretch of rows begins, by the `start` of an address; 0 for what is none. */
-export const startOf = (params: URLSearchParams): number =>
-  Math.max(0, Math.trunc(Number(params.get('start') ?? 0)) || 0)
+/** Where a stretch of rows begins, as an address writes it; 0 for what is no such place. */
+export const startOf = (text: string | null): number => Math.max(0, Math.trunc(Number(text ?? 0)) || 0)
+
+/** Filters as an address writes them, without those that ask for nothing. */
+export const filterParams = (filters: Record<string, string | number | null>): string =>
+  Object.entries(filters)
+    .flatMap(([name, value]) => (value ? [`${name}=${encodeURIComponent(value)}`] : []))
+    .join('&')
+
+/** An address's filters and its sort, which is left out where it is the usual one. */
+export const withSort = (filters: string, sort: string, usual: string): string =>
+  [filters, sort === usual ? '' : `sort=${sort}`].filter(Boolean).join('&')

@@ -22,8 +22,8 @@ test('what is not understood is left out, the rest holds', () => {
 test('the usual sort is not in the address, another is', () => {
   expect(loadParams(read(''))).toBe('')
   expect(loadParams(read('sort=sell'))).toBe('sort=sell')
-  expect(loadParams(read('q=salt lake&sort=-sell'))).toBe('q=salt+lake&sort=-sell')
-  expect(loadFilterParams(read('q=salt lake&sort=-sell'))).toBe('q=salt+lake')
+  expect(loadParams(read('q=salt lake&sort=-sell'))).toBe('q=salt%20lake&sort=-sell')
+  expect(loadFilterParams(read('q=salt lake&sort=-sell'))).toBe('q=salt%20lake')
 })
 
 test('an address written from a query is read as that query', () => {

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { filterParams, withSort } from '../listing/lists'
 import { sortSchema, sortText } from '../listing/sort'
 import { equipmentKinds, loadStates } from './load'
 import { booked, delivered, onDesk, onTheWay } from './states'
@@ -51,15 +52,8 @@ export const loadQuerySchema = z.object({
 export type LoadQuery = z.infer<typeof loadQuerySchema>
 
 /** A query as it is in the address bar, without its sort and without what is not asked. */
-export function loadFilterParams({ sort: _, ...filters }: LoadQuery): string {
-  return new URLSearchParams(
-    Object.entries(filters).flatMap(([name, value]) => (value ? [[name, String(value)]] : [])),
-  ).toString()
-}
+export const loadFilterParams = ({ sort: _, ...filters }: LoadQuery): string => filterParams(filters)
 
-/** A query as it is in the address bar, with its sort unless it is the usual one. */
-export function loadParams(query: LoadQuery): string {
-  const sort = sortText(query.sort)
-  const filters = loadFilterParams(query)
-  return sort === '-created' ? filters : `${filters}${filters && '&'}sort=${sort}`
-}
+/** A query as it is in the address bar, with its sort unless the newest come first. */
+export const loadParams = (query: LoadQuery): string =>
+  withSort(loadFilterParams(query), sortText(query.sort), '-created')

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { filterParams, withSort } from '../listing/lists'
 import { sortSchema, sortText } from '../listing/sort'
 
 /** The columns that the list of quotes can be sorted by. */
@@ -12,11 +13,9 @@ export const quoteQuerySchema = z.object({
 })
 export type QuoteQuery = z.infer<typeof quoteQuerySchema>
 
-/** The address of a query without its sort. */
-export const quoteFilterParams = ({ q }: QuoteQuery): string => (q ? `q=${encodeURIComponent(q)}` : '')
+/** A query as it is in the address bar, without its sort and without what is not asked. */
+export const quoteFilterParams = ({ sort: _, ...filters }: QuoteQuery): string => filterParams(filters)
 
-/** The address of a query, with its sort unless the newest come first. */
-export function quoteParams(query: QuoteQuery): string {
-  const sort = sortText(query.sort)
-  return [quoteFilterParams(query), sort === '-created' ? '' : `sort=${sort}`].filter(Boolean).join('&')
-}
+/** A query as it is in the address bar, with its sort unless the newest come first. */
+export const quoteParams = (query: QuoteQuery): string =>
+  withSort(quoteFilterParams(query), sortText(query.sort), '-created')

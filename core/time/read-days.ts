@@ -1,7 +1,5 @@
 import { addDays, isDay } from './local'
-import { readDay } from './read-when'
-
-const months = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
+import { readDayWords } from './read-when'
 
 /**
  * Reads a day or a span of days as sheets and people write them, relative to `today`: `12/1`,
@@ -25,17 +23,7 @@ export function readDays(text: string, today: string): { from: string; to: strin
   return from && to && to >= from ? { from, to } : null
 }
 
-function readOne(word: string, today: string): string | null {
-  const named =
-    /^([a-z]{3,9})\.? (\d{1,2})(?:,? (\d{4}))?$/.exec(word) ??
-    swapped(/^(\d{1,2}) ([a-z]{3,9})\.?(?:,? (\d{4}))?$/.exec(word))
-  const month = named ? months.indexOf(named[1]!.slice(0, 3)) : -1
-  const read =
-    named && month >= 0
-      ? readDay(`${month + 1}/${named[2]}${named[3] ? `/${named[3]}` : ''}`, today)
-      : readDay(word.replace(/ 0?0:00(:00)?$/, ''), today)
+function readOne(words: string, today: string): string | null {
+  const read = readDayWords(words.replace(/ 0?0:00(:00)?$/, ''), today)
   return read && isDay(read) ? read : null
 }
-
-const swapped = (match: RegExpExecArray | null): (string | undefined)[] | null =>
-  match && [match[0], match[2], match[1], match[3]]

@@ -85,11 +85,33 @@ describe('a window as it is said', () => {
     ['2026-12-01 08:00', '2026-12-01T08:00', null],
     ['2026-12-01T08:00', '2026-12-01T08:00', null],
     ['thu 22:00-04:00', '2026-11-26T22:00', '2026-11-27T04:00'],
+    ['nov 30 8a-11', '2026-11-30T08:00', '2026-11-30T11:00'],
+    ['30 nov 9', '2026-11-30T09:00', null],
+    ['Nov. 30, 2026 at 9 am', '2026-11-30T09:00', null],
+    ['jan 4 9a', '2027-01-04T09:00', null],
+    ['tomorrow morning', '2026-11-24T08:00', '2026-11-24T12:00'],
+    ['tomorrow in the afternoon', '2026-11-24T12:00', '2026-11-24T17:00'],
+    ['fri noon', '2026-11-27T12:00', null],
+    ['next monday 8', '2026-11-30T08:00', null],
+    ['next fri noon', '2026-12-04T12:00', null],
+    ['next sunday 8', '2026-12-06T08:00', null],
   ])('%s', (text, earliestLocal, latestLocal) => expect(readWhen(text, monday)).toEqual({ earliestLocal, latestLocal }))
 
-  test.each(['', 'tue', '8', 'someday 8', '2/30 8', 'tue 25', 'tue 8-', 'tue 8-9-10'])('%s cannot be read', (text) =>
-    expect(readWhen(text, monday)).toBeNull(),
-  )
+  test.each([
+    '',
+    'tue',
+    '8',
+    'someday 8',
+    '2/30 8',
+    'tue 25',
+    'tue 8-',
+    'tue 8-9-10',
+    'next 8',
+    'next week 8',
+    'foo 30 8',
+    'noon',
+    'feb 30 8',
+  ])('%s cannot be read', (text) => expect(readWhen(text, monday)).toBeNull())
 
   test.each([
     ['5p', '2026-11-23T17:00'],

@@ -1,28 +1,12 @@
-import { and, eq } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, expect, test } from 'vitest'
-import { flatCharge } from '#core/charge/charge'
-import type { AnswerRule } from '#core/tender/answer-rules'
 import { receive } from '#server/exchange/receive'
 import { readTerms } from '#server/load/terms'
-import { awardLoad } from '#server/offer/award'
-import { recordOffer } from '#server/offer/offers'
 import { mapCode } from '#server/partner/map-code'
 import type { Partner } from '#server/partner/partners'
-import {
-  answeringRule,
-  customer,
-  event,
-  exchange,
-  load,
-  offer,
-  outbox,
-  partnerCode,
-  reference,
-  tender,
-  tenderNotice,
-} from '#server/schema'
+import { event, exchange, load, outbox, partnerCode, reference, tender, tenderNotice } from '#server/schema'
 import { addPartner, fileOf, mapSampleCodes, sentTexts, tenderOf } from '#server/testing/partners'
-import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
+import { ines, now, type TestWorld, testWorld } from '#server/testing/world'
 import { answerTender } from './answer'
 import { readTenderDetail } from './detail'
 import { expireTenders, warnOfTenders } from './expire'
@@ -32,19 +16,10 @@ import { readWaitingTenders } from './read-waiting'
 let world: TestWorld
 let partner: Partner
 const act = { ...ines, repId: 1 }
-
-beforeEach(() => {
-  world = testWorld()
-  partner = addPartner(world.db)
-  mapSampleCodes(world.db, partner.id)
-})
-afterEach(() => world.end())
-
 async function take(bytes: Buffer, at = now) {
   receive(world.db, bytes, { partner, source: 'test' }, at)
   await readWaitingTenders(world.db, () => at)
 }
-
 const notices = () => world.db.select().from(tenderNotice).all()
 const states = () => notices().map(({ purpose, state }) => `${purpose} ${state}`)
 const newest = () => notices().at(-1)!
@@ -53,6 +28,12 @@ const answers = () =>
   sentTexts(world.db)
     .filter((text) => text.includes('*990*'))
     .map((text) => /B1\*[^~]+/.exec(text)![0])
+beforeEach(() => {
+  world = testWorld()
+  partner = addPartner(world.db)
+  mapSampleCodes(world.db, partner.id)
+})
+afterEach(() => world.end())
 
 test('a tender becomes a notice with its lane, miles, drive and clock', async () => {
   await take(fileOf(1, tenderOf('SM1')))
@@ -225,91 +206,6 @@ test('an interchange received twice is answered twice and acted on once; the sam
   ).toEqual(['read', 'repeat', 'read'])
 })
 
-test('a cancellation before the answer withdraws; one before a carrier has it ends the load by itself', async () => {
-  await take(fileOf(1, tenderOf('SM1'), tenderOf('SM2')))
-  await take(fileOf(2, tenderOf('SM1', { purpose: '01' })))
-  expect(states()).toEqual(['original withdrawn', 'original open', 'cancel noted'])
-  answerTender(world.db, notices()[1]!.id, { kind: 'accept', note: '' }, act)
-  await take(fileOf(3, tenderOf('SM2', { purpose: '01' })))
-  expect(loads()[0]!.state).toBe('cancelled')
-  expect(newest()).toMatchObject({ state: 'accepted', answeredByRule: true })
-})
-
-/** Accepts a tender and gives its load to a carrier. */
-async function awarded(dispatched: boolean) {
-  await take(fileOf(1, tenderOf('SM1')))
-  answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)
-  const loadId = loads()[0]!.id
-  recordOffer(world.db, loadId, { carrierId: 1, payMinor: 200_000, source: 'phone', goodUntil: null, note: '' }, ines)
-  const offerId = world.db.select().from(offer).where(eq(offer.loadId, loadId)).get()!.id
-  expect(
-    awardLoad(
-      world.db,
-      loadId,
-      { offerId, buyCharges: [flatCharge('line_haul', 200_000)], override: null, role: 'rep' },
-      ines,
-    ),
-  ).toEqual({ done: true })
-  if (dispatched) world.db.update(load).set({ state: 'dispatched' }).where(eq(load.id, loadId)).run()
-  await take(fileOf(2, tenderOf('SM1', { purpose: '01' })))
-  return loadId
-}
-
-test('a late cancellation waits for a person; a carrier not on its way is set free and told', async () => {
-  const loadId = await awarded(false)
-  expect(newest()).toMatchObject({ purpose: 'cancel', state: 'open' })
-  expect(answerTender(world.db, newest().id, { kind: 'decline', reasonCode: 'BG', note: '' }, act)).toMatchObject({
-    refusal: { code: 'cancel_stands' },
-  })
-  answerTender(world.db, newest().id, { kind: 'accept', note: '', cancel: { carrier: 'free' } }, act)
-  expect(loads()[0]).toMatchObject({ state: 'cancelled' })
-  expect(
-    world.db
-      .select()
-      .from(outbox)
-      .where(and(eq(outbox.kind, 'carrier_mail'), eq(outbox.loadId, loadId)))
-      .all(),
-  ).toHaveLength(1)
-})
-
-test('a carrier on its way is paid for the truck, and the customer billed, as a person says', async () => {
-  await awarded(true)
-  expect(answerTender(world.db, newest().id, { kind: 'accept', note: '' }, act)).toMatchObject({
-    refusal: { code: 'carrier_undecided' },
-  })
-  answerTender(
-    world.db,
-    newest().id,
-    { kind: 'accept', note: '', cancel: { carrier: 'bill', payMinor: 25_000, sellMinor: 30_000 } },
-    act,
-  )
-  expect(loads()[0]).toMatchObject({ state: 'cancelled', payMinor: 25_000, sellMinor: 30_000 })
-})
-
-test('a truck of ours that is unloaded near the pickup in time is reported, with when and where', async () => {
-  await take(fileOf(1, tenderOf('SM1')))
-  const other = openLoad(world.db, {
-    stops: [
-      { kind: 'pickup', facilityId: 2, earliestLocal: '2026-11-27T08:00', latestLocal: null, booking: 'first_come' },
-      {
-        kind: 'delivery',
-        facilityId: 1,
-        earliestLocal: '2026-11-29T08:00',
-        latestLocal: '2026-11-29T15:00',
-        booking: 'first_come',
-      },
-    ],
-  })
-  const trucks = () => readTenderDetail(world.db, 1, now)!.trucks
-  expect(trucks()).toEqual([])
-  world.db.update(load).set({ state: 'dispatched', carrierId: 2, payMinor: 100_000 }).where(eq(load.id, other)).run()
-  expect(trucks()).toMatchObject([
-    { carrierId: 2, carrierName: 'Carrier 2', city: 'Twin Falls', emptyBy: Date.UTC(2026, 10, 29, 22) },
-  ])
-  world.db.update(load).set({ equipment: 'van' }).where(eq(load.id, other)).run()
-  expect(trucks()).toEqual([])
-})
-
 test.each([
   ['lapse', 'lapsed', 0],
   ['decline', 'declined', 1],
@@ -324,88 +220,6 @@ test.each([
   expireTenders(world.db, due)
   expect(newest().state).toBe(state)
   expect(answers()).toHaveLength(sent)
-})
-
-const rule: AnswerRule = {
-  name: 'West, good margin',
-  verdict: 'accept',
-  reasonCode: null,
-  lanes: [{ from: 'ID', to: '' }],
-  equipment: [],
-  minDays: null,
-  maxDays: null,
-  driving: 'feasible',
-  margin: null,
-  week: { is: 'below', count: 1 },
-  hold: 'any',
-}
-const addRule = (over: Partial<AnswerRule> = {}) =>
-  world.db
-    .insert(answeringRule)
-    .values({
-      customerId: 1,
-      position: 1,
-      rule: { ...rule, ...over },
-      on: true,
-      madeBy: 'Ruth Amsel',
-      madeAt: 0,
-      triedAt: 0,
-    })
-    .run()
-
-test('a rule answers by itself under its name, and stops at the week’s volume', async () => {
-  addRule()
-  await take(fileOf(1, tenderOf('SM1'), tenderOf('SM2')))
-  expect(notices().map(({ state, answeredBy, answeredByRule }) => [state, answeredBy, answeredByRule])).toEqual([
-    ['accepted', 'West, good margin', true],
-    ['open', null, false],
-  ])
-  expect(answers()).toEqual(['B1*PLRK*SM1*20261123*A'])
-  expect(
-    world.db
-      .select()
-      .from(event)
-      .where(and(eq(event.aggregate, 'load'), eq(event.kind, 'tender_accepted')))
-      .get(),
-  ).toMatchObject({
-    actorKind: 'rule',
-    actorName: 'West, good margin',
-  })
-})
-
-test('a code held for a facility far from where the tender says is reported, no rule accepts it, and it can be reported again', async () => {
-  world.db.update(partnerCode).set({ facilityId: 2 }).where(eq(partnerCode.code, 'S4')).run()
-  addRule({ week: null })
-  await take(fileOf(1, tenderOf('SM1')))
-  expect(newest()).toMatchObject({
-    state: 'open',
-    remark: '“West, good margin” would accept it, but a facility of ours is not where it says',
-  })
-  expect(answerTender(world.db, newest().id, { kind: 'accept', note: '', amongMany: true }, act)).toMatchObject({
-    refusal: { code: 'facility_elsewhere', message: expect.stringContaining('accept it alone') },
-  })
-  const [misplaced, ...more] = readTenderDetail(world.db, newest().id, now)!.misplacedCodes
-  expect(more).toEqual([])
-  expect(misplaced!.words).toMatch(/^S4 is Harrow DC in Phoenix, AZ with us; the tender says Twin Falls, ID$/)
-  mapCode(world.db, { codeId: misplaced!.codeId, to: { is: 'nothing' } }, ines)
-  const detail = readTenderDetail(world.db, newest().id, now)!
-  expect([detail.misplacedCodes, detail.codes.map(({ code }) => code)]).toEqual([[], ['S4']])
-  mapCode(world.db, { codeId: misplaced!.codeId, to: { is: 'facility', facilityId: 1 } }, ines)
-  await take(fileOf(2, tenderOf('SM2')))
-  expect(newest()).toMatchObject({ state: 'accepted' })
-})
-
-test('a rule accepts nothing for a customer on hold, nor with a new code: it is handed over and says why', async () => {
-  addRule({ week: null })
-  world.db.update(customer).set({ hold: 'bills are late' }).where(eq(customer.id, 1)).run()
-  await take(fileOf(1, tenderOf('SM1')))
-  world.db.update(customer).set({ hold: null }).where(eq(customer.id, 1)).run()
-  world.db.update(partnerCode).set({ equipment: null }).where(eq(partnerCode.code, 'RT')).run()
-  await take(fileOf(2, tenderOf('SM2')))
-  expect(notices().map(({ state, remark }) => [state, remark])).toEqual([
-    ['open', '“West, good margin” would accept it, but the customer is on hold'],
-    ['open', '“West, good margin” would accept it, but a code is new'],
-  ])
 })
 
 test('a tender that cannot be driven in time is kept as a draft when it is accepted', async () => {

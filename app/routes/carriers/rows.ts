@@ -8,5 +8,7 @@ import type { Route } from './+types/rows'
 export function loader({ request }: Route.LoaderArgs) {
   const params = new URL(request.url).searchParams
   const query = directoryQuerySchema.parse(Object.fromEntries(params))
-  return Response.json(readDirectory(database(), query, { from: startOf(params), limit: rowsAtOnce }, Date.now()))
+  return Response.json(
+    readDirectory(database(), query, { from: startOf(params.get('start')), limit: rowsAtOnce }, Date.now()),
+  )
 }

@@ -8,5 +8,5 @@ import type { Route } from './+types/rows'
 export function loader({ request }: Route.LoaderArgs) {
   const params = new URL(request.url).searchParams
   const query = loadQuerySchema.parse(Object.fromEntries(params))
-  return Response.json(listLoads(database(), query, { from: startOf(params), limit: rowsAtOnce }))
+  return Response.json(listLoads(database(), query, { from: startOf(params.get('start')), limit: rowsAtOnce }))
 }

@@ -8,5 +8,5 @@ import type { Route } from './+types/rows'
 export function loader({ request }: Route.LoaderArgs) {
   const params = new URL(request.url).searchParams
   const query = quoteQuerySchema.parse(Object.fromEntries(params))
-  return Response.json(listQuotes(database(), query, { from: startOf(params), limit: rowsAtOnce }))
+  return Response.json(listQuotes(database(), query, { from: startOf(params.get('start')), limit: rowsAtOnce }))
 }
