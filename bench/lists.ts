@@ -55,6 +55,10 @@ const searches = [
   'prairie otter',
   'pr-26012',
   'yakima reefer',
+  'twin falls pho',
+  'snowmelt den',
+  're',
+  'pheonix',
 ]
 
 /** The middle and the slowest of some calls, in milliseconds. */
