@@ -1,20 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { acknowledge, respond } from './answer'
-import { Inspector, inspect, type TransactionRead } from './inspect'
-import { changed, habits, type SampleSet, sampleFile, tenderSegments } from './testing'
-import type { Segment } from './x12'
-
-const tender = (segments: Segment[] = tenderSegments): SampleSet => ({ type: '204', segments })
-
-const moment = { date: '20261127', time: '0931' }
-
-function reads(text: string, pieceLength = 1 << 20): TransactionRead[] {
-  const found: TransactionRead[] = []
-  const inspector = new Inspector({ keep: () => true, onTransaction: (read) => found.push(read) })
-  for (let at = 0; at < text.length; at += pieceLength) inspector.push(text.slice(at, at + pieceLength))
-  inspector.end()
-  return found
-}
+import { inspect } from './inspect'
+import { changed, habits, moment, reads, sampleFile, tender } from './testing'
 
 describe('answers', () => {
   test('a 997 tells each set’s verdict and faults, is itself valid, and goes back by the same delimiters', () => {

@@ -1,31 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { acknowledge } from './answer'
-import { Inspector, inspect, type TransactionRead } from './inspect'
+import { Inspector, inspect } from './inspect'
 import { readTender } from './read-tender'
-import { changed, habits, type SampleSet, sampleFile, tenderSegments } from './testing'
-import { Rewriter } from './writer'
-import type { Segment } from './x12'
-
-const tender = (segments: Segment[] = tenderSegments): SampleSet => ({ type: '204', segments })
-
-const moment = { date: '20261127', time: '0931' }
-
-function rewritten(text: string, pieceLength = text.length): string {
-  let out = ''
-  const rewriter = new Rewriter((piece) => (out += piece))
-  for (let at = 0; at < text.length; at += pieceLength) rewriter.push(text.slice(at, at + pieceLength))
-  rewriter.end()
-  return out
-}
-
-function reads(text: string, pieceLength = 1 << 20): TransactionRead[] {
-  const found: TransactionRead[] = []
-  const inspector = new Inspector({ keep: () => true, onTransaction: (read) => found.push(read) })
-  for (let at = 0; at < text.length; at += pieceLength) inspector.push(text.slice(at, at + pieceLength))
-  inspector.end()
-  return found
-}
+import { changed, habits, moment, reads, rewritten, sampleFile, tender, tenderSegments } from './testing'
 
 describe('whatever comes', () => {
   const printable = fc.string({

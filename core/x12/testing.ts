@@ -1,3 +1,5 @@
+import { Inspector, type TransactionRead } from './inspect'
+import { Rewriter } from './writer'
 import type { Segment } from './x12'
 
 /** Delimiters and line ends as trading partners choose them. */
@@ -98,3 +100,27 @@ export const changed = (at: number, change: Segment | null, insert = false): Seg
     if (change === null) return []
     return [change]
   })
+
+/** A set that is a tender of these segments. */
+export const tender = (segments: Segment[] = tenderSegments): SampleSet => ({ type: '204', segments })
+
+/** When an acknowledgment is written. */
+export const moment = { date: '20261127', time: '0931' }
+
+/** A file read and written back, pushed in pieces. */
+export function rewritten(text: string, pieceLength = text.length): string {
+  let out = ''
+  const rewriter = new Rewriter((piece) => (out += piece))
+  for (let at = 0; at < text.length; at += pieceLength) rewriter.push(text.slice(at, at + pieceLength))
+  rewriter.end()
+  return out
+}
+
+/** The transactions of a file, pushed in pieces. */
+export function reads(text: string, pieceLength = 1 << 20): TransactionRead[] {
+  const found: TransactionRead[] = []
+  const inspector = new Inspector({ keep: () => true, onTransaction: (read) => found.push(read) })
+  for (let at = 0; at < text.length; at += pieceLength) inspector.push(text.slice(at, at + pieceLength))
+  inspector.end()
+  return found
+}

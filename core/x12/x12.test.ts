@@ -1,13 +1,10 @@
 import { describe, expect, test } from 'vitest'
 import { segmentSpecs, setMembers } from './grammar/grammar'
 import { setIds } from './grammar/sets'
-import { Inspector, inspect, type TransactionRead } from './inspect'
+import { inspect } from './inspect'
 import { notX12 } from './not-x12'
-import { changed, habits, type SampleSet, sampleFile, tenderSegments } from './testing'
-import { Rewriter } from './writer'
+import { changed, habits, reads, rewritten, sampleFile, tender, tenderSegments } from './testing'
 import type { Segment } from './x12'
-
-const tender = (segments: Segment[] = tenderSegments): SampleSet => ({ type: '204', segments })
 
 const faultsOf = (text: string) =>
   inspect(text)[0]!.groups[0]!.transactions[0]!.faults.map(({ segment, position, element, code }) => [
@@ -21,22 +18,6 @@ const verdictsOf = (text: string) =>
   inspect(text).flatMap(({ groups }) =>
     groups.flatMap(({ transactions }) => transactions.map(({ verdict }) => verdict)),
   )
-
-function rewritten(text: string, pieceLength = text.length): string {
-  let out = ''
-  const rewriter = new Rewriter((piece) => (out += piece))
-  for (let at = 0; at < text.length; at += pieceLength) rewriter.push(text.slice(at, at + pieceLength))
-  rewriter.end()
-  return out
-}
-
-function reads(text: string, pieceLength = 1 << 20): TransactionRead[] {
-  const found: TransactionRead[] = []
-  const inspector = new Inspector({ keep: () => true, onTransaction: (read) => found.push(read) })
-  for (let at = 0; at < text.length; at += pieceLength) inspector.push(text.slice(at, at + pieceLength))
-  inspector.end()
-  return found
-}
 
 describe('the grammar', () => {
   test('every segment that a set names has its elements, and their relations name elements it has', () => {

@@ -1,15 +1,15 @@
 import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { fitRates } from '#core/rates/fit-rates'
-import { day, hour } from '#core/time/local'
 import type { Viewer } from '#server/access/viewer'
 import { setCustomerPricing } from '#server/customer/pricing'
 import { saveFuelTable } from '#server/fuel/tables'
 import { locatePrefix } from '#server/rates/locate'
 import { placeRateModel } from '#server/rates/model'
 import { readPastPrices } from '#server/rates/past-prices'
-import { dieselPrice, load, quoteLine } from '#server/schema'
-import { ines, now, type TestWorld, testWorld, twinFallsToPhoenix } from '#server/testing/world'
+import { dieselPrice, quoteLine } from '#server/schema'
+import { addCells, goodCells, newQuote, pricedWorld, quoteAct } from '#server/testing/quotes'
+import { now, type TestWorld } from '#server/testing/world'
 import { actOnQuote, quoteActSchema } from './act'
 import { addLines, changeLine, removeLines, repriceLines } from './lines'
 import { changeQuoteTerms, createQuote } from './quotes'
@@ -18,56 +18,13 @@ import { sendQuote } from './send'
 
 let world: TestWorld
 let quoteId: number
-const act = { ...ines, repId: 1 }
-/** Sixty reefers at about 2,000 dollars from Twin Falls to Phoenix. */
-function history(): void {
-  for (let at = 0; at < 60; at++) {
-    const coveredAt = now - (180 - at * 3) * day
-    world.db
-      .insert(load)
-      .values({
-        ...twinFallsToPhoenix,
-        number: `PAST-${at}`,
-        state: 'paid',
-        customerId: 1,
-        equipment: 'reefer',
-        commodity: 'Seed potatoes',
-        weightLb: 41_000,
-        miles: 787,
-        hours: 14,
-        pickupAt: coveredAt + 2 * day,
-        pickupBy: coveredAt + 2 * day,
-        deliverBy: coveredAt + 4 * day,
-        carrierId: 1,
-        payMinor: 200_000 + ((at * 37) % 21) * 1000,
-        openedAt: coveredAt - 5 * hour,
-        coveredAt,
-        createdAt: coveredAt,
-        repId: 1,
-        deliveredOnTime: true,
-      })
-      .run()
-  }
-  placeRateModel(fitRates(readPastPrices(world.db, { now }), { locate: locatePrefix }), now)
-}
-const good = { origin: 'Twin Falls ID', dest: 'Phoenix AZ', equipment: 'reefer', weight: '42000' }
-const add = (...rows: Record<string, string>[]) => {
-  const added = addLines(
-    world.db,
-    quoteId,
-    rows.map((cells) => ({ cells })),
-    act,
-  )
-  if ('refusal' in added) throw new Error(added.refusal.message)
-  return added.lineIds
-}
+const act = quoteAct
+const good = goodCells
+const add = (...rows: Record<string, string>[]) => addCells(world.db, quoteId, rows)
 const line = (lineId: number) => gridLines(world.db, quoteId, [lineId])[0]!
 beforeEach(() => {
-  world = testWorld()
-  history()
-  const made = createQuote(world.db, { customerId: 1 }, act)
-  if (!('quoteId' in made)) throw new Error('no quote')
-  quoteId = made.quoteId
+  world = pricedWorld()
+  quoteId = newQuote(world.db)
 })
 afterEach(() => {
   placeRateModel(null)
