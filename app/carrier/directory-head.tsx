@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react'
-import { Form, Link } from 'react-router'
+import { Link } from 'react-router'
 import type { DirectoryQuery } from '#core/carrier/directory'
 import type { SavedView } from '#server/listing/choices'
+import { ListSearch } from '../listing/list-search'
 import { SavedViews } from '../listing/saved-views'
 
 /** The directory's search, the views saved of it, and where one goes from here. */
@@ -25,22 +26,12 @@ export function DirectoryHead({
   return (
     <div className="flex items-center gap-3 border-b border-strong px-4 py-2">
       <h1 className="text-base font-semibold">Carriers</h1>
-      <Form role="search" className="flex gap-2">
-        {[...new URLSearchParams(params)].map(([name, value]) =>
-          name === 'q' ? null : <input key={name} type="hidden" name={name} value={value} />,
-        )}
-        <input
-          name="q"
-          defaultValue={query.q}
-          key={query.q}
-          aria-label="Name, number, city, email, phone"
-          placeholder="Name, number, city, email, phone"
-          className="field !w-64"
-        />
-        <button type="submit" className="button">
-          Search <kbd className="key">s</kbd>
-        </button>
-      </Form>
+      <ListSearch
+        words={query.q}
+        params={params}
+        label="Name, number, city, email, phone"
+        hint={<kbd className="key">s</kbd>}
+      />
       <span className="label">{total.toLocaleString('en-US')} found</span>
       <SavedViews list="carriers" path="/carriers" views={views} params={params} />
       <span className="ml-auto flex items-center gap-4">

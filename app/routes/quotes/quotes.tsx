@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { Form, Link, useNavigate } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import { may } from '#core/access/access'
 import { rowsAtOnce } from '#core/listing/lists'
 import { quoteFilterParams, quoteParams, quoteQuerySchema } from '#core/quote/quote-query'
@@ -9,6 +9,7 @@ import { database } from '#server/db.server'
 import { chosenColumns, savedViews } from '#server/listing/choices'
 import { listQuotes } from '#server/quote/list'
 import { brokerage } from '#server/settings.server'
+import { ListSearch } from '../../listing/list-search'
 import { SavedViews } from '../../listing/saved-views'
 import { NewQuoteDialog } from '../../quote/new-quote'
 import { quoteColumns } from '../../quote/quote-columns'
@@ -84,19 +85,7 @@ function Head({
   return (
     <div className="flex items-center gap-3 border-b border-strong px-4 py-2">
       <h1 className="text-base font-semibold">Quotes</h1>
-      <Form role="search" className="flex gap-2">
-        <input
-          name="q"
-          defaultValue={query.q}
-          key={query.q}
-          aria-label="Number, customer, title"
-          placeholder="Number, customer, title"
-          className="field !w-72"
-        />
-        <button type="submit" className="button">
-          Search
-        </button>
-      </Form>
+      <ListSearch words={query.q} params={quoteParams(query)} label="Number, customer, title" />
       <span className="label">{total.toLocaleString('en-US')} found</span>
       <SavedViews list="quotes" path="/quotes" views={views} params={quoteParams(query)} />
       <span className="ml-auto flex items-center gap-4">
