@@ -42,10 +42,12 @@ export default [
     route('live', 'routes/desk/live.ts'),
     route('views', 'routes/desk/views.ts'),
     route('columns', 'routes/desk/columns.ts'),
+    route('kept-forms', 'routes/desk/kept-forms.ts'),
 
     route('loads/rows', 'routes/loads/rows.ts'),
     route('loads/band', 'routes/loads/band.ts'),
     route('loads/save', 'routes/loads/save.ts'),
+    route('loads/unfinished', 'routes/loads/unfinished.ts'),
     route('loads/:loadId/rates', 'routes/loads/rates.ts'),
     route('loads/:loadId/act', 'routes/loads/act.ts'),
     route('loads/:loadId/gate/:carrierId', 'routes/loads/gate.ts'),

@@ -5,7 +5,8 @@ import { chargeBasisWords, chargeKindWords } from '#core/charge/words'
 import { type Currency, formatMoney } from '#core/money/money'
 import { Choice, CurrencySelect, Field } from '../ui/field'
 import { LinkButton } from '../ui/link-button'
-import { chargesFrom, type FormValues, readRate } from './form-values'
+import type { FormValues } from './form-fields'
+import { chargesFrom, readRate } from './form-values'
 
 const byQuantity = new Set(['bushel', 'pallet', 'hour'])
 

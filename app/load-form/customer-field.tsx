@@ -1,11 +1,12 @@
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { useController } from 'react-hook-form'
 import { type Currency, currencies, currencyWords } from '#core/money/money'
 import { Complete } from '../ui/complete'
 import { Choice, Field } from '../ui/field'
 import { FormDialog } from '../ui/form-dialog'
+import { focusNextField } from '../ui/next-field'
 import { postJson } from '../ui/post'
-import type { CustomerChoice, FormValues } from './form-values'
+import type { CustomerChoice, FormValues } from './form-fields'
 
 /** Who ships; a new customer is made without leaving the page. */
 export function CustomerField({ autoFocus }: { autoFocus: boolean }) {
@@ -13,10 +14,23 @@ export function CustomerField({ autoFocus }: { autoFocus: boolean }) {
   const [making, setMaking] = useState<string | null>(null)
   const error =
     fieldState.error?.message ?? (field.value?.hasPayer === false ? 'This customer has nobody to bill' : undefined)
+  const own = useRef<HTMLDivElement>(null)
+  const isMade = useRef(false)
+  const onMade = (customer: CustomerChoice) => {
+    isMade.current = true
+    field.onChange(customer)
+  }
+  // A customer that was made is chosen, and typing goes on as after choosing one.
+  const leadOn = () => {
+    const leads = isMade.current
+    isMade.current = false
+    if (leads) focusNextField(own.current?.querySelector('input') ?? null)
+    return leads
+  }
   return (
-    <>
+    <div ref={own}>
       <Complete<CustomerChoice>
-        key={field.value?.id ?? 'none'}
+        leadsOn
         label="Customer"
         subject="customers"
         value={field.value}
@@ -35,8 +49,10 @@ export function CustomerField({ autoFocus }: { autoFocus: boolean }) {
           onSaved={() => field.onChange({ ...field.value!, hasPayer: true })}
         />
       )}
-      {making !== null && <NewCustomerDialog name={making} onMade={field.onChange} onClose={() => setMaking(null)} />}
-    </>
+      {making !== null && (
+        <NewCustomerDialog name={making} onMade={onMade} onClose={() => setMaking(null)} onClosed={leadOn} />
+      )}
+    </div>
   )
 }
 
@@ -75,9 +91,10 @@ interface NewCustomerProps {
   name: string
   onMade: (customer: CustomerChoice) => void
   onClose: () => void
+  onClosed: () => boolean
 }
 
-function NewCustomerDialog({ name, onMade, onClose }: NewCustomerProps) {
+function NewCustomerDialog({ name, onMade, onClose, onClosed }: NewCustomerProps) {
   const [fresh, setFresh] = useState({
     name,
     billingMail: '',
@@ -101,6 +118,7 @@ function NewCustomerDialog({ name, onMade, onClose }: NewCustomerProps) {
       button="Make the customer"
       save={save}
       onClose={onClose}
+      onClosed={onClosed}
     >
       {(error) => (
         <>

@@ -3,7 +3,7 @@ import { audiences, loadDocuments, referenceKinds } from '#core/load/load'
 import { audienceWords, loadDocumentWords, referenceKindWords } from '#core/load/words'
 import { Choice, Field } from '../ui/field'
 import { LinkButton } from '../ui/link-button'
-import type { FormValues } from './form-values'
+import type { FormValues } from './form-fields'
 
 /** Numbers the documents carry; each says on which. */
 export function ReferenceFields() {

@@ -1,5 +1,5 @@
 import { chargeSheet, margin } from '#core/charge/charge'
-import type { Problem } from '#core/load/checks'
+import type { Problem } from '#core/load/problem'
 import { transitHours } from '#core/miles/drive'
 import { milesWords } from '#core/miles/words'
 import { convertedWords, convertToDesk, type ExchangeRate } from '#core/money/exchange'
@@ -14,7 +14,8 @@ import { routeLayers, wayWords } from '../map/route-layers'
 import type { TypedRoute } from '../routes/loads/route'
 import { LinkButton } from '../ui/link-button'
 import { RateStrip } from '../ui/rate-strip'
-import { chargesFrom, type FormValues, readRate } from './form-values'
+import type { FormValues } from './form-fields'
+import { chargesFrom, readRate } from './form-values'
 
 /** What we already know about the load being typed: way, price, and what looks wrong. */
 export function Findings({
@@ -94,13 +95,14 @@ export function Findings({
           key={`${problem.path} ${problem.code}`}
           className={problem.severity === 'stop' ? 'text-bill' : 'text-ring-text'}
         >
-          {problem.severity === 'stop' ? 'Fix: ' : 'Check: '}
-          {problem.message}
+          {severityWords[problem.severity]}: {problem.message}
         </p>
       ))}
     </section>
   )
 }
+
+const severityWords: Record<Problem['severity'], string> = { stop: 'Fix', caution: 'Check', note: 'Note' }
 
 const stopsOf = (values: FormValues) =>
   values.stops.flatMap((stop) =>

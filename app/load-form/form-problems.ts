@@ -1,8 +1,10 @@
-import { checkLoad, type LoadLeg, type Problem } from '#core/load/checks'
+import { checkLoad } from '#core/load/checks'
 import { loadTermsSchema } from '#core/load/load'
+import type { LoadLeg, Problem } from '#core/load/problem'
 import type { ExchangeRate } from '#core/money/exchange'
 import type { RateBand } from '#core/rates/rates'
-import { chargesFrom, type FormValues, termsFrom, windowOf } from './form-values'
+import type { FormValues } from './form-fields'
+import { chargesFrom, termsFrom, windowsOf } from './form-values'
 
 /** The names under which the schema and the form know a field, where they differ. */
 const formPaths: [RegExp, string][] = [
@@ -19,14 +21,17 @@ export function formPath(path: string): string {
   return found ? path.replace(found[0], found[1]) : path
 }
 
+/** What a time that is missing or cannot be read asks for. */
+export const notUnderstood = 'When? e.g. tue 8-11, nov 30 by 5p, tomorrow morning'
+
 /** What the schema says is missing or unreadable, by form field. */
-export function missingFields(values: FormValues, now: number): Record<string, string> {
-  const parsed = loadTermsSchema.safeParse(termsFrom(values, now))
+export function missingFields(values: FormValues, now: number, legs: LoadLeg[]): Record<string, string> {
+  const parsed = loadTermsSchema.safeParse(termsFrom(values, now, legs))
   if (parsed.success) return {}
   return Object.fromEntries(
     parsed.error.issues.map((issue) => [
       formPath(issue.path.join('.')),
-      issue.path.at(-1) === 'earliestLocal' ? 'When? e.g. tue 8-11, 12/1 0800-1700' : issue.message,
+      issue.path.at(-1) === 'earliestLocal' ? notUnderstood : issue.message,
     ]),
   )
 }
@@ -39,8 +44,9 @@ export function problemsSoFar(
   route: { miles: number; legs: LoadLeg[] } | null,
   money: { rates: readonly ExchangeRate[]; today: string },
 ): Problem[] {
-  const stops = values.stops.map((stop) => {
-    const window = windowOf(stop, now)
+  const windows = windowsOf(values, now, route?.legs ?? [])
+  const stops = values.stops.map((stop, index) => {
+    const window = windows[index]
     return stop.facility && window
       ? {
           kind: stop.kind,

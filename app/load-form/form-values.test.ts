@@ -2,18 +2,9 @@ import { describe, expect, test } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
 import { loadTermsSchema } from '#core/load/load'
 import type { LoadFormStart } from '#server/load/form'
+import { emptyForm, type FacilityChoice, type FormValues } from './form-fields'
 import { formPath, missingFields, problemsSoFar } from './form-problems'
-import {
-  chargesFrom,
-  emptyForm,
-  type FacilityChoice,
-  type FormValues,
-  formFrom,
-  proposedDelivery,
-  readRate,
-  termsFrom,
-  windowOf,
-} from './form-values'
+import { chargesFrom, formFrom, proposedWhen, readRate, termsFrom, windowsOf } from './form-values'
 
 const now = Date.UTC(2026, 10, 23, 20, 12)
 const facility = (id: number, over: Partial<FacilityChoice> = {}): FacilityChoice => ({
@@ -27,6 +18,8 @@ const facility = (id: number, over: Partial<FacilityChoice> = {}): FacilityChoic
   lat: 42.56,
   lon: -114.46,
   booking: 'appointment',
+  opens: null,
+  closes: null,
   ...over,
 })
 const route = { miles: 796, legs: [{ miles: 796, hours: 13.9, byRoad: true }] }
@@ -98,29 +91,65 @@ const withWhen = (values: FormValues, first: string, second: string): FormValues
 describe('a form begun from a load', () => {
   test('a change holds everything and says the same terms back', () => {
     const values = formFrom(start, { keepTimes: true })
-    expect(loadTermsSchema.parse(termsFrom(values, now))).toEqual(start.terms)
+    expect(loadTermsSchema.parse(termsFrom(values, now, []))).toEqual(start.terms)
   })
   test('a copy leaves only the dates to give', () => {
-    expect(Object.keys(missingFields(copy(), now))).toEqual(['stops.0.when', 'stops.1.when'])
+    expect(Object.keys(missingFields(copy(), now, []))).toEqual(['stops.0.when', 'stops.1.when'])
   })
   test('a copy has no old numbers, but keeps the contract; it is not practice', () => {
     expect(copy().references.map((reference) => reference.kind)).toEqual(['contract_number'])
     expect(copy().practice).toBe(false)
   })
   test('the delivery is proposed as it stood to the old pickup, over a month end', () => {
-    expect(proposedDelivery(copy(), now)).toBeNull()
-    expect(proposedDelivery(withWhen(copy(), '11/30 8-11', ''), now)).toBe('2026-12-02 07:00')
-    expect(proposedDelivery(withWhen(emptyForm, 'tue 8', ''), now)).toBeNull()
+    expect(proposedWhen(copy(), 1, now, route.legs)).toBeNull()
+    expect(proposedWhen(withWhen(copy(), '11/30 8-11', ''), 1, now, route.legs)).toBe('2026-12-02 07:00')
+  })
+})
+
+describe('a delivery that nobody has given a time', () => {
+  const fresh = (over: Partial<FacilityChoice> = {}, when = 'tue 8'): FormValues => ({
+    ...emptyForm,
+    stops: [
+      { ...emptyForm.stops[0]!, facility: facility(1), when },
+      { ...emptyForm.stops[1]!, facility: { ...phoenix, ...over } },
+    ],
+  })
+  // Loaded by 9:00 in Boise; 13.9 hours at the wheel take half an hour's break and a rest of ten: 9:24 on Wednesday, by the same clock in winter.
+  test('follows the drive: the first full hour after a truck can be there, until the dock closes', () =>
+    expect(proposedWhen(fresh(), 1, now, route.legs)).toBe('2026-11-25 10:00-17:00'))
+  test('waits for the dock to open', () =>
+    expect(proposedWhen(fresh({ opens: '13:00', closes: '22:00' }), 1, now, route.legs)).toBe('2026-11-25 13:00-22:00'))
+  test('is the next day where the dock has closed by then', () =>
+    expect(proposedWhen(fresh({ opens: '05:00', closes: '09:30' }), 1, now, route.legs)).toBe('2026-11-26 05:00-09:30'))
+  test('moves with the pickup', () =>
+    expect(proposedWhen(fresh({}, 'nov 30 8'), 1, now, route.legs)).toBe('2026-12-01 10:00-17:00'))
+  test('is not proposed before the way, the pickup and the place are known', () => {
+    expect(proposedWhen(fresh(), 1, now, [])).toBeNull()
+    expect(proposedWhen(fresh({}, ''), 1, now, route.legs)).toBeNull()
+    expect(proposedWhen(withWhen(emptyForm, 'tue 8', ''), 1, now, route.legs)).toBeNull()
+  })
+  test('straight through is the earliest that the law allows, whenever the dock opens', () => {
+    const values = fresh({ opens: '13:00', closes: '22:00' })
+    const straight = { ...values, stops: [values.stops[0]!, { ...values.stops[1]!, when: 'straight through' }] }
+    const [, delivery] = windowsOf(straight, now, route.legs)
+    expect(delivery).toEqual({ earliestLocal: '2026-11-25T09:24', latestLocal: null })
+    expect(windowsOf(straight, now, [])[1]).toBeNull()
   })
 })
 
 describe('what is typed', () => {
   test('a window is read in the stop’s own day', () => {
     const late = Date.UTC(2026, 10, 24, 6) // Monday 23:00 in Boise, Tuesday 01:00 in New York
-    expect(windowOf({ when: 'today 8', facility: facility(1) }, late)?.earliestLocal).toBe('2026-11-23T08:00')
-    expect(
-      windowOf({ when: 'today 8', facility: facility(1, { zone: 'America/New_York' }) }, late)?.earliestLocal,
-    ).toBe('2026-11-24T08:00')
+    const today = (over: Partial<FacilityChoice> = {}) => {
+      const values = withWhen(emptyForm, 'today 8', '')
+      return windowsOf(
+        { ...values, stops: [{ ...values.stops[0]!, facility: facility(1, over) }, values.stops[1]!] },
+        late,
+        [],
+      )[0]?.earliestLocal
+    }
+    expect(today()).toBe('2026-11-23T08:00')
+    expect(today({ zone: 'America/New_York' })).toBe('2026-11-24T08:00')
   })
   test.each([
     ['2880', 28_800_000],
@@ -139,10 +168,10 @@ describe('what is typed', () => {
       ],
     }
     expect(chargesFrom(values.sellCharges)).toHaveLength(1)
-    expect(missingFields(values, now)).toHaveProperty(['sellCharges.0.rate'])
+    expect(missingFields(values, now, [])).toHaveProperty(['sellCharges.0.rate'])
   })
   test('a new form names what is missing, by the form’s own fields', () => {
-    expect(Object.keys(missingFields(emptyForm, now)).sort()).toEqual([
+    expect(Object.keys(missingFields(emptyForm, now, [])).sort()).toEqual([
       'commodity',
       'customer',
       'stops.0.facility',

@@ -1,99 +1,12 @@
 import { type Charge, rateScale } from '#core/charge/charge'
-import type { Equipment, LoadTerms, Note, Reference } from '#core/load/load'
-import { type Currency, readAmount } from '#core/money/money'
-import { addDays, dayOf, daysBetween, toLocal } from '#core/time/local'
-import { readWhen } from '#core/time/read-when'
+import { arrivalsOf } from '#core/load/drive'
+import type { LoadTerms } from '#core/load/load'
+import type { LoadLeg } from '#core/load/problem'
+import { readAmount } from '#core/money/money'
+import { addDays, dayOf, daysBetween, type LocalTime, toInstant, toLocal } from '#core/time/local'
+import { type DockHours, readWhen, usualDockHours, type Window } from '#core/time/read-when'
 import type { LoadFormStart } from '#server/load/form'
-
-export interface CustomerChoice {
-  id: number
-  name: string
-  city: string
-  region: string
-  hasPayer: boolean
-  /** What they are usually billed in. */
-  currency: Currency
-}
-
-export interface FacilityChoice {
-  id: number
-  name: string
-  address: string
-  city: string
-  region: string
-  postal: string
-  zone: string
-  lat: number
-  lon: number
-  booking: 'appointment' | 'first_come'
-}
-
-export interface StopValues {
-  kind: 'pickup' | 'delivery'
-  facility: FacilityChoice | null
-  /** As typed: `tue 8-11`. */
-  when: string
-  booking: 'appointment' | 'first_come'
-}
-
-export interface ChargeValues extends Omit<Charge, 'rateE4'> {
-  rate: string
-}
-
-/** What the form holds: texts as typed, choices as chosen. */
-export interface FormValues {
-  customer: CustomerChoice | null
-  equipment: Equipment
-  lengthFt: string
-  tempMinF: string
-  tempMaxF: string
-  team: boolean
-  commodity: string
-  commodityHidden: boolean
-  weightLb: string
-  pallets: string
-  freightValue: string
-  practice: boolean
-  stops: StopValues[]
-  references: Reference[]
-  notes: Note[]
-  sellCharges: ChargeValues[]
-  /** On a copy: how the old load's delivery stood to its pickup, to propose the new one. */
-  proposal: { days: number; from: string; to: string | null } | null
-}
-
-const lineHaul: ChargeValues = {
-  kind: 'line_haul',
-  basis: 'flat',
-  rate: '',
-  quantity: null,
-  currency: 'USD',
-  note: '',
-  paidOn: null,
-}
-
-export const emptyForm: FormValues = {
-  customer: null,
-  equipment: 'van',
-  lengthFt: '53',
-  tempMinF: '',
-  tempMaxF: '',
-  team: false,
-  commodity: '',
-  commodityHidden: false,
-  weightLb: '',
-  pallets: '',
-  freightValue: '',
-  practice: false,
-  stops: [
-    { kind: 'pickup', facility: null, when: '', booking: 'first_come' },
-    { kind: 'delivery', facility: null, when: '', booking: 'first_come' },
-  ],
-  references: [],
-  notes: [],
-  sellCharges: [{ ...lineHaul }],
-  proposal: null,
-}
+import type { ChargeValues, FacilityChoice, FormValues } from './form-fields'
 
 /** A form begun from a load: as it is for changing it, without its times for copying it. */
 export function formFrom(
@@ -102,7 +15,6 @@ export function formFrom(
 ): FormValues {
   const text = (value: number | null) => (value === null ? '' : String(value))
   const first = terms.stops[0]!
-  const last = terms.stops.at(-1)!
   return {
     customer,
     equipment: terms.equipment,
@@ -118,9 +30,11 @@ export function formFrom(
     practice: keepTimes ? terms.practice : false,
     stops: terms.stops.map((stop, index) => ({
       kind: stop.kind,
-      facility: facilities[index]!,
+      facility: facilityChoice(facilities[index]!),
       booking: stop.booking,
       when: keepTimes ? whenText(stop) : '',
+      follows: !keepTimes && index > 0,
+      apart: keepTimes || index === 0 ? null : apartFrom(first.earliestLocal, stop),
     })),
     // A copied load has its own numbers: the old references would be wrong on it.
     references: keepTimes
@@ -128,32 +42,77 @@ export function formFrom(
       : terms.references.filter((reference) => reference.kind === 'contract_number'),
     notes: terms.notes,
     sellCharges: terms.sellCharges.map(({ rateE4, ...charge }) => ({ ...charge, rate: String(rateE4 / rateScale) })),
-    proposal: keepTimes
-      ? null
-      : {
-          days: daysBetween(dayOf(first.earliestLocal), dayOf(last.earliestLocal)),
-          from: last.earliestLocal.slice(11),
-          to: last.latestLocal?.slice(11) ?? null,
-        },
   }
 }
+
+/** A facility as the form holds it: no more of it than is shown. */
+export const facilityChoice = (facility: LoadFormStart['facilities'][number]): FacilityChoice => {
+  const { id, name, address, city, region, postal, zone, lat, lon, booking, opens, closes } = facility
+  return { id, name, address, city, region, postal, zone, lat, lon, booking, opens, closes }
+}
+
+const apartFrom = (pickup: LocalTime, stop: { earliestLocal: LocalTime; latestLocal: LocalTime | null }) => ({
+  days: daysBetween(dayOf(pickup), dayOf(stop.earliestLocal)),
+  from: stop.earliestLocal.slice(11),
+  to: stop.latestLocal?.slice(11) ?? null,
+})
 
 /** A window as the field takes it back: `2026-12-01 08:00-11:00`. */
 function whenText(stop: { earliestLocal: string; latestLocal: string | null }): string {
   return `${stop.earliestLocal.replace('T', ' ')}${stop.latestLocal ? `-${stop.latestLocal.slice(11)}` : ''}`
 }
 
-/** The delivery window that is as long after the new pickup as the old one was after the old. */
-export function proposedDelivery(values: FormValues, now: number): string | null {
-  const pickup = values.stops[0]
-  const window = pickup && windowOf(pickup, now)
-  if (!values.proposal || !window) return null
-  return `${addDays(dayOf(window.earliestLocal), values.proposal.days)} ${values.proposal.from}${values.proposal.to ? `-${values.proposal.to}` : ''}`
+const straightThrough = /^straight( through)?$/i
+
+const dockOf = (facility: FacilityChoice | null): DockHours | null =>
+  facility?.opens && facility.closes ? { opens: facility.opens, closes: facility.closes } : null
+
+const zoneOf = (facility: FacilityChoice | null) => facility?.zone ?? 'America/Boise'
+
+/** Each stop's window as typed, read in the stop's own zone; null where there is nothing to be read. */
+export function windowsOf({ stops, team }: FormValues, now: number, legs: LoadLeg[]): (Window | null)[] {
+  const read: (Window | null)[] = []
+  for (const [index, { when, facility }] of stops.entries()) {
+    const before = read[index - 1]
+    const zone = zoneOf(facility)
+    const nowLocal = toLocal(now, zone)
+    const after = before ? toLocal(toInstant(before.earliestLocal, zoneOf(stops[index - 1]!.facility)), zone) : nowLocal
+    if (straightThrough.test(when.trim())) {
+      const arrival = arrivalsOf(stopsToDrive(stops, read), legs, team)[index]
+      read.push(arrival && facility ? { earliestLocal: arrival, latestLocal: null } : null)
+    } else {
+      const context = { now: nowLocal, after, dock: dockOf(facility) }
+      read.push(when.trim() ? readWhen(when, dayOf(nowLocal), context) : null)
+    }
+  }
+  return read
 }
 
-/** A stop's window as typed, read in the stop's own zone. */
-export function windowOf(stop: Pick<StopValues, 'when' | 'facility'>, now: number) {
-  return stop.when.trim() ? readWhen(stop.when, dayOf(toLocal(now, stop.facility?.zone ?? 'America/Boise'))) : null
+const stopsToDrive = (stops: FormValues['stops'], windows: (Window | null)[]) =>
+  stops.map(({ facility }, index) => ({ zone: zoneOf(facility), window: windows[index] ?? null }))
+
+/**
+ * The window of a stop that follows the pickup, as its field takes it; null where nothing can be proposed yet. On a copy it is as long after the new pickup
+ * as it was after the old one; on a new load it is the first hours in which a truck can legally be there and the dock is open.
+ */
+export function proposedWhen(values: FormValues, index: number, now: number, legs: LoadLeg[]): string | null {
+  const windows = windowsOf(values, now, legs)
+  const pickup = windows[0]
+  const stop = values.stops[index]!
+  if (!pickup || !stop.facility) return null
+  const { apart } = stop
+  if (apart) return `${addDays(dayOf(pickup.earliestLocal), apart.days)} ${apart.from}${apart.to ? `-${apart.to}` : ''}`
+  const arrival = arrivalsOf(stopsToDrive(values.stops, windows.slice(0, index)), legs, values.team)[index]
+  return arrival ? dockText(arrival, dockOf(stop.facility) ?? usualDockHours) : null
+}
+
+/** The rest of the dock's day from the full hour after somebody arrives; the next day's hours where less than an hour is left. */
+function dockText(arrival: LocalTime, { opens, closes }: DockHours): string {
+  const hour = Math.min(23, Number(arrival.slice(11, 13)) + (arrival.slice(14) === '00' ? 0 : 1))
+  const from = `${String(hour).padStart(2, '0')}:00`
+  if (closes <= opens) return `${dayOf(arrival)} ${from}`
+  if (from >= closes || from < arrival.slice(11)) return `${addDays(dayOf(arrival), 1)} ${opens}-${closes}`
+  return `${dayOf(arrival)} ${from < opens ? opens : from}-${closes}`
 }
 
 /** A charge's rate as typed (`2.355`, `1,850`, `2.5k`) in ten-thousandths; null where it cannot be read. */
@@ -170,7 +129,8 @@ export const chargesFrom = (charges: ChargeValues[]): Charge[] =>
     .map(({ rate, ...charge }) => ({ ...charge, rateE4: readRate(rate) ?? Number.NaN }))
 
 /** The terms that the form stands for; what is missing or unreadable stays so, for the schema to name. */
-export function termsFrom(values: FormValues, now: number): { [Key in keyof LoadTerms]: unknown } {
+export function termsFrom(values: FormValues, now: number, legs: LoadLeg[]): { [Key in keyof LoadTerms]: unknown } {
+  const windows = windowsOf(values, now, legs)
   const whole = (text: string) => (text.trim() === '' ? null : Number(text.replaceAll(',', '')))
   return {
     customerId: values.customer?.id,
@@ -185,8 +145,8 @@ export function termsFrom(values: FormValues, now: number): { [Key in keyof Load
     pallets: whole(values.pallets),
     freightValueMinor: values.freightValue.trim() === '' ? null : (readAmount(values.freightValue) ?? Number.NaN),
     practice: values.practice,
-    stops: values.stops.map((stop) => {
-      const window = windowOf(stop, now)
+    stops: values.stops.map((stop, index) => {
+      const window = windows[index]
       return {
         kind: stop.kind,
         facilityId: stop.facility?.id,

@@ -2,7 +2,7 @@ import { Controller, useFormContext } from 'react-hook-form'
 import { equipmentKinds } from '#core/load/load'
 import { equipmentWords } from '#core/load/words'
 import { Choice, Field } from '../ui/field'
-import type { FormValues } from './form-values'
+import type { FormValues } from './form-fields'
 
 /** The truck and what goes on it. */
 export function FreightFields() {

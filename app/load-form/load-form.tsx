@@ -1,20 +1,31 @@
+import { useState } from 'react'
 import { FormProvider } from 'react-hook-form'
 import { Link } from 'react-router'
 import type { LoadState } from '#core/load/load'
 import type { ExchangeRate } from '#core/money/exchange'
+import { momentWords } from '#core/time/words'
+import type { KeptForm } from '#server/listing/kept-forms'
 import { useKeys } from '../ui/keys'
+import { LinkButton } from '../ui/link-button'
 import { ChargeFields } from './charge-fields'
 import { CustomerField } from './customer-field'
 import { NoteFields, ReferenceFields } from './document-fields'
 import { Findings } from './findings'
-import type { FormValues } from './form-values'
+import { type FormValues, readForm } from './form-fields'
 import { FreightFields } from './freight-fields'
 import { StopFields } from './stop-fields'
 import { useLoadForm } from './use-load-form'
 
 export interface LoadFormProps {
   initial: FormValues
+  /** What the form is kept by while it is typed: `load/new`. */
+  formName: string
+  /** What was typed into it before and not saved. */
+  kept: KeptForm | null
+  /** The unfinished load that is gone on with. */
+  unfinishedId: number | null
   now: number
+  zone: string
   loadId: number | null
   copiedFrom: string | null
   state: LoadState
@@ -26,9 +37,29 @@ export interface LoadFormProps {
   today: string
 }
 
-/** The form of a load, new or changed: everything on one screen, problems shown as they arise. */
+/** The form of a load, new or changed. What was typed before and not saved is there again; it can be begun anew. */
 export function LoadForm(props: LoadFormProps) {
-  const { now, loadId, copiedFrom, state, title, rates, today } = props
+  const [kept, setKept] = useState(props.kept)
+  const [turn, setTurn] = useState(0)
+  const fields = kept && readForm(kept.fields)
+  const startOver = () => {
+    setKept(null)
+    setTurn(turn + 1)
+  }
+  return (
+    <TypedLoad key={turn} {...props} keptFields={fields} keptAt={fields ? kept.keptAt : null} onStartOver={startOver} />
+  )
+}
+
+interface TypedLoadProps extends LoadFormProps {
+  keptFields: FormValues | null
+  keptAt: number | null
+  onStartOver: () => void
+}
+
+/** Everything on one screen, problems shown as they arise. */
+function TypedLoad(props: TypedLoadProps) {
+  const { now, loadId, copiedFrom, state, title, rates, today, keptAt, zone } = props
   const typing = useLoadForm(props)
   const { form, route, problems, save } = typing
   const opens = state === 'draft'
@@ -54,8 +85,21 @@ export function LoadForm(props: LoadFormProps) {
         >
           <div className="flex flex-col gap-3 border-r border-strong px-4 py-3">
             <h1 className="text-base font-semibold">{title}</h1>
+            {keptAt !== null && (
+              <p role="status" className="flex items-center gap-3 text-ring-text">
+                Not saved: as you left it {momentWords(keptAt, now, zone)}.
+                <LinkButton
+                  onClick={() => {
+                    typing.settle()
+                    props.onStartOver()
+                  }}
+                >
+                  Start over
+                </LinkButton>
+              </p>
+            )}
             <CustomerField autoFocus={copiedFrom === null && loadId === null} />
-            <StopFields now={now} focusFirst={copiedFrom !== null} problems={problems} />
+            <StopFields now={now} focusFirst={copiedFrom !== null} problems={problems} legs={typing.legs} />
             <FreightFields />
           </div>
           <div className="flex flex-col gap-3 px-4 py-3">
@@ -90,7 +134,7 @@ function SaveBar({ typing: { form, save, isSaving, message }, opens, loadId }: S
         </button>
       )}
       <Link to={loadId === null ? '/' : `/loads/${loadId}`} className="px-2 link">
-        Leave without saving
+        Leave, and keep what is typed
       </Link>
       <label className="ml-auto flex items-center gap-2">
         <input type="checkbox" {...form.register('practice')} disabled={!opens} /> Practice load: nothing leaves the

@@ -4,17 +4,19 @@ import { FormDialog } from '../ui/form-dialog'
 import { type PlaceChoice, PlaceField } from '../ui/place-field'
 import { postJson } from '../ui/post'
 import { wrongAt } from '../ui/use-saving'
-import type { FacilityChoice } from './form-values'
+import type { FacilityChoice } from './form-fields'
 
 /** Makes a facility on the spot: its city gives place and time zone. */
 export function NewFacility({
   name,
   onClose,
   onMade,
+  onClosed,
 }: {
   name: string
   onClose: () => void
   onMade: (facility: FacilityChoice) => void
+  onClosed: () => boolean
 }) {
   const [fresh, setFresh] = useState({ name, address: '' })
   const [place, setPlace] = useState<PlaceChoice | null>(null)
@@ -48,6 +50,7 @@ export function NewFacility({
       save={save}
       onClose={onClose}
       onSaved={() => undefined}
+      onClosed={onClosed}
     >
       {(error) => (
         <>

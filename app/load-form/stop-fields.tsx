@@ -1,19 +1,31 @@
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { Controller, useFieldArray, useFormContext } from 'react-hook-form'
-import type { Problem } from '#core/load/checks'
+import type { LoadLeg, Problem } from '#core/load/problem'
 import { stopWords } from '#core/time/words'
 import { Complete } from '../ui/complete'
 import { Choice, Field } from '../ui/field'
 import { LinkButton } from '../ui/link-button'
-import type { FacilityChoice, FormValues } from './form-values'
-import { windowOf } from './form-values'
+import { focusNextField } from '../ui/next-field'
+import { emptyStop, type FacilityChoice, type FormValues } from './form-fields'
+import { notUnderstood } from './form-problems'
+import { windowsOf } from './form-values'
 import { NewFacility } from './new-facility'
 
 const kindWords = { pickup: 'Pickup', delivery: 'Delivery' } as const
 const bookingWords = { first_come: 'First come', appointment: 'Appointment' } as const
 
 /** The stops in their order, each a facility and a window typed as it is said. */
-export function StopFields({ now, focusFirst, problems }: { now: number; focusFirst: boolean; problems: Problem[] }) {
+export function StopFields({
+  now,
+  focusFirst,
+  problems,
+  legs,
+}: {
+  now: number
+  focusFirst: boolean
+  problems: Problem[]
+  legs: LoadLeg[]
+}) {
   const { control, setValue } = useFormContext<FormValues>()
   const { fields, insert, remove } = useFieldArray({ control, name: 'stops' })
   const [making, setMaking] = useState<{ index: number; name: string } | null>(null)
@@ -21,24 +33,34 @@ export function StopFields({ now, focusFirst, problems }: { now: number; focusFi
     setValue(`stops.${index}.facility`, facility, { shouldDirty: true })
     setValue(`stops.${index}.booking`, facility.booking)
   }
+  // A facility that was made is chosen, and typing goes on as after choosing one.
+  const section = useRef<HTMLElement>(null)
+  const madeAt = useRef<number | null>(null)
+  const leadOn = () => {
+    const index = madeAt.current
+    madeAt.current = null
+    if (index === null) return false
+    focusNextField(section.current?.querySelectorAll<HTMLElement>('[role=combobox]')[index] ?? null)
+    return true
+  }
   return (
-    <section aria-label="Stops" className="flex flex-col gap-2">
+    <section ref={section} aria-label="Stops" className="flex flex-col gap-2">
       {fields.map((row, index) => (
         <StopRow
           key={row.id}
           index={index}
           now={now}
+          legs={legs}
           autoFocus={focusFirst && index === 0}
-          problem={problems.find((problem) => problem.path === `stops.${index}.earliestLocal`)}
+          problem={problems.find(
+            ({ path, severity }) => path === `stops.${index}.earliestLocal` && severity !== 'note',
+          )}
           onPick={(facility) => pick(index, facility)}
           onMake={(name) => setMaking({ index, name })}
           onRemove={fields.length > 2 ? () => remove(index) : null}
         />
       ))}
-      <LinkButton
-        className="self-start"
-        onClick={() => insert(fields.length - 1, { kind: 'delivery', facility: null, when: '', booking: 'first_come' })}
-      >
+      <LinkButton className="self-start" onClick={() => insert(fields.length - 1, emptyStop('delivery'))}>
         Add a stop
       </LinkButton>
       {making && (
@@ -47,8 +69,10 @@ export function StopFields({ now, focusFirst, problems }: { now: number; focusFi
           onClose={() => setMaking(null)}
           onMade={(facility) => {
             pick(making.index, facility)
+            madeAt.current = making.index
             setMaking(null)
           }}
+          onClosed={leadOn}
         />
       )}
     </section>
@@ -58,6 +82,7 @@ export function StopFields({ now, focusFirst, problems }: { now: number; focusFi
 interface WhenProps {
   index: number
   now: number
+  legs: LoadLeg[]
   autoFocus: boolean
   problem: Problem | undefined
 }
@@ -69,7 +94,7 @@ interface StopRowProps extends WhenProps {
   onRemove: (() => void) | null
 }
 
-function StopRow({ index, now, autoFocus, problem, onPick, onMake, onRemove }: StopRowProps) {
+function StopRow({ index, now, legs, autoFocus, problem, onPick, onMake, onRemove }: StopRowProps) {
   const { control } = useFormContext<FormValues>()
   return (
     <div className="grid grid-cols-[98px_minmax(0,1.25fr)_minmax(0,1fr)_128px_16px] items-start gap-2 border-t pt-2">
@@ -91,7 +116,7 @@ function StopRow({ index, now, autoFocus, problem, onPick, onMake, onRemove }: S
         name={`stops.${index}.facility`}
         render={({ field, fieldState }) => (
           <Complete<FacilityChoice>
-            key={field.value?.id ?? 'none'}
+            leadsOn
             label="Facility"
             subject="facilities"
             value={field.value}
@@ -104,7 +129,7 @@ function StopRow({ index, now, autoFocus, problem, onPick, onMake, onRemove }: S
           />
         )}
       />
-      <WhenField index={index} now={now} autoFocus={autoFocus} problem={problem} />
+      <WhenField index={index} now={now} legs={legs} autoFocus={autoFocus} problem={problem} />
       <Controller
         control={control}
         name={`stops.${index}.booking`}
@@ -127,20 +152,38 @@ function StopRow({ index, now, autoFocus, problem, onPick, onMake, onRemove }: S
   )
 }
 
-function WhenField({ index, now, autoFocus, problem }: WhenProps) {
-  const { register, watch, formState } = useFormContext<FormValues>()
-  const stop = watch(`stops.${index}`)
-  const window = windowOf(stop, now)
+function WhenField({ index, now, legs, autoFocus, problem }: WhenProps) {
+  const { register, watch, setValue, formState } = useFormContext<FormValues>()
+  const [isTyping, setTyping] = useState(false)
+  const values = watch()
+  const stop = values.stops[index]!
+  const window = windowsOf(values, now, legs)[index]
   const zone = stop.facility?.zone ?? 'America/Boise'
-  const howToType = stop.when.trim() ? 'a day and an hour: tue 8-11' : undefined
-  const reading = window ? stopWords({ ...window, zone }, now) : howToType
+  const isUnread = stop.when.trim() !== '' && !window
+  const howToType = isUnread && isTyping ? 'a day and an hour: tue 8-11' : undefined
+  const follows = stop.follows && stop.apart === null ? ', as early as it can be driven' : ''
+  const reading = window ? `${stopWords({ ...window, zone }, now)}${follows}` : howToType
+  const unread = isUnread && !isTyping ? notUnderstood : undefined
   // What would fix it is listed with the findings; the field has room for what is wrong.
-  const wrong = problem?.message.split('. ')[0] ?? (window ? undefined : formState.errors.stops?.[index]?.when?.message)
+  const wrong =
+    problem?.message.split('. ')[0] ?? unread ?? (window ? undefined : formState.errors.stops?.[index]?.when?.message)
+  const field = register(`stops.${index}.when`, {
+    // Typed by a person: it no longer moves with the pickup. Emptied, it does again.
+    onChange: () => setValue(`stops.${index}.follows`, false),
+    onBlur: (event: React.FocusEvent<HTMLInputElement>) => {
+      setTyping(false)
+      if (index > 0 && event.target.value.trim() === '') setValue(`stops.${index}.follows`, true)
+    },
+  })
   return (
     <Field
       label="When"
       placeholder="tue 8-11"
-      {...register(`stops.${index}.when`)}
+      {...field}
+      onFocus={(event) => {
+        setTyping(true)
+        event.currentTarget.select()
+      }}
       autoFocus={autoFocus}
       reading={reading}
       error={wrong && window ? `${reading}: ${wrong}` : wrong}

@@ -1,6 +1,6 @@
 import type { RateBand } from '#core/rates/rates'
 import { useFetched } from '../ui/use-fetched'
-import type { FormValues } from './form-values'
+import type { FormValues } from './form-fields'
 
 /** The rate band of the lane as chosen so far; null until both ends are known. */
 export function useLaneBand(values: FormValues): RateBand | null {

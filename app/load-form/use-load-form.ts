@@ -1,17 +1,22 @@
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { useForm } from 'react-hook-form'
-import { useNavigate } from 'react-router'
+import { useLocation, useNavigate } from 'react-router'
+import { toast } from 'sonner'
+import type { LoadLeg } from '#core/load/problem'
 import { formKey, postJson } from '../ui/post'
+import { useKeptForm } from '../ui/use-kept-form'
+import type { FormValues } from './form-fields'
 import { formPath, missingFields, problemsSoFar } from './form-problems'
-import { type FormValues, proposedDelivery, termsFrom } from './form-values'
+import { proposedWhen, termsFrom } from './form-values'
 import type { LoadFormProps } from './load-form'
+import { unfinishedTitle } from './unfinished-title'
 import { useLaneBand } from './use-lane-band'
 import { useRoute } from './use-route'
 
-/** The load as it is typed, what is wrong with it so far, and saving it as a draft or for good. */
-export function useLoadForm(props: LoadFormProps) {
+/** The load as it is typed, what is wrong with it so far, and saving it: opened, as a draft, or unfinished. */
+export function useLoadForm(props: LoadFormProps & { keptFields: FormValues | null }) {
   const { initial, now, rates, today } = props
-  const form = useForm<FormValues>({ defaultValues: initial })
+  const form = useForm<FormValues>({ defaultValues: props.keptFields ?? initial })
   const values = form.watch()
   const band = useLaneBand(values)
   const route = useRoute(values)
@@ -19,16 +24,54 @@ export function useLoadForm(props: LoadFormProps) {
     () => problemsSoFar(values, now, band, route, { rates, today }),
     [values, now, band, route, rates, today],
   )
-  useProposedDelivery(form, values, now)
-  return { form, values, band, route, problems, ...useSaveLoad(props, form, values, problems) }
+  const legs = route?.legs ?? noLegs
+  useFollowingStops(form, values, now, legs)
+  const settle = useKeeping(props, values)
+  return { form, values, band, route, legs, problems, ...useSaveLoad(props, { form, values, problems, legs, settle }) }
 }
 
+const noLegs: LoadLeg[] = []
+
 type Form = ReturnType<typeof useForm<FormValues>>
-type Problems = ReturnType<typeof problemsSoFar>
+
+interface Typing {
+  form: Form
+  values: FormValues
+  problems: ReturnType<typeof problemsSoFar>
+  legs: LoadLeg[]
+  settle: () => void
+}
+
+/** Keeps what is typed, and says so to somebody who leaves the form with it. */
+function useKeeping({ formName, title, initial }: LoadFormProps, values: FormValues): () => void {
+  const begun = useRef(JSON.stringify(initial))
+  const isTyped = JSON.stringify(values) !== begun.current
+  const { settle } = useKeptForm(formName, isTyped ? values : null)
+  const { pathname, search } = useLocation()
+  const navigate = useNavigate()
+  const leaving = useRef({ isTyped, words: '', back: () => {} })
+  leaving.current = {
+    isTyped,
+    words: `${title} is not saved. It is kept as you left it.`,
+    back: () => void navigate(pathname + search),
+  }
+  const isSettled = useRef(false)
+  useEffect(
+    () => () => {
+      const { isTyped: wasTyped, words, back } = leaving.current
+      if (wasTyped && !isSettled.current) toast(words, { action: { label: 'Go back', onClick: back } })
+    },
+    [],
+  )
+  return () => {
+    isSettled.current = true
+    settle()
+  }
+}
 
 /** Saves the form. What is missing or impossible is reported first; a caution has to be seen once before it is passed. */
-function useSaveLoad(props: LoadFormProps, form: Form, values: FormValues, problems: Problems) {
-  const { now, loadId, version, copiedFrom } = props
+function useSaveLoad(props: LoadFormProps, { form, values, problems, legs, settle }: Typing) {
+  const { now, loadId, version, copiedFrom, unfinishedId } = props
   const [key] = useState(formKey)
   const [message, setMessage] = useState<string | null>(null)
   const [isSaving, setSaving] = useState(false)
@@ -36,11 +79,11 @@ function useSaveLoad(props: LoadFormProps, form: Form, values: FormValues, probl
   const navigate = useNavigate()
   const markFields = (wrong: [string, string][]) => {
     for (const [path, words] of wrong) form.setError(path as keyof FormValues, { message: words })
+    if (wrong[0]) form.setFocus(wrong[0][0] as keyof FormValues)
   }
   /** Whether anything has to be looked at before it is sent. */
-  const isHeld = (open: boolean): boolean => {
+  const isHeld = (open: boolean, missing: [string, string][]): boolean => {
     form.clearErrors()
-    const missing = Object.entries(missingFields(values, now))
     const stops = open ? problems.filter(({ severity }) => severity === 'stop') : []
     markFields([...missing, ...stops.map(({ path, message: words }): [string, string] => [formPath(path), words])])
     const first = missing[0]?.[1] ?? stops[0]?.message
@@ -55,26 +98,46 @@ function useSaveLoad(props: LoadFormProps, form: Form, values: FormValues, probl
     setMessage(`${unseen.message}${unseen.message.endsWith('?') ? '' : '.'} Save again if that is meant.`)
     return true
   }
-  const save = async (open: boolean) => {
-    if (isHeld(open)) return
+  const send = async <T>(address: string, body: object, then: (value: T) => unknown) => {
     setSaving(true)
-    const body = { loadId, version, terms: termsFrom(values, now), open, acknowledged, copiedFrom }
-    const answer = await postJson<{ loadId: number }>('/loads/save', body, key)
+    const answer = await postJson<T>(address, body, key)
     setSaving(false)
-    if (answer.ok) return navigate(`/loads/${answer.value.loadId}`)
+    if (answer.ok) {
+      settle()
+      return then(answer.value)
+    }
     setMessage(answer.message)
     markFields(answer.errors.map((error) => [formPath(error.path.replace(/^terms\./, '')), error.message]))
   }
-  return { message, isSaving, save }
+  const save = async (open: boolean) => {
+    const missing = Object.entries(missingFields(values, now, legs))
+    if (!open && missing.length > 0 && loadId === null) return saveUnfinished()
+    if (isHeld(open, missing)) return
+    const terms = termsFrom(values, now, legs)
+    const body = { loadId, version, terms, open, acknowledged, copiedFrom, unfinishedId }
+    return send<{ loadId: number }>('/loads/save', body, (saved) => navigate(`/loads/${saved.loadId}`))
+  }
+  /** What lacks something a load must have is no load yet: the form itself is put aside, for anybody to finish. */
+  const saveUnfinished = () => {
+    const title = unfinishedTitle(values)
+    return send('/loads/unfinished', { id: unfinishedId, title, fields: values }, () => {
+      toast(`Unfinished: ${title}`)
+      return navigate('/loads')
+    })
+  }
+  return { message, isSaving, save, settle }
 }
 
-/** On a copy, once the pickup is given, the delivery follows as it did on the old load; typing over it wins. */
-function useProposedDelivery(form: Form, values: FormValues, now: number): void {
-  const proposal = proposedDelivery(values, now)
-  const last = values.stops.length - 1
-  const touched = form.formState.dirtyFields.stops?.[last]?.when
+/** The stops whose time nobody has typed follow the pickup, however often it changes. */
+function useFollowingStops(form: Form, values: FormValues, now: number, legs: LoadLeg[]): void {
+  const proposals = values.stops.map((stop, index) =>
+    index > 0 && stop.follows ? proposedWhen(values, index, now, legs) : null,
+  )
+  const key = JSON.stringify(proposals)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the proposals themselves are new at every drawing
   useEffect(() => {
-    if (proposal && !touched && form.getValues(`stops.${last}.when`) !== proposal)
-      form.setValue(`stops.${last}.when`, proposal)
-  }, [proposal, touched, last, form])
+    for (const [index, proposal] of proposals.entries())
+      if (proposal !== null && form.getValues(`stops.${index}.when`) !== proposal)
+        form.setValue(`stops.${index}.when`, proposal)
+  }, [key, form])
 }

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { type Currency, currencies, currencyWords } from '#core/money/money'
-import type { CustomerChoice } from '../load-form/form-values'
+import type { CustomerChoice } from '../load-form/form-fields'
 import { Complete } from '../ui/complete'
 import { Dialog } from '../ui/dialog'
 import { Choice, Field } from '../ui/field'

@@ -1,5 +1,6 @@
 import { type UseComboboxReturnValue, useCombobox } from 'downshift'
 import { type ReactNode, useEffect, useId, useRef, useState } from 'react'
+import { focusNextField } from './next-field'
 
 interface CompleteProps<T> {
   label: string
@@ -16,6 +17,8 @@ interface CompleteProps<T> {
   makeWords?: string
   error?: string
   autoFocus?: boolean
+  /** Once something is chosen, typing goes on in the next field of the form. */
+  leadsOn?: boolean
   placeholder?: string
   /** Begins with this text standing in the field, and looks for it at once. */
   startWith?: string
@@ -29,6 +32,7 @@ const fresh = 120
 export function Complete<T extends { id: number | string }>(props: CompleteProps<T>) {
   const { found, search } = useFound<T>(props.subject)
   const errorId = useId()
+  const input = useRef<HTMLInputElement>(null)
   const [typed, setTyped] = useState(props.startWith ?? '')
   // Only what was found for the very word that is there is offered: a quick Enter takes no older answer.
   const items = found.typed === typed ? found.items : []
@@ -50,7 +54,10 @@ export function Complete<T extends { id: number | string }>(props: CompleteProps
     },
     onSelectedItemChange: ({ selectedItem }) => {
       if (selectedItem === 'make') props.onMake?.(typed.trim())
-      else if (selectedItem) props.onPick(selectedItem)
+      else if (selectedItem) {
+        props.onPick(selectedItem)
+        if (props.leadsOn) requestAnimationFrame(() => focusNextField(input.current))
+      }
     },
   })
   const { startWith, onEnd } = props
@@ -78,6 +85,7 @@ export function Complete<T extends { id: number | string }>(props: CompleteProps
       </label>
       <input
         {...box.getInputProps({
+          ref: input,
           onKeyDown: endTyping,
           onFocus: (event) => startWith === undefined && event.currentTarget.select(),
         })}

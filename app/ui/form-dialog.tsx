@@ -20,6 +20,8 @@ interface FormDialogProps {
   otherButton?: ReactNode
   save: (form: HTMLFormElement) => Promise<SaveResult>
   onClose: () => void
+  /** Where the focus goes once it is closed; false for where it was. */
+  onClosed?: () => boolean
   /** What follows once it is saved; the dialog closes where nothing is said. */
   onSaved?: () => void
   /** What is shown under the form. */
@@ -33,7 +35,7 @@ export function FormDialog(props: FormDialogProps) {
   const saving = useSaving(props.save, props.onSaved ?? onClose)
   const fields = typeof children === 'function' ? children(saving.error) : children
   return (
-    <Dialog open onClose={onClose} title={title} wide={wide}>
+    <Dialog open onClose={onClose} onClosed={props.onClosed} title={title} wide={wide}>
       <form onSubmit={saving.submit} className={layout} noValidate>
         {fields}
         <Alert className="col-span-full">{saving.message()}</Alert>

@@ -15,7 +15,6 @@ interface PlaceFieldProps {
 export function PlaceField({ label, value, onPick, error, autoFocus }: PlaceFieldProps) {
   return (
     <Complete<PlaceChoice>
-      key={value?.id ?? 'none'}
       label={label}
       subject="places"
       value={value}

@@ -1,5 +1,5 @@
 /** The lists whose columns and searches somebody can choose and keep. */
-export const listNames = ['loads', 'quotes', 'carriers'] as const
+export const listNames = ['loads', 'quotes', 'carriers', 'customers', 'facilities'] as const
 export type ListName = (typeof listNames)[number]
 
 /** Rows of a list come so many at a time, with the page and afterwards alike. */

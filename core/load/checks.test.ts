@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { flatCharge } from '../charge/charge'
 import type { RateBand } from '../rates/rates'
-import { checkLoad, type LoadToCheck } from './checks'
+import { checkLoad } from './checks'
+import type { LoadToCheck } from './problem'
 
 const now = Date.UTC(2026, 10, 23, 20, 12) // Monday 13:12 in Denver
 const twinFalls = { zone: 'America/Denver', lat: 42.56, lon: -114.46 }

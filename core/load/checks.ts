@@ -1,54 +1,12 @@
-import { type Charge, type ChargeFacts, chargeSheet, oneCurrency } from '../charge/charge'
-import { type DriveToPlan, fixesOf, planDrive } from '../miles/drive'
-import type { Leg } from '../miles/roads'
+import { chargeSheet, oneCurrency } from '../charge/charge'
 import { convertToDesk, type ExchangeRate } from '../money/exchange'
 import { formatMoney } from '../money/money'
 import type { RateBand } from '../rates/rates'
 import { hour, toInstant } from '../time/local'
 import { dayWords, spanWords } from '../time/words'
-import { type StopPlace, unknownStreet } from './load'
-
-/**
- * Something wrong or odd in what was typed, shown at its field before saving. `stop` keeps a load
- * from being opened for cover; `caution` asks to be acknowledged. A draft may carry both.
- */
-export interface Problem {
-  /** Dotted path of the field, `stops.1.earliestLocal`. */
-  path: string
-  code:
-    | 'in_the_past'
-    | 'cannot_be_driven'
-    | 'no_payer'
-    | 'no_sell_charge'
-    | 'rate_out_by_ten'
-    | 'mixed_currencies'
-    | 'no_exchange_rate'
-    | 'advance_without_day'
-    | 'stops_out_of_order'
-    | 'no_road'
-    | 'no_temperature'
-    | 'far_ahead'
-    | 'no_street'
-  severity: 'stop' | 'caution'
-  message: string
-}
-
-export interface LoadToCheck {
-  equipment: string
-  team: boolean
-  tempMinF: number | null
-  /** In their order; null where place or time is not given yet. */
-  stops: (StopPlace | null)[]
-  /** Miles and wheel hours from each stop to the next; null where they are not known (yet). */
-  legs: (LoadLeg | null)[]
-  sellCharges: Charge[]
-  charges: ChargeFacts
-}
-
-/** A leg of a load; `byRoad` is false where no road joins its ends. */
-export interface LoadLeg extends Leg {
-  byRoad: boolean
-}
+import { checkDrive, checkGaps } from './check-drive'
+import { unknownStreet } from './load'
+import type { LoadToCheck, Problem } from './problem'
 
 export interface CheckFacts {
   now: number
@@ -74,6 +32,7 @@ export function checkLoad(load: LoadToCheck, facts: CheckFacts): Problem[] {
     ...checkStops(load, facts.now),
     ...checkStreets(load),
     ...checkDrive(load),
+    ...checkGaps(load),
     ...checkCharges(load, facts),
   ]
 }
@@ -142,62 +101,6 @@ function checkStreets(load: LoadToCheck): Problem[] {
         ]
       : [],
   )
-}
-
-/** Loading or unloading takes about this long; nothing better is known of a stop yet. */
-const usualWork = hour
-
-/** The drive of a load as the hours-of-service plan takes it: windows as instants, work at every stop but the last. */
-export function driveOf(
-  stops: Pick<StopPlace, 'earliestLocal' | 'latestLocal' | 'zone'>[],
-  legs: Leg[],
-  team: boolean,
-): DriveToPlan {
-  const windows = stops.map((stop, at) => ({
-    opens: toInstant(stop.earliestLocal, stop.zone),
-    closes: toInstant(stop.latestLocal ?? stop.earliestLocal, stop.zone),
-    work: at === stops.length - 1 ? 0 : usualWork,
-  }))
-  return { ready: windows[0]?.opens ?? 0, stops: windows, legs: legs.map((leg) => leg.hours), team }
-}
-
-/** Whether the load can be driven at all, and in time by the law. Reported at the first stop that is missed. */
-function checkDrive(load: LoadToCheck): Problem[] {
-  const { stops, legs } = load
-  const roadless = legs.findIndex((leg) => leg?.byRoad === false)
-  if (roadless >= 0)
-    return [
-      {
-        path: `stops.${roadless + 1}.earliestLocal`,
-        code: 'no_road',
-        severity: 'stop',
-        message: 'No road leads there from the stop before',
-      },
-    ]
-  if (stops.length < 2 || stops.includes(null) || legs.length !== stops.length - 1 || legs.includes(null)) return []
-  const drive = driveOf(stops as StopPlace[], legs as LoadLeg[], load.team)
-  if (drive.stops.some((stop, at) => at > 0 && stop.closes <= drive.stops[at - 1]!.opens)) return []
-  const plan = planDrive(drive)
-  const missed = plan.stops.findIndex((stop) => stop.late > 0)
-  if (missed < 0) return []
-  const miles = (legs as LoadLeg[]).slice(0, missed).reduce((sum, leg) => sum + leg.miles, 0)
-  const fixes = fixesOf(drive, plan)
-  const ways = [
-    fixes.team ? 'a team' : '',
-    fixes.earlierPickup === null ? '' : `the pickup ${spanWords(fixes.earlierPickup)} earlier`,
-    `the delivery ${spanWords(fixes.laterDelivery)} later`,
-  ].filter(Boolean)
-  return [
-    {
-      path: `stops.${missed}.earliestLocal`,
-      code: 'cannot_be_driven',
-      severity: 'stop',
-      message:
-        `Cannot legally be there in time: ${Math.round(miles).toLocaleString('en-US')} miles with rests, ${spanWords(plan.stops[missed]!.late)} late. ${ways.join(', or ')} would fix it`
-          .replace('. a team', '. A team')
-          .replace('. the', '. The'),
-    },
-  ]
 }
 
 function checkCharges(load: LoadToCheck, { band, rates, today }: CheckFacts): Problem[] {

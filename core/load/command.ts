@@ -2,8 +2,8 @@ import type { Charge } from '../charge/charge'
 import type { Currency } from '../money/money'
 import type { OfferSource, OfferState } from '../offer/offer'
 import type { Verdict } from '../vetting/vetting'
-import type { Problem } from './checks'
 import type { LoadState } from './load'
+import type { Problem } from './problem'
 
 /** What deciding needs to know of a load; read in the same transaction that will write. */
 export interface LoadFacts {

@@ -1,4 +1,3 @@
-import type { Problem } from './checks'
 import type { GateAsked, LoadCommand, LoadEvent, LoadFacts } from './command'
 import { decideAcceptance, decideRevision, decideSend, voidConfirmation } from './decide-confirmation'
 import {
@@ -16,6 +15,7 @@ import {
 } from './decide-offer'
 import { decidePost, decideUnpost, removeAll } from './decide-posting'
 import type { LoadState } from './load'
+import type { Problem } from './problem'
 import type { Decision } from './refusals'
 import { refuse } from './refusals'
 import { awaitingPickup, cancellable } from './states'

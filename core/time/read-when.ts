@@ -10,7 +10,7 @@ const weekdays = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat']
 const months = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
 
 /** Parts of a day as a dock means them; the reading is shown under the field, so that who means other hours sees it. */
-const partsOfDay: Record<string, { from: string; to: string | null }> = {
+const partsOfDay: Record<string, Hours> = {
   morning: { from: '08:00', to: '12:00' },
   afternoon: { from: '12:00', to: '17:00' },
   evening: { from: '17:00', to: '21:00' },
@@ -18,30 +18,89 @@ const partsOfDay: Record<string, { from: string; to: string | null }> = {
   midnight: { from: '00:00', to: null },
 }
 
+/** When a dock takes trucks: wall-clock times of its own zone, `08:00` to `16:30`. */
+export interface DockHours {
+  opens: string
+  closes: string
+}
+
+/** What a window is read against. Without it a bare hour, `asap` and a bare day at a dock of unknown hours have less to go by. */
+export interface WhenContext {
+  /** The stop's own wall-clock time now. */
+  now?: LocalTime
+  /** A bare hour is the first one after this: now for a pickup, the stop before for a delivery. */
+  after?: LocalTime
+  dock?: DockHours | null
+}
+
+/** What a day without an hour means where the dock's hours are not known. */
+export const usualDockHours: DockHours = { opens: '08:00', closes: '17:00' }
+
 /**
  * Reads a window as it is said on the phone, relative to the stop's own today: `tue 8`, `tomorrow 8-11`, `today 3p`, `next monday noon`,
- * `nov 30 8a-11`, `tomorrow morning`, `12/1 0800-1700`, `+2 8:30a`, `2026-12-01 08:00`. A weekday is the next one, today included; `next` is the week after
- * this one, which begins on Monday. A bare hour from 1 to 5 is taken as afternoon, from 6 to 12 as written. Answers null where there is no day or no time to
- * be read.
+ * `nov 30 8a-11`, `tomorrow morning`, `fri by 10p`, `12/1 after 2p`, `12/1 0800-1700`, `+2 8:30a`, `2026-12-01 08:00`. A weekday is the next one, today
+ * included; `next` is the week after this one, which begins on Monday. A bare hour from 1 to 5 is taken as afternoon, from 6 to 12 as written. A bare day
+ * takes the dock's hours, a bare time is the next one there is, `asap` is from now until the dock closes. Answers null where nothing can be read.
  */
-export function readWhen(text: string, today: string): Window | null {
-  const words = text
+export function readWhen(text: string, today: string, context: WhenContext = {}): Window | null {
+  const said = text
     .trim()
     .toLowerCase()
     .replace(/\s*[-–]\s*(?=\d+(:\d\d)?\s*(am?|pm?)?$)/, '-')
     .replace(/\s+(am?|pm?)\b/g, '$1')
     .replace(/t(?=\d\d:\d\d$)/, ' ')
     .replace(/\s(at|the|in the)\s/g, ' ')
-    .split(/\s+/)
+  if (/^(today )?asap$/.test(said)) return context.now ? soonest(context.now, context.dock) : null
+  const bareDay = said.split(/\s+/).length <= 4 ? readDayWords(said, today) : null
+  if (bareDay) return dockWindow(bareDay, context.dock ?? usualDockHours)
+  const words = said.split(/\s+/)
   const time = words.pop()
-  const date = words.length > 0 && words.length <= 4 ? readDayWords(words.join(' '), today) : null
-  const hours = time ? (partsOfDay[time] ?? readHours(time)) : null
-  if (!date || !hours) return null
+  const bound = /^(by|before|after)$/.test(words.at(-1) ?? '') ? words.pop()! : null
+  const read = time ? (partsOfDay[time] ?? readHours(time)) : null
+  const hours = read && bound ? bounded(read, bound, context.dock ?? null) : read
+  if (!hours) return null
+  if (words.length === 0) return context.now ? nextWindow(hours, context.after ?? context.now) : null
+  const date = words.length <= 4 ? readDayWords(words.join(' '), today) : null
+  return date ? windowOn(date, hours) : null
+}
+
+interface Hours {
+  from: string
+  to: string | null
+}
+
+/** The hours of a day; those that end before they begin end on the next. Null where there is no such day. */
+function windowOn(date: string, hours: Hours): Window | null {
   const earliestLocal = `${date}T${hours.from}`
   const latestLocal = hours.to ? `${hours.to < hours.from ? addDays(date, 1) : date}T${hours.to}` : null
   return isLocalTime(earliestLocal) && (!latestLocal || isLocalTime(latestLocal))
     ? { earliestLocal, latestLocal }
     : null
+}
+
+const dockWindow = (date: string, dock: DockHours): Window | null =>
+  windowOn(date, { from: dock.opens, to: dock.closes === dock.opens ? null : dock.closes })
+
+/** The first such hours that have not ended by then. */
+function nextWindow(hours: Hours, after: LocalTime): Window | null {
+  const day = after.slice(0, 10)
+  const first = windowOn(day, hours)
+  return first && (first.latestLocal ?? first.earliestLocal) <= after ? windowOn(addDays(day, 1), hours) : first
+}
+
+/** `by 10p` is from the dock's opening until then, `after 2p` from then until it closes. */
+function bounded(hours: Hours, bound: string, dock: DockHours | null): Hours | null {
+  if (hours.to !== null) return null
+  if (bound === 'after') return { from: hours.from, to: dock && dock.closes > hours.from ? dock.closes : null }
+  return { from: dock && dock.opens < hours.from ? dock.opens : '00:00', to: hours.from }
+}
+
+/** From the next quarter of an hour until the dock closes today; open-ended where it is closed by then or its hours are not known. */
+function soonest(now: LocalTime, dock: DockHours | null | undefined): Window {
+  const quarter = 15 * 60_000
+  const at = new Date(Math.ceil(new Date(`${now}:00Z`).getTime() / quarter) * quarter).toISOString().slice(0, 16)
+  const closes = dock ? `${at.slice(0, 10)}T${dock.closes}` : null
+  return { earliestLocal: at, latestLocal: closes && closes > at ? closes : null }
 }
 
 /** A day as it is said in one word or more: what `readDay` reads, `nov 30`, `30 nov 2026`, `Nov. 30, 2026`, `next monday`; null for anything else. */
@@ -60,7 +119,7 @@ export function readDayWords(words: string, today: string): string | null {
 const swapped = (match: RegExpExecArray | null): (string | undefined)[] | null =>
   match && [match[0], match[2], match[1], match[3]]
 
-const weekdayOf = (word: string) => (word.length >= 3 && word.length <= 9 ? weekdays.indexOf(word.slice(0, 3)) : -1)
+const weekdayOf = (word: string) => (/^[a-z]{3,9}$/.test(word) ? weekdays.indexOf(word.slice(0, 3)) : -1)
 
 const nextMonday = (today: string) => addDays(today, 7 - ((new Date(`${today}T00:00:00Z`).getUTCDay() + 6) % 7))
 
@@ -84,7 +143,7 @@ export function readDay(word: string, today: string): string | null {
   return longGone ? `${Number(year) + 1}-${two(date[1]!)}-${two(date[2]!)}` : written
 }
 
-function readHours(word: string): { from: string; to: string | null } | null {
+function readHours(word: string): Hours | null {
   const [first, second, ...more] = word.split('-')
   if (more.length > 0 || first === undefined) return null
   const to = second === undefined ? null : readHour(second, null)
@@ -110,8 +169,8 @@ function readHour(word: string, half: string | null): string | null {
 }
 
 /**
- * Reads until when an offer is valid, as a wall-clock time of the desk: `5p`, `17:00`, `30m`, `2h`,
- * `tomorrow 9`. A bare clock time that has passed today is tomorrow's.
+ * Reads until when an offer is valid, as a wall-clock time of the desk: `5p`, `17:00`, `by 5p`, `30m`,
+ * `2h`, `tomorrow 9`. A bare clock time that has passed today is tomorrow's.
  */
 export function readUntil(text: string, nowLocal: LocalTime): LocalTime | null {
   const span = /^(\d{1,3})\s*(m|min|h|hr)$/i.exec(text.trim())
@@ -120,10 +179,11 @@ export function readUntil(text: string, nowLocal: LocalTime): LocalTime | null {
     return new Date(new Date(`${nowLocal}:00Z`).getTime() + minutes * 60_000).toISOString().slice(0, 16)
   }
   const today = nowLocal.slice(0, 10)
-  const bare = readWhen(`today ${text.trim()}`, today)
+  const said = text.trim().replace(/^(by|till?|until) /i, '')
+  const bare = readWhen(`today ${said}`, today)
   if (bare && !bare.latestLocal) {
     return bare.earliestLocal > nowLocal ? bare.earliestLocal : `${addDays(today, 1)}T${bare.earliestLocal.slice(11)}`
   }
-  const dated = readWhen(text, today)
+  const dated = readWhen(said, today)
   return dated && !dated.latestLocal ? dated.earliestLocal : null
 }

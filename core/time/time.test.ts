@@ -99,7 +99,6 @@ describe('a window as it is said', () => {
 
   test.each([
     '',
-    'tue',
     '8',
     'someday 8',
     '2/30 8',
@@ -112,6 +111,45 @@ describe('a window as it is said', () => {
     'noon',
     'feb 30 8',
   ])('%s cannot be read', (text) => expect(readWhen(text, monday)).toBeNull())
+  const dock = { opens: '06:00', closes: '14:30' }
+  const context = { now: '2026-11-23T13:07', after: '2026-11-23T13:07', dock }
+  test.each([
+    ['tue', '2026-11-24T06:00', '2026-11-24T14:30'],
+    ['nov 30', '2026-11-30T06:00', '2026-11-30T14:30'],
+    ['30 nov', '2026-11-30T06:00', '2026-11-30T14:30'],
+    ['12/31', '2026-12-31T06:00', '2026-12-31T14:30'],
+    ['next monday', '2026-11-30T06:00', '2026-11-30T14:30'],
+    ['tomorrow by noon', '2026-11-24T06:00', '2026-11-24T12:00'],
+    ['fri by 10p', '2026-11-27T06:00', '2026-11-27T22:00'],
+    ['fri before 5a', '2026-11-27T00:00', '2026-11-27T05:00'],
+    ['fri after 2p', '2026-11-27T14:00', '2026-11-27T14:30'],
+    ['fri after 3p', '2026-11-27T15:00', null],
+    ['by 10p', '2026-11-23T06:00', '2026-11-23T22:00'],
+    ['noon', '2026-11-24T12:00', null],
+    ['8a-11', '2026-11-24T08:00', '2026-11-24T11:00'],
+    ['12-3p', '2026-11-23T12:00', '2026-11-23T15:00'],
+    ['asap', '2026-11-23T13:15', '2026-11-23T14:30'],
+    ['today asap', '2026-11-23T13:15', '2026-11-23T14:30'],
+  ])('%s at a dock whose hours are known, at seven past one', (text, earliestLocal, latestLocal) =>
+    expect(readWhen(text, monday, context)).toEqual({ earliestLocal, latestLocal }),
+  )
+  test('a bare day at a dock whose hours are not known is a usual dock’s day', () =>
+    expect(readWhen('tue', monday)).toEqual({ earliestLocal: '2026-11-24T08:00', latestLocal: '2026-11-24T17:00' }))
+  test('a bare hour is the first one after the stop before', () =>
+    expect(readWhen('8a', monday, { ...context, after: '2026-11-25T08:00' })).toEqual({
+      earliestLocal: '2026-11-26T08:00',
+      latestLocal: null,
+    }))
+  test('as soon as possible over midnight, and at a dock that has closed', () => {
+    expect(readWhen('asap', '2026-12-31', { now: '2026-12-31T23:50' })).toEqual({
+      earliestLocal: '2027-01-01T00:00',
+      latestLocal: null,
+    })
+    expect(readWhen('asap', monday, { ...context, now: '2026-11-23T15:00' })?.latestLocal).toBeNull()
+  })
+  test.each(['by', 'tue by 8-11', 'soon', 'tue by', 'asap then'])('%s is not understood', (text) =>
+    expect(readWhen(text, monday, context)).toBeNull(),
+  )
 
   test.each([
     ['5p', '2026-11-23T17:00'],

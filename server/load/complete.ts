@@ -1,8 +1,9 @@
 import { eq, inArray } from 'drizzle-orm'
 import { chargeSheet } from '#core/charge/charge'
 import { refused } from '#core/decision/refusal'
-import { checkLoad, type Problem } from '#core/load/checks'
+import { checkLoad } from '#core/load/checks'
 import type { LoadTerms } from '#core/load/load'
+import type { Problem } from '#core/load/problem'
 import { saveRefusals } from '#core/load/save-refusals'
 import { convertToDesk, deskCurrency } from '#core/money/exchange'
 import { cellOf } from '#core/place/place'
@@ -181,7 +182,7 @@ export function names(db: Db, ...all: LoadTerms[]) {
 /** The problems that still stand in the way: all stops when opening, cautions not acknowledged. */
 export function standing(problems: Problem[], request: Pick<SaveRequest, 'open' | 'acknowledged'>): Problem[] {
   if (!request.open) return []
-  return problems.some((problem) => problem.severity === 'stop' || !request.acknowledged.includes(problem.code))
-    ? problems
-    : []
+  const isOpen = ({ severity, code }: Problem) =>
+    severity === 'stop' || (severity === 'caution' && !request.acknowledged.includes(code))
+  return problems.some(isOpen) ? problems.filter(({ severity }) => severity !== 'note') : []
 }

@@ -73,6 +73,8 @@ export function findFacilities(db: Db, typed: string) {
       lat: facility.lat,
       lon: facility.lon,
       booking: facility.booking,
+      opens: facility.opens,
+      closes: facility.closes,
     })
     .from(facility)
     .where(and(...terms.map((term) => or(like(facility.search, `${term}%`), like(facility.search, `% ${term}%`)))))

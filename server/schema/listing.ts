@@ -1,7 +1,7 @@
-import { integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
+import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { z } from 'zod'
 import { listNames } from '#core/listing/lists'
-import { enumChecks, id, json } from './columns'
+import { anyFacts, enumChecks, id, instant, json } from './columns'
 import { user } from './party'
 
 const userId = () =>
@@ -31,4 +31,31 @@ export const listColumns = sqliteTable(
     columns: json('columns', z.array(z.string())).notNull(),
   },
   (table) => [primaryKey({ columns: [table.userId, table.list] }), ...enumChecks(table)],
+)
+
+/** What somebody typed into a form and has not saved: it is there again when they open the form. */
+export const keptForm = sqliteTable(
+  'kept_form',
+  {
+    userId: userId(),
+    /** Which form: `load/new`, `load/412`. */
+    form: text('form').notNull(),
+    fields: json('fields', anyFacts).notNull(),
+    keptAt: instant('kept_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.userId, table.form] }), index('kept_form_kept').on(table.keptAt)],
+)
+
+/** A load that lacks what a load must have, a customer or a lane: the form as it was left, for anybody of the desk to finish. */
+export const unfinishedLoad = sqliteTable(
+  'unfinished_load',
+  {
+    id: id(),
+    userId: userId(),
+    /** What is known of it in words: `Snowmelt Potato Growers, Twin Falls ID to ?`. */
+    title: text('title').notNull(),
+    fields: json('fields', anyFacts).notNull(),
+    keptAt: instant('kept_at').notNull(),
+  },
+  (table) => [index('unfinished_load_kept').on(table.keptAt)],
 )

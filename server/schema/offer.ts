@@ -28,6 +28,9 @@ export const offer = sqliteTable(
     state: text('state', { enum: offerStates }).notNull(),
     goodUntil: instant('good_until'),
     note: text('note').notNull().default(''),
+    /** Whom we spoke with, and where they are called back; empty where the carrier's own phone serves. */
+    person: text('person').notNull().default(''),
+    phone: text('phone').notNull().default(''),
     receivedAt: instant('received_at').notNull(),
     /** The sender's own key: the same reply twice is one offer. */
     externalKey: text('external_key'),

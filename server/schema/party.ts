@@ -2,7 +2,8 @@ import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-or
 import { z } from 'zod'
 import { roles } from '#core/access/access'
 import { trailersSchema } from '#core/carrier/carrier'
-import { equipmentKinds } from '#core/load/load'
+import { customerMails } from '#core/customer/contact'
+import { equipmentKinds, referenceKinds } from '#core/load/load'
 import { currencies } from '#core/money/money'
 import { keptReasonSchema } from '#core/vetting/vetting'
 import { enumChecks, flag, id, instant, json } from './columns'
@@ -33,8 +34,35 @@ export const customer = sqliteTable(
     showMiles: flag('show_miles'),
     /** Why nothing of theirs is accepted by itself just now. */
     hold: text('hold'),
+    /** What a rep should know of them, in their own words. */
+    note: text('note').notNull().default(''),
+    /** Numbers that they want on a load before it is billed. */
+    wantedNumbers: json('wanted_numbers', z.array(z.enum(referenceKinds)))
+      .notNull()
+      .default([]),
+    /** Days after the invoice; null where nothing is agreed. */
+    paysInDays: integer('pays_in_days'),
   },
   (table) => [uniqueIndex('customer_name').on(table.search), ...enumChecks(table)],
+)
+
+/** Somebody at a customer, and what of ours goes to them. */
+export const customerContact = sqliteTable(
+  'customer_contact',
+  {
+    id: id(),
+    customerId: integer('customer_id')
+      .notNull()
+      .references(() => customer.id),
+    name: text('name').notNull(),
+    role: text('role').notNull().default(''),
+    phone: text('phone').notNull().default(''),
+    mail: text('mail').notNull().default(''),
+    receives: json('receives', z.array(z.enum(customerMails)))
+      .notNull()
+      .default([]),
+  },
+  (table) => [index('customer_contact_customer').on(table.customerId)],
 )
 
 export const facility = sqliteTable(
@@ -54,6 +82,12 @@ export const facility = sqliteTable(
     booking: text('booking', { enum: ['appointment', 'first_come'] })
       .notNull()
       .default('first_come'),
+    /** When the dock takes trucks, wall-clock `08:00`; both null where nobody asked yet. */
+    opens: text('opens'),
+    closes: text('closes'),
+    phone: text('phone').notNull().default(''),
+    /** What a driver or a rep should know of the dock. */
+    dockNote: text('dock_note').notNull().default(''),
   },
   (table) => [index('facility_search').on(table.search), index('facility_city').on(table.city), ...enumChecks(table)],
 )
@@ -116,6 +150,8 @@ export const user = sqliteTable(
     phone: text('phone').notNull().default(''),
     role: text('role', { enum: roles }).notNull(),
     passwordHash: text('password_hash').notNull(),
+    /** The newest event that they have seen in their list of what happened. */
+    seenEventId: integer('seen_event_id').notNull().default(0),
   },
   (table) => [uniqueIndex('user_mail').on(table.mail), uniqueIndex('user_name').on(table.name), ...enumChecks(table)],
 )

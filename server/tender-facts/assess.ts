@@ -1,4 +1,4 @@
-import { driveOf } from '#core/load/checks'
+import { driveOf } from '#core/load/drive'
 import type { Equipment } from '#core/load/load'
 import { howLate } from '#core/miles/drive'
 import { readAmount } from '#core/money/money'

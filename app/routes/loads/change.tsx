@@ -1,8 +1,10 @@
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
+import { keptFormOf } from '#server/listing/kept-forms'
 import { readLoadForm } from '#server/load/form'
 import { deskDay, ratesAround } from '#server/money/exchange'
+import { brokerage } from '#server/settings.server'
 import { formFrom } from '../../load-form/form-values'
 import { LoadForm } from '../../load-form/load-form'
 import type { Route } from './+types/change'
@@ -12,13 +14,18 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ]
 
 export function loader({ params, context }: Route.LoaderArgs) {
-  requirePermission(viewer(context), 'edit_loads')
+  const who = viewer(context)
+  requirePermission(who, 'edit_loads')
   const start = readLoadForm(database(), Number(params.loadId))
   if (!start) throw new Response('There is no such load.', { status: 404 })
   const now = Date.now()
+  const formName = `load/${params.loadId}`
   return {
     start,
     now,
+    formName,
+    kept: keptFormOf(database(), who.id, formName),
+    zone: brokerage.zone,
     loadId: Number(params.loadId),
     today: deskDay(now),
     rates: ratesAround(database(), deskDay(now)),
@@ -26,17 +33,15 @@ export function loader({ params, context }: Route.LoaderArgs) {
 }
 
 export default function ChangeLoad({ loaderData }: Route.ComponentProps) {
-  const { start, now, loadId, today, rates } = loaderData
+  const { start, ...rest } = loaderData
   return (
     <LoadForm
       initial={formFrom(start, { keepTimes: true })}
-      now={now}
-      loadId={loadId}
+      {...rest}
+      unfinishedId={null}
       copiedFrom={null}
       state={start.state}
       version={start.version}
-      today={today}
-      rates={rates}
       title={`Change ${start.number}`}
     />
   )

@@ -9,10 +9,12 @@ import { people } from '#server/access/people'
 import { database } from '#server/db.server'
 import { chosenColumns, savedViews } from '#server/listing/choices'
 import { type ListedLoad, listLoads } from '#server/load/list'
+import { unfinishedLoads } from '#server/load/unfinished'
 import { brokerage } from '#server/settings.server'
 import { SavedViews } from '../../listing/saved-views'
 import { loadColumns } from '../../load/load-columns'
 import { LoadFilters } from '../../load/load-filters'
+import { UnfinishedLine } from '../../load/unfinished-line'
 import { useKeys } from '../../ui/keys'
 import { useLive } from '../../ui/live'
 import { type Column, shownColumns } from '../../ui/table/column'
@@ -28,13 +30,16 @@ export function loader({ request, context }: Route.LoaderArgs) {
   const query = loadQuerySchema.parse(Object.fromEntries(new URL(request.url).searchParams))
   const who = viewer(context)
   const db = database()
+  const now = Date.now()
   return {
     query,
     ...listLoads(db, query, { from: 0, limit: rowsAtOnce }),
+    unfinished: unfinishedLoads(db),
+    now,
     reps: people(db),
     views: savedViews(db, who.id, 'loads'),
     columns: chosenColumns(db, who.id, 'loads'),
-    today: dayOf(toLocal(Date.now(), brokerage.zone)),
+    today: dayOf(toLocal(now, brokerage.zone)),
     zone: brokerage.zone,
     mayEdit: may(who.role, 'edit_loads'),
     mayExport: may(who.role, 'export'),
@@ -63,6 +68,7 @@ export default function Loads({ loaderData }: Route.ComponentProps) {
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <Head data={loaderData} params={params} columns={columns} shown={shown} />
+      {mayEdit && <UnfinishedLine loads={loaderData.unfinished} now={loaderData.now} zone={zone} />}
       <Table
         label="Loads"
         columns={shown}

@@ -8,6 +8,7 @@ import { readJson } from '#server/http/body'
 import { once } from '#server/http/once'
 import { changeLoad } from '#server/load/change'
 import { createLoad } from '#server/load/save'
+import { dropUnfinished } from '#server/load/unfinished'
 import type { Route } from './+types/save'
 
 const saveSchema = z.object({
@@ -18,6 +19,8 @@ const saveSchema = z.object({
   open: z.boolean(),
   acknowledged: z.array(z.string().max(40)).max(20).default([]),
   copiedFrom: z.string().max(20).nullable().default(null),
+  /** The unfinished load that becomes this one. */
+  unfinishedId: z.number().int().positive().nullable().default(null),
 })
 
 /** Saves a new or changed load: 200 with its id, 422 with the problems found, 409 when a rule says no. */
@@ -26,13 +29,14 @@ export async function action({ request, context }: Route.ActionArgs) {
   requirePermission(who, 'edit_loads')
   const body = await readJson(request, saveSchema)
   if ('errors' in body) return Response.json(body, { status: body.status })
-  const { loadId, ...save } = body.value
+  const { loadId, unfinishedId, ...save } = body.value
   const act = { now: Date.now(), by: person(who) }
   const outcome = once(database(), request, who.id, act.now, () => {
     const made =
       loadId === null
         ? createLoad(database(), save, { ...act, repId: who.id })
         : changeLoad(database(), loadId, save, act)
+    if ('loadId' in made && unfinishedId !== null) dropUnfinished(database(), unfinishedId)
     return { outcome: made, isDone: 'loadId' in made }
   })
   if ('loadId' in outcome) return Response.json(outcome)

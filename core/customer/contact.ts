@@ -1,0 +1,31 @@
+import { z } from 'zod'
+
+/** What of ours a customer's contact can receive. */
+export const customerMails = ['quotes', 'confirmations', 'invoices', 'status'] as const
+export type CustomerMail = (typeof customerMails)[number]
+
+export const customerMailWords: Record<CustomerMail, string> = {
+  quotes: 'Quotes',
+  confirmations: 'Confirmations',
+  invoices: 'Invoices',
+  status: 'Status',
+}
+
+/** Somebody at a customer, as a form gives them. One of phone and email is needed, and an email where something is to be sent. */
+export const contactSchema = z
+  .object({
+    name: z.string().trim().min(1, 'Give the name').max(120),
+    role: z.string().trim().max(80).default(''),
+    phone: z.string().trim().max(40).default(''),
+    mail: z.union([z.literal(''), z.email('That is not an email address')]).default(''),
+    receives: z.array(z.enum(customerMails)).default([]),
+  })
+  .refine((contact) => contact.phone !== '' || contact.mail !== '', {
+    path: ['phone'],
+    message: 'Give a phone or an email address',
+  })
+  .refine((contact) => contact.receives.length === 0 || contact.mail !== '', {
+    path: ['mail'],
+    message: 'What they receive goes by email: give the address',
+  })
+export type CustomerContact = z.infer<typeof contactSchema>
