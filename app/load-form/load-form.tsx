@@ -20,6 +20,8 @@ export interface LoadFormProps {
   initial: FormValues
   /** What the form is kept by while it is typed: `load/new`. */
   formName: string
+  /** Whose form it is. */
+  owner: number
   /** What was typed into it before and not saved. */
   kept: KeptForm | null
   /** The unfinished load that is gone on with. */
@@ -41,19 +43,30 @@ export interface LoadFormProps {
 export function LoadForm(props: LoadFormProps) {
   const [kept, setKept] = useState(props.kept)
   const [turn, setTurn] = useState(0)
+  const [restoredAt, setRestoredAt] = useState<number | null>(null)
   const fields = kept && readForm(kept.fields)
   const startOver = () => {
     setKept(null)
+    setRestoredAt(null)
     setTurn(turn + 1)
   }
   return (
-    <TypedLoad key={turn} {...props} keptFields={fields} keptAt={fields ? kept.keptAt : null} onStartOver={startOver} />
+    <TypedLoad
+      key={turn}
+      {...props}
+      keptFields={fields}
+      keptAt={restoredAt ?? (fields && kept ? kept.keptAt : null)}
+      onRestored={() => setRestoredAt(props.now)}
+      onStartOver={startOver}
+    />
   )
 }
 
-interface TypedLoadProps extends LoadFormProps {
+export interface TypedLoadProps extends LoadFormProps {
   keptFields: FormValues | null
   keptAt: number | null
+  /** What this tab still had was put back. */
+  onRestored: () => void
   onStartOver: () => void
 }
 

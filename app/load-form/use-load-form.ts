@@ -5,16 +5,16 @@ import { toast } from 'sonner'
 import type { LoadLeg } from '#core/load/problem'
 import { formKey, postJson } from '../ui/post'
 import { useKeptForm } from '../ui/use-kept-form'
-import type { FormValues } from './form-fields'
+import { type FormValues, readForm } from './form-fields'
 import { formPath, missingFields, problemsSoFar } from './form-problems'
 import { proposedWhen, termsFrom } from './form-values'
-import type { LoadFormProps } from './load-form'
+import type { LoadFormProps, TypedLoadProps } from './load-form'
 import { unfinishedTitle } from './unfinished-title'
 import { useLaneBand } from './use-lane-band'
 import { useRoute } from './use-route'
 
 /** The load as it is typed, what is wrong with it so far, and saving it: opened, as a draft, or unfinished. */
-export function useLoadForm(props: LoadFormProps & { keptFields: FormValues | null }) {
+export function useLoadForm(props: TypedLoadProps) {
   const { initial, now, rates, today } = props
   const form = useForm<FormValues>({ defaultValues: props.keptFields ?? initial })
   const values = form.watch()
@@ -26,7 +26,7 @@ export function useLoadForm(props: LoadFormProps & { keptFields: FormValues | nu
   )
   const legs = route?.legs ?? noLegs
   useFollowingStops(form, values, now, legs)
-  const settle = useKeeping(props, values)
+  const settle = useKeeping(props, form, values)
   return { form, values, band, route, legs, problems, ...useSaveLoad(props, { form, values, problems, legs, settle }) }
 }
 
@@ -43,10 +43,19 @@ interface Typing {
 }
 
 /** Keeps what is typed, and says so to somebody who leaves the form with it. */
-function useKeeping({ formName, title, initial }: LoadFormProps, values: FormValues): () => void {
+function useKeeping(
+  { formName, owner, title, initial, onRestored }: TypedLoadProps,
+  form: Form,
+  values: FormValues,
+): () => void {
   const begun = useRef(JSON.stringify(initial))
   const isTyped = JSON.stringify(values) !== begun.current
-  const { settle } = useKeptForm(formName, isTyped ? values : null)
+  const { settle } = useKeptForm({ owner, form: formName }, isTyped ? values : null, (left) => {
+    const read = readForm(left)
+    if (!read) return
+    form.reset(read)
+    onRestored()
+  })
   const { pathname, search } = useLocation()
   const navigate = useNavigate()
   const leaving = useRef({ isTyped, words: '', back: () => {} })

@@ -4,11 +4,24 @@ import { useCallback, useEffect, useRef } from 'react'
 const restMs = 600
 const retryMs = 3000
 
+/** A form that is kept while it is typed: whose it is, and which. */
+export interface KeptFormName {
+  owner: number
+  form: string
+}
+
 /**
- * Keeps what is typed into a form, for this person and on the server, until `settle` says that it is saved or given up. What changes in the last moment
- * before the page goes is sent with it; while the server does not answer, it is tried again. `fields` is null as long as nothing was typed.
+ * Keeps what is typed into a form, for this person and on the server, until `settle` says that it is saved or given up; while the server does not answer, it
+ * is tried again. `fields` is null as long as nothing was typed. What the server has not taken yet stays in this tab, and is given to `restore` when the page
+ * is there again.
  */
-export function useKeptForm(form: string, fields: object | null): { settle: () => void } {
+export function useKeptForm(
+  name: KeptFormName,
+  fields: object | null,
+  restore: (fields: unknown) => void,
+): { settle: () => void } {
+  const { form } = name
+  const place = `kept ${name.owner} ${form}`
   const text = fields === null ? null : JSON.stringify(fields)
   const sent = useRef<string | null>(null)
   const latest = useRef(text)
@@ -22,16 +35,21 @@ export function useKeptForm(form: string, fields: object | null): { settle: () =
     going.current = keep(form, wanted)
     const answered = await going.current
     if (answered) sent.current = wanted
-    if (latest.current !== sent.current) {
-      clearTimeout(timer.current)
-      timer.current = setTimeout(() => void send(), answered ? restMs : retryMs)
-    }
-  }, [form])
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what is typed starts the rest anew
+    if (latest.current === sent.current) return sessionStorage.removeItem(place)
+    clearTimeout(timer.current)
+    timer.current = setTimeout(() => void send(), answered ? restMs : retryMs)
+  }, [form, place])
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what the tab holds is looked at once, as the page appears
   useEffect(() => {
+    const left = sessionStorage.getItem(place)
+    if (left !== null) restore(JSON.parse(left))
+  }, [place])
+  useEffect(() => {
+    if (text === null || isSettled.current) return
+    if (text !== sent.current) sessionStorage.setItem(place, text)
     clearTimeout(timer.current)
     timer.current = setTimeout(() => void send(), restMs)
-  }, [text, send])
+  }, [text, place, send])
   useEffect(() => {
     const leave = () => void send()
     window.addEventListener('pagehide', leave)
@@ -44,9 +62,10 @@ export function useKeptForm(form: string, fields: object | null): { settle: () =
   const settle = useCallback(() => {
     isSettled.current = true
     clearTimeout(timer.current)
+    sessionStorage.removeItem(place)
     // What is still on its way must not arrive after it.
     void going.current.then(() => keep(form, 'null'))
-  }, [form])
+  }, [form, place])
   return { settle }
 }
 

@@ -24,6 +24,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
     start,
     now,
     formName,
+    owner: who.id,
     kept: keptFormOf(database(), who.id, formName),
     zone: brokerage.zone,
     loadId: Number(params.loadId),

@@ -30,6 +30,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     start,
     unfinished,
     formName,
+    owner: who.id,
     kept: keptFormOf(database(), who.id, formName),
     now,
     zone: brokerage.zone,
