@@ -31,6 +31,12 @@ export default [
     route('carriers/import', 'routes/carriers/import.tsx'),
     route('carriers/:carrierId', 'routes/carriers/carrier.tsx'),
 
+    route('customers', 'routes/customers/customers.tsx'),
+    route('customers/:customerId', 'routes/customers/customer.tsx'),
+
+    route('facilities', 'routes/facilities/facilities.tsx'),
+    route('facilities/:facilityId', 'routes/facilities/facility.tsx'),
+
     route('vetting', 'routes/vetting/vetting.tsx'),
   ]),
   layout('routes/desk/data.tsx', [
@@ -88,6 +94,12 @@ export default [
     route('carriers/:carrierId/act', 'routes/carriers/act.ts'),
     route('carriers/:carrierId/documents', 'routes/carriers/documents.ts'),
     route('carriers/:carrierId/documents/:documentId', 'routes/carriers/document.ts'),
+
+    route('customers/rows', 'routes/customers/rows.ts'),
+    route('customers/:customerId/act', 'routes/customers/act.ts'),
+
+    route('facilities/rows', 'routes/facilities/rows.ts'),
+    route('facilities/:facilityId/act', 'routes/facilities/act.ts'),
 
     route('vetting/policy', 'routes/vetting/policy.ts'),
   ]),

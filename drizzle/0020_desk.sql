@@ -30,6 +30,29 @@ CREATE TABLE `customer_contact` (
 ) STRICT;
 --> statement-breakpoint
 CREATE INDEX `customer_contact_customer` ON `customer_contact` (`customer_id`);--> statement-breakpoint
+CREATE TABLE `__new_event` (
+	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`at` integer NOT NULL,
+	`aggregate` text NOT NULL,
+	`aggregate_id` integer NOT NULL,
+	`actor_kind` text NOT NULL,
+	`actor_id` integer,
+	`actor_version` integer,
+	`actor_name` text NOT NULL,
+	`kind` text NOT NULL,
+	`data` text NOT NULL,
+	CONSTRAINT "event_person" CHECK(actor_kind <> 'person' or actor_id is not null),
+	CONSTRAINT "event_aggregate" CHECK("aggregate" in ('load', 'quote', 'customer', 'carrier', 'tender', 'exchange', 'partner', 'policy', 'fuel_table', 'facility')),
+	CONSTRAINT "event_actor_kind" CHECK("actor_kind" in ('person', 'carrier', 'partner', 'rule', 'board', 'system'))
+) STRICT;
+--> statement-breakpoint
+INSERT INTO `__new_event`("id", "at", "aggregate", "aggregate_id", "actor_kind", "actor_id", "actor_version", "actor_name", "kind", "data") SELECT "id", "at", "aggregate", "aggregate_id", "actor_kind", "actor_id", "actor_version", "actor_name", "kind", "data" FROM `event`;--> statement-breakpoint
+DELETE FROM sqlite_sequence WHERE name = '__new_event';--> statement-breakpoint
+INSERT INTO sqlite_sequence (name, seq) SELECT '__new_event', seq FROM sqlite_sequence WHERE name = 'event';--> statement-breakpoint
+DROP TABLE `event`;--> statement-breakpoint
+ALTER TABLE `__new_event` RENAME TO `event`;--> statement-breakpoint
+CREATE INDEX `event_aggregate` ON `event` (`aggregate`,`aggregate_id`);--> statement-breakpoint
+CREATE INDEX `event_kind` ON `event` (`kind`,`at`);--> statement-breakpoint
 CREATE TABLE `__new_list_columns` (
 	`user_id` integer NOT NULL,
 	`list` text NOT NULL,

@@ -32,6 +32,7 @@ export function Head({
           pressing={tenders.soon}
         />
         <RoomLink to="/loads" words="Loads" />
+        <RoomLink to="/customers" also={['/facilities']} words="Customers" />
         <RoomLink to="/carriers" also={['/vetting']} words="Carriers" />
       </nav>
       <span className={`ml-2 self-center text-sm ${busy ? 'label' : 'invisible'}`} role="status">

@@ -26,11 +26,13 @@ export const rooms: readonly RoomEntry[] = [
   { to: '/partners', words: 'Trading partners: connections and codes', also: 'edi settings', key: '8' },
   { to: '/answering', words: 'Answering rules: tenders answered by themselves', also: 'automation', key: '9' },
   { to: '/vetting', words: 'Vetting policy: what blocks an award', also: 'rules settings insurance', key: '0' },
-  { to: '/fuel', words: 'Diesel and fuel tables', also: 'surcharge price settings', key: null },
-  { to: '/rates/suspects', words: 'Past prices to review: what looks like a mistake', also: 'rates', key: null },
-  { to: '/intake/answered', words: 'Tenders answered', also: 'accepted declined', key: null },
-  { to: '/carriers/import', words: 'Import carriers from a file', also: 'csv upload', key: null, isForEditors: true },
-  { to: '/loads/new', words: 'New load', also: 'add create', key: null, isForEditors: true },
+  { to: '/customers', words: 'Customers: contacts, freight, margin', also: 'shippers payers', key: 'C' },
+  { to: '/facilities', words: 'Facilities: docks, hours, notes', also: 'warehouses shippers receivers', key: 'F' },
+  { to: '/fuel', words: 'Diesel and fuel tables', also: 'surcharge price settings', key: 'D' },
+  { to: '/rates/suspects', words: 'Past prices to review: what looks like a mistake', also: 'rates', key: 'P' },
+  { to: '/intake/answered', words: 'Tenders answered', also: 'accepted declined', key: 'A' },
+  { to: '/carriers/import', words: 'Import carriers from a file', also: 'csv upload', key: 'I', isForEditors: true },
+  { to: '/loads/new', words: 'New load', also: 'add create', key: 'n', isForEditors: true },
 ]
 
 /** The rooms whose name or purpose holds every word of what was typed, each from its beginning. */

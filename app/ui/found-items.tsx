@@ -6,6 +6,7 @@ import { dayWords } from '#core/time/words'
 import type { findCarriers } from '#server/carrier/find'
 import type { findCustomers } from '#server/customer/customers'
 import type { ListedLoad } from '#server/load/list'
+import type { findFacilities } from '#server/place/find'
 import type { ListedQuote } from '#server/quote/list'
 import type { RoomEntry } from '../desk/rooms'
 
@@ -16,6 +17,7 @@ export interface Found {
   readAs: string | null
   carriers: ReturnType<typeof findCarriers>
   customers: ReturnType<typeof findCustomers>
+  facilities: ReturnType<typeof findFacilities>
   quotes: ListedQuote[]
 }
 
@@ -51,6 +53,7 @@ export function FoundItems({ found, rooms, go }: { found: Found | null; rooms: R
       {found && found.loads.length > 0 && <Loads loads={found.loads} readAs={found.readAs} go={go} />}
       {found && found.carriers.length > 0 && <Carriers carriers={found.carriers} go={go} />}
       {found && found.customers.length > 0 && <Customers customers={found.customers} go={go} />}
+      {found && found.facilities.length > 0 && <Facilities facilities={found.facilities} go={go} />}
       {found && found.quotes.length > 0 && <Quotes quotes={found.quotes} go={go} />}
       {rooms.length > 0 && (
         <Group title="Rooms and actions">
@@ -115,7 +118,7 @@ function Customers({ customers, go }: { customers: Found['customers']; go: Go })
   return (
     <Group title="Customers">
       {customers.map(({ id, name, city, region }) => (
-        <Item key={id} value={`customer-${id}`} onSelect={() => go(`/loads?q=${encodeURIComponent(name)}`)}>
+        <Item key={id} value={`customer-${id}`} onSelect={() => go(`/customers/${id}`)}>
           <span />
           <span className="truncate">
             <b className="font-semibold">{name}</b>
@@ -124,7 +127,27 @@ function Customers({ customers, go }: { customers: Found['customers']; go: Go })
               {city} {region}
             </span>
           </span>
-          <span className="label">their loads</span>
+          <span />
+        </Item>
+      ))}
+    </Group>
+  )
+}
+
+function Facilities({ facilities, go }: { facilities: Found['facilities']; go: Go }) {
+  return (
+    <Group title="Facilities">
+      {facilities.map(({ id, name, address, city, region }) => (
+        <Item key={id} value={`facility-${id}`} onSelect={() => go(`/facilities/${id}`)}>
+          <span />
+          <span className="truncate">
+            <b className="font-semibold">{name}</b>
+            <span className="label">
+              {' '}
+              {address}, {city} {region}
+            </span>
+          </span>
+          <span />
         </Item>
       ))}
     </Group>

@@ -1,3 +1,4 @@
+import { changeWords } from '../decision/edit'
 import type { CustomerEvent } from './events'
 
 const sentences: { [Kind in CustomerEvent['kind']]: (event: CustomerEvent & { kind: Kind }) => string } = {
@@ -9,6 +10,12 @@ const sentences: { [Kind in CustomerEvent['kind']]: (event: CustomerEvent & { ki
       fuelTable === null ? 'fuel included' : `fuel by ${fuelTable}`,
       showsMiles ? 'miles shown' : 'miles not shown',
     ].join(', '),
+  facts_changed: ({ changes }) => `Changed: ${changes.map(changeWords).join('; ')}`,
+  contact_added: ({ name }) => `Contact ${name} added`,
+  contact_changed: ({ name }) => `Contact ${name} changed`,
+  contact_removed: ({ name }) => `Contact ${name} removed`,
+  customer_merged: ({ name, loads }) =>
+    `${name} put together with it, ${loads} ${loads === 1 ? 'load' : 'loads'} moved here`,
   hold_set: ({ reason }) => `On hold: ${reason}`,
   hold_lifted: () => 'Hold lifted',
   rules_tried: ({ rules }) => `Tried on the last ninety days: ${rules.join(', ')}`,

@@ -5,6 +5,10 @@ export const customerRefusals = {
   no_such_table: () => 'There is no such fuel table.',
   has_payer: ({ name, billingMail }: { name: string; billingMail: string }) =>
     `${name} is billed at ${billingMail} already.`,
+  changed_meanwhile: ({ fields }: { fields: string }) =>
+    `Somebody changed this meanwhile: ${fields}. What you typed is still here; save again to put it in its place.`,
+  no_such_contact: () => 'There is no such contact.',
+  same_customer: () => 'Choose another customer to put together with this one.',
   no_such_rule: () => 'There is no such rule.',
   not_tried: () => 'Try it out on the last ninety days first.',
 }

@@ -1,6 +1,7 @@
 import type { CarrierEvent } from '../carrier/events'
 import type { CustomerEvent } from '../customer/events'
 import type { ExchangeEvent } from '../exchange/decide'
+import type { FacilityEvent } from '../facility/decide'
 import type { FuelTableEvent } from '../fuel/decide'
 import type { LogEvent } from '../load/log-words'
 import type { PartnerEvent } from '../partner/events'
@@ -19,6 +20,7 @@ export const aggregates = [
   'partner',
   'policy',
   'fuel_table',
+  'facility',
 ] as const
 export type Aggregate = (typeof aggregates)[number]
 
@@ -33,4 +35,5 @@ export interface EventOf {
   partner: PartnerEvent
   policy: PolicyEvent
   fuel_table: FuelTableEvent
+  facility: FacilityEvent
 }

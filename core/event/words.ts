@@ -2,6 +2,7 @@ import { carrierLogWords } from '../carrier/log-words'
 import type { CustomerEvent } from '../customer/events'
 import { customerLogWords } from '../customer/log-words'
 import { type ExchangeEvent, exchangeLogWords } from '../exchange/decide'
+import { type FacilityEvent, facilityLogWords } from '../facility/decide'
 import { type FuelTableEvent, fuelTableLogWords } from '../fuel/decide'
 import { type LogEvent, logWords } from '../load/log-words'
 import type { PartnerEvent } from '../partner/events'
@@ -26,6 +27,7 @@ const words: Record<Aggregate, (kind: string, data: Data) => string> = {
   partner: (kind, data) => partnerLogWords({ ...data, kind } as unknown as PartnerEvent),
   policy: (kind, data) => policyWords({ ...data, kind } as unknown as PolicyEvent),
   fuel_table: (kind, data) => fuelTableLogWords({ ...data, kind } as unknown as FuelTableEvent),
+  facility: (kind, data) => facilityLogWords({ ...data, kind } as unknown as FacilityEvent),
 }
 
 /** An event as people read it, without who and when: `Awarded to Carrier 1 at $2,400`. */

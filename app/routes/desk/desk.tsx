@@ -88,7 +88,7 @@ function Room(desk: Route.ComponentProps['loaderData']) {
     { key: 'i', words: 'Intake', run: () => navigate('/intake') },
     { key: 'u', words: 'Carriers', run: () => navigate('/carriers') },
     ...rooms.flatMap(({ key, to, words }) =>
-      key ? [{ key, words: words.split(':')[0]!, run: () => navigate(to) }] : [],
+      key && key !== 'n' ? [{ key, words: words.split(':')[0]!, run: () => navigate(to) }] : [],
     ),
     { key: 'n', words: 'new load', run: () => navigate('/loads/new'), disabled: !desk.mayEdit },
     { key: '?', words: 'these keys', run: () => setHelp(keyList()) },

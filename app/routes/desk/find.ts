@@ -18,6 +18,7 @@ const everything = (typed: string) => ({
   ...findLoads(database(), typed, 8),
   carriers: findCarriers(database(), typed).slice(0, ofEachKind),
   customers: findCustomers(database(), typed).slice(0, ofEachKind),
+  facilities: findFacilities(database(), typed).slice(0, ofEachKind),
   quotes: listQuotes(database(), quoteQuerySchema.parse({ q: typed }), { from: 0, limit: ofEachKind }).rows,
 })
 

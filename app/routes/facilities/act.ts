@@ -1,0 +1,14 @@
+import { viewer } from '#server/access/cookie'
+import { database } from '#server/db.server'
+import { actOnFacility, facilityActSchema } from '#server/facility/subject'
+import { readJson } from '#server/http/body'
+import type { Route } from './+types/act'
+
+/** One act on one facility: 200 when done, 409 with the reason when a rule says no, 404 where there is nothing. */
+export async function action({ params, request, context }: Route.ActionArgs) {
+  const body = await readJson(request, facilityActSchema)
+  if ('errors' in body) return Response.json(body, { status: body.status })
+  const outcome = actOnFacility(database(), Number(params.facilityId), body.value, viewer(context), Date.now())
+  if ('done' in outcome) return Response.json(outcome)
+  return Response.json(outcome.refusal, { status: outcome.refusal.code.startsWith('no_such') ? 404 : 409 })
+}

@@ -1,0 +1,84 @@
+import { eq } from 'drizzle-orm'
+import { z } from 'zod'
+import { person } from '#core/access/actor'
+import { editOf } from '#core/decision/edit'
+import { refusalWords, refused } from '#core/decision/refusal'
+import {
+  decideFacility,
+  type FacilityCommand,
+  type FacilityEvent,
+  type FacilityRefusalCode,
+  facilityRefusals,
+} from '#core/facility/decide'
+import { type FacilityFacts, facilityFactsSchema } from '#core/facility/facility'
+import { requirePermission, type Viewer } from '#server/access/viewer'
+import type { Db } from '#server/db.server'
+import { type Appliers, applyBy, commandOf, type Outcome, outcome, run, type Subject } from '#server/kernel/run'
+import { facility } from '#server/schema'
+import { facilitySearch } from './facilities'
+
+const appliers: Appliers<FacilityEvent, FacilityFacts, FacilityCommand, void> = {
+  facts_changed: (db, id, _, context) => {
+    const { from, to } = commandOf(context, 'change_facts')
+    writeFacts(db, id, { ...context.facts, ...editOf(context.facts, from, to).set })
+  },
+}
+
+/** Writes what the desk keeps of a facility; hours that are not given are not known. */
+function writeFacts(db: Db, id: number, { opens, closes, ...facts }: FacilityFacts): void {
+  const [where] = db
+    .select({ city: facility.city, region: facility.region })
+    .from(facility)
+    .where(eq(facility.id, id))
+    .all()
+  db.update(facility)
+    .set({
+      ...facts,
+      opens: opens || null,
+      closes: closes || null,
+      search: facilitySearch({ ...where!, ...facts }),
+    })
+    .where(eq(facility.id, id))
+    .run()
+}
+
+function readFacility(db: Db, id: number): FacilityFacts | null {
+  const [row] = db
+    .select({
+      name: facility.name,
+      address: facility.address,
+      booking: facility.booking,
+      opens: facility.opens,
+      closes: facility.closes,
+      phone: facility.phone,
+      dockNote: facility.dockNote,
+    })
+    .from(facility)
+    .where(eq(facility.id, id))
+    .all()
+  return row ? { ...row, opens: row.opens ?? '', closes: row.closes ?? '' } : null
+}
+
+/** Decisions about a facility. */
+export const facilitySubject: Subject<'facility', FacilityFacts, FacilityCommand, FacilityEvent> = {
+  aggregate: 'facility',
+  read: readFacility,
+  decide: decideFacility,
+  apply: applyBy(appliers, undefined),
+  words: (refusal) => refusalWords(facilityRefusals, refusal as { code: FacilityRefusalCode; facts: never }),
+  missing: refused(facilityRefusals, 'no_such_facility').refusal,
+}
+
+/** What somebody of the desk does to a facility from its page, as it comes over the wire. */
+export const facilityActSchema = z.object({
+  intent: z.literal('change_facts'),
+  from: facilityFactsSchema,
+  to: facilityFactsSchema,
+})
+export type FacilityAct = z.infer<typeof facilityActSchema>
+
+/** Carries out one act on a facility for a viewer who may. */
+export function actOnFacility(db: Db, id: number, { from, to }: FacilityAct, viewer: Viewer, now: number): Outcome {
+  requirePermission(viewer, 'edit_loads')
+  return outcome(run(db, facilitySubject, id, { kind: 'change_facts', from, to }, { now, by: person(viewer) }))
+}
