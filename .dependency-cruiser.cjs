@@ -19,7 +19,7 @@ const serverOrder = [
   ...['place', 'facility', 'miles', 'money', 'fuel', 'market', 'customer', 'register', 'rates', 'vetting', 'carrier'],
   ...['match', 'waiting', 'posting', 'confirmation', 'load', 'offer', 'quote', 'message'],
   ...['tender-facts', 'partner', 'exchange', 'tender', 'check-call', 'site', 'invoice'],
-  ...['load-page', 'customer-page', 'facility-page', 'horizon', 'export', 'outside'],
+  ...['load-page', 'customer-page', 'facility-page', 'news', 'horizon', 'export', 'outside'],
   ...['draw-worker', 'senders', 'partner-loops', 'watch-database', 'app'],
 ]
 const serverPath = (names) => `^server/(${names.map((name) => name.replace('.', '[.]')).join('|')})(/|[.]ts$)`

@@ -48,6 +48,7 @@ export default [
     route('live', 'routes/desk/live.ts'),
     route('views', 'routes/desk/views.ts'),
     route('columns', 'routes/desk/columns.ts'),
+    route('news', 'routes/desk/news.ts'),
     route('kept-forms', 'routes/desk/kept-forms.ts'),
 
     route('loads/rows', 'routes/loads/rows.ts'),

@@ -2,7 +2,7 @@ import type { Equipment } from '#core/load/load'
 import { hashPassword } from '#server/access/sign-in'
 import type { Db } from '#server/db.server'
 import { facilitySearch } from '#server/facility/facilities'
-import { customer, facility, registerFeed, user } from '#server/schema'
+import { customer, customerContact, facility, registerFeed, user } from '#server/schema'
 import type { Chance } from './random'
 import { domainOf, placeOf, settleCarriers } from './settle-carriers'
 import { consignees, customers, demoPassword, people, streets } from './world'
@@ -42,6 +42,7 @@ export async function settleWorld(db: Db, now: number, luck: Chance): Promise<Wo
         .returning({ id: customer.id })
         .get().id,
   )
+  settleContacts(db, customerIds)
   const facilities = settleFacilities(db, luck)
   // The register's feed goes on from here once it is read.
   db.insert(registerFeed).values({ id: 1, sequence: 0, currentAt: now, triedAt: now }).run()
@@ -52,6 +53,33 @@ export async function settleWorld(db: Db, now: number, luck: Chance): Promise<Wo
     ...settleCarriers(db, now, luck),
     regulars: new Map(),
   }
+}
+
+/** When docks take trucks: of some nobody has asked yet. */
+const dockHours = [
+  { opens: '06:00', closes: '14:30' },
+  { opens: '07:00', closes: '16:00', dockNote: 'Check in at the scale house, then back to the door they give you.' },
+  {},
+  { opens: '05:00', closes: '22:00' },
+  { opens: '08:00', closes: '17:00' },
+]
+
+const contactsOfEach = [
+  { name: 'Ada Marsh', role: 'Shipping', receives: ['confirmations', 'status'] },
+  { name: 'Cole Wick', role: 'Accounts', receives: ['invoices'] },
+  { name: 'June Sorrel', role: 'Transportation', receives: ['quotes'] },
+] as const
+
+/** Two people at each customer. */
+function settleContacts(db: Db, customerIds: number[]): void {
+  const rows = customerIds.flatMap((customerId, at) =>
+    [0, 1].map((which) => {
+      const { receives, ...person } = contactsOfEach[(at + which) % contactsOfEach.length]!
+      const mail = `${person.name.split(' ')[0]!.toLowerCase()}@${domainOf(customers[at]!.name)}`
+      return { ...person, receives: [...receives], customerId, mail, phone: `509-555-01${30 + 2 * at + which}` }
+    }),
+  )
+  db.insert(customerContact).values(rows).run()
 }
 
 function settleFacilities(db: Db, luck: Chance): DemoFacility[] {
@@ -73,7 +101,7 @@ function settleFacilities(db: Db, luck: Chance): DemoFacility[] {
       })),
     ),
   ]
-  return plans.map((plan) => {
+  return plans.map((plan, index) => {
     const at = placeOf(plan.at)
     const row = {
       name: plan.name,
@@ -86,6 +114,7 @@ function settleFacilities(db: Db, luck: Chance): DemoFacility[] {
       lon: at.lon + luck.between(-0.03, 0.03),
       zone: at.zone,
       booking: luck.pick(['appointment', 'first_come'] as const),
+      ...dockHours[index % dockHours.length],
     }
     const written = db
       .insert(facility)

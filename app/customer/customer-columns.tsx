@@ -10,7 +10,7 @@ export const customerColumns: readonly Column<ListedCustomer>[] = [
   {
     id: 'name',
     head: 'Customer',
-    width: 'minmax(0,1.6fr)',
+    width: 'minmax(0,1.9fr)',
     shown: 'always',
     sorts: 'ascending',
     cell: ({ name, prospect }) => (
@@ -95,7 +95,7 @@ export const customerColumns: readonly Column<ListedCustomer>[] = [
   {
     id: 'hold',
     head: 'On hold',
-    width: 'minmax(0,1fr)',
+    width: 'minmax(0,0.7fr)',
     shown: 'at first',
     cell: ({ hold }) => (hold ? <span className="text-ring-text">{hold}</span> : ''),
   },

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react'
 import { Form, Link, NavLink, useLocation, useNavigation } from 'react-router'
 import { dayOf, toLocal } from '#core/time/local'
 import { clockWords, dayWords, zoneWords } from '#core/time/words'
+import { Bell } from '../news/bell'
 import { LinkButton } from '../ui/link-button'
 import { Mark } from '../ui/mark'
 
@@ -50,6 +51,7 @@ export function Head({
           Mailbox
         </a>
       )}
+      <Bell zone={desk.zone} />
       <Clock now={desk.now} zone={desk.zone} name={desk.name} role={desk.role} />
       <Form method="post" action="/sign-out" className="self-center">
         <LinkButton type="submit" className="pl-2">

@@ -33,7 +33,7 @@ export function LoadLines({ loads, today, all, empty, withCustomer = false }: Lo
           <li key={load.id} className="border-t">
             <Link
               to={`/loads/${load.id}`}
-              className="grid grid-cols-[76px_92px_minmax(0,1.5fr)_minmax(0,1fr)_104px_80px] gap-2 py-1 hover:bg-sheet"
+              className="grid grid-cols-[76px_84px_minmax(0,2.1fr)_minmax(0,1fr)_76px_64px] gap-2 py-1 hover:bg-sheet"
             >
               <span className="font-mono">{load.number}</span>
               <span className="label">{dayWords(dayOf(toLocal(load.pickupAt, load.originZone)), today)}</span>

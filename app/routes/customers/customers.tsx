@@ -1,3 +1,4 @@
+import { Link } from 'react-router'
 import {
   customerFilterParams,
   customerParams,
@@ -56,7 +57,10 @@ export default function Customers({ loaderData }: Route.ComponentProps) {
         <ShowChoice words={customerShowWords} chosen={query.show} params={params} />
         <span className="label">{total.toLocaleString('en-US')} found</span>
         <SavedViews list="customers" path="/customers" views={views} params={params} />
-        <span className="ml-auto">
+        <span className="ml-auto flex items-center gap-4">
+          <Link to="/facilities" className="link">
+            Facilities and docks
+          </Link>
           <ColumnsMenu list="customers" columns={customerColumns} shown={shown} isChosen={columns !== null} />
         </span>
       </div>
