@@ -76,6 +76,11 @@ function LifeButtons({ desk }: { desk: LoadDesk }) {
           Carrier fell through
         </button>
       )}
+      {mayEdit && acts.withdraw === null && (
+        <button type="button" className="button" onClick={() => openDialog({ kind: 'withdraw' })}>
+          Back to draft
+        </button>
+      )}
       {mayEdit && acts.cancel === null && (
         <button type="button" className="button" onClick={() => openDialog({ kind: 'cancel' })}>
           Cancel load

@@ -20,7 +20,18 @@ export type OpenDialog =
   // The offer as it was when its dialog was opened: a cheaper one that comes in meanwhile is not the one meant.
   | { kind: 'counter' | 'award'; offer: OfferRow }
   | {
-      kind: 'limits' | 'pay' | 'send' | 'cancel' | 'release' | 'map' | 'rates' | 'dispatch' | 'call' | 'join'
+      kind:
+        | 'limits'
+        | 'pay'
+        | 'send'
+        | 'cancel'
+        | 'release'
+        | 'withdraw'
+        | 'map'
+        | 'rates'
+        | 'dispatch'
+        | 'call'
+        | 'join'
     }
 
 /** What the load's page, its keys, its actions and its dialogs all need to know. */

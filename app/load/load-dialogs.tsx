@@ -9,6 +9,12 @@ import { OfferDialog } from './offer-dialog'
 import { RateDrawer } from './rate-drawer'
 import { CounterDialog, LimitsDialog, ReasonDialog } from './small-dialogs'
 
+/** The counter that the plan advises for an offer; null where it advises none. */
+function advisedCounter({ plan }: LoadDesk['page'], offerId: number): number | null {
+  const advice = plan?.advice.find((each) => each.offerId === offerId)?.advice
+  return advice?.step === 'counter' ? advice.atMinor : null
+}
+
 /** The dialog that is open over a load's page. */
 export function LoadDialog({ desk }: { desk: LoadDesk }) {
   const { page, now, zone, acting, dialog, mayOverride, mayExceed, openDialog } = desk
@@ -30,7 +36,14 @@ export function LoadDialog({ desk }: { desk: LoadDesk }) {
       )
     }
     case 'counter':
-      return <CounterDialog {...common} offer={dialog.offer} maxPayMinor={page.load.maxPayMinor} />
+      return (
+        <CounterDialog
+          {...common}
+          offer={dialog.offer}
+          maxPayMinor={page.load.maxPayMinor}
+          advisedMinor={advisedCounter(page, dialog.offer.id)}
+        />
+      )
     case 'limits':
       return <LimitsDialog {...common} />
     case 'rates':
@@ -49,6 +62,15 @@ export function LoadDialog({ desk }: { desk: LoadDesk }) {
       return <DispatchDialog {...common} now={now} mayOverride={mayOverride} />
     case 'cancel':
       return <ReasonDialog {...common} title={`Cancel ${page.load.number}`} intent="cancel" button="Cancel the load" />
+    case 'withdraw':
+      return (
+        <ReasonDialog
+          {...common}
+          title={`Take ${page.load.number} back to a draft`}
+          intent="withdraw"
+          button="Back to draft"
+        />
+      )
     case 'release':
       return (
         <ReasonDialog

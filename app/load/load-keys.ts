@@ -1,6 +1,8 @@
 import { useNavigate } from 'react-router'
+import { toast } from 'sonner'
 import { formatMoney } from '#core/money/money'
 import type { RoomKey } from '../ui/keys'
+import { offerUndo } from '../ui/undo'
 import type { LoadDesk, OpenDialog } from './load-desk'
 import { confirmKeys, confirmReading } from './proposals'
 
@@ -46,8 +48,17 @@ function offerKeys(desk: LoadDesk): RoomKey[] {
     choose(next.carrierId)
     document.querySelector<HTMLElement>(`[data-offer="${next.id}"]`)?.focus()
   }
-  const decline = () =>
-    chosen && void acting.act({ intent: 'decline_offer', offerId: chosen.id }, `${chosen.carrierName} declined`)
+  const decline = async () => {
+    if (!chosen) return
+    const { id, carrierName, source } = chosen
+    const answer = await acting.act({ intent: 'decline_offer', offerId: id })
+    if (!answer.ok) return
+    // Who wrote has been answered in writing: that has left the building.
+    if (source === 'mail') return void toast(`${carrierName} declined by email`)
+    offerUndo(`${carrierName} declined`, () =>
+      acting.act({ intent: 'reopen_offer', offerId: id }, `The offer of ${carrierName} stands again`),
+    )
+  }
   const none = liveOffers.length === 0
   const unusable = !isUncovered || !chosen
   return [
@@ -66,7 +77,7 @@ function offerKeys(desk: LoadDesk): RoomKey[] {
       disabled: acts.award !== null || !chosen || !mayAward,
     },
     { key: 'c', words: 'counter the chosen offer', run: opensFor(desk, 'counter'), disabled: unusable || !mayHandle },
-    { key: 'x', words: 'decline the chosen offer', run: decline, disabled: unusable || !mayHandle },
+    { key: 'x', words: 'decline the chosen offer', run: () => void decline(), disabled: unusable || !mayHandle },
   ]
 }
 

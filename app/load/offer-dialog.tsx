@@ -4,22 +4,15 @@ import { type OfferSource, offerSources, offerSourceWords } from '#core/offer/of
 import { dayOf, toInstant, toLocal } from '#core/time/local'
 import { readUntil } from '#core/time/read-when'
 import { dayClockWords, nearDayWords } from '#core/time/words'
+import type { Verdict } from '#core/vetting/vetting'
+import type { Offerer } from '#server/carrier/find'
 import type { LoadPage } from '#server/load-page/read'
 import { Complete } from '../ui/complete'
 import { Choice, Field } from '../ui/field'
 import { FormDialog } from '../ui/form-dialog'
+import { postJson } from '../ui/post'
 import { wrongAt } from '../ui/use-saving'
 import type { Acting } from './use-act'
-
-interface CarrierChoice {
-  id: number
-  name: string
-  mcNumber: string
-  city: string
-  region: string
-  phone: string
-  currency: Currency
-}
 
 export interface OfferCarrier {
   id: number
@@ -80,6 +73,20 @@ export function OfferDialog(props: OfferDialogProps) {
             onChange={(source) => set({ source })}
           />
           <Field
+            label="Spoke with"
+            value={form.person}
+            onChange={(event) => set({ person: event.target.value })}
+            error={error('person')}
+          />
+          <Field
+            label="Their phone"
+            type="tel"
+            placeholder="where not the carrier's own"
+            value={form.phone}
+            onChange={(event) => set({ phone: event.target.value })}
+            error={error('phone')}
+          />
+          <Field
             label="Note"
             value={form.note}
             onChange={(event) => set({ note: event.target.value })}
@@ -97,39 +104,76 @@ interface CarrierFieldProps {
   onPick: (carrier: OfferCarrier) => void
 }
 
-/** Whose offer it is: known already, or looked up. */
+/** Whose offer it is: known already, or looked up, on file or in the register; one of the register is added and vetted on the way. */
 function CarrierField({ carrier, error, onPick }: CarrierFieldProps) {
+  const [added, setAdded] = useState<{ isBusy: boolean; words: string; isProblem: boolean } | null>(null)
   if (carrier)
     return (
       <p>
         <span className="label">Carrier</span> <b>{carrier.name}</b>
       </p>
     )
+  const pick = async (found: Offerer) => {
+    if (found.carrierId !== null) return onPick({ ...found, id: found.carrierId })
+    setAdded({ isBusy: true, words: `Adding ${found.name} from the register…`, isProblem: false })
+    const answer = await postJson<{ carrierId: number; verdict: Verdict['verdict'] }>('/carriers/add', {
+      number: `DOT ${found.dotNumber}`,
+    })
+    if (!answer.ok) return setAdded({ isBusy: false, words: answer.message, isProblem: true })
+    const { carrierId, verdict } = answer.value
+    setAdded({
+      isBusy: false,
+      words: `${found.name} is on file now, vetting: ${verdictWords[verdict]}.`,
+      isProblem: false,
+    })
+    onPick({ id: carrierId, name: found.name, currency: found.currency })
+  }
   return (
-    <Complete<CarrierChoice>
-      label="Carrier, by name or MC number"
-      subject="carriers"
-      value={null}
-      onPick={onPick}
-      text={(found) => found.name}
-      detail={(found) => `MC ${found.mcNumber}, ${found.city} ${found.region}`}
-      error={error}
-      autoFocus
-    />
+    <>
+      <Complete<Offerer>
+        label="Carrier, by name or MC number"
+        subject="offer-carriers"
+        value={null}
+        onPick={(found) => void pick(found)}
+        text={(found) => found.name}
+        detail={(found) =>
+          `${found.mcNumber ? `MC ${found.mcNumber}, ` : ''}${found.city} ${found.region}${found.carrierId === null ? ', not on file' : ''}`
+        }
+        error={error}
+        autoFocus
+      />
+      {added && (
+        <p role="status" className={`mt-0.5 text-sm ${added.isProblem ? 'text-bill' : 'text-second'}`}>
+          {added.words}
+        </p>
+      )}
+    </>
   )
 }
+
+const verdictWords: Record<Verdict['verdict'], string> = { clear: 'clear', caution: 'caution', stop: 'blocked' }
 
 interface OfferForm {
   carrier: OfferCarrier | null
   price: string
   source: OfferSource
   until: string
+  person: string
+  phone: string
   note: string
 }
 
 /** An offer as it is typed, what is wrong with it, and recording it. */
 function useOfferForm({ acting, carrier, now, zone, onRecorded }: OfferDialogProps) {
-  const [form, setForm] = useState<OfferForm>({ carrier, price: '', source: 'phone', until: '', note: '' })
+  const [form, setForm] = useState<OfferForm>({
+    carrier,
+    price: '',
+    source: 'phone',
+    until: '',
+    person: '',
+    phone: '',
+    note: '',
+  })
   const [sureOf, setSureOf] = useState<string | null>(null)
   const nowLocal = toLocal(now, zone)
   const untilLocal = form.until.trim() ? readUntil(form.until, nowLocal) : null
@@ -147,6 +191,8 @@ function useOfferForm({ acting, carrier, now, zone, onRecorded }: OfferDialogPro
       sure: sureOf === form.price,
       source: form.source,
       goodUntil: untilLocal ? toInstant(untilLocal, zone) : null,
+      person: form.person,
+      phone: form.phone,
       note: form.note,
     }
     const answer = await acting.act({ intent: 'record_offer', offer }, `Offer of ${form.carrier.name} recorded`, true)
@@ -158,7 +204,7 @@ function useOfferForm({ acting, carrier, now, zone, onRecorded }: OfferDialogPro
   const untilWords = untilLocal
     ? dayClockWords(nearDayWords(dayOf(untilLocal), dayOf(nowLocal)), untilLocal)
     : undefined
-  return { form, set: (part: Partial<OfferForm>) => setForm({ ...form, ...part }), untilWords, save }
+  return { form, set: (part: Partial<OfferForm>) => setForm((typed) => ({ ...typed, ...part })), untilWords, save }
 }
 
 /** What a price comes to while it is typed: by the mile, against max, and whether a digit slipped. */

@@ -5,6 +5,7 @@ import { momentWords } from '#core/time/words'
 import type { Advice } from '#core/waiting/advice'
 import { adviceReason, adviceStepWords } from '#core/waiting/words'
 import type { LoadPage } from '#server/load-page/read'
+import { LinkButton } from '../ui/link-button'
 
 export type OfferRow = LoadPage['offers'][number]
 
@@ -17,6 +18,7 @@ export function Offers({
   onChoose,
   mayHandle,
   onRecord,
+  onReopen,
 }: {
   page: LoadPage
   now: number
@@ -25,6 +27,8 @@ export function Offers({
   onChoose: (carrierId: number) => void
   mayHandle: boolean
   onRecord: () => void
+  /** Lets an offer that has ended stand again. */
+  onReopen: (offer: OfferRow) => void
 }) {
   const { offers, load } = page
   return (
@@ -89,16 +93,7 @@ export function Offers({
                 zone={zone}
               />
             </button>
-            {(offer.currency !== deskCurrency || offer.note !== '') && (
-              <p className="label truncate px-2 pb-1" title={offer.note}>
-                {[
-                  offer.currency === deskCurrency ? '' : `named ${formatMoney(offer.askedMinor, offer.currency)}`,
-                  offer.note,
-                ]
-                  .filter(Boolean)
-                  .join('; ')}
-              </p>
-            )}
+            <About offer={offer} page={page} onReopen={load.state === 'uncovered' && mayHandle ? onReopen : null} />
             {offer.id === chosenId && adviceOf(page, offer.id) && offer.verdict?.verdict !== 'stop' && (
               <p className="label px-2 pb-1.5">{adviceReason(adviceOf(page, offer.id)!, now, zone)}</p>
             )}
@@ -108,6 +103,47 @@ export function Offers({
     </section>
   )
 }
+
+/** How the carrier is reached and what was said; of an offer that has ended, the way to let it stand again. */
+function About({
+  offer,
+  page,
+  onReopen,
+}: {
+  offer: OfferRow
+  page: LoadPage
+  onReopen: ((offer: OfferRow) => void) | null
+}) {
+  const isLive = offer.state === 'open' || offer.state === 'awarded'
+  if (!isLive && !onReopen) return null
+  const before = pricesBefore(page.log, offer.id)
+  const facts = [
+    offer.phone,
+    offer.mcNumber && `MC ${offer.mcNumber}`,
+    offer.person && `spoke with ${offer.person}`,
+    offer.currency === deskCurrency ? '' : `named ${formatMoney(offer.askedMinor, offer.currency)}`,
+    before.length > 0 ? `asked ${before.map((minor) => formatAmount(minor)).join(', then ')} before` : '',
+    offer.note,
+  ].filter(Boolean)
+  return (
+    <p className="label flex gap-3 px-2 pb-1">
+      <span className="min-w-0 truncate" title={facts.join('; ')}>
+        {facts.join('; ')}
+      </span>
+      {!isLive && onReopen && (
+        <LinkButton className="shrink-0" onClick={() => onReopen(offer)}>
+          Stands again<span className="sr-only">, {offer.carrierName}</span>
+        </LinkButton>
+      )}
+    </p>
+  )
+}
+
+/** The prices that an offer had before its last one, the oldest first, as far as the page's log goes. */
+const pricesBefore = (log: LoadPage['log'], offerId: number): number[] =>
+  log
+    .flatMap(({ event }) => (event.kind === 'offer_repriced' && event.offerId === offerId ? [event.from] : []))
+    .reverse()
 
 const adviceOf = (page: LoadPage, offerId: number): Advice | null =>
   page.plan?.advice.find((each) => each.offerId === offerId)?.advice ?? null

@@ -13,15 +13,20 @@ import type { Acting } from './use-act'
 export function CounterDialog({
   offer,
   maxPayMinor,
+  advisedMinor,
   acting,
   onClose,
 }: {
   offer: OfferRow
   maxPayMinor: number | null
+  /** The counter that the plan for this load advises, where it does. */
+  advisedMinor: number | null
   acting: Acting
   onClose: () => void
 }) {
-  const [price, setPrice] = useState(formatAmount(Math.min(maxPayMinor ?? offer.payMinor, offer.payMinor)))
+  const [price, setPrice] = useState(
+    formatAmount(advisedMinor ?? Math.min(maxPayMinor ?? offer.payMinor, offer.payMinor)),
+  )
   const save = async () => {
     const counterMinor = readAmount(price)
     if (!counterMinor) return wrongAt({ counterMinor: 'Give the counter: 2350' })
@@ -94,7 +99,7 @@ export function LimitsDialog({ page, acting, onClose }: { page: LoadPage; acting
   )
 }
 
-/** An act that must say why: cancelling a load, releasing a carrier. */
+/** An act that must say why: cancelling a load, releasing a carrier, taking a load back to a draft. */
 export function ReasonDialog({
   title,
   intent,
@@ -103,7 +108,7 @@ export function ReasonDialog({
   onClose,
 }: {
   title: string
-  intent: 'cancel' | 'release'
+  intent: 'cancel' | 'release' | 'withdraw'
   button: string
   acting: Acting
   onClose: () => void

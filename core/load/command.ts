@@ -78,6 +78,8 @@ export interface PriceLeave {
 
 export type LoadCommand =
   | { kind: 'open'; problems: Problem[] }
+  /** Back to a draft, until the customer's paperwork is right, say. */
+  | { kind: 'withdraw'; reason: string }
   | { kind: 'set_limits'; targetPayMinor: number; maxPayMinor: number; mayExceed?: boolean }
   /** `tells`: what of our secrets is in the texts that would go out. */
   | { kind: 'post'; board: string; tells?: string[] }
@@ -90,13 +92,19 @@ export type LoadCommand =
       asked?: AgreedPrice
       source: OfferSource
       goodUntil: number | null
-      note: string /** Somebody has seen that the price looks mistyped, and means it. */
+      note: string
+      /** Whom we spoke with, and where they are called back. */
+      person?: string
+      phone?: string
+      /** Somebody has seen that the price looks mistyped, and means it. */
       sure?: boolean
       isTyped?: boolean
       /** The sender's own key where it came over a wire. */ externalKey?: string
     }
   | { kind: 'counter_offer'; offerId: number; counterMinor: number }
   | { kind: 'decline_offer'; offerId: number }
+  /** An offer that has ended stands again: declined by mistake, or they said so after another fell through. */
+  | { kind: 'reopen_offer'; offerId: number }
   | { kind: 'lapse_offers' }
   | {
       kind: 'award'
@@ -133,6 +141,8 @@ export type LoadEvent =
       source: OfferSource
       goodUntil: number | null
       note: string
+      person?: string
+      phone?: string
     }
   | {
       kind: 'offer_repriced'
@@ -144,7 +154,11 @@ export type LoadEvent =
       source: OfferSource
       goodUntil: number | null
       note: string
+      person?: string
+      phone?: string
     }
+  | { kind: 'offer_reopened'; offerId: number; carrierName: string; payMinor: number }
+  | { kind: 'load_withdrawn'; reason: string }
   | { kind: 'offer_countered'; offerId: number; carrierName: string; from: number; to: number; byPhone?: boolean }
   | {
       kind: 'offer_answer_asked'

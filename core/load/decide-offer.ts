@@ -22,6 +22,17 @@ export function decideOffer(load: LoadFacts, command: LoadCommand & { kind: 'rec
   return { events: [{ kind: 'offer_repriced', offerId: standing.id, from: standing.payMinor, ...repriced }] }
 }
 
+/** What reopening an ended offer does: it stands at its last price, without the time it had. */
+export function decideReopen(load: LoadFacts, offerId: number): Decision {
+  const offer = load.offers.find((candidate) => candidate.id === offerId)
+  if (!offer) return refuse('no_such_offer', load)
+  if (load.state !== 'uncovered') return refuse(load.award ? 'already_awarded' : 'not_uncovered', load)
+  const standing = load.offers.some((each) => each.carrierId === offer.carrierId && each.state === 'open')
+  if (standing) return refuse('offer_stands', load, offer.carrierName)
+  const { carrierName, payMinor } = offer
+  return { events: [{ kind: 'offer_reopened', offerId, carrierName, payMinor }] }
+}
+
 /** What our counter does; it is below what the carrier asks. */
 export function decideCounter(load: LoadFacts, offerId: number, counterMinor: number, now: number): Decision {
   return withOpenOffer(load, offerId, (offer) => {

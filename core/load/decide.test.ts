@@ -246,6 +246,31 @@ describe('offers', () => {
     ))
 })
 
+describe('an offer that has ended', () => {
+  const declined = offer(1, { state: 'declined', payMinor: 241_000 })
+  const reopen: LoadCommand = { kind: 'reopen_offer', offerId: 1 }
+  test('stands again at its last price', () =>
+    expect(decide(load({ offers: [declined, offer(2)] }), reopen, now)).toEqual({
+      events: [{ kind: 'offer_reopened', offerId: 1, carrierName: 'Carrier 1', payMinor: 241_000 }],
+    }))
+  test.each<[string, Partial<LoadFacts>, string]>([
+    ['its carrier has another open', { offers: [declined, offer(2, { carrierId: 1 })] }, 'offer_stands'],
+    ['it stands already', { offers: [offer(1)] }, 'offer_stands'],
+    ['the load is another carrier’s', { ...awarded, offers: [declined] }, 'already_awarded'],
+    ['the load is a draft', { state: 'draft', offers: [declined] }, 'not_uncovered'],
+    ['there is none', { offers: [offer(2)] }, 'no_such_offer'],
+  ])('not where %s', (_, over, code) => expect(kinds(load(over), reopen)).toBe(code))
+})
+
+describe('back to a draft', () => {
+  const withdraw: LoadCommand = { kind: 'withdraw', reason: 'waits for the customer’s paperwork' }
+  test('comes off the boards and keeps its offers', () =>
+    expect(kinds(load(), withdraw)).toEqual(['load_withdrawn', 'state_changed', 'posting_removal_asked']))
+  test.each(loadStates.filter((state) => state !== 'uncovered'))('not from %s', (state) =>
+    expect(kinds(load({ state }), withdraw)).toBe('not_uncovered'),
+  )
+})
+
 describe('confirmation', () => {
   const sent = load({ ...awarded, confirmation: confirmation('sent') })
   const accept: LoadCommand = { kind: 'accept_confirmation', confirmationId: 3, name: 'Ada Finch', title: 'Dispatcher' }

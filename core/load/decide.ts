@@ -5,6 +5,7 @@ import {
   decideAward,
   decideCounter,
   decideOffer,
+  decideReopen,
   endOffer,
   gatePassed,
   gateRefusal,
@@ -39,6 +40,8 @@ export function decide(load: LoadFacts, command: LoadCommand, now: number): Deci
   switch (command.kind) {
     case 'open':
       return decideOpen(load, command.problems)
+    case 'withdraw':
+      return decideWithdraw(load, command.reason)
     case 'set_limits':
       return decideLimits(load, command)
     case 'post':
@@ -56,6 +59,8 @@ export function decide(load: LoadFacts, command: LoadCommand, now: number): Deci
           ...answerTo(offer, 'declined', offer.payMinor),
         ],
       }))
+    case 'reopen_offer':
+      return decideReopen(load, command.offerId)
     case 'lapse_offers':
       return { events: load.offers.filter((offer) => isPast(offer, now)).map((offer) => endOffer(offer, 'lapsed')) }
     case 'award':
@@ -81,6 +86,18 @@ function decideOpen(load: LoadFacts, problems: Problem[]): Decision {
   return stop
     ? refuse('not_ready', load, stop.message)
     : { events: [{ kind: 'state_changed', from: 'draft', to: 'uncovered' }] }
+}
+
+/** Back to a draft: off the boards, the offers stay as they are. */
+function decideWithdraw(load: LoadFacts, reason: string): Decision {
+  if (load.state !== 'uncovered') return refuse('not_uncovered', load)
+  return {
+    events: [
+      { kind: 'load_withdrawn', reason },
+      { kind: 'state_changed', from: 'uncovered', to: 'draft' },
+      ...removeAll(load),
+    ],
+  }
 }
 
 function decideLimits(

@@ -72,13 +72,15 @@ const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }
   posting_down: (event) => `Off ${event.board}${afterTries(event.attempts)}`,
   posting_refused: (event) => `${event.board} refused the posting: ${event.problem}`,
   offer_recorded: (event) =>
-    `Offer ${formatMoney(event.payMinor)}${asked(event)} from ${event.carrierName} by ${offerSourceWords[event.source]}`,
+    `Offer ${formatMoney(event.payMinor)}${asked(event)} from ${event.carrierName}${spoke(event)} by ${offerSourceWords[event.source]}`,
   offer_repriced: (event) =>
     `${event.carrierName} asks ${formatMoney(event.payMinor)} now${asked(event)}, ${formatMoney(event.from)} before, by ${offerSourceWords[event.source]}`,
   offer_countered: (event) =>
     `We countered ${event.carrierName}: ${formatMoney(event.to)} against ${formatMoney(event.from)}${event.byPhone ? '. Tell them by phone' : ''}`,
   offer_answer_asked: (event) =>
     `${event.answer === 'declined' ? 'The no' : `Our ${formatMoney(event.amountMinor)}`} goes to ${event.carrierName} by ${offerSourceWords[event.source]}`,
+  offer_reopened: (event) => `Offer ${formatMoney(event.payMinor)} from ${event.carrierName} stands again`,
+  load_withdrawn: (event) => `Back to a draft: ${event.reason}`,
   price_passed: (event) => `${event.over.join('; ')}. Because: ${event.because}`,
   offer_ended: (event) =>
     `Offer ${formatMoney(event.payMinor)} from ${event.carrierName} ${event.to === 'turned_down' ? 'turned down' : event.to}${event.byPhone ? '. Tell them by phone' : ''}`,
@@ -130,6 +132,9 @@ function stateWords(from: LoadState, to: LoadState): string {
 
 const fromTo = (from: number | null, to: number) =>
   from === null || from === to ? formatMoney(to) : `${formatMoney(from)} to ${formatMoney(to)}`
+
+/** Whom we spoke with. */
+const spoke = ({ person }: { person?: string | undefined }) => (person ? ` (${person})` : '')
 
 /** What was named in another currency, and the rate it was turned by. */
 const asked = ({ asked: own }: { asked?: AgreedPrice | undefined }) =>

@@ -35,7 +35,7 @@ const facts = (state: LoadState): LoadFacts => {
 /** What a desk does with a load in each state, as people on it would say. */
 const expected: Record<LoadState, LoadActName[]> = {
   draft: ['open', 'set_limits', 'cancel'],
-  uncovered: ['set_limits', 'post', 'record_offer', 'award', 'cancel'],
+  uncovered: ['withdraw', 'set_limits', 'post', 'record_offer', 'award', 'cancel'],
   covered: ['change_pay', 'send_confirmation', 'release', 'cancel'],
   dispatched: ['change_pay', 'send_confirmation', 'release', 'cancel'],
   in_transit: ['change_pay', 'send_confirmation', 'cancel'],

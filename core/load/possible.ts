@@ -8,6 +8,7 @@ import { loadRefusalWords, refuse } from './refusals'
 /** What a person may do to a load from its page; each is asked with arguments that would pass if the load itself lets it. */
 export const loadActs = [
   'open',
+  'withdraw',
   'set_limits',
   'post',
   'unpost',
@@ -52,6 +53,7 @@ const pay = ({ payMinor }: { payMinor: number }) => ({
 /** Each act with the arguments that somebody who may do everything would give. */
 const sampleOf: Record<LoadActName, (load: LoadFacts) => LoadCommand> = {
   open: () => ({ kind: 'open', problems: [] }),
+  withdraw: () => ({ kind: 'withdraw', reason: '' }),
   set_limits: () => ({ kind: 'set_limits', targetPayMinor: 1, maxPayMinor: 1, mayExceed: true }),
   post: () => ({ kind: 'post', board: '' }),
   unpost: ({ postings }) => ({

@@ -32,6 +32,7 @@ const sentences = {
   offer_already_past: () => 'This offer has expired.',
   offer_lapsed: ({ detail }) => `The offer of ${detail} has lapsed: ask them again.`,
   offer_ended: ({ detail }) => `The offer of ${detail} is no longer open.`,
+  offer_stands: ({ detail }) => `${detail} has an open offer already.`,
   no_such_offer: ({ load }) => `${load.number} has no such offer.`,
   counter_not_lower: () => 'A counter is below what the carrier asks.',
   nothing_agreed: () => 'The agreed pay comes to nothing: give the line haul.',

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { currencies } from '../money/money'
+import { phoneDigits } from '../register/phone'
 
 export const offerSources = ['phone', 'mail', 'board', 'portal', 'text'] as const
 export type OfferSource = (typeof offerSources)[number]
@@ -23,6 +24,14 @@ export const offerTermsSchema = z.object({
   source: z.enum(offerSources).default('phone'),
   goodUntil: z.number().int().positive().nullable().default(null),
   note: z.string().trim().max(500, 'At most 500 characters').default(''),
+  /** Whom we spoke with, and where they are called back. */
+  person: z.string().trim().max(80, 'At most 80 characters').default(''),
+  phone: z
+    .string()
+    .trim()
+    .max(30)
+    .refine((phone) => phone === '' || phoneDigits(phone) !== null, 'Ten digits, as 208-555-0101')
+    .default(''),
 })
 
 export const offerSourceWords: Record<OfferSource, string> = {

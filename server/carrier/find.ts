@@ -1,6 +1,8 @@
-import { and, asc, eq, gte, lt, or, sql } from 'drizzle-orm'
+import { and, asc, eq, gte, inArray, lt, or, sql } from 'drizzle-orm'
 import { anywhereQuery, termsOf } from '#core/find/words'
+import type { Currency } from '#core/money/money'
 import type { Db } from '#server/db.server'
+import { findInRegister } from '#server/register/look-up'
 import { carrier } from '#server/schema'
 
 const shown = {
@@ -47,6 +49,48 @@ export function findCarriers(db: Db, typed: string) {
     .limit(most)
     .all()
   return [...first, ...later.filter((row) => !first.some((seen) => seen.id === row.id))].slice(0, most)
+}
+
+/** Somebody an offer can be from: a carrier on file, or one that only the register knows yet, by its DOT number. */
+export interface Offerer {
+  /** Null for one that is not on file. */
+  carrierId: number | null
+  id: string
+  name: string
+  mcNumber: string | null
+  dotNumber: string | null
+  city: string
+  region: string
+  phone: string
+  currency: Currency
+}
+
+/** Who an offer can be from, by name or number: carriers on file first, then those of the register that may carry and are not on file. */
+export function findOfferers(db: Db, typed: string): Offerer[] {
+  const onFile = findCarriers(db, typed).map((row) => ({
+    ...row,
+    id: `carrier ${row.id}`,
+    carrierId: row.id,
+    dotNumber: null,
+  }))
+  const others = onFile.length < most ? findInRegister(db, typed).filter(({ mayCarry }) => mayCarry) : []
+  const dots = others.map(({ dotNumber }) => dotNumber)
+  const known = new Set(
+    db
+      .select({ dot: carrier.dotNumber })
+      .from(carrier)
+      .where(inArray(carrier.dotNumber, dots))
+      .all()
+      .map(({ dot }) => dot),
+  )
+  const fresh = others
+    .filter(({ dotNumber }) => !known.has(dotNumber))
+    .map(({ dotNumber, name, mcNumber, city, region }) => ({
+      ...{ id: `dot ${dotNumber}`, carrierId: null, dotNumber, name, mcNumber, city, region },
+      phone: '',
+      currency: 'USD' as const,
+    }))
+  return [...onFile, ...fresh].slice(0, most)
 }
 
 /** The carrier that a wire names: by MC number, else by its mail address. */

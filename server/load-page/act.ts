@@ -44,6 +44,7 @@ const buyCharges = z.array(chargeSchema).min(1, 'Give the line haul').max(30)
 /** Everything a rep does to a load from its page, as it comes over the wire. */
 export const loadActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('open') }),
+  z.object({ intent: z.literal('withdraw'), reason }),
   z.object({
     intent: z.literal('set_limits'),
     targetPayMinor: z.number('Give the target').int().min(100, 'Give the target').max(100_000_000),
@@ -58,6 +59,7 @@ export const loadActSchema = z.discriminatedUnion('intent', [
     counterMinor: z.number('Give the counter').int().min(100, 'Give the counter').max(100_000_000),
   }),
   z.object({ intent: z.literal('decline_offer'), offerId: id }),
+  z.object({ intent: z.literal('reopen_offer'), offerId: id }),
   z.object({ intent: z.literal('confirm_proposal'), proposal: confirmProposalSchema }),
   z.object({ intent: z.literal('dismiss_proposal'), proposalId: id }),
   z.object({
@@ -92,12 +94,14 @@ export type LoadAct = z.input<typeof loadActSchema>
 
 const permissions: Record<LoadAct['intent'], Permission> = {
   open: 'edit_loads',
+  withdraw: 'edit_loads',
   set_limits: 'edit_loads',
   post: 'edit_loads',
   unpost: 'edit_loads',
   record_offer: 'handle_offers',
   counter_offer: 'handle_offers',
   decline_offer: 'handle_offers',
+  reopen_offer: 'handle_offers',
   confirm_proposal: 'handle_offers',
   dismiss_proposal: 'handle_offers',
   award: 'award',
@@ -125,6 +129,8 @@ export function actOnLoad(
   switch (act.intent) {
     case 'open':
       return openForCover(db, loadId, who)
+    case 'withdraw':
+      return carryOut(db, loadId, { kind: 'withdraw', reason: act.reason }, who)
     case 'set_limits': {
       const { targetPayMinor, maxPayMinor } = act
       const mayExceed = may(viewer.role, 'exceed_max')
@@ -140,6 +146,8 @@ export function actOnLoad(
       return carryOut(db, loadId, { kind: 'counter_offer', offerId: act.offerId, counterMinor: act.counterMinor }, who)
     case 'decline_offer':
       return carryOut(db, loadId, { kind: 'decline_offer', offerId: act.offerId }, who)
+    case 'reopen_offer':
+      return carryOut(db, loadId, { kind: 'reopen_offer', offerId: act.offerId }, who)
     case 'confirm_proposal':
       return confirmProposal(db, loadId, act.proposal, who)
     case 'dismiss_proposal':

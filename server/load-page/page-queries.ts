@@ -41,7 +41,7 @@ export const loadQuery = prepared((db) =>
         offers: {
           orderBy: [sql`${offer.state} <> 'open'`, asc(offer.payMinor)],
           limit: maxOffers,
-          with: { carrier: { columns: { name: true, phone: true } } },
+          with: { carrier: { columns: { name: true, phone: true, mcNumber: true } } },
         },
         proposals: {
           where: eq(proposal.state, 'waiting'),

@@ -116,7 +116,8 @@ const pageStop = ({ kind, earliestLocal, latestLocal, booking, facility: at }: R
 const pageOffer = ({ carrier: from, ...offer }: Row['offers'][number], verdicts: Map<number, Verdict>) => ({
   ...offer,
   carrierName: from.name,
-  phone: from.phone,
+  phone: offer.phone || from.phone,
+  mcNumber: from.mcNumber,
   verdict: verdicts.get(offer.carrierId) ?? null,
 })
 

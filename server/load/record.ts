@@ -50,6 +50,8 @@ const appliers: { [Kind in LoadEvent['kind']]: Applier<Kind> } = {
       ...(externalKey ? { externalKey } : {}),
     }),
   offer_answer_asked: askAnswer,
+  offer_reopened: (db, _, { offerId }) => setOffer(db, offerId, { state: 'open', goodUntil: null, agreedMinor: null }),
+  load_withdrawn: () => undefined,
   price_passed: () => undefined,
   offer_countered: (db, _, { offerId, to }) => setOffer(db, offerId, { counterMinor: to }),
   offer_ended: (db, _, { offerId, to }) => setOffer(db, offerId, { state: to }),
@@ -102,16 +104,22 @@ export function apply<Kind extends LoadEvent['kind']>(
   applier(db, loadId, event, context)
 }
 
-type NamedPrice = Pick<LoadEvent & { kind: 'offer_recorded' }, 'payMinor' | 'asked' | 'source' | 'goodUntil' | 'note'>
+type NamedPrice = Pick<
+  LoadEvent & { kind: 'offer_recorded' },
+  'payMinor' | 'asked' | 'source' | 'goodUntil' | 'note' | 'person' | 'phone'
+>
 
 /** A carrier's price as its offer keeps it: in the desk's currency, and in the one it was named in. */
-const namedPrice = ({ payMinor, asked, source, goodUntil, note }: NamedPrice, now: number) => ({
+const namedPrice = ({ payMinor, asked, source, goodUntil, note, person, phone }: NamedPrice, now: number) => ({
   payMinor,
   askedMinor: asked?.amountMinor ?? payMinor,
   currency: asked?.currency ?? deskCurrency,
   source,
   goodUntil,
   note,
+  // Who was spoken with before is not forgotten by a price that came another way.
+  ...(person ? { person } : {}),
+  ...(phone ? { phone } : {}),
   receivedAt: now,
 })
 

@@ -23,6 +23,7 @@ describe('every command of a load, from every state', () => {
   const buyCharges = [flatCharge('line_haul', 200_000)]
   const commands = {
     open: { kind: 'open', problems: [] },
+    withdraw: { kind: 'withdraw', reason: 'paperwork' },
     set_limits: { kind: 'set_limits', targetPayMinor: 190_000, maxPayMinor: 210_000, mayExceed: true },
     post: { kind: 'post', board: 'Saltlick' },
     unpost: { kind: 'unpost', postingId: 1 },
@@ -37,6 +38,7 @@ describe('every command of a load, from every state', () => {
     },
     counter_offer: { kind: 'counter_offer', offerId: 1, counterMinor: 195_000 },
     decline_offer: { kind: 'decline_offer', offerId: 1 },
+    reopen_offer: { kind: 'reopen_offer', offerId: 1 },
     lapse_offers: { kind: 'lapse_offers' },
     award: { kind: 'award', offerId: 1, buyCharges, payMinor: 200_000, agreed, price, gate },
     revise: { kind: 'revise', changes: [{ field: 'Weight', from: '1', to: '2' }], carrierSeesIt: true },

@@ -19,6 +19,8 @@ export interface IncomingOffer {
   source: OfferSource
   goodUntil: number | null
   note: string
+  person?: string
+  phone?: string
   /** The sender's own key where it came over a wire: the same one twice is answered once. */
   externalKey?: string
   /** Somebody has seen that the price looks mistyped, and means it. */

@@ -18,6 +18,7 @@ import { HeldLine } from '../../ui/held-line'
 import { KeyHelp } from '../../ui/key-help'
 import { KeysProvider, type RoomKey, useKeyList, useKeys, useReady } from '../../ui/keys'
 import { LiveProvider, useChanges, useWarnings } from '../../ui/live'
+import { UndoKey } from '../../ui/undo'
 import type { Route } from './+types/desk'
 
 export const middleware: Route.MiddlewareFunction[] = [signedInPage]
@@ -100,6 +101,7 @@ function Room(desk: Route.ComponentProps['loaderData']) {
       <Outlet />
       <CommandLine open={asking} onClose={() => setAsking(false)} mayEdit={desk.mayEdit} />
       <KeyHelp open={help !== null} onClose={() => setHelp(null)} list={help ?? []} />
+      <UndoKey />
       <Toaster
         position="bottom-center"
         toastOptions={{ classNames: { toast: '!rounded-none !border-ink !bg-sheet !text-ink !font-sans' } }}

@@ -1,5 +1,5 @@
 import { quoteQuerySchema } from '#core/quote/quote-query'
-import { findCarriers } from '#server/carrier/find'
+import { findCarriers, findOfferers } from '#server/carrier/find'
 import { findCustomers } from '#server/customer/customers'
 import { database } from '#server/db.server'
 import { findLoads } from '#server/load/list'
@@ -27,6 +27,7 @@ const finders: Record<string, (typed: string) => unknown> = {
   facilities: (typed) => findFacilities(database(), typed),
   places: (typed) => findPlaces(database(), typed, Date.now()),
   carriers: (typed) => findCarriers(database(), typed),
+  'offer-carriers': (typed) => findOfferers(database(), typed),
   register: (typed) => findInRegister(database(), typed),
   partners: (typed) => findPartners(database(), typed),
   everything,

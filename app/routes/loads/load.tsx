@@ -96,6 +96,9 @@ function PriceSide({ desk }: { desk: LoadDesk }) {
         onChoose={desk.choose}
         mayHandle={mayHandle}
         onRecord={() => openDialog({ kind: 'offer', carrier: null })}
+        onReopen={({ id, carrierName }) =>
+          void acting.act({ intent: 'reopen_offer', offerId: id }, `The offer of ${carrierName} stands again`)
+        }
       />
       {page.proposals.length === 0 && <LoadMap page={page} onOpen={() => openDialog({ kind: 'map' })} />}
     </>
