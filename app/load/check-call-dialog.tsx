@@ -18,9 +18,10 @@ import type { Acting } from './use-act'
 const lateCodes = delayCodes.filter((code) => code !== 'NS')
 
 /** The event that a check call most likely reports: the one after the last reported. */
-function likelyNext(page: LoadPage): { sequence: number; kind: StopEventKind } {
+export function likelyNext(page: LoadPage): { sequence: number; kind: StopEventKind } {
   const last = page.stopEvents.filter(({ kind }) => kind === 'arrived' || kind === 'departed').at(-1)
-  if (!last) return { sequence: 1, kind: 'arrived' }
+  // Picked up without a call: the truck is on its way to the stop after.
+  if (!last) return { sequence: page.load.state === 'in_transit' ? 2 : 1, kind: 'arrived' }
   if (last.kind === 'arrived') return { sequence: last.sequence, kind: 'departed' }
   return { sequence: Math.min(page.stops.length, last.sequence + 1), kind: 'arrived' }
 }

@@ -21,12 +21,13 @@ const wordsOf = (page: LoadPage) =>
 
 /** The way on the map, small, in the room the offers leave; its words beside the key that opens it large. */
 export function LoadMap({ page, onOpen }: { page: LoadPage; onOpen: () => void }) {
+  const isHauled = page.carrier !== null
   const layers = layersOf(page)
   const shape = shapeAround(pointsOf(layers).map(project), { min: 1, max: 2.2 })
   return (
     <section
       aria-label="Route"
-      className="flex h-44 shrink-0 gap-3 border-t border-strong px-4 pt-2 pb-2 max-[760px]:hidden"
+      className={`flex gap-3 px-4 pt-2 pb-2 max-[760px]:hidden ${isHauled ? 'max-h-80 min-h-44 flex-1' : 'h-44 shrink-0 border-t border-strong'}`}
     >
       <RouteMap
         layers={layers}

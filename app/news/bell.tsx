@@ -8,6 +8,9 @@ import { useKeys } from '../ui/keys'
 import { useNewsChoices } from './choices'
 import { useNews, useTitleCount } from './use-news'
 
+/** The list holds no more, and more is not counted. */
+const mostCounted = 60
+
 /** What came from outside while somebody was looking elsewhere: how much, and on a key the list of it. */
 export function Bell({ zone }: { zone: string }) {
   const { unread, items, open } = useNews()
@@ -25,7 +28,11 @@ export function Bell({ zone }: { zone: string }) {
         aria-label={unread === 0 ? 'Nothing new' : `${unread} new`}
       >
         <BellMark className={unread > 0 ? 'text-bill' : 'text-second'} />
-        {unread > 0 && <span className="font-mono text-sm font-semibold text-bill">{unread}</span>}
+        {unread > 0 && (
+          <span className="font-mono text-sm font-semibold text-bill">
+            {unread >= mostCounted ? `${mostCounted}+` : unread}
+          </span>
+        )}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

@@ -49,6 +49,5 @@ const pressing = new Set([
   'exchange_failed',
   'gate_alert',
   'not_delivered',
-  'tender_received',
   'tender_cancelled',
 ])

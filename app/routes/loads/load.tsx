@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react'
 import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
@@ -14,10 +15,12 @@ import { useLoadKeys } from '../../load/load-keys'
 import { LoadMap } from '../../load/load-map'
 import { Log } from '../../load/log'
 import { Messages } from '../../load/messages'
+import { NextStop } from '../../load/next-stop'
 import { Offers } from '../../load/offers'
 import { Proposals } from '../../load/proposals'
 import { RatePanel } from '../../load/rate-panel'
 import { RouteRibbon } from '../../load/route-ribbon'
+import { SettledPrice } from '../../load/settled-price'
 import { Shortlist } from '../../load/shortlist'
 import { Truck } from '../../load/truck'
 import { useKeys } from '../../ui/keys'
@@ -68,25 +71,67 @@ export default function Load({ loaderData }: Route.ComponentProps) {
   )
 }
 
-/** What it costs: the rate picture, the confirmation once there is one, proposals and offers. */
+/** The left side by the load's state: price and offers until somebody has it; then who hauls it, where it is to be next, and its documents. */
 function PriceSide({ desk }: { desk: LoadDesk }) {
-  const { page, now, zone, acting, openDialog, isUncovered, chosen, mayAward, mayHandle } = desk
+  const { page, openDialog } = desk
+  const { offers, proposals } = page
+  const isCrowded = proposals.length > 0 || offers.length > offersWithMap
+  const map = <LoadMap page={page} onOpen={() => openDialog({ kind: 'map' })} />
+  if (page.carrier) return <HauledSide desk={desk}>{map}</HauledSide>
+  return (
+    <>
+      <Rates desk={desk} />
+      <Confirmations desk={desk} />
+      <AllOffers desk={desk} />
+      {!isCrowded && map}
+    </>
+  )
+}
+
+/** With more offers than these the map would squeeze them: it is on its key then. */
+const offersWithMap = 2
+
+function HauledSide({ desk, children }: { desk: LoadDesk; children: ReactNode }) {
+  const { page, now, openDialog, mayEdit } = desk
+  return (
+    <>
+      <Truck page={page} />
+      <NextStop page={page} now={now} onCall={mayEdit ? () => openDialog({ kind: 'call' }) : null} />
+      <Confirmations desk={desk} />
+      <SettledPrice page={page}>
+        <Rates desk={desk} />
+        <AllOffers desk={desk} />
+      </SettledPrice>
+      {children}
+    </>
+  )
+}
+
+function Rates({ desk: { page, now, zone, openDialog } }: { desk: LoadDesk }) {
+  return <RatePanel page={page} now={now} zone={zone} onPicture={() => openDialog({ kind: 'rates' })} />
+}
+
+function Confirmations({ desk }: { desk: LoadDesk }) {
+  const { page, now, zone, acting, openDialog, mayAward } = desk
+  if (page.confirmations.length === 0) return null
   const revoke = (confirmationId: number) =>
     void acting.act({ intent: 'revoke_links', confirmationId }, 'Link withdrawn')
   return (
+    <ConfirmationPanel
+      page={page}
+      now={now}
+      zone={zone}
+      mayAward={mayAward}
+      onSend={() => openDialog({ kind: 'send' })}
+      onRevoke={revoke}
+    />
+  )
+}
+
+function AllOffers({ desk }: { desk: LoadDesk }) {
+  const { page, now, zone, acting, openDialog, isUncovered, chosen, mayHandle } = desk
+  return (
     <>
-      <RatePanel page={page} now={now} zone={zone} onPicture={() => openDialog({ kind: 'rates' })} />
-      <Truck page={page} />
-      {page.confirmations.length > 0 && (
-        <ConfirmationPanel
-          page={page}
-          now={now}
-          zone={zone}
-          mayAward={mayAward}
-          onSend={() => openDialog({ kind: 'send' })}
-          onRevoke={revoke}
-        />
-      )}
       <Proposals page={page} acting={acting} now={now} zone={zone} mayHandle={mayHandle} />
       <Offers
         page={page}
@@ -100,7 +145,6 @@ function PriceSide({ desk }: { desk: LoadDesk }) {
           void acting.act({ intent: 'reopen_offer', offerId: id }, `The offer of ${carrierName} stands again`)
         }
       />
-      {page.proposals.length === 0 && <LoadMap page={page} onOpen={() => openDialog({ kind: 'map' })} />}
     </>
   )
 }
