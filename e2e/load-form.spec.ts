@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
-import { ready, signIn } from './desk'
-import { reading } from './loads'
+import { caller, ready, signIn } from './desk'
+import { freshLoad, reading } from './loads'
 
 const customer = (page: Page) => page.getByRole('combobox', { name: 'Customer' })
 const facility = (page: Page, at: number) => page.getByRole('combobox', { name: 'Facility' }).nth(at)
@@ -39,7 +39,7 @@ test('the focus goes from field to field; the delivery follows the pickup until 
   await when(page, 1).fill('+14 by noon')
   await when(page, 0).fill('+5 8-11')
   await expect(when(page, 1)).toHaveValue('+14 by noon')
-  await expect(page.getByText(/has \d+ d .* longer than the drive/)).toBeVisible()
+  await expect(page.getByText(/has \d+ d.* longer than the drive/)).toBeVisible()
   // What is not understood looks like an error once the field is left.
   await when(page, 1).fill('some day')
   await when(page, 0).focus()
@@ -114,4 +114,33 @@ test('what is typed survives a reload, another room and a sign-out; saved, it is
   await page.goto('/loads')
   await ready(page)
   await expect(page.getByRole('region', { name: 'Unfinished loads' })).toBeHidden()
+})
+
+test('two people change one load: the second sees what the first changed, and nothing is overwritten silently', async ({
+  page,
+  browser,
+}) => {
+  const loadId = await freshLoad(await caller())
+  const other = await (await browser.newContext()).newPage()
+  await signIn(page)
+  await signIn(other, 'ruth@ploverrook.example')
+  for (const each of [page, other]) {
+    await each.goto(`/loads/${loadId}/change`)
+    await ready(each)
+  }
+  await page.getByLabel('Freight', { exact: true }).fill('Empty boxes')
+  await page.getByLabel('Pallets').fill('24')
+  await other.getByLabel('Weight lb').fill('31,000')
+  await other.getByLabel('Pallets').fill('22')
+  await other.keyboard.press('Control+Enter')
+  await expect(other.getByText(/Uncovered, picks up in/)).toBeVisible()
+  await page.keyboard.press('Control+Enter')
+  const said = page.getByRole('alert').filter({ hasText: 'changed it meanwhile' })
+  await expect(said).toContainText('Ruth Amsel changed it meanwhile. Taken over: Weight.')
+  await expect(said).toContainText('Pallets: theirs 22, yours 24')
+  await expect(page.getByLabel('Weight lb')).toHaveValue('31000')
+  await expect(page.getByLabel('Freight', { exact: true })).toHaveValue('Empty boxes')
+  await page.keyboard.press('Control+Enter')
+  await expect(page.getByText(/Uncovered, picks up in/)).toBeVisible()
+  await expect(page.getByText(/31,000 lb, Empty boxes/)).toBeVisible()
 })

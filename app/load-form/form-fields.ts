@@ -110,5 +110,16 @@ export const emptyForm: FormValues = {
   ],
 }
 
-/** A form that was left, read again; null where it is from another time and does not fit. */
+/** A form as it is kept while it is typed: with what a change began from, so that it can be merged with what others saved since. */
+const keptSchema = z.object({
+  values: formValuesSchema,
+  base: formValuesSchema.nullable(),
+  version: z.number().nullable(),
+})
+export type KeptValues = z.infer<typeof keptSchema>
+
+/** A form that was kept, read again; null where it is from another time and does not fit. */
+export const readKept = (fields: unknown): KeptValues | null => keptSchema.safeParse(fields).data ?? null
+
+/** A form that was put aside, read again; null where it is from another time and does not fit. */
 export const readForm = (fields: unknown): FormValues | null => formValuesSchema.safeParse(fields).data ?? null

@@ -11,10 +11,10 @@ import { ChargeFields } from './charge-fields'
 import { CustomerField } from './customer-field'
 import { NoteFields, ReferenceFields } from './document-fields'
 import { Findings } from './findings'
-import { type FormValues, readForm } from './form-fields'
+import { type FormValues, readKept } from './form-fields'
 import { FreightFields } from './freight-fields'
 import { StopFields } from './stop-fields'
-import { useLoadForm } from './use-load-form'
+import { mergedWith, useLoadForm } from './use-load-form'
 
 export interface LoadFormProps {
   initial: FormValues
@@ -44,7 +44,8 @@ export function LoadForm(props: LoadFormProps) {
   const [kept, setKept] = useState(props.kept)
   const [turn, setTurn] = useState(0)
   const [restoredAt, setRestoredAt] = useState<number | null>(null)
-  const fields = kept && readForm(kept.fields)
+  const read = kept && readKept(kept.fields)
+  const fields = read && mergedWith(read, { values: props.initial, version: props.version })
   const startOver = () => {
     setKept(null)
     setRestoredAt(null)

@@ -1,14 +1,16 @@
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { type RefObject, useEffect, useMemo, useRef, useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useLocation, useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import type { LoadLeg } from '#core/load/problem'
+import type { LoadFormStart } from '#server/load/form'
 import { formKey, postJson } from '../ui/post'
 import { useKeptForm } from '../ui/use-kept-form'
-import { type FormValues, readForm } from './form-fields'
+import { type FormValues, readKept } from './form-fields'
 import { formPath, missingFields, problemsSoFar } from './form-problems'
-import { proposedWhen, termsFrom } from './form-values'
+import { formFrom, proposedWhen, termsFrom } from './form-values'
 import type { LoadFormProps, TypedLoadProps } from './load-form'
+import { type MergedForm, mergeForms, mergeWords } from './merge'
 import { unfinishedTitle } from './unfinished-title'
 import { useLaneBand } from './use-lane-band'
 import { useRoute } from './use-route'
@@ -16,6 +18,7 @@ import { useRoute } from './use-route'
 /** The load as it is typed, what is wrong with it so far, and saving it: opened, as a draft, or unfinished. */
 export function useLoadForm(props: TypedLoadProps) {
   const { initial, now, rates, today } = props
+  const begun = useRef<Begun>({ values: initial, version: props.version })
   const form = useForm<FormValues>({ defaultValues: props.keptFields ?? initial })
   const values = form.watch()
   const band = useLaneBand(values)
@@ -26,16 +29,31 @@ export function useLoadForm(props: TypedLoadProps) {
   )
   const legs = route?.legs ?? noLegs
   useFollowingStops(form, values, now, legs)
-  const settle = useKeeping(props, form, values)
-  return { form, values, band, route, legs, problems, ...useSaveLoad(props, { form, values, problems, legs, settle }) }
+  const settle = useKeeping(props, { form, values, begun })
+  return {
+    form,
+    values,
+    band,
+    route,
+    legs,
+    problems,
+    ...useSaveLoad(props, { form, values, problems, legs, settle, begun }),
+  }
 }
 
 const noLegs: LoadLeg[] = []
 
 type Form = ReturnType<typeof useForm<FormValues>>
 
+/** What the form was begun from: what is typed is a change of it, and is merged with what others make of it meanwhile. */
+interface Begun {
+  values: FormValues
+  version: number | null
+}
+
 interface Typing {
   form: Form
+  begun: RefObject<Begun>
   values: FormValues
   problems: ReturnType<typeof problemsSoFar>
   legs: LoadLeg[]
@@ -44,16 +62,16 @@ interface Typing {
 
 /** Keeps what is typed, and says so to somebody who leaves the form with it. */
 function useKeeping(
-  { formName, owner, title, initial, onRestored }: TypedLoadProps,
-  form: Form,
-  values: FormValues,
+  { formName, owner, title, onRestored }: TypedLoadProps,
+  { form, values, begun }: Pick<Typing, 'form' | 'values' | 'begun'>,
 ): () => void {
-  const begun = useRef(JSON.stringify(initial))
-  const isTyped = JSON.stringify(values) !== begun.current
-  const { settle } = useKeptForm({ owner, form: formName }, isTyped ? values : null, (left) => {
-    const read = readForm(left)
+  const { values: base, version } = begun.current
+  const isTyped = JSON.stringify(values) !== JSON.stringify(base)
+  const kept = { values, base: version === null ? null : base, version }
+  const { settle } = useKeptForm({ owner, form: formName }, isTyped ? kept : null, (left) => {
+    const read = readKept(left)
     if (!read) return
-    form.reset(read)
+    form.reset(mergedWith(read, begun.current))
     onRestored()
   })
   const { pathname, search } = useLocation()
@@ -79,8 +97,8 @@ function useKeeping(
 }
 
 /** Saves the form. What is missing or impossible is reported first; a caution has to be seen once before it is passed. */
-function useSaveLoad(props: LoadFormProps, { form, values, problems, legs, settle }: Typing) {
-  const { now, loadId, version, copiedFrom, unfinishedId } = props
+function useSaveLoad(props: LoadFormProps, { form, values, problems, legs, settle, begun }: Typing) {
+  const { now, loadId, copiedFrom, unfinishedId } = props
   const [key] = useState(formKey)
   const [message, setMessage] = useState<string | null>(null)
   const [isSaving, setSaving] = useState(false)
@@ -115,14 +133,25 @@ function useSaveLoad(props: LoadFormProps, { form, values, problems, legs, settl
       settle()
       return then(answer.value)
     }
+    const met = answer.code === 'changed_meanwhile' ? (answer.answer as { current?: LoadFormStart; by?: string }) : null
+    if (met?.current) return setMessage(meet(met.current, met.by ?? 'Somebody'))
     setMessage(answer.message)
     markFields(answer.errors.map((error) => [formPath(error.path.replace(/^terms\./, '')), error.message]))
+  }
+  /** Puts what somebody else saved first into the form; the next save is a change of that. Returns what was done, in words. */
+  const meet = (current: LoadFormStart, by: string): string => {
+    const theirs = formFrom(current, { keepTimes: true })
+    const merged = mergeForms(begun.current.values, values, theirs)
+    begun.current = { values: theirs, version: current.version }
+    form.reset(merged.values)
+    return mergeWords(by, merged)
   }
   const save = async (open: boolean) => {
     const missing = Object.entries(missingFields(values, now, legs))
     if (!open && missing.length > 0 && loadId === null) return saveUnfinished()
     if (isHeld(open, missing)) return
     const terms = termsFrom(values, now, legs)
+    const { version } = begun.current
     const body = { loadId, version, terms, open, acknowledged, copiedFrom, unfinishedId }
     return send<{ loadId: number }>('/loads/save', body, (saved) => navigate(`/loads/${saved.loadId}`))
   }
@@ -135,6 +164,16 @@ function useSaveLoad(props: LoadFormProps, { form, values, problems, legs, settl
     })
   }
   return { message, isSaving, save, settle }
+}
+
+/** What was typed into a form that is kept, with what others have saved since put into it. */
+export function mergedWith(
+  { values, base, version }: { values: FormValues; base: FormValues | null; version: number | null },
+  now: Begun,
+): FormValues {
+  if (base === null || version === now.version) return values
+  const merged: MergedForm = mergeForms(base, values, now.values)
+  return merged.values
 }
 
 /** The stops whose time nobody has typed follow the pickup, however often it changes. */

@@ -5,7 +5,15 @@ export interface FieldError {
 
 export type Posted<T> =
   | { ok: true; value: T }
-  | { ok: false; message: string; errors: FieldError[]; status: number; code: string | null }
+  | {
+      ok: false
+      message: string
+      errors: FieldError[]
+      status: number
+      code: string | null
+      /** All that was answered: what a refusal brings with it beside its sentence. */
+      answer: unknown
+    }
 
 /** Posts JSON to one of our own routes; whatever comes back is a value, also when nobody answers. The same `key` is carried out once, however often it is sent. */
 export const postJson = <T>(url: string, body: unknown, key?: string): Promise<Posted<T>> =>
@@ -30,6 +38,7 @@ export async function readAnswer<T>(sent: Promise<Response>): Promise<Posted<T>>
       message: answer.message ?? answer.errors?.[0]?.message ?? 'That did not work.',
       errors: answer.errors ?? [],
       code: answer.code ?? null,
+      answer,
     }
   } catch {
     return {
@@ -38,6 +47,7 @@ export async function readAnswer<T>(sent: Promise<Response>): Promise<Posted<T>>
       message: 'The server did not answer. What you typed is still here; try again.',
       errors: [],
       code: null,
+      answer: null,
     }
   }
 }

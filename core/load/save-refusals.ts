@@ -6,7 +6,7 @@ export const saveRefusals = {
   no_such_carrier: () => 'There is no such carrier.',
   no_such_confirmation: () => 'There is no such confirmation on this load.',
   changed_meanwhile: ({ by }: { by: string }) =>
-    `${by} changed this load while you had it open. What you typed is still here: open the load in another tab, see what changed, and save again from there.`,
+    `${by} changed this load while you had it open. Save again to put what you typed together with it.`,
   practice_is_settled: () => 'Practice or not is settled once a load is opened: create another one.',
   mixed_currencies: () => 'All charges of a side are in one currency.',
   advance_without_day: () => 'An advance is a payment: give the day it was paid.',

@@ -65,7 +65,7 @@ function writeTerms(
 }
 
 /** Who changed a load's terms last. */
-function lastChange(db: Db, loadId: number): string {
+export function lastChange(db: Db, loadId: number): string {
   return (
     db
       .select({ name: event.actorName })

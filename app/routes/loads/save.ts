@@ -6,7 +6,8 @@ import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
 import { readJson } from '#server/http/body'
 import { once } from '#server/http/once'
-import { changeLoad } from '#server/load/change'
+import { changeLoad, lastChange } from '#server/load/change'
+import { readLoadForm } from '#server/load/form'
 import { createLoad } from '#server/load/save'
 import { dropUnfinished } from '#server/load/unfinished'
 import type { Route } from './+types/save'
@@ -45,5 +46,11 @@ export async function action({ request, context }: Route.ActionArgs) {
       { message: outcome.problems[0]?.message, problems: outcome.problems, errors: outcome.problems },
       { status: 422 },
     )
-  return Response.json(outcome.refusal, { status: outcome.refusal.code.startsWith('no_such') ? 404 : 409 })
+  // Somebody saved first: what the load is now comes along, to be merged with what was typed.
+  const isMeanwhile = outcome.refusal.code === 'changed_meanwhile' && loadId !== null
+  const met = isMeanwhile ? { current: readLoadForm(database(), loadId), by: lastChange(database(), loadId) } : {}
+  return Response.json(
+    { ...outcome.refusal, ...met },
+    { status: outcome.refusal.code.startsWith('no_such') ? 404 : 409 },
+  )
 }
