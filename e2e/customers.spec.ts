@@ -51,7 +51,7 @@ test('a dock’s hours are kept once, and a bare day means them from then on', a
   await ready(page)
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Enter')
-  await ready(page)
+  await expect(page).toHaveURL(/\/facilities\/\d+/)
   const name = await page.getByRole('heading', { level: 1 }).innerText()
   await page.keyboard.press('e')
   await page.getByLabel('Dock opens').fill('06:00')

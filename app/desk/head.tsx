@@ -42,12 +42,20 @@ export function Head({
       <button
         type="button"
         onClick={onAsk}
-        className="my-1.5 ml-auto flex w-64 items-center justify-between border border-strong bg-plain px-2 text-second"
+        className="my-1.5 ml-auto flex w-64 items-center justify-between border border-strong bg-plain px-2 whitespace-nowrap text-second max-[1150px]:w-20"
       >
-        Find a load, carrier, quote <kbd className="key">/</kbd>
+        <span>
+          Find<span className="max-[1150px]:hidden"> a load, carrier, quote</span>
+        </span>{' '}
+        <kbd className="key">/</kbd>
       </button>
       {desk.mailboxUrl && (
-        <a href={desk.mailboxUrl} target="_blank" rel="noreferrer" className="self-center px-3 link">
+        <a
+          href={desk.mailboxUrl}
+          target="_blank"
+          rel="noreferrer"
+          className="self-center px-3 link max-[1150px]:hidden"
+        >
           Mailbox
         </a>
       )}
@@ -107,7 +115,11 @@ function Clock({ now, zone, name, role }: { now: number; zone: string; name: str
   const local = toLocal(at, zone)
   return (
     <span className="self-center whitespace-nowrap text-second">
-      {dayWords(dayOf(local))}, {clockWords(local)} {zoneWords(at, zone)} · <span className="text-ink">{name}</span>
+      <span className="max-[1150px]:hidden">{dayWords(dayOf(local))}, </span>
+      <span className="max-[1000px]:hidden">
+        {clockWords(local)} {zoneWords(at, zone)} ·{' '}
+      </span>
+      <span className="text-ink">{name}</span>
       {role !== 'rep' && ` (${role})`}
     </span>
   )

@@ -1,4 +1,3 @@
-import type { ReactNode } from 'react'
 import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
@@ -12,7 +11,7 @@ import { type LoadDesk, useLoadDesk } from '../../load/load-desk'
 import { LoadDialog } from '../../load/load-dialogs'
 import { LoadHead } from '../../load/load-head'
 import { useLoadKeys } from '../../load/load-keys'
-import { LoadMap } from '../../load/load-map'
+import { LoadMap, WideLoadMap } from '../../load/load-map'
 import { Log } from '../../load/log'
 import { Messages } from '../../load/messages'
 import { NextStop } from '../../load/next-stop'
@@ -76,14 +75,13 @@ function PriceSide({ desk }: { desk: LoadDesk }) {
   const { page, openDialog } = desk
   const { offers, proposals } = page
   const isCrowded = proposals.length > 0 || offers.length > offersWithMap
-  const map = <LoadMap page={page} onOpen={() => openDialog({ kind: 'map' })} />
-  if (page.carrier) return <HauledSide desk={desk}>{map}</HauledSide>
+  if (page.carrier) return <HauledSide desk={desk} />
   return (
     <>
       <Rates desk={desk} />
       <Confirmations desk={desk} />
       <AllOffers desk={desk} />
-      {!isCrowded && map}
+      {!isCrowded && <LoadMap page={page} onOpen={() => openDialog({ kind: 'map' })} />}
     </>
   )
 }
@@ -91,7 +89,7 @@ function PriceSide({ desk }: { desk: LoadDesk }) {
 /** With more offers than these the map would squeeze them: it is on its key then. */
 const offersWithMap = 2
 
-function HauledSide({ desk, children }: { desk: LoadDesk; children: ReactNode }) {
+function HauledSide({ desk }: { desk: LoadDesk }) {
   const { page, now, openDialog, mayEdit } = desk
   return (
     <>
@@ -102,7 +100,7 @@ function HauledSide({ desk, children }: { desk: LoadDesk; children: ReactNode })
         <Rates desk={desk} />
         <AllOffers desk={desk} />
       </SettledPrice>
-      {children}
+      <WideLoadMap page={page} onOpen={() => openDialog({ kind: 'map' })} />
     </>
   )
 }
