@@ -2,34 +2,8 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, type Page, test } from '@playwright/test'
 import { ready, signIn } from './desk'
+import { Fingers } from './fingers'
 import { world } from './world'
-
-/** Counts what a rep's fingers do: keys pressed, free text typed into fields, pages seen. */
-class Fingers {
-  keys = 0
-  entries = 0
-  characters = 0
-  readonly pages = new Set<string>()
-
-  constructor(private readonly page: Page) {
-    page.on(
-      'framenavigated',
-      (frame) => frame === page.mainFrame() && this.pages.add(new URL(frame.url()).pathname.replace(/\d+/, 'N')),
-    )
-  }
-
-  async press(key: string): Promise<void> {
-    this.keys++
-    await this.page.keyboard.press(key)
-  }
-
-  /** Free text, counted apart from keystrokes that only move things on. */
-  async type(text: string): Promise<void> {
-    this.entries++
-    this.characters += text.length
-    await this.page.keyboard.type(text)
-  }
-}
 
 test('a copied load from the phone call to the sent confirmation, by keyboard alone', async ({ page }) => {
   await signIn(page)
@@ -69,9 +43,7 @@ test('a copied load from the phone call to the sent confirmation, by keyboard al
   await fingers.press('Enter')
   await expect(page.getByText(/version 1 emailed to/)).toBeVisible()
 
-  console.log(
-    `    from "customer on the phone" to "confirmation sent": ${fingers.keys} keystrokes, ${fingers.entries} field entries (${fingers.characters} characters of free text), ${fingers.pages.size} pages: ${[...fingers.pages].join(' ')}`,
-  )
+  console.log(fingers.words('from "customer on the phone" to "confirmation sent"'))
   expect(fingers.pages.size).toBeLessThanOrEqual(4)
   expect(fingers.keys).toBeLessThan(60)
 })

@@ -1,12 +1,12 @@
 import { equipmentWords } from '#core/load/words'
-import { formatMoney } from '#core/money/money'
+import { formatAmount, formatMoney } from '#core/money/money'
 import { dayOf, toLocal } from '#core/time/local'
 import { clockWords, nearDayWords } from '#core/time/words'
 import type { IntakeRow } from '#server/tender/intake'
 import { RateStrip } from '../ui/rate-strip'
 import { clockLeftWords, clockTone } from './clock'
 
-export const columns = 'grid grid-cols-[20px_60px_minmax(0,1fr)_70px_64px_248px_62px] items-center gap-x-2 px-3'
+export const columns = 'grid grid-cols-[20px_60px_minmax(0,1fr)_70px_64px_248px_88px] items-center gap-x-2 px-3'
 export const rowHeight = 46
 
 const toneText = { act: 'text-bill font-semibold', care: 'text-ring-text font-semibold', clear: '' } as const
@@ -101,19 +101,25 @@ export function Row({
           withSell
         />
       )}
-      <span className="text-right leading-tight">
-        {tender.purpose !== 'cancel' && !tender.margin && (tender.chargeMinor === null ? 'no charge' : 'unknown')}
-        {tender.margin && tender.purpose !== 'cancel' && (
-          <span className={tender.margin.amountMinor < 0 ? 'text-bill' : ''}>
-            {formatMoney(Math.round(tender.margin.amountMinor / 100) * 100)}
-          </span>
-        )}
-        {tender.margin && tender.purpose !== 'cancel' && (
-          <span className={`block ${tender.margin.amountMinor < 0 ? 'text-bill' : 'label'}`}>
-            {tender.margin.percent}%
-          </span>
-        )}
-      </span>
+      {tender.purpose === 'cancel' ? <span /> : <Money tender={tender} />}
     </li>
   )
 }
+
+/** What they pay, and what it leaves us at what the lane is likely to cost. */
+function Money({ tender: { chargeMinor, currency, margin } }: { tender: IntakeRow }) {
+  return (
+    <span className="text-right leading-tight">
+      {chargeMinor === null ? 'no charge' : chargeWords(Math.round(chargeMinor / 100) * 100, currency)}
+      <span className={`block ${margin && margin.amountMinor < 0 ? 'text-bill' : 'label'}`}>
+        {margin
+          ? `${formatMoney(Math.round(margin.amountMinor / 100) * 100)} ${margin.percent}%`
+          : chargeMinor !== null && 'margin unknown'}
+      </span>
+    </span>
+  )
+}
+
+/** A charge in the currency that the tender names, which may be none of ours. */
+const chargeWords = (amountMinor: number, currency: string): string =>
+  currency === 'USD' ? formatMoney(amountMinor) : `${formatAmount(amountMinor)} ${currency}`

@@ -29,7 +29,7 @@ export function TenderList({ desk }: { desk: IntakeDesk }) {
         <span>
           Cost to cover $, <span className="text-dusk">◇</span> their charge
         </span>
-        <span className="text-right">Margin</span>
+        <span className="text-right">Charge, margin</span>
       </div>
       <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto">
         <ul aria-label="Tenders, the oldest promise first" style={{ height: list.getTotalSize() }} className="relative">

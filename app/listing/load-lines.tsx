@@ -19,10 +19,10 @@ interface LoadLinesProps {
 export function LoadLines({ loads, today, all, empty, withCustomer = false }: LoadLinesProps) {
   return (
     <section aria-label="Loads">
-      <h2 className="head flex justify-between">
+      <h2 className="head flex items-baseline justify-between">
         Loads
         {loads.length > 0 && (
-          <Link to={all} className="link font-normal">
+          <Link to={all} className="link inline-block min-h-[24px] font-normal leading-6">
             All of them
           </Link>
         )}

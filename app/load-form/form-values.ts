@@ -6,7 +6,7 @@ import { readAmount } from '#core/money/money'
 import { addDays, dayOf, daysBetween, type LocalTime, toInstant, toLocal } from '#core/time/local'
 import { type DockHours, readWhen, usualDockHours, type Window } from '#core/time/read-when'
 import type { LoadFormStart } from '#server/load/form'
-import type { ChargeValues, FacilityChoice, FormValues } from './form-fields'
+import { type ChargeValues, emptyForm, type FacilityChoice, type FormValues } from './form-fields'
 
 /** A form begun from a load: as it is for changing it, without its times for copying it. */
 export function formFrom(
@@ -44,6 +44,15 @@ export function formFrom(
     sellCharges: terms.sellCharges.map(({ rateE4, ...charge }) => ({ ...charge, rate: String(rateE4 / rateScale) })),
   }
 }
+
+/** A new form with the ends of a lane chosen, as far as we have a facility there. */
+export const formBetween = (ends: (FacilityChoice | null)[]): FormValues => ({
+  ...emptyForm,
+  stops: emptyForm.stops.map((stop, at) => {
+    const facility = ends[at] ?? null
+    return facility ? { ...stop, facility, booking: facility.booking } : stop
+  }),
+})
 
 /** A facility as the form holds it: no more of it than is shown. */
 export const facilityChoice = (facility: LoadFormStart['facilities'][number]): FacilityChoice => {

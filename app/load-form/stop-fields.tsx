@@ -6,10 +6,11 @@ import { Complete } from '../ui/complete'
 import { Choice, Field } from '../ui/field'
 import { LinkButton } from '../ui/link-button'
 import { focusNextField } from '../ui/next-field'
-import { emptyStop, type FacilityChoice, type FormValues } from './form-fields'
+import type { FacilityChoice, FormValues } from './form-fields'
 import { notUnderstood } from './form-problems'
 import { windowsOf } from './form-values'
 import { NewFacility } from './new-facility'
+import { useStopMoves } from './use-stop-moves'
 
 const kindWords = { pickup: 'Pickup', delivery: 'Delivery' } as const
 const bookingWords = { first_come: 'First come', appointment: 'Appointment' } as const
@@ -27,7 +28,8 @@ export function StopFields({
   legs: LoadLeg[]
 }) {
   const { control, setValue } = useFormContext<FormValues>()
-  const { fields, insert, remove } = useFieldArray({ control, name: 'stops' })
+  const { fields, insert, remove, move } = useFieldArray({ control, name: 'stops' })
+  const dragged = useRef<number | null>(null)
   const [making, setMaking] = useState<{ index: number; name: string } | null>(null)
   const pick = (index: number, facility: FacilityChoice) => {
     setValue(`stops.${index}.facility`, facility, { shouldDirty: true })
@@ -43,6 +45,7 @@ export function StopFields({
     focusNextField(section.current?.querySelectorAll<HTMLElement>('[role=combobox]')[index] ?? null)
     return true
   }
+  const { addStop, moveWithFocus } = useStopMoves(section, { count: fields.length, insert, move })
   return (
     <section ref={section} aria-label="Stops" className="flex flex-col gap-2">
       {fields.map((row, index) => (
@@ -58,10 +61,18 @@ export function StopFields({
           onPick={(facility) => pick(index, facility)}
           onMake={(name) => setMaking({ index, name })}
           onRemove={fields.length > 2 ? () => remove(index) : null}
+          onMove={(to, field) => moveWithFocus(index, to, field)}
+          onDrag={() => {
+            dragged.current = index
+          }}
+          onDrop={() => {
+            if (dragged.current !== null && dragged.current !== index) move(dragged.current, index)
+            dragged.current = null
+          }}
         />
       ))}
-      <LinkButton className="self-start" onClick={() => insert(fields.length - 1, emptyStop('delivery'))}>
-        Add a stop
+      <LinkButton className="self-start" onClick={addStop}>
+        Add a stop <kbd className="key">Ctrl+i</kbd>
       </LinkButton>
       {making && (
         <NewFacility
@@ -92,12 +103,29 @@ interface StopRowProps extends WhenProps {
   onMake: (name: string) => void
   /** Null where the load would have too few stops. */
   onRemove: (() => void) | null
+  /** `field`: where the focus is, and stays. */
+  onMove: (to: number, field: HTMLElement) => void
+  onDrag: () => void
+  onDrop: () => void
 }
 
-function StopRow({ index, now, legs, autoFocus, problem, onPick, onMake, onRemove }: StopRowProps) {
+function StopRow({ index, now, legs, autoFocus, problem, onPick, onMake, onRemove, ...row }: StopRowProps) {
   const { control } = useFormContext<FormValues>()
   return (
-    <div className="grid grid-cols-[98px_minmax(0,1.25fr)_minmax(0,1fr)_128px_16px] items-start gap-2 border-t pt-2">
+    // biome-ignore lint/a11y/noStaticElementInteractions: its fields take the keys; Alt with an arrow in any of them moves the stop
+    <div
+      className="grid grid-cols-[98px_minmax(0,1.25fr)_minmax(0,1fr)_128px_16px] items-start gap-2 border-t pt-2"
+      data-stop={index}
+      // Before the fields themselves: an open list would take the arrows.
+      onKeyDownCapture={(event) => {
+        if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
+        event.preventDefault()
+        event.stopPropagation()
+        row.onMove(index + (event.key === 'ArrowUp' ? -1 : 1), event.target as HTMLElement)
+      }}
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={row.onDrop}
+    >
       <Controller
         control={control}
         name={`stops.${index}.kind`}
@@ -143,12 +171,30 @@ function StopRow({ index, now, legs, autoFocus, problem, onPick, onMake, onRemov
           />
         )}
       />
+      <StopEnd index={index} onDrag={row.onDrag} onRemove={onRemove} />
+    </div>
+  )
+}
+
+/** The end of a stop's row: what it is dragged by, and the way out of it. */
+function StopEnd({ index, onDrag, onRemove }: Pick<StopRowProps, 'onDrag' | 'onRemove'> & { index: number }) {
+  return (
+    <span className="mt-5 flex flex-col items-center text-second">
+      <span
+        draggable
+        onDragStart={onDrag}
+        className="cursor-grab leading-none"
+        title="Drag to another place, or Alt with an arrow in the stop’s fields"
+        aria-hidden="true"
+      >
+        ≡
+      </span>
       {onRemove && (
-        <button type="button" className="mt-6 text-second" aria-label={`Remove stop ${index + 1}`} onClick={onRemove}>
+        <button type="button" aria-label={`Remove stop ${index + 1}`} onClick={onRemove}>
           ✕
         </button>
       )}
-    </div>
+    </span>
   )
 }
 

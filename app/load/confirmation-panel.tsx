@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { confirmationSubject } from '#core/confirmation/mail'
 import { formatMoney } from '#core/money/money'
 import { momentWords } from '#core/time/words'
 import type { LoadPage } from '#server/load-page/read'
@@ -6,9 +7,11 @@ import { TermsView } from '../confirmation/terms-view'
 import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { Field } from '../ui/field'
+import { TextField } from '../ui/text-field'
 import { useSaving } from '../ui/use-saving'
 import { Gate, isThrough, PassGate, useGate } from './gate'
 import type { Acting } from './use-act'
+import { useOwnWords } from './use-own-words'
 
 type Confirmation = LoadPage['confirmations'][number]
 
@@ -112,6 +115,7 @@ export function SendDialog({
   const [typed, setTyped] = useState<string | null>(null)
   // The award just made may still be on its way into the page: what is not typed follows it.
   const to = typed ?? newest?.sentTo ?? page.carrier?.mail ?? ''
+  const [own, setOwn] = useOwnWords()
   const [reason, setReason] = useState('')
   const [held, setHeld] = useState(false)
   const [despite, setDespite] = useState(false)
@@ -120,7 +124,7 @@ export function SendDialog({
   const again = newest?.state === 'sent'
   const saving = useSaving(async () => {
     const answer = await acting.act(
-      { intent: 'send_confirmation', to, again, despite, override: stopped && reason !== '' ? reason : null },
+      { intent: 'send_confirmation', to, again, despite, ...own, override: stopped && reason !== '' ? reason : null },
       page.load.practice ? 'Practice: not sent' : `Confirmation on its way to ${to}`,
       true,
     )
@@ -155,6 +159,22 @@ export function SendDialog({
         >
           PDF
         </a>
+        <Field
+          className="col-span-3"
+          label="Subject"
+          placeholder={confirmationSubject(newest.terms, newest.version)}
+          value={own.subject}
+          onChange={(event) => setOwn({ subject: event.target.value })}
+          error={saving.error('subject')}
+        />
+        <TextField
+          className="col-span-3"
+          label="Your words above the rest; kept for the next one"
+          rows={2}
+          value={own.message}
+          onChange={(event) => setOwn({ message: event.target.value })}
+          error={saving.error('message')}
+        />
         <Alert className="col-span-3">{saving.message()}</Alert>
         {held && (
           <label className="col-span-3 flex items-center gap-2">

@@ -5,10 +5,21 @@ import { readHowFar } from '#core/place/how-far'
 import { roomsFor } from '../desk/rooms'
 import { type Found, FoundItems } from './found-items'
 import { HowFarPanel, useHowFar } from './how-far'
+import { dayActs, laneActs } from './typed-acts'
 import { useFetched } from './use-fetched'
 
 /** One line for going anywhere: loads, carriers, customers and quotes by any of their words, and the desk's rooms and actions. */
-export function CommandLine({ open, onClose, mayEdit }: { open: boolean; onClose: () => void; mayEdit: boolean }) {
+export function CommandLine({
+  open,
+  onClose,
+  mayEdit,
+  today,
+}: {
+  open: boolean
+  onClose: () => void
+  mayEdit: boolean
+  today: string
+}) {
   const [typed, setTyped] = useState('')
   const [chosen, setChosen] = useState('')
   const far = useHowFar(open && readHowFar(typed) ? typed : '')
@@ -49,7 +60,12 @@ export function CommandLine({ open, onClose, mayEdit }: { open: boolean; onClose
         <Command.Empty className="px-4 py-3 text-second">
           {!far && (busy ? 'Looking…' : 'Nothing fits. Try fewer or other words.')}
         </Command.Empty>
-        <FoundItems found={found} rooms={roomsFor(typed, mayEdit)} go={go} />
+        <FoundItems
+          found={found}
+          rooms={roomsFor(typed, mayEdit)}
+          acts={[...laneActs(far, mayEdit), ...dayActs(typed, today)]}
+          go={go}
+        />
       </Command.List>
       <p className="label border-t border-strong px-4 py-1.5">
         <kbd className="key">Enter</kbd> opens

@@ -6,15 +6,18 @@ import { dayWords } from '#core/time/words'
 import type { findCarriers } from '#server/carrier/find'
 import type { findCustomers } from '#server/customer/customers'
 import type { ListedLoad } from '#server/load/list'
+import type { findUnfinished } from '#server/load/unfinished'
 import type { findFacilities } from '#server/place/find'
 import type { ListedQuote } from '#server/quote/list'
 import type { RoomEntry } from '../desk/rooms'
+import type { TypedAct } from './typed-acts'
 
 /** What the command line found, by kind. */
 export interface Found {
   loads: ListedLoad[]
   /** What was looked for where no load has a word that was typed. */
   readAs: string | null
+  unfinished: ReturnType<typeof findUnfinished>
   carriers: ReturnType<typeof findCarriers>
   customers: ReturnType<typeof findCustomers>
   facilities: ReturnType<typeof findFacilities>
@@ -47,10 +50,41 @@ function Item({ value, onSelect, children }: { value: string; onSelect: () => vo
 }
 
 /** Loads, carriers, customers, quotes and rooms that were found, each kind under its name. */
-export function FoundItems({ found, rooms, go }: { found: Found | null; rooms: RoomEntry[]; go: Go }) {
+export function FoundItems({
+  found,
+  rooms,
+  acts,
+  go,
+}: {
+  found: Found | null
+  rooms: RoomEntry[]
+  /** What can be done with what was typed itself, a lane or a day. */
+  acts: TypedAct[]
+  go: Go
+}) {
   return (
     <>
+      {acts.length > 0 && (
+        <Group title="With what you typed">
+          {acts.map(({ to, words }) => (
+            <Item key={to} value={to} onSelect={() => go(to)}>
+              <span />
+              <span className="truncate">{words}</span>
+            </Item>
+          ))}
+        </Group>
+      )}
       {found && found.loads.length > 0 && <Loads loads={found.loads} readAs={found.readAs} go={go} />}
+      {found && found.unfinished.length > 0 && (
+        <Group title="Unfinished loads">
+          {found.unfinished.map(({ id, title }) => (
+            <Item key={id} value={`unfinished-${id}`} onSelect={() => go(`/loads/new?unfinished=${id}`)}>
+              <span />
+              <span className="truncate">{title}</span>
+            </Item>
+          ))}
+        </Group>
+      )}
       {found && found.carriers.length > 0 && <Carriers carriers={found.carriers} go={go} />}
       {found && found.customers.length > 0 && <Customers customers={found.customers} go={go} />}
       {found && found.facilities.length > 0 && <Facilities facilities={found.facilities} go={go} />}

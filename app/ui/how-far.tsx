@@ -1,14 +1,16 @@
+import { equipmentWords } from '#core/load/words'
+import { formatMoney } from '#core/money/money'
 import { hour } from '#core/time/local'
 import { spanWords } from '#core/time/words'
-import type { HowFarAnswer } from '#server/miles/how-far'
+import type { LaneAnswer } from '../routes/desk/how-far'
 import { useFetched } from './use-fetched'
 
 /** The server's answer to `boise to laredo`; null while nothing of the kind is asked. */
-export const useHowFar = (typed: string): HowFarAnswer | null =>
-  useFetched<HowFarAnswer>(typed === '' ? null : `/how-far?q=${encodeURIComponent(typed)}`, { restMs: 100 }).latest
+export const useHowFar = (typed: string): LaneAnswer | null =>
+  useFetched<LaneAnswer>(typed === '' ? null : `/how-far?q=${encodeURIComponent(typed)}`, { restMs: 100 }).latest
 
 /** How far, how long and by which roads, over the results of the command line. */
-export function HowFarPanel({ answer }: { answer: HowFarAnswer | null }) {
+export function HowFarPanel({ answer }: { answer: LaneAnswer | null }) {
   if (!answer) return null
   if ('refusal' in answer)
     return (
@@ -33,6 +35,19 @@ export function HowFarPanel({ answer }: { answer: HowFarAnswer | null }) {
           <span className="label"> (shortest way {answer.shortest.toLocaleString('en-US')} miles)</span>
         )}
       </p>
+      {answer.rates.length > 0 && (
+        <p className="flex flex-wrap gap-x-4">
+          {answer.rates.map(({ equipment, band }) => (
+            <span key={equipment}>
+              <span className="label">{equipmentWords[equipment].toLowerCase()}</span>{' '}
+              <b className="font-mono">{formatMoney(band.middleMinor)}</b>{' '}
+              <span className="label">
+                likely {formatMoney(band.lowMinor)}-{formatMoney(band.highMinor)}
+              </span>
+            </span>
+          ))}
+        </p>
+      )}
       <p className="label">{answer.roads.map(({ road, miles }) => `${road} ${Math.round(miles)}`).join(', ')}</p>
     </section>
   )

@@ -1,10 +1,32 @@
+import type { Meaning } from '../desk/meanings'
 import { Dialog } from './dialog'
 import type { RoomKey } from './keys'
 
-/** What `?` shows: the keys of the room. */
-export function KeyHelp({ open, onClose, list }: { open: boolean; onClose: () => void; list: [string, RoomKey[]][] }) {
+interface KeyHelpProps {
+  open: boolean
+  onClose: () => void
+  list: [string, RoomKey[]][]
+  /** The unusual figures of the page that is open. */
+  meanings: readonly Meaning[]
+}
+
+/** What `?` shows: the keys of the room, and what its unusual figures mean. */
+export function KeyHelp({ open, onClose, list, meanings }: KeyHelpProps) {
   return (
-    <Dialog open={open} onClose={onClose} title="Keys" wide>
+    <Dialog open={open} onClose={onClose} title={meanings.length > 0 ? 'Keys and figures' : 'Keys'} wide>
+      {meanings.length > 0 && (
+        <section aria-label="What the figures mean" className="mb-4 border-b pb-3">
+          <h3 className="label mb-1">What the figures mean</h3>
+          <dl className="flex flex-col gap-1.5">
+            {meanings.map(({ name, words }) => (
+              <div key={name}>
+                <dt className="inline font-semibold">{name}: </dt>
+                <dd className="inline">{words}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+      )}
       <div className="gap-8 sm:columns-2">
         {list.map(([room, keys]) => (
           <section key={room} className="mb-4 break-inside-avoid">

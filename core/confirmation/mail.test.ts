@@ -45,4 +45,16 @@ test('a later version asks again, a practice one says so first', () => {
   )
   expect(confirmationMail(terms({ practice: true }), 1, '').subject).toMatch(/^PRACTICE Rate confirmation RC-20417-1/)
 })
+test('what the rep wrote comes first, as text, and a subject takes the place of ours', () => {
+  const own = { subject: 'Your load for Tuesday', message: 'Hi <Bo>,\n\ntwo straps.\nCall at the gate.' }
+  const mail = confirmationMail(terms(), 1, 'https://x.example/c', own)
+  expect(mail.subject).toBe('Your load for Tuesday')
+  expect(mail.text.startsWith('Hi <Bo>,\n\ntwo straps.\nCall at the gate.\n\nRate confirmation RC-')).toBe(true)
+  expect(mail.html.startsWith('<p>Hi &lt;Bo&gt;,</p><p>two straps.<br>Call at the gate.</p><p>Rate')).toBe(true)
+  expect(confirmationMail(terms({ practice: true }), 1, '', own).subject).toBe('PRACTICE Your load for Tuesday')
+  const plain = confirmationMail(terms(), 1, 'https://x.example/c')
+  expect(plain.subject).toMatch(/^Rate confirmation RC-/)
+  expect(plain.text.startsWith('Rate confirmation RC-')).toBe(true)
+})
+
 test('the five characters of HTML', () => expect(escapeHtml(`<>&"'`)).toBe('&lt;&gt;&amp;&quot;&#39;'))

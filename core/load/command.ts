@@ -1,4 +1,5 @@
 import type { Charge } from '../charge/charge'
+import type { OwnWords } from '../confirmation/own-words'
 import type { Currency } from '../money/money'
 import type { OfferSource, OfferState } from '../offer/offer'
 import type { Verdict } from '../vetting/vetting'
@@ -116,7 +117,7 @@ export type LoadCommand =
       gate: GateAsked
     }
   | { kind: 'revise'; changes: Change[]; carrierSeesIt: boolean; pay?: { payMinor: number; price: PriceLeave } }
-  | { kind: 'send_confirmation'; to: string; again: boolean; gate?: GateAsked; tells?: string[] }
+  | { kind: 'send_confirmation'; to: string; again: boolean; own?: OwnWords; gate?: GateAsked; tells?: string[] }
   | { kind: 'accept_confirmation'; confirmationId: number; name: string; title: string }
   | { kind: 'release'; reason: string }
   | { kind: 'advance'; to: LoadState; gate?: GateAsked }
@@ -199,7 +200,7 @@ export type LoadEvent =
   | { kind: 'terms_changed'; changes: Change[] }
   | { kind: 'confirmation_voided'; confirmationId: number; version: number }
   | { kind: 'confirmation_issued'; version: number }
-  | { kind: 'confirmation_mail_asked'; confirmationId: number; version: number; to: string }
+  | { kind: 'confirmation_mail_asked'; confirmationId: number; version: number; to: string; own?: OwnWords }
   | { kind: 'confirmation_accepted'; confirmationId: number; version: number; name: string; title: string }
   | { kind: 'award_released'; carrierId?: number; carrierName: string; reason: string; confirmationSent?: boolean }
   | { kind: 'load_cancelled'; from: LoadState; reason: string }

@@ -37,7 +37,7 @@ export function decideRevision(
 /** Whether the rate confirmation may go out now: there is one, it is not accepted yet, and neither text nor vetting holds it back. */
 export function decideSend(
   load: LoadFacts,
-  { to, again, gate, tells = [] }: LoadCommand & { kind: 'send_confirmation' },
+  { to, again, own, gate, tells = [] }: LoadCommand & { kind: 'send_confirmation' },
 ): Decision {
   const confirmation = load.confirmation
   if (!load.award || !confirmation || confirmation.state === 'void') return refuse('no_confirmation', load)
@@ -50,7 +50,13 @@ export function decideSend(
   return {
     events: [
       ...passed,
-      { kind: 'confirmation_mail_asked', confirmationId: confirmation.id, version: confirmation.version, to },
+      {
+        kind: 'confirmation_mail_asked',
+        confirmationId: confirmation.id,
+        version: confirmation.version,
+        to,
+        ...(own ? { own } : {}),
+      },
     ],
   }
 }

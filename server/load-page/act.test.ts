@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
 import type { Viewer } from '#server/access/viewer'
-import { confirmation, event, link, load, offer, posting } from '#server/schema'
+import { confirmation, event, link, load, offer, outbox, posting } from '#server/schema'
 import { now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { actOnLoad, type LoadAct, loadActSchema } from './act'
 
@@ -41,15 +41,41 @@ const offered = () => {
   return world.db.select({ id: offer.id }).from(offer).all().at(-1)!.id
 }
 
+test('a declined offer stands again; a load taken back to a draft keeps it, and whom we spoke with', () => {
+  const spoken = { carrierId: 1, payMinor: 248_000, person: 'Dot Fenn', phone: '208-555-0142' }
+  act({ intent: 'record_offer', offer: { ...spoken, goodUntil: now + 60_000 } })
+  const offerId = world.db.select({ id: offer.id }).from(offer).all()[0]!.id
+  act({ intent: 'decline_offer', offerId })
+  expect(act({ intent: 'reopen_offer', offerId })).toEqual({ done: true })
+  act({ intent: 'record_offer', offer: { carrierId: 1, payMinor: 240_000 } })
+  act({ intent: 'withdraw', reason: 'waits for paperwork' })
+  expect(theLoad().state).toBe('draft')
+  expect(world.db.select().from(offer).all()).toMatchObject([
+    { state: 'open', payMinor: 240_000, goodUntil: null, person: 'Dot Fenn', phone: '208-555-0142' },
+  ])
+})
+
+test('what a rep writes on the confirmation goes out with it, unless it tells what carriers must not know', () => {
+  act({ intent: 'award', offerId: offered(), buyCharges: pay })
+  const send = (message: string, again = false) =>
+    act({ intent: 'send_confirmation', to: 'dispatch@carrier1.example', message, subject: 'Tuesday', again })
+  expect(send('For Snowmelt Potato Growers, as agreed.')).toHaveProperty('refusal.code', 'confirmation_tells_too_much')
+  expect(send('Two straps, please.')).toEqual({ done: true })
+  const [mail] = world.db.select().from(outbox).where(eq(outbox.kind, 'mail')).all()
+  expect(mail!.payload).toMatchObject({ own: { subject: 'Tuesday', message: 'Two straps, please.' } })
+})
+
 /** One act of every kind, as the page would send it. */
 const everyAct: LoadAct[] = [
   { intent: 'open' },
+  { intent: 'withdraw', reason: 'paperwork is missing' },
   { intent: 'set_limits', targetPayMinor: 200_000, maxPayMinor: 220_000 },
   { intent: 'post' },
   { intent: 'unpost', postingId: 1 },
   { intent: 'record_offer', offer: { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' } },
   { intent: 'counter_offer', offerId: 1, counterMinor: 230_000 },
   { intent: 'decline_offer', offerId: 1 },
+  { intent: 'reopen_offer', offerId: 1 },
   { intent: 'award', offerId: 1, buyCharges: pay },
   { intent: 'change_pay', buyCharges: pay },
   { intent: 'send_confirmation', to: 'dispatch@carrier1.example' },

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { may, type Permission } from '#core/access/access'
 import { person } from '#core/access/actor'
 import { chargeSchema } from '#core/charge/charge'
+import { ownWordsSchema } from '#core/confirmation/own-words'
 import { refused } from '#core/decision/refusal'
 import { loadStates } from '#core/load/load'
 import { saveRefusals } from '#core/load/save-refusals'
@@ -76,6 +77,7 @@ export const loadActSchema = z.discriminatedUnion('intent', [
     again: z.boolean().default(false),
     /** Somebody has read what was held back, and it may go out. */ despite: z.boolean().default(false),
     override: reason.nullable().default(null),
+    ...ownWordsSchema.shape,
   }),
   z.object({ intent: z.literal('revoke_links'), confirmationId: id }),
   z.object({ intent: z.literal('release'), reason }),

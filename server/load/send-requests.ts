@@ -58,7 +58,12 @@ export function askMail(
       kind: 'mail',
       stream: `confirmation-${event.confirmationId}`,
       loadId,
-      payload: { confirmationId: event.confirmationId, version: event.version, to: event.to },
+      payload: {
+        confirmationId: event.confirmationId,
+        version: event.version,
+        to: event.to,
+        ...(event.own ? { own: event.own } : {}),
+      },
     },
     context.now,
   )

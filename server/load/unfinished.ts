@@ -1,5 +1,6 @@
-import { desc, eq } from 'drizzle-orm'
+import { and, desc, eq, like, sql } from 'drizzle-orm'
 import { z } from 'zod'
+import { termsOf } from '#core/find/words'
 import type { Db } from '#server/db.server'
 import { unfinishedLoad, user } from '#server/schema'
 import { anyFacts } from '#server/schema/columns'
@@ -39,6 +40,19 @@ export const unfinishedLoads = (db: Db) =>
     .all()
 
 export type UnfinishedLoad = ReturnType<typeof unfinishedLoads>[number]
+
+/** Unfinished loads by the beginning of any words of what is known of them. */
+export function findUnfinished(db: Db, typed: string): { id: number; title: string }[] {
+  const terms = termsOf(typed)
+  if (terms.length === 0) return []
+  return db
+    .select({ id: unfinishedLoad.id, title: unfinishedLoad.title })
+    .from(unfinishedLoad)
+    .where(and(...terms.map((term) => like(sql`' ' || lower(${unfinishedLoad.title})`, `% ${term}%`))))
+    .orderBy(desc(unfinishedLoad.keptAt))
+    .limit(4)
+    .all()
+}
 
 /** One unfinished load as its form goes on; null where it is finished or given up. */
 export function unfinishedLoadOf(db: Db, id: number) {

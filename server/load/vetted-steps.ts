@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm'
+import type { OwnWords } from '#core/confirmation/own-words'
 import type { GateAsked } from '#core/load/command'
 import { phoneDigits } from '#core/register/phone'
 import type { Viewer } from '#server/access/viewer'
@@ -30,7 +31,7 @@ export function dispatch(db: Db, loadId: number, asked: Dispatching, viewer: Vie
 export function sendConfirmation(
   db: Db,
   loadId: number,
-  asked: { to: string; again: boolean; override: string | null; despite: boolean },
+  asked: { to: string; again: boolean; override: string | null; despite: boolean } & OwnWords,
   viewer: Viewer,
   act: Act,
 ): Outcome {
@@ -41,7 +42,8 @@ export function sendConfirmation(
       kind: 'send_confirmation',
       to: asked.to,
       again: asked.again,
-      tells: asked.despite ? [] : notesTell(db, loadId),
+      own: { subject: asked.subject, message: asked.message },
+      tells: asked.despite ? [] : notesTell(db, loadId, [asked.subject, asked.message]),
       gate: gateAgain(db, loadId, asked.override, viewer, act.now),
     }),
     act,

@@ -1,6 +1,7 @@
 import { and, desc, eq, gt, isNull } from 'drizzle-orm'
 import { z } from 'zod'
 import { confirmationMail } from '#core/confirmation/mail'
+import { ownWordsSchema } from '#core/confirmation/own-words'
 import { createLink, linkToken } from '#server/access/signed-link'
 import { confirmationFile } from '#server/confirmation/file'
 import type { Db } from '#server/db.server'
@@ -11,12 +12,19 @@ import { sendMail } from '#server/outbox/send-mail'
 import { confirmation, link } from '#server/schema'
 import { settings } from '#server/settings.server'
 
-const payloadSchema = z.object({ confirmationId: z.number(), version: z.number(), to: z.string() })
+const payloadSchema = z.object({
+  confirmationId: z.number(),
+  version: z.number(),
+  to: z.string(),
+  own: ownWordsSchema.optional(),
+})
+type Payload = z.infer<typeof payloadSchema>
 
 /** Emails one rate confirmation. */
 export const sendConfirmationMail: Sender = async (db, entry, now) => {
-  const { confirmationId, version, to } = payloadSchema.parse(entry.payload)
-  const problem = await tryMail(db, entry, confirmationId, to, now)
+  const payload = payloadSchema.parse(entry.payload)
+  const { confirmationId, version, to } = payload
+  const problem = await tryMail(db, entry, payload, now)
   return {
     problem,
     sent: (act) => {
@@ -34,15 +42,14 @@ export const sendConfirmationMail: Sender = async (db, entry, now) => {
 async function tryMail(
   db: Db,
   entry: OutboxEntry,
-  confirmationId: number,
-  to: string,
+  { confirmationId, to, own }: Payload,
   now: number,
 ): Promise<SendProblem | null> {
   const row = db.select().from(confirmation).where(eq(confirmation.id, confirmationId)).get()
   const document = await confirmationFile(db, confirmationId)
   if (!row || !document)
     throw new Error(`Outbox entry ${entry.key} names confirmation ${confirmationId}, which is not there`)
-  const mail = confirmationMail(row.terms, row.version, confirmationUrl(db, confirmationId, now))
+  const mail = confirmationMail(row.terms, row.version, confirmationUrl(db, confirmationId, now), own)
   return sendMail(entry.key, {
     ...mail,
     to,

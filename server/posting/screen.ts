@@ -3,8 +3,8 @@ import { secretsIn } from '#core/posting/screen'
 import type { Db } from '#server/db.server'
 import { customer, load, note } from '#server/schema'
 
-/** What of our secrets is in the notes that carriers would read of a load, in words; empty where nothing does. */
-export function notesTell(db: Db, loadId: number): string[] {
+/** What of our secrets is in the notes that carriers would read of a load, or in other words for them, in words; empty where nothing does. */
+export function notesTell(db: Db, loadId: number, otherWords: readonly string[] = []): string[] {
   const row = db
     .select({
       customerName: customer.name,
@@ -23,7 +23,7 @@ export function notesTell(db: Db, loadId: number): string[] {
     .from(note)
     .where(and(eq(note.loadId, loadId), eq(note.audience, 'carrier')))
     .all()
-  const text = notes.map((each) => each.text).join('\n')
+  const text = [...notes.map((each) => each.text), ...otherWords].join('\n')
   return secretsIn(text, {
     customerName: row.customerName,
     hiddenFreight: row.commodityHidden ? row.commodity : null,

@@ -88,6 +88,7 @@ function intakeRow(
     zone: facts.origin?.zone ?? brokerage.zone,
     lateMs: facts.lateMs,
     chargeMinor: facts.chargeMinor,
+    currency: facts.currency ?? 'USD',
     band: band
       ? {
           lowMinor: band.lowMinor,

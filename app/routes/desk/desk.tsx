@@ -1,8 +1,8 @@
 import { useRef, useState } from 'react'
-import { Outlet, useFetcher, useNavigate } from 'react-router'
+import { Outlet, useFetcher, useLocation, useNavigate } from 'react-router'
 import { Toaster, toast } from 'sonner'
 import { may } from '#core/access/access'
-import { toLocal } from '#core/time/local'
+import { dayOf, toLocal } from '#core/time/local'
 import { clockWords } from '#core/time/words'
 import { signedInPage, viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
@@ -12,6 +12,7 @@ import { heldEntries } from '#server/outbox/outbox'
 import { brokerage, settings } from '#server/settings.server'
 import { tenderCounts } from '#server/tender/expire'
 import { Head } from '../../desk/head'
+import { meaningsAt } from '../../desk/meanings'
 import { rooms } from '../../desk/rooms'
 import { CommandLine } from '../../ui/command-line'
 import { HeldLine } from '../../ui/held-line'
@@ -56,6 +57,7 @@ function Room(desk: Route.ComponentProps['loaderData']) {
   const [asking, setAsking] = useState(false)
   const [help, setHelp] = useState<[string, RoomKey[]][] | null>(null)
   const navigate = useNavigate()
+  const { pathname } = useLocation()
   const keyList = useKeyList()
   const ready = useReady()
   // The page that is open is not read again for a count.
@@ -99,8 +101,13 @@ function Room(desk: Route.ComponentProps['loaderData']) {
       <Head desk={desk} tenders={tenders} onAsk={() => setAsking(true)} />
       <HeldLine held={desk.held} mayRelease={desk.mayRelease} />
       <Outlet />
-      <CommandLine open={asking} onClose={() => setAsking(false)} mayEdit={desk.mayEdit} />
-      <KeyHelp open={help !== null} onClose={() => setHelp(null)} list={help ?? []} />
+      <CommandLine
+        open={asking}
+        onClose={() => setAsking(false)}
+        mayEdit={desk.mayEdit}
+        today={dayOf(toLocal(desk.now, desk.zone))}
+      />
+      <KeyHelp open={help !== null} onClose={() => setHelp(null)} list={help ?? []} meanings={meaningsAt(pathname)} />
       <UndoKey />
       <Toaster
         position="bottom-center"

@@ -3,6 +3,7 @@ import { findCarriers, findOfferers } from '#server/carrier/find'
 import { findCustomers } from '#server/customer/customers'
 import { database } from '#server/db.server'
 import { findLoads } from '#server/load/list'
+import { findUnfinished } from '#server/load/unfinished'
 import { findPartners } from '#server/partner/partners'
 import { findFacilities, findPlaces } from '#server/place/find'
 import { listQuotes } from '#server/quote/list'
@@ -16,6 +17,7 @@ const ofEachKind = 4
 
 const everything = (typed: string) => ({
   ...findLoads(database(), typed, 8),
+  unfinished: findUnfinished(database(), typed),
   carriers: findCarriers(database(), typed).slice(0, ofEachKind),
   customers: findCustomers(database(), typed).slice(0, ofEachKind),
   facilities: findFacilities(database(), typed).slice(0, ofEachKind),

@@ -5,9 +5,10 @@ import { keptFormOf } from '#server/listing/kept-forms'
 import { readLoadForm } from '#server/load/form'
 import { unfinishedLoadOf } from '#server/load/unfinished'
 import { deskDay, ratesAround } from '#server/money/exchange'
+import { findFacilities } from '#server/place/find'
 import { brokerage } from '#server/settings.server'
-import { emptyForm, readForm } from '../../load-form/form-fields'
-import { formFrom } from '../../load-form/form-values'
+import { readForm } from '../../load-form/form-fields'
+import { formBetween, formFrom } from '../../load-form/form-values'
 import { LoadForm } from '../../load-form/load-form'
 import type { Route } from './+types/new'
 
@@ -24,10 +25,13 @@ export function loader({ request, context }: Route.LoaderArgs) {
   const unfinished = unfinishedId === null ? null : unfinishedLoadOf(database(), unfinishedId)
   if (unfinishedId !== null && !unfinished)
     throw new Response('This load is finished or given up: look among the loads.', { status: 404 })
-  const formName = `load/${unfinished ? `unfinished/${unfinished.id}` : (copy ?? 'new')}${start ? '/copy' : ''}`
+  const lane = asked.has('from') ? `lane/${asked.get('from')}/${asked.get('to')}`.slice(0, 60) : 'new'
+  const formName = `load/${unfinished ? `unfinished/${unfinished.id}` : (copy ?? lane)}${start ? '/copy' : ''}`
+  const ends = ['from', 'to'].map((end) => firstFacility(asked.get(end)))
   const now = Date.now()
   return {
     start,
+    ends,
     unfinished,
     formName,
     owner: who.id,
@@ -39,15 +43,18 @@ export function loader({ request, context }: Route.LoaderArgs) {
   }
 }
 
+/** The facility that we use most of those found by an end of a lane; null where none is asked for or found. */
+const firstFacility = (words: string | null) => (words ? (findFacilities(database(), words)[0] ?? null) : null)
+
 export default function NewLoad({ loaderData }: Route.ComponentProps) {
-  const { start, unfinished, ...rest } = loaderData
+  const { start, unfinished, ends, ...rest } = loaderData
   const begun = unfinished ? readForm(unfinished.fields) : null
   const title = unfinished ? 'Unfinished load' : 'New load'
   return (
     <LoadForm
       key={rest.formName}
       {...rest}
-      initial={start ? formFrom(start, { keepTimes: false }) : (begun ?? emptyForm)}
+      initial={start ? formFrom(start, { keepTimes: false }) : (begun ?? formBetween(ends))}
       unfinishedId={unfinished?.id ?? null}
       loadId={null}
       copiedFrom={start?.number ?? null}
