@@ -5,9 +5,26 @@ export interface Window {
   latestLocal: LocalTime | null
 }
 
-const weekdays = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat']
+const weekdays = ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday']
 
-const months = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
+const months = [
+  'january',
+  'february',
+  'march',
+  'april',
+  'may',
+  'june',
+  'july',
+  'august',
+  'september',
+  'october',
+  'november',
+  'december',
+]
+
+/** Which of the names a word of three letters or more is the beginning of; -1 for none. */
+const beginningOf = (names: readonly string[], word: string): number =>
+  word.length < 3 ? -1 : names.findIndex((name) => name.startsWith(word))
 
 /** Parts of a day as a dock means them; the reading is shown under the field, so that who means other hours sees it. */
 const partsOfDay: Record<string, Hours> = {
@@ -110,7 +127,7 @@ export function readDayWords(words: string, today: string): string | null {
   const named =
     /^([a-z]{3,9})\.? (\d{1,2})(?:,? (\d{4}))?$/.exec(words) ??
     swapped(/^(\d{1,2}) ([a-z]{3,9})\.?(?:,? (\d{4}))?$/.exec(words))
-  const month = named ? months.indexOf(named[1]!.slice(0, 3)) : -1
+  const month = named ? beginningOf(months, named[1]!) : -1
   return named && month >= 0
     ? readDay(`${month + 1}/${named[2]}${named[3] ? `/${named[3]}` : ''}`, today)
     : readDay(words, today)
@@ -119,7 +136,7 @@ export function readDayWords(words: string, today: string): string | null {
 const swapped = (match: RegExpExecArray | null): (string | undefined)[] | null =>
   match && [match[0], match[2], match[1], match[3]]
 
-const weekdayOf = (word: string) => (/^[a-z]{3,9}$/.test(word) ? weekdays.indexOf(word.slice(0, 3)) : -1)
+const weekdayOf = (word: string) => beginningOf(weekdays, word === 'weds' ? 'wed' : word)
 
 const nextMonday = (today: string) => addDays(today, 7 - ((new Date(`${today}T00:00:00Z`).getUTCDay() + 6) % 7))
 

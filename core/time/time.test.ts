@@ -147,8 +147,9 @@ describe('a window as it is said', () => {
     })
     expect(readWhen('asap', monday, { ...context, now: '2026-11-23T15:00' })?.latestLocal).toBeNull()
   })
-  test.each(['by', 'tue by 8-11', 'soon', 'tue by', 'asap then'])('%s is not understood', (text) =>
-    expect(readWhen(text, monday, context)).toBeNull(),
+  test.each(['montana', 'marigold 5', 'friends 8', 'by', 'tue by 8-11', 'soon', 'tue by', 'asap then'])(
+    '%s is not understood',
+    (text) => expect(readWhen(text, monday, context)).toBeNull(),
   )
 
   test.each([
