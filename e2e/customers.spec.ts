@@ -50,6 +50,7 @@ test('a dock’s hours are kept once, and a bare day means them from then on', a
   await page.goto('/facilities?show=no_hours')
   await ready(page)
   await page.keyboard.press('ArrowDown')
+  await expect(page.locator('a[data-row]:focus')).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/\/facilities\/\d+/)
   await expect(page.getByRole('button', { name: 'Change e' })).toBeVisible()

@@ -56,7 +56,7 @@ export function Complete<T extends { id: number | string }>(props: CompleteProps
       if (selectedItem === 'make') props.onMake?.(typed.trim())
       else if (selectedItem) {
         props.onPick(selectedItem)
-        if (props.leadsOn) requestAnimationFrame(() => focusNextField(input.current))
+        if (props.leadsOn) leadOn(input.current)
       }
     },
   })
@@ -106,6 +106,12 @@ export function Complete<T extends { id: number | string }>(props: CompleteProps
       )}
     </div>
   )
+}
+
+/** At once: what is typed next already belongs to the next field. A click may bring the focus back once more, after which it goes on again. */
+function leadOn(field: HTMLElement | null): void {
+  focusNextField(field)
+  requestAnimationFrame(() => document.activeElement === field && focusNextField(field))
 }
 
 interface FoundProps<T> {
