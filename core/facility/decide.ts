@@ -6,11 +6,7 @@ export type FacilityCommand =
   /** `from` is what the form began with. */
   { kind: 'change_facts'; from: FacilityFacts; to: FacilityFacts }
 
-export type FacilityEvent =
-  | { kind: 'facility_added' }
-  | { kind: 'facts_changed'; changes: FieldChange[] }
-  /** Another facility that is the same place was put together with it. */
-  | { kind: 'facility_merged'; name: string; stops: number }
+export type FacilityEvent = { kind: 'facts_changed'; changes: FieldChange[] }
 
 /** Every way a command on a facility can be refused, with its sentence. */
 export const facilityRefusals = {
@@ -34,13 +30,5 @@ export function decideFacility(now: FacilityFacts, command: FacilityCommand): De
 }
 
 /** One event of a facility as people read it, without who and when. */
-export function facilityLogWords(event: FacilityEvent): string {
-  switch (event.kind) {
-    case 'facility_added':
-      return 'Added'
-    case 'facts_changed':
-      return `Changed: ${event.changes.map(changeWords).join('; ')}`
-    case 'facility_merged':
-      return `${event.name} put together with it, ${event.stops} ${event.stops === 1 ? 'stop' : 'stops'} moved here`
-  }
-}
+export const facilityLogWords = (event: FacilityEvent): string =>
+  `Changed: ${event.changes.map(changeWords).join('; ')}`
