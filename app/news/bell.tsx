@@ -63,7 +63,7 @@ function Choices() {
   const [choices, choose] = useNewsChoices()
   return (
     <div className="flex gap-4 border-b border-strong px-3 py-2">
-      <Check label="Only my loads and quotes" checked={choices.mine} onChange={(mine) => choose({ mine })} />
+      <Check label="Only what I am the rep of" checked={choices.mine} onChange={(mine) => choose({ mine })} />
       <Check label="Pop up" checked={choices.toast} onChange={(toast) => choose({ toast })} />
       <Check label="Sound" checked={choices.sound} onChange={(sound) => choose({ sound })} />
     </div>
