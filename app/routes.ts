@@ -54,6 +54,7 @@ export default [
     route('loads/rows', 'routes/loads/rows.ts'),
     route('loads/band', 'routes/loads/band.ts'),
     route('loads/save', 'routes/loads/save.ts'),
+    route('loads/usual-freight/:customerId', 'routes/loads/usual-freight.ts'),
     route('loads/unfinished', 'routes/loads/unfinished.ts'),
     route('loads/:loadId/rates', 'routes/loads/rates.ts'),
     route('loads/:loadId/act', 'routes/loads/act.ts'),

@@ -1,7 +1,9 @@
 import { eq } from 'drizzle-orm'
 import type { Actor } from '#core/access/actor'
 import { flatCharge } from '#core/charge/charge'
-import type { LoadTerms } from '#core/load/load'
+import { plainFreight } from '#core/load/freight'
+import { type LoadTerms, plainParties } from '#core/load/load'
+import { plainStop } from '#core/load/stop'
 import { transitHours } from '#core/miles/drive'
 import { toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
@@ -62,11 +64,14 @@ function writeOpenLoad(
     commodity: commodity.name,
     commodityHidden: commodity.secret ?? false,
     weightLb: shipment.weightLb,
+    ...plainFreight,
+    ...plainParties,
     pallets: luck.yes(0.6) ? luck.whole(18, 26) : null,
     freightValueMinor: luck.yes(0.3) ? luck.whole(40, 95) * 1_000_00 : null,
     practice: plan.index === 37,
     stops: [
       {
+        ...plainStop,
         kind: 'pickup',
         facilityId: origin.id,
         earliestLocal: toLocal(plan.pickupAt, origin.zone),
@@ -74,6 +79,7 @@ function writeOpenLoad(
         booking: origin.booking,
       },
       {
+        ...plainStop,
         kind: 'delivery',
         facilityId: dest.id,
         earliestLocal: toLocal(deliverFrom, dest.zone),
@@ -82,8 +88,8 @@ function writeOpenLoad(
       },
     ],
     references: [
-      { kind: 'customer_order', value: `CO-${luck.whole(10_000, 99_999)}`, showOn: ['invoice'] },
-      { kind: 'pickup_number', value: `PU${luck.whole(1000, 9999)}`, showOn: ['rate_confirmation'] },
+      { kind: 'customer_order', name: '', value: `CO-${luck.whole(10_000, 99_999)}`, showOn: ['invoice'] },
+      { kind: 'pickup_number', name: '', value: `PU${luck.whole(1000, 9999)}`, showOn: ['rate_confirmation'] },
     ],
     notes: [
       {

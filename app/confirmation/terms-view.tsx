@@ -1,4 +1,10 @@
-import { balanceMinor, type ConfirmationTerms, payWords, windowOnDocument } from '#core/confirmation/terms'
+import {
+  balanceMinor,
+  type ConfirmationTerms,
+  palletsWords,
+  payWords,
+  windowOnDocument,
+} from '#core/confirmation/terms'
 import { milesWords } from '#core/miles/words'
 import { toInstant } from '#core/time/local'
 import { zoneWords } from '#core/time/words'
@@ -46,13 +52,17 @@ export function TermsView({ terms }: { terms: ConfirmationTerms }) {
               {zoneWords(toInstant(stop.earliestLocal, stop.zone), stop.zone)},{' '}
               {stop.booking === 'appointment' ? 'by appointment' : 'first come, first served'}
             </p>
+            {stop.details?.map((detail) => (
+              <p key={detail}>{detail}</p>
+            ))}
           </li>
         ))}
       </ol>
       <section aria-label="Freight">
         <p>
           <b className="font-semibold">{terms.freight}</b>, {terms.commodity}
-          {terms.pallets !== null && `, ${terms.pallets} pallets`}, about {milesWords(terms.miles)}
+          {[palletsWords(terms), terms.freightDetails].filter(Boolean).map((words) => `, ${words}`)}, about{' '}
+          {milesWords(terms.miles)}
         </p>
         {terms.references.map((reference) => (
           <p key={reference.label + reference.value}>

@@ -1,5 +1,5 @@
 import type { CustomerOwnFacts } from '#core/customer/facts'
-import { referenceKinds } from '#core/load/load'
+import { referenceKinds } from '#core/load/reference'
 import { referenceKindWords } from '#core/load/words'
 import { currencies, currencyWords } from '#core/money/money'
 import type { CustomerPage } from '#server/customer-page/read'

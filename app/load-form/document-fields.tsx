@@ -1,83 +1,102 @@
 import { Controller, useFieldArray, useFormContext } from 'react-hook-form'
-import { audiences, loadDocuments, referenceKinds } from '#core/load/load'
+import { audiences } from '#core/load/load'
+import { loadDocuments, referenceKinds } from '#core/load/reference'
 import { audienceWords, loadDocumentWords, referenceKindWords } from '#core/load/words'
-import { Choice, Field } from '../ui/field'
+import { CheckSet, Choice, Field } from '../ui/field'
 import { LinkButton } from '../ui/link-button'
 import type { FormValues } from './form-fields'
+import { RemoveRow } from './remove-row'
 
 /** Numbers the documents carry; each says on which. */
-export function ReferenceFields() {
-  const { control, register, formState } = useFormContext<FormValues>()
-  const { fields, append, remove } = useFieldArray({ control, name: 'references' })
+export const ReferenceFields = () => (
+  <section aria-label="References" className="flex flex-col gap-1.5 border-t pt-2">
+    <h2 className="head">References</h2>
+    <ReferenceRows list="references" what="reference" add="Add a reference" />
+  </section>
+)
+
+interface ReferenceRowsProps {
+  /** Of the load, or of one of its stops. */
+  list: 'references' | `stops.${number}.references`
+  /** What one is called: `reference`, `number of stop 2`. */
+  what: string
+  add: string
+}
+
+/** Numbers of a load or of a stop. One that is none of the known kinds is named freely. */
+export function ReferenceRows({ list, what, add }: ReferenceRowsProps) {
+  const { control } = useFormContext<FormValues>()
+  // A stop's list holds the same as the load's: they are told apart by their name alone.
+  const { fields, append, remove } = useFieldArray({ control, name: list as 'references' })
   return (
-    <section aria-label="References" className="flex flex-col gap-1.5 border-t pt-2">
-      <h2 className="head">References</h2>
+    <div className="flex flex-col gap-1.5">
       {fields.map((row, index) => (
-        <div key={row.id} className="grid grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)_auto_20px] items-start gap-1.5">
-          <Controller
-            control={control}
-            name={`references.${index}.kind`}
-            render={({ field }) => (
-              <Choice
-                hideLabel
-                label={`Reference ${index + 1}`}
-                value={field.value}
-                options={referenceKinds}
-                words={referenceKindWords}
-                onChange={field.onChange}
-              />
-            )}
-          />
-          <Field
-            hideLabel
-            label={`Number of reference ${index + 1}`}
-            placeholder="number"
-            {...register(`references.${index}.value`)}
-            error={formState.errors.references?.[index]?.value?.message}
-          />
-          <Controller
-            control={control}
-            name={`references.${index}.showOn`}
-            render={({ field }) => (
-              <span className="mt-1.5 flex gap-3">
-                {loadDocuments.map((document) => (
-                  <label key={document} className="flex items-center gap-1 text-sm">
-                    <input
-                      type="checkbox"
-                      checked={field.value.includes(document)}
-                      onChange={(event) =>
-                        field.onChange(
-                          event.target.checked
-                            ? [...field.value, document]
-                            : field.value.filter((other) => other !== document),
-                        )
-                      }
-                    />{' '}
-                    {loadDocumentWords[document]}
-                  </label>
-                ))}
-              </span>
-            )}
-          />
-          <button
-            type="button"
-            className="mt-1.5 text-second"
-            aria-label={`Remove reference ${index + 1}`}
-            onClick={() => remove(index)}
-          >
-            ✕
-          </button>
-        </div>
+        <ReferenceRow
+          key={row.id}
+          row={`${list}.${index}` as 'references.0'}
+          what={`${what} ${index + 1}`}
+          onRemove={() => remove(index)}
+        />
       ))}
       <LinkButton
         className="self-start"
-        onClick={() => append({ kind: 'pickup_number', value: '', showOn: ['rate_confirmation'] })}
+        onClick={() => append({ kind: 'pickup_number', name: '', value: '', showOn: ['rate_confirmation'] })}
       >
-        Add a reference
+        {add}
       </LinkButton>
-    </section>
+    </div>
   )
 }
+
+function ReferenceRow({ row, what, onRemove }: { row: 'references.0'; what: string; onRemove: () => void }) {
+  const { control, register, watch, getFieldState, formState } = useFormContext<FormValues>()
+  const isNamed = watch(`${row}.kind`) === 'other'
+  return (
+    <div className="grid grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)_auto_20px] items-start gap-1.5">
+      <div className={isNamed ? 'grid grid-cols-2 gap-1.5' : ''}>
+        <Controller
+          control={control}
+          name={`${row}.kind`}
+          render={({ field }) => (
+            <Choice
+              hideLabel
+              label={capitalized(what)}
+              value={field.value}
+              options={referenceKinds}
+              words={referenceKindWords}
+              onChange={field.onChange}
+            />
+          )}
+        />
+        {isNamed && <Field hideLabel label={`Name of ${what}`} placeholder="called" {...register(`${row}.name`)} />}
+      </div>
+      <Field
+        hideLabel
+        label={`Number of ${what}`}
+        placeholder="number"
+        {...register(`${row}.value`)}
+        error={getFieldState(`${row}.value`, formState).error?.message}
+      />
+      <Controller
+        control={control}
+        name={`${row}.showOn`}
+        render={({ field }) => (
+          <span className="mt-1.5 flex gap-3 text-sm">
+            <CheckSet
+              options={loadDocuments}
+              words={loadDocumentWords}
+              chosen={field.value}
+              onChange={field.onChange}
+            />
+          </span>
+        )}
+      />
+      <RemoveRow words={`Remove ${what}`} onRemove={onRemove} />
+    </div>
+  )
+}
+
+const capitalized = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
 
 /** Notes, each for one reader: only those for the carrier reach a carrier. */
 export function NoteFields() {
@@ -108,14 +127,7 @@ export function NoteFields() {
             {...register(`notes.${index}.text`)}
             error={formState.errors.notes?.[index]?.text?.message}
           />
-          <button
-            type="button"
-            className="mt-1.5 text-second"
-            aria-label={`Remove note ${index + 1}`}
-            onClick={() => remove(index)}
-          >
-            ✕
-          </button>
+          <RemoveRow words={`Remove note ${index + 1}`} onRemove={() => remove(index)} />
         </div>
       ))}
       <LinkButton className="self-start" onClick={() => append({ audience: 'carrier', text: '' })}>

@@ -1,6 +1,9 @@
 import { z } from 'zod'
 import { chargeBases, chargeKinds } from '#core/charge/charge'
-import { equipmentKinds, noteSchema, referenceSchema } from '#core/load/load'
+import { pieceUnits } from '#core/load/freight'
+import { equipmentKinds, noteSchema } from '#core/load/load'
+import { referenceSchema } from '#core/load/reference'
+import { dockAccesses } from '#core/load/stop'
 import { currencies } from '#core/money/money'
 
 const customerChoice = z.object({
@@ -33,6 +36,10 @@ const facilityChoice = z.object({
 })
 export type FacilityChoice = z.infer<typeof facilityChoice>
 
+const typed = z.string().default('')
+const referenceValues = z.object({ ...referenceSchema.shape, name: typed, value: z.string() })
+export type ReferenceValues = z.infer<typeof referenceValues>
+
 const stopValues = z.object({
   kind: z.enum(['pickup', 'delivery']),
   facility: facilityChoice.nullable(),
@@ -43,6 +50,13 @@ const stopValues = z.object({
   follows: z.boolean(),
   /** On a copy: how the old load's stop stood to its pickup. */
   apart: z.object({ days: z.number(), from: z.string(), to: z.string().nullable() }).nullable(),
+  access: z.enum(dockAccesses).default('dock'),
+  contactName: typed,
+  contactPhone: typed,
+  driverNote: typed,
+  pieces: typed,
+  weightLb: typed,
+  references: z.array(referenceValues).default([]),
 })
 export type StopValues = z.infer<typeof stopValues>
 
@@ -71,9 +85,25 @@ export const formValuesSchema = z.object({
   weightLb: z.string(),
   pallets: z.string(),
   freightValue: z.string(),
+  hazmat: z.boolean().default(false),
+  unNumber: typed,
+  partial: z.boolean().default(false),
+  pieces: typed,
+  pieceUnit: z.enum(pieceUnits).default('piece'),
+  pieceSize: typed,
+  stackable: z.boolean().default(false),
+  /** The number it is to have; empty for the next of ours. */
+  number: typed,
+  payer: customerChoice.nullable().default(null),
+  customsBroker: typed,
+  customsBrokerPhone: typed,
+  /** Ids of people of ours as a choice holds them; empty for nobody. */
+  dispatcher: typed,
+  repShares: z.array(z.object({ userId: z.string(), sharePercent: z.string() })).default([]),
+  links: z.array(z.object({ label: z.string(), url: z.string() })).default([]),
   practice: z.boolean(),
   stops: z.array(stopValues).min(2),
-  references: z.array(z.object({ ...referenceSchema.shape, value: z.string() })),
+  references: z.array(referenceValues),
   notes: z.array(z.object({ ...noteSchema.shape, text: z.string() })),
   sellCharges: z.array(chargeValues),
 })
@@ -87,6 +117,13 @@ export const emptyStop = (kind: StopValues['kind']): StopValues => ({
   booking: 'first_come',
   follows: kind === 'delivery',
   apart: null,
+  access: 'dock',
+  contactName: '',
+  contactPhone: '',
+  driverNote: '',
+  pieces: '',
+  weightLb: '',
+  references: [],
 })
 
 export const emptyForm: FormValues = {
@@ -101,6 +138,20 @@ export const emptyForm: FormValues = {
   weightLb: '',
   pallets: '',
   freightValue: '',
+  hazmat: false,
+  unNumber: '',
+  partial: false,
+  pieces: '',
+  pieceUnit: 'piece',
+  pieceSize: '',
+  stackable: false,
+  number: '',
+  payer: null,
+  customsBroker: '',
+  customsBrokerPhone: '',
+  dispatcher: '',
+  repShares: [],
+  links: [],
   practice: false,
   stops: [emptyStop('pickup'), emptyStop('delivery')],
   references: [],

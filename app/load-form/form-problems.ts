@@ -3,6 +3,7 @@ import { loadTermsSchema } from '#core/load/load'
 import type { LoadLeg, Problem } from '#core/load/problem'
 import type { ExchangeRate } from '#core/money/exchange'
 import type { RateBand } from '#core/rates/rates'
+import { loadDetailTerms, stopDetailTerms, wholeNumber } from './detail-values'
 import type { FormValues } from './form-fields'
 import { chargesFrom, termsFrom, windowsOf } from './form-values'
 
@@ -13,6 +14,9 @@ const formPaths: [RegExp, string][] = [
   [/^stops\.(\d+)\.(earliestLocal|latestLocal)$/, 'stops.$1.when'],
   [/^sellCharges\.(\d+)\.rateE4$/, 'sellCharges.$1.rate'],
   [/^freightValueMinor$/, 'freightValue'],
+  [/^pieceSizeIn$/, 'pieceSize'],
+  [/^payerId$/, 'payer'],
+  [/^dispatcherId$/, 'dispatcher'],
 ]
 
 /** The name of the form’s field that a path of the load’s terms belongs to. */
@@ -36,6 +40,12 @@ export function missingFields(values: FormValues, now: number, legs: LoadLeg[]):
   )
 }
 
+/** What is typed of the freight at a stop; what is no number yet is nothing yet. */
+function handledAt(stop: FormValues['stops'][number]) {
+  const { pieces, weightLb } = stopDetailTerms(stop)
+  return { pieces: pieces || null, weightLb: weightLb || null }
+}
+
 /** The same checks that the server makes, on what is typed so far. */
 export function problemsSoFar(
   values: FormValues,
@@ -51,6 +61,7 @@ export function problemsSoFar(
       ? {
           kind: stop.kind,
           ...window,
+          region: stop.facility.region,
           zone: stop.facility.zone,
           lat: stop.facility.lat,
           lon: stop.facility.lon,
@@ -59,6 +70,8 @@ export function problemsSoFar(
       : null
   })
   const sellCharges = chargesFrom(values.sellCharges).filter((charge) => !Number.isNaN(charge.rateE4))
+  const { pieces, pieceUnit, hazmat, unNumber } = loadDetailTerms(values)
+  const weightLb = wholeNumber(values.weightLb) || null
   const temperature = values.tempMinF.trim() || values.tempMaxF.trim()
   const checked = checkLoad(
     {
@@ -66,11 +79,14 @@ export function problemsSoFar(
       team: values.team,
       tempMinF: temperature ? Number(temperature) : null,
       stops,
+      handled: values.stops.map((stop) => ({ kind: stop.kind, ...handledAt(stop) })),
+      freight: { pieces, pieceUnit, weightLb, hazmat, unNumber },
+      customsBroker: values.customsBroker.trim(),
       legs: route?.legs ?? [],
       sellCharges,
-      charges: { miles: route?.miles ?? 0, weightLb: Number(values.weightLb.replaceAll(',', '')) || null },
+      charges: { miles: route?.miles ?? 0, weightLb },
     },
-    { now, hasPayer: values.customer ? values.customer.hasPayer : null, band, ...money },
+    { now, hasPayer: (values.payer ?? values.customer)?.hasPayer ?? null, band, ...money },
   )
   // A form just begun is not warned that its price is missing.
   return sellCharges.length === 0

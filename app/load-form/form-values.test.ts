@@ -1,6 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
-import { loadTermsSchema } from '#core/load/load'
+import { plainFreight } from '#core/load/freight'
+import { loadTermsSchema, plainParties } from '#core/load/load'
+import { plainStop } from '#core/load/stop'
 import type { LoadFormStart } from '#server/load/form'
 import { emptyForm, type FacilityChoice, type FormValues } from './form-fields'
 import { formPath, missingFields, problemsSoFar } from './form-problems'
@@ -35,6 +37,7 @@ const start: LoadFormStart = {
   number: 'PR-20001',
   version: 1,
   state: 'paid',
+  payer: null,
   customer: { id: 1, name: 'Snowmelt', city: '', region: '', hasPayer: true, currency: 'USD' },
   facilities: [facility(1), phoenix] as unknown as LoadFormStart['facilities'],
   terms: {
@@ -48,21 +51,31 @@ const start: LoadFormStart = {
     commodityHidden: false,
     weightLb: 42_300,
     pallets: null,
+    ...plainFreight,
+    ...plainParties,
     freightValueMinor: 50_000_00,
     practice: true,
     stops: [
       {
+        ...plainStop,
         kind: 'pickup',
         facilityId: 1,
         earliestLocal: '2026-10-30T08:00',
         latestLocal: '2026-10-30T11:00',
         booking: 'appointment',
       },
-      { kind: 'delivery', facilityId: 2, earliestLocal: '2026-11-01T07:00', latestLocal: null, booking: 'first_come' },
+      {
+        ...plainStop,
+        kind: 'delivery',
+        facilityId: 2,
+        earliestLocal: '2026-11-01T07:00',
+        latestLocal: null,
+        booking: 'first_come',
+      },
     ],
     references: [
-      { kind: 'pickup_number', value: 'PU1', showOn: ['rate_confirmation'] },
-      { kind: 'contract_number', value: 'C9', showOn: ['invoice'] },
+      { kind: 'pickup_number', name: '', value: 'PU1', showOn: ['rate_confirmation'] },
+      { kind: 'contract_number', name: '', value: 'C9', showOn: ['invoice'] },
     ],
     notes: [{ audience: 'carrier', text: 'Two straps' }],
     sellCharges: [

@@ -1,4 +1,5 @@
-import { type Charge, rateScale } from '#core/charge/charge'
+import { type Charge, oneOffKinds, rateScale } from '#core/charge/charge'
+import { chargeKindWords, chargeRateWords } from '#core/charge/words'
 import { arrivalsOf } from '#core/load/drive'
 import type { LoadTerms } from '#core/load/load'
 import type { LoadLeg } from '#core/load/problem'
@@ -6,26 +7,36 @@ import { readAmount } from '#core/money/money'
 import { addDays, dayOf, daysBetween, type LocalTime, toInstant, toLocal } from '#core/time/local'
 import { type DockHours, readWhen, usualDockHours, type Window } from '#core/time/read-when'
 import type { LoadFormStart } from '#server/load/form'
+import {
+  loadDetailsFrom,
+  loadDetailTerms,
+  numberText,
+  stopDetailsFrom,
+  stopDetailTerms,
+  wholeNumber,
+} from './detail-values'
 import { type ChargeValues, emptyForm, type FacilityChoice, type FormValues } from './form-fields'
 
 /** A form begun from a load: as it is for changing it, without its times for copying it. */
 export function formFrom(
-  { terms, customer, facilities }: LoadFormStart,
+  { terms, number, customer, payer, facilities }: LoadFormStart,
   { keepTimes }: { keepTimes: boolean },
 ): FormValues {
-  const text = (value: number | null) => (value === null ? '' : String(value))
+  const isCopy = !keepTimes
   const first = terms.stops[0]!
   return {
     customer,
     equipment: terms.equipment,
-    lengthFt: text(terms.lengthFt),
-    tempMinF: text(terms.tempMinF),
-    tempMaxF: text(terms.tempMaxF),
+    lengthFt: numberText(terms.lengthFt),
+    tempMinF: numberText(terms.tempMinF),
+    tempMaxF: numberText(terms.tempMaxF),
     team: terms.team,
     commodity: terms.commodity,
     commodityHidden: terms.commodityHidden,
-    weightLb: text(terms.weightLb),
-    pallets: text(terms.pallets),
+    weightLb: numberText(terms.weightLb),
+    pallets: numberText(terms.pallets),
+    ...loadDetailsFrom(terms, payer, { isCopy }),
+    number: keepTimes ? number : '',
     freightValue: terms.freightValueMinor === null ? '' : String(terms.freightValueMinor / 100),
     practice: keepTimes ? terms.practice : false,
     stops: terms.stops.map((stop, index) => ({
@@ -34,6 +45,7 @@ export function formFrom(
       booking: stop.booking,
       when: keepTimes ? whenText(stop) : '',
       follows: !keepTimes && index > 0,
+      ...stopDetailsFrom(stop, { isCopy }),
       apart: keepTimes || index === 0 ? null : apartFrom(first.earliestLocal, stop),
     })),
     // A copied load has its own numbers: the old references would be wrong on it.
@@ -41,9 +53,17 @@ export function formFrom(
       ? terms.references
       : terms.references.filter((reference) => reference.kind === 'contract_number'),
     notes: terms.notes,
-    sellCharges: terms.sellCharges.map(({ rateE4, ...charge }) => ({ ...charge, rate: String(rateE4 / rateScale) })),
+    sellCharges: terms.sellCharges
+      .filter(({ kind }) => keepTimes || !oneOffKinds.has(kind))
+      .map(({ rateE4, ...charge }) => ({ ...charge, rate: String(rateE4 / rateScale) })),
   }
 }
+
+/** The charges that a copy leaves behind, in words: `Detention 150 flat`. */
+export const leftBehind = ({ terms }: LoadFormStart): string[] =>
+  terms.sellCharges
+    .filter(({ kind }) => oneOffKinds.has(kind))
+    .map((charge) => `${chargeKindWords[charge.kind].toLowerCase()} ${chargeRateWords(charge)}`)
 
 /** A new form with the ends of a lane chosen, as far as we have a facility there. */
 export const formBetween = (ends: (FacilityChoice | null)[]): FormValues => ({
@@ -140,19 +160,19 @@ export const chargesFrom = (charges: ChargeValues[]): Charge[] =>
 /** The terms that the form stands for; what is missing or unreadable stays so, for the schema to name. */
 export function termsFrom(values: FormValues, now: number, legs: LoadLeg[]): { [Key in keyof LoadTerms]: unknown } {
   const windows = windowsOf(values, now, legs)
-  const whole = (text: string) => (text.trim() === '' ? null : Number(text.replaceAll(',', '')))
   return {
     customerId: values.customer?.id,
     equipment: values.equipment,
-    lengthFt: whole(values.lengthFt),
-    tempMinF: whole(values.tempMinF),
-    tempMaxF: whole(values.tempMaxF),
+    lengthFt: wholeNumber(values.lengthFt),
+    tempMinF: wholeNumber(values.tempMinF),
+    tempMaxF: wholeNumber(values.tempMaxF),
     team: values.team,
     commodity: values.commodity,
     commodityHidden: values.commodityHidden,
-    weightLb: whole(values.weightLb) ?? undefined,
-    pallets: whole(values.pallets),
+    weightLb: wholeNumber(values.weightLb) ?? undefined,
+    pallets: wholeNumber(values.pallets),
     freightValueMinor: values.freightValue.trim() === '' ? null : (readAmount(values.freightValue) ?? Number.NaN),
+    ...loadDetailTerms(values),
     practice: values.practice,
     stops: values.stops.map((stop, index) => {
       const window = windows[index]
@@ -162,6 +182,7 @@ export function termsFrom(values: FormValues, now: number, legs: LoadLeg[]): { [
         earliestLocal: window?.earliestLocal ?? '',
         latestLocal: window?.latestLocal ?? null,
         booking: stop.booking,
+        ...stopDetailTerms(stop),
       }
     }),
     references: values.references,

@@ -2,7 +2,9 @@ import { Controller, useFormContext } from 'react-hook-form'
 import { equipmentKinds } from '#core/load/load'
 import { equipmentWords } from '#core/load/words'
 import { Choice, Field } from '../ui/field'
+import { CommodityField } from './commodity-field'
 import type { FormValues } from './form-fields'
+import { FreightDetails } from './freight-details'
 
 /** The truck and what goes on it. */
 export function FreightFields() {
@@ -10,7 +12,11 @@ export function FreightFields() {
   const { errors } = formState
   const cooled = watch('equipment') === 'reefer'
   return (
-    <section aria-label="Equipment and freight" className="grid grid-cols-6 items-start gap-x-2 gap-y-2 border-t pt-2">
+    <section
+      aria-label="Equipment and freight"
+      data-has-more
+      className="grid grid-cols-6 items-start gap-x-2 gap-y-2 border-t pt-2"
+    >
       <Controller
         control={control}
         name="equipment"
@@ -41,13 +47,14 @@ export function FreightFields() {
       <label className="mt-7 flex items-center gap-2">
         <input type="checkbox" {...register('team')} /> Team
       </label>
-      <Field className="col-span-2" label="Freight" {...register('commodity')} error={errors.commodity?.message} />
+      <CommodityField />
       <Field label="Weight lb" inputMode="numeric" {...register('weightLb')} error={errors.weightLb?.message} />
       <Field label="Pallets" inputMode="numeric" {...register('pallets')} error={errors.pallets?.message} />
       <Field label="Value $" inputMode="decimal" {...register('freightValue')} error={errors.freightValue?.message} />
       <label className="mt-5 flex items-center gap-1 leading-tight">
         <input type="checkbox" className="shrink-0" {...register('commodityHidden')} /> Secret from carriers
       </label>
+      <FreightDetails />
     </section>
   )
 }

@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { FormProvider } from 'react-hook-form'
 import { Link } from 'react-router'
 import type { LoadState } from '#core/load/load'
@@ -13,6 +13,8 @@ import { NoteFields, ReferenceFields } from './document-fields'
 import { Findings } from './findings'
 import { type FormValues, readKept } from './form-fields'
 import { FreightFields } from './freight-fields'
+import { LoadExtras, type Person } from './load-extras'
+import { useMoreKey } from './more'
 import { StopFields } from './stop-fields'
 import { mergedWith, useLoadForm } from './use-load-form'
 
@@ -30,6 +32,10 @@ export interface LoadFormProps {
   zone: string
   loadId: number | null
   copiedFrom: string | null
+  /** Charges of the copied load that this one begins without, in words. */
+  leftBehind: string[]
+  /** Everybody of ours. */
+  people: Person[]
   state: LoadState
   title: string
   /** The version of the load that the form began from; null for a new one. */
@@ -77,6 +83,8 @@ function TypedLoad(props: TypedLoadProps) {
   const typing = useLoadForm(props)
   const { form, route, problems, save } = typing
   const opens = state === 'draft'
+  const own = useRef<HTMLFormElement>(null)
+  useMoreKey(own)
   useKeys('Load form', [
     { key: 'Ctrl+Enter', words: opens ? 'open for cover' : 'save the change', run: () => void save(true) },
     { key: 'Ctrl+d', words: 'save as a draft', run: () => void save(false), disabled: !opens },
@@ -90,6 +98,7 @@ function TypedLoad(props: TypedLoadProps) {
     <FormProvider {...form}>
       <main className="flex min-h-0 flex-1 flex-col">
         <form
+          ref={own}
           className="grid min-h-0 flex-1 grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] overflow-y-auto"
           onSubmit={(event) => {
             event.preventDefault()
@@ -112,9 +121,15 @@ function TypedLoad(props: TypedLoadProps) {
                 </LinkButton>
               </p>
             )}
+            {props.leftBehind.length > 0 && (
+              <p role="note" className="text-second">
+                Left out, as of one load only: {props.leftBehind.join(', ')}.
+              </p>
+            )}
             <CustomerField autoFocus={copiedFrom === null && loadId === null} />
             <StopFields now={now} focusFirst={copiedFrom !== null} problems={problems} legs={typing.legs} />
             <FreightFields />
+            <LoadExtras people={props.people} isDraft={opens} />
           </div>
           <div className="flex flex-col gap-3 px-4 py-3">
             <Findings {...typing} money={{ rates, today }} now={now} onReorder={reorder} />

@@ -29,6 +29,20 @@ const fieldWords = {
   weightLb: 'Weight',
   pallets: 'Pallets',
   freightValue: 'Value',
+  hazmat: 'Hazardous',
+  unNumber: 'UN number',
+  partial: 'Partial load',
+  pieces: 'Pieces',
+  pieceUnit: 'Kind of pieces',
+  pieceSize: 'Size of pieces',
+  stackable: 'Stackable',
+  number: 'Load number',
+  payer: 'Payer',
+  customsBroker: 'Customs broker',
+  customsBrokerPhone: 'Phone of the customs broker',
+  dispatcher: 'Dispatcher',
+  repShares: 'Shares of reps',
+  links: 'Links',
   practice: 'Practice',
   stops: 'Stops',
   references: 'References',
@@ -36,7 +50,19 @@ const fieldWords = {
   sellCharges: 'Sell charges',
 } as const satisfies Record<keyof FormValues, string>
 
-const stopFields = { kind: 'kind', facility: 'facility', when: 'time', booking: 'booking' } as const
+const stopFields = {
+  kind: 'kind',
+  facility: 'facility',
+  when: 'time',
+  booking: 'booking',
+  access: 'dock or liftgate',
+  contactName: 'contact',
+  contactPhone: 'phone of the contact',
+  driverNote: 'note for the driver',
+  pieces: 'pieces',
+  weightLb: 'weight',
+  references: 'numbers',
+} as const
 
 const isSame = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other)
 

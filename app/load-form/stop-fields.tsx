@@ -10,6 +10,7 @@ import type { FacilityChoice, FormValues } from './form-fields'
 import { notUnderstood } from './form-problems'
 import { windowsOf } from './form-values'
 import { NewFacility } from './new-facility'
+import { StopDetails } from './stop-details'
 import { useStopMoves } from './use-stop-moves'
 
 const kindWords = { pickup: 'Pickup', delivery: 'Delivery' } as const
@@ -116,6 +117,7 @@ function StopRow({ index, now, legs, autoFocus, problem, onPick, onMake, onRemov
     <div
       className="grid grid-cols-[98px_minmax(0,1.25fr)_minmax(0,1fr)_128px_16px] items-start gap-2 border-t pt-2"
       data-stop={index}
+      data-has-more
       // Before the fields themselves: an open list would take the arrows.
       onKeyDownCapture={(event) => {
         if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
@@ -172,6 +174,7 @@ function StopRow({ index, now, legs, autoFocus, problem, onPick, onMake, onRemov
         )}
       />
       <StopEnd index={index} onDrag={row.onDrag} onRemove={onRemove} />
+      <StopDetails index={index} />
     </div>
   )
 }

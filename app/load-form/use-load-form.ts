@@ -152,7 +152,8 @@ function useSaveLoad(props: LoadFormProps, { form, values, problems, legs, settl
     if (isHeld(open, missing)) return
     const terms = termsFrom(values, now, legs)
     const { version } = begun.current
-    const body = { loadId, version, terms, open, acknowledged, copiedFrom, unfinishedId }
+    const number = values.number.trim().toUpperCase() || null
+    const body = { loadId, version, number, terms, open, acknowledged, copiedFrom, unfinishedId }
     return send<{ loadId: number }>('/loads/save', body, (saved) => navigate(`/loads/${saved.loadId}`))
   }
   /** What lacks something a load must have is no load yet: the form itself is put aside, for anybody to finish. */

@@ -28,6 +28,11 @@ export function RouteRibbon({ page, now }: { page: LoadPage; now: number }) {
               <p className="label">
                 {stop.facility}, {stop.booking === 'appointment' ? 'appointment' : 'first come'}
               </p>
+              {stop.details && (
+                <p className="label max-w-64 truncate" title={stop.details}>
+                  {stop.details}
+                </p>
+              )}
               {index > 0 && <Reach drive={drive} index={index} zone={stop.zone} now={now} />}
             </div>
             {leg && (

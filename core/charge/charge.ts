@@ -29,6 +29,15 @@ export const chargeBases = [
 ] as const
 export type ChargeBasis = (typeof chargeBases)[number]
 
+/** What happened on one load, and is not charged again because the next is like it. */
+export const oneOffKinds: ReadonlySet<ChargeKind> = new Set([
+  'advance',
+  'lumper',
+  'detention',
+  'layover',
+  'truck_ordered_not_used',
+])
+
 /** Rates carry four decimals (a mile costs 2.3550): a whole number of ten-thousandths. */
 export const rateScale = 10_000
 const largestRate = 1_000_000 * rateScale

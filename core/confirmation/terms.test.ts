@@ -1,5 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { chargeSheet, flatCharge } from '../charge/charge'
+import { plainFreight } from '../load/freight'
+import { plainStop } from '../load/stop'
 import { boardPosting, type PostableLoad } from '../posting/posting'
 import { confirmationMail } from './mail'
 import {
@@ -25,6 +27,7 @@ const load = {
   commodity: 'Seed potatoes',
   commodityHidden: false,
   pallets: 24,
+  ...plainFreight,
   miles: 868.4,
   customerName: secret,
   sellMinor: 2_880_00,
@@ -32,6 +35,7 @@ const load = {
   maxPayMinor: 2,
   stops: [
     {
+      ...plainStop,
       kind: 'pickup',
       facilityName: 'Shed 4',
       address: '12 Canal Rd',
@@ -46,6 +50,7 @@ const load = {
       booking: 'appointment',
     },
     {
+      ...plainStop,
       kind: 'delivery',
       facilityName: 'Harrow DC',
       address: '9 Mesa St',
@@ -61,9 +66,9 @@ const load = {
     },
   ],
   references: [
-    { kind: 'pickup_number', value: 'PU-1', showOn: ['rate_confirmation'] },
-    { kind: 'contract_number', value: secret, showOn: ['invoice'] },
-    { kind: 'other', value: secret, showOn: [] },
+    { kind: 'pickup_number', name: '', stopSequence: null, value: 'PU-1', showOn: ['rate_confirmation'] },
+    { kind: 'contract_number', name: '', stopSequence: null, value: secret, showOn: ['invoice'] },
+    { kind: 'other', name: secret, stopSequence: null, value: secret, showOn: [] },
   ],
   notes: [
     { audience: 'carrier', text: 'Two straps' },

@@ -2,10 +2,15 @@ import { z } from 'zod'
 import { brokerSchema, repSchema } from '../brokerage/brokerage'
 import type { ChargeSheet } from '../charge/charge'
 import { chargeKindWords, chargeRateWords } from '../charge/words'
+import { onAndOff } from '../load/aboard'
 import { changesBetween } from '../load/changes'
 import type { Change } from '../load/command'
-import { type Equipment, equipmentKinds, type Note, type Reference } from '../load/load'
-import { equipmentWords, freightWords, referenceKindWords } from '../load/words'
+import { freightDetailWords, type PieceUnit } from '../load/freight'
+import { type Equipment, equipmentKinds, type Note } from '../load/load'
+import type { Reference } from '../load/reference'
+import type { StopTerms } from '../load/stop'
+import { amountWords, contactWords } from '../load/stop-words'
+import { dockAccessWords, equipmentWords, freightWords, referenceLabel } from '../load/words'
 import { currencies, formatMoney } from '../money/money'
 import type { LocalTime } from '../time/local'
 import { dayOf } from '../time/local'
@@ -35,8 +40,12 @@ export const confirmationTermsSchema = z.object({
       latestLocal: z.string().nullable(),
       zone: z.string(),
       booking: z.enum(['appointment', 'first_come']),
+      /** Whom to ask for, what is loaded there, its numbers and notes, a line each; missing on documents issued before stops said more than their time. */
+      details: z.array(z.string()).optional(),
     }),
   ),
+  /** What is known of the pieces; missing where nothing is. */
+  freightDetails: z.string().optional(),
   references: z.array(z.object({ label: z.string(), value: z.string() })),
   instructions: z.array(z.string()),
   pay: z.array(z.object({ label: z.string(), rate: z.string(), amountMinor: z.number() })),
@@ -61,8 +70,15 @@ export interface LoadToConfirm {
   commodity: string
   commodityHidden: boolean
   pallets: number | null
+  pieces: number | null
+  pieceUnit: PieceUnit
+  pieceSizeIn: string | null
+  stackable: boolean
+  hazmat: boolean
+  unNumber: string | null
+  partial: boolean
   miles: number
-  stops: {
+  stops: (Pick<StopTerms, 'access' | 'contactName' | 'contactPhone' | 'driverNote' | 'pieces' | 'weightLb'> & {
     kind: 'pickup' | 'delivery'
     facilityName: string
     address: string
@@ -73,8 +89,9 @@ export interface LoadToConfirm {
     earliestLocal: LocalTime
     latestLocal: LocalTime | null
     booking: 'appointment' | 'first_come'
-  }[]
-  references: Reference[]
+  })[]
+  /** Of the load, and of its stops: those are counted from 1. */
+  references: (Reference & { stopSequence: number | null })[]
   notes: Note[]
 }
 
@@ -96,7 +113,8 @@ export function confirmationTerms(
     pallets: load.pallets,
     miles: Math.round(load.miles),
     practice: load.practice,
-    stops: load.stops.map((stop) => ({
+    ...freightDetailsOf(load),
+    stops: load.stops.map((stop, index) => ({
       kind: stop.kind,
       facility: stop.facilityName,
       address: [stop.address, `${stop.city}, ${stop.region} ${stop.postal}`],
@@ -104,10 +122,9 @@ export function confirmationTerms(
       latestLocal: stop.latestLocal,
       zone: stop.zone,
       booking: stop.booking,
+      ...stopDetailsOf(load, index),
     })),
-    references: load.references
-      .filter((reference) => reference.showOn.includes('rate_confirmation'))
-      .map((reference) => ({ label: referenceKindWords[reference.kind], value: reference.value })),
+    references: shownReferences(load, null),
     instructions: load.notes.filter((note) => note.audience === 'carrier').map((note) => note.text),
     pay: pay.lines
       .filter(({ charge }) => charge.kind !== 'advance')
@@ -129,9 +146,34 @@ export function confirmationTerms(
   }
 }
 
+const shownReferences = (load: LoadToConfirm, stopSequence: number | null) =>
+  load.references
+    .filter((each) => each.stopSequence === stopSequence && each.showOn.includes('rate_confirmation'))
+    .map((reference) => ({ label: referenceLabel(reference), value: reference.value }))
+
+function freightDetailsOf(load: LoadToConfirm): Pick<ConfirmationTerms, 'freightDetails'> {
+  const freightDetails = freightDetailWords(load)
+  return freightDetails ? { freightDetails } : {}
+}
+
+/** What a stop says beside its place and time. How much is loaded is said where the stops share the freight. */
+function stopDetailsOf(load: LoadToConfirm, index: number): { details?: string[] } {
+  const stop = load.stops[index]!
+  const sharesFreight = load.stops.length > 2
+  const amount = sharesFreight ? amountWords(onAndOff(load.stops, load)[index]!, load.pieceUnit) : ''
+  const details = [
+    contactWords(stop),
+    stop.access === 'dock' ? '' : dockAccessWords[stop.access],
+    amount && `${stop.kind === 'pickup' ? 'Loads' : 'Unloads'} ${amount}`,
+    ...shownReferences(load, index + 1).map(({ label, value }) => `${label} ${value}`),
+    stop.driverNote,
+  ].filter(Boolean)
+  return details.length > 0 ? { details } : {}
+}
+
 /** `RC-20417-2`: the load's number and the version. */
 export const confirmationNumber = (loadNumber: string, version: number): string =>
-  `${loadNumber.replace(/^[A-Z]+-/, 'RC-')}-${version}`
+  `RC-${loadNumber.replace(/^PR-/, '')}-${version}`
 
 /** A stop's window on document, with the date in full: `Tue 24 Nov 2026, 8:00 am to 11:00 am`. */
 export function windowOnDocument(stop: { earliestLocal: LocalTime; latestLocal: LocalTime | null }): string {
@@ -150,6 +192,10 @@ export const payWords = (terms: Pick<ConfirmationTerms, 'currency'>, amountMinor
 export const balanceMinor = (terms: Pick<ConfirmationTerms, 'totalMinor' | 'advances'>): number =>
   terms.totalMinor - (terms.advances ?? []).reduce((sum, each) => sum + each.amountMinor, 0)
 
+/** `24 pallets`; nothing where they are not counted. */
+export const palletsWords = ({ pallets }: Pick<ConfirmationTerms, 'pallets'>): string =>
+  pallets === null ? '' : `${pallets} pallets`
+
 /** What differs between two sets of terms, as a carrier would be shown. */
 export function termChanges(before: ConfirmationTerms, after: ConfirmationTerms): Change[] {
   const lines = (terms: ConfirmationTerms): [string, string][] => [
@@ -160,11 +206,15 @@ export function termChanges(before: ConfirmationTerms, after: ConfirmationTerms)
       (terms.advances ?? []).map((each) => `${payWords(terms, each.amountMinor)} on ${each.paidOn}`).join('; '),
     ],
     ['Equipment', equipmentWords[terms.equipment]],
-    ['Freight', `${terms.freight}, ${terms.commodity}${terms.pallets === null ? '' : `, ${terms.pallets} pallets`}`],
+    ['Freight', [terms.freight, terms.commodity, palletsWords(terms), terms.freightDetails].filter(Boolean).join(', ')],
     ['Stops', terms.stops.map((stop) => `${stop.kind} ${stop.facility}, ${stop.address.join(', ')}`).join('; ')],
     ...terms.stops.map((stop, index): [string, string] => [
       `Stop ${index + 1} window`,
       `${windowOnDocument(stop)}, ${stop.booking === 'appointment' ? 'appointment' : 'first come'}`,
+    ]),
+    ...terms.stops.map((stop, index): [string, string] => [
+      `Stop ${index + 1} details`,
+      (stop.details ?? []).join('; '),
     ]),
     ['References', terms.references.map((reference) => `${reference.label} ${reference.value}`).join('; ')],
     ['Instructions', terms.instructions.join(' / ')],

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { FieldChange } from '../decision/edit'
-import { referenceKinds } from '../load/load'
+import { referenceKinds } from '../load/reference'
 import { referenceKindWords } from '../load/words'
 import { currencies } from '../money/money'
 

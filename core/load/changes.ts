@@ -1,8 +1,18 @@
 import { chargeKindWords, chargeRateWords } from '../charge/words'
 import { formatMoney } from '../money/money'
 import type { Change } from './command'
+import { freightDetailWords } from './freight'
 import type { LoadTerms } from './load'
-import { audienceWords, freightWords, referenceKindWords } from './words'
+import { stopDetailWords } from './stop-words'
+import { audienceWords, freightWords, referenceLabel } from './words'
+
+/** The names that a load's terms speak of by their ids. */
+export interface NamesOfTerms {
+  customer: (id: number) => string
+  facility: (id: number) => string
+  /** Somebody of ours. */
+  person: (id: number) => string
+}
 
 /** What differs between two labelled lists, in the order of the first, `none` where a side has no such line. */
 export function changesBetween(before: [string, string][], after: [string, string][]): Change[] {
@@ -16,23 +26,22 @@ export function changesBetween(before: [string, string][], after: [string, strin
 }
 
 /** What differs between two sets of a load's terms, for the log. Names come from the caller. */
-export function loadChanges(
-  before: LoadTerms,
-  after: LoadTerms,
-  names: { customer: (id: number) => string; facility: (id: number) => string },
-): Change[] {
+export function loadChanges(before: LoadTerms, after: LoadTerms, names: NamesOfTerms): Change[] {
   return changesBetween(describe(before, names), describe(after, names))
 }
 
-function describe(
-  terms: LoadTerms,
-  names: { customer: (id: number) => string; facility: (id: number) => string },
-): [string, string][] {
+function describe(terms: LoadTerms, names: NamesOfTerms): [string, string][] {
   return [
     ['Customer', names.customer(terms.customerId)],
     ['Freight', freightWords(terms)],
     ['Commodity', `${terms.commodity}${terms.commodityHidden ? ' (secret)' : ''}`],
     ['Pallets', terms.pallets?.toString() ?? ''],
+    ['Pieces', freightDetailWords(terms)],
+    ['Payer', terms.payerId === null ? '' : names.customer(terms.payerId)],
+    ['Customs broker', [terms.customsBroker, terms.customsBrokerPhone].filter(Boolean).join(', ')],
+    ['Dispatcher', terms.dispatcherId === null ? '' : names.person(terms.dispatcherId)],
+    ['Shared with', terms.repShares.map((each) => `${names.person(each.userId)} ${each.sharePercent}%`).join(', ')],
+    ['Links', terms.links.map(({ label, url }) => label || url).join(', ')],
     ['Freight value', terms.freightValueMinor === null ? '' : formatMoney(terms.freightValueMinor)],
     ['Practice', terms.practice ? 'yes' : 'no'],
     ...terms.stops.flatMap((stop, index): [string, string][] => [
@@ -46,13 +55,14 @@ function describe(
           ? `${stop.earliestLocal.replace('T', ' ')} to ${stop.latestLocal.replace('T', ' ')}`
           : stop.earliestLocal.replace('T', ' '),
       ],
+      [`Stop ${index + 1} details`, stopDetailWords(stop, terms.pieceUnit)],
     ]),
     [
       'References',
       terms.references
         .map(
           (reference) =>
-            `${referenceKindWords[reference.kind]} ${reference.value} (${reference.showOn.join(', ') || 'no documents'})`,
+            `${referenceLabel(reference)} ${reference.value} (${reference.showOn.join(', ') || 'no documents'})`,
         )
         .join('; '),
     ],

@@ -5,8 +5,8 @@ import { checkLoad } from './checks'
 import type { LoadToCheck } from './problem'
 
 const now = Date.UTC(2026, 10, 23, 20, 12) // Monday 13:12 in Denver
-const twinFalls = { zone: 'America/Denver', lat: 42.56, lon: -114.46 }
-const phoenix = { zone: 'America/Phoenix', lat: 33.45, lon: -112.07 }
+const twinFalls = { region: 'ID', zone: 'America/Denver', lat: 42.56, lon: -114.46 }
+const phoenix = { region: 'AZ', zone: 'America/Phoenix', lat: 33.45, lon: -112.07 }
 const band: RateBand = {
   lowMinor: 205_000,
   middleMinor: 235_000,
@@ -25,6 +25,9 @@ const load = (over: Partial<LoadToCheck> = {}): LoadToCheck => ({
   tempMinF: null,
   charges: { miles: 868, weightLb: 40_000 },
   sellCharges: [flatCharge('line_haul', 288_000)],
+  handled: [],
+  freight: { pieces: null, weightLb: 40_000, pieceUnit: 'piece', hazmat: false, unNumber: null },
+  customsBroker: '',
   stops: [
     { kind: 'pickup', earliestLocal: '2026-11-24T08:00', latestLocal: '2026-11-24T11:00', ...twinFalls },
     { kind: 'delivery', earliestLocal: '2026-11-25T12:00', latestLocal: '2026-11-25T15:00', ...phoenix },

@@ -1,9 +1,11 @@
 import { chargeSheet, oneCurrency } from '../charge/charge'
 import { convertToDesk, type ExchangeRate } from '../money/exchange'
 import { formatMoney } from '../money/money'
+import { countryOfRegion } from '../place/regions'
 import type { RateBand } from '../rates/rates'
 import { hour, toInstant } from '../time/local'
 import { dayWords, spanWords } from '../time/words'
+import { checkAboard } from './aboard'
 import { checkDrive, checkGaps } from './check-drive'
 import { unknownStreet } from './load'
 import type { LoadToCheck, Problem } from './problem'
@@ -31,6 +33,9 @@ export function checkLoad(load: LoadToCheck, facts: CheckFacts): Problem[] {
     ...checkEquipment(load),
     ...checkStops(load, facts.now),
     ...checkStreets(load),
+    ...checkAboard(load.handled, load.freight),
+    ...checkHazard(load),
+    ...checkBorder(load),
     ...checkDrive(load),
     ...checkGaps(load),
     ...checkCharges(load, facts),
@@ -101,6 +106,31 @@ function checkStreets(load: LoadToCheck): Problem[] {
         ]
       : [],
   )
+}
+
+function checkHazard({ freight }: LoadToCheck): Problem[] {
+  if (!freight.hazmat || freight.unNumber !== null) return []
+  return [
+    {
+      path: 'unNumber',
+      code: 'no_un_number',
+      severity: 'note',
+      message: 'Hazardous freight: the carrier will ask for its UN number',
+    },
+  ]
+}
+
+function checkBorder({ stops, customsBroker }: LoadToCheck): Problem[] {
+  const countries = new Set(stops.flatMap((stop) => (stop ? [countryOfRegion(stop.region)] : [])))
+  if (countries.size < 2 || customsBroker !== '') return []
+  return [
+    {
+      path: 'customsBroker',
+      code: 'no_customs_broker',
+      severity: 'note',
+      message: 'It crosses a border: who is the customs broker?',
+    },
+  ]
 }
 
 function checkCharges(load: LoadToCheck, { band, rates, today }: CheckFacts): Problem[] {

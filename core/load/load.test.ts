@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { flatCharge } from '../charge/charge'
-import { type LoadTerms, loadTermsSchema, stopSchema } from './load'
+import { type LoadTerms, loadTermsSchema } from './load'
+import { stopSchema } from './stop'
 
 const stop = (kind: 'pickup' | 'delivery', over: object = {}) => ({
   kind,

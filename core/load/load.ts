@@ -1,6 +1,9 @@
 import { z } from 'zod'
 import { chargeSchema } from '../charge/charge'
-import { isLocalTime, type LocalTime } from '../time/local'
+import type { LocalTime } from '../time/local'
+import { freightDetails } from './freight'
+import { referenceSchema } from './reference'
+import { stopSchema } from './stop'
 
 export const loadStates = [
   'draft',
@@ -33,52 +36,61 @@ export const equipmentKinds = [
 ] as const
 export type Equipment = (typeof equipmentKinds)[number]
 
-export const referenceKinds = [
-  'purchase_order',
-  'customer_order',
-  'pickup_number',
-  'delivery_number',
-  'bill_of_lading',
-  'contract_number',
-  'other',
-] as const
-export type ReferenceKind = (typeof referenceKinds)[number]
-
-/** The loadDocuments a reference may show on. */
-export const loadDocuments = ['rate_confirmation', 'invoice'] as const
-export type LoadDocument = (typeof loadDocuments)[number]
-
 /** Who a note is written for; only `carrier` notes ever reach a carrier. */
 export const audiences = ['us', 'carrier', 'customer'] as const
 export type Audience = (typeof audiences)[number]
-
-const localTime = z.string().refine(isLocalTime, 'No such date and time')
-
-export const stopSchema = z
-  .object({
-    kind: z.enum(['pickup', 'delivery']),
-    facilityId: z.number('Choose the facility').int().positive(),
-    earliestLocal: localTime,
-    latestLocal: localTime.nullable().default(null),
-    booking: z.enum(['appointment', 'first_come']).default('first_come'),
-  })
-  .refine((stop) => !stop.latestLocal || stop.latestLocal >= stop.earliestLocal, {
-    path: ['latestLocal'],
-    message: 'The window closes before it opens',
-  })
-
-export const referenceSchema = z.object({
-  kind: z.enum(referenceKinds),
-  value: z.string().trim().min(1, 'Give the number').max(60),
-  showOn: z.array(z.enum(loadDocuments)).default([]),
-})
-export type Reference = z.infer<typeof referenceSchema>
 
 export const noteSchema = z.object({
   audience: z.enum(audiences),
   text: z.string().trim().min(1, 'Write the note').max(2000),
 })
 export type Note = z.infer<typeof noteSchema>
+
+/** A link kept with a load: a customer's portal page, a shared folder. */
+export const linkSchema = z.object({
+  label: z.string().trim().max(80).default(''),
+  url: z
+    .string()
+    .trim()
+    .max(500)
+    .refine((url) => /^https?:\/\/\S+$/i.test(url), 'A link begins with https://'),
+})
+export type Link = z.infer<typeof linkSchema>
+
+/** A rep of ours who works a load with the one it belongs to, and the share of its margin that is theirs. */
+export const repShareSchema = z.object({
+  userId: z.number('Choose the rep').int().positive(),
+  sharePercent: z.number('Give the share in percent').int().min(1).max(100),
+})
+export type RepShare = z.infer<typeof repShareSchema>
+
+/** Who has to do with a load beside the customer, the stops and the carrier. */
+const loadParties = {
+  /** The customer of ours who pays for it, where that is another. */
+  payerId: z.number().int().positive().nullable().default(null),
+  customsBroker: z.string().trim().max(120).default(''),
+  customsBrokerPhone: z.string().trim().max(40).default(''),
+  /** Who of us follows it on its way. */
+  dispatcherId: z.number().int().positive().nullable().default(null),
+  repShares: z.array(repShareSchema).max(5).default([]),
+  links: z.array(linkSchema).max(10).default([]),
+}
+
+/** A load that has to do with nobody else. */
+export const plainParties = {
+  payerId: null,
+  customsBroker: '',
+  customsBrokerPhone: '',
+  dispatcherId: null,
+  repShares: [],
+  links: [],
+}
+
+/** A load's number: ours, or one that somebody wants for it. */
+export const loadNumberSchema = z
+  .string()
+  .trim()
+  .regex(/^[A-Z0-9][A-Z0-9-]{2,19}$/, 'Letters, digits and dashes, 3 to 20 of them')
 
 /** All that a customer's shipment says; the form, the action and the database share it. */
 export const loadTermsSchema = z
@@ -93,8 +105,10 @@ export const loadTermsSchema = z
     commodityHidden: z.boolean().default(false),
     weightLb: z.number('Give the weight in pounds').int().min(1).max(200_000),
     pallets: z.number().int().min(0).max(200).nullable().default(null),
+    ...freightDetails,
     freightValueMinor: z.number().int().min(0).max(10_000_000_00).nullable().default(null),
     practice: z.boolean().default(false),
+    ...loadParties,
     stops: z.array(stopSchema).min(2, 'A load has a pickup and a delivery').max(20),
     references: z.array(referenceSchema).max(30).default([]),
     notes: z.array(noteSchema).max(30).default([]),
@@ -112,6 +126,10 @@ export const loadTermsSchema = z
     path: ['tempMaxF'],
     message: 'The range is upside down',
   })
+  .refine(({ repShares }) => repShares.reduce((sum, { sharePercent }) => sum + sharePercent, 0) <= 100, {
+    path: ['repShares'],
+    message: 'The shares come to more than 100%',
+  })
 export type LoadTerms = z.infer<typeof loadTermsSchema>
 
 /** A stop with what the facility adds to it. */
@@ -120,6 +138,8 @@ export interface StopPlace {
   earliestLocal: LocalTime
   latestLocal: LocalTime | null
   zone: string
+  /** The state or province it is in. */
+  region: string
   lat: number
   lon: number
   address?: string

@@ -1,5 +1,6 @@
 import type { Charge, ChargeFacts } from '../charge/charge'
 import type { Leg } from '../miles/roads'
+import type { PieceUnit } from './freight'
 import type { StopPlace } from './load'
 
 /**
@@ -24,6 +25,9 @@ export interface Problem {
     | 'far_ahead'
     | 'no_street'
     | 'long_gap'
+    | 'freight_does_not_add_up'
+    | 'no_un_number'
+    | 'no_customs_broker'
   severity: 'stop' | 'caution' | 'note'
   message: string
 }
@@ -34,6 +38,16 @@ export interface LoadToCheck {
   tempMinF: number | null
   /** In their order; null where place or time is not given yet. */
   stops: (StopPlace | null)[]
+  /** What is loaded and unloaded at each of them. */
+  handled: { kind: 'pickup' | 'delivery'; pieces: number | null; weightLb: number | null }[]
+  freight: {
+    pieces: number | null
+    weightLb: number | null
+    pieceUnit: PieceUnit
+    hazmat: boolean
+    unNumber: string | null
+  }
+  customsBroker: string
   /** Miles and wheel hours from each stop to the next; null where they are not known (yet). */
   legs: (LoadLeg | null)[]
   sellCharges: Charge[]

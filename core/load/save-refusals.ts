@@ -2,6 +2,9 @@
 export const saveRefusals = {
   no_such_load: () => 'There is no such load.',
   no_such_customer: () => 'There is no such customer.',
+  no_such_person: () => 'There is no such person on the desk.',
+  number_taken: ({ number }: { number: string }) => `${number} is the number of another load.`,
+  number_is_settled: () => 'The number of a load is settled once it is opened.',
   no_such_facility: () => 'There is no such facility.',
   no_such_carrier: () => 'There is no such carrier.',
   no_such_confirmation: () => 'There is no such confirmation on this load.',

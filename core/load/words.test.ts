@@ -1,8 +1,10 @@
 import { describe, expect, test } from 'vitest'
 import { flatCharge } from '../charge/charge'
 import { changesBetween, loadChanges } from './changes'
-import type { LoadTerms } from './load'
+import { plainFreight } from './freight'
+import { type LoadTerms, plainParties } from './load'
 import { type LogEvent, logWords } from './log-words'
+import { plainStop } from './stop'
 import { freightWords } from './words'
 
 describe('the log in words', () => {
@@ -174,17 +176,37 @@ describe('changes', () => {
     commodityHidden: false,
     weightLb: 30_000,
     pallets: null,
+    ...plainFreight,
+    ...plainParties,
     freightValueMinor: null,
     practice: false,
     stops: [
-      { kind: 'pickup', facilityId: 1, earliestLocal: '2026-12-31T22:00', latestLocal: null, booking: 'first_come' },
-      { kind: 'delivery', facilityId: 2, earliestLocal: '2027-01-02T08:00', latestLocal: null, booking: 'appointment' },
+      {
+        ...plainStop,
+        kind: 'pickup',
+        facilityId: 1,
+        earliestLocal: '2026-12-31T22:00',
+        latestLocal: null,
+        booking: 'first_come',
+      },
+      {
+        ...plainStop,
+        kind: 'delivery',
+        facilityId: 2,
+        earliestLocal: '2027-01-02T08:00',
+        latestLocal: null,
+        booking: 'appointment',
+      },
     ],
     references: [],
     notes: [],
     sellCharges: [flatCharge('line_haul', 100_000)],
   }
-  const names = { customer: (id: number) => `Customer ${id}`, facility: (id: number) => `Facility ${id}` }
+  const names = {
+    customer: (id: number) => `Customer ${id}`,
+    facility: (id: number) => `Facility ${id}`,
+    person: (id: number) => `Rep ${id}`,
+  }
   const changes = (over: Partial<LoadTerms>) =>
     loadChanges(terms, { ...terms, ...over }, names).map(({ field, from, to }) => `${field}: ${from} > ${to}`)
 

@@ -1,4 +1,6 @@
-import type { Audience, Equipment, LoadDocument, LoadState, ReferenceKind } from './load'
+import type { Audience, Equipment, LoadState } from './load'
+import type { LoadDocument, Reference, ReferenceKind } from './reference'
+import type { DockAccess } from './stop'
 
 export const loadStateWords: Record<LoadState, string> = {
   draft: 'Draft',
@@ -39,6 +41,12 @@ export const referenceKindWords: Record<ReferenceKind, string> = {
   other: 'Other number',
 }
 
+/** What a number is called: by its own name, where somebody gave it one. */
+export const referenceLabel = ({ kind, name }: Pick<Reference, 'kind' | 'name'>): string =>
+  name || referenceKindWords[kind]
+
+export const dockAccessWords: Record<DockAccess, string> = { dock: 'Dock', liftgate: 'No dock: liftgate' }
+
 export const loadDocumentWords: Record<LoadDocument, string> = {
   rate_confirmation: 'Rate confirmation',
   invoice: 'Invoice',
@@ -50,7 +58,7 @@ export const audienceWords: Record<Audience, string> = {
   customer: 'For the customer',
 }
 
-/** `Reefer 53 ft, 34 to 38 °F, 42,300 lb`. */
+/** `Reefer 53 ft, 34 to 38 °F, 42,300 lb, partial`. */
 export function freightWords(load: {
   equipment: Equipment
   lengthFt: number | null
@@ -58,6 +66,8 @@ export function freightWords(load: {
   tempMaxF: number | null
   weightLb: number
   team: boolean
+  partial?: boolean
+  hazmat?: boolean
 }): string {
   const equipment = `${equipmentWords[load.equipment]}${load.lengthFt ? ` ${load.lengthFt} ft` : ''}`
   return [
@@ -65,6 +75,8 @@ export function freightWords(load: {
     temperatureWords(load.tempMinF, load.tempMaxF),
     `${load.weightLb.toLocaleString('en-US')} lb`,
     load.team ? 'team' : null,
+    load.partial ? 'partial' : null,
+    load.hazmat ? 'hazardous' : null,
   ]
     .filter(Boolean)
     .join(', ')

@@ -13,6 +13,8 @@ export interface BoardPosting {
   tempMinF: number | null
   tempMaxF: number | null
   team: boolean
+  partial: boolean
+  hazmat: boolean
   /** Null where the shipper keeps it secret. */
   commodity: string | null
   miles: number
@@ -38,6 +40,8 @@ export interface PostableLoad {
   tempMinF: number | null
   tempMaxF: number | null
   team: boolean
+  partial: boolean
+  hazmat: boolean
   commodity: string
   commodityHidden: boolean
   miles: number
@@ -67,6 +71,8 @@ export function boardPosting(
     tempMinF: load.tempMinF,
     tempMaxF: load.tempMaxF,
     team: load.team,
+    partial: load.partial,
+    hazmat: load.hazmat,
     commodity: load.commodityHidden ? null : load.commodity,
     miles: Math.round(load.miles),
     stops: load.stops.map((stop) => ({

@@ -1,5 +1,8 @@
 import { flatCharge } from '../charge/charge'
-import type { Equipment, LoadDocument, LoadTerms, Note, Reference, ReferenceKind } from '../load/load'
+import { plainFreight } from '../load/freight'
+import { type Equipment, type LoadTerms, type Note, plainParties } from '../load/load'
+import type { LoadDocument, Reference, ReferenceKind } from '../load/reference'
+import { plainStop } from '../load/stop'
 import { type Currency, currencies, readAmount } from '../money/money'
 import { addDays, dayOf, type LocalTime } from '../time/local'
 import { isHandling } from './codes-used'
@@ -72,7 +75,11 @@ export function loadOfTender(tender: Tender, mapping: TenderMapping): LoadFromTe
     freightValueMinor: null,
     weightLb: Math.max(1, Math.min(200_000, Math.round(tender.weightLb ?? mapping.usual.weightLb ?? usualWeightLb))),
     pallets: null,
+    ...plainFreight,
+    ...plainParties,
+    hazmat: tender.hazmat,
     stops: stops.map((stop, at) => ({
+      ...plainStop,
       kind: kindOf(stop),
       facilityId: mapping.facilities[at]!.id,
       booking: mapping.facilities[at]!.booking,
@@ -110,7 +117,7 @@ function lengthOf(tender: Tender, equipment: Equipment): number | null {
 
 function referencesOf(tender: Tender): Reference[] {
   const own: Reference[] = tender.shipmentId
-    ? [{ kind: 'customer_order', value: tender.shipmentId, showOn: ['rate_confirmation', 'invoice'] }]
+    ? [{ kind: 'customer_order', name: '', value: tender.shipmentId, showOn: ['rate_confirmation', 'invoice'] }]
     : []
   const said = [...tender.references, ...tender.stops.flatMap(({ references }) => references)].filter(
     ({ value }) => value.trim() !== '',
@@ -119,6 +126,7 @@ function referencesOf(tender: Tender): Reference[] {
     ...own,
     ...said.map(({ qualifier, value }) => ({
       ...(referenceKindOf[qualifier] ?? { kind: 'other' as const, showOn: [] as LoadDocument[] }),
+      name: '',
       value: value.trim().slice(0, 60),
     })),
   ]

@@ -47,6 +47,12 @@ export function currentTerms(db: Db, loadId: number): ConfirmationTerms | null {
       earliestLocal: stop.earliestLocal,
       latestLocal: stop.latestLocal,
       booking: stop.booking,
+      access: stop.access,
+      contactName: stop.contactName,
+      contactPhone: stop.contactPhone,
+      driverNote: stop.driverNote,
+      pieces: stop.pieces,
+      weightLb: stop.weightLb,
     })
     .from(stop)
     .innerJoin(facility, eq(facility.id, stop.facilityId))

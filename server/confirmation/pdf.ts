@@ -1,4 +1,10 @@
-import { balanceMinor, type ConfirmationTerms, payWords, windowOnDocument } from '#core/confirmation/terms'
+import {
+  balanceMinor,
+  type ConfirmationTerms,
+  palletsWords,
+  payWords,
+  windowOnDocument,
+} from '#core/confirmation/terms'
 import { milesWords } from '#core/miles/words'
 import { toInstant } from '#core/time/local'
 import { zoneWords } from '#core/time/words'
@@ -87,7 +93,15 @@ function stops(doc: Doc, terms: ConfirmationTerms): void {
       .text(stop.booking === 'appointment' ? 'by appointment' : 'first come, first served', margin + 316, doc.y + 1, {
         width: width - 316,
       })
-    doc.y = Math.max(left, doc.y) + 6
+    doc.y = Math.max(left, doc.y)
+    for (const detail of stop.details ?? []) {
+      roomFor(doc, 16)
+      doc
+        .font('text')
+        .fillColor(ink)
+        .text(detail, margin + 96, doc.y + 2, { width: width - 96 })
+    }
+    doc.y += 6
   })
 }
 
@@ -96,7 +110,9 @@ function freight(doc: Doc, terms: ConfirmationTerms): void {
   rule(doc)
   const words = [
     `${terms.freight}`,
-    `${terms.commodity}${terms.pallets === null ? '' : `, ${terms.pallets} pallets`}, about ${milesWords(terms.miles)}`,
+    [terms.commodity, palletsWords(terms), terms.freightDetails, `about ${milesWords(terms.miles)}`]
+      .filter(Boolean)
+      .join(', '),
   ]
   block(doc, margin, doc.y, width, 'Freight', words)
   for (const reference of terms.references)

@@ -53,7 +53,7 @@ function readFacts(db: Db, loadId: number, { now }: Act): ServerFacts | null {
     missing,
     isBilled: isBilled(db, loadId),
     channel: takes210 ? 'exchange' : 'email',
-    to: takes210 && joined ? joined.partner.name : (own.customer.billingMail ?? ''),
+    to: takes210 && joined ? joined.partner.name : (own.payer.billingMail ?? ''),
     totalMinor: sheet.totalMinor,
     invoice,
   }

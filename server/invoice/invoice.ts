@@ -1,4 +1,5 @@
-import { and, asc, desc, eq, inArray } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
+import { alias } from 'drizzle-orm/sqlite-core'
 import { chargeSheet, oneCurrency } from '#core/charge/charge'
 import type { Tender } from '#core/tender/tender'
 import { dayOf, toLocal } from '#core/time/local'
@@ -9,12 +10,15 @@ import { charge, customer, load, stopEvent, tender, tenderNotice } from '#server
 import { brokerage } from '#server/settings.server'
 import { partnerOfLoad } from '#server/tender/join'
 
+const payer = alias(customer, 'payer')
+
 /** What an invoice of a load would say, with everything that is missing for it, each in words. */
 export function invoiceOf(db: Db, loadId: number, now: number) {
   const own = db
-    .select({ load, customer })
+    .select({ load, customer, payer })
     .from(load)
     .innerJoin(customer, eq(customer.id, load.customerId))
+    .innerJoin(payer, eq(payer.id, sql`coalesce(${load.payerId}, ${load.customerId})`))
     .where(eq(load.id, loadId))
     .get()
   if (!own) return null
@@ -42,13 +46,13 @@ export function invoiceOf(db: Db, loadId: number, now: number) {
     .all()
   const tendered =
     standingTender(db, loadId) ?? (joined ? lastTender(db, joined.partner.id, own.load.customerId) : null)
-  const billTo = payerOf(own.customer, tendered)
+  const billTo = payerOf(own.payer, own.load.payerId === null ? tendered : null)
   const used = own.load.state === 'cancelled' && charges.some(({ kind }) => kind === 'truck_ordered_not_used')
   const deliveredOn = arrivals[0]?.atLocal.slice(0, 10) ?? (used ? dayOf(toLocal(now, brokerage.zone)) : null)
   const missing = [
     charges.length === 0 || sheet.totalMinor <= 0 ? 'the sell charges' : '',
     charges.length > 0 && !oneCurrency(charges) ? 'one currency for all charges' : '',
-    own.customer.billingMail ? '' : 'somebody to bill: the customer has no billing email',
+    own.payer.billingMail ? '' : `somebody to bill: ${own.payer.name} has no billing email`,
     joined && deliveredOn === null ? 'when it was delivered: note the arrival at the last stop' : '',
     joined && billTo.city === '' ? 'the town of who pays' : '',
     own.load.state === 'delivered' ? 'the signed proof of delivery: mark the paperwork in' : '',

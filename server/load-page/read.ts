@@ -1,9 +1,12 @@
 import { eq } from 'drizzle-orm'
 import type { Role } from '#core/access/access'
 import { chargeSheet } from '#core/charge/charge'
+import { type OnOff, onAndOff } from '#core/load/aboard'
 import type { LoadFacts } from '#core/load/command'
 import { driveOf } from '#core/load/drive'
+import type { PieceUnit } from '#core/load/freight'
 import { possibleActs } from '#core/load/possible'
+import { stopDetailWords } from '#core/load/stop-words'
 import { planDrive } from '#core/miles/drive'
 import { quoteNumber } from '#core/quote/quote'
 import { barFor, type Verdict } from '#core/vetting/vetting'
@@ -28,20 +31,11 @@ export const shownEvents = 100
 export function readLoadPage(db: Db, loadId: number, now: number) {
   const row = loadQuery(db).get({ loadId })
   if (!row) return null
-  const { customer, carrier, rep, quoteLine, joined, alerts, overrides, charges, ...rest } = row
-  const {
-    offers,
-    proposals,
-    postings,
-    stops: rows,
-    messages,
-    confirmations,
-    references,
-    notes,
-    stopEvents,
-    ...load
-  } = rest
-  const stops = rows.map(pageStop)
+  const { customer, payer, carrier, rep, dispatcher, repShares, links, quoteLine, joined, ...others } = row
+  const { alerts, overrides, charges, ...rest } = others
+  const { offers, proposals, postings, stops: rows, messages, confirmations, references, notes, ...bare } = rest
+  const { stopEvents, ...load } = bare
+  const stops = pageStops(rows, load)
   const { legs } = routeOver(stops)
   const alert = alerts.find(({ carrierId }) => carrierId === load.carrierId)
   const isLookingFor = load.state === 'draft' || load.state === 'uncovered' || alert !== undefined
@@ -65,6 +59,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     load,
     band: currentBand(db, load, now),
     customer,
+    parties: { payer, dispatcher: dispatcher?.name ?? null, shares: repShares.map(pageShare), links },
     soldBy: quoteLine && { ...quoteLine, number: quoteNumber(quoteLine.quoteId) },
     carrier,
     repName: rep.name,
@@ -98,7 +93,20 @@ const factsOf = ({ carrier, confirmations, offers, ...load }: Row): LoadFacts =>
   offers: offers.map((offer) => ({ ...offer, carrierName: offer.carrier.name })),
 })
 
-const pageStop = ({ kind, earliestLocal, latestLocal, booking, facility: at }: Row['stops'][number]) => ({
+/** The stops with what each says beside its time; how much is loaded is said where the stops share the freight. */
+function pageStops(rows: Row['stops'], load: Pick<Row, 'pieces' | 'weightLb' | 'pieceUnit'>) {
+  const aboard = onAndOff(rows, load)
+  return rows.map((stop, index) => pageStop(stop, load.pieceUnit, rows.length > 2 ? aboard[index]! : stop))
+}
+
+const pageShare = ({ sharePercent, user }: Row['repShares'][number]) => ({ name: user.name, sharePercent })
+
+const pageStop = (
+  { kind, earliestLocal, latestLocal, booking, facility: at, ...own }: Row['stops'][number],
+  unit: PieceUnit,
+  amount: OnOff,
+) => ({
+  details: stopDetailWords({ ...own, ...amount, kind, references: [] }, unit),
   kind,
   earliestLocal,
   latestLocal,

@@ -15,7 +15,7 @@ import type { Refused } from '#server/kernel/run'
 import { routeOver } from '#server/miles/route'
 import { deskDay, ratesAround } from '#server/money/exchange'
 import { bandColumns, findRateBand } from '#server/rates/band'
-import { charge, customer, facility, type load, note, reference, stop } from '#server/schema'
+import { charge, customer, facility, type load, loadLink, note, reference, repShare, stop, user } from '#server/schema'
 
 export interface SaveRequest {
   terms: LoadTerms
@@ -24,6 +24,8 @@ export interface SaveRequest {
   /** Codes of the cautions the rep has seen and meant. */
   acknowledged: string[]
   copiedFrom: string | null
+  /** A number of its own; without one it gets the next of ours, or keeps what it has. */
+  number?: string | null
   /** The version that the change began from: another one in between is reported, not overwritten. */
   version?: number | null
   /** The line of the quote it was sold by, where it was. */
@@ -47,8 +49,10 @@ export function complete(
   const payer = db
     .select({ billingMail: customer.billingMail })
     .from(customer)
-    .where(eq(customer.id, terms.customerId))
+    .where(eq(customer.id, terms.payerId ?? terms.customerId))
     .get()
+  const strangers = strangersIn(db, terms)
+  if (strangers) return { missing: strangers }
   if (!payer) return { missing: refused(saveRefusals, 'no_such_customer').refusal }
   const places = placesOf(db, terms)
   const origin = places[0]
@@ -67,7 +71,7 @@ export function complete(
   const sold = convertToDesk({ amountMinor: sheet.totalMinor, currency: sheet.currency }, rates, today)
   // Without a rate nothing is compared or added: the load stays a draft and says so.
   const sell = 'refusal' in sold ? { amountMinor: 0, by: null } : sold
-  const { stops: _s, references: _r, notes: _n, sellCharges, ...own } = terms
+  const { stops: _s, references: _r, notes: _n, links: _l, repShares: _p, sellCharges, ...own } = terms
   return {
     columns: {
       ...own,
@@ -84,10 +88,24 @@ export function complete(
     },
     limits: proposeLimits(band, sell.amountMinor) ?? { targetPayMinor: null, maxPayMinor: null },
     problems: checkLoad(
-      { ...own, stops: places, legs: route.legs, sellCharges, charges },
+      { ...own, stops: places, handled: terms.stops, freight: own, legs: route.legs, sellCharges, charges },
       { now, hasPayer: Boolean(payer.billingMail), band: band as RateBand | null, rates, today },
     ),
   }
+}
+
+/** What is wrong where the terms name a customer or a person that we do not have; null where nothing is. */
+function strangersIn(db: Db, { customerId, dispatcherId, repShares }: LoadTerms) {
+  if (!db.select({ id: customer.id }).from(customer).where(eq(customer.id, customerId)).get())
+    return refused(saveRefusals, 'no_such_customer').refusal
+  const named = new Set([...repShares.map(({ userId }) => userId), ...(dispatcherId === null ? [] : [dispatcherId])])
+  if (named.size === 0) return null
+  const known = db
+    .select({ id: user.id })
+    .from(user)
+    .where(inArray(user.id, [...named]))
+    .all()
+  return known.length === named.size ? null : refused(saveRefusals, 'no_such_person').refusal
 }
 
 /** The stops with the facilities they are at; one that is at no facility of ours is left out. */
@@ -130,14 +148,23 @@ function pickupAndDelivery(places: { earliestLocal: string; latestLocal: string 
   }
 }
 
-/** Writes a load’s stops, references, notes and sell charges. */
+/** Writes what a load has several of: stops, references, notes, links, shares and sell charges. */
 export function writeParts(db: Db, loadId: number, terms: LoadTerms): void {
   db.insert(stop)
-    .values(terms.stops.map((each, index) => ({ ...each, loadId, sequence: index + 1 })))
+    .values(terms.stops.map(({ references: _, ...each }, index) => ({ ...each, loadId, sequence: index + 1 })))
     .run()
-  if (terms.references.length > 0)
-    db.insert(reference)
-      .values(terms.references.map((each) => ({ ...each, loadId })))
+  const ofStops = terms.stops.flatMap(({ references }, index) =>
+    references.map((each) => ({ ...each, loadId, stopSequence: index + 1 })),
+  )
+  const references = [...terms.references.map((each) => ({ ...each, loadId })), ...ofStops]
+  if (references.length > 0) db.insert(reference).values(references).run()
+  if (terms.repShares.length > 0)
+    db.insert(repShare)
+      .values(terms.repShares.map((each) => ({ ...each, loadId })))
+      .run()
+  if (terms.links.length > 0)
+    db.insert(loadLink)
+      .values(terms.links.map((each) => ({ ...each, loadId })))
       .run()
   if (terms.notes.length > 0)
     db.insert(note)
@@ -149,7 +176,7 @@ export function writeParts(db: Db, loadId: number, terms: LoadTerms): void {
       .run()
 }
 
-/** Names of the customers and facilities that some terms speak of, for the log. */
+/** Names of the customers, facilities and people of ours that some terms speak of, for the log. */
 export function names(db: Db, ...all: LoadTerms[]) {
   const customers = db
     .select({ id: customer.id, name: customer.name })
@@ -157,7 +184,7 @@ export function names(db: Db, ...all: LoadTerms[]) {
     .where(
       inArray(
         customer.id,
-        all.map((terms) => terms.customerId),
+        all.flatMap(({ customerId, payerId }) => (payerId === null ? [customerId] : [customerId, payerId])),
       ),
     )
     .all()
@@ -171,11 +198,14 @@ export function names(db: Db, ...all: LoadTerms[]) {
       ),
     )
     .all()
+  const people = db.select({ id: user.id, name: user.name }).from(user).all()
+  const personNames = new Map(people.map((each) => [each.id, each.name]))
   const customerNames = new Map(customers.map((each) => [each.id, each.name]))
   const facilityNames = new Map(facilities.map((each) => [each.id, `${each.name}, ${each.city}`]))
   return {
     customer: (id: number) => customerNames.get(id) ?? String(id),
     facility: (id: number) => facilityNames.get(id) ?? String(id),
+    person: (id: number) => personNames.get(id) ?? String(id),
   }
 }
 

@@ -4,6 +4,15 @@ import type { Db } from '#server/db.server'
 import { customer, facility, load } from '#server/schema'
 import { readTerms } from './terms'
 
+const customerChoice = ({ id, name, city, region, billingMail, currency }: typeof customer.$inferSelect) => ({
+  id,
+  name,
+  city,
+  region,
+  hasPayer: Boolean(billingMail),
+  currency,
+})
+
 /** A load as its form begins: the terms with what the names in them stand for. */
 export function readLoadForm(db: Db, loadId: number) {
   const terms: LoadTerms | null = readTerms(db, loadId)
@@ -13,7 +22,11 @@ export function readLoadForm(db: Db, loadId: number) {
     .where(eq(load.id, loadId))
     .get()
   if (!terms || !row) return null
-  const customers = db.select().from(customer).where(eq(customer.id, terms.customerId)).all()
+  const customers = db
+    .select()
+    .from(customer)
+    .where(inArray(customer.id, [terms.customerId, terms.payerId ?? terms.customerId]))
+    .all()
   const facilities = db
     .select()
     .from(facility)
@@ -24,18 +37,11 @@ export function readLoadForm(db: Db, loadId: number) {
       ),
     )
     .all()
-  const own = customers[0]!
   return {
     ...row,
     terms,
-    customer: {
-      id: own.id,
-      name: own.name,
-      city: own.city,
-      region: own.region,
-      hasPayer: Boolean(own.billingMail),
-      currency: own.currency,
-    },
+    customer: customerChoice(customers.find(({ id }) => id === terms.customerId)!),
+    payer: terms.payerId === null ? null : customerChoice(customers.find(({ id }) => id === terms.payerId)!),
     facilities: terms.stops.map((stop) => facilities.find((each) => each.id === stop.facilityId)!),
   }
 }

@@ -1,4 +1,4 @@
-import { and, desc, eq, isNotNull } from 'drizzle-orm'
+import { and, desc, eq, isNotNull, sql } from 'drizzle-orm'
 import type { Equipment } from '#core/load/load'
 import type { Db } from '#server/db.server'
 import { load } from '#server/schema'
@@ -23,3 +23,21 @@ export function lastLoadOf(db: Db, customerId: number, equipment: Equipment) {
 }
 
 const nothing = { commodity: null, commodityHidden: false, weightLb: null, tempMinF: null, tempMaxF: null }
+
+const lookedAt = 300
+const shown = 12
+
+/** What a customer shipped lately, each freight once with what it was last like, the latest first. */
+export const usualFreightOf = (db: Db, customerId: number) =>
+  db.all<UsualFreight>(sql`
+    with recent as (select id, commodity, weight_lb, pallets, equipment from load
+                    where customer_id = ${customerId} order by created_at desc limit ${sql.raw(String(lookedAt))})
+    select commodity, weight_lb weightLb, pallets, equipment from recent
+    where id in (select max(id) from recent group by commodity) order by id desc limit ${sql.raw(String(shown))}`)
+
+export interface UsualFreight {
+  commodity: string
+  weightLb: number
+  pallets: number | null
+  equipment: Equipment
+}

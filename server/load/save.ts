@@ -1,4 +1,6 @@
-import { max } from 'drizzle-orm'
+import { eq, max } from 'drizzle-orm'
+import { refused } from '#core/decision/refusal'
+import { saveRefusals } from '#core/load/save-refusals'
 import { type Db, inTransaction } from '#server/db.server'
 import { type Act, recordEvent } from '#server/event/event'
 import { load } from '#server/schema'
@@ -12,12 +14,14 @@ export function createLoad(db: Db, request: SaveRequest, act: Act & { repId: num
     if ('missing' in whole) return { refusal: whole.missing }
     const open = standing(whole.problems, request)
     if (open.length > 0) return { problems: open }
+    if (request.number && isTaken(db, request.number))
+      return refused(saveRefusals, 'number_taken', { number: request.number })
     const row = db
       .insert(load)
       .values({
         ...whole.columns,
         ...whole.limits,
-        number: nextNumber(db),
+        number: request.number ?? nextNumber(db),
         state: 'draft',
         createdAt: act.now,
         repId: act.repId,
@@ -40,12 +44,18 @@ export function createLoad(db: Db, request: SaveRequest, act: Act & { repId: num
   })
 }
 
-/** `PR-` and the next number: numbers only grow, also over deleted ones. */
+/** Whether another load has the number. */
+export const isTaken = (db: Db, number: string): boolean =>
+  db.select({ id: load.id }).from(load).where(eq(load.number, number)).get() !== undefined
+
+/** `PR-` and the next number: numbers only grow, also over deleted ones and over those that somebody chose. */
 function nextNumber(db: Db): string {
   const last =
     db
       .select({ id: max(load.id) })
       .from(load)
       .get()?.id ?? 0
-  return `PR-${20_000 + last + 1}`
+  let next = 20_000 + last + 1
+  while (isTaken(db, `PR-${next}`)) next += 1
+  return `PR-${next}`
 }

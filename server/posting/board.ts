@@ -169,6 +169,8 @@ export function listingOnTheWire(from: BoardPosting) {
         ? null
         : [from.tempMinF ?? from.tempMaxF, from.tempMaxF ?? from.tempMinF],
     two_drivers: from.team,
+    shares_truck: from.partial,
+    dangerous: from.hazmat,
     freight: from.commodity,
     distance: from.miles,
     route: from.stops.map((each) => ({

@@ -1,7 +1,9 @@
 import { and, desc, eq, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { type Charge, chargeSheet, flatCharge } from '#core/charge/charge'
-import { type LoadTerms, unknownStreet } from '#core/load/load'
+import { plainFreight } from '#core/load/freight'
+import { type LoadTerms, plainParties, unknownStreet } from '#core/load/load'
+import { plainStop } from '#core/load/stop'
 import { transitHours } from '#core/miles/drive'
 import type { Currency } from '#core/money/money'
 import type { Place } from '#core/place/place'
@@ -74,10 +76,13 @@ export function makeLoads(
       commodityHidden: habit.commodityHidden,
       weightLb: line.weightLb ?? habit.weightLb ?? usualWeightLb,
       pallets: null,
+      ...plainFreight,
+      ...plainParties,
       freightValueMinor: null,
       practice: false,
       stops: [
         {
+          ...plainStop,
           kind: 'pickup',
           facilityId: pickup.id,
           earliestLocal: `${day}T${openFrom}`,
@@ -85,13 +90,14 @@ export function makeLoads(
           booking: pickup.booking,
         },
         {
+          ...plainStop,
           kind: 'delivery',
           facilityId: delivery.id,
           ...deliveryWindow(day, pickup.zone, delivery.zone, hours),
           booking: delivery.booking,
         },
       ],
-      references: [{ kind: 'contract_number', value: quoteNumber(quote.id), showOn: ['invoice'] }],
+      references: [{ kind: 'contract_number', name: '', value: quoteNumber(quote.id), showOn: ['invoice'] }],
       notes: open.length === 0 ? [] : [{ audience: 'us', text: `Not in the quote, look at it: ${open.join('; ')}.` }],
       sellCharges: asAgreed(line),
     }

@@ -10,12 +10,12 @@ import {
   text,
   uniqueIndex,
 } from 'drizzle-orm/sqlite-core'
-import { z } from 'zod'
-import { chargeBases, chargeKinds } from '#core/charge/charge'
-import { audiences, equipmentKinds, loadDocuments, loadStates, referenceKinds } from '#core/load/load'
+import { pieceUnits } from '#core/load/freight'
+import { equipmentKinds, loadStates } from '#core/load/load'
 import { onDesk, onTheWay } from '#core/load/states'
+import { dockAccesses } from '#core/load/stop'
 import { currencies } from '#core/money/money'
-import { band, enumChecks, flag, id, instant, json, quoted } from './columns'
+import { band, enumChecks, flag, id, instant, quoted } from './columns'
 import { carrier, customer, facility, user } from './party'
 import { quoteLine } from './quote'
 
@@ -40,6 +40,17 @@ export const load = sqliteTable(
     pallets: integer('pallets'),
     freightValueMinor: integer('freight_value_minor'),
     hazmat: flag('hazmat'),
+    unNumber: text('un_number'),
+    partial: flag('partial'),
+    pieces: integer('pieces'),
+    pieceUnit: text('piece_unit', { enum: pieceUnits }).notNull().default('piece'),
+    pieceSizeIn: text('piece_size_in'),
+    stackable: flag('stackable'),
+    /** Who pays where it is not the customer. */
+    payerId: integer('payer_id').references(() => customer.id),
+    customsBroker: text('customs_broker').notNull().default(''),
+    customsBrokerPhone: text('customs_broker_phone').notNull().default(''),
+    dispatcherId: integer('dispatcher_id').references(() => user.id),
     driverName: text('driver_name'),
     driverPhone: text('driver_phone'),
     truckNumber: text('truck_number'),
@@ -163,51 +174,17 @@ export const stop = sqliteTable(
     earliestLocal: text('earliest_local').notNull(),
     latestLocal: text('latest_local'),
     booking: text('booking', { enum: ['appointment', 'first_come'] }).notNull(),
+    access: text('access', { enum: dockAccesses }).notNull().default('dock'),
+    contactName: text('contact_name').notNull().default(''),
+    contactPhone: text('contact_phone').notNull().default(''),
+    driverNote: text('driver_note').notNull().default(''),
+    /** What is loaded or unloaded there; null where the rest of the load is meant. */
+    pieces: integer('pieces'),
+    weightLb: integer('weight_lb'),
   },
   (table) => [
     primaryKey({ columns: [table.loadId, table.sequence] }),
     index('stop_facility').on(table.facilityId),
     ...enumChecks(table),
   ],
-)
-
-export const reference = sqliteTable(
-  'reference',
-  {
-    id: id(),
-    loadId: loadId(),
-    kind: text('kind', { enum: referenceKinds }).notNull(),
-    value: text('value').notNull(),
-    showOn: json('show_on', z.array(z.enum(loadDocuments))).notNull(),
-  },
-  (table) => [index('reference_load').on(table.loadId), index('reference_value').on(table.value), ...enumChecks(table)],
-)
-
-export const note = sqliteTable(
-  'note',
-  {
-    id: id(),
-    loadId: loadId(),
-    audience: text('audience', { enum: audiences }).notNull(),
-    text: text('text').notNull(),
-  },
-  (table) => [index('note_load').on(table.loadId), ...enumChecks(table)],
-)
-
-export const charge = sqliteTable(
-  'charge',
-  {
-    id: id(),
-    loadId: loadId(),
-    side: text('side', { enum: ['sell', 'buy'] }).notNull(),
-    kind: text('kind', { enum: chargeKinds }).notNull(),
-    basis: text('basis', { enum: chargeBases }).notNull(),
-    rateE4: integer('rate_e4').notNull(),
-    quantity: real('quantity'),
-    currency: text('currency', { enum: currencies }).notNull(),
-    note: text('note').notNull().default(''),
-    /** The day an advance was paid. */
-    paidOn: text('paid_on'),
-  },
-  (table) => [index('charge_load').on(table.loadId), ...enumChecks(table)],
 )

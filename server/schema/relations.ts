@@ -1,7 +1,8 @@
 import { relations } from 'drizzle-orm'
 import { gateAlert, gateOverride } from './carrier'
 import { partner } from './exchange'
-import { charge, load, note, reference, stop } from './load'
+import { load, stop } from './load'
+import { charge, loadLink, note, reference, repShare } from './load-parts'
 import { confirmation, offer, posting, proposal } from './offer'
 import { carrier, customer, facility, user } from './party'
 import { quoteLine } from './quote'
@@ -11,7 +12,11 @@ import { message } from './wire'
 /** What belongs to a load, so that its page is read in one statement. */
 export const loadRelations = relations(load, ({ one, many }) => ({
   customer: one(customer, { fields: [load.customerId], references: [customer.id] }),
+  payer: one(customer, { relationName: 'payer', fields: [load.payerId], references: [customer.id] }),
   rep: one(user, { fields: [load.repId], references: [user.id] }),
+  dispatcher: one(user, { relationName: 'dispatcher', fields: [load.dispatcherId], references: [user.id] }),
+  repShares: many(repShare),
+  links: many(loadLink),
   carrier: one(carrier, { fields: [load.carrierId], references: [carrier.id] }),
   quoteLine: one(quoteLine, { fields: [load.quoteLineId], references: [quoteLine.id] }),
   stops: many(stop),
@@ -53,6 +58,13 @@ export const chargeRelations = relations(charge, ({ one }) => ({
 }))
 export const referenceRelations = relations(reference, ({ one }) => ({
   load: one(load, { fields: [reference.loadId], references: [load.id] }),
+}))
+export const repShareRelations = relations(repShare, ({ one }) => ({
+  load: one(load, { fields: [repShare.loadId], references: [load.id] }),
+  user: one(user, { fields: [repShare.userId], references: [user.id] }),
+}))
+export const loadLinkRelations = relations(loadLink, ({ one }) => ({
+  load: one(load, { fields: [loadLink.loadId], references: [load.id] }),
 }))
 export const noteRelations = relations(note, ({ one }) => ({
   load: one(load, { fields: [note.loadId], references: [load.id] }),

@@ -1,6 +1,7 @@
 import { and, eq } from 'drizzle-orm'
 import { afterEach, beforeEach, expect, test } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
+import { plainStop } from '#core/load/stop'
 import { receive } from '#server/exchange/receive'
 import { awardLoad } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
@@ -94,8 +95,16 @@ test('a truck of ours that is unloaded near the pickup in time is reported, with
   await take(fileOf(1, tenderOf('SM1')))
   const other = openLoad(world.db, {
     stops: [
-      { kind: 'pickup', facilityId: 2, earliestLocal: '2026-11-27T08:00', latestLocal: null, booking: 'first_come' },
       {
+        ...plainStop,
+        kind: 'pickup',
+        facilityId: 2,
+        earliestLocal: '2026-11-27T08:00',
+        latestLocal: null,
+        booking: 'first_come',
+      },
+      {
+        ...plainStop,
         kind: 'delivery',
         facilityId: 1,
         earliestLocal: '2026-11-29T08:00',

@@ -2,7 +2,9 @@ import { copyFileSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { flatCharge } from '#core/charge/charge'
-import type { LoadTerms } from '#core/load/load'
+import { plainFreight } from '#core/load/freight'
+import { type LoadTerms, plainParties } from '#core/load/load'
+import { plainStop } from '#core/load/stop'
 import { cellOf } from '#core/place/place'
 import { type RegisterRecord, registerRecordSchema } from '#core/register/register'
 import { type Db, openDatabase } from '#server/db.server'
@@ -172,10 +174,13 @@ export const terms = (over: Partial<LoadTerms> = {}): LoadTerms => ({
   commodityHidden: false,
   weightLb: 42_300,
   pallets: null,
+  ...plainFreight,
+  ...plainParties,
   freightValueMinor: null,
   practice: false,
   stops: [
     {
+      ...plainStop,
       kind: 'pickup',
       facilityId: 1,
       earliestLocal: '2026-11-24T08:00',
@@ -183,6 +188,7 @@ export const terms = (over: Partial<LoadTerms> = {}): LoadTerms => ({
       booking: 'appointment',
     },
     {
+      ...plainStop,
       kind: 'delivery',
       facilityId: 2,
       earliestLocal: '2026-11-26T08:00',
@@ -190,7 +196,7 @@ export const terms = (over: Partial<LoadTerms> = {}): LoadTerms => ({
       booking: 'first_come',
     },
   ],
-  references: [{ kind: 'pickup_number', value: 'PU1', showOn: ['rate_confirmation'] }],
+  references: [{ kind: 'pickup_number', name: '', value: 'PU1', showOn: ['rate_confirmation'] }],
   notes: [{ audience: 'us', text: 'Thin margin' }],
   sellCharges: [flatCharge('line_haul', 288_000)],
   ...over,

@@ -1,4 +1,5 @@
 import { viewer } from '#server/access/cookie'
+import { people } from '#server/access/people'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
 import { keptFormOf } from '#server/listing/kept-forms'
@@ -25,6 +26,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
     now,
     formName,
     owner: who.id,
+    people: people(database()),
     kept: keptFormOf(database(), who.id, formName),
     zone: brokerage.zone,
     loadId: Number(params.loadId),
@@ -41,6 +43,7 @@ export default function ChangeLoad({ loaderData }: Route.ComponentProps) {
       {...rest}
       unfinishedId={null}
       copiedFrom={null}
+      leftBehind={[]}
       state={start.state}
       version={start.version}
       title={`Change ${start.number}`}

@@ -3,6 +3,7 @@ import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { readLoadPage } from '#server/load-page/read'
 import { brokerage } from '#server/settings.server'
+import { CallerFacts } from '../../load/caller-facts'
 import { ConfirmationPanel } from '../../load/confirmation-panel'
 import { Documents } from '../../load/documents'
 import { GateStrip } from '../../load/gate-strip'
@@ -155,7 +156,7 @@ function PeopleSide({ desk }: { desk: LoadDesk }) {
     <>
       {showsShortlist ? (
         <div
-          className="max-h-[68%] min-h-0 overflow-y-auto border-b border-strong"
+          className="max-h-[46%] min-h-0 overflow-y-auto border-b border-strong"
           tabIndex={0}
           role="group"
           aria-label="Shortlist, scrollable"
@@ -167,8 +168,9 @@ function PeopleSide({ desk }: { desk: LoadDesk }) {
           />
         </div>
       ) : (
-        <Documents page={page} />
+        page.carrier && <Documents page={page} />
       )}
+      {!page.carrier && <CallerFacts page={page} />}
       <Messages page={page} now={now} zone={zone} />
       <Log page={page} now={now} zone={zone} />
     </>

@@ -1,4 +1,5 @@
 import { viewer } from '#server/access/cookie'
+import { people } from '#server/access/people'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
 import { keptFormOf } from '#server/listing/kept-forms'
@@ -8,7 +9,7 @@ import { deskDay, ratesAround } from '#server/money/exchange'
 import { findFacilities } from '#server/place/find'
 import { brokerage } from '#server/settings.server'
 import { readForm } from '../../load-form/form-fields'
-import { formBetween, formFrom } from '../../load-form/form-values'
+import { formBetween, formFrom, leftBehind } from '../../load-form/form-values'
 import { LoadForm } from '../../load-form/load-form'
 import type { Route } from './+types/new'
 
@@ -35,6 +36,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     unfinished,
     formName,
     owner: who.id,
+    people: people(database()),
     kept: keptFormOf(database(), who.id, formName),
     now,
     zone: brokerage.zone,
@@ -58,6 +60,7 @@ export default function NewLoad({ loaderData }: Route.ComponentProps) {
       unfinishedId={unfinished?.id ?? null}
       loadId={null}
       copiedFrom={start?.number ?? null}
+      leftBehind={start ? leftBehind(start) : []}
       state="draft"
       version={null}
       title={start ? `Copy of ${start.number}` : title}

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { person } from '#core/access/actor'
-import { loadTermsSchema } from '#core/load/load'
+import { loadNumberSchema, loadTermsSchema } from '#core/load/load'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
@@ -16,6 +16,8 @@ const saveSchema = z.object({
   loadId: z.number().int().positive().nullable().default(null),
   /** The version that a change began from; without one nothing is compared. */
   version: z.number().int().positive().nullable().default(null),
+  /** A number of its own; null for the next of ours, or the one it has. */
+  number: loadNumberSchema.nullable().default(null),
   terms: loadTermsSchema,
   open: z.boolean(),
   acknowledged: z.array(z.string().max(40)).max(20).default([]),
