@@ -35,4 +35,5 @@ ALTER TABLE `stop` ADD `contact_name` text DEFAULT '' NOT NULL;--> statement-bre
 ALTER TABLE `stop` ADD `contact_phone` text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE `stop` ADD `driver_note` text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE `stop` ADD `pieces` integer;--> statement-breakpoint
-ALTER TABLE `stop` ADD `weight_lb` integer;
+ALTER TABLE `stop` ADD `weight_lb` integer;--> statement-breakpoint
+ALTER TABLE `charge` RENAME COLUMN `paid_on` TO `day`;

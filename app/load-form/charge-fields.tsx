@@ -1,12 +1,13 @@
 import { useEffect } from 'react'
 import { Controller, useFieldArray, useFormContext } from 'react-hook-form'
-import { chargeBases, chargeKinds, chargeSheet } from '#core/charge/charge'
+import { chargeBases, chargeKinds, chargeSheet, oneOffKinds } from '#core/charge/charge'
 import { chargeBasisWords, chargeKindWords } from '#core/charge/words'
 import { type Currency, formatMoney } from '#core/money/money'
 import { Choice, CurrencySelect, Field } from '../ui/field'
 import { LinkButton } from '../ui/link-button'
 import type { FormValues } from './form-fields'
 import { chargesFrom, readRate } from './form-values'
+import { RemoveRow } from './remove-row'
 
 const byQuantity = new Set(['bushel', 'pallet', 'hour'])
 
@@ -42,7 +43,7 @@ export function ChargeFields({ miles }: { miles: number }) {
       <LinkButton
         className="self-start"
         onClick={() =>
-          append({ kind: 'fuel_surcharge', basis: 'flat', rate: '', quantity: null, currency, note: '', paidOn: null })
+          append({ kind: 'fuel_surcharge', basis: 'flat', rate: '', quantity: null, currency, note: '', day: null })
         }
       >
         Add a charge
@@ -54,7 +55,7 @@ export function ChargeFields({ miles }: { miles: number }) {
 function ChargeRow({ index, onRemove }: { index: number; onRemove: () => void }) {
   const { control, register, formState } = useFormContext<FormValues>()
   return (
-    <div className="grid grid-cols-[minmax(0,1.3fr)_88px_minmax(0,1.1fr)_64px_20px] items-start gap-1.5">
+    <div className="grid grid-cols-[minmax(0,1.1fr)_80px_minmax(0,1fr)_minmax(0,1.1fr)_auto_20px] items-start gap-1.5">
       <Controller
         control={control}
         name={`sellCharges.${index}.kind`}
@@ -91,15 +92,20 @@ function ChargeRow({ index, onRemove }: { index: number; onRemove: () => void })
           />
         )}
       />
+      <Field
+        hideLabel
+        label={`Label of charge ${index + 1}`}
+        placeholder="label"
+        {...register(`sellCharges.${index}.note`)}
+        error={formState.errors.sellCharges?.[index]?.note?.message}
+      />
       <Amount index={index} />
-      <button type="button" className="mt-1.5 text-second" aria-label={`Remove charge ${index + 1}`} onClick={onRemove}>
-        ✕
-      </button>
+      <RemoveRow words={`Remove charge ${index + 1}`} onRemove={onRemove} />
     </div>
   )
 }
 
-/** How many of a charge there are, or the day an advance was paid; nothing where the load itself says. */
+/** How many of a charge there are, or the day of what happened once; nothing where the load itself says. */
 function Amount({ index }: { index: number }) {
   const { register, watch, formState } = useFormContext<FormValues>()
   const charge = watch(`sellCharges.${index}`)
@@ -108,6 +114,7 @@ function Amount({ index }: { index: number }) {
       <Field
         hideLabel
         label={`Quantity of charge ${index + 1}`}
+        className="w-20"
         placeholder="how many"
         inputMode="decimal"
         {...register(`sellCharges.${index}.quantity`, {
@@ -115,14 +122,15 @@ function Amount({ index }: { index: number }) {
         })}
       />
     )
-  if (charge?.kind === 'advance')
+  if (charge && oneOffKinds.has(charge.kind))
     return (
       <Field
         hideLabel
-        label={`Day that advance ${index + 1} was paid`}
+        className="w-36"
+        label={charge.kind === 'advance' ? `Day that advance ${index + 1} was paid` : `Day of charge ${index + 1}`}
         type="date"
-        {...register(`sellCharges.${index}.paidOn`, { setValueAs: (typed: string | null) => typed || null })}
-        error={formState.errors.sellCharges?.[index]?.paidOn?.message}
+        {...register(`sellCharges.${index}.day`, { setValueAs: (typed: string | null) => typed || null })}
+        error={formState.errors.sellCharges?.[index]?.day?.message}
       />
     )
   return <span />

@@ -68,7 +68,7 @@ const chargeValues = z.object({
   quantity: z.number().nullable(),
   currency: z.enum(currencies),
   note: z.string(),
-  paidOn: z.string().nullable(),
+  day: z.string().nullable().default(null),
 })
 export type ChargeValues = z.infer<typeof chargeValues>
 
@@ -156,9 +156,7 @@ export const emptyForm: FormValues = {
   stops: [emptyStop('pickup'), emptyStop('delivery')],
   references: [],
   notes: [],
-  sellCharges: [
-    { kind: 'line_haul', basis: 'flat', rate: '', quantity: null, currency: 'USD', note: '', paidOn: null },
-  ],
+  sellCharges: [{ kind: 'line_haul', basis: 'flat', rate: '', quantity: null, currency: 'USD', note: '', day: null }],
 }
 
 /** A form as it is kept while it is typed: with what a change began from, so that it can be merged with what others saved since. */

@@ -87,7 +87,7 @@ const start: LoadFormStart = {
         quantity: null,
         currency: 'USD',
         note: '',
-        paidOn: null,
+        day: null,
       },
     ],
   },

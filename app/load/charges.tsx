@@ -1,5 +1,6 @@
 import { chargeKindWords, chargeRateWords } from '#core/charge/words'
 import { formatMoney } from '#core/money/money'
+import { dateWords } from '#core/time/words'
 import type { LoadPage } from '#server/load-page/read'
 
 /** The charges of one side, each with its label and day, and what they come to. */
@@ -14,7 +15,7 @@ export function Charges({ title, sheet }: { title: string; sheet: LoadPage['sell
             {charge.note && `, ${charge.note}`}{' '}
             <span className="label">
               {chargeRateWords(charge)}
-              {charge.paidOn ? `, paid ${charge.paidOn}` : ''}
+              {charge.day && `, ${charge.kind === 'advance' ? 'paid ' : ''}${dateWords(charge.day)}`}
             </span>
           </span>
           <span className="font-mono">{formatMoney(amountMinor, charge.currency)}</span>

@@ -10,13 +10,13 @@ import { LinkButton } from '../ui/link-button'
 
 /** Charges as the lines of the form. */
 export const payLinesFrom = (charges: Charge[]): ChargeValues[] =>
-  charges.map(({ kind, basis, rateE4, quantity, currency, note, paidOn }) => ({
+  charges.map(({ kind, basis, rateE4, quantity, currency, note, day }) => ({
     kind,
     basis,
     quantity,
     currency,
     note,
-    paidOn,
+    day,
     rate: String(rateE4 / 10_000),
   }))
 
@@ -112,8 +112,8 @@ function PayLine({ line, index, change, onRemove }: PayLineProps) {
           hideLabel
           label={`Day that advance ${index + 1} was paid`}
           type="date"
-          value={line.paidOn ?? ''}
-          onChange={(event) => change({ paidOn: event.target.value || null })}
+          value={line.day ?? ''}
+          onChange={(event) => change({ day: event.target.value || null })}
         />
       )}
       <button
@@ -140,7 +140,7 @@ function PayTotal({ lines, onChange, facts, sellMinor }: PayLinesProps) {
         onClick={() =>
           onChange([
             ...lines,
-            { kind: 'stop_off', basis: 'flat', rate: '', quantity: null, currency, note: '', paidOn: null },
+            { kind: 'stop_off', basis: 'flat', rate: '', quantity: null, currency, note: '', day: null },
           ])
         }
       >

@@ -10,7 +10,7 @@ const charge = (kind: ChargeKind, basis: ChargeBasis, rate: number, quantity: nu
   quantity,
   currency: 'USD',
   note: '',
-  paidOn: null,
+  day: null,
 })
 const facts = { miles: 868, weightLb: 42_300 }
 
@@ -59,7 +59,7 @@ describe('what a charge comes to', () => {
   })
   test('an advance is a payment: it takes nothing from what is earned, only from what is still due', () => {
     const sheet = chargeSheet(
-      [flatCharge('line_haul', 238_000), { ...flatCharge('advance', 50_000), paidOn: '2026-11-23' }],
+      [flatCharge('line_haul', 238_000), { ...flatCharge('advance', 50_000), day: '2026-11-23' }],
       facts,
     )
     expect(sheet).toMatchObject({ totalMinor: 238_000, advancesMinor: 50_000, currency: 'USD' })

@@ -50,8 +50,8 @@ export const chargeSchema = z.object({
   quantity: z.number().min(0).max(1_000_000).nullable().default(null),
   currency: z.enum(currencies).default('USD'),
   note: z.string().max(200).default(''),
-  /** The day an advance was paid; null for everything that is no payment. */
-  paidOn: z.string().refine(isDay, 'No such day').nullable().default(null),
+  /** The day an advance or a lumper was paid, or a truck was detained; null where no day is meant. */
+  day: z.string().refine(isDay, 'No such day').nullable().default(null),
 })
 export type Charge = z.infer<typeof chargeSchema>
 
@@ -70,7 +70,7 @@ export function flatCharge(kind: ChargeKind, amountMinor: number, currency: Curr
     quantity: null,
     currency,
     note: '',
-    paidOn: null,
+    day: null,
   }
 }
 

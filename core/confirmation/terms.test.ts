@@ -159,7 +159,7 @@ describe('versions', () => {
       load as unknown as LoadToConfirm,
       { name: 'Night Heron Lines', mcNumber: '9', dotNumber: '8' },
       chargeSheet(
-        [flatCharge('line_haul', 300_000, 'CAD'), { ...flatCharge('advance', 50_000, 'CAD'), paidOn: '2026-11-23' }],
+        [flatCharge('line_haul', 300_000, 'CAD'), { ...flatCharge('advance', 50_000, 'CAD'), day: '2026-11-23' }],
         load,
       ),
       desk,

@@ -139,7 +139,7 @@ export function confirmationTerms(
       .map(({ charge, amountMinor }) => ({
         label: charge.note ? `Advance, ${charge.note}` : 'Advance',
         amountMinor: Math.abs(amountMinor),
-        paidOn: charge.paidOn ?? '',
+        paidOn: charge.day ?? '',
       })),
     currency: pay.currency,
     conditions: desk.conditions,

@@ -37,7 +37,7 @@ export function fuelSurcharge(table: FuelTable, dieselE3: number): Charge | null
   const rateE4 = fuelSteps(table, dieselE3) * table.addE4
   return rateE4 === 0
     ? null
-    : { kind: 'fuel_surcharge', basis: table.basis, rateE4, quantity: null, currency: 'USD', note: '', paidOn: null }
+    : { kind: 'fuel_surcharge', basis: table.basis, rateE4, quantity: null, currency: 'USD', note: '', day: null }
 }
 
 /** One week's price of diesel in one area. */

@@ -152,6 +152,6 @@ describe('charges in another currency', () => {
   })
   test('an advance needs the day it was paid', () =>
     expect(problems(load({ sellCharges: [flatCharge('line_haul', 288_000), flatCharge('advance', 5)] }))).toEqual([
-      'stop advance_without_day sellCharges.1.paidOn',
+      'stop advance_without_day sellCharges.1.day',
     ]))
 })

@@ -154,11 +154,11 @@ function checkCharges(load: LoadToCheck, { band, rates, today }: CheckFacts): Pr
       },
     ]
   }
-  const undated = load.sellCharges.findIndex((charge) => charge.kind === 'advance' && charge.paidOn === null)
+  const undated = load.sellCharges.findIndex((charge) => charge.kind === 'advance' && charge.day === null)
   if (undated >= 0)
     return [
       {
-        path: `sellCharges.${undated}.paidOn`,
+        path: `sellCharges.${undated}.day`,
         code: 'advance_without_day',
         severity: 'stop',
         message: 'An advance is a payment: give the day it was paid',

@@ -56,6 +56,6 @@ function readExtra(part: string, currency: Currency): Charge | null {
     quantity: basis === 'hour' || basis === 'pallet' ? 0 : null,
     currency,
     note: kind === 'other' ? word : '',
-    paidOn: null,
+    day: null,
   }
 }

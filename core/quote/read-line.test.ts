@@ -176,9 +176,9 @@ describe('extra charges', () => {
   test('kinds and bases', () => {
     expect(readExtras('tarp 75, stop-off $50; detention 60 an hour + team 12%, lumper: 1,250.50', 'USD')).toEqual({
       charges: [
-        { kind: 'tarp', basis: 'flat', rateE4: 750_000, quantity: null, currency: 'USD', note: '', paidOn: null },
-        { kind: 'stop_off', basis: 'flat', rateE4: 500_000, quantity: null, currency: 'USD', note: '', paidOn: null },
-        { kind: 'detention', basis: 'hour', rateE4: 600_000, quantity: 0, currency: 'USD', note: '', paidOn: null },
+        { kind: 'tarp', basis: 'flat', rateE4: 750_000, quantity: null, currency: 'USD', note: '', day: null },
+        { kind: 'stop_off', basis: 'flat', rateE4: 500_000, quantity: null, currency: 'USD', note: '', day: null },
+        { kind: 'detention', basis: 'hour', rateE4: 600_000, quantity: 0, currency: 'USD', note: '', day: null },
         {
           kind: 'other',
           basis: 'percent_of_line_haul',
@@ -186,9 +186,9 @@ describe('extra charges', () => {
           quantity: null,
           currency: 'USD',
           note: 'team',
-          paidOn: null,
+          day: null,
         },
-        { kind: 'lumper', basis: 'flat', rateE4: 12_505_000, quantity: null, currency: 'USD', note: '', paidOn: null },
+        { kind: 'lumper', basis: 'flat', rateE4: 12_505_000, quantity: null, currency: 'USD', note: '', day: null },
       ],
     })
   })

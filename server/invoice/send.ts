@@ -45,7 +45,7 @@ export const sendInvoiceMail: Sender = async (db, entry, now) => {
     brokerage,
     advances: sheet.lines
       .filter(({ charge }) => charge.kind === 'advance')
-      .map(({ charge, amountMinor }) => ({ paidOn: charge.paidOn ?? '', amountMinor: Math.abs(amountMinor) })),
+      .map(({ charge, amountMinor }) => ({ paidOn: charge.day ?? '', amountMinor: Math.abs(amountMinor) })),
   })
   const problem = await sendMail(entry.key, { ...text, to, replyTo: brokerage.mail })
   return {

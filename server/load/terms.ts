@@ -52,7 +52,7 @@ export function readTerms(db: Db, loadId: number): LoadTerms | null {
         quantity: charge.quantity,
         currency: charge.currency,
         note: charge.note,
-        paidOn: charge.paidOn,
+        day: charge.day,
       })
       .from(charge)
       .where(and(eq(charge.loadId, loadId), eq(charge.side, 'sell')))

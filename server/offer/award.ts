@@ -58,7 +58,7 @@ function agreedPay(
   facts: ChargeFacts,
   now: number,
 ): { payMinor: number; agreed: AgreedPrice } | Refused {
-  if (charges.some((each) => each.kind === 'advance' && each.paidOn === null))
+  if (charges.some((each) => each.kind === 'advance' && each.day === null))
     return refused(saveRefusals, 'advance_without_day')
   const sheet = chargeSheet(charges, facts)
   const converted = convertNow(db, { amountMinor: sheet.totalMinor, currency: sheet.currency }, now)

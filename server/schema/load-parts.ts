@@ -77,7 +77,7 @@ export const charge = sqliteTable(
     currency: text('currency', { enum: currencies }).notNull(),
     note: text('note').notNull().default(''),
     /** The day an advance was paid. */
-    paidOn: text('paid_on'),
+    day: text('day'),
   },
   (table) => [index('charge_load').on(table.loadId), ...enumChecks(table)],
 )
