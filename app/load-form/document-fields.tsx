@@ -53,7 +53,7 @@ function ReferenceRow({ row, what, onRemove }: { row: 'references.0'; what: stri
   const isNamed = watch(`${row}.kind`) === 'other'
   return (
     <div className="grid grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)_auto_20px] items-start gap-1.5">
-      <div className={isNamed ? 'grid grid-cols-2 gap-1.5' : ''}>
+      <div className={isNamed ? 'grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] gap-1.5' : ''}>
         <Controller
           control={control}
           name={`${row}.kind`}

@@ -59,7 +59,7 @@ function ExtraFields({ people, isDraft }: ExtrasProps) {
     <div className="grid grid-cols-2 items-start gap-2">
       <div>
         <Complete<CustomerChoice>
-          label="Payer, where it is not the customer"
+          label="Payer, if not the customer"
           subject="customers"
           value={field.value}
           onPick={field.onChange}
@@ -70,7 +70,7 @@ function ExtraFields({ people, isDraft }: ExtrasProps) {
         {field.value && <LinkButton onClick={() => field.onChange(null)}>The customer pays</LinkButton>}
       </div>
       <Field
-        label="Number of its own"
+        label="Load number"
         placeholder={isDraft ? 'the next of ours' : ''}
         {...register('number')}
         readOnly={!isDraft}

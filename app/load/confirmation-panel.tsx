@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { confirmationSubject } from '#core/confirmation/mail'
+import { objectionWords } from '#core/load/words'
 import { formatMoney } from '#core/money/money'
 import { momentWords } from '#core/time/words'
 import type { LoadPage } from '#server/load-page/read'
@@ -75,6 +76,7 @@ export function ConfirmationPanel({
             <span>
               <b className={`font-semibold ${stateColor[confirmation.state]}`}>{stateWords[confirmation.state]}</b>{' '}
               <span className="label">{happened(confirmation, now, zone)}</span>
+              <Objected confirmation={confirmation} now={now} zone={zone} />
             </span>
             {mayAward && confirmation.state !== 'void' && confirmation.sentAt !== null && (
               <button type="button" className="label underline" onClick={() => onRevoke(confirmation.id)}>
@@ -85,6 +87,18 @@ export function ConfirmationPanel({
         ))}
       </ul>
     </section>
+  )
+}
+
+/** What the carrier answered instead of a yes, as long as it is not settled by a newer version or a yes. */
+function Objected({ confirmation, now, zone }: { confirmation: Confirmation; now: number; zone: string }) {
+  const { objection, objectionText, objectedBy, objectedAt, state } = confirmation
+  if (!objection || state === 'accepted' || state === 'void') return null
+  return (
+    <p className="font-semibold text-bill">
+      {objectedBy} {objectionWords[objection]} it{objectionText && `: ${objectionText}`}{' '}
+      <span className="label">{objectedAt && momentWords(objectedAt, now, zone)}</span>
+    </p>
   )
 }
 

@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import { freightWords, loadStateWords } from '#core/load/words'
+import { freightWords, loadStateWords, objectionWords } from '#core/load/words'
 import { hour } from '#core/time/local'
 import { momentWords, spanWords } from '#core/time/words'
 import type { LoadPage } from '#server/load-page/read'
@@ -48,7 +48,13 @@ function standingWords({ load, carrier, confirmations }: LoadPage, now: number):
   if (load.state === 'draft') return { words: 'Draft, not offered to anyone', tone: 'text-second' }
   if (load.state !== 'covered')
     return { words: loadStateWords[load.state], tone: load.state === 'cancelled' ? 'text-second' : 'text-acacia' }
-  const accepted = confirmations[0]?.state === 'accepted'
+  const newest = confirmations[0]
+  const accepted = newest?.state === 'accepted'
+  if (newest?.state === 'sent' && newest.objection)
+    return {
+      words: `${carrier?.name} ${objectionWords[newest.objection]} the confirmation`,
+      tone: 'text-bill',
+    }
   const waiting = confirmations[0]?.state === 'sent' ? 'waiting for their yes' : 'confirmation not sent'
   return accepted
     ? { words: `Confirmed by ${carrier?.name}`, tone: 'text-acacia' }

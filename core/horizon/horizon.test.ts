@@ -119,5 +119,15 @@ describe('next step', () => {
       { state: 'covered', confirmation: 'sent', carrierName: 'Blue Thistle' },
       'Blue Thistle has not accepted yet',
     ],
+    [
+      'turned down',
+      { state: 'covered', confirmation: 'sent', carrierName: 'Blue Thistle', objection: 'no' },
+      'Blue Thistle turned it down: cover again',
+    ],
+    [
+      'with a mistake in it',
+      { state: 'covered', confirmation: 'sent', carrierName: 'Blue Thistle', objection: 'not_right' },
+      'Blue Thistle reports a mistake: fix the confirmation',
+    ],
   ])('%s', (_, over, words) => expect(nextStep(load(over), now).words).toBe(words))
 })

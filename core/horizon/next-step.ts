@@ -1,3 +1,4 @@
+import type { Objection } from '../load/command'
 import { formatAmount, formatMoney } from '../money/money'
 import { hour, toLocal } from '../time/local'
 import { clockWords, momentWords } from '../time/words'
@@ -10,6 +11,8 @@ export interface LoadToAdvance extends OpenLoad {
   targetPayMinor: number | null
   offers: { payMinor: number; goodUntil: number | null; carrierName: string; counterMinor: number | null }[]
   carrierName: string | null
+  /** What the carrier answered to the confirmation instead of a yes. */
+  objection?: Objection | null
   zone: string
   /** What waiting tells of the best offer in hand; null where nobody can tell. */
   advice?: Advice | null
@@ -37,9 +40,15 @@ function coveredStep(load: LoadToAdvance): NextStep {
   const carrier = load.carrierName ?? 'the carrier'
   if (load.gateHolds) return { kind: 'decide', words: `Vetting blocks ${carrier}: cover again` }
   if (load.confirmation === 'issued') return { kind: 'send', words: `Send the confirmation to ${carrier}` }
+  if (load.confirmation === 'sent' && load.objection) return objectionStep(carrier, load.objection)
   if (load.confirmation === 'sent') return { kind: 'chase', words: `${carrier} has not accepted yet` }
   return { kind: 'dispatch', words: `Confirmed by ${carrier}` }
 }
+
+const objectionStep = (carrier: string, objection: Objection): NextStep =>
+  objection === 'no'
+    ? { kind: 'decide', words: `${carrier} turned it down: cover again` }
+    : { kind: 'decide', words: `${carrier} reports a mistake: fix the confirmation` }
 
 function offerStep(load: LoadToAdvance, best: LoadToAdvance['offers'][number], now: number): NextStep {
   const price = formatAmount(best.payMinor)

@@ -38,7 +38,14 @@ export interface ConfirmationFacts {
   id: number
   version: number
   state: 'issued' | 'sent' | 'accepted' | 'void'
+  /** What the carrier answered instead of a yes, and in which words. */
+  objection?: Objection | null
+  objectionText?: string | null
 }
+
+/** What a carrier may answer to a confirmation instead of a yes: something in it is wrong, or they do not haul it. */
+export const objections = ['not_right', 'no'] as const
+export type Objection = (typeof objections)[number]
 
 /** `asked` and `removal_asked` wait for the board's answer. */
 export type PostingState = 'asked' | 'up' | 'removal_asked' | 'down' | 'refused'
@@ -119,6 +126,7 @@ export type LoadCommand =
   | { kind: 'revise'; changes: Change[]; carrierSeesIt: boolean; pay?: { payMinor: number; price: PriceLeave } }
   | { kind: 'send_confirmation'; to: string; again: boolean; own?: OwnWords; gate?: GateAsked; tells?: string[] }
   | { kind: 'accept_confirmation'; confirmationId: number; name: string; title: string }
+  | { kind: 'object_to_confirmation'; confirmationId: number; objection: Objection; name: string; text: string }
   | { kind: 'release'; reason: string }
   | { kind: 'advance'; to: LoadState; gate?: GateAsked }
   | { kind: 'cancel'; reason: string }
@@ -202,5 +210,13 @@ export type LoadEvent =
   | { kind: 'confirmation_issued'; version: number }
   | { kind: 'confirmation_mail_asked'; confirmationId: number; version: number; to: string; own?: OwnWords }
   | { kind: 'confirmation_accepted'; confirmationId: number; version: number; name: string; title: string }
+  | {
+      kind: 'confirmation_objected'
+      confirmationId: number
+      version: number
+      objection: Objection
+      name: string
+      text: string
+    }
   | { kind: 'award_released'; carrierId?: number; carrierName: string; reason: string; confirmationSent?: boolean }
   | { kind: 'load_cancelled'; from: LoadState; reason: string }

@@ -80,6 +80,20 @@ export function decideAcceptance(load: LoadFacts, command: LoadCommand & { kind:
   }
 }
 
+/**
+ * What a carrier's no, or their word that something is wrong, does: it is noted and reported. The award and the confirmation stand until
+ * somebody of ours decides otherwise, and they can still accept.
+ */
+export function decideObjection(load: LoadFacts, command: LoadCommand & { kind: 'object_to_confirmation' }): Decision {
+  const { kind: _, ...said } = command
+  const confirmation = load.confirmation
+  if (!confirmation || !load.award || confirmation.id !== said.confirmationId || confirmation.state === 'void')
+    return refuse('confirmation_void', load)
+  if (confirmation.state === 'accepted') return refuse('already_accepted', load)
+  if (confirmation.objection === said.objection && confirmation.objectionText === said.text) return { events: [] }
+  return { events: [{ kind: 'confirmation_objected', version: confirmation.version, ...said }] }
+}
+
 /** The event that voids the standing confirmation; none where there is nothing to void. */
 export function voidConfirmation(load: LoadFacts): LoadEvent[] {
   const confirmation = load.confirmation

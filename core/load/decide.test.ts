@@ -278,6 +278,25 @@ describe('confirmation', () => {
     expect(kinds(sent, accept)).toEqual(['confirmation_accepted'])
     expect(kinds(load({ ...awarded, confirmation: confirmation('accepted') }), accept)).toBe('already_accepted')
   })
+  test('an objection is noted once, ends nothing, and lets a yes follow', () => {
+    const objected: LoadCommand = {
+      kind: 'object_to_confirmation',
+      confirmationId: 3,
+      objection: 'not_right',
+      name: 'Ada',
+      text: 'Pickup is at 9',
+    }
+    expect(kinds(sent, objected)).toEqual(['confirmation_objected'])
+    const noted = load({
+      ...awarded,
+      confirmation: { ...confirmation('sent'), objection: 'not_right', objectionText: 'Pickup is at 9' },
+    })
+    expect(kinds(noted, objected)).toEqual([])
+    expect(kinds(noted, { ...objected, objection: 'no' })).toEqual(['confirmation_objected'])
+    expect(kinds(noted, accept)).toEqual(['confirmation_accepted'])
+    expect(kinds(load({ ...awarded, confirmation: confirmation('accepted') }), objected)).toBe('already_accepted')
+    expect(kinds(sent, { ...objected, confirmationId: 2 })).toBe('confirmation_void')
+  })
   test('a void one cannot be accepted', () => {
     expect(kinds(sent, { ...accept, confirmationId: 2 })).toBe('confirmation_void')
     expect(kinds(load({ confirmation: confirmation('void') }), accept)).toBe('confirmation_void')

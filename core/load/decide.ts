@@ -1,5 +1,5 @@
 import type { GateAsked, LoadCommand, LoadEvent, LoadFacts } from './command'
-import { decideAcceptance, decideRevision, decideSend, voidConfirmation } from './decide-confirmation'
+import { decideAcceptance, decideObjection, decideRevision, decideSend, voidConfirmation } from './decide-confirmation'
 import {
   answerTo,
   decideAward,
@@ -69,6 +69,8 @@ export function decide(load: LoadFacts, command: LoadCommand, now: number): Deci
       return decideRevision(load, command)
     case 'send_confirmation':
       return decideSend(load, command)
+    case 'object_to_confirmation':
+      return decideObjection(load, command)
     case 'accept_confirmation':
       return decideAcceptance(load, command)
     case 'release':

@@ -4,7 +4,7 @@ import { offerSourceWords } from '../offer/offer'
 import { dayWords } from '../time/words'
 import type { AgreedPrice, Change, LoadEvent } from './command'
 import type { LoadState } from './load'
-import { loadStateWords } from './words'
+import { loadStateWords, objectionWords } from './words'
 
 /** What the log keeps besides decisions: what the outside world did afterwards. */
 export type OutsideEvent =
@@ -98,6 +98,8 @@ const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }
   sending_failed: (event) => `Something about this load could not be sent: ${event.problem}`,
   confirmation_accepted: (event) =>
     `Rate confirmation version ${event.version} accepted by ${event.name}, ${event.title}`,
+  confirmation_objected: ({ version, objection, name, text }) =>
+    `${name} ${objectionWords[objection]} rate confirmation version ${version}${text && `: ${text}`}`,
   award_released: (event) => `${event.carrierName} released: ${event.reason}`,
   load_cancelled: (event) => `Cancelled: ${event.reason}`,
   gate_alert: (event) =>

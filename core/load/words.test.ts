@@ -71,6 +71,21 @@ describe('the log in words', () => {
       'Rate confirmation version 2 accepted by Ada Finch, Dispatcher',
     ],
     [
+      { kind: 'confirmation_objected', confirmationId: 1, version: 2, objection: 'no', name: 'Ada Finch', text: '' },
+      'Ada Finch says no to rate confirmation version 2',
+    ],
+    [
+      {
+        kind: 'confirmation_objected',
+        confirmationId: 1,
+        version: 1,
+        objection: 'not_right',
+        name: 'Ada Finch',
+        text: 'Pickup is at 9',
+      },
+      'Ada Finch reports a mistake in rate confirmation version 1: Pickup is at 9',
+    ],
+    [
       { kind: 'mail_failed', version: 1, to: 'a@b.example', problem: 'no such mailbox' },
       'Email to a@b.example failed: no such mailbox',
     ],

@@ -9,6 +9,7 @@ const newsKinds: { [Kind in Aggregate]?: readonly EventOf[Kind]['kind'][] } = {
     'offer_proposed',
     'offer_ended',
     'confirmation_accepted',
+    'confirmation_objected',
     'message_left',
     'posting_refused',
     'mail_failed',
@@ -48,6 +49,7 @@ const pressing = new Set([
   'sending_failed',
   'exchange_failed',
   'gate_alert',
+  'confirmation_objected',
   'not_delivered',
   'tender_cancelled',
 ])

@@ -4,10 +4,12 @@ import { flatCharge } from '#core/charge/charge'
 import { openDatabase } from '#server/db.server'
 import { carryOut } from '#server/load/commands'
 import { actOnLoad } from '#server/load-page/act'
+import { readLoadPage } from '#server/load-page/read'
 import { logger } from '#server/log/logger'
+import { newsFor } from '#server/news/news'
 import { awardLoad } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
-import { acceptByLink, readByLink } from '#server/outside/confirmation-link'
+import { acceptByLink, objectByLink, readByLink } from '#server/outside/confirmation-link'
 import { link, load, session, user } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
@@ -174,6 +176,23 @@ describe('a carrier’s signed link', () => {
     revokeLinks(world.db, 1, now)
     expect(code(token)).toBe('revoked')
     expect(world.db.select().from(link).get()!.revokedAt).toBe(now)
+  })
+  test('takes an objection to the desk, and leaves the award to us', () => {
+    const loadId = coveredLoad()
+    const token = createLink(world.db, 1, now)
+    carryOut(world.db, loadId, { kind: 'send_confirmation', to: 'a@b.example', again: false }, ines)
+    const said = { objection: 'no' as const, name: 'Ada Finch', text: 'The truck broke down' }
+    expect(objectByLink(world.db, token, said, now)).toEqual({ done: true })
+    expect(readByLink(world.db, token, now)).toMatchObject({
+      confirmation: { state: 'sent', objection: 'no', objectionText: 'The truck broke down' },
+    })
+    const { load: row, possible } = readLoadPage(world.db, loadId, now)!
+    expect(row.state).toBe('covered')
+    expect(possible.acts.release).toBeNull()
+    expect(newsFor(world.db, 1, { now, mine: false }).map(({ words }) => words)).toContain(
+      'Ada Finch says no to rate confirmation version 1: The truck broke down',
+    )
+    expect(objectByLink(world.db, `${token}x`, said, now)).toMatchObject({ refusal: { code: 'altered' } })
   })
   test('accepts once, and not a version that was voided', () => {
     const loadId = coveredLoad()

@@ -1,6 +1,7 @@
 import { and, gte, sql } from 'drizzle-orm'
 import { nextStep } from '#core/horizon/next-step'
 import { pressure, urgency } from '#core/horizon/pressure'
+import type { Objection } from '#core/load/command'
 import type { RateBand } from '#core/rates/rates'
 import { dayOf, hour, toInstant, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
@@ -33,6 +34,7 @@ export function readHorizon(db: Db, now: number) {
           offers: offers.get(row.load.id) ?? [],
           posting: postings.get(row.load.id)?.[0] ?? null,
           confirmation: confirmations.get(row.load.id)?.[0]?.state ?? null,
+          objection: confirmations.get(row.load.id)?.[0]?.objection ?? null,
           gateHolds: held.has(row.load.id),
           coverHours: coverHours(row.load.equipment),
           band: currentBand(db, row.load, now),
@@ -63,6 +65,7 @@ function horizonLoad(
     }[]
     posting: { upAt: number | null } | null
     confirmation: string | null
+    objection: Objection | null
     gateHolds: boolean
     coverHours: number
     band: RateBand | null
@@ -97,6 +100,7 @@ function horizonLoad(
     maxPayMinor: row.maxPayMinor,
     offers: around.offers.map((each) => ({ ...each, carrierName: shortName(each.carrierName) })),
     confirmation: around.confirmation as 'issued' | 'sent' | 'accepted' | null,
+    objection: around.objection,
     gateHolds: around.gateHolds,
     posted: around.posting !== null,
     postedAt: around.posting?.upAt ?? null,

@@ -79,7 +79,7 @@ export const openPostings = prepared((db) =>
 
 export const standingConfirmations = prepared((db) =>
   db
-    .select({ loadId: confirmation.loadId, state: confirmation.state })
+    .select({ loadId: confirmation.loadId, state: confirmation.state, objection: confirmation.objection })
     .from(confirmation)
     .where(and(sql`${confirmation.state} <> 'void'`, among(confirmation.loadId)))
     .prepare(),

@@ -49,7 +49,13 @@ export function findLoadFacts(db: Db, loadId: number): LoadFacts | null {
       .all(),
     confirmation:
       db
-        .select({ id: confirmation.id, version: confirmation.version, state: confirmation.state })
+        .select({
+          id: confirmation.id,
+          version: confirmation.version,
+          state: confirmation.state,
+          objection: confirmation.objection,
+          objectionText: confirmation.objectionText,
+        })
         .from(confirmation)
         .where(and(eq(confirmation.loadId, loadId)))
         .orderBy(desc(confirmation.version))

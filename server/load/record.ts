@@ -77,6 +77,13 @@ const appliers: { [Kind in LoadEvent['kind']]: Applier<Kind> } = {
       acceptedName: name,
       acceptedTitle: title,
     }),
+  confirmation_objected: (db, _, { confirmationId, objection, name, text }, { now }) =>
+    setConfirmation(db, confirmationId, {
+      objection,
+      objectionText: text,
+      objectedBy: name,
+      objectedAt: now,
+    }),
   award_released: (db, loadId, event, context) => {
     const awarded = and(eq(offer.loadId, loadId), eq(offer.state, 'awarded'))
     db.update(offer).set({ state: 'turned_down' }).where(awarded).run()

@@ -44,6 +44,13 @@ describe('every command of a load, from every state', () => {
     revise: { kind: 'revise', changes: [{ field: 'Weight', from: '1', to: '2' }], carrierSeesIt: true },
     send_confirmation: { kind: 'send_confirmation', to: 'a@b.example', again: false, gate },
     accept_confirmation: { kind: 'accept_confirmation', confirmationId: 1, name: 'Ada', title: 'Owner' },
+    object_to_confirmation: {
+      kind: 'object_to_confirmation',
+      confirmationId: 1,
+      objection: 'no',
+      name: 'Ada',
+      text: 'truck broke down',
+    },
     release: { kind: 'release', reason: 'broke down' },
     advance: { kind: 'advance', to: 'dispatched', gate },
     cancel: { kind: 'cancel', reason: 'customer' },

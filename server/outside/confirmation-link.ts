@@ -1,11 +1,25 @@
 import { desc, eq } from 'drizzle-orm'
 import { z } from 'zod'
+import type { Actor } from '#core/access/actor'
+import type { ConfirmationTerms } from '#core/confirmation/terms'
+import { objections } from '#core/load/command'
 import { openLink } from '#server/access/signed-link'
 import type { Db } from '#server/db.server'
 import type { Outcome } from '#server/kernel/run'
 import { carryOut } from '#server/load/commands'
 import { confirmation, load } from '#server/schema'
 import { askAwarded } from '#server/vetting/alerts'
+
+export const objectionSchema = z
+  .object({
+    objection: z.enum(objections),
+    name: z.string().trim().min(2, 'Give your name').max(80, 'At most 80 characters'),
+    text: z.string().trim().max(500, 'At most 500 characters'),
+  })
+  .refine(({ objection, text }) => objection === 'no' || text.length > 1, {
+    path: ['text'],
+    message: 'Tell us what is not right',
+  })
 
 export const acceptanceSchema = z.object({
   name: z.string().trim().min(2, 'Give your name').max(80, 'At most 80 characters'),
@@ -27,6 +41,8 @@ export function readByLink(db: Db, token: string, now: number) {
       acceptedAt: confirmation.acceptedAt,
       acceptedName: confirmation.acceptedName,
       acceptedTitle: confirmation.acceptedTitle,
+      objection: confirmation.objection,
+      objectionText: confirmation.objectionText,
     })
     .from(confirmation)
     .where(eq(confirmation.id, opened.confirmationId))
@@ -51,15 +67,37 @@ export function acceptByLink(
 ): Outcome | { refusal: { code: string; message: string } } {
   const read = readByLink(db, token, now)
   if ('refusal' in read) return read
-  const { id, loadId, terms } = read.confirmation
-  const carrierId = db.select({ id: load.carrierId }).from(load).where(eq(load.id, loadId)).get()?.id ?? null
+  const { id, loadId } = read.confirmation
   const outcome = carryOut(
     db,
     loadId,
     { kind: 'accept_confirmation', confirmationId: id, ...acceptance },
-    { now, by: { kind: 'carrier', id: carrierId, name: terms.carrier.name } },
+    { now, by: carrierOf(db, read.confirmation) },
   )
   // Their yes stands; whether we still may is asked at this moment too, and an alert holds the dispatch where not.
   if ('done' in outcome) askAwarded(db, [loadId], now)
   return outcome
+}
+
+/** The carrier's no, or what they say is wrong in it, from a signed link: noted and reported, it ends nothing by itself. */
+export function objectByLink(
+  db: Db,
+  token: string,
+  said: z.infer<typeof objectionSchema>,
+  now: number,
+): Outcome | { refusal: { code: string; message: string } } {
+  const read = readByLink(db, token, now)
+  if ('refusal' in read) return read
+  const { id, loadId } = read.confirmation
+  return carryOut(
+    db,
+    loadId,
+    { kind: 'object_to_confirmation', confirmationId: id, ...said },
+    { now, by: carrierOf(db, read.confirmation) },
+  )
+}
+
+function carrierOf(db: Db, { loadId, terms }: { loadId: number; terms: ConfirmationTerms }): Actor {
+  const row = db.select({ id: load.carrierId }).from(load).where(eq(load.id, loadId)).get()
+  return { kind: 'carrier', id: row?.id ?? null, name: terms.carrier.name }
 }

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import { blob, check, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { z } from 'zod'
 import { confirmationTermsSchema } from '#core/confirmation/terms'
+import { objections } from '#core/load/command'
 import { currencies } from '#core/money/money'
 import { offerSources, offerStates } from '#core/offer/offer'
 import { signSchema } from '#core/offer/proposal'
@@ -116,6 +117,11 @@ export const confirmation = sqliteTable(
     acceptedAt: instant('accepted_at'),
     acceptedName: text('accepted_name'),
     acceptedTitle: text('accepted_title'),
+    /** What the carrier answered instead of a yes, in whose words, and when. */
+    objection: text('objection', { enum: objections }),
+    objectionText: text('objection_text'),
+    objectedBy: text('objected_by'),
+    objectedAt: instant('objected_at'),
   },
   (table) => [uniqueIndex('confirmation_version').on(table.loadId, table.version), ...enumChecks(table)],
 )

@@ -1,9 +1,16 @@
-import { data, Form, useNavigation } from 'react-router'
+import { data, useNavigation } from 'react-router'
+import type { ZodError } from 'zod'
+import type { Objection } from '#core/load/command'
 import { database } from '#server/db.server'
-import { acceptanceSchema, acceptByLink, readByLink } from '#server/outside/confirmation-link'
+import {
+  acceptanceSchema,
+  acceptByLink,
+  objectByLink,
+  objectionSchema,
+  readByLink,
+} from '#server/outside/confirmation-link'
+import { Acceptance, Objections } from '../../confirmation/carrier-answers'
 import { TermsView } from '../../confirmation/terms-view'
-import { Alert } from '../../ui/alert'
-import { Field } from '../../ui/field'
 import { useReady } from '../../ui/keys'
 import { Mark } from '../../ui/mark'
 import type { Route } from './+types/carrier-confirmation'
@@ -25,24 +32,41 @@ const statusOf: Record<string, number> = {
 export function loader({ params }: Route.LoaderArgs) {
   const read = readByLink(database(), params.token, Date.now())
   if ('refusal' in read) throw new Response(read.refusal.message, { status: statusOf[read.refusal.code] ?? 400 })
-  const { number, version, state, terms, acceptedName, acceptedTitle } = read.confirmation
-  return { number, version, state, terms, acceptedName, acceptedTitle, newestVersion: read.newestVersion }
+  const { number, version, state, terms, acceptedName, acceptedTitle, objection, objectionText } = read.confirmation
+  const { newestVersion } = read
+  return { number, version, state, terms, acceptedName, acceptedTitle, objection, objectionText, newestVersion }
 }
 
 export async function action({ params, request }: Route.ActionArgs) {
-  const form = await request.formData().catch(() => new FormData())
-  const parsed = acceptanceSchema.safeParse({ name: form.get('name') ?? '', title: form.get('title') ?? '' })
-  if (!parsed.success) {
-    const errors = Object.fromEntries(parsed.error.issues.map((issue) => [issue.path.join('.'), issue.message]))
-    return data({ message: null, errors }, { status: 400 })
+  const form = Object.fromEntries(await request.formData().catch(() => new FormData()))
+  const now = Date.now()
+  if (form.objection === undefined) {
+    const yes = acceptanceSchema.safeParse({ name: '', title: '', ...form })
+    return yes.success ? answered(acceptByLink(database(), params.token, yes.data, now), null) : wrong(yes.error, null)
   }
-  const outcome = acceptByLink(database(), params.token, parsed.data, Date.now())
+  const objection = form.objection === 'no' ? 'no' : 'not_right'
+  const said = objectionSchema.safeParse({ name: '', text: '', ...form, objection })
+  return said.success
+    ? answered(objectByLink(database(), params.token, said.data, now), objection)
+    : wrong(said.error, objection)
+}
+
+type Answered = ReturnType<typeof acceptByLink>
+
+/** What became of an answer; `objection` says which form it came from. */
+function answered(outcome: Answered, objection: Objection | null) {
+  const errors: Record<string, string> = {}
   if ('refusal' in outcome)
     return data(
-      { message: outcome.refusal.message, errors: {} as Record<string, string> },
+      { message: outcome.refusal.message, errors, objection },
       { status: statusOf[outcome.refusal.code] ?? 409 },
     )
-  return data({ message: null, errors: {} as Record<string, string> })
+  return data({ message: null, errors, objection })
+}
+
+function wrong(error: ZodError, objection: Objection | null) {
+  const errors = Object.fromEntries(error.issues.map((issue) => [issue.path.join('.'), issue.message]))
+  return data({ message: null, errors, objection }, { status: 400 })
 }
 
 export default function CarrierConfirmation({ loaderData, actionData, params }: Route.ComponentProps) {
@@ -80,23 +104,18 @@ export default function CarrierConfirmation({ loaderData, actionData, params }: 
       <a className="button justify-center" href={`/c/${params.token}/pdf`}>
         Save it as a PDF
       </a>
+      {loaderData.objection && state !== 'accepted' && (
+        <p role="status" className="border-2 border-ring p-3 font-semibold text-ring-text">
+          {loaderData.objection === 'no' ? 'You told us no' : 'You told us that something is not right'}
+          {loaderData.objectionText && `: ${loaderData.objectionText}`}. {terms.broker.name} has it, and will call or
+          send a new one.
+        </p>
+      )}
       {(state === 'issued' || state === 'sent') && (
-        <Form method="post" className="sticky bottom-0 flex flex-col gap-2 border-t-2 border-ink bg-plain pt-3 pb-4">
-          <div className="grid grid-cols-2 gap-3">
-            <Field label="Your name" name="name" autoComplete="name" error={actionData?.errors?.name} required />
-            <Field
-              label="Your title"
-              name="title"
-              autoComplete="organization-title"
-              error={actionData?.errors?.title}
-              required
-            />
-          </div>
-          <Alert>{actionData?.message && actionData.message}</Alert>
-          <button type="submit" className="button first !h-12 justify-center text-[17px]" disabled={busy}>
-            {busy ? 'One moment…' : 'Accept this confirmation'}
-          </button>
-        </Form>
+        <>
+          <Objections answer={actionData ?? null} busy={busy} />
+          <Acceptance answer={actionData ?? null} busy={busy} />
+        </>
       )}
     </main>
   )
