@@ -65,6 +65,10 @@ export default [
     route('loads.csv', 'routes/loads/csv.ts'),
     route('loads/route', 'routes/loads/route.ts'),
 
+    route('documents/add', 'routes/documents/add.ts'),
+    route('documents/act', 'routes/documents/act.ts'),
+    route('documents/:documentId', 'routes/documents/document.ts'),
+
     route('rates/correct', 'routes/rates/correct.ts'),
 
     route('quotes/new', 'routes/quotes/new.ts'),
@@ -110,6 +114,7 @@ export default [
   route('p/:token', 'routes/outside/carrier-link.tsx'),
   route('c/:token', 'routes/outside/carrier-confirmation.tsx'),
   route('c/:token/pdf', 'routes/outside/carrier-pdf.ts'),
+  route('c/:token/documents/:documentId', 'routes/outside/carrier-document.ts'),
   route('board/replies', 'routes/outside/board-replies.ts'),
   route('exchange/in/:partnerId', 'routes/exchange/in.ts'),
   route('*', 'routes/desk/nowhere.tsx'),

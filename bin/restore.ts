@@ -4,10 +4,10 @@
 import { cpSync, existsSync, mkdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
-import { adoptOldFolder } from '#server/carrier/store'
 import { copyDatabase, replaceDatabase } from '#server/database/copy'
 import { quickCheck } from '#server/database/soundness'
 import { databasePath } from '#server/db.server'
+import { adoptOldFolder } from '#server/document/store'
 
 const folder = process.env.OX_DATA ?? '.demo'
 const target = databasePath(folder)

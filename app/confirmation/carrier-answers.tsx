@@ -1,5 +1,5 @@
 import { Form } from 'react-router'
-import type { Objection } from '#core/load/command'
+import type { Objection } from '#core/confirmation/objection'
 import { Alert } from '../ui/alert'
 import { Field } from '../ui/field'
 import { TextField } from '../ui/text-field'

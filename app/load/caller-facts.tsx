@@ -1,9 +1,10 @@
 import type { LoadPage } from '#server/load-page/read'
+import { type DocumentDesk, Documents } from '../document/document-list'
 import { Charges } from './charges'
 import { FreightFacts, Notes, Parties, References } from './load-facts'
 
 /** What a caller asks of a load that nobody hauls yet: notes first, then the freight, numbers, what we charge. */
-export function CallerFacts({ page }: { page: LoadPage }) {
+export function CallerFacts({ page, documents }: { page: LoadPage; documents: DocumentDesk }) {
   return (
     <section
       aria-label="Freight, references, notes, charges"
@@ -22,7 +23,10 @@ export function CallerFacts({ page }: { page: LoadPage }) {
           <References page={page} />
           <Parties page={page} />
         </div>
-        <Charges title="We charge" sheet={page.sell} />
+        <div className="flex flex-col gap-2">
+          <Charges title="We charge" sheet={page.sell} />
+          <Documents desk={documents} />
+        </div>
       </div>
     </section>
   )

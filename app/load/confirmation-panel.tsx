@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { confirmationSubject } from '#core/confirmation/mail'
-import { objectionWords } from '#core/load/words'
+import { objectionWords } from '#core/confirmation/objection'
 import { formatMoney } from '#core/money/money'
 import { momentWords } from '#core/time/words'
 import type { LoadPage } from '#server/load-page/read'

@@ -1,5 +1,6 @@
 import { Link } from 'react-router'
-import { freightWords, loadStateWords, objectionWords } from '#core/load/words'
+import { objectionWords } from '#core/confirmation/objection'
+import { freightWords, loadStateWords } from '#core/load/words'
 import { hour } from '#core/time/local'
 import { momentWords, spanWords } from '#core/time/words'
 import type { LoadPage } from '#server/load-page/read'

@@ -1,7 +1,9 @@
 import type { FieldChange } from '../decision/edit'
+import type { DocumentEvent } from '../document/decide'
 
 /** What can happen to a customer and to the rules that answer its tenders. */
 export type CustomerEvent =
+  | DocumentEvent
   | { kind: 'customer_added'; isProspect: boolean }
   | { kind: 'payer_set'; billingMail: string }
   /** Of the margin rule, the fuel table and whether miles are shown; `fuelTable` is null where they pay one price, fuel included. */

@@ -1,7 +1,9 @@
 import { changeWords } from '../decision/edit'
+import { documentLogWords } from '../document/decide'
 import type { CustomerEvent } from './events'
 
 const sentences: { [Kind in CustomerEvent['kind']]: (event: CustomerEvent & { kind: Kind }) => string } = {
+  ...documentLogWords,
   customer_added: ({ isProspect }) => (isProspect ? 'Added as a prospect' : 'Added'),
   payer_set: ({ billingMail }) => `Billed at ${billingMail}`,
   pricing_set: ({ fuelTable, hasOwnMargin, showsMiles }) =>

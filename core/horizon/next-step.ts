@@ -1,4 +1,4 @@
-import type { Objection } from '../load/command'
+import type { Objection } from '../confirmation/objection'
 import { formatAmount, formatMoney } from '../money/money'
 import { hour, toLocal } from '../time/local'
 import { clockWords, momentWords } from '../time/words'

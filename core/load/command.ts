@@ -1,4 +1,5 @@
 import type { Charge } from '../charge/charge'
+import type { Objection } from '../confirmation/objection'
 import type { OwnWords } from '../confirmation/own-words'
 import type { Currency } from '../money/money'
 import type { OfferSource, OfferState } from '../offer/offer'
@@ -42,10 +43,6 @@ export interface ConfirmationFacts {
   objection?: Objection | null
   objectionText?: string | null
 }
-
-/** What a carrier may answer to a confirmation instead of a yes: something in it is wrong, or they do not haul it. */
-export const objections = ['not_right', 'no'] as const
-export type Objection = (typeof objections)[number]
 
 /** `asked` and `removal_asked` wait for the board's answer. */
 export type PostingState = 'asked' | 'up' | 'removal_asked' | 'down' | 'refused'

@@ -1,10 +1,12 @@
+import { objectionWords } from '../confirmation/objection'
+import { type DocumentEvent, documentLogWords } from '../document/decide'
 import { rateWords } from '../money/exchange'
 import { formatMoney } from '../money/money'
 import { offerSourceWords } from '../offer/offer'
 import { dayWords } from '../time/words'
 import type { AgreedPrice, Change, LoadEvent } from './command'
 import type { LoadState } from './load'
-import { loadStateWords, objectionWords } from './words'
+import { loadStateWords } from './words'
 
 /** What the log keeps besides decisions: what the outside world did afterwards. */
 export type OutsideEvent =
@@ -38,7 +40,7 @@ export type OutsideEvent =
       priceMinor: number | null
     }
 
-export type LogEvent = LoadEvent | OutsideEvent
+export type LogEvent = LoadEvent | OutsideEvent | DocumentEvent
 
 /** One log line as a sentence, without who and when. */
 export function logWords<Kind extends LogEvent['kind']>(event: LogEvent & { kind: Kind }): string {
@@ -47,6 +49,7 @@ export function logWords<Kind extends LogEvent['kind']>(event: LogEvent & { kind
 }
 
 const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }) => string } = {
+  ...documentLogWords,
   price_corrected: ({ verdict, payMinor, priceMinor }) => {
     const paid = `paid ${formatMoney(payMinor)}`
     const words = {

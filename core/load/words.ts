@@ -1,4 +1,3 @@
-import type { Objection } from './command'
 import type { Audience, Equipment, LoadState } from './load'
 import type { LoadDocument, Reference, ReferenceKind } from './reference'
 import type { DockAccess } from './stop'
@@ -45,9 +44,6 @@ export const referenceKindWords: Record<ReferenceKind, string> = {
 /** What a number is called: by its own name, where somebody gave it one. */
 export const referenceLabel = ({ kind, name }: Pick<Reference, 'kind' | 'name'>): string =>
   name || referenceKindWords[kind]
-
-/** What a carrier answered to a rate confirmation, as a verb. */
-export const objectionWords: Record<Objection, string> = { not_right: 'reports a mistake in', no: 'says no to' }
 
 export const dockAccessWords: Record<DockAccess, string> = { dock: 'Dock', liftgate: 'No dock: liftgate' }
 

@@ -5,12 +5,12 @@ import { refused } from '#core/decision/refusal'
 import { dayOf, toLocal } from '#core/time/local'
 import { clockWords, dateWords } from '#core/time/words'
 import type { Db } from '#server/db.server'
+import { storeDocument } from '#server/document/store'
 import { outcome, type Refused, run } from '#server/kernel/run'
 import { ink, rule as line, newSheet, roomFor, second, sheet } from '#server/pdf/sheet'
 import { carrier, type carrierLink } from '#server/schema'
 import { brokerage } from '#server/settings.server'
 import { revet } from '#server/vetting/revet'
-import { storeDocument } from './store'
 import { carrierSubject } from './subject'
 
 /** Takes a carrier's signature given by its link: the agreement as signed is kept as a PDF and counts from now on. */

@@ -2,8 +2,9 @@ import { existsSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
-import { documentFileType, maxDocumentBytes, safeFileName } from '#core/carrier/document'
+import { documentFileType, maxDocumentBytes, safeFileName } from '#core/document/file'
 import type { Viewer } from '#server/access/viewer'
+import { documentResponse, readStoredDocument, storeDocument } from '#server/document/store'
 import { readUpload } from '#server/http/upload'
 import { carrier, carrierDocument, carrierLink, outbox, policy } from '#server/schema'
 import { settings } from '#server/settings.server'
@@ -14,7 +15,6 @@ import { readCarrierLink, receiveByLink } from './by-link'
 import { receiveDocument } from './documents'
 import { readNeeds } from './needs'
 import { openRequestLink, requestLinkToken } from './request-link'
-import { documentResponse, readStoredDocument, storeDocument } from './store'
 
 let world: TestWorld
 const ines: Viewer = { id: 1, name: 'Ines Calloway', mail: '', phone: '', role: 'rep' }

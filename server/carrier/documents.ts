@@ -2,10 +2,10 @@ import { z } from 'zod'
 import { type CarrierDocumentKind, carrierDocumentKinds } from '#core/carrier/document'
 import { daySchema, policyKinds } from '#core/register/register'
 import type { Db } from '#server/db.server'
+import { storeDocument } from '#server/document/store'
 import type { Act } from '#server/event/event'
 import { outcome, type Refused, run } from '#server/kernel/run'
 import { revet } from '#server/vetting/revet'
-import { storeDocument } from './store'
 import { carrierSubject } from './subject'
 
 /** Takes a file in for a carrier. It waits for a person's check, whoever sent it. */

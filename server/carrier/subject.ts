@@ -4,12 +4,12 @@ import type { CarrierEvent } from '#core/carrier/events'
 import { type CarrierRefusalCode, carrierRefusals } from '#core/carrier/refusals'
 import { type Refusal, refusalWords, refused } from '#core/decision/refusal'
 import type { Db } from '#server/db.server'
+import type { StoredFile } from '#server/document/store'
 import { applyBy, type Context, type Subject } from '#server/kernel/run'
 import { carrier, carrierDocument, carrierLink, contact } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { appliers } from './apply'
 import type { CheckedDocument } from './documents'
-import type { StoredFile } from './store'
 
 /** A command with what only the server needs of it: the kept file, the policies read off a certificate. */
 export type ServerCommand =

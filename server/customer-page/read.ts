@@ -4,6 +4,7 @@ import { customerLogWords } from '#core/customer/log-words'
 import { quoteNumber } from '#core/quote/quote'
 import { customerSubject } from '#server/customer/subject'
 import type { Db } from '#server/db.server'
+import { documentsOf } from '#server/document/documents'
 import { eventsOf, happened } from '#server/event/event'
 import { loadsById } from '#server/load/list'
 import { customer, customerContact, load, quote, tender, tenderNotice } from '#server/schema'
@@ -40,6 +41,7 @@ export function readCustomerPage(db: Db, customerId: number, now: number) {
     prospect: row?.prospect ?? false,
     hold: row?.hold ?? null,
     contacts,
+    documents: documentsOf(db, { customerId }).map(({ storedAs: _, ...document }) => document),
     year: yearOf(db, customerId, now - year),
     freight: freightOf(db, customerId, now - year),
     loads: loadsById(db, latestLoads(db, customerId)),

@@ -1,7 +1,7 @@
 import { and, gte, sql } from 'drizzle-orm'
+import type { Objection } from '#core/confirmation/objection'
 import { nextStep } from '#core/horizon/next-step'
 import { pressure, urgency } from '#core/horizon/pressure'
-import type { Objection } from '#core/load/command'
 import type { RateBand } from '#core/rates/rates'
 import { dayOf, hour, toInstant, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'

@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import type { NextFunction, Request, Response } from 'express'
-import { maxDocumentBytes } from '#core/carrier/document'
 import { maxImportBytes } from '#core/carrier/import'
+import { maxDocumentBytes } from '#core/document/file'
 import { isStopping } from '#server/live/live'
 import { logger } from '#server/log/logger'
 import { settings } from '#server/settings.server'

@@ -2,7 +2,10 @@ import { eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { chargeKindWords, chargeRateWords } from '#core/charge/words'
 import { invoiceMail, invoiceNumber } from '#core/invoice/mail'
-import { referenceKindWords } from '#core/load/words'
+import { referenceLabel } from '#core/load/words'
+import type { Db } from '#server/db.server'
+import { documentsOf } from '#server/document/documents'
+import { readStoredDocument } from '#server/document/store'
 import { recordEvent } from '#server/event/event'
 import type { Sender } from '#server/outbox/deliver'
 import { loadOf } from '#server/outbox/outbox'
@@ -32,7 +35,7 @@ export const sendInvoiceMail: Sender = async (db, entry, now) => {
     customerName: own.customer.name,
     lane: `${own.load.originCity} to ${own.load.destCity}`,
     deliveredOn,
-    references: references.map(({ kind, value }) => ({ label: referenceKindWords[kind], value })),
+    references: references.map(({ kind, name, value }) => ({ label: referenceLabel({ kind, name }), value })),
     lines: sheet.lines
       .filter(({ charge }) => charge.kind !== 'advance')
       .map(({ charge, amountMinor }) => ({
@@ -47,7 +50,8 @@ export const sendInvoiceMail: Sender = async (db, entry, now) => {
       .filter(({ charge }) => charge.kind === 'advance')
       .map(({ charge, amountMinor }) => ({ paidOn: charge.day ?? '', amountMinor: Math.abs(amountMinor) })),
   })
-  const problem = await sendMail(entry.key, { ...text, to, replyTo: brokerage.mail })
+  const attachments = await filesFor(db, loadId)
+  const problem = await sendMail(entry.key, { ...text, to, replyTo: brokerage.mail, attachments })
   return {
     problem,
     failed: (after, act) => {
@@ -55,4 +59,15 @@ export const sendInvoiceMail: Sender = async (db, entry, now) => {
         recordEvent(db, 'load', loadId, { kind: 'mail_failed', version: 0, to, problem: problem!.message }, act)
     },
   }
+}
+
+/** The files that go to the customer: proof of delivery, receipts. One that is gone from the store is left out. */
+async function filesFor(db: Db, loadId: number) {
+  const files = await Promise.all(
+    documentsOf(db, { loadId }, 'customer').map(async ({ fileName, type, storedAs }) => {
+      const content = await readStoredDocument(storedAs)
+      return content && { filename: fileName, contentType: type, content }
+    }),
+  )
+  return files.filter((file) => file !== null)
 }

@@ -3,6 +3,7 @@ import { prepared } from '#server/db.server'
 import {
   charge,
   confirmation,
+  document,
   gateAlert,
   gateOverride,
   load,
@@ -35,6 +36,19 @@ export const loadQuery = prepared((db) =>
         payer: { columns: { id: true, name: true } },
         dispatcher: { columns: { name: true } },
         repShares: { columns: { sharePercent: true }, with: { user: { columns: { name: true } } } },
+        documents: {
+          columns: {
+            id: true,
+            kind: true,
+            readers: true,
+            fileName: true,
+            type: true,
+            size: true,
+            receivedAt: true,
+            receivedFrom: true,
+          },
+          orderBy: desc(document.id),
+        },
         links: { columns: { id: true, label: true, url: true }, orderBy: asc(loadLink.id) },
         quoteLine: { columns: { quoteId: true, position: true } },
         stops: { orderBy: asc(stop.sequence), with: { facility: true } },

@@ -34,7 +34,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
   const { customer, payer, carrier, rep, dispatcher, repShares, links, quoteLine, joined, ...others } = row
   const { alerts, overrides, charges, ...rest } = others
   const { offers, proposals, postings, stops: rows, messages, confirmations, references, notes, ...bare } = rest
-  const { stopEvents, ...load } = bare
+  const { stopEvents, documents, ...load } = bare
   const stops = pageStops(rows, load)
   const { legs } = routeOver(stops)
   const alert = alerts.find(({ carrierId }) => carrierId === load.carrierId)
@@ -71,6 +71,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     buy: sheetOf(charges, 'buy', load),
     references,
     notes,
+    documents,
     offers: offers.map((offer) => pageOffer(offer, verdicts)),
     proposals: proposals.map(({ carrier: from, ...proposal }) => ({ ...proposal, carrierName: from?.name ?? null })),
     postings,

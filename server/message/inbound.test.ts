@@ -3,6 +3,7 @@ import { and, eq } from 'drizzle-orm'
 import { createTransport } from 'nodemailer'
 import type { SMTPServer } from 'smtp-server'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
+import { documentsOf } from '#server/document/documents'
 import { carryOut } from '#server/load/commands'
 import { event, message, offer, posting } from '#server/schema'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
@@ -34,6 +35,7 @@ async function send(mail: {
   text?: string
   messageId?: string
   subject?: string
+  attachments?: { filename: string; content: Buffer; contentDisposition?: 'inline' }[]
 }): Promise<{ accepted: boolean; code?: number }> {
   const transport = createTransport({
     host: '127.0.0.1',
@@ -140,8 +142,8 @@ describe('a mail over the wire', () => {
   })
   test('in capitals reaches us too', async () =>
     expect(await send({ to: `OFFERS+${reference}@PloverRook.EXAMPLE` })).toEqual({ accepted: true }))
-  test('larger than two megabytes is turned away whole', async () => {
-    expect(await send({ text: 'x'.repeat(2_100_000) })).toMatchObject({ accepted: false, code: 552 })
+  test('larger than six megabytes is turned away whole', async () => {
+    expect(await send({ text: 'x'.repeat(6_300_000) })).toMatchObject({ accepted: false, code: 552 })
     expect(messages()).toEqual([])
   })
   test('that cannot be kept is not accepted: the sender’s program tries again', async () => {
@@ -155,4 +157,21 @@ describe('a mail over the wire', () => {
 
 test('a port that is taken is reported at the start', async () => {
   await expect(startInboundMail(world.db, (server.server.address() as AddressInfo).port)).rejects.toThrow('EADDRINUSE')
+})
+
+test('files that come with an email stay with its load, for nobody outside; what is no document does not', async () => {
+  const attachments = [
+    { filename: 'POD signed.pdf', content: Buffer.from('%PDF-1.7 signed') },
+    { filename: 'invoice.exe', content: Buffer.from('MZ') },
+    {
+      filename: 'logo.png',
+      content: Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]),
+      contentDisposition: 'inline' as const,
+    },
+  ]
+  expect(await send({ text: 'Here is the signed POD', messageId: '<one@x>', attachments })).toEqual({ accepted: true })
+  expect(await send({ text: 'Here is the signed POD', messageId: '<one@x>', attachments })).toEqual({ accepted: true })
+  expect(documentsOf(world.db, { loadId })).toMatchObject([
+    { kind: 'proof_of_delivery', fileName: 'POD signed.pdf', readers: [], receivedFrom: 'Carrier 2' },
+  ])
 })

@@ -5,7 +5,8 @@ import { ReadProblem } from '#server/read/read'
 import { brokerage } from '#server/settings.server'
 import { receiveMail } from './receive'
 
-const largestMail = 2_000_000
+/** Room for a scan or a picture from a phone, in base64. */
+const largestMail = 6_000_000
 
 /** Listens for mail to our domain (SMTP, RFC 5321). A mail is accepted only once it is kept. */
 export function startInboundMail(db: Db, port: number): Promise<SMTPServer> {

@@ -1,10 +1,14 @@
 import { and, eq, gt, sql } from 'drizzle-orm'
+import type { Actor } from '#core/access/actor'
+import { kindOfFile } from '#core/document/document'
 import { ownWords } from '#core/message/own-words'
 import { readReply, replyReference } from '#core/message/read-reply'
 import { isOfferAtOnce, readAuthentication, weighSender } from '#core/offer/proposal'
 import { identifyCarrier } from '#server/carrier/find'
 import { type Db, inTransaction } from '#server/db.server'
+import { attachDocument } from '#server/document/documents'
 import { recordEvent } from '#server/event/event'
+import { logger } from '#server/log/logger'
 import { recordOffer } from '#server/offer/offers'
 import { proposeOffer } from '#server/offer/proposals'
 import { readAside } from '#server/read/read'
@@ -28,13 +32,38 @@ const maxOfLoad = 60
  */
 export async function receiveMail(db: Db, raw: Buffer | string, recipients: string[], now: number): Promise<Reading> {
   const mail = await readAside('mail', Buffer.from(raw), readTimeout)
-  const reading = inTransaction(db, () => takeIn(db, mail, recipients, now))
-  return reading
+  const taken = inTransaction(db, () => takeIn(db, mail, recipients, now))
+  await keepFiles(db, mail, taken, now)
+  return taken.reading
 }
 
-function takeIn(db: Db, mail: MailRead, recipients: string[], now: number): Reading {
+/** What was sent along stays with its load, for us alone until somebody says to whom it goes. */
+async function keepFiles(db: Db, mail: MailRead, { reading, loadId, named }: Taken, now: number): Promise<void> {
+  if (loadId === null || reading === 'known' || reading === 'folded') return
+  const act = { now, by: senderOf(mail, named) }
+  for (const { name, content } of mail.files) {
+    const said = { kind: kindOfFile(name), readers: [] }
+    const kept = await attachDocument(db, { loadId }, { name, content: Buffer.from(content) }, said, act)
+    if ('refusal' in kept) logger().info({ loadId, name, refusal: kept.refusal.code }, 'a file of a mail was not kept')
+  }
+}
+
+const senderOf = (mail: MailRead, named: Named): Actor => ({
+  kind: 'carrier',
+  id: named?.id ?? null,
+  name: named?.name ?? mail.sender,
+})
+
+interface Taken {
+  reading: Reading
+  loadId: number | null
+  named: Named
+}
+
+function takeIn(db: Db, mail: MailRead, recipients: string[], now: number): Taken {
   const messageId = (mail.messageId ?? `${mail.sender} ${mail.date ?? now} ${mail.subject}`).slice(0, 300)
-  if (db.select({ id: message.id }).from(message).where(eq(message.messageId, messageId)).get()) return 'known'
+  if (db.select({ id: message.id }).from(message).where(eq(message.messageId, messageId)).get())
+    return { reading: 'known', loadId: null, named: null }
   const reference = recipients.map(replyReference).find((found) => found !== null) ?? null
   const loadId = reference
     ? (db.select({ loadId: posting.loadId }).from(posting).where(eq(posting.reference, reference)).get()?.loadId ??
@@ -45,7 +74,7 @@ function takeIn(db: Db, mail: MailRead, recipients: string[], now: number): Read
   const isFlood = loadId !== null && isFlooded(db, loadId, mail.sender, now)
   if (isFlood) {
     proposeOffer(db, loadId, { ...proposalOf(db, mail, facts, named), externalKey: `mail:${messageId}` }, now)
-    return 'folded'
+    return { reading: 'folded', loadId, named }
   }
   const reading =
     loadId !== null && facts.readings.length > 0 ? takePrice(db, loadId, mail, facts, named, messageId, now) : 'left'
@@ -67,9 +96,9 @@ function takeIn(db: Db, mail: MailRead, recipients: string[], now: number): Read
       'load',
       loadId,
       { kind: 'message_left', sender: mail.sender, subject: mail.subject },
-      { now, by: { kind: 'carrier', id: named?.id ?? null, name: named?.name ?? mail.sender } },
+      { now, by: senderOf(mail, named) },
     )
-  return reading
+  return { reading, loadId, named }
 }
 
 type Named = { id: number; name: string } | null

@@ -54,7 +54,7 @@ async function tryMail(
     ...mail,
     to,
     replyTo: row.terms.rep.mail,
-    attachment: { filename: `${document.number}.pdf`, content: document.pdf },
+    attachments: [{ filename: `${document.number}.pdf`, content: document.pdf }],
   })
 }
 

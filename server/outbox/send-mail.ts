@@ -6,7 +6,7 @@ import { brokerage, settings } from '#server/settings.server'
 export interface OutgoingMail extends MailText {
   to: string
   replyTo: string
-  attachment?: { filename: string; content: Buffer }
+  attachments?: { filename: string; content: Buffer; contentType?: string }[]
 }
 
 /**
@@ -35,7 +35,7 @@ export async function sendMail(key: string, mail: OutgoingMail): Promise<SendPro
       html: mail.html,
       messageId: `<${key}@${brokerage.mailDomain}>`,
       headers: { 'X-Idempotency-Key': key },
-      attachments: mail.attachment ? [{ ...mail.attachment, contentType: 'application/pdf' }] : [],
+      attachments: (mail.attachments ?? []).map((each) => ({ contentType: 'application/pdf', ...each })),
     })
     return null
   } catch (thrown) {

@@ -1,10 +1,11 @@
 import { desc, eq } from 'drizzle-orm'
 import { z } from 'zod'
 import type { Actor } from '#core/access/actor'
+import { objections } from '#core/confirmation/objection'
 import type { ConfirmationTerms } from '#core/confirmation/terms'
-import { objections } from '#core/load/command'
 import { openLink } from '#server/access/signed-link'
 import type { Db } from '#server/db.server'
+import { documentsOf, readDocument } from '#server/document/documents'
 import type { Outcome } from '#server/kernel/run'
 import { carryOut } from '#server/load/commands'
 import { confirmation, load } from '#server/schema'
@@ -55,7 +56,20 @@ export function readByLink(db: Db, token: string, now: number) {
     .orderBy(desc(confirmation.version))
     .limit(1)
     .get()
-  return { confirmation: row, newestVersion: newest?.version ?? row.version }
+  return {
+    confirmation: row,
+    newestVersion: newest?.version ?? row.version,
+    documents: row.state === 'void' ? [] : documentsOf(db, { loadId: row.loadId }, 'carrier'),
+  }
+}
+
+/** A document that goes to the carrier, from a signed link; any other is not there. */
+export async function documentByLink(db: Db, token: string, documentId: number, now: number) {
+  const read = readByLink(db, token, now)
+  if ('refusal' in read) return read
+  const isTheirs = read.documents.some(({ id }) => id === documentId)
+  const file = isTheirs ? await readDocument(db, documentId) : null
+  return file ?? { refusal: { code: 'no_such_document', message: 'There is no such document.' } }
 }
 
 /** The carrier's yes, with name and title, from a signed link. */

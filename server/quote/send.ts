@@ -50,7 +50,7 @@ export const sendQuoteMail: Sender = async (db, entry) => {
     ...quoteMail(sent.document, row.message),
     to,
     replyTo: sent.document.rep.mail,
-    attachment: { filename: `${sent.document.number}.pdf`, content: sent.pdf },
+    attachments: [{ filename: `${sent.document.number}.pdf`, content: sent.pdf }],
   })
   return {
     problem,

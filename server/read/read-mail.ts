@@ -1,5 +1,6 @@
 import { load as parseHtml } from 'cheerio'
-import PostalMime from 'postal-mime'
+import PostalMime, { type Attachment } from 'postal-mime'
+import { documentFileType } from '#core/document/file'
 import { withWindowsSigns } from '#core/message/windows-1252'
 
 /** A message as far as we look at it, with every text held to a length. */
@@ -13,11 +14,14 @@ export interface MailRead {
   text: string
   /** What the receiving server found out about its sender (RFC 8601), newest first. */
   authentication: string[]
+  /** Files of a kind that we keep: PDF, PNG and JPEG, by their content. */
+  files: { name: string; content: Uint8Array }[]
 }
 
 const maxParts = 300
 const longestText = 20_000
 const longestHtml = 400_000
+const maxFiles = 6
 const longestHeaders = 128 * 1024
 
 /** Reads a message (RFC 5322, MIME); throws where it holds more parts, nests deeper or has longer headers than anybody's mail. */
@@ -38,7 +42,20 @@ export async function readMail(raw: Uint8Array): Promise<MailRead> {
       .filter(({ key }) => key === 'authentication-results')
       .slice(0, 5)
       .map(({ value }) => value.slice(0, 2000)),
+    files: filesOf(mail.attachments),
   }
+}
+
+/** The files worth keeping. Pictures in the text itself are signatures and logos. */
+function filesOf(attachments: Attachment[]): MailRead['files'] {
+  return attachments
+    .filter(({ related, disposition }) => !related && disposition !== 'inline')
+    .map(({ filename, content }) => ({
+      name: (filename ?? 'attachment').slice(0, 200),
+      content: typeof content === 'string' ? Buffer.from(content) : new Uint8Array(content),
+    }))
+    .filter(({ content }) => documentFileType(content) !== null)
+    .slice(0, maxFiles)
 }
 
 /** Lines that may part two parts; counted on the bytes, before anything is built of them. */

@@ -1,5 +1,6 @@
 import { relations } from 'drizzle-orm'
 import { gateAlert, gateOverride } from './carrier'
+import { document } from './document'
 import { partner } from './exchange'
 import { load, stop } from './load'
 import { charge, loadLink, note, reference, repShare } from './load-parts'
@@ -17,6 +18,7 @@ export const loadRelations = relations(load, ({ one, many }) => ({
   dispatcher: one(user, { relationName: 'dispatcher', fields: [load.dispatcherId], references: [user.id] }),
   repShares: many(repShare),
   links: many(loadLink),
+  documents: many(document),
   carrier: one(carrier, { fields: [load.carrierId], references: [carrier.id] }),
   quoteLine: one(quoteLine, { fields: [load.quoteLineId], references: [quoteLine.id] }),
   stops: many(stop),
@@ -65,6 +67,9 @@ export const repShareRelations = relations(repShare, ({ one }) => ({
 }))
 export const loadLinkRelations = relations(loadLink, ({ one }) => ({
   load: one(load, { fields: [loadLink.loadId], references: [load.id] }),
+}))
+export const documentRelations = relations(document, ({ one }) => ({
+  load: one(load, { fields: [document.loadId], references: [load.id] }),
 }))
 export const noteRelations = relations(note, ({ one }) => ({
   load: one(load, { fields: [note.loadId], references: [load.id] }),

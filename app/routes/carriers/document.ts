@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm'
-import { documentResponse, readStoredDocument } from '#server/carrier/store'
 import { database } from '#server/db.server'
+import { documentResponse, readStoredDocument } from '#server/document/store'
 import { carrierDocument } from '#server/schema'
 import type { Route } from './+types/document'
 

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { person } from '#core/access/actor'
-import { carrierDocumentKinds, maxDocumentBytes } from '#core/carrier/document'
+import { carrierDocumentKinds } from '#core/carrier/document'
+import { maxDocumentBytes } from '#core/document/file'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { receiveDocument } from '#server/carrier/documents'

@@ -15,6 +15,7 @@ import { ContactList, type ListedContact } from '../../customer/contact-list'
 import { CustomerFactsDialog } from '../../customer/facts-dialog'
 import { MergeDialog } from '../../customer/merge-dialog'
 import { YearLine } from '../../customer/year-line'
+import { Documents } from '../../document/document-list'
 import { LoadLines } from '../../listing/load-lines'
 import { EventLog } from '../../ui/event-log'
 import { FactList } from '../../ui/fact-list'
@@ -84,6 +85,7 @@ export default function Customer({ loaderData }: Route.ComponentProps) {
           />
         </div>
         <div className="flex flex-col gap-4 border-l px-4 py-3">
+          <Documents desk={{ owner: { customerId: page.id }, documents: page.documents, mayEdit, now, zone }} />
           <QuotesAndTenders page={page} today={today} zone={zone} />
           <EventLog events={page.log} now={now} zone={zone} />
         </div>

@@ -5,8 +5,8 @@ import { readLoadPage } from '#server/load-page/read'
 import { brokerage } from '#server/settings.server'
 import { CallerFacts } from '../../load/caller-facts'
 import { ConfirmationPanel } from '../../load/confirmation-panel'
-import { Documents } from '../../load/documents'
 import { GateStrip } from '../../load/gate-strip'
+import { HauledFacts } from '../../load/hauled-facts'
 import { LoadActions } from '../../load/load-actions'
 import { type LoadDesk, useLoadDesk } from '../../load/load-desk'
 import { LoadDialog } from '../../load/load-dialogs'
@@ -150,7 +150,8 @@ function AllOffers({ desk }: { desk: LoadDesk }) {
 
 /** Whom to ask while it is uncovered, its documents afterwards, and what was written and done. */
 function PeopleSide({ desk }: { desk: LoadDesk }) {
-  const { page, now, zone, openDialog, isUncovered, mayHandle } = desk
+  const { page, now, zone, openDialog, isUncovered, mayHandle, mayEdit } = desk
+  const documents = { owner: { loadId: page.load.id }, documents: page.documents, mayEdit, now, zone }
   const showsShortlist = isUncovered || (page.shortlist.length > 0 && page.carrier === null)
   return (
     <>
@@ -168,9 +169,9 @@ function PeopleSide({ desk }: { desk: LoadDesk }) {
           />
         </div>
       ) : (
-        page.carrier && <Documents page={page} />
+        page.carrier && <HauledFacts page={page} documents={documents} />
       )}
-      {!page.carrier && <CallerFacts page={page} />}
+      {!page.carrier && <CallerFacts page={page} documents={documents} />}
       <Messages page={page} now={now} zone={zone} />
       <Log page={page} now={now} zone={zone} />
     </>

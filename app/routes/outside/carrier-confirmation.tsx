@@ -1,6 +1,7 @@
 import { data, useNavigation } from 'react-router'
 import type { ZodError } from 'zod'
-import type { Objection } from '#core/load/command'
+import type { Objection } from '#core/confirmation/objection'
+import { documentKindWords } from '#core/document/document'
 import { database } from '#server/db.server'
 import {
   acceptanceSchema,
@@ -34,7 +35,19 @@ export function loader({ params }: Route.LoaderArgs) {
   if ('refusal' in read) throw new Response(read.refusal.message, { status: statusOf[read.refusal.code] ?? 400 })
   const { number, version, state, terms, acceptedName, acceptedTitle, objection, objectionText } = read.confirmation
   const { newestVersion } = read
-  return { number, version, state, terms, acceptedName, acceptedTitle, objection, objectionText, newestVersion }
+  const documents = read.documents.map(({ id, kind, fileName }) => ({ id, kind, fileName }))
+  return {
+    number,
+    version,
+    state,
+    terms,
+    acceptedName,
+    acceptedTitle,
+    objection,
+    objectionText,
+    newestVersion,
+    documents,
+  }
 }
 
 export async function action({ params, request }: Route.ActionArgs) {
@@ -104,6 +117,11 @@ export default function CarrierConfirmation({ loaderData, actionData, params }: 
       <a className="button justify-center" href={`/c/${params.token}/pdf`}>
         Save it as a PDF
       </a>
+      {loaderData.documents.map(({ id, kind, fileName }) => (
+        <a key={id} className="block py-2 link" href={`/c/${params.token}/documents/${id}`}>
+          {documentKindWords[kind]}: {fileName}
+        </a>
+      ))}
       {loaderData.objection && state !== 'accepted' && (
         <p role="status" className="border-2 border-ring p-3 font-semibold text-ring-text">
           {loaderData.objection === 'no' ? 'You told us no' : 'You told us that something is not right'}

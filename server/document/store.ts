@@ -2,14 +2,14 @@ import { createHash, randomUUID } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, renameSync, rmdirSync } from 'node:fs'
 import { access, mkdir, readFile, rename, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import { refused } from '#core/decision/refusal'
 import {
   type DocumentFileType,
   documentFileType,
   fileRefusals,
   maxDocumentBytes,
   safeFileName,
-} from '#core/carrier/document'
-import { refused } from '#core/decision/refusal'
+} from '#core/document/file'
 import type { Refused } from '#server/kernel/run'
 import { settings } from '#server/settings.server'
 
