@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, type Page, test } from '@playwright/test'
 import { caller, linkIn, ready, signIn } from './desk'
 import { clearCarriers, freshLoad, nameOf } from './loads'
 
@@ -114,3 +114,71 @@ test('a carrier answers from the link that something is not right, or no; the de
   // Their no ends nothing by itself: the award is the desk's to take back.
   await expect(page.getByRole('button', { name: /fell through/i })).toBeEnabled()
 })
+
+test('a document is dropped on a load, chosen by key and pasted; it opens in the page, and the keys stay with the page', async ({
+  page,
+}) => {
+  const api = await caller()
+  const loadId = await freshLoad(api)
+  await signIn(page)
+  await page.goto(`/loads/${loadId}`)
+  await ready(page)
+  const list = page.getByRole('region', { name: 'Documents' })
+  await expect(list.getByText('None. Drop or paste a file anywhere here.')).toBeVisible()
+
+  await giveFile(page, 'drop', 'POD signed.pdf', onePagePdf)
+  await expect(page.getByLabel('It is a')).toHaveValue('proof_of_delivery')
+  await expect(page.getByRole('checkbox', { name: 'the customer' })).toBeChecked()
+  await page.keyboard.press('Enter')
+  await expect(list.getByRole('button', { name: 'Proof of delivery' })).toBeVisible()
+  await expect(page.getByText('Proof of delivery, for the customer added: POD signed.pdf')).toBeVisible()
+
+  // The very same file is not kept twice; the dialog says so and keeps what was chosen.
+  await giveFile(page, 'paste', 'copy.pdf', onePagePdf)
+  await page.getByRole('button', { name: 'Add Enter' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'kept here already: POD signed.pdf' })).toBeVisible()
+  await page.keyboard.press('Escape')
+
+  await list.getByRole('button', { name: 'Proof of delivery' }).click()
+  const viewer = page.getByRole('dialog')
+  await expect(viewer.locator('canvas[data-drawn]')).toBeVisible()
+  await viewer.locator('canvas').click()
+  await page.keyboard.press('Escape')
+  await expect(viewer).toHaveCount(0)
+  await page.keyboard.press('f')
+  await expect(page.getByRole('dialog', { name: 'Add a document' })).toBeVisible()
+  const lumper = { name: 'lumper receipt.pdf', mimeType: 'application/pdf', buffer: Buffer.from(`${onePagePdf}%other`) }
+  await page.getByLabel(/The file/).setInputFiles(lumper)
+  await expect(page.getByLabel('It is a')).toHaveValue('lumper_receipt')
+  await page.getByRole('button', { name: 'Add Enter' }).click()
+  await expect(list.getByRole('listitem')).toHaveCount(2)
+  await list.getByRole('listitem').filter({ hasText: 'lumper' }).getByRole('button', { name: 'Remove' }).click()
+  await expect(list.getByRole('listitem')).toHaveCount(1)
+})
+
+/** The smallest PDF with a page that is drawn. */
+const onePagePdf = `%PDF-1.4
+1 0 obj<</Type/Catalog/Pages 2 0 R>>endobj
+2 0 obj<</Type/Pages/Kids[3 0 R]/Count 1>>endobj
+3 0 obj<</Type/Page/Parent 2 0 R/MediaBox[0 0 200 100]/Contents 4 0 R>>endobj
+4 0 obj<</Length 24>>stream
+0 0 1 rg 20 20 80 40 re f
+endstream endobj
+trailer<</Root 1 0 R>>
+`
+
+/** Drops or pastes a file on the page, as a browser would hand it over. */
+async function giveFile(page: Page, how: 'drop' | 'paste', name: string, content: string): Promise<void> {
+  await page.evaluate(
+    ([way, fileName, text]) => {
+      const data = new DataTransfer()
+      data.items.add(new File([text!], fileName!, { type: 'application/pdf' }))
+      const event =
+        way === 'drop'
+          ? new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true })
+          : new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })
+      document.body.dispatchEvent(event)
+    },
+    [how, name, content],
+  )
+}

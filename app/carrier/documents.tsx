@@ -1,7 +1,9 @@
+import { useState } from 'react'
 import { carrierDocumentWords } from '#core/carrier/document'
 import { dayOf, toLocal } from '#core/time/local'
 import { dayWords } from '#core/time/words'
 import type { Dossier } from '#server/carrier/dossier'
+import { Viewer } from '../document/viewer'
 import { LinkButton } from '../ui/link-button'
 
 type Document = Dossier['documents'][number]
@@ -25,6 +27,7 @@ export function Documents({
   onCheck: (document: Document) => void
 }) {
   const { documents, links, carrier } = dossier
+  const [shown, setShown] = useState<Document | null>(null)
   return (
     <section aria-label="Documents">
       <h2 className="head flex items-center justify-between">
@@ -42,14 +45,7 @@ export function Documents({
         {documents.slice(0, 8).map((document) => (
           <li key={document.id} className="flex items-baseline gap-2 border-t py-1">
             {document.kept ? (
-              <a
-                href={`/carriers/${carrier.id}/documents/${document.id}`}
-                target="_blank"
-                rel="noreferrer"
-                className="link"
-              >
-                {carrierDocumentWords[document.kind]}
-              </a>
+              <LinkButton onClick={() => setShown(document)}>{carrierDocumentWords[document.kind]}</LinkButton>
             ) : (
               <span>{carrierDocumentWords[document.kind]}</span>
             )}
@@ -74,6 +70,14 @@ export function Documents({
           <li className="label border-t py-1">Nothing on file. Request a W-9 and a certificate; send the agreement.</li>
         )}
       </ul>
+      {shown?.type && (
+        <Viewer
+          title={`${carrierDocumentWords[shown.kind]}: ${shown.fileName}`}
+          url={`/carriers/${carrier.id}/documents/${shown.id}`}
+          type={shown.type}
+          onClose={() => setShown(null)}
+        />
+      )}
     </section>
   )
 }

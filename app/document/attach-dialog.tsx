@@ -43,7 +43,13 @@ export function AttachDialog({ owner, file, onClose }: AttachProps) {
     return answer
   }
   return (
-    <FormDialog title={file ? `Add ${file.name}` : 'Add a document'} button="Add" save={save} onClose={onClose}>
+    <FormDialog
+      title={file ? `Add ${file.name}` : 'Add a document'}
+      button="Add"
+      isButtonFirst={file !== null}
+      save={save}
+      onClose={onClose}
+    >
       {!file && (
         <label className="label">
           The file (PDF, PNG or JPEG, at most 10 MB)

@@ -2,7 +2,7 @@ import { type RefObject, useEffect, useMemo, useRef, useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useLocation, useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import type { LoadLeg } from '#core/load/problem'
+import type { LoadLeg, Problem } from '#core/load/problem'
 import type { LoadFormStart } from '#server/load/form'
 import { formKey, postJson } from '../ui/post'
 import { useKeptForm } from '../ui/use-kept-form'
@@ -24,7 +24,7 @@ export function useLoadForm(props: TypedLoadProps) {
   const band = useLaneBand(values)
   const route = useRoute(values)
   const problems = useMemo(
-    () => problemsSoFar(values, now, band, route, { rates, today }),
+    () => standingProblems(problemsSoFar(values, now, band, route, { rates, today }), values, begun.current),
     [values, now, band, route, rates, today],
   )
   const legs = route?.legs ?? noLegs
@@ -44,6 +44,12 @@ export function useLoadForm(props: TypedLoadProps) {
 const noLegs: LoadLeg[] = []
 
 type Form = ReturnType<typeof useForm<FormValues>>
+
+/** A stop that is behind us may stay as it is: only what is typed anew is held against the clock. */
+function standingProblems(problems: Problem[], values: FormValues, begun: Begun): Problem[] {
+  const isUntouched = begun.version !== null && JSON.stringify(values.stops) === JSON.stringify(begun.values.stops)
+  return isUntouched ? problems.filter(({ path }) => !path.startsWith('stops')) : problems
+}
 
 /** What the form was begun from: what is typed is a change of it, and is merged with what others make of it meanwhile. */
 interface Begun {

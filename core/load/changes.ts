@@ -1,5 +1,7 @@
+import type { Charge } from '../charge/charge'
 import { chargeKindWords, chargeRateWords } from '../charge/words'
 import { formatMoney } from '../money/money'
+import { dateWords } from '../time/words'
 import type { Change } from './command'
 import { freightDetailWords } from './freight'
 import type { LoadTerms } from './load'
@@ -24,6 +26,16 @@ export function changesBetween(before: [string, string][], after: [string, strin
     return from === to ? [] : [{ field, from, to }]
   })
 }
+
+/** `Detention, three hours, 150 flat on Nov 24, 2026`. */
+const chargeLineWords = (charge: Charge): string =>
+  [
+    charge.note ? `${chargeKindWords[charge.kind]}, ${charge.note},` : chargeKindWords[charge.kind],
+    chargeRateWords(charge),
+    charge.day ? `on ${dateWords(charge.day)}` : '',
+  ]
+    .filter(Boolean)
+    .join(' ')
 
 /** What differs between two sets of a load's terms, for the log. Names come from the caller. */
 export function loadChanges(before: LoadTerms, after: LoadTerms, names: NamesOfTerms): Change[] {
@@ -67,9 +79,6 @@ function describe(terms: LoadTerms, names: NamesOfTerms): [string, string][] {
         .join('; '),
     ],
     ['Notes', terms.notes.map((note) => `${audienceWords[note.audience]}: ${note.text}`).join(' / ')],
-    [
-      'Sell charges',
-      terms.sellCharges.map((charge) => `${chargeKindWords[charge.kind]} ${chargeRateWords(charge)}`).join('; '),
-    ],
+    ['Sell charges', terms.sellCharges.map(chargeLineWords).join('; ')],
   ]
 }

@@ -1,9 +1,9 @@
 import type { LoadCommand, LoadEvent, LoadFacts } from './command'
 import { gatePassed, gateRefusal, pricePassed, priceRefusal } from './decide-offer'
 import { isOut } from './decide-posting'
+import { tooLateField } from './late-changes'
 import type { Decision } from './refusals'
 import { refuse } from './refusals'
-import { delivered } from './states'
 
 /** What changed terms do: postings are updated, and a confirmation the carrier has seen is replaced by its next version. */
 export function decideRevision(
@@ -13,7 +13,8 @@ export function decideRevision(
   if (changes.length === 0) return { events: [] }
   const exceeds = pay ? priceRefusal(load, pay.payMinor, pay.price) : null
   if (exceeds) return exceeds
-  if (load.state === 'cancelled' || delivered.has(load.state)) return refuse('too_late_to_change', load)
+  const late = tooLateField(load.state, changes)
+  if (late !== null) return refuse('too_late_to_change', load, late)
   const updates: LoadEvent[] = load.postings
     .filter((posting) => isOut(posting.state))
     .map((posting) => ({ kind: 'posting_update_asked', postingId: posting.id, board: posting.board }))

@@ -39,9 +39,9 @@ const expected: Record<LoadState, LoadActName[]> = {
   covered: ['change_pay', 'send_confirmation', 'release', 'cancel'],
   dispatched: ['change_pay', 'send_confirmation', 'release', 'cancel'],
   in_transit: ['change_pay', 'send_confirmation', 'cancel'],
-  delivered: ['send_confirmation'],
-  paperwork_in: ['send_confirmation'],
-  invoiced: ['send_confirmation'],
+  delivered: ['change_pay', 'send_confirmation'],
+  paperwork_in: ['change_pay', 'send_confirmation'],
+  invoiced: ['change_pay', 'send_confirmation'],
   paid: ['send_confirmation'],
   cancelled: [],
 }

@@ -41,7 +41,8 @@ const sentences = {
   gate_holds: ({ detail }) => `Vetting holds this dispatch: ${detail}.`,
   gate_holds_confirmation: ({ detail }) => `Vetting holds this rate confirmation back: ${detail}.`,
   nobody_may_override: ({ detail }) => `The policy lets you go no further here: ${detail}.`,
-  too_late_to_change: ({ load, state }) => `${load.number} is ${state}: its terms can no longer change.`,
+  too_late_to_change: ({ load, state, detail }) =>
+    `${load.number} is ${state}: this can no longer change: ${detail.toLowerCase()}.`,
   no_confirmation: ({ load }) => `${load.number} has no rate confirmation to send.`,
   already_accepted: () => 'This rate confirmation is accepted already.',
   already_sent: () => 'This rate confirmation is sent already: send it again only if they ask.',

@@ -231,6 +231,42 @@ describe('after the award', () => {
     expect(save(loadId, terms({ weightLb: 40_000 }))).toMatchObject({ refusal: { code: 'too_late_to_change' } })
     expect(readTerms(world.db, loadId)!.weightLb).toBe(42_300)
   })
+  test('what came up on the way is still added after delivery, on both sides, until it is billed', () => {
+    const loadId = covered()
+    const detention = { ...flatCharge('detention', 15_000), note: 'three hours', day: '2026-11-26' }
+    const withDetention = terms({ sellCharges: [...terms().sellCharges, detention] })
+    const pay = (amountMinor: number) =>
+      changePay(
+        world.db,
+        loadId,
+        {
+          buyCharges: [flatCharge('line_haul', 200_000), flatCharge('detention', amountMinor)],
+          role: 'manager',
+          priceReason: 'dock',
+        },
+        ines,
+      )
+    world.db.update(load).set({ state: 'delivered' }).run()
+    expect(save(loadId, withDetention)).toEqual({ loadId })
+    expect(sentences(loadId)).toContain(
+      'Changed: Sell charges Line haul 2,880 flat to Line haul 2,880 flat; Detention, three hours, 150 flat on Nov 26, 2026',
+    )
+    expect(pay(10_000)).toEqual({ done: true })
+    expect(
+      world.db
+        .select()
+        .from(confirmation)
+        .all()
+        .map(({ state }) => state),
+    ).toEqual(['void', 'issued'])
+    world.db.update(load).set({ state: 'invoiced' }).run()
+    expect(save(loadId, terms())).toMatchObject({ refusal: { code: 'too_late_to_change' } })
+    expect(pay(12_000)).toEqual({ done: true })
+    world.db.update(load).set({ state: 'paid' }).run()
+    expect(pay(13_000)).toMatchObject({ refusal: { code: 'too_late_to_change' } })
+    const noted = { ...withDetention, notes: [{ audience: 'us' as const, text: 'Paid late' }] }
+    expect(save(loadId, noted)).toEqual({ loadId })
+  })
   test('a carrier that falls through leaves the load open, and it can be awarded again', () => {
     const loadId = covered()
     expect(carryOut(world.db, loadId, { kind: 'release', reason: 'truck broke down' }, ines)).toEqual({ done: true })
