@@ -130,7 +130,7 @@ test('a document is dropped on a load, chosen by key and pasted; it opens in the
   await expect(page.getByLabel('It is a')).toHaveValue('proof_of_delivery')
   await expect(page.getByRole('checkbox', { name: 'the customer' })).toBeChecked()
   await page.keyboard.press('Enter')
-  await expect(list.getByRole('button', { name: 'Proof of delivery' })).toBeVisible()
+  await expect(list.getByRole('link', { name: 'Proof of delivery' })).toBeVisible()
   await expect(page.getByText('Proof of delivery, for the customer added: POD signed.pdf')).toBeVisible()
 
   // The very same file is not kept twice; the dialog says so and keeps what was chosen.
@@ -139,7 +139,7 @@ test('a document is dropped on a load, chosen by key and pasted; it opens in the
   await expect(page.getByRole('alert').filter({ hasText: 'kept here already: POD signed.pdf' })).toBeVisible()
   await page.keyboard.press('Escape')
 
-  await list.getByRole('button', { name: 'Proof of delivery' }).click()
+  await list.getByRole('link', { name: 'Proof of delivery' }).click()
   const viewer = page.getByRole('dialog')
   await expect(viewer.locator('canvas[data-drawn]')).toBeVisible()
   await viewer.locator('canvas').click()

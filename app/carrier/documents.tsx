@@ -3,6 +3,7 @@ import { carrierDocumentWords } from '#core/carrier/document'
 import { dayOf, toLocal } from '#core/time/local'
 import { dayWords } from '#core/time/words'
 import type { Dossier } from '#server/carrier/dossier'
+import { DocumentLink } from '../document/document-link'
 import { Viewer } from '../document/viewer'
 import { LinkButton } from '../ui/link-button'
 
@@ -45,7 +46,9 @@ export function Documents({
         {documents.slice(0, 8).map((document) => (
           <li key={document.id} className="flex items-baseline gap-2 border-t py-1">
             {document.kept ? (
-              <LinkButton onClick={() => setShown(document)}>{carrierDocumentWords[document.kind]}</LinkButton>
+              <DocumentLink url={`/carriers/${carrier.id}/documents/${document.id}`} onShow={() => setShown(document)}>
+                {carrierDocumentWords[document.kind]}
+              </DocumentLink>
             ) : (
               <span>{carrierDocumentWords[document.kind]}</span>
             )}

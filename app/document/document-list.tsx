@@ -8,6 +8,7 @@ import { useKeys } from '../ui/keys'
 import { LinkButton } from '../ui/link-button'
 import { postJson } from '../ui/post'
 import { AttachDialog, ChangeDocumentDialog } from './attach-dialog'
+import { DocumentLink } from './document-link'
 import { useDroppedFile } from './use-dropped-file'
 import { Viewer } from './viewer'
 
@@ -83,7 +84,9 @@ function DocumentList({ desk, onAdd, onOpen }: ListProps) {
       <ul>
         {documents.map((document) => (
           <li key={document.id} className="flex items-baseline gap-2 border-b py-1">
-            <LinkButton onClick={() => onOpen({ shows: document })}>{documentKindWords[document.kind]}</LinkButton>
+            <DocumentLink url={`/documents/${document.id}`} onShow={() => onOpen({ shows: document })}>
+              {documentKindWords[document.kind]}
+            </DocumentLink>
             <span
               className="label min-w-0 flex-1 truncate"
               title={`${document.fileName}, from ${document.receivedFrom}`}
