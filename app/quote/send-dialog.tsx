@@ -41,6 +41,7 @@ export function SendQuoteDialog({
           <Field
             label="To (email)"
             type="email"
+            multiple
             value={to}
             onChange={(event) => setTo(event.target.value)}
             error={saving.error('to')}

@@ -11,6 +11,16 @@ export const customerMailWords: Record<CustomerMail, string> = {
   status: 'Status',
 }
 
+/** One or several email addresses, with commas between them. */
+export const mailListSchema = z
+  .string()
+  .trim()
+  .min(1, 'Give an email address')
+  .max(400)
+  .transform((list) => list.split(/[\s,;]+/).filter(Boolean))
+  .pipe(z.array(z.email('Give an email address')).min(1).max(10))
+  .transform((mails) => mails.join(', '))
+
 /** Somebody at a customer, as a form gives them. One of phone and email is needed, and an email where something is to be sent. */
 export const contactSchema = z
   .object({

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, expect, test } from 'vitest'
+import { type CustomerMail, mailListSchema } from '#core/customer/contact'
 import { customerQuerySchema } from '#core/customer/customer-query'
 import type { CustomerOwnFacts } from '#core/customer/facts'
 import { readCustomerPage } from '#server/customer-page/read'
@@ -8,6 +9,7 @@ import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/
 import { actOnCustomer, type CustomerAct } from './act'
 import { createCustomer, findCustomers } from './customers'
 import { listCustomers } from './list'
+import { recipientsOf } from './recipients'
 
 let world: TestWorld
 beforeEach(() => {
@@ -116,3 +118,24 @@ test('the list counts what a customer has on the desk, finds any words and sorts
   expect(list({ show: 'quiet' }).rows.map(({ id }) => id)).not.toContain(otters)
   expect(list({ show: 'no_payer' }).rows.every(({ billingMail }) => billingMail === null)).toBe(true)
 })
+
+test('what is sent goes to the contacts who receive it', () => {
+  const contact = (name: string, mail: string, receives: CustomerMail[]) =>
+    act(rep, 1, { intent: 'add_contact', contact: { name, role: '', phone: '208-555-0199', mail, receives } })
+  contact('Ana', 'ana@x.example', ['invoices', 'quotes'])
+  contact('Bo', 'Bo@x.example', ['invoices'])
+  contact('Cy', 'ana@x.example', ['invoices'])
+  contact('Dot', '', [])
+  expect(recipientsOf(world.db, 1, 'invoices')).toEqual(['ana@x.example', 'bo@x.example'])
+  expect(recipientsOf(world.db, 1, 'quotes')).toEqual(['ana@x.example'])
+  expect(recipientsOf(world.db, 1, 'status')).toEqual([])
+})
+
+test.each([
+  ['ana@x.example', 'ana@x.example'],
+  [' ana@x.example;bo@x.example , ', 'ana@x.example, bo@x.example'],
+  ['', null],
+  ['ana@x.example, nobody', null],
+])('email addresses %j are read as %j', (typed, read) =>
+  expect(mailListSchema.safeParse(typed).data ?? null).toBe(read),
+)

@@ -5,7 +5,7 @@ import { noteStopEvent, type StopEventForm } from '#server/check-call/note'
 import { receive } from '#server/exchange/receive'
 import { carryOut } from '#server/load/commands'
 import { findPartner } from '#server/partner/partners'
-import { exchangeDocument, load, stopEvent } from '#server/schema'
+import { customer, customerContact, exchangeDocument, load, outbox, stopEvent } from '#server/schema'
 import { joinPartner } from '#server/tender/join'
 import { readWaitingTenders } from '#server/tender/read-waiting'
 import { addPartner, fileOf, mapSampleCodes, sentTexts, tenderOf } from '#server/testing/partners'
@@ -173,4 +173,20 @@ test('a practice load is joined to a test partner only', () => {
   })
   world.db.run(`update partner set usage = 'T'`)
   expect(joinPartner(world.db, practice, { partnerId: 1, shipmentId: 'PH9' }, ines)).toEqual({ done: true })
+})
+
+test('an invoice by email goes to who pays and to the contacts there who receive invoices', () => {
+  const contact = { role: '', phone: '', receives: ['invoices' as const] }
+  world.db
+    .insert(customerContact)
+    .values([
+      { ...contact, customerId: 1, name: 'Ana', mail: 'ana@x.example' },
+      { ...contact, customerId: 1, name: 'Bo', mail: 'bo@x.example', receives: ['quotes'] },
+    ])
+    .run()
+  standing('paperwork_in')
+  expect(billLoad(world.db, loadId, later)).toEqual({ done: true })
+  const sent = world.db.select().from(outbox).where(eq(outbox.kind, 'invoice_mail')).get()!
+  const { billingMail } = world.db.select({ billingMail: customer.billingMail }).from(customer).get()!
+  expect(sent.payload).toEqual({ to: `${billingMail}, ana@x.example` })
 })

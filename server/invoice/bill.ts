@@ -6,6 +6,7 @@ import {
   type InvoiceFacts,
   invoiceRefusalWords,
 } from '#core/invoice/decide'
+import { recipientsOf } from '#server/customer/recipients'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import { sendSet } from '#server/exchange/send'
@@ -53,10 +54,17 @@ function readFacts(db: Db, loadId: number, { now }: Act): ServerFacts | null {
     missing,
     isBilled: isBilled(db, loadId),
     channel: takes210 ? 'exchange' : 'email',
-    to: takes210 && joined ? joined.partner.name : (own.payer.billingMail ?? ''),
+    to: takes210 && joined ? joined.partner.name : billedAt(db, own.payer),
     totalMinor: sheet.totalMinor,
     invoice,
   }
+}
+
+/** Where the bill goes: to who pays, and to the contacts there who receive invoices. */
+function billedAt(db: Db, { id, billingMail }: { id: number; billingMail: string | null }): string {
+  return [...new Set([billingMail?.toLowerCase() ?? '', ...recipientsOf(db, id, 'invoices')])]
+    .filter(Boolean)
+    .join(', ')
 }
 
 function send(db: Db, loadId: number, { facts, now }: Context<ServerFacts, BillCommand>): void {

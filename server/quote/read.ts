@@ -5,6 +5,7 @@ import { earlierPrices } from '#core/quote/compare'
 import { quoteNumber } from '#core/quote/quote'
 import type { RateBand } from '#core/rates/rates'
 import { dayOf, toLocal } from '#core/time/local'
+import { recipientsOf } from '#server/customer/recipients'
 import { type Db, prepared } from '#server/db.server'
 import { eventsOf } from '#server/event/event'
 import { rateOfRow } from '#server/money/exchange'
@@ -180,7 +181,15 @@ export function readQuote(db: Db, quoteId: number, now: number) {
   return {
     quote: { ...row.quote, number: quoteNumber(row.quote.id) },
     rep: row.rep,
-    customer: { id, name, city, region, prospect, mail: quoteMail ?? billingMail ?? '', fuelTableId },
+    customer: {
+      id,
+      name,
+      city,
+      region,
+      prospect,
+      mail: recipientsOf(db, id, 'quotes').join(', ') || (quoteMail ?? billingMail ?? ''),
+      fuelTableId,
+    },
     pricing: pricingOf(db, id),
     lines: gridLines(db, quoteId),
     versions,

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { z } from 'zod'
+import { mailListSchema } from '#core/customer/contact'
 import { quoteMail } from '#core/quote/mail'
 import type { Db } from '#server/db.server'
 import { type Act, recordEvent } from '#server/event/event'
@@ -11,7 +12,7 @@ import { sentFile } from './file'
 import { quoteSubject } from './subject'
 
 export const sendQuoteSchema = z.object({
-  to: z.string().trim().email('Give an email address').max(200),
+  to: mailListSchema,
   message: z.string().trim().max(2000, 'At most 2,000 characters').default(''),
 })
 
