@@ -2,6 +2,7 @@ import { afterEach, beforeEach, expect, test } from 'vitest'
 import { facilityQuerySchema } from '#core/facility/facility-query'
 import { readFacilityPage } from '#server/facility-page/read'
 import { findFacilities } from '#server/place/find'
+import { facility } from '#server/schema'
 import { now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { listFacilities } from './list'
 import { actOnFacility } from './subject'
@@ -46,4 +47,28 @@ test('the list counts stops, and its page says whose loads they are', () => {
   expect(page.loads.map(({ id }) => id)).toEqual([loadId])
   expect(page.customers).toMatchObject([{ id: 1, stops: 1 }])
   expect(readFacilityPage(world.db, 9_999, now)).toBeNull()
+})
+
+test('double facilities are put together by a manager, in one town alone; loads keep their stops', () => {
+  const manager = { id: 2, name: 'Ruth', role: 'manager' } as never
+  const loadId = openLoad(world.db)
+  const [shed, phoenix] = world.db.select().from(facility).orderBy(facility.id).all()
+  const { id: _, ...same } = shed!
+  const double = world.db
+    .insert(facility)
+    .values({ ...same, name: 'Shed number four', search: 'shed number four' })
+    .returning({ id: facility.id })
+    .get().id
+  const merge = (id: number, otherId: number, viewer = manager) =>
+    actOnFacility(world.db, id, { intent: 'merge', otherId }, viewer, now)
+  expect(() => merge(double, shed!.id, rep)).toThrow()
+  expect(merge(double, phoenix!.id)).toMatchObject({ refusal: { code: 'not_in_town' } })
+  expect(merge(double, double)).toMatchObject({ refusal: { code: 'same_facility' } })
+  expect(merge(double, 9_999)).toMatchObject({ refusal: { code: 'no_such_facility' } })
+  expect(merge(double, shed!.id)).toEqual({ done: true })
+  const page = readFacilityPage(world.db, double, now)!
+  expect(page.loads.map(({ id }) => id)).toEqual([loadId])
+  expect(page.log[0]!.words).toBe('Shed 4 put together with it, 1 stop moved here')
+  expect(readFacilityPage(world.db, shed!.id, now)).toBeNull()
+  expect(findFacilities(world.db, 'shed twin').map(({ id }) => id)).toEqual([double])
 })

@@ -16,8 +16,15 @@ import type { Db } from '#server/db.server'
 import { type Appliers, applyBy, commandOf, type Outcome, outcome, run, type Subject } from '#server/kernel/run'
 import { facility } from '#server/schema'
 import { facilitySearch } from './facilities'
+import { mergeFacility, otherFacility } from './merge'
 
-const appliers: Appliers<FacilityEvent, FacilityFacts, FacilityCommand, void> = {
+/** A command with the facility that goes away. */
+type ServerCommand =
+  | Exclude<FacilityCommand, { kind: 'merge' }>
+  | (FacilityCommand & { kind: 'merge'; otherId: number })
+
+const appliers: Appliers<FacilityEvent, FacilityFacts, ServerCommand, void> = {
+  facility_merged: (db, id, _, context) => mergeFacility(db, id, commandOf(context, 'merge').otherId),
   facts_changed: (db, id, _, context) => {
     const { from, to } = commandOf(context, 'change_facts')
     writeFacts(db, id, { ...context.facts, ...editOf(context.facts, from, to).set })
@@ -60,7 +67,7 @@ function readFacility(db: Db, id: number): FacilityFacts | null {
 }
 
 /** Decisions about a facility. */
-export const facilitySubject: Subject<'facility', FacilityFacts, FacilityCommand, FacilityEvent> = {
+export const facilitySubject: Subject<'facility', FacilityFacts, ServerCommand, FacilityEvent> = {
   aggregate: 'facility',
   read: readFacility,
   decide: decideFacility,
@@ -70,15 +77,20 @@ export const facilitySubject: Subject<'facility', FacilityFacts, FacilityCommand
 }
 
 /** What somebody of the desk does to a facility from its page, as it comes over the wire. */
-export const facilityActSchema = z.object({
-  intent: z.literal('change_facts'),
-  from: facilityFactsSchema,
-  to: facilityFactsSchema,
-})
+export const facilityActSchema = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('change_facts'), from: facilityFactsSchema, to: facilityFactsSchema }),
+  z.object({ intent: z.literal('merge'), otherId: z.number().int().positive() }),
+])
 export type FacilityAct = z.infer<typeof facilityActSchema>
 
 /** Carries out one act on a facility for a viewer who may. */
-export function actOnFacility(db: Db, id: number, { from, to }: FacilityAct, viewer: Viewer, now: number): Outcome {
-  requirePermission(viewer, 'edit_loads')
-  return outcome(run(db, facilitySubject, id, { kind: 'change_facts', from, to }, { now, by: person(viewer) }))
+export function actOnFacility(db: Db, id: number, act: FacilityAct, viewer: Viewer, now: number): Outcome {
+  requirePermission(viewer, act.intent === 'merge' ? 'set_pricing' : 'edit_loads')
+  return outcome(run(db, facilitySubject, id, () => commandOfAct(db, id, act), { now, by: person(viewer) }))
+}
+
+function commandOfAct(db: Db, id: number, act: FacilityAct): ServerCommand {
+  if (act.intent === 'change_facts') return { kind: 'change_facts', from: act.from, to: act.to }
+  const { otherId } = act
+  return { kind: 'merge', otherId, other: otherFacility(db, id, otherId), isSame: otherId === id }
 }

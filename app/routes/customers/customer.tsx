@@ -13,10 +13,10 @@ import { brokerage } from '#server/settings.server'
 import { ContactDialog } from '../../customer/contact-dialog'
 import { ContactList, type ListedContact } from '../../customer/contact-list'
 import { CustomerFactsDialog } from '../../customer/facts-dialog'
-import { MergeDialog } from '../../customer/merge-dialog'
 import { YearLine } from '../../customer/year-line'
 import { Documents } from '../../document/document-list'
 import { LoadLines } from '../../listing/load-lines'
+import { MergeDialog } from '../../listing/merge-dialog'
 import { EventLog } from '../../ui/event-log'
 import { FactList } from '../../ui/fact-list'
 import { useKeys } from '../../ui/keys'
@@ -92,7 +92,16 @@ export default function Customer({ loaderData }: Route.ComponentProps) {
       </div>
       {open === 'facts' && <CustomerFactsDialog page={page} onClose={close} />}
       {open === 'contact' && <ContactDialog customerId={page.id} contact={null} onClose={close} />}
-      {open === 'merge' && <MergeDialog page={page} onClose={close} />}
+      {open === 'merge' && (
+        <MergeDialog
+          title={`Put another customer together with ${own.name}`}
+          label="The other name of the same customer"
+          subject="customers"
+          url={`/customers/${page.id}/act`}
+          note={(name) => `${name} goes away; its loads, quotes, tenders, contacts and documents come here.`}
+          onClose={close}
+        />
+      )}
       {open !== null && typeof open === 'object' && (
         <ContactDialog customerId={page.id} contact={open.contact} onClose={close} />
       )}

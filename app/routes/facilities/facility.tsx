@@ -12,6 +12,7 @@ import { brokerage } from '#server/settings.server'
 import { hoursWords } from '../../facility/facility-columns'
 import { FacilityFactsDialog } from '../../facility/facts-dialog'
 import { LoadLines } from '../../listing/load-lines'
+import { MergeDialog } from '../../listing/merge-dialog'
 import { EventLog } from '../../ui/event-log'
 import { FactList } from '../../ui/fact-list'
 import { useKeys } from '../../ui/keys'
@@ -26,15 +27,17 @@ export function loader({ params, context }: Route.LoaderArgs) {
   const now = Date.now()
   const page = readFacilityPage(database(), Number(params.facilityId), now)
   if (!page) throw new Response('There is no such facility.', { status: 404 })
-  return { page, now, zone: brokerage.zone, mayEdit: may(viewer(context).role, 'edit_loads') }
+  const { role } = viewer(context)
+  return { page, now, zone: brokerage.zone, mayEdit: may(role, 'edit_loads'), mayMerge: may(role, 'set_pricing') }
 }
 
 export default function Facility({ loaderData }: Route.ComponentProps) {
-  const { page, now, zone, mayEdit } = loaderData
+  const { page, now, zone, mayEdit, mayMerge } = loaderData
   const { own, place } = page
-  const [isOpen, setOpen] = useState(false)
+  const [open, setOpen] = useState<'facts' | 'merge' | null>(null)
+  const close = () => setOpen(null)
   useLive(({ aggregate, id }) => aggregate === 'facility' && id === page.id)
-  useKeys('Facility', [{ key: 'e', words: 'change this facility', run: () => setOpen(true), disabled: !mayEdit }])
+  useKeys('Facility', [{ key: 'e', words: 'change this facility', run: () => setOpen('facts'), disabled: !mayEdit }])
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <header className="flex items-center gap-3 border-b border-strong px-4 py-2">
@@ -42,11 +45,18 @@ export default function Facility({ loaderData }: Route.ComponentProps) {
         <span className="label">
           {place.city} {place.region}
         </span>
-        {mayEdit && (
-          <button type="button" className="button first ml-auto" onClick={() => setOpen(true)}>
-            Change <kbd className="key">e</kbd>
-          </button>
-        )}
+        <span className="ml-auto flex gap-2">
+          {mayMerge && (
+            <button type="button" className="button" onClick={() => setOpen('merge')}>
+              Put together with another
+            </button>
+          )}
+          {mayEdit && (
+            <button type="button" className="button first" onClick={() => setOpen('facts')}>
+              Change <kbd className="key">e</kbd>
+            </button>
+          )}
+        </span>
       </header>
       <div className="grid min-h-0 flex-1 grid-cols-[320px_minmax(0,1fr)_280px] overflow-y-auto max-lg:grid-cols-1">
         <div className="flex flex-col gap-4 border-r px-4 py-3">
@@ -66,7 +76,17 @@ export default function Facility({ loaderData }: Route.ComponentProps) {
           <EventLog events={page.log} now={now} zone={zone} />
         </div>
       </div>
-      {isOpen && <FacilityFactsDialog page={page} onClose={() => setOpen(false)} />}
+      {open === 'facts' && <FacilityFactsDialog page={page} onClose={close} />}
+      {open === 'merge' && (
+        <MergeDialog
+          title={`Put another facility together with ${own.name}`}
+          label="The other name of the same facility"
+          subject="facilities"
+          url={`/facilities/${page.id}/act`}
+          note={(name) => `${name} goes away; its stops and the codes of partners come here.`}
+          onClose={close}
+        />
+      )}
     </main>
   )
 }
