@@ -56,7 +56,7 @@ test('double facilities are put together by a manager, in one town alone; loads 
   const { id: _, ...same } = shed!
   const double = world.db
     .insert(facility)
-    .values({ ...same, name: 'Shed number four', search: 'shed number four' })
+    .values({ ...same, name: 'Shed number four', search: 'shed number four twin falls id' })
     .returning({ id: facility.id })
     .get().id
   const merge = (id: number, otherId: number, viewer = manager) =>
