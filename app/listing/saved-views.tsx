@@ -26,22 +26,26 @@ export function SavedViews({
     if (answer.ok) void revalidate()
     return answer
   }
-  const save = (form: HTMLFormElement) =>
-    post({ intent: 'save', list, name: new FormData(form).get('name'), query: params })
+  const save = (form: HTMLFormElement) => {
+    const data = new FormData(form)
+    return post({ intent: 'save', list, name: data.get('name'), query: params, shared: data.has('shared') })
+  }
   const standing = views.find((view) => view.query === params)
+  if (views.length === 0 && params === '') return null
   return (
     <nav aria-label="Saved searches" className="flex min-w-0 items-center gap-3">
-      {views.slice(0, 4).map((view) => (
+      {views.slice(0, 8).map((view) => (
         <Link
           key={view.id}
           to={`${path}?${view.query}`}
           aria-current={view === standing || undefined}
+          title={view.isOwn ? undefined : `shared by ${view.keptBy}`}
           className={`truncate py-1 ${view === standing ? 'font-semibold' : 'link'}`}
         >
           {view.name}
         </Link>
       ))}
-      {standing && (
+      {standing?.isOwn && (
         <LinkButton onClick={() => void post({ intent: 'drop', viewId: standing.id })}>
           Drop “{standing.name}”
         </LinkButton>
@@ -49,7 +53,14 @@ export function SavedViews({
       {params !== '' && !standing && <LinkButton onClick={() => setNaming(true)}>Save this search</LinkButton>}
       {naming && (
         <FormDialog title="Save this search" button="Save it" save={save} onClose={() => setNaming(false)}>
-          {(error) => <Field label="Its name" name="name" error={error('name')} autoFocus maxLength={60} />}
+          {(error) => (
+            <>
+              <Field label="Its name" name="name" error={error('name')} autoFocus maxLength={60} />
+              <label className="flex items-center gap-2">
+                <input type="checkbox" name="shared" /> Share it with the desk
+              </label>
+            </>
+          )}
         </FormDialog>
       )}
     </nav>

@@ -1,12 +1,13 @@
+import { booked } from '#core/load/states'
 import { equipmentWords, loadStateWords } from '#core/load/words'
 import { formatAmount, percentOf } from '#core/money/money'
 import { dayOf, toLocal } from '#core/time/local'
-import { clockWords, dayWords } from '#core/time/words'
-import type { ListedLoad } from '#server/load/list'
+import { clockWords, dayClockWords, dayWords } from '#core/time/words'
+import type { LoadRow } from '#server/load/list'
 import type { Column } from '../ui/table/column'
 
 /** The columns that the list of loads can show. */
-export const loadColumns: readonly Column<ListedLoad>[] = [
+export const loadColumns: readonly Column<LoadRow>[] = [
   {
     id: 'number',
     head: 'Load',
@@ -137,6 +138,35 @@ export const loadColumns: readonly Column<ListedLoad>[] = [
       const margin = payMinor === null ? null : percentOf(sellMinor - payMinor, sellMinor)
       return margin === null ? '' : `${margin}%`
     },
+  },
+  {
+    id: 'next_stop',
+    head: 'Next stop',
+    width: 'minmax(150px,0.8fr)',
+    shown: 'when chosen',
+    cell: ({ state, nextCity, nextBy }, { today }) =>
+      booked.has(state) &&
+      nextCity && (
+        <>
+          {nextCity} <span className="label">{nextBy && dayClockWords(today, nextBy)}</span>
+        </>
+      ),
+  },
+  {
+    id: 'offers',
+    head: 'Offers',
+    width: '96px',
+    shown: 'when chosen',
+    isNumber: true,
+    cell: ({ offers, bestMinor }) => offers > 0 && `${offers}, ${formatAmount(bestMinor ?? 0)}`,
+  },
+  { id: 'boards', head: 'Posted on', width: '110px', shown: 'when chosen', cell: ({ boards }) => boards },
+  {
+    id: 'last_note',
+    head: 'Last note',
+    width: 'minmax(160px,1fr)',
+    shown: 'when chosen',
+    cell: ({ lastNote }) => lastNote && <span title={lastNote}>{lastNote}</span>,
   },
   {
     id: 'created',

@@ -1,10 +1,11 @@
-import type { ReactNode } from 'react'
+import { type ReactNode, useState } from 'react'
 import { Form, Link, useSubmit } from 'react-router'
 import { sortText } from '#core/listing/sort'
 import { equipmentKinds, loadStates } from '#core/load/load'
-import type { LoadQuery, stateGroups } from '#core/load/load-query'
+import { type DayKind, type LoadQuery, type MissingThing, type stateGroups, usualRadius } from '#core/load/load-query'
 import { equipmentWords, loadStateWords } from '#core/load/words'
 import { regionNames } from '#core/place/regions'
+import { LinkButton } from '../ui/link-button'
 
 const groupWords: Record<keyof typeof stateGroups, string> = {
   open: 'Before dispatch',
@@ -85,9 +86,10 @@ export function LoadFilters({
       <Choice name="to" label="To" chosen={query.to}>
         {regionOptions}
       </Choice>
-      <DayField name="since" label="Pickup" day={query.since} />
+      <DayField name="since" label={dayWords[query.days ?? 'pickup']} day={query.since} />
       <DayField name="until" label="to" day={query.until} />
       <input type="hidden" name="sort" value={sortText(query.sort)} />
+      <MoreFilters query={query} />
       {params !== '' && (
         <Link to="?" className="link">
           Clear
@@ -96,6 +98,58 @@ export function LoadFilters({
     </Form>
   )
 }
+
+const dayWords: Record<DayKind | 'pickup', string> = { pickup: 'Pickup', delivery: 'Delivery', created: 'Made' }
+
+const missingWords: Record<MissingThing, string> = {
+  carrier: 'No carrier',
+  sell: 'No sell charge',
+  confirmation: 'Not confirmed',
+  driver: 'No driver’s phone',
+  delivery_proof: 'No proof of delivery',
+}
+
+/** What narrows the loads more rarely: around a place, by another day, by what they lack. Open where one of them is in force. */
+function MoreFilters({ query }: { query: LoadQuery }) {
+  const isUsed = Boolean(query.near || query.nearTo || query.missing || query.days)
+  const [isOpen, setOpen] = useState(isUsed)
+  if (!isOpen) return <LinkButton onClick={() => setOpen(true)}>More filters</LinkButton>
+  return (
+    <span className="flex basis-full flex-wrap items-center gap-2">
+      <PlaceText name="near" label="Picked up near (city, state)" value={query.near} />
+      <PlaceText name="nearTo" label="Delivered near (city, state)" value={query.nearTo} />
+      <label className="label flex items-center gap-1.5">
+        within
+        <input
+          name="within"
+          inputMode="numeric"
+          defaultValue={query.within ?? ''}
+          placeholder={String(usualRadius)}
+          className="field !w-16"
+        />
+        straight miles
+      </label>
+      <Choice name="missing" label="Missing" chosen={query.missing} width="!w-42">
+        <Options words={missingWords} />
+      </Choice>
+      <Choice name="days" label="Days are of pickup" chosen={query.days} width="!w-44">
+        <option value="delivery">Days are of delivery</option>
+        <option value="created">Days are of making</option>
+      </Choice>
+    </span>
+  )
+}
+
+const PlaceText = ({ name, label, value }: { name: string; label: string; value: string }) => (
+  <input name={name} aria-label={label} placeholder={label} defaultValue={value} className="field !w-56" />
+)
+
+const Options = ({ words }: { words: Record<string, string> }) =>
+  Object.entries(words).map(([value, text]) => (
+    <option key={value} value={value}>
+      {text}
+    </option>
+  ))
 
 /** A form's fields without the empty ones: they would only lengthen the address. */
 function withoutEmpty(form: HTMLFormElement): FormData {

@@ -28,6 +28,17 @@ export const loadColumns = [
 ] as const
 export type LoadColumn = (typeof loadColumns)[number]
 
+/** What a load may lack; the list can be narrowed to those that do. */
+export const missingThings = ['carrier', 'sell', 'confirmation', 'driver', 'delivery_proof'] as const
+export type MissingThing = (typeof missingThings)[number]
+
+/** Which day of a load the list can be narrowed by; the pickup's where nothing is said. */
+export const dayKinds = ['delivery', 'created'] as const
+export type DayKind = (typeof dayKinds)[number]
+
+/** Radius around a place, in straight miles, where none is said. */
+export const usualRadius = 100
+
 const day = z.iso.date().nullable().catch(null).default(null)
 const region = z
   .string()
@@ -35,6 +46,8 @@ const region = z
   .nullable()
   .catch(null)
   .default(null)
+
+const place = z.string().trim().max(60).catch('').default('')
 
 /** What the list of loads can be asked for; the address bar and a saved search hold it as text. */
 export const loadQuerySchema = z.object({
@@ -44,7 +57,13 @@ export const loadQuerySchema = z.object({
   equipment: z.enum(equipmentKinds).nullable().catch(null).default(null),
   from: region,
   to: region,
-  /** The first and the last day of pickup, in the desk's own zone. */
+  /** A place as it was typed, `Boise ID`: picked up, or delivered, within so many straight miles of it. */
+  near: place,
+  nearTo: place,
+  within: z.coerce.number().int().min(5).max(1000).nullable().catch(null).default(null),
+  missing: z.enum(missingThings).nullable().catch(null).default(null),
+  /** The first and the last day, of pickup where `days` says nothing else, in the desk's own zone. */
+  days: z.enum(dayKinds).nullable().catch(null).default(null),
   since: day,
   until: day,
   sort: sortSchema(loadColumns, { column: 'created', direction: 'descending' }),

@@ -29,3 +29,16 @@ test('columns are chosen, changed and given back, each person their own', () => 
   chooseColumns(world.db, 1, 'loads', null)
   expect(chosenColumns(world.db, 1, 'loads')).toBeNull()
 })
+
+test('a search that somebody shares is everybody’s to use, and theirs alone to drop', () => {
+  saveView(world.db, 1, { list: 'loads', name: 'Missing POD', query: 'missing=delivery_proof', shared: true })
+  saveView(world.db, 1, { list: 'loads', name: 'Utah', query: 'from=UT' })
+  const seen = savedViews(world.db, 2, 'loads')
+  expect(seen).toMatchObject([{ name: 'Missing POD', isOwn: false, keptBy: 'Ines Calloway' }])
+  dropView(world.db, 2, seen[0]!.id)
+  expect(savedViews(world.db, 2, 'loads')).toHaveLength(1)
+  // Kept again without sharing, it is one's own again.
+  saveView(world.db, 1, { list: 'loads', name: 'Missing POD', query: 'missing=delivery_proof' })
+  expect(savedViews(world.db, 2, 'loads')).toEqual([])
+  expect(savedViews(world.db, 1, 'loads').map(({ isOwn }) => isOwn)).toEqual([true, true])
+})

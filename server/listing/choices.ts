@@ -1,24 +1,39 @@
-import { and, asc, eq } from 'drizzle-orm'
+import { and, asc, eq, or, sql } from 'drizzle-orm'
 import type { ListName } from '#core/listing/lists'
 import type { Db } from '#server/db.server'
-import { listColumns, savedView } from '#server/schema'
+import { listColumns, savedView, user } from '#server/schema'
 
-/** The searches of a list that somebody keeps, by name. */
+/** The searches of a list that somebody keeps or that others share, by name. */
 export const savedViews = (db: Db, userId: number, list: ListName) =>
   db
-    .select({ id: savedView.id, name: savedView.name, query: savedView.query })
+    .select({
+      id: savedView.id,
+      name: savedView.name,
+      query: savedView.query,
+      shared: savedView.shared,
+      isOwn: sql<number>`${savedView.userId} = ${userId}`.mapWith(Boolean),
+      keptBy: user.name,
+    })
     .from(savedView)
-    .where(and(eq(savedView.userId, userId), eq(savedView.list, list)))
+    .innerJoin(user, eq(user.id, savedView.userId))
+    .where(and(eq(savedView.list, list), or(eq(savedView.userId, userId), savedView.shared)))
     .orderBy(asc(savedView.name))
     .all()
 
 export type SavedView = ReturnType<typeof savedViews>[number]
 
 /** Keeps a query of a list under a name; the same name again takes its place. */
-export function saveView(db: Db, userId: number, view: { list: ListName; name: string; query: string }): void {
+export function saveView(
+  db: Db,
+  userId: number,
+  view: { list: ListName; name: string; query: string; shared?: boolean },
+): void {
   db.insert(savedView)
     .values({ userId, ...view })
-    .onConflictDoUpdate({ target: [savedView.userId, savedView.list, savedView.name], set: { query: view.query } })
+    .onConflictDoUpdate({
+      target: [savedView.userId, savedView.list, savedView.name],
+      set: { query: view.query, shared: view.shared ?? false },
+    })
     .run()
 }
 

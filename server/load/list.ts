@@ -1,13 +1,10 @@
-import { and, asc, count, desc, eq, gte, inArray, lt, type SQL, sql } from 'drizzle-orm'
-import type { LoadState } from '#core/load/load'
-import { type LoadColumn, type LoadQuery, type StateChoice, stateGroups } from '#core/load/load-query'
-import { onDesk, onTheWay } from '#core/load/states'
-import { addDays, toInstant } from '#core/time/local'
+import { asc, count, desc, eq, inArray, type SQL, sql } from 'drizzle-orm'
+import type { LoadColumn, LoadQuery } from '#core/load/load-query'
 import type { Db } from '#server/db.server'
 import { carrier, customer, load, user } from '#server/schema'
-import { inSql } from '#server/schema/state-sql'
-import { brokerage } from '#server/settings.server'
-import { loadMatch, newestMatches } from './words'
+import { type AroundLoad, aroundLoads } from './around'
+import { conditions } from './conditions'
+import { newestMatches } from './words'
 
 const listed = {
   id: load.id,
@@ -62,10 +59,44 @@ export function listLoads(
   db: Db,
   query: LoadQuery,
   page: { from: number; limit: number },
-): { rows: ListedLoad[]; total: number; readAs: string | null } {
+): { rows: LoadRow[]; total: number; readAs: string | null } {
   const { where, readAs } = conditions(db, query)
   const [counted] = db.select({ total: count() }).from(load).where(where).all()
-  return { rows: loadsById(db, sortedIds(db, query, where, page)), total: counted?.total ?? 0, readAs }
+  return { rows: rowsOf(db, sortedIds(db, query, where, page)), total: counted?.total ?? 0, readAs }
+}
+
+/** A load as the list shows it: with what is around it. */
+export type LoadRow = ListedLoad & AroundLoad
+
+function rowsOf(db: Db, ids: number[]): LoadRow[] {
+  const around = aroundLoads(db, ids)
+  return loadsById(db, ids).map((row) => ({ ...row, ...around.get(row.id)! }))
+}
+
+/** What all loads of a query come to, in the desk's currency; pay and margin of those that a carrier has. */
+export function loadTotals(db: Db, query: LoadQuery): LoadTotals {
+  const { where } = conditions(db, query)
+  const hasCarrier = sql`${load.payMinor} is not null and ${load.state} <> 'cancelled'`
+  const [row] = db
+    .select({
+      sellMinor: sql<number>`coalesce(sum(${load.sellMinor}), 0)`,
+      miles: sql<number>`coalesce(sum(${load.miles}), 0)`,
+      booked: sql<number>`coalesce(sum(${hasCarrier}), 0)`,
+      bookedSellMinor: sql<number>`coalesce(sum(case when ${hasCarrier} then ${load.sellMinor} end), 0)`,
+      payMinor: sql<number>`coalesce(sum(case when ${hasCarrier} then ${load.payMinor} end), 0)`,
+    })
+    .from(load)
+    .where(where)
+    .all()
+  return row!
+}
+
+export interface LoadTotals {
+  sellMinor: number
+  miles: number
+  booked: number
+  bookedSellMinor: number
+  payMinor: number
 }
 
 /** The ids of all loads that a query finds, in its order. */
@@ -116,37 +147,4 @@ function sortedIds(
     .offset(from)
     .all()
     .map(({ id }) => id)
-}
-
-const statesOf = (choice: StateChoice): readonly LoadState[] =>
-  choice in stateGroups ? stateGroups[choice as keyof typeof stateGroups].states : [choice as LoadState]
-
-/** Narrows to some states. Where a partial index holds all of them its own condition is written too: SQLite uses it for nothing less. */
-function inStates(states: readonly LoadState[]): SQL[] {
-  const group = [onDesk, onTheWay].find((each) => states.every((state) => each.has(state)))
-  return [inArray(load.state, [...states]), ...(group ? [sql`${load.state} in (${sql.raw(inSql(group))})`] : [])]
-}
-
-/** Narrows to the loads that hold all of the words; to none where what was typed has no word or number in it. */
-function holds(db: Db, typed: string): { holdsWords: SQL | undefined; readAs: string | null } {
-  if (typed.trim() === '') return { holdsWords: undefined, readAs: null }
-  const { match, readAs } = loadMatch(db, typed)
-  const among = sql`${load.id} in (select rowid from load_words where load_words match ${match})`
-  return { holdsWords: match === null ? sql`false` : among, readAs }
-}
-
-function conditions(db: Db, query: LoadQuery): { where: SQL | undefined; readAs: string | null } {
-  const midnight = (day: string) => toInstant(`${day}T00:00`, brokerage.zone)
-  const { holdsWords, readAs } = holds(db, query.q)
-  const where = and(
-    holdsWords,
-    ...(query.state ? inStates(statesOf(query.state)) : []),
-    query.rep ? eq(load.repId, query.rep) : undefined,
-    query.equipment ? eq(load.equipment, query.equipment) : undefined,
-    query.from ? eq(load.originRegion, query.from) : undefined,
-    query.to ? eq(load.destRegion, query.to) : undefined,
-    query.since ? gte(load.pickupAt, midnight(query.since)) : undefined,
-    query.until ? lt(load.pickupAt, midnight(addDays(query.until, 1))) : undefined,
-  )
-  return { where, readAs }
 }

@@ -1,7 +1,7 @@
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { z } from 'zod'
 import { listNames } from '#core/listing/lists'
-import { anyFacts, enumChecks, id, instant, json } from './columns'
+import { anyFacts, enumChecks, flag, id, instant, json } from './columns'
 import { user } from './party'
 
 const userId = () =>
@@ -18,6 +18,8 @@ export const savedView = sqliteTable(
     list: text('list', { enum: listNames }).notNull(),
     name: text('name').notNull(),
     query: text('query').notNull(),
+    /** Everybody of the desk sees it; only who keeps it drops it. */
+    shared: flag('shared'),
   },
   (table) => [uniqueIndex('saved_view_name').on(table.userId, table.list, table.name), ...enumChecks(table)],
 )

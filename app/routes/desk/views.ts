@@ -12,11 +12,12 @@ const viewSchema = z.discriminatedUnion('intent', [
     list: z.enum(listNames),
     name: z.string().trim().min(1, 'Give the view a name').max(60),
     query: z.string().max(400),
+    shared: z.boolean().default(false),
   }),
   z.object({ intent: z.literal('drop'), viewId: z.number().int().positive() }),
 ])
 
-/** Keeps or drops a search of a list, each person their own. */
+/** Keeps or drops a search of a list: each person their own, which they may share. */
 export async function action({ request, context }: Route.ActionArgs) {
   const body = await readJson(request, viewSchema)
   if ('errors' in body) return Response.json(body, { status: body.status })

@@ -8,12 +8,13 @@ import { viewer } from '#server/access/cookie'
 import { people } from '#server/access/people'
 import { database } from '#server/db.server'
 import { chosenColumns, savedViews } from '#server/listing/choices'
-import { type ListedLoad, listLoads } from '#server/load/list'
+import { type LoadRow, listLoads } from '#server/load/list'
 import { unfinishedLoads } from '#server/load/unfinished'
 import { brokerage } from '#server/settings.server'
 import { SavedViews } from '../../listing/saved-views'
 import { loadColumns } from '../../load/load-columns'
 import { LoadFilters } from '../../load/load-filters'
+import { LoadTotalsLine } from '../../load/load-totals'
 import { UnfinishedLine } from '../../load/unfinished-line'
 import { useKeys } from '../../ui/keys'
 import { useLive } from '../../ui/live'
@@ -86,7 +87,7 @@ export default function Loads({ loaderData }: Route.ComponentProps) {
   )
 }
 
-const copyColumn: Column<ListedLoad> = {
+const copyColumn: Column<LoadRow> = {
   id: 'copy',
   head: '',
   width: '36px',
@@ -106,8 +107,8 @@ function Head({
 }: {
   data: Route.ComponentProps['loaderData']
   params: string
-  columns: readonly Column<ListedLoad>[]
-  shown: Column<ListedLoad>[]
+  columns: readonly Column<LoadRow>[]
+  shown: Column<LoadRow>[]
 }) {
   return (
     <header className="flex flex-col gap-2 border-b border-strong px-4 py-2">
@@ -116,7 +117,7 @@ function Head({
         <span className="label">
           {total.toLocaleString('en-US')} found{readAs && ` for “${readAs}”: no load has what was typed`}
         </span>
-        <SavedViews list="loads" path="/loads" views={views} params={params} />
+        <LoadTotalsLine params={loadFilterParams(query)} version={total} />
         <span className="ml-auto flex gap-2">
           <ColumnsMenu list="loads" columns={columns} shown={shown} isChosen={chosen !== null} />
           {mayExport && (
@@ -132,6 +133,7 @@ function Head({
         </span>
       </div>
       <LoadFilters query={query} reps={reps} params={params} />
+      <SavedViews list="loads" path="/loads" views={views} params={params} />
     </header>
   )
 }

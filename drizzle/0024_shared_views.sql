@@ -1,0 +1,1 @@
+ALTER TABLE `saved_view` ADD `shared` integer DEFAULT false NOT NULL;
