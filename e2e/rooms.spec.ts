@@ -88,7 +88,7 @@ test('what is typed is not lost when the server refuses', async ({ page }) => {
   // Where the lane is not known well the price may be asked about first: saved again, it is meant.
   await expect(async () => {
     await page.getByRole('button', { name: /Save the change/ }).click()
-    await expect(page.getByRole('alert')).toContainText('its terms can no longer change', { timeout: 2000 })
+    await expect(page.getByRole('alert')).toContainText('its commodity can no longer change', { timeout: 2000 })
   }).toPass()
   await expect(page.getByLabel('Freight', { exact: true })).toHaveValue('Something new')
 })

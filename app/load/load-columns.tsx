@@ -2,7 +2,7 @@ import { booked } from '#core/load/states'
 import { equipmentWords, loadStateWords } from '#core/load/words'
 import { formatAmount, percentOf } from '#core/money/money'
 import { dayOf, toLocal } from '#core/time/local'
-import { clockWords, dayClockWords, dayWords } from '#core/time/words'
+import { clockWords, dayClockWords, dayWords, nearDayWords } from '#core/time/words'
 import type { LoadRow } from '#server/load/list'
 import type { Column } from '../ui/table/column'
 
@@ -148,17 +148,18 @@ export const loadColumns: readonly Column<LoadRow>[] = [
       booked.has(state) &&
       nextCity && (
         <>
-          {nextCity} <span className="label">{nextBy && dayClockWords(today, nextBy)}</span>
+          {nextCity}{' '}
+          <span className="label">{nextBy && dayClockWords(nearDayWords(dayOf(nextBy), today), nextBy)}</span>
         </>
       ),
   },
   {
     id: 'offers',
     head: 'Offers',
-    width: '96px',
+    width: '116px',
     shown: 'when chosen',
     isNumber: true,
-    cell: ({ offers, bestMinor }) => offers > 0 && `${offers}, ${formatAmount(bestMinor ?? 0)}`,
+    cell: ({ offers, bestMinor }) => offers > 0 && `${offers} from ${formatAmount(bestMinor ?? 0)}`,
   },
   { id: 'boards', head: 'Posted on', width: '110px', shown: 'when chosen', cell: ({ boards }) => boards },
   {

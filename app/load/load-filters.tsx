@@ -89,12 +89,12 @@ export function LoadFilters({
       <DayField name="since" label={dayWords[query.days ?? 'pickup']} day={query.since} />
       <DayField name="until" label="to" day={query.until} />
       <input type="hidden" name="sort" value={sortText(query.sort)} />
-      <MoreFilters query={query} />
       {params !== '' && (
         <Link to="?" className="link">
           Clear
         </Link>
       )}
+      <MoreFilters query={query} />
     </Form>
   )
 }

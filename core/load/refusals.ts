@@ -42,7 +42,7 @@ const sentences = {
   gate_holds_confirmation: ({ detail }) => `Vetting holds this rate confirmation back: ${detail}.`,
   nobody_may_override: ({ detail }) => `The policy lets you go no further here: ${detail}.`,
   too_late_to_change: ({ load, state, detail }) =>
-    `${load.number} is ${state}: this can no longer change: ${detail.toLowerCase()}.`,
+    `${load.number} is ${state}: its ${detail.toLowerCase()} can no longer change.`,
   no_confirmation: ({ load }) => `${load.number} has no rate confirmation to send.`,
   already_accepted: () => 'This rate confirmation is accepted already.',
   already_sent: () => 'This rate confirmation is sent already: send it again only if they ask.',

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, test } from 'vitest'
 import { type TestWorld, testWorld } from '#server/testing/world'
-import { chooseColumns, chosenColumns, dropView, savedViews, saveView } from './choices'
+import { chooseColumns, chooseWidth, chosenColumns, chosenWidths, dropView, savedViews, saveView } from './choices'
 
 let world: TestWorld
 beforeEach(() => {
@@ -41,4 +41,14 @@ test('a search that somebody shares is everybody’s to use, and theirs alone to
   saveView(world.db, 1, { list: 'loads', name: 'Missing POD', query: 'missing=delivery_proof' })
   expect(savedViews(world.db, 2, 'loads')).toEqual([])
   expect(savedViews(world.db, 1, 'loads').map(({ isOwn }) => isOwn)).toEqual([true, true])
+})
+
+test('how wide a column is made is kept for each person and list, until it is set back', () => {
+  chooseWidth(world.db, 1, 'loads', { column: 'lane', width: 320 })
+  chooseWidth(world.db, 1, 'loads', { column: 'lane', width: 240 })
+  chooseWidth(world.db, 1, 'loads', { column: 'carrier', width: 90 })
+  expect(chosenWidths(world.db, 1, 'loads')).toEqual({ lane: 240, carrier: 90 })
+  expect([chosenWidths(world.db, 2, 'loads'), chosenWidths(world.db, 1, 'quotes')]).toEqual([{}, {}])
+  chooseWidth(world.db, 1, 'loads', { column: 'lane', width: null })
+  expect(chosenWidths(world.db, 1, 'loads')).toEqual({ carrier: 90 })
 })

@@ -1,7 +1,7 @@
 import { and, asc, eq, or, sql } from 'drizzle-orm'
 import type { ListName } from '#core/listing/lists'
 import type { Db } from '#server/db.server'
-import { listColumns, savedView, user } from '#server/schema'
+import { columnWidth, listColumns, savedView, user } from '#server/schema'
 
 /** The searches of a list that somebody keeps or that others share, by name. */
 export const savedViews = (db: Db, userId: number, list: ListName) =>
@@ -66,4 +66,33 @@ export function chooseColumns(db: Db, userId: number, list: ListName, columns: s
     .values({ userId, list, columns })
     .onConflictDoUpdate({ target: [listColumns.userId, listColumns.list], set: { columns } })
     .run()
+}
+
+/** How wide somebody made the columns of a list, in pixels, by the columns' ids. */
+export const chosenWidths = (db: Db, userId: number, list: ListName): Record<string, number> =>
+  Object.fromEntries(
+    db
+      .select({ column: columnWidth.column, width: columnWidth.width })
+      .from(columnWidth)
+      .where(and(eq(columnWidth.userId, userId), eq(columnWidth.list, list)))
+      .all()
+      .map(({ column, width }) => [column, width]),
+  )
+
+/** Keeps how wide somebody made a column; null sets it back. */
+export function chooseWidth(
+  db: Db,
+  userId: number,
+  list: ListName,
+  { column, width }: { column: string; width: number | null },
+): void {
+  if (width === null)
+    db.delete(columnWidth)
+      .where(and(eq(columnWidth.userId, userId), eq(columnWidth.list, list), eq(columnWidth.column, column)))
+      .run()
+  else
+    db.insert(columnWidth)
+      .values({ userId, list, column, width })
+      .onConflictDoUpdate({ target: [columnWidth.userId, columnWidth.list, columnWidth.column], set: { width } })
+      .run()
 }

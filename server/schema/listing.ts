@@ -35,6 +35,18 @@ export const listColumns = sqliteTable(
   (table) => [primaryKey({ columns: [table.userId, table.list] }), ...enumChecks(table)],
 )
 
+/** How wide somebody made a column of a list, in pixels. */
+export const columnWidth = sqliteTable(
+  'column_width',
+  {
+    userId: userId(),
+    list: text('list', { enum: listNames }).notNull(),
+    column: text('column').notNull(),
+    width: integer('width').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.userId, table.list, table.column] }), ...enumChecks(table)],
+)
+
 /** What somebody typed into a form and has not saved: it is there again when they open the form. */
 export const keptForm = sqliteTable(
   'kept_form',

@@ -7,7 +7,7 @@ import { dayOf, toLocal } from '#core/time/local'
 import { viewer } from '#server/access/cookie'
 import { readDirectory } from '#server/carrier/directory'
 import { database } from '#server/db.server'
-import { chosenColumns, savedViews } from '#server/listing/choices'
+import { chosenColumns, chosenWidths, savedViews } from '#server/listing/choices'
 import { brokerage } from '#server/settings.server'
 import { AddCarrierDialog } from '../../carrier/add-dialog'
 import { directoryColumns } from '../../carrier/directory-columns'
@@ -34,6 +34,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     ...readDirectory(db, query, { from: 0, limit: rowsAtOnce }, now),
     views: savedViews(db, who.id, 'carriers'),
     columns: chosenColumns(db, who.id, 'carriers'),
+    widths: chosenWidths(db, who.id, 'carriers'),
     today: dayOf(toLocal(now, brokerage.zone)),
     zone: brokerage.zone,
     mayEdit: may(who.role, 'edit_carriers'),
@@ -54,7 +55,7 @@ export default function Carriers({ loaderData }: Route.ComponentProps) {
     { key: 'a', words: 'add a carrier', run: () => setAdding(true), disabled: !mayEdit },
     { key: 'w', words: 'what needs attention', run: () => navigate('/carriers/attention') },
   ])
-  const shown = shownColumns(directoryColumns, loaderData.columns)
+  const shown = shownColumns(directoryColumns, loaderData.columns, loaderData.widths)
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <DirectoryHead
@@ -76,6 +77,7 @@ export default function Carriers({ loaderData }: Route.ComponentProps) {
       <div className="flex min-h-0 flex-1">
         <Filters query={query} counts={counts} />
         <Table
+          list="carriers"
           label="Carriers"
           columns={shown}
           rows={rows}

@@ -10,7 +10,7 @@ import { dayOf, toLocal } from '#core/time/local'
 import { viewer } from '#server/access/cookie'
 import { listCustomers } from '#server/customer/list'
 import { database } from '#server/db.server'
-import { chosenColumns, savedViews } from '#server/listing/choices'
+import { chosenColumns, chosenWidths, savedViews } from '#server/listing/choices'
 import { brokerage } from '#server/settings.server'
 import { customerColumns } from '../../customer/customer-columns'
 import { ListSearch } from '../../listing/list-search'
@@ -37,6 +37,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     ...listCustomers(db, query, { from: 0, limit: rowsAtOnce }, now),
     views: savedViews(db, who.id, 'customers'),
     columns: chosenColumns(db, who.id, 'customers'),
+    widths: chosenWidths(db, who.id, 'customers'),
     now: { today: dayOf(toLocal(now, brokerage.zone)), zone: brokerage.zone },
   }
 }
@@ -46,7 +47,7 @@ export default function Customers({ loaderData }: Route.ComponentProps) {
   const params = customerParams(query)
   const { row, want } = usePagedRows(loaderData.rows, `/customers/rows?${params}`)
   const rows = useVirtualRows(total, want)
-  const shown = shownColumns(customerColumns, columns)
+  const shown = shownColumns(customerColumns, columns, loaderData.widths)
   useLive(({ aggregate, id }) => aggregate === 'customer' && loaderData.rows.some((each) => each.id === id))
   useKeys('Customers', walkKeys(rows, 'customer'))
   return (
@@ -65,6 +66,7 @@ export default function Customers({ loaderData }: Route.ComponentProps) {
         </span>
       </div>
       <Table
+        list="customers"
         label="Customers"
         columns={shown}
         rows={rows}

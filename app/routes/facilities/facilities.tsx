@@ -9,7 +9,7 @@ import { dayOf, toLocal } from '#core/time/local'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { listFacilities } from '#server/facility/list'
-import { chosenColumns, savedViews } from '#server/listing/choices'
+import { chosenColumns, chosenWidths, savedViews } from '#server/listing/choices'
 import { brokerage } from '#server/settings.server'
 import { facilityColumns } from '../../facility/facility-columns'
 import { ListSearch } from '../../listing/list-search'
@@ -36,6 +36,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     ...listFacilities(db, query, { from: 0, limit: rowsAtOnce }),
     views: savedViews(db, who.id, 'facilities'),
     columns: chosenColumns(db, who.id, 'facilities'),
+    widths: chosenWidths(db, who.id, 'facilities'),
     now: { today: dayOf(toLocal(now, brokerage.zone)), zone: brokerage.zone },
   }
 }
@@ -45,7 +46,7 @@ export default function Facilities({ loaderData }: Route.ComponentProps) {
   const params = facilityParams(query)
   const { row, want } = usePagedRows(loaderData.rows, `/facilities/rows?${params}`)
   const rows = useVirtualRows(total, want)
-  const shown = shownColumns(facilityColumns, columns)
+  const shown = shownColumns(facilityColumns, columns, loaderData.widths)
   useLive(({ aggregate, id }) => aggregate === 'facility' && loaderData.rows.some((each) => each.id === id))
   useKeys('Facilities', walkKeys(rows, 'facility'))
   return (
@@ -61,6 +62,7 @@ export default function Facilities({ loaderData }: Route.ComponentProps) {
         </span>
       </div>
       <Table
+        list="facilities"
         label="Facilities"
         columns={shown}
         rows={rows}

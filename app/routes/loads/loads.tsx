@@ -7,7 +7,7 @@ import { dayOf, toLocal } from '#core/time/local'
 import { viewer } from '#server/access/cookie'
 import { people } from '#server/access/people'
 import { database } from '#server/db.server'
-import { chosenColumns, savedViews } from '#server/listing/choices'
+import { chosenColumns, chosenWidths, savedViews } from '#server/listing/choices'
 import { type LoadRow, listLoads } from '#server/load/list'
 import { unfinishedLoads } from '#server/load/unfinished'
 import { brokerage } from '#server/settings.server'
@@ -40,6 +40,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     reps: people(db),
     views: savedViews(db, who.id, 'loads'),
     columns: chosenColumns(db, who.id, 'loads'),
+    widths: chosenWidths(db, who.id, 'loads'),
     today: dayOf(toLocal(now, brokerage.zone)),
     zone: brokerage.zone,
     mayEdit: may(who.role, 'edit_loads'),
@@ -65,12 +66,13 @@ export default function Loads({ loaderData }: Route.ComponentProps) {
     },
   ])
   const columns = mayEdit ? [...loadColumns, copyColumn] : loadColumns
-  const shown = shownColumns(columns, loaderData.columns)
+  const shown = shownColumns(columns, loaderData.columns, loaderData.widths)
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <Head data={loaderData} params={params} columns={columns} shown={shown} />
       {mayEdit && <UnfinishedLine loads={loaderData.unfinished} now={loaderData.now} zone={zone} />}
       <Table
+        list="loads"
         label="Loads"
         columns={shown}
         rows={rows}

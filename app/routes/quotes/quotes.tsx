@@ -6,7 +6,7 @@ import { quoteFilterParams, quoteParams, quoteQuerySchema } from '#core/quote/qu
 import { dayOf, toLocal } from '#core/time/local'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
-import { chosenColumns, savedViews } from '#server/listing/choices'
+import { chosenColumns, chosenWidths, savedViews } from '#server/listing/choices'
 import { listQuotes } from '#server/quote/list'
 import { brokerage } from '#server/settings.server'
 import { ListSearch } from '../../listing/list-search'
@@ -33,6 +33,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     ...listQuotes(db, query, { from: 0, limit: rowsAtOnce }),
     views: savedViews(db, who.id, 'quotes'),
     columns: chosenColumns(db, who.id, 'quotes'),
+    widths: chosenWidths(db, who.id, 'quotes'),
     now: { today: dayOf(toLocal(Date.now(), brokerage.zone)), zone: brokerage.zone },
     mayEdit: may(who.role, 'edit_quotes'),
   }
@@ -53,8 +54,9 @@ export default function Quotes({ loaderData }: Route.ComponentProps) {
     <main className="flex min-h-0 flex-1 flex-col">
       <Head data={loaderData} onNew={() => setMaking(true)} />
       <Table
+        list="quotes"
         label="Quotes"
-        columns={shownColumns(quoteColumns, loaderData.columns)}
+        columns={shownColumns(quoteColumns, loaderData.columns, loaderData.widths)}
         rows={rows}
         row={row}
         total={total}
@@ -95,7 +97,7 @@ function Head({
         <ColumnsMenu
           list="quotes"
           columns={quoteColumns}
-          shown={shownColumns(quoteColumns, columns)}
+          shown={shownColumns(quoteColumns, columns, {})}
           isChosen={columns !== null}
         />
         {mayEdit && (

@@ -20,6 +20,22 @@ export interface Column<Row> {
   cell: (row: Row, now: Today) => ReactNode
 }
 
-/** The columns somebody sees: those they chose, or the first ones where they chose none, in the table's order. */
-export const shownColumns = <Row>(columns: readonly Column<Row>[], chosen: readonly string[] | null): Column<Row>[] =>
-  columns.filter(({ id, shown }) => shown === 'always' || (chosen ? chosen.includes(id) : shown === 'at first'))
+/** How narrow and how wide a column can be made, in pixels. */
+export const widthLimits = { least: 32, most: 800 }
+
+/** The columns somebody sees: those they chose, or the first ones where they chose none, in the table's order, as wide as they made them. */
+export const shownColumns = <Row>(
+  columns: readonly Column<Row>[],
+  chosen: readonly string[] | null,
+  widths: Readonly<Record<string, number>>,
+): Column<Row>[] =>
+  columns
+    .filter(({ id, shown }) => shown === 'always' || (chosen ? chosen.includes(id) : shown === 'at first'))
+    .map((column) => (widths[column.id] ? { ...column, width: `${widths[column.id]}px` } : column))
+
+const gap = 12
+const sides = 32
+
+/** What the columns need at least, in pixels: a table with less room is scrolled. */
+export const leastWidth = (columns: readonly { width: string }[]): number =>
+  columns.reduce((sum, { width }) => sum + Number(/\d+/.exec(width)?.[0] ?? 0) + gap, sides - gap)

@@ -1,10 +1,14 @@
 import type { MouseEvent, ReactNode } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { type Sort, sortAfter, sortText } from '#core/listing/sort'
-import type { Column, Today } from './column'
+import type { ListName } from '#core/listing/lists'
+import type { Sort } from '#core/listing/sort'
+import { type Column, leastWidth, type Today } from './column'
+import { useColumnSizes } from './column-sizes'
+import { Head } from './head'
 import { headHeight, rowHeight, type VirtualRows } from './use-virtual-rows'
 
 interface TableProps<Row> {
+  list: ListName
   label: string
   columns: readonly Column<Row>[]
   rows: VirtualRows
@@ -26,15 +30,16 @@ const grid = 'grid items-center gap-x-3 px-4'
 
 /** A list as a table of which only the rows in view are drawn: heads sort, the first column is the link, text can be selected. */
 export function Table<Row>(props: TableProps<Row>) {
-  const { label, columns, rows, row, total, hrefOf, onChoose, empty, now } = props
+  const { label, rows, row, total, hrefOf, onChoose, empty, now } = props
+  const { sized: columns, ...sizing } = useColumnSizes(props.list, props.columns)
   const style = { gridTemplateColumns: tracks(columns) }
   return (
-    <div ref={rows.scroller} className="min-h-0 min-w-0 flex-1 overflow-y-auto">
-      <div role="table" aria-label={label} aria-rowcount={total + 1}>
+    <div ref={rows.scroller} className="min-h-0 min-w-0 flex-1 overflow-auto">
+      <div role="table" aria-label={label} aria-rowcount={total + 1} style={{ minWidth: leastWidth(columns) }}>
         <div role="rowgroup" className="sticky top-0 z-10 bg-plain" style={{ height: headHeight }}>
           <div role="row" tabIndex={-1} aria-rowindex={1} style={style} className={`${grid} label h-full border-b`}>
             {columns.map((column) => (
-              <Head key={column.id} column={column} sort={props.sort} params={props.params} />
+              <Head key={column.id} column={column} sort={props.sort} params={props.params} sizing={sizing} />
             ))}
           </div>
         </div>
@@ -58,28 +63,6 @@ export function Table<Row>(props: TableProps<Row>) {
       </div>
       {total === 0 && <div className="p-6">{empty}</div>}
     </div>
-  )
-}
-
-const arrows = { ascending: '↑', descending: '↓' } as const
-
-function Head<Row>({ column, sort, params }: { column: Column<Row>; sort: Sort; params: string }) {
-  const isSorted = sort.column === column.id
-  const align = `truncate leading-6 ${column.isNumber ? 'text-right' : ''}`
-  if (!column.sorts)
-    return (
-      <span role="columnheader" tabIndex={-1} className={align}>
-        {column.head}
-      </span>
-    )
-  const to = `?${params}${params && '&'}sort=${sortText(sortAfter(sort, column.id, column.sorts))}`
-  return (
-    <span role="columnheader" tabIndex={-1} aria-sort={isSorted ? sort.direction : undefined} className={align}>
-      <Link to={to} className={`inline-block min-h-[24px] hover:underline ${isSorted ? 'text-ink' : ''}`}>
-        {column.head}
-        {isSorted && <span aria-hidden="true"> {arrows[sort.direction]}</span>}
-      </Link>
-    </span>
   )
 }
 
