@@ -51,6 +51,7 @@ export default [
     route('news', 'routes/desk/news.ts'),
     route('kept-forms', 'routes/desk/kept-forms.ts'),
 
+    route('loads/many', 'routes/loads/many.ts'),
     route('loads/totals', 'routes/loads/totals.ts'),
     route('loads/rows', 'routes/loads/rows.ts'),
     route('loads/band', 'routes/loads/band.ts'),

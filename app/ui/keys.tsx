@@ -24,7 +24,7 @@ export function KeysProvider({ children }: { children: ReactNode }) {
       const isHeld = event.ctrlKey || event.metaKey
       const typing =
         event.target instanceof HTMLElement &&
-        event.target.closest('input, textarea, select, [contenteditable], [role="dialog"]')
+        event.target.closest('input:not([type=checkbox]), textarea, select, [contenteditable], [role="dialog"]')
       const name = isHeld ? `Ctrl+${event.key}` : event.key
       if (typing && !isHeld) return
       const found = [...rooms.current.values()].flat().find((each) => each.key === name)

@@ -81,6 +81,12 @@ export interface PriceLeave {
   mayExceed: boolean
 }
 
+/** Somebody of ours, as they are called. */
+export interface Rep {
+  id: number
+  name: string
+}
+
 export type LoadCommand =
   | { kind: 'open'; problems: Problem[] }
   /** Back to a draft, until the customer's paperwork is right, say. */
@@ -124,6 +130,8 @@ export type LoadCommand =
   | { kind: 'send_confirmation'; to: string; again: boolean; own?: OwnWords; gate?: GateAsked; tells?: string[] }
   | { kind: 'accept_confirmation'; confirmationId: number; name: string; title: string }
   | { kind: 'object_to_confirmation'; confirmationId: number; objection: Objection; name: string; text: string }
+  /** Hands the load from one rep of ours to another. */
+  | { kind: 'give_to'; from: Rep; to: Rep }
   | { kind: 'release'; reason: string }
   | { kind: 'advance'; to: LoadState; gate?: GateAsked }
   | { kind: 'cancel'; reason: string }
@@ -165,6 +173,7 @@ export type LoadEvent =
     }
   | { kind: 'offer_reopened'; offerId: number; carrierName: string; payMinor: number }
   | { kind: 'load_withdrawn'; reason: string }
+  | { kind: 'rep_changed'; from: Rep; to: Rep }
   | { kind: 'offer_countered'; offerId: number; carrierName: string; from: number; to: number; byPhone?: boolean }
   | {
       kind: 'offer_answer_asked'

@@ -73,6 +73,10 @@ export function decide(load: LoadFacts, command: LoadCommand, now: number): Deci
       return decideObjection(load, command)
     case 'accept_confirmation':
       return decideAcceptance(load, command)
+    case 'give_to': {
+      const { from, to } = command
+      return { events: from.id === to.id ? [] : [{ kind: 'rep_changed', from, to }] }
+    }
     case 'release':
       return decideRelease(load, command.reason)
     case 'advance':

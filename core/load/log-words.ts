@@ -83,6 +83,7 @@ const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }
   offer_answer_asked: (event) =>
     `${event.answer === 'declined' ? 'The no' : `Our ${formatMoney(event.amountMinor)}`} goes to ${event.carrierName} by ${offerSourceWords[event.source]}`,
   offer_reopened: (event) => `Offer ${formatMoney(event.payMinor)} from ${event.carrierName} stands again`,
+  rep_changed: ({ from, to }) => `Handed from ${from.name} to ${to.name}`,
   load_withdrawn: (event) => `Back to a draft: ${event.reason}`,
   price_passed: (event) => `${event.over.join('; ')}. Because: ${event.because}`,
   offer_ended: (event) =>

@@ -52,6 +52,7 @@ const appliers: { [Kind in LoadEvent['kind']]: Applier<Kind> } = {
   offer_answer_asked: askAnswer,
   offer_reopened: (db, _, { offerId }) => setOffer(db, offerId, { state: 'open', goodUntil: null, agreedMinor: null }),
   load_withdrawn: () => undefined,
+  rep_changed: (db, loadId, { to }) => setLoad(db, loadId, { repId: to.id }),
   price_passed: () => undefined,
   offer_countered: (db, _, { offerId, to }) => setOffer(db, offerId, { counterMinor: to }),
   offer_ended: (db, _, { offerId, to }) => setOffer(db, offerId, { state: to }),

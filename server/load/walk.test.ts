@@ -51,6 +51,7 @@ describe('every command of a load, from every state', () => {
       name: 'Ada',
       text: 'truck broke down',
     },
+    give_to: { kind: 'give_to', from: { id: 1, name: 'Ines' }, to: { id: 2, name: 'Ruth' } },
     release: { kind: 'release', reason: 'broke down' },
     advance: { kind: 'advance', to: 'dispatched', gate },
     cancel: { kind: 'cancel', reason: 'customer' },

@@ -15,7 +15,9 @@ import { SavedViews } from '../../listing/saved-views'
 import { loadColumns } from '../../load/load-columns'
 import { LoadFilters } from '../../load/load-filters'
 import { LoadTotalsLine } from '../../load/load-totals'
+import { MarkedLoads } from '../../load/marked-loads'
 import { UnfinishedLine } from '../../load/unfinished-line'
+import { useMarks } from '../../load/use-marks'
 import { useKeys } from '../../ui/keys'
 import { useLive } from '../../ui/live'
 import { type Column, shownColumns } from '../../ui/table/column'
@@ -55,6 +57,7 @@ export default function Loads({ loaderData }: Route.ComponentProps) {
   const rows = useVirtualRows(total, want)
   const [chosen, setChosen] = useState<number | null>(null)
   const navigate = useNavigate()
+  const marks = useMarks()
   useLive(({ aggregate, id }) => aggregate === 'load' && loaderData.rows.some((load) => load.id === id))
   useKeys('Loads', [
     ...walkKeys(rows, 'load'),
@@ -64,8 +67,15 @@ export default function Loads({ loaderData }: Route.ComponentProps) {
       run: () => navigate(`/loads/new?copy=${chosen}`),
       disabled: chosen === null || !mayEdit,
     },
+    {
+      key: 'x',
+      words: 'mark the chosen load, for many at once',
+      run: () => chosen && marks.toggle(chosen),
+      disabled: !mayEdit,
+    },
+    { key: 'Escape', words: 'mark none', run: marks.clear, disabled: marks.marked.length === 0 },
   ])
-  const columns = mayEdit ? [...loadColumns, copyColumn] : loadColumns
+  const columns = mayEdit ? [...loadColumns, copyColumn, marks.column] : loadColumns
   const shown = shownColumns(columns, loaderData.columns, loaderData.widths)
   return (
     <main className="flex min-h-0 flex-1 flex-col">
@@ -85,6 +95,7 @@ export default function Loads({ loaderData }: Route.ComponentProps) {
         onChoose={({ id }) => setChosen(id)}
         empty="Nothing fits. Clear a filter, or try a number (PR-26012), a city, or part of a customer's name."
       />
+      <MarkedLoads ids={marks.marked} reps={loaderData.reps} onClear={marks.clear} />
     </main>
   )
 }
