@@ -8,7 +8,7 @@ export function CallerFacts({ page, documents }: { page: LoadPage; documents: Do
   return (
     <section
       aria-label="Freight, references, notes, charges"
-      className="flex max-h-[34%] min-h-24 flex-col border-b border-strong pt-2"
+      className="flex max-h-[34%] min-h-24 flex-col short:max-h-none short:shrink-0 border-b border-strong pt-2"
     >
       <h2 className="head px-4">What a caller asks</h2>
       <div

@@ -7,7 +7,7 @@ import { FreightFacts, Notes, Parties, References } from './load-facts'
 export function HauledFacts({ page, documents }: { page: LoadPage; documents: DocumentDesk }) {
   return (
     <div
-      className="max-h-[54%] overflow-y-auto px-4 pt-2"
+      className="max-h-[54%] overflow-y-auto px-4 pt-2 short:max-h-none short:shrink-0"
       tabIndex={0}
       role="group"
       aria-label="Charges, references, notes"

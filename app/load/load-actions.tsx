@@ -19,7 +19,7 @@ const shown: { key: string; first?: boolean; short: string }[] = [
 /** The bar of actions: each with its key; what cannot be done now is not in the way. */
 export function LoadActions({ desk, keys }: { desk: LoadDesk; keys: RoomKey[] }) {
   return (
-    <footer className="flex shrink-0 gap-2 border-t border-strong bg-sheet px-4 py-2">
+    <footer className="flex shrink-0 flex-wrap gap-2 border-t border-strong bg-sheet px-4 py-2">
       {shown.map(({ key, first, short }) => {
         const action = keys.find((each) => each.key === key)
         if (!action || action.disabled) return null

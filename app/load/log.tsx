@@ -26,7 +26,7 @@ export function Log({ page, now, zone }: { page: LoadPage; now: number; zone: st
     : page.log
   const mayHaveOlder = page.log.length >= shownAtFirst && !older.data
   return (
-    <section aria-label="Log" className="flex min-h-32 flex-1 flex-col px-4 pt-2">
+    <section aria-label="Log" className="flex min-h-32 flex-1 flex-col px-4 pt-2 short:max-h-96">
       <div className="flex justify-between">
         <h2 className="head">Log</h2>
         <span className="label">everything, newest first</span>

@@ -10,7 +10,7 @@ export function useMarks() {
   const column: Column<LoadRow> = {
     id: 'mark',
     head: '',
-    width: '20px',
+    width: '26px',
     shown: 'always',
     cell: ({ id, number }) => (
       <input type="checkbox" aria-label={`Mark ${number}`} checked={marked.includes(id)} onChange={() => toggle(id)} />

@@ -57,11 +57,11 @@ export default function Load({ loaderData }: Route.ComponentProps) {
       <LoadHead page={page} now={now} zone={zone} />
       <GateStrip page={page} now={now} zone={zone} />
       <RouteRibbon page={page} now={now} />
-      <div className="grid min-h-0 flex-1 grid-cols-2">
-        <div className="flex min-h-0 flex-col border-r border-strong">
+      <div className="grid min-h-0 flex-1 grid-cols-2 short:overflow-y-auto">
+        <div className="flex min-h-0 flex-col border-r border-strong short:min-h-max">
           <PriceSide desk={desk} />
         </div>
-        <div className="flex min-h-0 flex-col">
+        <div className="flex min-h-0 flex-col short:min-h-max">
           <PeopleSide desk={desk} />
         </div>
       </div>
@@ -157,7 +157,7 @@ function PeopleSide({ desk }: { desk: LoadDesk }) {
     <>
       {showsShortlist ? (
         <div
-          className="max-h-[46%] min-h-0 overflow-y-auto border-b border-strong"
+          className="max-h-[46%] min-h-0 overflow-y-auto border-b border-strong short:max-h-72 short:shrink-0"
           tabIndex={0}
           role="group"
           aria-label="Shortlist, scrollable"
