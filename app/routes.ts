@@ -17,6 +17,7 @@ export default [
 
     route('intake', 'routes/intake/intake.tsx'),
     route('intake/answered', 'routes/intake/answered.tsx'),
+    route('intake/mail', 'routes/intake/mail.tsx'),
     route('answering', 'routes/intake/answering.tsx'),
 
     route('exchange', 'routes/exchange/exchange.tsx'),
@@ -83,6 +84,7 @@ export default [
     route('customers/:customerId/pricing', 'routes/quotes/customer-pricing.ts'),
 
     route('intake/act', 'routes/intake/act.ts'),
+    route('intake/mail/act', 'routes/intake/mail-act.ts'),
     route('intake/counts', 'routes/intake/counts.ts'),
     route('intake/:noticeId', 'routes/intake/detail.ts'),
     route('answering/act', 'routes/intake/answering-act.ts'),

@@ -68,6 +68,8 @@ test('every page passes axe in light and dark', async ({ browser }) => {
     '/customers',
     '/customers/1',
     '/facilities',
+    '/intake/mail',
+    '/loads?near=Boise%20ID',
     '/facilities/1',
     '/loads/new',
     `/loads/new?copy=${loads[0]!.id}`,

@@ -100,7 +100,7 @@ test('a carrier answers from the link that something is not right, or no; the de
   await ready(phone)
   await phone.getByText('Something is not right').click()
   await phone.getByLabel('What is not right?').fill('Pickup is at 9, they told us')
-  await phone.getByLabel('Your name').first().fill('Bo Lark')
+  await phone.getByLabel('Name', { exact: true }).first().fill('Bo Lark')
   await phone.getByRole('button', { name: 'Tell the broker', exact: true }).click()
   await expect(phone.getByText(/You told us that something is not right: Pickup is at 9/)).toBeVisible()
   await expect(page.getByText('Bo Lark reports a mistake in it: Pickup is at 9, they told us')).toBeVisible()
@@ -108,7 +108,7 @@ test('a carrier answers from the link that something is not right, or no; the de
 
   await phone.getByText('We cannot haul it').click()
   await phone.getByLabel('Why, if you want to say').fill('Truck is in the shop')
-  await phone.getByLabel('Your name').nth(1).fill('Bo Lark')
+  await phone.getByLabel('Name', { exact: true }).nth(1).fill('Bo Lark')
   await phone.getByRole('button', { name: 'Tell the broker no' }).click()
   await expect(page.getByText('Bo Lark says no to it: Truck is in the shop')).toBeVisible()
   // Their no ends nothing by itself: the award is the desk's to take back.

@@ -70,7 +70,7 @@ function ObjectionForm({ answer, busy, objection, title, label, button }: Object
       <Form method="post" className="mb-2 flex flex-col gap-2">
         <input type="hidden" name="objection" value={objection} />
         <TextField label={label} name="text" rows={3} error={own?.errors.text} />
-        <Field label="Your name" name="name" autoComplete="name" error={own?.errors.name} required />
+        <Field label="Name" name="name" autoComplete="name" error={own?.errors.name} required />
         <Alert>{own?.message}</Alert>
         <button type="submit" className="button !h-11 justify-center" disabled={busy}>
           {busy ? 'One moment…' : button}

@@ -31,6 +31,7 @@ export const rooms: readonly RoomEntry[] = [
   { to: '/fuel', words: 'Diesel and fuel tables', also: 'surcharge price settings', key: 'D' },
   { to: '/rates/suspects', words: 'Past prices to review: what looks like a mistake', also: 'rates', key: 'P' },
   { to: '/intake/answered', words: 'Tenders answered', also: 'accepted declined', key: 'A' },
+  { to: '/intake/mail', words: 'Email to read: what belongs to no load', also: 'messages unread', key: 'E' },
   { to: '/carriers/import', words: 'Import carriers from a file', also: 'csv upload', key: 'I', isForEditors: true },
   { to: '/loads/new', words: 'New load', also: 'add create', key: 'n', isForEditors: true },
 ]

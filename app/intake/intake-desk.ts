@@ -8,12 +8,16 @@ export interface IntakeData extends ReturnType<typeof readIntake> {
   now: number
   zone: string
   mayAnswer: boolean
+  /** Emails that belong to no load and that nobody has read. */
+  unreadMails: number
+  /** The notice that somebody came for. */
+  asked: number | null
 }
 
 /** The state of Intake: which tender is chosen, which are marked to be answered together, and the dialog that is open. */
 export function useIntakeDesk(data: IntakeData) {
-  const { rows } = data
-  const [picked, setPicked] = useState<number | null>(rows[0]?.id ?? null)
+  const { rows, asked } = data
+  const [picked, setPicked] = useState<number | null>(asked ?? rows[0]?.id ?? null)
   const [marked, setMarked] = useState<ReadonlySet<number>>(new Set())
   const [dialog, setDialog] = useState<'accept' | 'decline' | 'cancel' | null>(null)
   const answering = useAnswer()

@@ -4,7 +4,7 @@ import type { IntakeDesk } from './intake-desk'
 
 /** How many tenders wait, what came of the day's, and what is wrong with a partner's connection. */
 export function IntakeHead({ desk }: { desk: IntakeDesk }) {
-  const { rows, today, troubles, rejected, now } = desk
+  const { rows, today, troubles, rejected, now, unreadMails } = desk
   const pressing = rows.filter((row) => clockTone(row, now) === 'act').length
   return (
     <div className="flex items-baseline gap-4 border-b border-strong px-4 py-0.5">
@@ -30,6 +30,9 @@ export function IntakeHead({ desk }: { desk: IntakeDesk }) {
         </span>
       )}
       <nav aria-label="About tenders" className="ml-auto flex gap-4 whitespace-nowrap">
+        <Link to="/intake/mail" className={`link py-1 ${unreadMails > 0 ? 'font-semibold' : ''}`}>
+          Email to read{unreadMails > 0 && ` ${unreadMails}`}
+        </Link>
         <Link to="/intake/answered" className="link py-1">
           Answered
         </Link>

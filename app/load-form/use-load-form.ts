@@ -2,6 +2,7 @@ import { type RefObject, useEffect, useMemo, useRef, useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useLocation, useNavigate } from 'react-router'
 import { toast } from 'sonner'
+import type { LoadState } from '#core/load/load'
 import type { LoadLeg, Problem } from '#core/load/problem'
 import type { LoadFormStart } from '#server/load/form'
 import { formKey, postJson } from '../ui/post'
@@ -17,15 +18,15 @@ import { useRoute } from './use-route'
 
 /** The load as it is typed, what is wrong with it so far, and saving it: opened, as a draft, or unfinished. */
 export function useLoadForm(props: TypedLoadProps) {
-  const { initial, now, rates, today } = props
+  const { initial, now, rates, today, state } = props
   const begun = useRef<Begun>({ values: initial, version: props.version })
   const form = useForm<FormValues>({ defaultValues: props.keptFields ?? initial })
   const values = form.watch()
   const band = useLaneBand(values)
   const route = useRoute(values)
   const problems = useMemo(
-    () => standingProblems(problemsSoFar(values, now, band, route, { rates, today }), values, begun.current),
-    [values, now, band, route, rates, today],
+    () => standingProblems(problemsSoFar(values, now, band, route, { rates, today }), values, begun.current, state),
+    [values, now, band, route, rates, today, state],
   )
   const legs = route?.legs ?? noLegs
   useFollowingStops(form, values, now, legs)
@@ -45,10 +46,10 @@ const noLegs: LoadLeg[] = []
 
 type Form = ReturnType<typeof useForm<FormValues>>
 
-/** A stop that is behind us may stay as it is: only what is typed anew is held against the clock. */
-function standingProblems(problems: Problem[], values: FormValues, begun: Begun): Problem[] {
-  const isUntouched = begun.version !== null && JSON.stringify(values.stops) === JSON.stringify(begun.values.stops)
-  return isUntouched ? problems.filter(({ path }) => !path.startsWith('stops')) : problems
+/** On a load that was opened, the time of a stop behind us may stay as it is: only what is typed anew is held against the clock. */
+function standingProblems(problems: Problem[], values: FormValues, begun: Begun, state: LoadState): Problem[] {
+  const isUntouched = JSON.stringify(values.stops) === JSON.stringify(begun.values.stops)
+  return isUntouched && state !== 'draft' ? problems.filter(({ path }) => !path.endsWith('.earliestLocal')) : problems
 }
 
 /** What the form was begun from: what is typed is a change of it, and is merged with what others make of it meanwhile. */

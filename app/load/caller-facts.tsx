@@ -15,7 +15,7 @@ export function CallerFacts({ page, documents }: { page: LoadPage; documents: Do
         className="grid min-h-0 flex-1 grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] content-start gap-x-4 overflow-y-auto px-4"
         tabIndex={0}
         role="group"
-        aria-label="What a caller asks, scrollable"
+        aria-label="Freight, notes, numbers and charges, scrollable"
       >
         <div>
           <FreightFacts page={page} />

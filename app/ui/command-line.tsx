@@ -5,7 +5,7 @@ import { readHowFar } from '#core/place/how-far'
 import { roomsFor } from '../desk/rooms'
 import { type Found, FoundItems } from './found-items'
 import { HowFarPanel, useHowFar } from './how-far'
-import { dayActs, laneActs } from './typed-acts'
+import { dayActs, laneActs, placeActs } from './typed-acts'
 import { useFetched } from './use-fetched'
 
 /** One line for going anywhere: loads, carriers, customers and quotes by any of their words, and the desk's rooms and actions. */
@@ -63,7 +63,7 @@ export function CommandLine({
         <FoundItems
           found={found}
           rooms={roomsFor(typed, mayEdit)}
-          acts={[...laneActs(far, mayEdit), ...dayActs(typed, today)]}
+          acts={[...laneActs(far, mayEdit), ...placeActs(typed, mayEdit), ...dayActs(typed, today)]}
           go={go}
         />
       </Command.List>

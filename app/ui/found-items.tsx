@@ -9,6 +9,7 @@ import type { ListedLoad } from '#server/load/list'
 import type { findUnfinished } from '#server/load/unfinished'
 import type { findFacilities } from '#server/place/find'
 import type { ListedQuote } from '#server/quote/list'
+import type { findTenders } from '#server/tender/find'
 import type { RoomEntry } from '../desk/rooms'
 import type { TypedAct } from './typed-acts'
 
@@ -21,6 +22,7 @@ export interface Found {
   carriers: ReturnType<typeof findCarriers>
   customers: ReturnType<typeof findCustomers>
   facilities: ReturnType<typeof findFacilities>
+  tenders: ReturnType<typeof findTenders>
   quotes: ListedQuote[]
 }
 
@@ -88,6 +90,7 @@ export function FoundItems({
       {found && found.carriers.length > 0 && <Carriers carriers={found.carriers} go={go} />}
       {found && found.customers.length > 0 && <Customers customers={found.customers} go={go} />}
       {found && found.facilities.length > 0 && <Facilities facilities={found.facilities} go={go} />}
+      {found && found.tenders.length > 0 && <Tenders tenders={found.tenders} go={go} />}
       {found && found.quotes.length > 0 && <Quotes quotes={found.quotes} go={go} />}
       {rooms.length > 0 && (
         <Group title="Rooms and actions">
@@ -126,6 +129,26 @@ function Loads({ loads, readAs, go }: { loads: ListedLoad[]; readAs: string | nu
       ))}
     </Group>
   )
+}
+
+function Tenders({ tenders, go }: { tenders: Found['tenders']; go: Go }) {
+  return (
+    <Group title="Tenders">
+      {tenders.map((tender) => (
+        <Item key={tender.id} value={`tender-${tender.id}`} onSelect={() => go(tenderPath(tender))}>
+          <span className="truncate font-mono">{tender.shipmentId}</span>
+          <span className="truncate font-semibold">{tender.partnerName}</span>
+          <span className="label">{tender.waitingNoticeId === null ? tender.state : 'to be answered'}</span>
+        </Item>
+      ))}
+    </Group>
+  )
+}
+
+/** Where a tender is looked at: waiting in Intake, as the load it became, or among those answered. */
+function tenderPath({ waitingNoticeId, loadId }: Found['tenders'][number]): string {
+  if (waitingNoticeId !== null) return `/intake?notice=${waitingNoticeId}`
+  return loadId === null ? '/intake/answered' : `/loads/${loadId}`
 }
 
 function Carriers({ carriers, go }: { carriers: Found['carriers']; go: Go }) {

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { dayActs, laneActs } from './typed-acts'
+import { dayActs, laneActs, placeActs } from './typed-acts'
 
 const today = '2026-11-30'
 
@@ -24,3 +24,18 @@ test('a lane leads to its loads and to a new one, to those who may', () => {
   expect(laneActs(answer, false)).toHaveLength(1)
   expect(laneActs({ refusal: { code: 'no_route', message: '' }, rates: [] } as never, true)).toEqual([])
 })
+
+test('a bare place leads to the loads there, its facilities and a new load from it', () => {
+  expect(placeActs('twin falls, id', true).map(({ to }) => to)).toEqual([
+    '/loads?near=Twin%20Falls%20ID',
+    '/loads?nearTo=Twin%20Falls%20ID',
+    '/facilities?q=twin%20falls',
+    '/loads/new?from=Twin%20Falls%20ID',
+  ])
+  expect(placeActs('boise ID', false)).toHaveLength(3)
+})
+
+test.each(['boise', 'prairie otter', 'id', 'night heron zz', 'PR-26012', 'boise to laredo tx'])(
+  '%s is no bare place',
+  (typed) => expect(placeActs(typed, true).filter(({ to }) => to.includes('near='))).toEqual([]),
+)

@@ -1,3 +1,5 @@
+import { usualRadius } from '#core/listing/lists'
+import { regionNames } from '#core/place/regions'
 import { addDays } from '#core/time/local'
 import { readDayWords } from '#core/time/read-when'
 import { dayWords } from '#core/time/words'
@@ -17,6 +19,23 @@ export function laneActs(answer: LaneAnswer | null, mayEdit: boolean): TypedAct[
   const places = new URLSearchParams({ from: origin!.name, to: dest!.name })
   const acts = [{ to: `/loads?q=${encodeURIComponent(`${origin!.city} to ${dest!.city}`)}`, words: `Loads ${lane}` }]
   return mayEdit ? [...acts, { to: `/loads/new?${places}`, words: `New load ${lane}` }] : acts
+}
+
+const cityAndState = /^([a-z][a-z .'-]+?),?\s+([a-z]{2,3})$/i
+
+/** What can be done with a bare place, `boise id`: the loads there, its facilities, and a new load from it. */
+export function placeActs(typed: string, mayEdit: boolean): TypedAct[] {
+  const [, city, code] = cityAndState.exec(typed.trim()) ?? []
+  const region = code?.toUpperCase() ?? ''
+  if (!city || / to /i.test(city) || !(region in regionNames)) return []
+  const name = `${city.replace(/\b[a-z]/g, (letter) => letter.toUpperCase())} ${region}`
+  const asked = encodeURIComponent(name)
+  const acts = [
+    { to: `/loads?near=${asked}`, words: `Loads picked up within ${usualRadius} mi of ${name}` },
+    { to: `/loads?nearTo=${asked}`, words: `Loads delivered within ${usualRadius} mi of ${name}` },
+    { to: `/facilities?q=${encodeURIComponent(city)}`, words: `Facilities in ${name}` },
+  ]
+  return mayEdit ? [...acts, { to: `/loads/new?from=${asked}`, words: `New load from ${name}` }] : acts
 }
 
 /** What can be done with a day, or with `next week`: the loads that pick up then. */

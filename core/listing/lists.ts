@@ -2,6 +2,9 @@
 export const listNames = ['loads', 'quotes', 'carriers', 'customers', 'facilities'] as const
 export type ListName = (typeof listNames)[number]
 
+/** Radius around a place, in straight miles, where a list is asked for none. */
+export const usualRadius = 100
+
 /** Rows of a list come so many at a time, with the page and afterwards alike. */
 export const rowsAtOnce = 100
 

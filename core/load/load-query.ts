@@ -36,9 +36,6 @@ export type MissingThing = (typeof missingThings)[number]
 export const dayKinds = ['delivery', 'created'] as const
 export type DayKind = (typeof dayKinds)[number]
 
-/** Radius around a place, in straight miles, where none is said. */
-export const usualRadius = 100
-
 const day = z.iso.date().nullable().catch(null).default(null)
 const region = z
   .string()

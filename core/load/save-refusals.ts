@@ -6,6 +6,7 @@ export const saveRefusals = {
   number_taken: ({ number }: { number: string }) => `${number} is the number of another load.`,
   number_is_settled: () => 'The number of a load is settled once it is opened.',
   no_such_facility: () => 'There is no such facility.',
+  no_such_message: () => 'There is no such email, or somebody has given it to a load.',
   no_such_carrier: () => 'There is no such carrier.',
   no_such_confirmation: () => 'There is no such confirmation on this load.',
   changed_meanwhile: ({ by }: { by: string }) =>

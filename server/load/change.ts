@@ -34,8 +34,8 @@ function changeInside(db: Db, loadId: number, request: SaveRequest, act: Act): S
   if (badNumber) return badNumber
   const whole = complete(db, request.terms, act.now)
   if ('missing' in whole) return { refusal: whole.missing }
-  // A stop already behind us may stay as it is; only what is newly typed is held against the clock.
-  const untouched = isEqual(before.stops, request.terms.stops)
+  // On an opened load a stop already behind us may stay as it is; only what is newly typed is held against the clock.
+  const untouched = facts.state !== 'draft' && isEqual(before.stops, request.terms.stops)
   const problems = untouched ? whole.problems.filter((problem) => !problem.path.startsWith('stops')) : whole.problems
   const open = standing(problems, { ...request, open: request.open || facts.state !== 'draft' })
   if (open.length > 0) return { problems: open }

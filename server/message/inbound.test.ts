@@ -5,7 +5,7 @@ import type { SMTPServer } from 'smtp-server'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { documentsOf } from '#server/document/documents'
 import { carryOut } from '#server/load/commands'
-import { event, message, offer, posting } from '#server/schema'
+import { event, message, offer, posting, proposal } from '#server/schema'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { startInboundMail } from './inbound'
 
@@ -105,6 +105,21 @@ describe('a mail over the wire', () => {
         .all()
         .map((line) => line.kind),
     ).toContain('message_left')
+  })
+  test('that plainly says yes to our counter names its price, for a person to confirm', async () => {
+    await send({ messageId: '<first@x>' })
+    await send({ text: 'Ok', messageId: '<no counter yet@x>' })
+    expect(messages().at(-1)).toMatchObject({ reading: 'left' })
+    carryOut(world.db, loadId, { kind: 'counter_offer', offerId: offers()[0]!.id, counterMinor: 235_000 }, ines)
+    await send({ text: 'Deal, send the con', messageId: '<yes@x>' })
+    expect(messages().at(-1)).toMatchObject({ reading: 'proposal' })
+    const [accepted] = world.db.select().from(proposal).all()
+    expect(accepted).toMatchObject({ carrierId: 2, readings: [235_000], state: 'waiting' })
+    expect(accepted!.signs).toContainEqual({ speaks: 'for', words: 'the text says yes to our counter' })
+    // A yes that is none, and a price of their own, are read as before.
+    await send({ text: 'Ok, but we need to load by noon', messageId: '<maybe@x>' })
+    expect(messages().at(-1)).toMatchObject({ reading: 'left' })
+    expect(offers()).toMatchObject([{ payMinor: 245_000, counterMinor: 235_000 }])
   })
   test('from somebody we do not know is kept, and no offer of anybody', async () => {
     await send({ from: 'stranger@nowhere.example' })

@@ -3,6 +3,7 @@ import type { Actor } from '#core/access/actor'
 import { kindOfFile } from '#core/document/document'
 import { ownWords } from '#core/message/own-words'
 import { readReply, replyReference } from '#core/message/read-reply'
+import { saysYes } from '#core/message/read-yes'
 import { isOfferAtOnce, readAuthentication, weighSender } from '#core/offer/proposal'
 import { identifyCarrier } from '#server/carrier/find'
 import { type Db, inTransaction } from '#server/db.server'
@@ -69,8 +70,9 @@ function takeIn(db: Db, mail: MailRead, recipients: string[], now: number): Take
     ? (db.select({ loadId: posting.loadId }).from(posting).where(eq(posting.reference, reference)).get()?.loadId ??
       null)
     : null
-  const facts = readReply(mail.text)
-  const named = identifyCarrier(db, { mcNumber: facts.mcNumber, mail: mail.sender })
+  const read = readReply(mail.text)
+  const named = identifyCarrier(db, { mcNumber: read.mcNumber, mail: mail.sender })
+  const facts = withCounter(read, acceptedCounter(db, loadId, named, mail.text))
   const isFlood = loadId !== null && isFlooded(db, loadId, mail.sender, now)
   if (isFlood) {
     proposeOffer(db, loadId, { ...proposalOf(db, mail, facts, named), externalKey: `mail:${messageId}` }, now)
@@ -102,7 +104,20 @@ function takeIn(db: Db, mail: MailRead, recipients: string[], now: number): Take
 }
 
 type Named = { id: number; name: string } | null
-type Facts = ReturnType<typeof readReply>
+type Facts = ReturnType<typeof readReply> & { acceptsCounter: boolean }
+
+/** Our counter that the sender says yes to, in minor units; null where they have none from us or do not plainly say so. */
+function acceptedCounter(db: Db, loadId: number | null, named: Named, text: string): number | null {
+  if (loadId === null || named === null || !saysYes(text)) return null
+  const theirs = and(eq(offer.loadId, loadId), eq(offer.carrierId, named.id), eq(offer.state, 'open'))
+  return db.select({ counterMinor: offer.counterMinor }).from(offer).where(theirs).get()?.counterMinor ?? null
+}
+
+/** A yes without a price names our counter; a price of their own says more than a yes. */
+const withCounter = (read: ReturnType<typeof readReply>, counterMinor: number | null): Facts =>
+  counterMinor === null || read.readings.length > 0
+    ? { ...read, acceptsCounter: false }
+    : { ...read, amountMinor: counterMinor, readings: [counterMinor], acceptsCounter: true }
 
 function isFlooded(db: Db, loadId: number, sender: string, now: number): boolean {
   const lately = and(eq(message.loadId, loadId), gt(message.receivedAt, now - floodWindowMs))
@@ -167,9 +182,10 @@ function proposalOf(db: Db, mail: MailRead, facts: Facts, named: Named) {
       }
   const uncertain =
     facts.readings.length > 1 ? [{ speaks: 'against' as const, words: 'the text has more than one amount' }] : []
+  const accepts = facts.acceptsCounter ? [{ speaks: 'for' as const, words: 'the text says yes to our counter' }] : []
   return {
     ...weighed,
-    signs: [...weighed.signs, ...uncertain],
+    signs: [...weighed.signs, ...accepts, ...uncertain],
     carrierId: named?.id ?? null,
     carrierName: named?.name ?? null,
     source: 'mail' as const,

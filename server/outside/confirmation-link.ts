@@ -3,6 +3,8 @@ import { z } from 'zod'
 import type { Actor } from '#core/access/actor'
 import { objections } from '#core/confirmation/objection'
 import type { ConfirmationTerms } from '#core/confirmation/terms'
+import { refused } from '#core/decision/refusal'
+import { documentRefusals } from '#core/document/decide'
 import { openLink } from '#server/access/signed-link'
 import type { Db } from '#server/db.server'
 import { documentsOf, readDocument } from '#server/document/documents'
@@ -69,7 +71,7 @@ export async function documentByLink(db: Db, token: string, documentId: number, 
   if ('refusal' in read) return read
   const isTheirs = read.documents.some(({ id }) => id === documentId)
   const file = isTheirs ? await readDocument(db, documentId) : null
-  return file ?? { refusal: { code: 'no_such_document', message: 'There is no such document.' } }
+  return file ?? refused(documentRefusals, 'no_such_document')
 }
 
 /** The carrier's yes, with name and title, from a signed link. */

@@ -39,6 +39,7 @@ export const tender = sqliteTable(
   },
   (table) => [
     uniqueIndex('tender_shipment').on(table.partnerId, table.shipmentId),
+    index('tender_number').on(table.shipmentId),
     index('tender_load').on(table.loadId).where(sql`load_id is not null`),
     ...enumChecks(table),
   ],

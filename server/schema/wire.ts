@@ -64,10 +64,14 @@ export const message = sqliteTable(
     receivedAt: instant('received_at').notNull(),
     /** What became of it: read into an offer, or left for a person. */
     reading: text('reading', { enum: ['offer', 'proposal', 'left'] }).notNull(),
+    /** When somebody of ours had read it, where it is of no load. */
+    readAt: instant('read_at'),
+    readBy: text('read_by'),
   },
   (table) => [
     uniqueIndex('message_id').on(table.messageId),
     index('message_load').on(table.loadId, table.receivedAt),
+    index('message_unread').on(table.loadId, table.readAt).where(sql`load_id is null and read_at is null`),
     ...enumChecks(table),
   ],
 )

@@ -8,6 +8,7 @@ import { findPartners } from '#server/partner/partners'
 import { findFacilities, findPlaces } from '#server/place/find'
 import { listQuotes } from '#server/quote/list'
 import { findInRegister } from '#server/register/look-up'
+import { findTenders } from '#server/tender/find'
 import type { Route } from './+types/find'
 
 const longestQuery = 100
@@ -21,6 +22,7 @@ const everything = (typed: string) => ({
   carriers: findCarriers(database(), typed).slice(0, ofEachKind),
   customers: findCustomers(database(), typed).slice(0, ofEachKind),
   facilities: findFacilities(database(), typed).slice(0, ofEachKind),
+  tenders: findTenders(database(), typed),
   quotes: listQuotes(database(), quoteQuerySchema.parse({ q: typed }), { from: 0, limit: ofEachKind }).rows,
 })
 

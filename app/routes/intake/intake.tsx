@@ -2,6 +2,7 @@ import { Link } from 'react-router'
 import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
+import { unreadMailCount } from '#server/message/unread'
 import { brokerage } from '#server/settings.server'
 import { readIntake } from '#server/tender/intake'
 import { Detail } from '../../intake/detail'
@@ -15,12 +16,15 @@ import type { Route } from './+types/intake'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Intake, Oxpecker' }]
 
-export function loader({ context }: Route.LoaderArgs) {
+export function loader({ request, context }: Route.LoaderArgs) {
   const now = Date.now()
+  const notice = new URL(request.url).searchParams.get('notice')
   return {
     ...readIntake(database(), now),
+    unreadMails: unreadMailCount(database()),
     now,
     zone: brokerage.zone,
+    asked: notice === null ? null : Number(notice),
     mayAnswer: may(viewer(context).role, 'answer_tenders'),
   }
 }
