@@ -34,7 +34,7 @@ test('email that belongs to no load is kept to be read, and given to the load it
   await expect(dock).toContainText('Use dock 12 on Thursday.')
   await mails.getByRole('listitem').filter({ hasText: 'Tires, cheap' }).getByRole('button', { name: /^Read/ }).click()
   await expect(mails.getByText('Tires, cheap')).toHaveCount(0)
-  await dock.getByLabel('Give it to a load').fill(`PR-${20_000 + loadId}`)
+  await dock.getByRole('combobox', { name: 'Give it to a load' }).fill(`PR-${20_000 + loadId}`)
   await page.locator('li[role=option]:visible').first().click()
   await dock.getByRole('button', { name: 'Give', exact: true }).click()
   await expect(mails.getByText('Dock 9 is closed')).toHaveCount(0)
