@@ -21,7 +21,10 @@ interface AnswerProps {
 export function Acceptance({ answer, busy }: AnswerProps) {
   const own = answer?.objection === null ? answer : null
   return (
-    <Form method="post" className="sticky bottom-0 flex flex-col gap-2 border-t-2 border-ink bg-plain pt-3 pb-4">
+    <Form
+      method="post"
+      className="sticky bottom-0 flex flex-col gap-2 border-t-2 border-ink bg-plain pt-3 pb-4 group-has-[details[open]]:static"
+    >
       <div className="grid grid-cols-2 gap-3">
         <Field label="Your name" name="name" autoComplete="name" error={own?.errors.name} required />
         <Field label="Your title" name="title" autoComplete="organization-title" error={own?.errors.title} required />

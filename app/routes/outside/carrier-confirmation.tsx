@@ -87,7 +87,7 @@ export default function CarrierConfirmation({ loaderData, actionData, params }: 
   const busy = useNavigation().state !== 'idle'
   const ready = useReady()
   return (
-    <main className="mx-auto flex max-w-lg flex-col gap-4 p-4 text-[16px]" data-ready={ready || undefined}>
+    <main className="group mx-auto flex max-w-lg flex-col gap-4 p-4 text-[16px]" data-ready={ready || undefined}>
       <header className="flex items-start justify-between gap-3">
         <div>
           <h1 className="text-xl font-semibold">Rate confirmation</h1>
