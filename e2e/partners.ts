@@ -36,6 +36,22 @@ export async function pastTheRules(
   }
 }
 
+/** Has a partner send until a tender comes that one driver can haul in time; its shipment. The others stay open. */
+export async function drivableTender(partner: string): Promise<string> {
+  for (;;) {
+    const [shipment] = await burst(partner, 'original')
+    await expect.poll(() => noticeOf(shipment!)).toBeDefined()
+    const { id } = noticeOf(shipment!)!
+    const late = reading(
+      (db) =>
+        db.prepare("select json_extract(facts, '$.lateMs') from tender_notice where id = ?").pluck().get(id) as
+          | number
+          | null,
+    )
+    if ((late ?? 0) <= 0) return shipment!
+  }
+}
+
 export interface Got {
   partner: string
   kind: string

@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test'
 import { caller, linkIn, mails, ready, signIn, slowness } from './desk'
 import { clearCarriers, freshLoad, nameOf, reading } from './loads'
-import { burst, choose, got, mapCodes, noticeOf, pastTheRules, site } from './partners'
+import { burst, choose, drivableTender, got, mapCodes, noticeOf, pastTheRules, site } from './partners'
 
 const answered = async (kind: string, number: string) => (await got(kind, number)).map(({ answer }) => answer)
 const stateOf = (loadId: number) =>
@@ -194,26 +194,26 @@ test('a change is seen side by side before the load takes it; a late cancellatio
   page,
 }) => {
   // Two Otters has nothing accepted yet: its change and cancellation are of the one that is.
-  const [shipment] = await burst('two-otters', 'original')
+  const shipment = await drivableTender('two-otters')
   await signIn(page)
-  const loadId = await accept(page, shipment!)
-  await expect.poll(() => answered('990', shipment!)).toEqual(['A'])
+  const loadId = await accept(page, shipment)
+  await expect.poll(() => answered('990', shipment)).toEqual(['A'])
   const carrierId = await cover(loadId)
   const [changed] = await burst('two-otters', 'change')
   expect(changed).toBe(shipment)
-  await expect.poll(() => noticeOf(shipment!)?.purpose).toBe('change')
-  await choose(page, shipment!)
+  await expect.poll(() => noticeOf(shipment)?.purpose).toBe('change')
+  await choose(page, shipment)
   const detail = page.getByRole('region', { name: 'What it changes' })
   await expect(detail.getByRole('row', { name: /Charge/ })).toBeVisible()
   await expect(detail).toContainText(`${nameOf(carrierId)} has agreed to other stops or windows`)
   await page.keyboard.press('a')
   await page.getByRole('button', { name: /Accept and send/ }).click()
-  await expect.poll(() => answered('990', shipment!)).toEqual(['A', 'A'])
+  await expect.poll(() => answered('990', shipment)).toEqual(['A', 'A'])
 
   const [cancelled] = await burst('two-otters', 'late_cancel')
   expect(cancelled).toBe(shipment)
-  await expect.poll(() => noticeOf(shipment!)?.purpose).toBe('cancel')
-  await choose(page, shipment!)
+  await expect.poll(() => noticeOf(shipment)?.purpose).toBe('cancel')
+  await choose(page, shipment)
   await page.keyboard.press('c')
   await page.getByRole('dialog').getByLabel('Set free, nothing owed').check()
   await page.getByRole('button', { name: /Cancel the load/ }).click()
