@@ -7,6 +7,7 @@ test.each([
   ['Hi Ines, that works for us', true],
   ["We'll take it, driver is Ray", true],
   ['Thanks, confirmed!', true],
+  ['Put us on it', true],
   ['Agreed\n\nOn Mon, 23 Nov 2026 desk wrote:\n> could you do $1,700 instead?', true],
   ['ok but we need 2400', false],
   ['Ok?', false],

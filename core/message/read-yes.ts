@@ -1,7 +1,7 @@
 import { ownWords } from './own-words'
 
 const greeting = String.raw`(?:(?:hi|hello|hey|good (?:morning|afternoon))\b[^,.!\n]{0,20}[,.!\s]+)?(?:thanks?(?: you)?[,.!\s]+)?`
-const yes = `ok(?:ay)?|yes|yep|sure|deal|done|agreed|accepted|confirmed|perfect|sounds good|(?:that|it) works|works for (?:us|me)|(?:we|i)(?:'ll| will) (?:take|do) it|we accept|let's do it|book (?:it|us)|send (?:it|the con(?:firmation)?|the rate ?con(?:firmation)?)`
+const yes = `ok(?:ay)?|yes|yep|sure|deal|done|agreed|accepted|confirmed|perfect|sounds good|(?:that|it) works|works for (?:us|me)|(?:we|i)(?:'ll| will) (?:take|do) it|we accept|let's do it|put us (?:on it|down)|send (?:it|the con(?:firmation)?|the rate ?con(?:firmation)?)`
 const begins = new RegExp(`^\\s*${greeting}(?:${yes})\\b`, 'i')
 
 /** What makes a yes less than one: a question, a condition, another wish. */
