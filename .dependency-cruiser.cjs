@@ -15,7 +15,7 @@ const serverOrder = [
     'database',
     'db.server',
   ],
-  ...['event', 'live', 'kernel', 'access', 'listing', 'read', 'http', 'outbox', 'pdf', 'map'],
+  ...['event', 'live', 'kernel', 'office', 'access', 'listing', 'read', 'http', 'outbox', 'person', 'pdf', 'map'],
   ...[
     'place',
     'facility',
@@ -32,7 +32,7 @@ const serverOrder = [
   ],
   ...['match', 'waiting', 'posting', 'confirmation', 'load', 'offer', 'quote', 'message'],
   ...['tender-facts', 'partner', 'exchange', 'tender', 'check-call', 'site', 'invoice'],
-  ...['load-page', 'customer-page', 'facility-page', 'news', 'horizon', 'export', 'outside'],
+  ...['load-page', 'customer-page', 'facility-page', 'people-page', 'news', 'horizon', 'export', 'outside'],
   ...['draw-worker', 'senders', 'partner-loops', 'watch-database', 'app'],
 ]
 const serverPath = (names) => `^server/(${names.map((name) => name.replace('.', '[.]')).join('|')})(/|[.]ts$)`

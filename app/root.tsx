@@ -1,16 +1,32 @@
 import './styles.css'
-import type { ReactNode } from 'react'
-import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useLocation } from 'react-router'
-import { nonceContext } from '#server/access/context'
+import type { CSSProperties, ReactNode } from 'react'
+import {
+  isRouteErrorResponse,
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  useLocation,
+  useRouteLoaderData,
+} from 'react-router'
+import { textSizePx, usualPreferences } from '#core/person/preferences'
+import { nonceContext, viewerContext } from '#server/access/context'
 import { session } from '#server/access/cookie'
+import { preferencesOf } from '#server/access/preferences'
+import { database } from '#server/db.server'
 import type { Route } from './+types/root'
 import { Mark } from './ui/mark'
 
 export const middleware: Route.MiddlewareFunction[] = [session]
 
-/** The nonce of this answer’s content policy. */
+/** The nonce of this answer’s content policy, and how whoever asks wants pages to look. */
 export function loader({ context }: Route.LoaderArgs) {
-  return { nonce: context.get(nonceContext) }
+  const found = context.get(viewerContext)
+  return {
+    nonce: context.get(nonceContext),
+    preferences: found ? preferencesOf(database(), found.id) : usualPreferences,
+  }
 }
 
 // The dialogs hold the page behind them still with a style sheet of their own, which the page's policy takes only with its nonce: by this name their library asks for it.
@@ -27,8 +43,13 @@ export function Layout({ children }: { children: ReactNode }) {
     typeof document === 'undefined'
       ? undefined
       : (document.querySelector('script[nonce]') as HTMLScriptElement | null)?.nonce
+  const { theme, textSize } = useRouteLoaderData<typeof loader>('root')?.preferences ?? usualPreferences
   return (
-    <html lang="en">
+    <html
+      lang="en"
+      data-theme={theme === 'system' ? undefined : theme}
+      style={{ '--text-size': `${textSizePx[textSize]}px` } as CSSProperties}
+    >
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />

@@ -39,6 +39,10 @@ export default [
     route('facilities/:facilityId', 'routes/facilities/facility.tsx'),
 
     route('vetting', 'routes/vetting/vetting.tsx'),
+
+    route('settings', 'routes/office/settings.tsx'),
+    route('people', 'routes/people/people.tsx'),
+    route('account', 'routes/account/account.tsx'),
   ]),
   layout('routes/desk/data.tsx', [
     route('how-far', 'routes/desk/how-far.ts'),
@@ -112,8 +116,17 @@ export default [
     route('facilities/:facilityId/act', 'routes/facilities/act.ts'),
 
     route('vetting/policy', 'routes/vetting/policy.ts'),
+
+    route('settings/save', 'routes/office/save.ts'),
+    route('people/act', 'routes/people/act.ts'),
+    route('account/act', 'routes/account/act.ts'),
   ]),
+  route('set-up', 'routes/session/set-up.tsx'),
+  route('set-up/save', 'routes/session/set-up-save.ts'),
   route('sign-in', 'routes/session/sign-in.tsx'),
+  route('sign-in/code', 'routes/session/code.tsx'),
+  route('forgot', 'routes/session/forgot.tsx'),
+  route('password/:token', 'routes/session/password.tsx'),
   route('sign-out', 'routes/session/sign-out.ts'),
   route('p/:token', 'routes/outside/carrier-link.tsx'),
   route('c/:token', 'routes/outside/carrier-confirmation.tsx'),

@@ -1,5 +1,5 @@
 import { rmSync } from 'node:fs'
-import { demoPassword, people } from '../demo/world'
+import { administrator, demoPassword, people } from '../demo/world'
 import { buildIfNeeded } from './build'
 import { answering, stopAll } from './processes'
 import {
@@ -48,7 +48,7 @@ Trading partners (send a burst of tenders there, or with npm run burst): ${aroun
 A shipper's site with tenders: ${around.site}
 
 Sign in with the password ${demoPassword}
-${people.map((person) => `  ${person.mail.padEnd(28)} ${person.name}, ${person.role}`).join('\n')}
+${[...people, { ...administrator, role: 'administrator' }].map((person) => `  ${person.mail.padEnd(28)} ${person.name}, ${person.role}`).join('\n')}
 
 Stop with Ctrl+C. Start over with: npm run demo -- --fresh
 `)

@@ -10,7 +10,7 @@ import { newSheet } from '#server/pdf/sheet'
 import { recordOf, storeRecord } from '#server/register/store'
 import { carrier, load } from '#server/schema'
 import { askAwarded } from '#server/vetting/alerts'
-import { people } from './world'
+import { inesId, people } from './world'
 
 const [ines, teo, ruth] = people
 
@@ -48,7 +48,7 @@ export async function writeCarrierDay(db: Db, now: number): Promise<void> {
   }
   const person = (who: (typeof people)[number], ago: number) => ({
     now: now - ago,
-    by: { kind: 'person' as const, id: people.indexOf(who) + 1, name: who.name },
+    by: { kind: 'person' as const, id: people.indexOf(who) + inesId, name: who.name },
   })
   const account = { kind: 'carrier' as const, bankName: 'Bank of the Portneuf', routing: '991000009' }
   const ask = (carrierId: number, payee: Payee, act: Act) =>

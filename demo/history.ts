@@ -9,7 +9,7 @@ import { charge, event, load, offer, stop } from '#server/schema'
 import { askedPrice } from './market'
 import type { Chance } from './random'
 import type { DemoFacility, World } from './settle'
-import { customers } from './world'
+import { customers, inesId } from './world'
 
 const hour = 3_600_000
 const day = 24 * hour
@@ -124,7 +124,7 @@ export function writeHistory(db: Db, world: World, count: number, now: number, l
       openedAt,
       coveredAt,
       createdAt: openedAt,
-      repId: 1 + (index % 2),
+      repId: inesId + (index % 2),
     })
     stops.push(
       {

@@ -16,6 +16,7 @@ import { anyShipment, carriersFor } from './history'
 import { askedPrice, marketPrice } from './market'
 import type { Chance } from './random'
 import type { World } from './settle'
+import { inesId } from './world'
 
 const hour = 3_600_000
 const openCount = 60
@@ -111,7 +112,7 @@ function writeOpenLoad(
   const made = createLoad(
     db,
     { terms, open: !draft, acknowledged: ['rate_out_by_ten', 'no_temperature'], copiedFrom: null },
-    { now: madeAt, by, repId: 1 + (plan.index % 2) },
+    { now: madeAt, by, repId: inesId + (plan.index % 2) },
   )
   if (!('loadId' in made)) throw new Error(`Demo load refused: ${JSON.stringify(made)}`)
   if (draft) return
@@ -138,7 +139,7 @@ function addOffers(
     const goodUntil = luck.yes(0.5) ? Math.ceil((now + luck.between(0.6, 9) * hour) / (hour / 2)) * (hour / 2) : null
     const by =
       source === 'phone'
-        ? { kind: 'person' as const, id: 1, name: world.reps[0]! }
+        ? { kind: 'person' as const, id: inesId, name: world.reps[0]! }
         : { kind: 'carrier' as const, id: carrierId, name: world.carrierNames.get(carrierId) ?? '' }
     recordOffer(
       db,

@@ -8,7 +8,7 @@ import { anyShipment } from './history'
 import { marketPrice } from './market'
 import type { Chance } from './random'
 import type { World } from './settle'
-import { customers } from './world'
+import { customers, inesId } from './world'
 
 /** The odds a customer of the demo takes a price: dearer than the market by a tenth, about even. */
 const takes = (ratio: number, customerIndex: number, luck: Chance): boolean =>
@@ -23,9 +23,9 @@ export function writePastQuote(db: Db, world: World, at: number, luck: Chance): 
     .insert(quote)
     .values({
       customerId,
-      repId: 1 + luck.whole(0, 1),
+      repId: inesId + luck.whole(0, 1),
       validUntil,
-      validUntilAt: endOfDay(validUntil),
+      validUntilAt: endOfDay(db, validUntil),
       version: 1,
       sentAt: at + 3_600_000,
       sentTo: 'traffic@customer.example',
@@ -116,10 +116,10 @@ export function writeLastYearsBid(db: Db, world: World, now: number, luck: Chanc
     .insert(quote)
     .values({
       customerId: world.customerIds[steel]!,
-      repId: 1,
+      repId: inesId,
       title: 'Lanes of last year',
       validUntil,
-      validUntilAt: endOfDay(validUntil),
+      validUntilAt: endOfDay(db, validUntil),
       version: 1,
       sentAt: at + day,
       sentTo: 'traffic@quietanvilsteel.example',

@@ -11,8 +11,9 @@ import { customer, dieselPrice, fuelTable, outbox, quote, quoteVersion } from '#
 import { steel, writeLastYearsBid, writePastQuote, zone } from './past-quotes'
 import type { Chance } from './random'
 import type { World } from './settle'
+import { inesId } from './world'
 
-const by = { kind: 'person' as const, id: 1, name: 'Ines Calloway' }
+const by = { kind: 'person' as const, id: inesId, name: 'Ines Calloway' }
 
 /** How customers are priced, the quotes of eighteen months, last year's bid and this year's, and some that are out just now. */
 export function writeQuotes(db: Db, world: World, now: number, luck: Chance): void {
@@ -102,12 +103,12 @@ function writeBid(db: Db, world: World, now: number): void {
   const made = createQuote(
     db,
     { customerId: world.customerIds[steel]!, title: 'Lanes of the coming year' },
-    { now: now - 5 * 3_600_000, by, repId: 1 },
+    { now: now - 5 * 3_600_000, by, repId: inesId },
   )
   if (!('quoteId' in made)) throw new Error(made.refusal.message)
   const validUntil = addDays(dayOf(toLocal(now, zone)), 365)
   db.update(quote)
-    .set({ validUntil, validUntilAt: endOfDay(validUntil) })
+    .set({ validUntil, validUntilAt: endOfDay(db, validUntil) })
     .where(eq(quote.id, made.quoteId))
     .run()
   const rows = bidRows.split('\n').map((row) => {
@@ -120,7 +121,7 @@ function writeBid(db: Db, world: World, now: number): void {
 /** One quote that is out, one begun for a prospect, one for a mill that pays in Canadian dollars. */
 function writeOpenQuotes(db: Db, world: World, now: number): void {
   const begin = (customerId: number, at: number, rows: Record<string, string>[]) => {
-    const made = createQuote(db, { customerId }, { now: at, by, repId: 1 })
+    const made = createQuote(db, { customerId }, { now: at, by, repId: inesId })
     if (!('quoteId' in made)) throw new Error(made.refusal.message)
     addLines(
       db,

@@ -8,7 +8,7 @@ import { carriersFor, laneColumns } from './history'
 import { marketPrice } from './market'
 import type { Chance } from './random'
 import type { World } from './settle'
-import { customers } from './world'
+import { customers, inesId } from './world'
 
 const hour = 3_600_000
 const each = 3
@@ -71,7 +71,7 @@ function writeRolling(
       openedAt: coveredAt - 2 * hour,
       coveredAt,
       createdAt: coveredAt - 2 * hour,
-      repId: 1,
+      repId: inesId,
     })
     .returning({ id: load.id })
     .get()

@@ -2,10 +2,11 @@ import type { Equipment } from '#core/load/load'
 import { hashPassword } from '#server/access/sign-in'
 import type { Db } from '#server/db.server'
 import { facilitySearch } from '#server/facility/facilities'
+import { setUp } from '#server/person/set-up'
 import { customer, customerContact, facility, registerFeed, user } from '#server/schema'
 import type { Chance } from './random'
 import { domainOf, placeOf, settleCarriers } from './settle-carriers'
-import { consignees, customers, demoPassword, people, streets } from './world'
+import { administrator, consignees, customers, demoOffice, demoPassword, people, streets } from './world'
 
 export type DemoFacility = typeof facility.$inferSelect & { place: string; customerIndex: number | null }
 
@@ -23,6 +24,8 @@ export interface World {
 /** People, customers, facilities and carriers. */
 export async function settleWorld(db: Db, now: number, luck: Chance): Promise<World> {
   const passwordHash = await hashPassword(demoPassword)
+  const made = setUp(db, { office: demoOffice, administrator, passwordHash }, now)
+  if ('refusal' in made) throw new Error(made.refusal.message)
   for (const person of people)
     db.insert(user)
       .values({ ...person, passwordHash })

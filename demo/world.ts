@@ -1,4 +1,5 @@
 import type { Equipment } from '#core/load/load'
+import { type Office, plainOffice } from '#core/office/office'
 
 /** Everything named here is made up: people, companies, streets, numbers. Cities are real. */
 export const people = [
@@ -7,6 +8,24 @@ export const people = [
   { mail: 'ruth@ploverrook.example', name: 'Ruth Amsel', role: 'manager', phone: '208-555-0103' },
   { mail: 'pim@ploverrook.example', name: 'Pim Oduya', role: 'viewer', phone: '208-555-0104' },
 ] as const
+
+/** Set the brokerage up, and has the first number; the others follow in their order. */
+export const administrator = { mail: 'odile@ploverrook.example', name: 'Odile Brandt', phone: '208-555-0105' } as const
+export const inesId = 2
+
+/** The brokerage's settings, as its set-up page was filled in. */
+export const demoOffice: Office = {
+  ...plainOffice,
+  name: 'Plover & Rook Freight',
+  legalName: 'Plover & Rook Freight LLC',
+  mcNumber: '0911842',
+  dotNumber: '2918473',
+  address: ['418 Lavabed Way, Suite 2', 'Pocatello, ID 83201'],
+  phone: '208-555-0100',
+  mail: 'desk@ploverrook.example',
+  zone: 'America/Boise',
+  numbers: { ...plainOffice.numbers, loadPrefix: 'PR', firstLoad: 20_001 },
+}
 
 export const demoPassword = 'plover-and-rook'
 

@@ -107,11 +107,10 @@ test('a second signal ends it at once', async () => {
   expect((await ending).afterMs).toBeLessThan(15_000)
 })
 
-test('settings that are wrong, missing or misspelt end the start with one sentence, from whatever folder', async () => {
+test('settings that are wrong or misspelt end the start with one sentence, from whatever folder', async () => {
   mkdirSync(folder, { recursive: true })
-  const { OX_BOARD_SECRET: _, ...missing } = around.application
   for (const [environment, words] of [
-    [missing, 'OX_BOARD_SECRET is missing'],
+    [{ ...around.application, OX_BOARD_SECRET: 'short' }, 'OX_BOARD_SECRET'],
     [{ ...around.application, OX_SMTP_HSOT: 'mail' }, 'OX_SMTP_HSOT is not a setting (is OX_SMTP_HOST meant?)'],
     [{ ...around.application, OX_PORT: 'high' }, 'OX_PORT'],
   ] as const) {

@@ -2,6 +2,7 @@ import { createRequestHandler } from '@react-router/express'
 import express from 'express'
 import { RouterContextProvider, type ServerBuild } from 'react-router'
 import { callerContext, nonceContext } from '#server/access/context'
+import { needsSetUp } from '#server/access/people'
 import { reseal } from '#server/access/reseal'
 import { readyDirectory } from '#server/carrier/directory'
 import { reportListenerFaults } from '#server/changes'
@@ -18,6 +19,7 @@ import { lapseOffers } from '#server/offer/offers'
 import { outboxKinds, pruneSent, releaseHeld } from '#server/outbox/outbox'
 import { startWorker } from '#server/outbox/worker'
 import { stopDrawers } from '#server/pdf/draw'
+import { setUpKey } from '#server/person/set-up'
 import { readyPlaces } from '#server/place/find'
 import { lapseQuotes } from '#server/quote/quotes'
 import { startRateModel } from '#server/rates/model'
@@ -90,6 +92,11 @@ export async function startWork(): Promise<() => Promise<void>> {
       .filter(Boolean),
   )
   const db = database()
+  if (needsSetUp(db))
+    logger().warn(
+      { key: setUpKey(), page: `${settings().OX_ORIGIN}/set-up` },
+      `nobody has an account yet: open ${settings().OX_ORIGIN}/set-up with the set-up key ${setUpKey()}`,
+    )
   reportListenerFaults((error) => logger().error({ err: error }, 'a listener of changes broke'))
   adoptOldFolder(settings().OX_DATA)
   reseal(db)

@@ -4,6 +4,7 @@ import { sendInvoiceMail } from '#server/invoice/send'
 import { sendConfirmationMail } from '#server/message/send'
 import type { Sender } from '#server/outbox/deliver'
 import type { OutboxKind } from '#server/outbox/outbox'
+import { sendPersonMail } from '#server/person/send'
 import { sendToBoard } from '#server/posting/board'
 import { sendQuoteMail } from '#server/quote/send'
 
@@ -15,4 +16,5 @@ export const senders: Record<OutboxKind, Sender> = {
   carrier_mail: sendCarrierMail,
   invoice_mail: sendInvoiceMail,
   exchange: sendExchange,
+  person_mail: sendPersonMail,
 }

@@ -1,4 +1,5 @@
-import { existsSync } from 'node:fs'
+import { randomBytes } from 'node:crypto'
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { z } from 'zod'
@@ -20,16 +21,16 @@ const settingsSchema = z.strictObject({
   OX_ORIGIN: z.string().url().default('http://localhost:4100'),
   /** Addresses of proxies in front of us, whose word on who calls is believed: `127.0.0.1, 10.0.0.0/8`. */
   OX_TRUSTED_PROXIES: z.string().default(''),
-  OX_SECRET: secret('signs cookies and links', 16),
+  /** Where nothing is given, a random one is made at the first start and kept in the data folder, beside the database. */
+  OX_SECRET: secret('signs cookies and links', 16).optional(),
   /** The secret before the present one, so that what it signed and sealed still opens. */
   OX_SECRET_BEFORE: secret('opens what the last secret signed', 16).optional(),
-  /** A session ends when nothing was asked under it for so long. */
-  OX_SESSION_IDLE_MINUTES: z.coerce.number().int().min(5).max(20_160).default(720),
   /** 'yes' keeps whoever brought a carrier's document from clearing it. */
   OX_SECOND_PERSON_CHECKS: z.enum(['yes', 'no']).default('yes'),
   OX_BOARD_URL: z.string().url().default('http://localhost:4101'),
-  OX_BOARD_KEY: secret('signs us in at the board', 8),
-  OX_BOARD_SECRET: secret('proves that an answer is the board’s', 16),
+  /** Without both the board is not connected: nothing is posted, and no answer of it is believed. */
+  OX_BOARD_KEY: secret('signs us in at the board', 8).optional(),
+  OX_BOARD_SECRET: secret('proves that an answer is the board’s', 16).optional(),
   OX_MARKET_URL: z.string().url().default('http://localhost:4105'),
   OX_REGISTER_URL: z.string().url().default('http://localhost:4106'),
   OX_REGISTER_EVERY_MS: z.coerce.number().int().min(200).default(600_000),
@@ -45,7 +46,8 @@ const settingsSchema = z.strictObject({
   OX_LOG_LEVEL: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('info'),
 })
 
-export type Settings = z.infer<typeof settingsSchema>
+type GivenSettings = z.infer<typeof settingsSchema>
+export type Settings = GivenSettings & { OX_SECRET: string }
 
 /** What is wrong with the settings, in a sentence that a start can end with. */
 export class SettingsProblem extends Error {}
@@ -54,8 +56,21 @@ const held = globalThis as { oxSettings?: Settings }
 
 /** The process's settings, from its environment; an unusable one stops the start with a sentence. */
 export function settings(): Settings {
-  held.oxSettings ??= readSettings(process.env)
+  if (!held.oxSettings) {
+    const given = readSettings(process.env)
+    held.oxSettings = { ...given, OX_SECRET: given.OX_SECRET ?? keptSecret(given.OX_DATA) }
+  }
   return held.oxSettings
+}
+
+/** The secret of an installation that was given none: made once, readable by its account alone. */
+function keptSecret(folder: string): string {
+  const file = join(folder, 'secret')
+  if (!existsSync(file)) {
+    mkdirSync(folder, { recursive: true, mode: 0o700 })
+    writeFileSync(file, randomBytes(24).toString('hex'), { mode: 0o600, flag: 'wx' })
+  }
+  return readFileSync(file, 'utf8').trim()
 }
 
 /** Goes on in another environment: for programs that make one world after the other, each with secrets of its own. */
@@ -65,7 +80,7 @@ export function takeEnvironment(environment: Record<string, string>): void {
 }
 
 /** Settings out of an environment. Throws a `SettingsProblem` that names every one that is wrong, missing or unknown. */
-export function readSettings(environment: Record<string, string | undefined>): Settings {
+export function readSettings(environment: Record<string, string | undefined>): GivenSettings {
   const own = Object.fromEntries(
     Object.entries(environment).filter(
       ([name, value]) => name.startsWith('OX_') && value !== undefined && !readElsewhere.has(name),
@@ -106,31 +121,3 @@ export function projectFolder(): string {
   while (!existsSync(join(folder, 'drizzle', 'meta')) && dirname(folder) !== folder) folder = dirname(folder)
   return existsSync(join(folder, 'drizzle', 'meta')) ? folder : resolve('.')
 }
-
-/** The name under which the brokerage trades, as it is on every document. */
-export const brokerage = {
-  name: 'Plover & Rook Freight',
-  address: ['418 Lavabed Way, Suite 2', 'Pocatello, ID 83201'],
-  phone: '208-555-0100',
-  mail: 'desk@ploverrook.example',
-  mailDomain: 'ploverrook.example',
-  mcNumber: '0911842',
-  zone: 'America/Boise',
-}
-
-/** What a carrier agrees to by accepting; printed on every rate confirmation. */
-export const conditions = [
-  'The carrier moves this load under its own authority, in its own equipment; it may not be brokered or handed to another carrier.',
-  'Insurance on file must be in force from the first pickup through the last delivery.',
-  'Detention is paid after two free hours at a stop, from the time of the appointment, when told to us while the truck is waiting.',
-  'Unloading charges are paid against the receipt. Extra charges not on this confirmation need our consent beforehand.',
-  'The signed proof of delivery and the carrier’s invoice are due within five days. We pay within thirty days of both.',
-]
-
-/** What holds for every price we give; printed on every quote. */
-export const quoteTerms = [
-  'Prices are for one truckload, dock to dock, with two free hours at each stop.',
-  'Extra stops, detention, unloading, layover and tarping not named above are charged as agreed beforehand.',
-  'Prices hold for freight tendered and picked up by the day above, subject to a truck being free on the day asked for.',
-  'Freight is legal in weight and size, not hazardous, and worth no more than $100,000 a load unless we agree otherwise in writing.',
-]

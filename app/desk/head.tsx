@@ -119,7 +119,9 @@ function Clock({ now, zone, name, role }: { now: number; zone: string; name: str
       <span className="max-[1000px]:hidden">
         {clockWords(local)} {zoneWords(at, zone)} ·{' '}
       </span>
-      <span className="text-ink">{name}</span>
+      <Link to="/account" className="text-ink hover:underline">
+        {name}
+      </Link>
       {role !== 'rep' && ` (${role})`}
     </span>
   )

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest'
+import { permissions, permissionsOf } from '#core/access/access'
 import routes from '../routes'
 import { rooms, roomsFor } from './rooms'
 
@@ -29,9 +30,9 @@ describe('found by words', () => {
     ['policy vet', ['/vetting']],
     ['import', ['/carriers/import']],
     ['zzz', []],
-  ])('%s', (typed, found) => expect(roomsFor(typed, true).map(({ to }) => to)).toEqual(found))
+  ])('%s', (typed, found) => expect(roomsFor(typed, permissions).map(({ to }) => to)).toEqual(found))
   test('who may not edit is not sent where only editors may go', () => {
-    expect(roomsFor('new load', true)).toHaveLength(1)
-    expect(roomsFor('new load', false)).toEqual([])
+    expect(roomsFor('new load', permissions)).toHaveLength(1)
+    expect(roomsFor('new load', permissionsOf('viewer'))).toEqual([])
   })
 })

@@ -1,3 +1,5 @@
+import type { Permission } from '#core/access/access'
+
 export interface RoomEntry {
   to: string
   /** Its name and what it is for. */
@@ -6,8 +8,8 @@ export interface RoomEntry {
   also?: string
   /** The key that leads to it from everywhere. */
   key: string | null
-  /** Only for those who may edit loads. */
-  isForEditors?: boolean
+  /** Only for those who may do this. */
+  needs?: Permission
 }
 
 /** Every page that can be gone to without a number: for the command line, the keys and their help. A test holds it against the routes. */
@@ -32,15 +34,35 @@ export const rooms: readonly RoomEntry[] = [
   { to: '/rates/suspects', words: 'Past prices to review: what looks like a mistake', also: 'rates', key: 'P' },
   { to: '/intake/answered', words: 'Tenders answered', also: 'accepted declined', key: 'A' },
   { to: '/intake/mail', words: 'Email to read: what belongs to no load', also: 'messages unread', key: 'E' },
-  { to: '/carriers/import', words: 'Import carriers from a file', also: 'csv upload', key: 'I', isForEditors: true },
-  { to: '/loads/new', words: 'New load', also: 'add create', key: 'n', isForEditors: true },
+  {
+    to: '/carriers/import',
+    words: 'Import carriers from a file',
+    also: 'csv upload',
+    key: 'I',
+    needs: 'edit_carriers',
+  },
+  {
+    to: '/account',
+    words: 'My account: password, authenticator app, look',
+    also: 'profile theme dark sessions',
+    key: 'M',
+  },
+  {
+    to: '/people',
+    words: 'People: who works here, roles, teams',
+    also: 'users invite',
+    key: 'W',
+    needs: 'manage_people',
+  },
+  { to: '/settings', words: 'Settings: name, terms, margins, hours', also: 'office brokerage preferences', key: 'S' },
+  { to: '/loads/new', words: 'New load', also: 'add create', key: 'n', needs: 'edit_loads' },
 ]
 
 /** The rooms whose name or purpose holds every word of what was typed, each from its beginning. */
-export function roomsFor(typed: string, mayEdit: boolean): RoomEntry[] {
+export function roomsFor(typed: string, granted: readonly Permission[]): RoomEntry[] {
   const terms = typed.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []
   return rooms.filter((room) => {
-    if (room.isForEditors && !mayEdit) return false
+    if (room.needs && !granted.includes(room.needs)) return false
     const words = `${room.words} ${room.also ?? ''}`.toLowerCase().split(/[^\p{L}\p{N}]+/u)
     return terms.every((term) => words.some((word) => word.startsWith(term)))
   })

@@ -4,7 +4,7 @@ import { transitHours } from '#core/miles/drive'
 import { milesWords } from '#core/miles/words'
 import { convertedWords, convertToDesk, type ExchangeRate } from '#core/money/exchange'
 import { formatMoney } from '#core/money/money'
-import { proposeLimits } from '#core/rates/limits'
+import { type DeskMargins, proposeLimits } from '#core/rates/limits'
 import type { RateBand } from '#core/rates/rates'
 import { bandWords } from '#core/rates/words'
 import { hour } from '#core/time/local'
@@ -21,6 +21,7 @@ import { chargesFrom, readRate } from './form-values'
 export function Findings({
   values,
   money,
+  margins,
   route,
   band,
   problems,
@@ -29,6 +30,7 @@ export function Findings({
 }: {
   values: FormValues
   money: { rates: readonly ExchangeRate[]; today: string }
+  margins: DeskMargins
   route: TypedRoute | null
   band: RateBand | null
   problems: Problem[]
@@ -43,7 +45,7 @@ export function Findings({
   const sold = { amountMinor: sheet.totalMinor, currency: sheet.currency }
   const sell = convertToDesk(sold, money.rates, money.today)
   const sellMinor = 'refusal' in sell ? 0 : sell.amountMinor
-  const limits = proposeLimits(band, sellMinor)
+  const limits = proposeLimits(band, sellMinor, margins)
   return (
     <section aria-label="What we know" className="flex min-h-28 flex-col gap-1.5" aria-live="polite">
       <h2 className="head">What we know</h2>

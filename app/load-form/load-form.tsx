@@ -3,6 +3,7 @@ import { FormProvider } from 'react-hook-form'
 import { Link } from 'react-router'
 import type { LoadState } from '#core/load/load'
 import type { ExchangeRate } from '#core/money/exchange'
+import type { DeskMargins } from '#core/rates/limits'
 import { momentWords } from '#core/time/words'
 import type { KeptForm } from '#server/listing/kept-forms'
 import { useKeys } from '../ui/keys'
@@ -42,6 +43,7 @@ export interface LoadFormProps {
   version: number | null
   /** Exchange rates of the last days, and the desk's own day. */
   rates: ExchangeRate[]
+  margins: DeskMargins
   today: string
 }
 
@@ -79,7 +81,7 @@ export interface TypedLoadProps extends LoadFormProps {
 
 /** Everything on one screen, problems shown as they arise. */
 function TypedLoad(props: TypedLoadProps) {
-  const { now, loadId, copiedFrom, state, title, rates, today, keptAt, zone } = props
+  const { now, loadId, copiedFrom, state, title, rates, margins, today, keptAt, zone } = props
   const typing = useLoadForm(props)
   const { form, route, problems, save } = typing
   const opens = state === 'draft'
@@ -132,7 +134,7 @@ function TypedLoad(props: TypedLoadProps) {
             <LoadExtras people={props.people} isDraft={opens} />
           </div>
           <div className="flex flex-col gap-3 px-4 py-3">
-            <Findings {...typing} money={{ rates, today }} now={now} onReorder={reorder} />
+            <Findings {...typing} money={{ rates, today }} margins={margins} now={now} onReorder={reorder} />
             <ChargeFields miles={route?.miles ?? 0} />
             <ReferenceFields />
             <NoteFields />

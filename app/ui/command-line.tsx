@@ -1,6 +1,7 @@
 import { Command } from 'cmdk'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
+import type { Permission } from '#core/access/access'
 import { readHowFar } from '#core/place/how-far'
 import { roomsFor } from '../desk/rooms'
 import { type Found, FoundItems } from './found-items'
@@ -12,14 +13,16 @@ import { useFetched } from './use-fetched'
 export function CommandLine({
   open,
   onClose,
-  mayEdit,
+  granted,
   today,
 }: {
   open: boolean
   onClose: () => void
-  mayEdit: boolean
+  /** What whoever asks may do. */
+  granted: readonly Permission[]
   today: string
 }) {
+  const mayEdit = granted.includes('edit_loads')
   const [typed, setTyped] = useState('')
   const [chosen, setChosen] = useState('')
   const far = useHowFar(open && readHowFar(typed) ? typed : '')
@@ -62,7 +65,7 @@ export function CommandLine({
         </Command.Empty>
         <FoundItems
           found={found}
-          rooms={roomsFor(typed, mayEdit)}
+          rooms={roomsFor(typed, granted)}
           acts={[...laneActs(far, mayEdit), ...placeActs(typed, mayEdit), ...dayActs(typed, today)]}
           go={go}
         />

@@ -1,4 +1,4 @@
-import type { Role } from '#core/access/access'
+import type { DeskRole } from '#core/access/access'
 import { equipmentWords } from '#core/load/words'
 import { formatMoney } from '#core/money/money'
 import { asksOf, type Condition, type Rule, ruleKinds } from '#core/vetting/policy'
@@ -14,7 +14,7 @@ interface Props {
 }
 
 /** Passed by: nobody, managers, or reps as well. */
-const passers: Record<string, Role[]> = { nobody: [], manager: ['manager'], rep: ['manager', 'rep'] }
+const passers: Record<string, DeskRole[]> = { nobody: [], manager: ['manager'], rep: ['manager', 'rep'] }
 const passerOf = (rule: Rule) => {
   if (rule.overridableBy.includes('rep')) return 'rep'
   if (rule.overridableBy.includes('manager')) return 'manager'

@@ -1,4 +1,4 @@
-import type { Role } from '../access/access'
+import { type DeskRole, deskRoleOf, type Role } from '../access/access'
 import { type Actor, personId } from '../access/actor'
 import type { Refusal } from '../decision/refusal'
 import type { Equipment } from '../load/load'
@@ -12,7 +12,7 @@ import type { CarrierRefusalCode } from './refusals'
 /** What deciding needs to know of a carrier. */
 export interface CarrierFacts {
   /** Why it is not to be used, who said so, and who may lift it. */
-  bar: { reason: string; by: string; lift: Role } | null
+  bar: { reason: string; by: string; lift: DeskRole } | null
   contacts: { id: number; name: string }[]
   documents: DocumentFacts[]
   links: LinkFacts[]
@@ -43,7 +43,7 @@ export type CarrierCommand =
   | { kind: 'add_contact'; contact: Contact }
   | { kind: 'remove_contact'; contactId: number }
   | { kind: 'set_equipment'; equipment: Equipment[]; preferred: Equipment[]; trailers: Trailers }
-  | { kind: 'do_not_use'; reason: string; lift: Role; role: Role }
+  | { kind: 'do_not_use'; reason: string; lift: DeskRole; role: Role }
   | { kind: 'lift_do_not_use'; reason: string; role: Role }
   | { kind: 'receive_document'; documentKind: CarrierDocumentKind; fileName: string; linkId: number | null }
   | { kind: 'take_back_document'; documentId: number; linkId: number }
@@ -64,7 +64,7 @@ const refuse = (code: CarrierRefusalCode, facts: Record<string, unknown> = {}): 
 const one = (event: CarrierEvent): CarrierDecision => ({ events: [event] })
 
 /** Whether a role may lift or change a bar. */
-const mayLift = (role: Role, lift: Role): boolean => role === lift || role === 'manager'
+const mayLift = (role: Role, lift: DeskRole): boolean => deskRoleOf(role) === lift || deskRoleOf(role) === 'manager'
 
 /** The most files one link may bring: more is a mistake or mischief. */
 export const maxDocumentsByLink = 20

@@ -1,4 +1,4 @@
-import type { Role } from '../access/access'
+import type { DeskRole } from '../access/access'
 import type { Equipment } from '../load/load'
 import type { PayeeEvent } from '../payee/events'
 import type { Verdict } from '../vetting/vetting'
@@ -20,7 +20,7 @@ export type CarrierEvent =
   | { kind: 'contact_added'; name: string }
   | { kind: 'contact_removed'; name: string }
   | { kind: 'equipment_set'; equipment: Equipment[] }
-  | { kind: 'do_not_use'; reason: string; lift: Role }
+  | { kind: 'do_not_use'; reason: string; lift: DeskRole }
   | { kind: 'do_not_use_lifted'; was: string; reason: string }
   | { kind: 'document_received'; documentKind: CarrierDocumentKind; fileName: string }
   | { kind: 'document_checked'; documentKind: CarrierDocumentKind; fileName: string; policies: number }

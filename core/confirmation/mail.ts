@@ -9,7 +9,7 @@ export interface MailText {
 
 /** The subject of a confirmation's email where nobody writes another. */
 export function confirmationSubject(terms: ConfirmationTerms, version: number): string {
-  return `${practiceMark(terms)}Rate confirmation ${confirmationNumber(terms.loadNumber, version)}: ${laneOf(terms)}`
+  return `${practiceMark(terms)}Rate confirmation ${confirmationNumber(terms, version)}: ${laneOf(terms)}`
 }
 
 const practiceMark = ({ practice }: ConfirmationTerms): string => (practice ? 'PRACTICE ' : '')
@@ -26,7 +26,7 @@ export function confirmationMail(
   url: string,
   own: OwnWords = { subject: '', message: '' },
 ): MailText {
-  const number = confirmationNumber(terms.loadNumber, version)
+  const number = confirmationNumber(terms, version)
   const first = terms.stops[0]
   const lines = [
     `Rate confirmation ${number} for ${terms.carrier.name}`,

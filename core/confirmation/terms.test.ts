@@ -110,6 +110,7 @@ describe('what a carrier sees', () => {
       'instructions',
       'loadNumber',
       'miles',
+      'numberPrefix',
       'pallets',
       'pay',
       'practice',
@@ -179,7 +180,8 @@ describe('versions', () => {
     expect(termChanges(terms(), terms({ notes: load.notes.slice(0, 1) as unknown as LoadToConfirm['notes'] }))).toEqual(
       [],
     ))
-  test('its number names the load and the version', () => expect(confirmationNumber('PR-20417', 2)).toBe('RC-20417-2'))
+  test('its number names the load and the version', () =>
+    expect(confirmationNumber({ loadNumber: 'PR-20417' }, 2)).toBe('RC-20417-2'))
   test('a window over New Year says both days', () =>
     expect(windowOnDocument(load.stops[0]!)).toBe('Thu, Dec 31, 2026, 10:00 pm to Fri, Jan 1, 2027, 2:00 am'))
 })

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { brokerSchema, repSchema } from '../brokerage/brokerage'
 import type { ChargeSheet } from '../charge/charge'
 import { chargeKindWords, chargeRateWords } from '../charge/words'
 import { onAndOff } from '../load/aboard'
@@ -12,6 +11,7 @@ import type { StopTerms } from '../load/stop'
 import { amountWords, contactWords } from '../load/stop-words'
 import { dockAccessWords, equipmentWords, freightWords, referenceLabel } from '../load/words'
 import { currencies, formatMoney } from '../money/money'
+import { brokerSchema, repSchema } from '../office/broker'
 import type { LocalTime } from '../time/local'
 import { dayOf } from '../time/local'
 import { clockWords, fullDateWords } from '../time/words'
@@ -22,6 +22,8 @@ import { clockWords, fullDateWords } from '../time/words'
  */
 export const confirmationTermsSchema = z.object({
   loadNumber: z.string(),
+  /** What its number begins with; missing on documents issued before a brokerage chose it. */
+  numberPrefix: z.string().optional(),
   broker: brokerSchema,
   rep: repSchema,
   carrier: z.object({ name: z.string(), mcNumber: z.string(), dotNumber: z.string() }),
@@ -100,10 +102,11 @@ export function confirmationTerms(
   load: LoadToConfirm,
   carrier: { name: string; mcNumber: string; dotNumber: string },
   pay: ChargeSheet,
-  desk: Pick<ConfirmationTerms, 'broker' | 'rep' | 'conditions'>,
+  desk: Pick<ConfirmationTerms, 'numberPrefix' | 'broker' | 'rep' | 'conditions'>,
 ): ConfirmationTerms {
   return {
     loadNumber: load.number,
+    numberPrefix: desk.numberPrefix,
     broker: desk.broker,
     rep: desk.rep,
     carrier: { name: carrier.name, mcNumber: carrier.mcNumber, dotNumber: carrier.dotNumber },
@@ -171,9 +174,11 @@ function stopDetailsOf(load: LoadToConfirm, index: number): { details?: string[]
   return details.length > 0 ? { details } : {}
 }
 
-/** `RC-20417-2`: the load's number and the version. */
-export const confirmationNumber = (loadNumber: string, version: number): string =>
-  `RC-${loadNumber.replace(/^PR-/, '')}-${version}`
+/** `RC-20417-2`: the brokerage's prefix, the load's number and the version. */
+export const confirmationNumber = (
+  { loadNumber, numberPrefix = 'RC' }: Pick<ConfirmationTerms, 'loadNumber' | 'numberPrefix'>,
+  version: number,
+): string => `${numberPrefix}-${loadNumber.replace(/^[A-Z]+-/, '')}-${version}`
 
 /** A stop's window on document, with the date in full: `Tue 24 Nov 2026, 8:00 am to 11:00 am`. */
 export function windowOnDocument(stop: { earliestLocal: LocalTime; latestLocal: LocalTime | null }): string {

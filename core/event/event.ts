@@ -4,7 +4,9 @@ import type { ExchangeEvent } from '../exchange/decide'
 import type { FacilityEvent } from '../facility/decide'
 import type { FuelTableEvent } from '../fuel/decide'
 import type { LogEvent } from '../load/log-words'
+import type { OfficeEvent } from '../office/decide'
 import type { PartnerEvent } from '../partner/events'
+import type { PersonEvent } from '../person/events'
 import type { QuoteEvent } from '../quote/events'
 import type { TenderEvent } from '../tender/events'
 import type { PolicyEvent } from '../vetting/events'
@@ -21,6 +23,8 @@ export const aggregates = [
   'policy',
   'fuel_table',
   'facility',
+  'office',
+  'person',
 ] as const
 export type Aggregate = (typeof aggregates)[number]
 
@@ -36,4 +40,6 @@ export interface EventOf {
   policy: PolicyEvent
   fuel_table: FuelTableEvent
   facility: FacilityEvent
+  office: OfficeEvent
+  person: PersonEvent
 }

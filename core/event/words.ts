@@ -5,8 +5,10 @@ import { type ExchangeEvent, exchangeLogWords } from '../exchange/decide'
 import { type FacilityEvent, facilityLogWords } from '../facility/decide'
 import { type FuelTableEvent, fuelTableLogWords } from '../fuel/decide'
 import { type LogEvent, logWords } from '../load/log-words'
+import { type OfficeEvent, officeLogWords } from '../office/decide'
 import type { PartnerEvent } from '../partner/events'
 import { partnerLogWords } from '../partner/log-words'
+import { type PersonEvent, personLogWords } from '../person/events'
 import { quoteLogWords } from '../quote/log-words'
 import type { TenderEvent } from '../tender/events'
 import { tenderLogWords } from '../tender/log-words'
@@ -28,6 +30,8 @@ const words: Record<Aggregate, (kind: string, data: Data) => string> = {
   policy: (kind, data) => policyWords({ ...data, kind } as unknown as PolicyEvent),
   fuel_table: (kind, data) => fuelTableLogWords({ ...data, kind } as unknown as FuelTableEvent),
   facility: (kind, data) => facilityLogWords({ ...data, kind } as unknown as FacilityEvent),
+  office: (kind, data) => officeLogWords({ ...data, kind } as unknown as OfficeEvent),
+  person: (kind, data) => personLogWords({ ...data, kind } as unknown as PersonEvent),
 }
 
 /** An event as people read it, without who and when: `Awarded to Carrier 1 at $2,400`. */

@@ -16,8 +16,9 @@ export interface InvoiceToMail {
   brokerage: { name: string; address: string[]; phone: string; mail: string }
 }
 
-/** `INV-20417`, by the load's number. */
-export const invoiceNumber = (loadNumber: string): string => loadNumber.replace(/^[A-Z]+-/, 'INV-')
+/** `INV-20417`: the brokerage's prefix and the load's number. */
+export const invoiceNumber = (loadNumber: string, prefix: string): string =>
+  `${prefix}-${loadNumber.replace(/^[A-Z]+-/, '')}`
 
 /** The invoice of a customer without a system of its own, as an email. */
 export function invoiceMail(invoice: InvoiceToMail): MailText {

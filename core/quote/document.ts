@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { brokerSchema, repSchema } from '../brokerage/brokerage'
 import type { Charge } from '../charge/charge'
 import { chargeKindWords, chargeRateWords } from '../charge/words'
 import type { FuelTable } from '../fuel/fuel'
@@ -8,6 +7,7 @@ import type { Equipment } from '../load/load'
 import { equipmentWords } from '../load/words'
 import { type DatedRate, deskCurrency, rateWords } from '../money/exchange'
 import { type Currency, currencies, currencyWords } from '../money/money'
+import { brokerSchema, repSchema } from '../office/broker'
 import { dayWords } from '../time/words'
 import { pickupWords } from './words'
 

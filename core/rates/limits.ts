@@ -1,8 +1,10 @@
 import type { RateBand } from './rates'
 
-/** What the desk aims to keep of the sell price, and the least it works for. */
-const usualMarginShare = 0.14
-const minMarginShare = 0.05
+/** What the desk aims to keep of the sell price, and the least it works for, in hundredths of a percent. */
+export interface DeskMargins {
+  usualE2: number
+  leastE2: number
+}
 
 export interface Limits {
   /** What we hope to pay. */
@@ -16,14 +18,17 @@ export interface Limits {
  * middle of the band, the max at its upper part, neither eating more margin than the desk
  * allows. Null where there is neither a band nor a sell price.
  */
-export function proposeLimits(band: RateBand | null, sellMinor: number): Limits | null {
+export function proposeLimits(band: RateBand | null, sellMinor: number, margins: DeskMargins): Limits | null {
   const fromBand = band && {
     targetPayMinor: band.middleMinor - (band.middleMinor - band.lowMinor) * 0.25,
     maxPayMinor: band.middleMinor + (band.highMinor - band.middleMinor) * 0.75,
   }
   const fromSell =
     sellMinor > 0
-      ? { targetPayMinor: sellMinor * (1 - usualMarginShare), maxPayMinor: sellMinor * (1 - minMarginShare) }
+      ? {
+          targetPayMinor: sellMinor * (1 - margins.usualE2 / 10_000),
+          maxPayMinor: sellMinor * (1 - margins.leastE2 / 10_000),
+        }
       : null
   if (!fromBand && !fromSell) return null
   const least = (pick: (limits: Limits) => number) =>

@@ -130,6 +130,7 @@ describe('rate band', () => {
 })
 
 describe('target and max', () => {
+  const margins = { usualE2: 1400, leastE2: 500 }
   const band: RateBand = {
     lowMinor: 205_000,
     middleMinor: 235_000,
@@ -139,19 +140,19 @@ describe('target and max', () => {
     basis: 'lane',
   }
   test('from the band where the sell price leaves room', () => {
-    expect(proposeLimits(band, 320_000)).toEqual({ targetPayMinor: 227_000, maxPayMinor: 265_000 })
+    expect(proposeLimits(band, 320_000, margins)).toEqual({ targetPayMinor: 227_000, maxPayMinor: 265_000 })
   })
   test('a low sell price pulls both down', () => {
-    expect(proposeLimits(band, 240_000)).toEqual({ targetPayMinor: 206_000, maxPayMinor: 228_000 })
+    expect(proposeLimits(band, 240_000, margins)).toEqual({ targetPayMinor: 206_000, maxPayMinor: 228_000 })
   })
   test('without history, from the sell price alone; without both, none', () => {
-    expect(proposeLimits(null, 100_000)).toEqual({ targetPayMinor: 86_000, maxPayMinor: 95_000 })
-    expect(proposeLimits(null, 0)).toBeNull()
+    expect(proposeLimits(null, 100_000, margins)).toEqual({ targetPayMinor: 86_000, maxPayMinor: 95_000 })
+    expect(proposeLimits(null, 0, margins)).toBeNull()
   })
   test('the target never passes the most', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 900_000 }), (sell) => {
-        const limits = proposeLimits(band, sell)!
+        const limits = proposeLimits(band, sell, margins)!
         return limits.targetPayMinor <= limits.maxPayMinor && limits.maxPayMinor <= 275_000
       }),
     )

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { roles } from '../access/access'
+import { deskRoles } from '../access/access'
 import { equipmentKinds } from '../load/load'
 import type { Finding, LoadToVet, VetFacts } from './facts'
 import type { RuleKind } from './rule-kind'
@@ -44,7 +44,7 @@ export const ruleSchema = z
     ask: z.record(z.string(), z.number()).default({}),
     when: conditionSchema.default({}),
     /** Who may go past the stop, with a reason; nobody where it is empty. */
-    overridableBy: z.array(z.enum(roles)).default(['manager']),
+    overridableBy: z.array(z.enum(deskRoles)).default(['manager']),
   })
   .superRefine((rule, context) => {
     for (const [name, ask] of Object.entries(asksOf(rule.kind))) {

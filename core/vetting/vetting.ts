@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Role } from '../access/access'
+import { deskRoleOf, type Role } from '../access/access'
 import type { VetFacts } from './facts'
 import { findingsOf, type Rule, rulesFor, type VettingPolicy } from './policy'
 import { type Sign, signsOf } from './signs'
@@ -79,7 +79,7 @@ export function barFor(role: Role, verdict: Verdict, policy: VettingPolicy): Rea
     verdict.reasons.find(
       (reason) =>
         reason.severity === 'stop' &&
-        !policy.rules.find((rule) => rule.id === reason.rule)?.overridableBy.includes(role),
+        !policy.rules.find((rule) => rule.id === reason.rule)?.overridableBy.includes(deskRoleOf(role)),
     ) ?? null
   )
 }

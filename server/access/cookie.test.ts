@@ -36,7 +36,7 @@ describe('the session cookie', () => {
     expect(set).toMatch(/HttpOnly/)
     expect(set).toMatch(/SameSite=Lax/)
     expect(set).toMatch(/Path=\//)
-    expect(set).toMatch(/Max-Age=1209600/)
+    expect(set).toMatch(/Max-Age=7776000/)
     expect(await sessionToken(withCookie(pair(set)))).toBe('a-token')
   })
   test('is worth nothing once a letter of it is changed', async () => {

@@ -3,10 +3,13 @@ import { database } from '#server/db.server'
 import { keysFor } from '#server/secrets/keys'
 import { isBehindTls } from '#server/settings.server'
 import { sessionContext, viewerContext } from './context'
-import { sessionLifeMs, tokenHash, viewerOf } from './sign-in'
+import { tokenHash, viewerOf } from './sign-in'
 import type { Viewer } from './viewer'
 
 const held: { session?: ReturnType<typeof createCookie>; device?: ReturnType<typeof createCookie> } = {}
+
+/** The cookie outlives any session (90 days are the most a brokerage can set): the server decides when one ends. */
+const longestSessionS = 90 * 24 * 3600
 
 /** A cookie of ours: signed, out of reach of scripts, not sent along from other sites' forms; behind TLS bound to this host alone (RFC 6265bis, 4.1.3.2). */
 function cookie(name: string, maxAge: number) {
@@ -23,7 +26,7 @@ function cookie(name: string, maxAge: number) {
 
 /** The cookie that a session is known by. */
 export function sessionCookie() {
-  held.session ??= cookie('oxpecker', sessionLifeMs / 1000)
+  held.session ??= cookie('oxpecker', longestSessionS)
   return held.session
 }
 
@@ -47,9 +50,10 @@ export async function knownDevice(request: Request): Promise<string | null> {
   return typeof value === 'string' && deviceName.test(value) ? value : null
 }
 
-/** The headers that sign a browser in. */
-export async function signedInHeaders(token: string, userId: number, device: string | null): Promise<Headers> {
+/** The headers that sign a browser in; with `userId` it is known for theirs from now on. */
+export async function signedInHeaders(token: string, userId: number | null, device: string | null): Promise<Headers> {
   const headers = new Headers({ 'set-cookie': await sessionCookie().serialize(token) })
+  if (userId === null) return headers
   const own = device?.startsWith(`${userId}:`) ? device : `${userId}:${tokenHash(token).slice(0, 24)}`
   headers.append('set-cookie', await deviceCookie().serialize(own))
   return headers
@@ -66,16 +70,23 @@ export const session: MiddlewareFunction<Response> = async ({ request, context }
 
 /** Sends whoever is not signed in to the sign-in page, and back afterwards. */
 export const signedInPage: MiddlewareFunction<Response> = ({ request, context }, next) => {
-  if (context.get(viewerContext)) return next()
   const url = new URL(request.url)
+  const found = context.get(viewerContext)
+  if (found?.owesSecondFactor && url.pathname !== '/account') throw redirect('/account')
+  if (found) return next()
   throw redirect(url.pathname === '/' ? '/sign-in' : `/sign-in?to=${encodeURIComponent(url.pathname + url.search)}`)
 }
 
 /** Answers whoever is not signed in with 401. */
-export const signedInData: MiddlewareFunction<Response> = ({ context }, next) => {
-  if (context.get(viewerContext)) return next()
-  throw new Response('Sign in first.', { status: 401 })
+export const signedInData: MiddlewareFunction<Response> = ({ request, context }, next) => {
+  const found = context.get(viewerContext)
+  // Whoever still has to set up an authenticator app reaches what their account page needs, and nothing else.
+  const isOwn = ownPaths.test(new URL(request.url).pathname)
+  if (found && (!found.owesSecondFactor || isOwn)) return next()
+  throw new Response(found ? 'Set up your authenticator app first.' : 'Sign in first.', { status: found ? 403 : 401 })
 }
+
+const ownPaths = /^\/(account\/act|live|news)(\.data)?$/
 
 /** Only a path of our own is gone to after the sign-in; whatever a browser would read as another site leads to the Horizon. */
 export function ownPath(to: string | null): string {

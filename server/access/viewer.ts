@@ -1,4 +1,4 @@
-import { may, type Permission, permissionWords, type Role } from '#core/access/access'
+import { may, type Permission, permissionWords, type Role, roleName } from '#core/access/access'
 
 /** Who is signed in, as every loader and action knows them. */
 export interface Viewer {
@@ -7,6 +7,9 @@ export interface Viewer {
   mail: string
   phone: string
   role: Role
+  teamId?: number | null
+  /** Their role signs in with an authenticator app, and they have none yet: nothing opens but the page that sets it up. */
+  owesSecondFactor?: boolean
 }
 
 /**
@@ -15,5 +18,11 @@ export interface Viewer {
  */
 export function requirePermission(viewer: Viewer, permission: Permission): void {
   if (may(viewer.role, permission)) return
-  throw new Response(`A ${viewer.role} may not ${permissionWords[permission]}.`, { status: 403 })
+  throw new Response(`${aRole(viewer.role)} may not ${permissionWords[permission]}.`, { status: 403 })
+}
+
+/** `A rep`, `An administrator`. */
+function aRole(role: Role): string {
+  const name = roleName(role)
+  return `${/^[aeiou]/i.test(name) ? 'An' : 'A'} ${name}`
 }

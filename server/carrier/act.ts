@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm'
 import { z } from 'zod'
-import { type Permission, roles } from '#core/access/access'
+import { deskRoles, type Permission } from '#core/access/access'
 import { person } from '#core/access/actor'
 import { contactSchema, payeeSchema, trailersSchema } from '#core/carrier/carrier'
 import { loadMarks } from '#core/carrier/grades'
@@ -33,7 +33,7 @@ export const carrierActSchema = z.discriminatedUnion('intent', [
     preferred: z.array(z.enum(equipmentKinds)).max(13).default([]),
     trailers: trailersSchema.default({}),
   }),
-  z.object({ intent: z.literal('do_not_use'), reason, lift: z.enum(roles).default('manager') }),
+  z.object({ intent: z.literal('do_not_use'), reason, lift: z.enum(deskRoles).default('manager') }),
   z.object({ intent: z.literal('lift_do_not_use'), reason }),
   z.object({ intent: z.literal('ask_payee'), payee: payeeSchema }),
   z.object({ intent: z.literal('approve_payee'), payeeId: id }),

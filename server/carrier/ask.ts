@@ -4,11 +4,12 @@ import { askedKinds } from '#core/carrier/document'
 import { askSignatureMail, documentsRequestedMail } from '#core/carrier/mail'
 import type { Db } from '#server/db.server'
 import { recordEvent } from '#server/event/event'
+import { officeOf } from '#server/office/office'
 import type { Attempt, Sender } from '#server/outbox/deliver'
 import type { OutboxEntry } from '#server/outbox/outbox'
 import { sendMail } from '#server/outbox/send-mail'
 import { carrier, carrierLink } from '#server/schema'
-import { brokerage, settings } from '#server/settings.server'
+import { settings } from '#server/settings.server'
 import { requestLinkToken } from './request-link'
 import { cancelledSchema, sendCancelledMail, sendTellMail, tellSchema } from './tell'
 
@@ -34,10 +35,16 @@ async function sendLinkMail(db: Db, entry: OutboxEntry, linkId: number): Promise
     .get()
   if (!row) throw new Error(`Outbox entry ${entry.key} names carrier link ${linkId}, which is not there`)
   const url = `${settings().OX_ORIGIN}/p/${requestLinkToken(linkId)}`
-  const words = { carrierName: row.name, kinds: row.link.kinds, url, askedBy: row.link.askedBy, brokerage }
+  const words = {
+    carrierName: row.name,
+    kinds: row.link.kinds,
+    url,
+    askedBy: row.link.askedBy,
+    brokerage: officeOf(db),
+  }
   const { sentTo: to, carrierId, purpose } = row.link
   const text = purpose === 'documents' ? documentsRequestedMail(words) : askSignatureMail(words)
-  const problem = await sendMail(entry.key, { ...text, to, replyTo: brokerage.mail })
+  const problem = await sendMail(db, entry.key, { ...text, to, replyTo: officeOf(db).mail })
   return {
     problem,
     failed: (after, act) => {

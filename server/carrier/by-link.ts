@@ -3,8 +3,8 @@ import type { Actor } from '#core/access/actor'
 import type { CarrierDocumentKind } from '#core/carrier/document'
 import type { Db } from '#server/db.server'
 import { outcome, type Refused, run } from '#server/kernel/run'
+import { officeOf } from '#server/office/office'
 import { carrier, carrierDocument, type carrierLink } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 import { receiveDocument } from './documents'
 import { openRequestLink } from './request-link'
 import { carrierSubject } from './subject'
@@ -42,7 +42,12 @@ export function readCarrierLink(db: Db, token: string, now: number) {
     dotNumber: row.dotNumber,
     received,
     signed: link.purpose === 'agreement' && link.usedAt !== null,
-    broker: { name: brokerage.name, phone: brokerage.phone, address: brokerage.address, mcNumber: brokerage.mcNumber },
+    broker: {
+      name: officeOf(db).name,
+      phone: officeOf(db).phone,
+      address: officeOf(db).address,
+      mcNumber: officeOf(db).mcNumber,
+    },
   }
 }
 

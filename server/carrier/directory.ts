@@ -3,7 +3,7 @@ import { type DirectoryCounts, type DirectoryFacts, DirectoryIndex } from '#core
 import type { Equipment } from '#core/load/load'
 import { addMonths, dayOf, toInstant, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 
 export interface DirectoryRow {
   id: number
@@ -116,7 +116,11 @@ export function readDirectory(
   now: number,
 ): { rows: DirectoryRow[]; total: number; counts: DirectoryCounts } {
   const words = matchOf(query.q)
-  const { ids, counts } = indexOf(db).find(query, words === null ? null : wordsQuery(db).all({ words }), monthsAgo(now))
+  const { ids, counts } = indexOf(db).find(
+    query,
+    words === null ? null : wordsQuery(db).all({ words }),
+    monthsAgo(db, now),
+  )
   const rows = rowsQuery(db).all({ ids: JSON.stringify(ids.slice(page.from, page.from + page.limit)) })
   return {
     rows: rows.map(({ equipment, reasons, ...row }) => ({
@@ -129,8 +133,9 @@ export function readDirectory(
   }
 }
 
-function monthsAgo(now: number) {
-  const today = dayOf(toLocal(now, brokerage.zone))
-  const at = (months: number) => toInstant(`${addMonths(today, -months)}T00:00`, brokerage.zone)
+function monthsAgo(db: Db, now: number) {
+  const { zone } = officeOf(db)
+  const today = dayOf(toLocal(now, zone))
+  const at = (months: number) => toInstant(`${addMonths(today, -months)}T00:00`, zone)
   return { three: at(3), twelve: at(12) }
 }

@@ -6,6 +6,7 @@ import { dayOf, toLocal } from '#core/time/local'
 import { vet } from '#core/vetting/vetting'
 import { type Db, prepared } from '#server/db.server'
 import { eventsOf } from '#server/event/event'
+import { officeOf } from '#server/office/office'
 import { feedState } from '#server/register/feed'
 import { recordOf } from '#server/register/store'
 import {
@@ -19,7 +20,6 @@ import {
   policy,
   registerRecord,
 } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 import { carriersToVet } from '#server/vetting/carriers-to-vet'
 import { currentPolicy } from '#server/vetting/policy'
 import { coverOf } from '#server/vetting/vet'
@@ -34,7 +34,7 @@ export function readDossier(db: Db, carrierId: number, now: number) {
   if (!row) return null
   const known = recordOf(db, row.dotNumber)
   const feed = feedState(db)
-  const today = dayOf(toLocal(now, brokerage.zone))
+  const today = dayOf(toLocal(now, officeOf(db).zone))
   const facts = carriersToVet(db, [carrierId], null, now).get(carrierId)!
   const loads = loadsOf(db, carrierId)
   return {

@@ -4,11 +4,11 @@ import { loadCancelledMail, loadReleasedMail, offerAnswerMail } from '#core/carr
 import type { MailText } from '#core/confirmation/mail'
 import type { Db } from '#server/db.server'
 import { recordEvent } from '#server/event/event'
+import { officeOf } from '#server/office/office'
 import type { Attempt } from '#server/outbox/deliver'
 import type { OutboxEntry } from '#server/outbox/outbox'
 import { sendMail } from '#server/outbox/send-mail'
 import { carrier, load, offer } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 
 /** What a carrier is informed of about a load by email. */
 export const tellSchema = z.union([
@@ -29,14 +29,14 @@ export async function sendCancelledMail(
   { loadId, carrierId, payMinor }: z.infer<typeof cancelledSchema>['cancelled'],
 ): Promise<Attempt> {
   const whole = findOfferAnswer(db, entry, loadId, carrierId)
-  return sendOfferAnswer(db, entry, whole, loadCancelledMail({ ...whole, payMinor, brokerage }))
+  return sendOfferAnswer(db, entry, whole, loadCancelledMail({ ...whole, payMinor, brokerage: officeOf(db) }))
 }
 
 /** Tells a carrier by email what became of its offer, or that a load is no longer its own. */
 export async function sendTellMail(db: Db, entry: OutboxEntry, payload: z.infer<typeof tellSchema>): Promise<Attempt> {
   if ('released' in payload) {
     const whole = findOfferAnswer(db, entry, payload.released.loadId, payload.released.carrierId)
-    return sendOfferAnswer(db, entry, whole, loadReleasedMail({ ...whole, brokerage }))
+    return sendOfferAnswer(db, entry, whole, loadReleasedMail({ ...whole, brokerage: officeOf(db) }))
   }
   const { offerId, what, amountMinor } = payload.told
   const row = db
@@ -46,7 +46,7 @@ export async function sendTellMail(db: Db, entry: OutboxEntry, payload: z.infer<
     .get()
   if (!row) throw new Error(`Outbox entry ${entry.key} names offer ${offerId}, which is not there`)
   const whole = findOfferAnswer(db, entry, row.loadId, row.carrierId)
-  return sendOfferAnswer(db, entry, whole, offerAnswerMail({ ...whole, what, amountMinor, brokerage }))
+  return sendOfferAnswer(db, entry, whole, offerAnswerMail({ ...whole, what, amountMinor, brokerage: officeOf(db) }))
 }
 
 interface OfferAnswer {
@@ -81,7 +81,7 @@ async function sendOfferAnswer(
   { loadId, mail }: OfferAnswer,
   text: MailText,
 ): Promise<Attempt> {
-  const problem = await sendMail(entry.key, { ...text, to: mail, replyTo: brokerage.mail })
+  const problem = await sendMail(db, entry.key, { ...text, to: mail, replyTo: officeOf(db).mail })
   return {
     problem,
     failed: (after, act) => {

@@ -1,9 +1,10 @@
 import { and, asc, eq } from 'drizzle-orm'
 import { chargeSheet } from '#core/charge/charge'
 import { type ConfirmationTerms, confirmationNumber, confirmationTerms } from '#core/confirmation/terms'
+import { brokerOf } from '#core/office/office'
 import type { Db } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { carrier, charge, confirmation, facility, load, note, reference, stop, user } from '#server/schema'
-import { brokerage, conditions } from '#server/settings.server'
 
 /** Writes a version of the rate confirmation from the load as it is; the award must be written before. */
 export function issueConfirmation(db: Db, loadId: number, version: number, now: number): void {
@@ -13,7 +14,7 @@ export function issueConfirmation(db: Db, loadId: number, version: number, now: 
     .values({
       loadId,
       version,
-      number: confirmationNumber(terms.loadNumber, version),
+      number: confirmationNumber(terms, version),
       state: 'issued',
       terms,
       issuedAt: now,
@@ -65,6 +66,7 @@ export function currentTerms(db: Db, loadId: number): ConfirmationTerms | null {
     .where(and(eq(charge.loadId, loadId), eq(charge.side, 'buy')))
     .orderBy(asc(charge.id))
     .all()
+  const us = officeOf(db)
   const whole = {
     ...row.load,
     stops,
@@ -75,6 +77,6 @@ export function currentTerms(db: Db, loadId: number): ConfirmationTerms | null {
     whole,
     { ...row.carrier, mcNumber: row.carrier.mcNumber ?? '' },
     chargeSheet(buyCharges, row.load),
-    { broker: brokerage, rep: row.rep, conditions },
+    { numberPrefix: us.numbers.confirmationPrefix, broker: brokerOf(us), rep: row.rep, conditions: us.conditions },
   )
 }

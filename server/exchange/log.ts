@@ -4,9 +4,9 @@ import { addDays, isDay, toInstant } from '#core/time/local'
 import { tenderFields } from '#core/x12/read-sets'
 import { visible } from '#core/x12/visible'
 import type { Db } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { ReadProblem, readAside } from '#server/read/read'
 import { exchange, exchangeDocument, load, loadPartner, partner, tenderNotice } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 
 /** What is searched for; everything may be left out. */
 export const exchangeQuerySchema = z.object({
@@ -28,7 +28,7 @@ const inTrouble = sql`(${exchangeDocument.verdict} = 'R' or ${exchangeDocument.a
 /** Documents in and out, newest first. */
 export function listDocuments(db: Db, query: ExchangeQuery, limit = pageSize) {
   const byNumber = query.q === '' ? undefined : numberIs(db, query.q.toUpperCase())
-  const from = query.day === '' ? null : toInstant(`${query.day}T00:00`, brokerage.zone)
+  const from = query.day === '' ? null : toInstant(`${query.day}T00:00`, officeOf(db).zone)
   return db
     .select({
       id: exchangeDocument.id,
@@ -63,7 +63,7 @@ export function listDocuments(db: Db, query: ExchangeQuery, limit = pageSize) {
           ? undefined
           : and(
               gte(exchangeDocument.at, from),
-              lt(exchangeDocument.at, toInstant(`${addDays(query.day, 1)}T00:00`, brokerage.zone)),
+              lt(exchangeDocument.at, toInstant(`${addDays(query.day, 1)}T00:00`, officeOf(db).zone)),
             ),
         query.trouble === '' ? undefined : inTrouble,
       ),

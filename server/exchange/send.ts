@@ -7,12 +7,12 @@ import { withoutDelimiters, writeInterchange } from '#core/x12/writer'
 import type { Segment } from '#core/x12/x12'
 import type { Db } from '#server/db.server'
 import { type Act, recordEvent } from '#server/event/event'
+import { officeOf } from '#server/office/office'
 import type { Sender } from '#server/outbox/deliver'
 import { enqueue } from '#server/outbox/outbox'
 import { nextControl, notePartnerProblem, type Partner } from '#server/partner/partners'
 import { transportOf } from '#server/partner/transport'
 import { exchange, exchangeDocument, partner } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 
 /** One set to be sent, and what of ours it speaks of. */
 export interface SetToSend {
@@ -24,8 +24,8 @@ export interface SetToSend {
 }
 
 /** `20261127` and `0930`, as our envelopes say it: the desk's own clock. */
-export function envelopeMoment(now: number): { date: string; time: string } {
-  const local = toLocal(now, brokerage.zone)
+export function envelopeMoment(db: Db, now: number): { date: string; time: string } {
+  const local = toLocal(now, officeOf(db).zone)
   return { date: local.slice(0, 10).replaceAll('-', ''), time: local.slice(11, 16).replace(':', '') }
 }
 
@@ -43,7 +43,7 @@ export function sendSet(db: Db, to: Partner, set: SetToSend, now: number): numbe
       control: String(control),
       groupType: groupOfSet[set.type],
       groupControl: String(control),
-      ...envelopeMoment(now),
+      ...envelopeMoment(db, now),
       sender: { qualifier: to.ourQualifier, id: to.ourId, group: to.ourGroup },
       receiver: { qualifier: to.theirQualifier, id: to.theirId, group: to.theirGroup },
     },

@@ -173,7 +173,7 @@ function noteAcknowledgement(db: Db, partnerId: number, segments: readonly Segme
 function answer(db: Db, to: Partner, report: InterchangeReport, now: number): void {
   if (!to.documents.includes('997') || report.groups.every((group) => group.type === 'FA')) return
   const control = nextControl(db, to.id)
-  const text = acknowledge(report, { ...envelopeMoment(now), control: String(control) })
+  const text = acknowledge(report, { ...envelopeMoment(db, now), control: String(control) })
   if (text === null) return
   const groups = report.groups.filter((group) => group.type !== 'FA')
   keepOutgoing(

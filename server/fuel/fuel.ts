@@ -3,8 +3,8 @@ import { type DieselPrice, nationalArea } from '#core/fuel/fuel'
 import type { FuelShare } from '#core/rates/account'
 import { addDays, dayOf, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { dieselPrice } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 
 const latest = prepared((db) =>
   db
@@ -30,7 +30,7 @@ const usual = prepared((db) =>
 export function fuelShare(db: Db, now: number): FuelShare | null {
   const newest = latestDiesel(db)
   if (!newest) return null
-  const since = addDays(dayOf(toLocal(now, brokerage.zone)), -usualDays)
+  const since = addDays(dayOf(toLocal(now, officeOf(db).zone)), -usualDays)
   const { usual: mean } = usual(db).get(since) as { usual: number | null }
   return { now: newest.priceE3 / 1000, usual: (mean ?? newest.priceE3) / 1000 }
 }

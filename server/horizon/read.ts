@@ -5,10 +5,10 @@ import { pressure, urgency } from '#core/horizon/pressure'
 import type { RateBand } from '#core/rates/rates'
 import { dayOf, hour, toInstant, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { currentBand } from '#server/rates/band'
 import { load } from '#server/schema'
 import { wasHauled } from '#server/schema/hauled'
-import { brokerage } from '#server/settings.server'
 import { findPlan } from '#server/waiting/plan'
 import { usualCoverHours } from './cover-times'
 import { openAlerts, openOffers, openPostings, openQuery, type shown, standingConfirmations } from './rows'
@@ -26,6 +26,7 @@ export function readHorizon(db: Db, now: number) {
       .map(({ loadId }) => loadId),
   )
   const coverHours = usualCoverHours(db, now)
+  const { zone } = officeOf(db)
   const loads = rows
     .map((row) =>
       horizonLoad(
@@ -39,6 +40,7 @@ export function readHorizon(db: Db, now: number) {
           coverHours: coverHours(row.load.equipment),
           band: currentBand(db, row.load, now),
           db,
+          zone,
         },
         now,
       ),
@@ -70,6 +72,7 @@ function horizonLoad(
     coverHours: number
     band: RateBand | null
     db: Db
+    zone: string
   },
   now: number,
 ) {
@@ -105,7 +108,7 @@ function horizonLoad(
     posted: around.posting !== null,
     postedAt: around.posting?.upAt ?? null,
     carrierName: carrierName === null ? null : shortName(carrierName),
-    zone: brokerage.zone,
+    zone: around.zone,
   }
   const value = pressure(facts, now)
   return {
@@ -148,7 +151,7 @@ const shortName = (name: string) => name.split(' ').slice(0, 2).join(' ')
 export type HorizonLoad = ReturnType<typeof horizonLoad>
 
 function todaysNumbers(db: Db, now: number) {
-  const midnight = toInstant(`${dayOf(toLocal(now, brokerage.zone))}T00:00`, brokerage.zone)
+  const midnight = toInstant(`${dayOf(toLocal(now, officeOf(db).zone))}T00:00`, officeOf(db).zone)
   const row = db
     .select({
       covered: sql<number>`count(*)`,

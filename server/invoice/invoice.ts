@@ -6,8 +6,8 @@ import { dayOf, toLocal } from '#core/time/local'
 import type { InvoiceParty } from '#core/x12/write-sets'
 import type { Db } from '#server/db.server'
 import { stopsOf } from '#server/load/stops'
+import { officeOf } from '#server/office/office'
 import { charge, customer, load, stopEvent, tender, tenderNotice } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 import { partnerOfLoad } from '#server/tender/join'
 
 const payer = alias(customer, 'payer')
@@ -48,7 +48,7 @@ export function invoiceOf(db: Db, loadId: number, now: number) {
     standingTender(db, loadId) ?? (joined ? lastTender(db, joined.partner.id, own.load.customerId) : null)
   const billTo = payerOf(own.payer, own.load.payerId === null ? tendered : null)
   const used = own.load.state === 'cancelled' && charges.some(({ kind }) => kind === 'truck_ordered_not_used')
-  const deliveredOn = arrivals[0]?.atLocal.slice(0, 10) ?? (used ? dayOf(toLocal(now, brokerage.zone)) : null)
+  const deliveredOn = arrivals[0]?.atLocal.slice(0, 10) ?? (used ? dayOf(toLocal(now, officeOf(db).zone)) : null)
   const missing = [
     charges.length === 0 || sheet.totalMinor <= 0 ? 'the sell charges' : '',
     charges.length > 0 && !oneCurrency(charges) ? 'one currency for all charges' : '',

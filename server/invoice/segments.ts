@@ -4,8 +4,8 @@ import { specialChargeCodes } from '#core/charge/x12'
 import { dayOf, toLocal } from '#core/time/local'
 import { type InvoiceParty, invoiceSegments } from '#core/x12/write-sets'
 import type { Db } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { partnerCode, reference } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 import type { partnerOfLoad } from '#server/tender/join'
 import type { invoiceOf } from './invoice'
 
@@ -55,7 +55,7 @@ export function segmentsOf(
     shipmentId: joined.shipmentId,
     scac: joined.partner.scac,
     currency: charges[0]!.currency,
-    invoicedOn: dayOf(toLocal(now, brokerage.zone)),
+    invoicedOn: dayOf(toLocal(now, officeOf(db).zone)),
     deliveredOn: deliveredOn!,
     billTo,
     shipper: party(stops[0]!),

@@ -7,11 +7,11 @@ import type { Db } from '#server/db.server'
 import { documentsOf } from '#server/document/documents'
 import { readStoredDocument } from '#server/document/store'
 import { recordEvent } from '#server/event/event'
+import { officeOf } from '#server/office/office'
 import type { Sender } from '#server/outbox/deliver'
 import { loadOf } from '#server/outbox/outbox'
 import { sendMail } from '#server/outbox/send-mail'
 import { reference } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 import { invoiceOf } from './invoice'
 
 const payloadSchema = z.object({ to: z.string() })
@@ -30,7 +30,7 @@ export const sendInvoiceMail: Sender = async (db, entry, now) => {
     .all()
     .filter(({ showOn }) => showOn.includes('invoice'))
   const text = invoiceMail({
-    number: invoiceNumber(own.load.number),
+    number: invoiceNumber(own.load.number, officeOf(db).numbers.invoicePrefix),
     loadNumber: own.load.number,
     customerName: own.customer.name,
     lane: `${own.load.originCity} to ${own.load.destCity}`,
@@ -45,13 +45,13 @@ export const sendInvoiceMail: Sender = async (db, entry, now) => {
       })),
     totalMinor: sheet.totalMinor,
     currency: sheet.currency,
-    brokerage,
+    brokerage: officeOf(db),
     advances: sheet.lines
       .filter(({ charge }) => charge.kind === 'advance')
       .map(({ charge, amountMinor }) => ({ paidOn: charge.day ?? '', amountMinor: Math.abs(amountMinor) })),
   })
   const attachments = await filesFor(db, loadId)
-  const problem = await sendMail(entry.key, { ...text, to, replyTo: brokerage.mail, attachments })
+  const problem = await sendMail(db, entry.key, { ...text, to, replyTo: officeOf(db).mail, attachments })
   return {
     problem,
     failed: (after, act) => {

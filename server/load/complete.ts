@@ -6,6 +6,7 @@ import type { LoadTerms } from '#core/load/load'
 import type { Problem } from '#core/load/problem'
 import { saveRefusals } from '#core/load/save-refusals'
 import { convertToDesk, deskCurrency } from '#core/money/exchange'
+import { deskMargins } from '#core/office/office'
 import { cellOf } from '#core/place/place'
 import { proposeLimits } from '#core/rates/limits'
 import type { RateBand } from '#core/rates/rates'
@@ -14,6 +15,7 @@ import type { Db } from '#server/db.server'
 import type { Refused } from '#server/kernel/run'
 import { routeOver } from '#server/miles/route'
 import { deskDay, ratesAround } from '#server/money/exchange'
+import { officeOf } from '#server/office/office'
 import { bandColumns, findRateBand } from '#server/rates/band'
 import { charge, customer, facility, type load, loadLink, note, reference, repShare, stop, user } from '#server/schema'
 
@@ -66,7 +68,7 @@ export function complete(
   const band = findRateBand(db, { ...lane, equipment, miles: route.miles, weightLb, pickupAt }, now)
   const charges = { miles: route.miles, weightLb: terms.weightLb }
   const sheet = chargeSheet(terms.sellCharges, charges)
-  const today = deskDay(now)
+  const today = deskDay(db, now)
   const rates = sheet.currency === deskCurrency ? [] : ratesAround(db, today)
   const sold = convertToDesk({ amountMinor: sheet.totalMinor, currency: sheet.currency }, rates, today)
   // Without a rate nothing is compared or added: the load stays a draft and says so.
@@ -86,7 +88,10 @@ export function complete(
       sellRateDay: sell.by?.day ?? null,
       ...pickupAndDelivery(places),
     },
-    limits: proposeLimits(band, sell.amountMinor) ?? { targetPayMinor: null, maxPayMinor: null },
+    limits: proposeLimits(band, sell.amountMinor, deskMargins(officeOf(db))) ?? {
+      targetPayMinor: null,
+      maxPayMinor: null,
+    },
     problems: checkLoad(
       { ...own, stops: places, handled: terms.stops, freight: own, legs: route.legs, sellCharges, charges },
       { now, hasPayer: Boolean(payer.billingMail), band: band as RateBand | null, rates, today },

@@ -6,10 +6,10 @@ import { type LoadQuery, type MissingThing, type StateChoice, stateGroups } from
 import { booked, onDesk, onTheWay } from '#core/load/states'
 import { addDays, toInstant } from '#core/time/local'
 import type { Db } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { findPlaces } from '#server/place/find'
 import { load } from '#server/schema'
 import { inSql } from '#server/schema/state-sql'
-import { brokerage } from '#server/settings.server'
 import { loadMatch } from './words'
 
 const statesOf = (choice: StateChoice): readonly LoadState[] =>
@@ -31,7 +31,7 @@ function holds(db: Db, typed: string): { holdsWords: SQL | undefined; readAs: st
 
 /** The condition of a query; `readAs` where a word nobody has was taken for another. */
 export function conditions(db: Db, query: LoadQuery): { where: SQL | undefined; readAs: string | null } {
-  const midnight = (day: string) => toInstant(`${day}T00:00`, brokerage.zone)
+  const midnight = (day: string) => toInstant(`${day}T00:00`, officeOf(db).zone)
   const { holdsWords, readAs } = holds(db, query.q)
   const where = and(
     holdsWords,

@@ -3,6 +3,7 @@ import { refused } from '#core/decision/refusal'
 import { saveRefusals } from '#core/load/save-refusals'
 import { type Db, inTransaction } from '#server/db.server'
 import { type Act, recordEvent } from '#server/event/event'
+import { officeOf } from '#server/office/office'
 import { load } from '#server/schema'
 import { openForCover } from './commands'
 import { complete, type SaveOutcome, type SaveRequest, standing, writeParts } from './complete'
@@ -48,14 +49,15 @@ export function createLoad(db: Db, request: SaveRequest, act: Act & { repId: num
 export const isTaken = (db: Db, number: string): boolean =>
   db.select({ id: load.id }).from(load).where(eq(load.number, number)).get() !== undefined
 
-/** `PR-` and the next number: numbers only grow, also over deleted ones and over those that somebody chose. */
+/** The brokerage's prefix and the next number: numbers only grow, also over deleted ones and over those that somebody chose. */
 function nextNumber(db: Db): string {
   const last =
     db
       .select({ id: max(load.id) })
       .from(load)
       .get()?.id ?? 0
-  let next = 20_000 + last + 1
-  while (isTaken(db, `PR-${next}`)) next += 1
-  return `PR-${next}`
+  const { loadPrefix, firstLoad } = officeOf(db).numbers
+  let next = firstLoad + last
+  while (isTaken(db, `${loadPrefix}-${next}`)) next += 1
+  return `${loadPrefix}-${next}`
 }

@@ -1,7 +1,7 @@
 import { addDays, dayOf, toLocal } from '#core/time/local'
 import { tradeAreas } from '#server/atlas.server'
 import { type Db, prepared } from '#server/db.server'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 
 /** What the market paid of late between the areas of a lane's ends, as it would be for the lane's own miles. */
 export interface LaneAverage {
@@ -43,7 +43,7 @@ export function laneAverage(
 ): LaneAverage | null {
   const [from, to] = [tradeAreas().of(lane.originPostal), tradeAreas().of(lane.destPostal)]
   if (!from || !to) return null
-  const today = dayOf(toLocal(now, brokerage.zone))
+  const today = dayOf(toLocal(now, officeOf(db).zone))
   const rows = rowsQuery(db).all(
     JSON.stringify(from.prefixes),
     JSON.stringify(to.prefixes),

@@ -1,8 +1,9 @@
 import { SMTPServer } from 'smtp-server'
+import { mailDomainOf } from '#core/office/office'
 import type { Db } from '#server/db.server'
 import { logger } from '#server/log/logger'
+import { officeOf } from '#server/office/office'
 import { ReadProblem } from '#server/read/read'
-import { brokerage } from '#server/settings.server'
 import { receiveMail } from './receive'
 
 /** Room for a scan or a picture from a phone, in base64. */
@@ -19,7 +20,7 @@ export function startInboundMail(db: Db, port: number): Promise<SMTPServer> {
     socketTimeout: 60_000,
     closeTimeout: 4_000,
     onRcptTo: (address, _session, done) =>
-      address.address.toLowerCase().endsWith(`@${brokerage.mailDomain}`)
+      address.address.toLowerCase().endsWith(`@${mailDomainOf(officeOf(db))}`)
         ? done()
         : done(new Error('No such mailbox here')),
     onData(stream, session, done) {

@@ -50,7 +50,7 @@ async function tryMail(
   if (!row || !document)
     throw new Error(`Outbox entry ${entry.key} names confirmation ${confirmationId}, which is not there`)
   const mail = confirmationMail(row.terms, row.version, confirmationUrl(db, confirmationId, now), own)
-  return sendMail(entry.key, {
+  return sendMail(db, entry.key, {
     ...mail,
     to,
     replyTo: row.terms.rep.mail,

@@ -12,11 +12,11 @@ import {
 import type { Currency } from '#core/money/money'
 import { addDays, dayOf, toLocal } from '#core/time/local'
 import { type Db, inTransaction } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { exchangeRate } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 
 /** The desk's own day at a moment: by it rates are looked up. */
-export const deskDay = (now: number): string => dayOf(toLocal(now, brokerage.zone))
+export const deskDay = (db: Db, now: number): string => dayOf(toLocal(now, officeOf(db).zone))
 
 /** Rates into the desk's currency of the days before and of a day, newest first. */
 export function ratesAround(db: Db, day: string): ExchangeRate[] {
@@ -30,7 +30,7 @@ export function ratesAround(db: Db, day: string): ExchangeRate[] {
 
 /** The rate of the day of `now` into the desk's currency; null for the desk's own, refused where none is known. */
 export function rateNow(db: Db, currency: Currency, now: number): { by: DatedRate | null } | NoRate {
-  const day = deskDay(now)
+  const day = deskDay(db, now)
   return rateOn(currency, currency === deskCurrency ? [] : ratesAround(db, day), day)
 }
 

@@ -4,7 +4,15 @@ import { type Db, prepared } from '#server/db.server'
 import { outbox, outboxSequence } from '#server/schema'
 import { settings } from '#server/settings.server'
 
-export const outboxKinds = ['mail', 'board', 'quote_mail', 'carrier_mail', 'invoice_mail', 'exchange'] as const
+export const outboxKinds = [
+  'mail',
+  'board',
+  'quote_mail',
+  'carrier_mail',
+  'invoice_mail',
+  'exchange',
+  'person_mail',
+] as const
 export type OutboxKind = (typeof outboxKinds)[number]
 export type OutboxEntry = typeof outbox.$inferSelect
 

@@ -1,7 +1,10 @@
 import nodemailer from 'nodemailer'
 import type { MailText } from '#core/confirmation/mail'
+import { mailDomainOf } from '#core/office/office'
+import type { Db } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import type { SendProblem } from '#server/outbox/outbox'
-import { brokerage, settings } from '#server/settings.server'
+import { settings } from '#server/settings.server'
 
 export interface OutgoingMail extends MailText {
   to: string
@@ -14,7 +17,7 @@ export interface OutgoingMail extends MailText {
  * we die after the server took the mail and before we noted it, the second try carries the same key and the receiver
  * knows it.
  */
-export async function sendMail(key: string, mail: OutgoingMail): Promise<SendProblem | null> {
+export async function sendMail(db: Db, key: string, mail: OutgoingMail): Promise<SendProblem | null> {
   const transport = nodemailer.createTransport({
     host: settings().OX_SMTP_HOST,
     port: settings().OX_SMTP_PORT,
@@ -27,13 +30,13 @@ export async function sendMail(key: string, mail: OutgoingMail): Promise<SendPro
   })
   try {
     await transport.sendMail({
-      from: { name: brokerage.name, address: brokerage.mail },
+      from: { name: officeOf(db).name, address: officeOf(db).mail },
       replyTo: mail.replyTo,
       to: mail.to,
       subject: mail.subject,
       text: mail.text,
       html: mail.html,
-      messageId: `<${key}@${brokerage.mailDomain}>`,
+      messageId: `<${key}@${mailDomainOf(officeOf(db))}>`,
       headers: { 'X-Idempotency-Key': key },
       attachments: (mail.attachments ?? []).map((each) => ({ contentType: 'application/pdf', ...each })),
     })

@@ -1,14 +1,16 @@
 import { asc, eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { replyReference } from '#core/message/read-reply'
+import { mailDomainOf } from '#core/office/office'
 import { type BoardPosting, boardPosting } from '#core/posting/posting'
 import type { Db } from '#server/db.server'
 import { type Act, recordEvent } from '#server/event/event'
 import { askOutside, statusProblem } from '#server/http/outside'
+import { officeOf } from '#server/office/office'
 import type { Sender } from '#server/outbox/deliver'
 import { loadOf, type OutboxEntry, type SendProblem } from '#server/outbox/outbox'
 import { facility, load, note, posting, stop } from '#server/schema'
-import { brokerage, settings } from '#server/settings.server'
+import { settings } from '#server/settings.server'
 import { notesTell } from './screen'
 
 /** The one board connected so far. */
@@ -75,7 +77,7 @@ function noteAnswer(
 
 async function putListing(db: Db, entry: OutboxEntry, row: typeof posting.$inferSelect): Promise<BoardAnswer> {
   const whole = postableLoad(db, loadOf(entry))
-  const replyTo = `offers+${row.reference}@${brokerage.mailDomain}`
+  const replyTo = `offers+${row.reference}@${mailDomainOf(officeOf(db))}`
   if (replyReference(replyTo) !== row.reference) throw new Error(`Reply address ${replyTo} cannot be read back`)
   // Asked again here: the load may have changed since somebody said to post it.
   const tells = notesTell(db, loadOf(entry))
@@ -84,7 +86,7 @@ async function putListing(db: Db, entry: OutboxEntry, row: typeof posting.$infer
       ok: false,
       problem: { message: `held back, because of what is written for carriers: ${tells.join('; ')}`, final: true },
     }
-  const wire = listingOnTheWire(boardPosting(whole, { reference: row.reference, phone: brokerage.phone, replyTo }))
+  const wire = listingOnTheWire(boardPosting(whole, { reference: row.reference, phone: officeOf(db).phone, replyTo }))
   const answer = await callBoard('PUT', `/listings/${row.reference}`, entry.key, wire)
   if (!answer.ok) return answer
   const listing = listingSchema.safeParse(answer.body)
@@ -104,11 +106,14 @@ async function callBoard(
   key: string,
   body: unknown,
 ): Promise<{ ok: true; body: unknown } | { ok: false; problem: SendProblem }> {
+  const { OX_BOARD_KEY, OX_BOARD_URL } = settings()
+  if (!OX_BOARD_KEY)
+    return { ok: false, problem: { message: 'no load board is connected', final: false, refusesUs: true } }
   try {
-    const answer = await askOutside(new URL(path, settings().OX_BOARD_URL), {
+    const answer = await askOutside(new URL(path, OX_BOARD_URL), {
       method,
       headers: {
-        authorization: `Bearer ${settings().OX_BOARD_KEY}`,
+        authorization: `Bearer ${OX_BOARD_KEY}`,
         'idempotency-key': key,
         ...(body ? { 'content-type': 'application/json' } : {}),
       },

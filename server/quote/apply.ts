@@ -50,7 +50,7 @@ export const appliers: Appliers<QuoteEvent, ServerFacts, ServerCommand, Applied>
     // In another currency no line has a price until it is priced again.
     if (from.currency !== to.currency) db.update(quoteLine).set(unpriced).where(eq(quoteLine.quoteId, quoteId)).run()
     db.update(quote)
-      .set({ ...to, validUntilAt: endOfDay(to.validUntil) })
+      .set({ ...to, validUntilAt: endOfDay(db, to.validUntil) })
       .where(eq(quote.id, quoteId))
       .run()
   },

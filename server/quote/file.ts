@@ -1,12 +1,13 @@
 import { asc, eq } from 'drizzle-orm'
+import { brokerOf } from '#core/office/office'
 import { type QuoteDocument, quoteDocument } from '#core/quote/document'
 import { quoteNumber } from '#core/quote/quote'
 import { dayOf, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
 import { rateOfRow } from '#server/money/exchange'
+import { officeOf } from '#server/office/office'
 import { draw } from '#server/pdf/draw'
 import { customer, quote, quoteLine, quoteVersion, user } from '#server/schema'
-import { brokerage, quoteTerms } from '#server/settings.server'
 import { pricingOf } from './price'
 import type { LineRow } from './subject'
 
@@ -58,7 +59,12 @@ export function documentNow(db: Db, quoteId: number, version: number, now: numbe
       fuel,
       lines: shown,
     },
-    { broker: brokerage, rep: row.rep, terms: quoteTerms, writtenOn: dayOf(toLocal(now, brokerage.zone)) },
+    {
+      broker: brokerOf(officeOf(db)),
+      rep: row.rep,
+      terms: officeOf(db).quoteTerms,
+      writtenOn: dayOf(toLocal(now, officeOf(db).zone)),
+    },
   )
 }
 

@@ -19,9 +19,9 @@ import { toInstant } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
 import { fuelShare } from '#server/fuel/fuel'
 import { rateNow, rateOfRow } from '#server/money/exchange'
+import { officeOf } from '#server/office/office'
 import { findRatePicture } from '#server/rates/band'
 import { quote, quoteLine } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 
 /** A line quoted before on the same lane. */
 export interface PriorLine {
@@ -118,7 +118,7 @@ export function lineInsight(db: Db, quoteId: number, lineId: number, now: number
       middleMinor: null as number | null,
       win: null as WinInsight | null,
     }
-  const pickupAt = line.pickupFrom ? toInstant(`${line.pickupFrom}T09:00`, brokerage.zone) : null
+  const pickupAt = line.pickupFrom ? toInstant(`${line.pickupFrom}T09:00`, officeOf(db).zone) : null
   const picture = findRatePicture(
     db,
     {

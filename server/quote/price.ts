@@ -5,7 +5,6 @@ import type { DatedRate, NoRate } from '#core/money/exchange'
 import type { Currency } from '#core/money/money'
 import type { Place } from '#core/place/place'
 import { type Resolved, resolvePlace } from '#core/place/resolve'
-import { usualMarginRule } from '#core/quote/margin-rule'
 import { type PricingTerms, priceLine } from '#core/quote/price-line'
 import type { CellName, Cells, LineFields, LineProblem } from '#core/quote/quote'
 import { readLine } from '#core/quote/read-line'
@@ -16,10 +15,10 @@ import type { Db } from '#server/db.server'
 import { latestDiesel } from '#server/fuel/fuel'
 import { legBetween } from '#server/miles/route'
 import { rateNow } from '#server/money/exchange'
+import { officeOf } from '#server/office/office'
 import { bandColumns, findRateBand } from '#server/rates/band'
 import { rateModelState } from '#server/rates/model'
 import { customer, fuelTable, type quoteLine } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 
 /** How a customer's quotes are priced, and what it takes to tell them. */
 export interface Pricing {
@@ -49,7 +48,7 @@ export function pricingOf(db: Db, customerId: number): Pricing {
     terms: {
       rule: ownRule
         ? { percentE2: row.marginPercentE2!, floorMinor: row.marginFloorMinor, capMinor: row.marginCapMinor }
-        : usualMarginRule,
+        : officeOf(db).pricing.margin,
       fuel: table && diesel ? { table, dieselE3: diesel.priceE3 } : null,
     },
   }
@@ -86,7 +85,7 @@ export function priceContext(
   return {
     db,
     now,
-    today: dayOf(toLocal(now, brokerage.zone)),
+    today: dayOf(toLocal(now, officeOf(db).zone)),
     currency,
     rate: rateNow(db, currency, now),
     pricing: pricingOf(db, customerId),

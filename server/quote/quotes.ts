@@ -10,8 +10,8 @@ import { type Db, inTransaction } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import { recordEvent } from '#server/event/event'
 import { outcome, type Refused, run } from '#server/kernel/run'
+import { officeOf } from '#server/office/office'
 import { customer, quote } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 import { quoteSubject } from './subject'
 import { endOfDay } from './valid-until'
 
@@ -26,7 +26,7 @@ export function createQuote(
   return inTransaction(db, () => {
     const asking = db.select({ currency: customer.currency }).from(customer).where(eq(customer.id, customerId)).get()
     if (!asking) return refused(saveRefusals, 'no_such_customer')
-    const validUntil = addDays(dayOf(toLocal(act.now, brokerage.zone)), usualValidDays)
+    const validUntil = addDays(dayOf(toLocal(act.now, officeOf(db).zone)), usualValidDays)
     const { id } = db
       .insert(quote)
       .values({
@@ -35,7 +35,7 @@ export function createQuote(
         title,
         currency: asking.currency,
         validUntil,
-        validUntilAt: endOfDay(validUntil),
+        validUntilAt: endOfDay(db, validUntil),
         comparedId: lastYears(db, customerId, asking.currency, act.now),
         createdAt: act.now,
       })

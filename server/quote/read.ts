@@ -9,10 +9,10 @@ import { recipientsOf } from '#server/customer/recipients'
 import { type Db, prepared } from '#server/db.server'
 import { eventsOf } from '#server/event/event'
 import { rateOfRow } from '#server/money/exchange'
+import { officeOf } from '#server/office/office'
 import { bandOfRow } from '#server/rates/band'
 import { rateModelState } from '#server/rates/model'
 import { customer, load, quote, quoteLine, quoteVersion, user } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 import { extrasOf, pricingOf } from './price'
 import type { LineRow } from './subject'
 
@@ -196,7 +196,7 @@ export function readQuote(db: Db, quoteId: number, now: number) {
     others: others.map((other) => ({ ...other, number: quoteNumber(other.id) })),
     log: eventsOf(db, 'quote', quoteId, shownEvents),
     rates: rateModelState(),
-    today: dayOf(toLocal(now, brokerage.zone)),
+    today: dayOf(toLocal(now, officeOf(db).zone)),
   }
 }
 

@@ -47,7 +47,7 @@ export const sendQuoteMail: Sender = async (db, entry) => {
   const sent = await sentFile(db, versionId)
   if (!row || !sent) throw new Error(`Outbox entry ${entry.key} names quote version ${versionId}, which is not there`)
   const { quoteId, version, sentTo: to } = row
-  const problem = await sendMail(entry.key, {
+  const problem = await sendMail(db, entry.key, {
     ...quoteMail(sent.document, row.message),
     to,
     replyTo: sent.document.rep.mail,

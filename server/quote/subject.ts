@@ -7,8 +7,8 @@ import { dayOf, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import { applyBy, type Context, type Subject } from '#server/kernel/run'
+import { officeOf } from '#server/office/office'
 import { load, quote, quoteLine } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 import { type Applied, appliers } from './apply'
 import type { NewRow } from './lines'
 import type { LoadPlan } from './loads'
@@ -52,7 +52,7 @@ function readQuoteFacts(db: Db, quoteId: number, { now }: Act, command: ServerCo
   return {
     row,
     rows,
-    today: dayOf(toLocal(now, brokerage.zone)),
+    today: dayOf(toLocal(now, officeOf(db).zone)),
     quote: { ...row, terms: { title, validUntil, comparedId, currency } },
     lineCount: lineCount(db, quoteId),
     lines: rows.map(

@@ -1,5 +1,6 @@
 import { addDays, toInstant } from '#core/time/local'
-import { brokerage } from '#server/settings.server'
+import type { Db } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 
 /** The instant at which a quote's last day is over, at the desk. */
-export const endOfDay = (date: string): number => toInstant(`${addDays(date, 1)}T00:00`, brokerage.zone)
+export const endOfDay = (db: Db, date: string): number => toInstant(`${addDays(date, 1)}T00:00`, officeOf(db).zone)

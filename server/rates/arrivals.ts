@@ -1,8 +1,8 @@
 import { day } from '#core/time/local'
 import { type ArrivalPace, learnArrivals, type WaitedLoad } from '#core/waiting/arrivals'
 import { type Db, prepared } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { hauledAtPay } from '#server/schema/hauled'
-import { brokerage } from '#server/settings.server'
 
 /** How offers came in of late; loads older than this tell of another market. */
 const learntDays = 120
@@ -22,6 +22,6 @@ export function readArrivalPace(db: Db, now: number): ArrivalPace {
   const rows = waitedQuery(db).all(now - learntDays * day, now) as Row[]
   return learnArrivals(
     rows.map((row) => ({ ...row, offersAt: JSON.parse(row.offersAt) as number[] })),
-    brokerage.zone,
+    officeOf(db).zone,
   )
 }

@@ -9,7 +9,8 @@ import { policyKinds } from '#core/register/register'
 import { vettingPolicySchema } from '#core/vetting/policy'
 import { enumChecks, id, instant, json } from './columns'
 import { load } from './load'
-import { carrier, user } from './party'
+import { carrier } from './party'
+import { user } from './person'
 
 const carrierId = () =>
   integer('carrier_id')

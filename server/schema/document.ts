@@ -4,7 +4,8 @@ import { z } from 'zod'
 import { documentKinds, documentReaders } from '#core/document/document'
 import { enumChecks, id, instant, json } from './columns'
 import { load } from './load'
-import { customer, user } from './party'
+import { customer } from './party'
+import { user } from './person'
 
 /** A file kept with a load or with a customer. A carrier's own documents, which are checked, are `carrier_document`. */
 export const document = sqliteTable(

@@ -2,7 +2,7 @@ import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'driz
 import { z } from 'zod'
 import { listNames } from '#core/listing/lists'
 import { anyFacts, enumChecks, flag, id, instant, json } from './columns'
-import { user } from './party'
+import { user } from './person'
 
 const userId = () =>
   integer('user_id')

@@ -7,7 +7,7 @@ import { loadDocuments, referenceKinds } from '#core/load/reference'
 import { currencies } from '#core/money/money'
 import { enumChecks, id, json } from './columns'
 import { loadId } from './load'
-import { user } from './party'
+import { user } from './person'
 
 export const reference = sqliteTable(
   'reference',

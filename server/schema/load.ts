@@ -16,7 +16,8 @@ import { onDesk, onTheWay } from '#core/load/states'
 import { dockAccesses } from '#core/load/stop'
 import { currencies } from '#core/money/money'
 import { band, enumChecks, flag, id, instant, quoted } from './columns'
-import { carrier, customer, facility, user } from './party'
+import { carrier, customer, facility } from './party'
+import { user } from './person'
 import { quoteLine } from './quote'
 
 export const load = sqliteTable(

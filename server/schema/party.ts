@@ -1,6 +1,6 @@
 import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { z } from 'zod'
-import { roles } from '#core/access/access'
+import { deskRoles } from '#core/access/access'
 import { trailersSchema } from '#core/carrier/carrier'
 import { customerMails } from '#core/customer/contact'
 import { equipmentKinds } from '#core/load/load'
@@ -121,7 +121,7 @@ export const carrier = sqliteTable(
     doNotUseBy: text('do_not_use_by'),
     doNotUseAt: instant('do_not_use_at'),
     /** Who may lift it. */
-    doNotUseLift: text('do_not_use_lift', { enum: roles }),
+    doNotUseLift: text('do_not_use_lift', { enum: deskRoles }),
     contactChangedAt: instant('contact_changed_at'),
     addedAt: instant('added_at').notNull().default(0),
     addedBy: text('added_by').notNull().default(''),
@@ -140,47 +140,4 @@ export const carrier = sqliteTable(
     index('carrier_home').on(table.homeCell),
     ...enumChecks(table),
   ],
-)
-
-export const user = sqliteTable(
-  'user',
-  {
-    id: id(),
-    mail: text('mail').notNull(),
-    name: text('name').notNull(),
-    phone: text('phone').notNull().default(''),
-    role: text('role', { enum: roles }).notNull(),
-    passwordHash: text('password_hash').notNull(),
-    /** The newest event that they have seen in their list of what happened. */
-    seenEventId: integer('seen_event_id').notNull().default(0),
-  },
-  (table) => [uniqueIndex('user_mail').on(table.mail), uniqueIndex('user_name').on(table.name), ...enumChecks(table)],
-)
-
-export const session = sqliteTable(
-  'session',
-  {
-    /** SHA-256 of the token in the cookie: a stolen database opens no session. */
-    tokenHash: text('token_hash').primaryKey(),
-    userId: integer('user_id')
-      .notNull()
-      .references(() => user.id),
-    expiresAt: instant('expires_at').notNull(),
-    /** When something was last asked under it, to the minute. */
-    seenAt: instant('seen_at').notNull().default(0),
-  },
-  (table) => [index('session_expires').on(table.expiresAt)],
-)
-
-/** Wrong tries to sign in, by who and from where; kept here so that a restart forgets none. */
-export const guess = sqliteTable(
-  'guess',
-  {
-    key: text('key').primaryKey(),
-    tries: integer('tries').notNull(),
-    lastAt: instant('last_at').notNull(),
-    /** Before then nothing is looked at. */
-    nextAt: instant('next_at').notNull(),
-  },
-  (table) => [index('guess_last').on(table.lastAt)],
 )

@@ -17,7 +17,8 @@ import { currencies } from '#core/money/money'
 import { quoteDocumentSchema } from '#core/quote/document'
 import { cellsSchema, lineProblemSchema, lineStates, lostReasons } from '#core/quote/quote'
 import { band, enumChecks, id, instant, json } from './columns'
-import { customer, user } from './party'
+import { customer } from './party'
+import { user } from './person'
 
 export const quote = sqliteTable(
   'quote',

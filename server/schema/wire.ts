@@ -10,7 +10,9 @@ export const outbox = sqliteTable(
     id: id(),
     /** What the receiver checks: the same key twice is one message. */
     key: text('key').notNull(),
-    kind: text('kind', { enum: ['mail', 'board', 'quote_mail', 'carrier_mail', 'invoice_mail', 'exchange'] }).notNull(),
+    kind: text('kind', {
+      enum: ['mail', 'board', 'quote_mail', 'carrier_mail', 'invoice_mail', 'exchange', 'person_mail'],
+    }).notNull(),
     /** Entries of one stream leave in their order. */
     stream: text('stream').notNull(),
     /** The load it is of; null for what is of no load. */

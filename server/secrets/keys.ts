@@ -2,7 +2,14 @@ import { createCipheriv, createDecipheriv, createHmac, hkdfSync, randomBytes, ti
 import { settings } from '#server/settings.server'
 
 /** What a key is for: each is derived on its own, so that one that leaks opens nothing else. */
-export type KeyPurpose = 'cookie' | 'confirmation-link' | 'carrier-link' | 'seal' | 'account'
+export type KeyPurpose =
+  | 'cookie'
+  | 'confirmation-link'
+  | 'carrier-link'
+  | 'password-link'
+  | 'recovery'
+  | 'seal'
+  | 'account'
 
 /** A key of 32 bytes for one purpose, derived from a secret (HKDF with SHA-256, RFC 5869). */
 export const deriveKey = (secret: string, purpose: KeyPurpose): Buffer =>

@@ -3,9 +3,9 @@ import type { Actor } from '#core/access/actor'
 import { answerBy } from '#core/tender/answer-rules'
 import { addDays, day, dayOf, toInstant, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { isMapped, type PartnerCode } from '#server/partner/codes'
 import { answeringRule, customer, load, tenderNotice, user } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 import { answerTender } from './answer'
 import { findMisplacedCodes } from './misplaced-codes'
 import type { Notice, TenderRow } from './rows'
@@ -72,8 +72,8 @@ export function answerByRules(
 }
 
 /** The week of a day at the desk, by its Monday. */
-export function weekOf(at: number): string {
-  const date = dayOf(toLocal(at, brokerage.zone))
+export function weekOf(at: number, zone: string): string {
+  const date = dayOf(toLocal(at, zone))
   return addDays(date, -((new Date(`${date}T00:00:00Z`).getUTCDay() + 6) % 7))
 }
 
@@ -91,11 +91,9 @@ const takenQuery = prepared((db) =>
 
 /** How many tenders of a customer with a pickup in the week of `at` were accepted. */
 function takenInWeek(db: Db, customerId: number, at: number): number {
-  const monday = weekOf(at)
-  const [from, to] = [monday, addDays(monday, 7)].map((date) => toInstant(`${date}T00:00`, brokerage.zone)) as [
-    number,
-    number,
-  ]
+  const { zone } = officeOf(db)
+  const monday = weekOf(at, zone)
+  const [from, to] = [monday, addDays(monday, 7)].map((date) => toInstant(`${date}T00:00`, zone)) as [number, number]
   return takenQuery(db).get({ customerId, madeSince: from - longestAhead, from, to }) ?? 0
 }
 

@@ -2,8 +2,8 @@ import { and, asc, eq, gte, inArray, sql } from 'drizzle-orm'
 import { tenderMargins } from '#core/tender/facts'
 import { day, dayOf, toInstant, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { customer, exchangeDocument, load, partner, site, tender, tenderNotice } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 import { tenderBand } from '#server/tender-facts/assess'
 
 const openQuery = prepared((db) =>
@@ -85,7 +85,7 @@ function intakeRow(
     equipment: facts.equipment,
     miles: facts.miles === null ? null : Math.round(facts.miles),
     pickupAt: facts.pickupAt,
-    zone: facts.origin?.zone ?? brokerage.zone,
+    zone: facts.origin?.zone ?? officeOf(db).zone,
     lateMs: facts.lateMs,
     chargeMinor: facts.chargeMinor,
     currency: facts.currency ?? 'USD',
@@ -108,7 +108,7 @@ export type IntakeRow = ReturnType<typeof intakeRow>
 
 /** How many were answered since midnight at the desk, and how. */
 function todaysAnswers(db: Db, now: number): { accepted: number; declined: number; lapsed: number; byRule: number } {
-  const midnight = toInstant(`${dayOf(toLocal(now, brokerage.zone))}T00:00`, brokerage.zone)
+  const midnight = toInstant(`${dayOf(toLocal(now, officeOf(db).zone))}T00:00`, officeOf(db).zone)
   const row = db
     .select({
       accepted: sql<number>`coalesce(sum(state = 'accepted'), 0)`,

@@ -8,10 +8,10 @@ import { respondByInstant } from '#core/tender/respond-by'
 import type { Tender } from '#core/tender/tender'
 import { type Db, prepared } from '#server/db.server'
 import { recordEvent } from '#server/event/event'
+import { officeOf } from '#server/office/office'
 import { noteCodes, seeCodes } from '#server/partner/codes'
 import type { Partner } from '#server/partner/partners'
 import { tender, tenderNotice } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 import { assess, customerOf, equipmentOf } from '#server/tender-facts/assess'
 import { answerByRules } from './by-rule'
 import { cancelUncovered } from './cancel-uncovered'
@@ -108,7 +108,7 @@ export function takeNotice(db: Db, said: Said, now: number): number {
       receivedAt: now,
       respondMinutes: partner.respondMinutes,
       pickupZone: facts.origin?.zone ?? null,
-      ourZone: brokerage.zone,
+      ourZone: officeOf(db).zone,
     }),
   })
   noteCodes(db, notice.id, codes)

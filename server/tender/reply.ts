@@ -35,7 +35,7 @@ export function reply(
   const segments = responseSegments({
     scac: notice.tender.scac ?? partner.scac,
     shipmentId,
-    date: envelopeMoment(now).date,
+    date: envelopeMoment(db, now).date,
     accept: answer.accept,
     remarks,
   })

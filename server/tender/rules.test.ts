@@ -114,4 +114,4 @@ test.each([
   [Date.UTC(2026, 10, 23, 7), '2026-11-23'],
   [Date.UTC(2026, 10, 30, 6, 59), '2026-11-23'],
   [Date.UTC(2027, 0, 1, 12), '2026-12-28'],
-])('the week of %i begins on %s', (at, monday) => expect(weekOf(at)).toBe(monday))
+])('the week of %i begins on %s', (at, monday) => expect(weekOf(at, 'America/Boise')).toBe(monday))

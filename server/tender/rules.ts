@@ -2,6 +2,7 @@ import { and, asc, eq, gte, inArray } from 'drizzle-orm'
 import { type AnswerRule, type PastTender, type TryOut, tryOut } from '#core/tender/answer-rules'
 import { day } from '#core/time/local'
 import type { Db } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { answeringRule, customer, load, tender, tenderNotice } from '#server/schema'
 import { weekOf } from './by-rule'
 
@@ -66,5 +67,7 @@ function pastTenders(db: Db, customerId: number, now: number): PastTender[] {
 }
 
 /** Tries rules out on the last ninety days: what they would have answered, and what that would have left. */
-export const tryRules = (db: Db, customerId: number, rules: readonly AnswerRule[], now: number): TryOut =>
-  tryOut(rules, pastTenders(db, customerId, now), weekOf)
+export const tryRules = (db: Db, customerId: number, rules: readonly AnswerRule[], now: number): TryOut => {
+  const { zone } = officeOf(db)
+  return tryOut(rules, pastTenders(db, customerId, now), (at) => weekOf(at, zone))
+}

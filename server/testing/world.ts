@@ -6,12 +6,23 @@ import { plainFreight } from '#core/load/freight'
 import { type LoadTerms, plainParties } from '#core/load/load'
 import { plainStop } from '#core/load/stop'
 import { cellOf } from '#core/place/place'
-import { type RegisterRecord, registerRecordSchema } from '#core/register/register'
 import { type Db, openDatabase } from '#server/db.server'
 import { createLoad } from '#server/load/save'
 import { storeRecord } from '#server/register/store'
-import { carrier, carrierDocument, customer, facility, offer, policy, registerFeed, user } from '#server/schema'
+import {
+  carrier,
+  carrierDocument,
+  customer,
+  facility,
+  offer,
+  officeVersion,
+  policy,
+  registerFeed,
+  user,
+} from '#server/schema'
+import { testOffice } from '#server/testing/office'
 import { preparedDatabase } from '#server/testing/prepared-database'
+import { recordFor } from '#server/testing/register-record'
 
 /** Monday 23 November 2026, 13:12 in Pocatello: every server test begins then. */
 export const now = Date.UTC(2026, 10, 23, 20, 12)
@@ -43,6 +54,7 @@ export function testWorld(carriers = 3): TestWorld {
 }
 
 function fill(db: Db, carriers: number): void {
+  db.insert(officeVersion).values({ version: 1, office: testOffice, note: '', byName: 'Ruth Amsel', at: now }).run()
   db.insert(user)
     .values([
       { mail: 'ines@ploverrook.example', name: 'Ines Calloway', role: 'rep', passwordHash: 'x' },
@@ -137,31 +149,6 @@ function addCarrier(db: Db, index: number): void {
     ])
     .run()
 }
-
-/** A carrier of the world as the register has it. */
-export const recordFor = (index: number, over: Partial<RegisterRecord> = {}): RegisterRecord =>
-  registerRecordSchema.parse({
-    dotNumber: String(200_000 + index),
-    mcNumber: String(100_000 + index),
-    legalName: `Carrier ${index}`,
-    physical: { street: `${index} Depot St`, city: 'Jerome', region: 'ID', postal: '83338' },
-    phones: [`406-555-0${100 + index}`],
-    mail: `dispatch@carrier${index}.example`,
-    powerUnits: 300,
-    drivers: 300,
-    authorities: [{ kind: 'common', status: 'active', grantedOn: '2018-01-01' }],
-    filings: [
-      {
-        kind: 'liability',
-        insurer: 'Lark Mutual',
-        number: `L${index}`,
-        limitMinor: 1_000_000_00,
-        effectiveOn: '2026-01-01',
-      },
-    ],
-    vehicle: { inspections: 300, outOfService: 30 },
-    ...over,
-  })
 
 export const terms = (over: Partial<LoadTerms> = {}): LoadTerms => ({
   customerId: 1,

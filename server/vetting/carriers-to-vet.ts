@@ -15,8 +15,8 @@ import {
   type Shared,
 } from '#core/vetting/facts'
 import { type Db, prepared } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { feedState } from '#server/register/feed'
-import { brokerage } from '#server/settings.server'
 import { heldQuery, type LoadForGate } from './load-to-vet'
 
 interface CarrierRow {
@@ -100,6 +100,7 @@ export function carriersToVet(
     : new Map()
   const shared = sharedOf(rows.map((row) => row.dotNumber))
   const currentAt = feedState(db)?.currentAt ?? 0
+  const { zone } = officeOf(db)
   return new Map(
     rows.map((row) => [
       row.id,
@@ -109,13 +110,14 @@ export function carriersToVet(
         moment: moments.get(row.id) ?? {},
         lowMinor: load?.bandLowMinor ?? null,
         currentAt,
+        zone,
         now,
       }),
     ]),
   )
 }
 
-const dayAtDesk = (at: number | null): string | null => (at ? dayOf(toLocal(at, brokerage.zone)) : null)
+const dayAtDesk = (at: number | null, zone: string): string | null => (at ? dayOf(toLocal(at, zone)) : null)
 
 function carrierFacts(
   row: CarrierRow,
@@ -125,10 +127,11 @@ function carrierFacts(
     moment: Moment
     lowMinor: number | null
     currentAt: number
+    zone: string
     now: number
   },
 ): CarrierToVet {
-  const { held, shared, moment, lowMinor, currentAt, now } = around
+  const { held, shared, moment, lowMinor, currentAt, zone, now } = around
   const record = row.record === null ? null : (JSON.parse(row.record) as RegisterRecord)
   const contacts = contactsSchema.parse(JSON.parse(row.contacts))
   const onFile = documentsSchema.parse(JSON.parse(row.documents))
@@ -143,14 +146,14 @@ function carrierFacts(
     documentsWaiting: onFile.flatMap(({ kind, state }) => (state === 'waiting' ? [kind] : [])),
     equipment: equipmentSchema.parse(JSON.parse(row.equipment)),
     doNotUse: row.doNotUse,
-    lastLoadOn: dayAtDesk(row.lastLoadAt),
+    lastLoadOn: dayAtDesk(row.lastLoadAt, zone),
     loadsHeld: held.held,
     identity: {
       writer: moment.writer ?? null,
       mails: contacts.flatMap(({ mail }) => mail ?? []),
       phones: contacts.flatMap(({ phone }) => phone ?? []),
-      contactChangedOn: dayAtDesk(row.contactChangedAt),
-      payeeChangedOn: dayAtDesk(row.payeeChangedAt),
+      contactChangedOn: dayAtDesk(row.contactChangedAt, zone),
+      payeeChangedOn: dayAtDesk(row.payeeChangedAt, zone),
       shared,
       position: null,
       openOffers: held.offered,

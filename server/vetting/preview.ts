@@ -4,8 +4,8 @@ import { dayOf, toLocal } from '#core/time/local'
 import type { VettingPolicy } from '#core/vetting/policy'
 import { vet } from '#core/vetting/vetting'
 import type { Db } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { load } from '#server/schema'
-import { brokerage } from '#server/settings.server'
 import { carriersToVet } from './carriers-to-vet'
 import { loadToVet } from './load-to-vet'
 import { currentPolicy } from './policy'
@@ -34,7 +34,7 @@ export async function previewPolicy(
   now: number,
   progress: (share: number) => void = () => {},
 ): Promise<PolicyPreview> {
-  const today = dayOf(toLocal(now, brokerage.zone))
+  const today = dayOf(toLocal(now, officeOf(db).zone))
   const old = currentPolicy(db)
   const ids = nightOrder(db)
   const sharedOf = sharedInMemory(db)

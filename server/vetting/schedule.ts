@@ -5,8 +5,9 @@ import type { VettingPolicy } from '#core/vetting/policy'
 import { type Db, databasePath } from '#server/db.server'
 import { noteUnlogged } from '#server/event/event'
 import { logger } from '#server/log/logger'
+import { officeOf } from '#server/office/office'
 import { carrier } from '#server/schema'
-import { brokerage, settings } from '#server/settings.server'
+import { settings } from '#server/settings.server'
 import { startThread } from '#server/thread'
 import type { PolicyPreview } from './preview'
 import type { VettingNews, VettingOrder } from './worker'
@@ -58,9 +59,9 @@ export function startVetting(db: Db): { stop: () => void } {
   let stopped = false
   let nightOf = db.select({ id: carrier.id }).from(carrier).where(isNull(carrier.vettedAt)).limit(1).get()
     ? ''
-    : dayOf(toLocal(Date.now(), brokerage.zone))
+    : dayOf(toLocal(Date.now(), officeOf(db).zone))
   const round = async () => {
-    const local = toLocal(Date.now(), brokerage.zone)
+    const local = toLocal(Date.now(), officeOf(db).zone)
     const night = nightOf !== dayOf(local) && (nightOf === '' || Number(local.slice(11, 13)) >= nightHour)
     const task = runVetting({ task: night ? 'night' : 'feed' })
     running = task

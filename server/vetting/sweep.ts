@@ -8,8 +8,8 @@ import type { VettingPolicy } from '#core/vetting/policy'
 import { type Verdict, vet } from '#core/vetting/vetting'
 import { type Db, inTransaction, prepared } from '#server/db.server'
 import { recordEvent } from '#server/event/event'
+import { officeOf } from '#server/office/office'
 import { inSql } from '#server/schema/state-sql'
-import { brokerage } from '#server/settings.server'
 import { carriersToVet, type SharedOf } from './carriers-to-vet'
 import { currentPolicy } from './policy'
 
@@ -25,7 +25,7 @@ export function keepVerdicts(
   sharedOf?: SharedOf,
   policy: VettingPolicy = currentPolicy(db),
 ): Map<number, Verdict> {
-  const today = dayOf(toLocal(now, brokerage.zone))
+  const today = dayOf(toLocal(now, officeOf(db).zone))
   const verdicts = new Map(
     [...carriersToVet(db, carrierIds, null, now, undefined, sharedOf)].map(([id, facts]) => [
       id,

@@ -4,7 +4,7 @@ import { stretches } from '#core/vetting/cover'
 import type { CarrierToVet } from '#core/vetting/facts'
 import { type Verdict, vet } from '#core/vetting/vetting'
 import type { Db } from '#server/db.server'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { carriersToVet, type Moment } from './carriers-to-vet'
 import { type LoadForGate, loadToVet } from './load-to-vet'
 import { currentPolicy } from './policy'
@@ -19,7 +19,7 @@ export function vetCarriers(
 ): Map<number, Verdict> {
   if (carrierIds.length === 0) return new Map()
   const policyNow = currentPolicy(db)
-  const today = dayOf(toLocal(now, brokerage.zone))
+  const today = dayOf(toLocal(now, officeOf(db).zone))
   const ofLoad = load ? loadToVet(db, load) : null
   return new Map(
     [...carriersToVet(db, carrierIds, load, now, moments)].map(([id, facts]) => [

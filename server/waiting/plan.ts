@@ -1,3 +1,4 @@
+import type { Office } from '#core/office/office'
 import { askRate } from '#core/rates/ask'
 import { hour } from '#core/time/local'
 import { type Advice, judgeOffer } from '#core/waiting/advice'
@@ -5,9 +6,9 @@ import { expectedOffers, ownPace, type PaceContext, paceAt } from '#core/waiting
 import { expectedPrices } from '#core/waiting/prices'
 import { type TakeLine, takeAt, takeLine, type Waiting } from '#core/waiting/take-line'
 import type { Db } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { locatePrefix } from '#server/rates/locate'
 import { arrivalPace, rateModel } from '#server/rates/model'
-import { brokerage } from '#server/settings.server'
 
 export interface LoadToWaitFor {
   id: number
@@ -49,10 +50,7 @@ export interface WaitingPlan {
 
 /** Somebody must drive there: found later than this before the pickup closes, a truck is of no use. */
 const driveThere = 1.5 * hour
-/** A truck at the last hour costs about this much more than the dear end of the picture. */
-const rescueOverHigh = 1.12
-/** Of carriers called, so many answer with a price, within so many hours. */
-const answersOfCalls = 0.12
+/** What twenty more calls would save; the office says how many of them are answered with a price, within so many hours. */
 const callsAsked = 20
 const answersWithin = 4 * hour
 const linePoints = 48
@@ -79,15 +77,19 @@ export function planWaiting(
   if (!picture) return null
   const level = priceLevel(load.pickupAt, left, picture.middleMinor, (hours) => ask(hours)?.middleMinor ?? null)
   const pace = arrivalPace()
+  const { zone, waiting: guesses } = officeOf(db)
   const context: PaceContext = {
     pickupAt: load.pickupAt,
     postedAt,
     laneLoads: picture.basis === 'lane' ? picture.comparables : 0,
-    zone: brokerage.zone,
+    zone,
   }
   const openedAt = load.openedAt ?? now
   const own = ownPace(pace.steadiness, offers.length, expectedOffers(pace, openedAt, now, context))
-  const rescueMinor = Math.max(Math.round(picture.highMinor * rescueOverHigh), load.maxPayMinor ?? 0)
+  const rescueMinor = Math.max(
+    Math.round(picture.highMinor * (1 + guesses.rescueOverHighE2 / 10_000)),
+    load.maxPayMinor ?? 0,
+  )
   const until = Math.max(now, Math.max(load.pickupAt, load.pickupBy) - driveThere)
   const waitingWith = (paceOf: (at: number) => number): Waiting => ({
     now,
@@ -107,7 +109,6 @@ export function planWaiting(
   const line = takeLine(waiting)
   const saved = (paceOf: (at: number) => number) =>
     Math.max(0, line.expectedMinor - takeLine(waitingWith(paceOf)).expectedMinor)
-  const perHourOfCalls = (callsAsked * answersOfCalls) / (answersWithin / hour)
   return {
     line: { ...line, points: thinned(line.points) },
     takeMinor: takeAt(line, now),
@@ -123,13 +124,17 @@ export function planWaiting(
         : null,
     calls: !whatIf
       ? null
-      : saved((at) => own * paceAt(pace, at, context) + (at < now + answersWithin ? perHourOfCalls : 0)),
+      : saved((at) => own * paceAt(pace, at, context) + (at < now + answersWithin ? callsPerHour(guesses) : 0)),
     advice: offers
       .filter(({ open }) => open)
       .map((offer) => ({ offerId: offer.id, advice: judgeOffer(waiting, line, offer) })),
     learntFrom: pace.loads,
   }
 }
+
+/** Offers an hour that twenty calls bring. */
+const callsPerHour = ({ callAnswersE2 }: Office['waiting']): number =>
+  (callsAsked * callAnswersE2) / 10_000 / (answersWithin / hour)
 
 /** How much dearer than now a truck is at an instant, as the pickup comes closer: a factor, never under 1. */
 function priceLevel(

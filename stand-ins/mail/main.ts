@@ -32,7 +32,9 @@ const smtp = new SMTPServer({
         const key = parsed.headers.find((header) => header.key === 'x-idempotency-key')?.value ?? parsed.messageId ?? ''
         const to = session.envelope.rcptTo.map((address) => address.address)
         const fresh = mailbox.keep({ key, to, raw: raw.toString('base64'), at: Date.now() })
-        if (fresh && to.some((address) => address.toLowerCase().endsWith(`@${ownDomain}`)))
+        // What the desk writes to its own people stays in their mailboxes; what strangers write is passed on to the desk.
+        const isOurs = parsed.from?.address?.toLowerCase().endsWith(`@${ownDomain}`) ?? false
+        if (fresh && !isOurs && to.some((address) => address.toLowerCase().endsWith(`@${ownDomain}`)))
           void passOn(
             received(
               raw,

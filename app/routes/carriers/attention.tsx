@@ -2,7 +2,7 @@ import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { readNeeds, readRecentChanges } from '#server/carrier/needs'
 import { database } from '#server/db.server'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { ChangedList } from '../../carrier/changed-list'
 import { LoadsInDoubt, PeopleNeeded } from '../../carrier/needs-list'
 import { useLive } from '../../ui/live'
@@ -17,7 +17,7 @@ export function loader({ context }: Route.LoaderArgs) {
     needs: readNeeds(database(), now),
     changes: readRecentChanges(database(), now),
     now,
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     me: who.name,
     mayEdit: may(who.role, 'edit_carriers'),
     mayApprove: may(who.role, 'approve_payee'),

@@ -3,7 +3,7 @@ import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { readDossier } from '#server/carrier/dossier'
 import { database } from '#server/db.server'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { type CarrierDesk, useCarrierDesk } from '../../carrier/carrier-desk'
 import { CarrierDialog } from '../../carrier/carrier-dialog'
 import { CarrierTabs, type Tab } from '../../carrier/carrier-tabs'
@@ -28,7 +28,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
   return {
     dossier,
     now,
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     me: who.name,
     mayEdit: may(who.role, 'edit_carriers'),
     mayApprove: may(who.role, 'approve_payee'),

@@ -8,7 +8,7 @@ import { viewer } from '#server/access/cookie'
 import { readDirectory } from '#server/carrier/directory'
 import { database } from '#server/db.server'
 import { chosenColumns, chosenWidths, savedViews } from '#server/listing/choices'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { AddCarrierDialog } from '../../carrier/add-dialog'
 import { directoryColumns } from '../../carrier/directory-columns'
 import { DirectoryHead } from '../../carrier/directory-head'
@@ -35,8 +35,8 @@ export function loader({ request, context }: Route.LoaderArgs) {
     views: savedViews(db, who.id, 'carriers'),
     columns: chosenColumns(db, who.id, 'carriers'),
     widths: chosenWidths(db, who.id, 'carriers'),
-    today: dayOf(toLocal(now, brokerage.zone)),
-    zone: brokerage.zone,
+    today: dayOf(toLocal(now, officeOf(database()).zone)),
+    zone: officeOf(database()).zone,
     mayEdit: may(who.role, 'edit_carriers'),
   }
 }

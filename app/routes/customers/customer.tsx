@@ -9,7 +9,7 @@ import { dayWords } from '#core/time/words'
 import { viewer } from '#server/access/cookie'
 import { type CustomerPage, readCustomerPage } from '#server/customer-page/read'
 import { database } from '#server/db.server'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { ContactDialog } from '../../customer/contact-dialog'
 import { ContactList, type ListedContact } from '../../customer/contact-list'
 import { CustomerFactsDialog } from '../../customer/facts-dialog'
@@ -36,7 +36,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
   return {
     page,
     now,
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     mayEdit: may(role, 'edit_loads'),
     mayMerge: may(role, 'set_pricing'),
   }

@@ -11,7 +11,7 @@ import { viewer } from '#server/access/cookie'
 import { listCustomers } from '#server/customer/list'
 import { database } from '#server/db.server'
 import { chosenColumns, chosenWidths, savedViews } from '#server/listing/choices'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { customerColumns } from '../../customer/customer-columns'
 import { ListSearch } from '../../listing/list-search'
 import { SavedViews } from '../../listing/saved-views'
@@ -38,7 +38,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     views: savedViews(db, who.id, 'customers'),
     columns: chosenColumns(db, who.id, 'customers'),
     widths: chosenWidths(db, who.id, 'customers'),
-    now: { today: dayOf(toLocal(now, brokerage.zone)), zone: brokerage.zone },
+    now: { today: dayOf(toLocal(now, officeOf(database()).zone)), zone: officeOf(database()).zone },
   }
 }
 

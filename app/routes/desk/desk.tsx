@@ -1,15 +1,16 @@
 import { useRef, useState } from 'react'
 import { Outlet, useFetcher, useLocation, useNavigate } from 'react-router'
 import { Toaster, toast } from 'sonner'
-import { may } from '#core/access/access'
+import { may, permissionsOf, roleName } from '#core/access/access'
 import { dayOf, toLocal } from '#core/time/local'
 import { clockWords } from '#core/time/words'
 import { signedInPage, viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { lastEventId } from '#server/event/event'
 import type { Warning } from '#server/live/live'
+import { officeOf } from '#server/office/office'
 import { heldEntries } from '#server/outbox/outbox'
-import { brokerage, settings } from '#server/settings.server'
+import { settings } from '#server/settings.server'
 import { tenderCounts } from '#server/tender/expire'
 import { Head } from '../../desk/head'
 import { meaningsAt } from '../../desk/meanings'
@@ -31,14 +32,14 @@ export function loader({ context }: Route.LoaderArgs) {
   const now = Date.now()
   return {
     name,
-    role,
+    role: roleName(role),
     upTo,
     tenders: tenderCounts(database(), now),
     held: heldEntries(database()),
     mayRelease: may(role, 'set_partners'),
-    mayEdit: may(role, 'edit_loads'),
+    granted: permissionsOf(role),
     mailboxUrl: settings().OX_MAILBOX_URL ?? null,
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     now,
   }
 }
@@ -57,6 +58,7 @@ function Room(desk: Route.ComponentProps['loaderData']) {
   const [asking, setAsking] = useState(false)
   const [help, setHelp] = useState<[string, RoomKey[]][] | null>(null)
   const navigate = useNavigate()
+  const mayEdit = desk.granted.includes('edit_loads')
   const { pathname } = useLocation()
   const keyList = useKeyList()
   const ready = useReady()
@@ -90,10 +92,12 @@ function Room(desk: Route.ComponentProps['loaderData']) {
     { key: 'q', words: 'Quotes', run: () => navigate('/quotes') },
     { key: 'i', words: 'Intake', run: () => navigate('/intake') },
     { key: 'u', words: 'Carriers', run: () => navigate('/carriers') },
-    ...rooms.flatMap(({ key, to, words }) =>
-      key && key !== 'n' ? [{ key, words: words.split(':')[0]!, run: () => navigate(to) }] : [],
+    ...rooms.flatMap(({ key, to, words, needs }) =>
+      key && key !== 'n' && (!needs || desk.granted.includes(needs))
+        ? [{ key, words: words.split(':')[0]!, run: () => navigate(to) }]
+        : [],
     ),
-    { key: 'n', words: 'new load', run: () => navigate('/loads/new'), disabled: !desk.mayEdit },
+    { key: 'n', words: 'new load', run: () => navigate('/loads/new'), disabled: !mayEdit },
     { key: '?', words: 'these keys', run: () => setHelp(keyList()) },
   ])
   return (
@@ -104,7 +108,7 @@ function Room(desk: Route.ComponentProps['loaderData']) {
       <CommandLine
         open={asking}
         onClose={() => setAsking(false)}
-        mayEdit={desk.mayEdit}
+        granted={desk.granted}
         today={dayOf(toLocal(desk.now, desk.zone))}
       />
       <KeyHelp open={help !== null} onClose={() => setHelp(null)} list={help ?? []} meanings={meaningsAt(pathname)} />

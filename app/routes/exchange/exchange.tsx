@@ -2,8 +2,8 @@ import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { exchangeQuerySchema, listDocuments, pageSize, readDocument } from '#server/exchange/log'
+import { officeOf } from '#server/office/office'
 import { listPartners } from '#server/partner/partners'
-import { brokerage } from '#server/settings.server'
 import { DocumentActs } from '../../exchange/document-acts'
 import { DocumentList } from '../../exchange/document-list'
 import { DocumentView } from '../../exchange/document-view'
@@ -25,7 +25,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     open: openId === null ? null : await readDocument(db, openId),
     partners: listPartners(db).map(({ id, name }) => ({ id, name })),
     now,
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     mayAct: may(viewer(context).role, 'answer_tenders'),
     pageSize,
   }

@@ -10,7 +10,7 @@ import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { listFacilities } from '#server/facility/list'
 import { chosenColumns, chosenWidths, savedViews } from '#server/listing/choices'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { facilityColumns } from '../../facility/facility-columns'
 import { ListSearch } from '../../listing/list-search'
 import { SavedViews } from '../../listing/saved-views'
@@ -37,7 +37,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     views: savedViews(db, who.id, 'facilities'),
     columns: chosenColumns(db, who.id, 'facilities'),
     widths: chosenWidths(db, who.id, 'facilities'),
-    now: { today: dayOf(toLocal(now, brokerage.zone)), zone: brokerage.zone },
+    now: { today: dayOf(toLocal(now, officeOf(database()).zone)), zone: officeOf(database()).zone },
   }
 }
 

@@ -8,7 +8,7 @@ import { zoneWords } from '#core/time/words'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { type FacilityPage, readFacilityPage } from '#server/facility-page/read'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { hoursWords } from '../../facility/facility-columns'
 import { FacilityFactsDialog } from '../../facility/facts-dialog'
 import { LoadLines } from '../../listing/load-lines'
@@ -28,7 +28,13 @@ export function loader({ params, context }: Route.LoaderArgs) {
   const page = readFacilityPage(database(), Number(params.facilityId), now)
   if (!page) throw new Response('There is no such facility.', { status: 404 })
   const { role } = viewer(context)
-  return { page, now, zone: brokerage.zone, mayEdit: may(role, 'edit_loads'), mayMerge: may(role, 'set_pricing') }
+  return {
+    page,
+    now,
+    zone: officeOf(database()).zone,
+    mayEdit: may(role, 'edit_loads'),
+    mayMerge: may(role, 'set_pricing'),
+  }
 }
 
 export default function Facility({ loaderData }: Route.ComponentProps) {

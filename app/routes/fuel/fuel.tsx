@@ -8,7 +8,7 @@ import { database } from '#server/db.server'
 import { dieselSince, latestDiesel } from '#server/fuel/fuel'
 import { type ListedFuelTable, listFuelTables } from '#server/fuel/tables'
 import { feedStates } from '#server/market/feeds'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { DieselPanel } from '../../fuel/diesel-panel'
 import { FuelTableDialog } from '../../fuel/fuel-table-dialog'
 import { FuelTables } from '../../fuel/fuel-tables'
@@ -23,10 +23,10 @@ const shownWeeks = 78
 export function loader({ context }: Route.LoaderArgs) {
   const db = database()
   const now = Date.now()
-  const since = addDays(dayOf(toLocal(now, brokerage.zone)), -shownWeeks * 7)
+  const since = addDays(dayOf(toLocal(now, officeOf(database()).zone)), -shownWeeks * 7)
   return {
     now,
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     diesel: latestDiesel(db),
     weeks: dieselSince(db, since),
     tables: listFuelTables(db),

@@ -6,7 +6,7 @@ import { dayOf, hour, toLocal } from '#core/time/local'
 import { clockWords, nearDayWords } from '#core/time/words'
 import { database } from '#server/db.server'
 import { type HorizonLoad, readHorizon } from '#server/horizon/read'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { HorizonLine } from '../../horizon/horizon-line'
 import { useKeys, useReady } from '../../ui/keys'
 import { useLive } from '../../ui/live'
@@ -17,7 +17,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Horizon, Oxpecker' }]
 
 export function loader() {
   const now = Date.now()
-  return { ...readHorizon(database(), now), now, zone: brokerage.zone }
+  return { ...readHorizon(database(), now), now, zone: officeOf(database()).zone }
 }
 
 /** What may bring a load here that was not: anything else is only read again where it is shown. */

@@ -3,7 +3,7 @@ import { formatMoney } from '#core/money/money'
 import { type DeclineCode, declineReasons } from '#core/tender/reasons'
 import { momentWords } from '#core/time/words'
 import { database } from '#server/db.server'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { readAnswered } from '#server/tender/answered'
 import { useLive } from '../../ui/live'
 import type { Route } from './+types/answered'
@@ -13,7 +13,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Answered tenders, Oxpec
 export function loader({ request }: Route.LoaderArgs) {
   const now = Date.now()
   const onlyRules = new URL(request.url).searchParams.has('rules')
-  return { rows: readAnswered(database(), onlyRules), onlyRules, now, zone: brokerage.zone }
+  return { rows: readAnswered(database(), onlyRules), onlyRules, now, zone: officeOf(database()).zone }
 }
 
 const stateTone = { accepted: 'text-acacia', declined: '', lapsed: 'text-bill' } as Record<string, string>

@@ -5,7 +5,7 @@ import { may } from '#core/access/access'
 import type { AnswerRule, TryOut } from '#core/tender/answer-rules'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import type { RulesAct } from '#server/tender/change-rules'
 import { readRules } from '#server/tender/rules'
 import { HoldForm } from '../../answer-rules/hold-form'
@@ -23,7 +23,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
   return {
     ...readRules(database(), wanted),
     now: Date.now(),
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     mayEdit: may(viewer(context).role, 'set_partners'),
   }
 }

@@ -3,7 +3,7 @@ import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { unreadMailCount } from '#server/message/unread'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { readIntake } from '#server/tender/intake'
 import { Detail } from '../../intake/detail'
 import { AnswerDialog, IntakeActions } from '../../intake/intake-actions'
@@ -23,7 +23,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     ...readIntake(database(), now),
     unreadMails: unreadMailCount(database()),
     now,
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     asked: notice === null ? null : Number(notice),
     mayAnswer: may(viewer(context).role, 'answer_tenders'),
   }

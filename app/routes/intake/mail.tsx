@@ -3,7 +3,7 @@ import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { unreadMail } from '#server/message/unread'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { MailItem } from '../../intake/mail-item'
 import type { Route } from './+types/mail'
 
@@ -13,7 +13,7 @@ export function loader({ context }: Route.LoaderArgs) {
   return {
     mails: unreadMail(database()),
     now: Date.now(),
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     mayEdit: may(viewer(context).role, 'edit_loads'),
   }
 }

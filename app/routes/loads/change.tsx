@@ -1,3 +1,4 @@
+import { deskMargins } from '#core/office/office'
 import { viewer } from '#server/access/cookie'
 import { people } from '#server/access/people'
 import { requirePermission } from '#server/access/viewer'
@@ -5,7 +6,7 @@ import { database } from '#server/db.server'
 import { keptFormOf } from '#server/listing/kept-forms'
 import { readLoadForm } from '#server/load/form'
 import { deskDay, ratesAround } from '#server/money/exchange'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { formFrom } from '../../load-form/form-values'
 import { LoadForm } from '../../load-form/load-form'
 import type { Route } from './+types/change'
@@ -28,10 +29,11 @@ export function loader({ params, context }: Route.LoaderArgs) {
     owner: who.id,
     people: people(database()),
     kept: keptFormOf(database(), who.id, formName),
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     loadId: Number(params.loadId),
-    today: deskDay(now),
-    rates: ratesAround(database(), deskDay(now)),
+    today: deskDay(database(), now),
+    margins: deskMargins(officeOf(database())),
+    rates: ratesAround(database(), deskDay(database(), now)),
   }
 }
 

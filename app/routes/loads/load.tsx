@@ -2,7 +2,7 @@ import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { readLoadPage } from '#server/load-page/read'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { CallerFacts } from '../../load/caller-facts'
 import { ConfirmationPanel } from '../../load/confirmation-panel'
 import { GateStrip } from '../../load/gate-strip'
@@ -38,7 +38,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
   return {
     page,
     now,
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     mayEdit: may(role, 'edit_loads'),
     mayHandle: may(role, 'handle_offers'),
     mayAward: may(role, 'award'),

@@ -10,7 +10,7 @@ import { database } from '#server/db.server'
 import { chosenColumns, chosenWidths, savedViews } from '#server/listing/choices'
 import { type LoadRow, listLoads } from '#server/load/list'
 import { unfinishedLoads } from '#server/load/unfinished'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { SavedViews } from '../../listing/saved-views'
 import { loadColumns } from '../../load/load-columns'
 import { LoadFilters } from '../../load/load-filters'
@@ -43,8 +43,8 @@ export function loader({ request, context }: Route.LoaderArgs) {
     views: savedViews(db, who.id, 'loads'),
     columns: chosenColumns(db, who.id, 'loads'),
     widths: chosenWidths(db, who.id, 'loads'),
-    today: dayOf(toLocal(now, brokerage.zone)),
-    zone: brokerage.zone,
+    today: dayOf(toLocal(now, officeOf(database()).zone)),
+    zone: officeOf(database()).zone,
     mayEdit: may(who.role, 'edit_loads'),
     mayExport: may(who.role, 'export'),
   }

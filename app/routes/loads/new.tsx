@@ -1,3 +1,4 @@
+import { deskMargins } from '#core/office/office'
 import { viewer } from '#server/access/cookie'
 import { people } from '#server/access/people'
 import { requirePermission } from '#server/access/viewer'
@@ -6,8 +7,8 @@ import { keptFormOf } from '#server/listing/kept-forms'
 import { readLoadForm } from '#server/load/form'
 import { unfinishedLoadOf } from '#server/load/unfinished'
 import { deskDay, ratesAround } from '#server/money/exchange'
+import { officeOf } from '#server/office/office'
 import { findFacilities } from '#server/place/find'
-import { brokerage } from '#server/settings.server'
 import { readForm } from '../../load-form/form-fields'
 import { formBetween, formFrom, leftBehind } from '../../load-form/form-values'
 import { LoadForm } from '../../load-form/load-form'
@@ -39,9 +40,10 @@ export function loader({ request, context }: Route.LoaderArgs) {
     people: people(database()),
     kept: keptFormOf(database(), who.id, formName),
     now,
-    zone: brokerage.zone,
-    today: deskDay(now),
-    rates: ratesAround(database(), deskDay(now)),
+    zone: officeOf(database()).zone,
+    today: deskDay(database(), now),
+    margins: deskMargins(officeOf(database())),
+    rates: ratesAround(database(), deskDay(database(), now)),
   }
 }
 

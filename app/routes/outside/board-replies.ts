@@ -9,6 +9,8 @@ import type { Route } from './+types/board-replies'
 /** Where the board calls back with carriers' answers. */
 export async function action({ request, context }: Route.ActionArgs) {
   const caller = context.get(callerContext)
+  const { OX_BOARD_SECRET } = settings()
+  if (!OX_BOARD_SECRET) return Response.json({ error: 'no board is connected' }, { status: 404 })
   if (await isTurnedAway(caller)) return Response.json({ error: 'too many wrong signatures' }, { status: 429 })
   const body = await readText(request)
   if (body === null) return Response.json({ error: 'too large' }, { status: 413 })
@@ -16,7 +18,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     database(),
     body,
     request.headers.get('x-saltlick-signature'),
-    settings().OX_BOARD_SECRET,
+    OX_BOARD_SECRET,
     Date.now(),
   )
   if (status === 401) await countStranger(caller, 'board')

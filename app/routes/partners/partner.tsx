@@ -3,8 +3,9 @@ import { may } from '#core/access/access'
 import { transportWords } from '#core/tender/partner'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { readPartner } from '#server/partner/read'
-import { brokerage, settings } from '#server/settings.server'
+import { settings } from '#server/settings.server'
 import { Codes } from '../../partner/codes'
 import { SettingsForm } from '../../partner/settings-form'
 import { SiteForm } from '../../partner/site-form'
@@ -27,7 +28,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
     page: { ...page, secret: mayEdit ? page.secret : null },
     origin: settings().OX_ORIGIN,
     now,
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     mayEdit,
     mayMap: may(role, 'answer_tenders'),
   }

@@ -5,8 +5,8 @@ import { transportWords } from '#core/tender/partner'
 import { momentWords } from '#core/time/words'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { partnersOverview } from '#server/partner/read'
-import { brokerage } from '#server/settings.server'
 import { NewPartnerDialog } from '../../partner/new-partner'
 import { useKeys } from '../../ui/keys'
 import { useLive } from '../../ui/live'
@@ -17,7 +17,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Trading partners, Oxpec
 export const loader = ({ context }: Route.LoaderArgs) => ({
   now: Date.now(),
   partners: partnersOverview(database()),
-  zone: brokerage.zone,
+  zone: officeOf(database()).zone,
   mayEdit: may(viewer(context).role, 'set_partners'),
 })
 

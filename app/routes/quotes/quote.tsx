@@ -2,8 +2,8 @@ import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { listFuelTables } from '#server/fuel/tables'
+import { officeOf } from '#server/office/office'
 import { readQuote } from '#server/quote/read'
-import { brokerage } from '#server/settings.server'
 import { QuoteGrid } from '../../quote/grid'
 import { LinePanel } from '../../quote/line-panel'
 import { QuoteActions } from '../../quote/quote-actions'
@@ -26,7 +26,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
     page,
     tables: listFuelTables(database()),
     now,
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     mayEdit: may(role, 'edit_quotes'),
     mayPrice: may(role, 'set_pricing'),
     mayExport: may(role, 'export'),

@@ -7,8 +7,8 @@ import { dayOf, toLocal } from '#core/time/local'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { chosenColumns, chosenWidths, savedViews } from '#server/listing/choices'
+import { officeOf } from '#server/office/office'
 import { listQuotes } from '#server/quote/list'
-import { brokerage } from '#server/settings.server'
 import { ListSearch } from '../../listing/list-search'
 import { SavedViews } from '../../listing/saved-views'
 import { NewQuoteDialog } from '../../quote/new-quote'
@@ -34,7 +34,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     views: savedViews(db, who.id, 'quotes'),
     columns: chosenColumns(db, who.id, 'quotes'),
     widths: chosenWidths(db, who.id, 'quotes'),
-    now: { today: dayOf(toLocal(Date.now(), brokerage.zone)), zone: brokerage.zone },
+    now: { today: dayOf(toLocal(Date.now(), officeOf(database()).zone)), zone: officeOf(database()).zone },
     mayEdit: may(who.role, 'edit_quotes'),
   }
 }

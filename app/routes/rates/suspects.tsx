@@ -1,9 +1,9 @@
 import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { rateModelState } from '#server/rates/model'
 import { listSuspects } from '#server/rates/suspects'
-import { brokerage } from '#server/settings.server'
 import { SuspectHeads, SuspectLine } from '../../rates/suspect-line'
 import { useSuspects } from '../../rates/use-suspects'
 import type { Route } from './+types/suspects'
@@ -14,7 +14,7 @@ export function loader({ context }: Route.LoaderArgs) {
   return {
     suspects: listSuspects(database(), Date.now()),
     state: rateModelState(),
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     mayCorrect: may(viewer(context).role, 'correct_rates'),
   }
 }

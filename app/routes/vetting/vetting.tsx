@@ -4,7 +4,7 @@ import { may } from '#core/access/access'
 import { ruleKinds } from '#core/vetting/policy'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
-import { brokerage } from '#server/settings.server'
+import { officeOf } from '#server/office/office'
 import { currentPolicy, policyVersions } from '#server/vetting/policy'
 import { useKeys } from '../../ui/keys'
 import { ConditionDialog } from '../../vetting/condition-dialog'
@@ -24,7 +24,7 @@ export function loader({ context }: Route.LoaderArgs) {
     policy: currentPolicy(database()),
     versions: policyVersions(database()),
     now: Date.now(),
-    zone: brokerage.zone,
+    zone: officeOf(database()).zone,
     edits: may(viewer(context).role, 'set_policy'),
   }
 }

@@ -1,0 +1,33 @@
+import { type Preferences, textSizes, textSizeWords, themes, themeWords } from '#core/person/preferences'
+import { Choice } from '../ui/field'
+import { usePostedAct } from '../ui/use-posted-act'
+
+/** How I want it to look, kept with my account. */
+export function OwnLooks({ preferences }: { preferences: Preferences }) {
+  const { act } = usePostedAct<{ intent: 'prefer'; preferences: Preferences }>('/account/act')
+  const prefer = (change: Partial<Preferences>) =>
+    void act({ intent: 'prefer', preferences: { ...preferences, ...change } })
+  return (
+    <section aria-labelledby="own-looks">
+      <h2 id="own-looks" className="head">
+        Look
+      </h2>
+      <div className="mt-2 grid grid-cols-2 gap-3">
+        <Choice
+          label="Colors"
+          value={preferences.theme}
+          options={themes}
+          words={themeWords}
+          onChange={(theme) => prefer({ theme })}
+        />
+        <Choice
+          label="Text size"
+          value={preferences.textSize}
+          options={textSizes}
+          words={textSizeWords}
+          onChange={(textSize) => prefer({ textSize })}
+        />
+      </div>
+    </section>
+  )
+}
