@@ -1,10 +1,12 @@
 import { useEffect, useState } from 'react'
 import { Form, Link, NavLink, useLocation, useNavigation } from 'react-router'
+import type { Permission } from '#core/access/access'
 import { dayOf, toLocal } from '#core/time/local'
 import { clockWords, dayWords, zoneWords } from '#core/time/words'
 import { Bell } from '../news/bell'
 import { LinkButton } from '../ui/link-button'
 import { Mark } from '../ui/mark'
+import { AccountMenu } from './account-menu'
 
 /** What stays at the top of every room: the rooms, the way to anything else, the desk's clock and who is here. */
 export function Head({
@@ -12,7 +14,14 @@ export function Head({
   tenders,
   onAsk,
 }: {
-  desk: { mailboxUrl: string | null; now: number; zone: string; name: string; role: string }
+  desk: {
+    mailboxUrl: string | null
+    now: number
+    zone: string
+    name: string
+    role: string
+    granted: readonly Permission[]
+  }
   tenders: { open: number; soon: number }
   onAsk: () => void
 }) {
@@ -60,7 +69,7 @@ export function Head({
         </a>
       )}
       <Bell zone={desk.zone} />
-      <Clock now={desk.now} zone={desk.zone} name={desk.name} role={desk.role} />
+      <Clock now={desk.now} zone={desk.zone} name={desk.name} role={desk.role} granted={desk.granted} />
       <Form method="post" action="/sign-out" className="self-center">
         <LinkButton type="submit" className="pl-2">
           Sign out
@@ -106,7 +115,17 @@ function RoomLink({
 }
 
 /** The desk's clock, in the desk's zone. It moves by itself once the page is there. */
-function Clock({ now, zone, name, role }: { now: number; zone: string; name: string; role: string }) {
+function Clock({
+  now,
+  zone,
+  ...who
+}: {
+  now: number
+  zone: string
+  name: string
+  role: string
+  granted: readonly Permission[]
+}) {
   const [at, setAt] = useState(now)
   useEffect(() => {
     const timer = setInterval(() => setAt(Date.now()), 15_000)
@@ -119,10 +138,7 @@ function Clock({ now, zone, name, role }: { now: number; zone: string; name: str
       <span className="max-[1000px]:hidden">
         {clockWords(local)} {zoneWords(at, zone)} ·{' '}
       </span>
-      <Link to="/account" className="text-ink hover:underline">
-        {name}
-      </Link>
-      {role !== 'rep' && ` (${role})`}
+      <AccountMenu {...who} />
     </span>
   )
 }

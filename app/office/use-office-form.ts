@@ -20,6 +20,8 @@ export function useOfficeForm(office: Office, version: number) {
       void revalidate()
     },
   )
+  // Told of every field at once, so that what is wrong with one of them is shown there and not a second time above.
+  for (const field of Object.keys(typed)) saving.error(field)
   return {
     ref,
     saving,

@@ -13,6 +13,12 @@ export function strengthOf(password: string, known: string[]): PasswordStrength 
     translations: english.translations,
   })
   // The estimate of a very long text takes long and says nothing more.
-  const { score, feedback } = estimator.check(password.slice(0, 100), known)
+  const { score, feedback } = estimator.check(password.slice(0, 100), known.flatMap(wordsOf))
   return { score, warning: feedback.warning ?? '', suggestions: feedback.suggestions }
+}
+
+/** A name or address as it stands, run together, and word by word. */
+function wordsOf(text: string): string[] {
+  const words = text.toLowerCase().match(/[a-z0-9]+/g) ?? []
+  return [text, words.join(''), words.join(' '), ...words.filter((word) => word.length > 2)]
 }

@@ -37,12 +37,13 @@ export default function People({ loaderData }: Route.ComponentProps) {
   const acting = usePostedAct<PeopleAct>('/people/act')
   useLive(({ aggregate }) => aggregate === 'person' || aggregate === 'office')
   useKeys('People', [{ key: 'a', words: 'invite somebody', run: () => setOpen({ dialog: 'invite' }) }])
+  const active = people.filter(({ state }) => state === 'active').length
   const chosen = open && 'id' in open ? people.find(({ id }) => id === open.id) : undefined
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <header className="flex items-center gap-3 border-b border-strong px-4 py-2">
         <h1 className="text-base font-semibold">People</h1>
-        <span className="label">{people.filter(({ state }) => state === 'active').length} work here</span>
+        <span className="label">{active === 1 ? '1 person works here' : `${active} people work here`}</span>
         <button type="button" className="button first ml-auto" onClick={() => setOpen({ dialog: 'invite' })}>
           Invite somebody <kbd className="key">a</kbd>
         </button>

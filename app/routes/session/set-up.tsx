@@ -41,8 +41,11 @@ export default function SetUp() {
   const fields = {
     typed,
     set: (change: Partial<typeof typed>) => setTyped((before) => ({ ...before, ...change })),
-    error: (field: string) => saving.error(`office.${field}`) ?? saving.error(field),
+    // The administrator has a name, an email address and a phone too.
+    error: (field: string) => saving.error(field in who ? `office.${field}` : field),
   }
+  // Told of every field at once, so that what is wrong with one of them is shown there and not a second time below.
+  for (const field of Object.keys(typed)) fields.error(field)
   return (
     <main className="mx-auto flex max-w-4xl flex-col gap-5 px-4 py-6" data-ready={ready || undefined}>
       <div className="flex items-center gap-3">
