@@ -41,6 +41,7 @@ export default [
     route('vetting', 'routes/vetting/vetting.tsx'),
 
     route('settings', 'routes/office/settings.tsx'),
+    route('connections', 'routes/office/connections.tsx'),
     route('people', 'routes/people/people.tsx'),
     route('account', 'routes/account/account.tsx'),
   ]),
@@ -118,6 +119,7 @@ export default [
     route('vetting/policy', 'routes/vetting/policy.ts'),
 
     route('settings/save', 'routes/office/save.ts'),
+    route('connections/act', 'routes/office/connections-act.ts'),
     route('people/act', 'routes/people/act.ts'),
     route('account/act', 'routes/account/act.ts'),
   ]),

@@ -1,6 +1,7 @@
 /** Every table, by what it is about. */
 
 export * from './schema/carrier'
+export * from './schema/connection'
 export * from './schema/document'
 export * from './schema/event'
 export * from './schema/exchange'

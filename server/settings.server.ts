@@ -27,15 +27,16 @@ const settingsSchema = z.strictObject({
   OX_SECRET_BEFORE: secret('opens what the last secret signed', 16).optional(),
   /** 'yes' keeps whoever brought a carrier's document from clearing it. */
   OX_SECOND_PERSON_CHECKS: z.enum(['yes', 'no']).default('yes'),
-  OX_BOARD_URL: z.string().url().default('http://localhost:4101'),
+  OX_BOARD_URL: z.string().url().optional(),
   /** Without both the board is not connected: nothing is posted, and no answer of it is believed. */
   OX_BOARD_KEY: secret('signs us in at the board', 8).optional(),
   OX_BOARD_SECRET: secret('proves that an answer is the board’s', 16).optional(),
-  OX_MARKET_URL: z.string().url().default('http://localhost:4105'),
-  OX_REGISTER_URL: z.string().url().default('http://localhost:4106'),
+  OX_MARKET_URL: z.string().url().optional(),
+  OX_REGISTER_URL: z.string().url().optional(),
   OX_REGISTER_EVERY_MS: z.coerce.number().int().min(200).default(600_000),
-  OX_SMTP_PORT: z.coerce.number().int().default(4102),
-  OX_SMTP_HOST: z.string().default('localhost'),
+  OX_SMTP_PORT: z.coerce.number().int().default(587),
+  /** What is set under Connections goes before these; what is set in neither is not connected. */
+  OX_SMTP_HOST: z.string().optional(),
   /** 'offered' encrypts where the mail server can, 'required' sends nothing where it cannot. */
   OX_SMTP_TLS: z.enum(['offered', 'required']).default('offered'),
   /** The server that receives our email: only what it writes about a sender is believed (RFC 8601). */

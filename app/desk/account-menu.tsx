@@ -3,7 +3,7 @@ import { Link } from 'react-router'
 import type { Permission } from '#core/access/access'
 import { rooms } from './rooms'
 
-const listed = ['/account', '/people', '/settings', '/status']
+const listed = ['/account', '/people', '/settings', '/connections', '/status']
 
 /** Who is signed in, and the rooms about them and the office. */
 export function AccountMenu({ name, role, granted }: { name: string; role: string; granted: readonly Permission[] }) {

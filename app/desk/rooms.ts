@@ -55,6 +55,13 @@ export const rooms: readonly RoomEntry[] = [
     needs: 'manage_people',
   },
   { to: '/settings', words: 'Settings: name, terms, margins, hours', also: 'office brokerage preferences', key: 'S' },
+  {
+    to: '/connections',
+    words: 'Connections: email, load board, register, market',
+    also: 'smtp settings test',
+    key: 'K',
+    needs: 'set_office',
+  },
   { to: '/loads/new', words: 'New load', also: 'add create', key: 'n', needs: 'edit_loads' },
 ]
 

@@ -168,7 +168,7 @@ const guessFields: readonly ShortField[] = [
   {
     key: 'callAnswersE2',
     label: 'Carriers called who answer with a price, %',
-    reading: 'What twenty more calls would save is reckoned by it.',
+    reading: 'What twenty more calls would save is calculated from it.',
   },
 ]
 

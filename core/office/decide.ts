@@ -14,6 +14,7 @@ export type OfficeEvent =
   | { kind: 'settings_saved'; version: number; changed: string[]; note: string }
   /** A role or a team was added, changed or removed. */
   | { kind: 'people_arranged'; what: string }
+  | { kind: 'connection_changed'; what: string }
 
 export type SettingsSaved = OfficeEvent & { kind: 'settings_saved' }
 
@@ -45,7 +46,7 @@ export const changedParts = (before: Office, after: Office): string[] =>
 
 /** One event of the settings as people read it. */
 export function officeLogWords(event: OfficeEvent): string {
-  if (event.kind === 'people_arranged') return event.what
+  if (event.kind !== 'settings_saved') return event.what
   const { version, changed, note } = event
   return `Version ${version} of the settings saved (${changed.join(', ')})${note ? `: ${note}` : ''}`
 }

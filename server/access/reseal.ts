@@ -10,20 +10,25 @@ import { settings } from '#server/settings.server'
  * that `OX_SECRET_BEFORE` can be dropped after the first. Returns how many were sealed.
  */
 export function reseal(db: Db): number {
-  return inTransaction(db, () => sealPartners(db) + sealPayees(db))
+  return inTransaction(db, () => sealedColumns.reduce((sum, each) => sum + sealColumn(db, each), sealPayees(db)))
 }
 
-function sealPartners(db: Db): number {
+/** Every column of a sealed text, with the table's key. */
+const sealedColumns = [
+  { table: 'partner', key: 'id', column: 'secret' },
+  { table: 'user', key: 'id', column: 'totp_secret' },
+  { table: 'connection', key: 'kind', column: 'secret' },
+  { table: 'connection', key: 'kind', column: 'callback_secret' },
+] as const
+
+function sealColumn(db: Db, { table, key, column }: (typeof sealedColumns)[number]): number {
   // Read as they are, past the column that opens them.
-  const rows = db.$client.prepare("select id, secret from partner where secret <> ''").all() as {
-    id: number
-    secret: string
-  }[]
+  const rows = db.$client
+    .prepare(`select ${key} as key, ${column} as secret from ${table} where ${column} <> ''`)
+    .all() as { key: number | string; secret: string }[]
   const old = rows.filter(({ secret }) => !isSealedNow(secret))
-  for (const { id, secret } of old)
-    db.$client
-      .prepare('update partner set secret = ? where id = ?')
-      .run(seal(isSealed(secret) ? unseal(secret) : secret), id)
+  const keep = db.$client.prepare(`update ${table} set ${column} = ? where ${key} = ?`)
+  for (const row of old) keep.run(seal(isSealed(row.secret) ? unseal(row.secret) : row.secret), row.key)
   return old.length
 }
 

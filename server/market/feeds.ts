@@ -4,13 +4,13 @@ import { readAverages } from '#core/market/averages'
 import { readExchangeRates } from '#core/money/exchange'
 import { isCurrency } from '#core/money/money'
 import { isDay } from '#core/time/local'
+import { connectionOf, notConnected } from '#server/connection/connections'
 import { type Db, inTransaction } from '#server/db.server'
 import { askOutside } from '#server/http/outside'
 import { logger } from '#server/log/logger'
 import { keepRates } from '#server/money/exchange'
 import { readAside } from '#server/read/read'
 import { dieselPrice, feed, marketAverage } from '#server/schema'
-import { settings } from '#server/settings.server'
 
 export const feedNames = ['diesel', 'averages', 'exchange'] as const
 export type FeedName = (typeof feedNames)[number]
@@ -28,12 +28,13 @@ export async function readFeed(
   name: FeedName,
   clock: () => number = Date.now,
 ): Promise<{ rows: number; refused: number } | { problem: string }> {
+  const url = urlOf(db, name)
+  if (!url) {
+    note(db, name, { readAt: clock(), rows: 0, refused: 0, problem: notConnected('market') })
+    return { problem: notConnected('market') }
+  }
   try {
-    const rows = await readAside(
-      'csv',
-      { text: await fetchText(urlOf(db, name)), maxRows: 400_000, maxColumns: 40 },
-      readTimeout,
-    )
+    const rows = await readAside('csv', { text: await fetchText(url), maxRows: 400_000, maxColumns: 40 }, readTimeout)
     const reading = keepers[name](db, rows, clock())
     note(db, name, { readAt: clock(), rows: reading.rows.length, refused: reading.refused.length, problem: null })
     if (reading.refused.length > 0)
@@ -47,8 +48,11 @@ export async function readFeed(
   }
 }
 
-function urlOf(db: Db, name: FeedName): string {
-  const root = settings().OX_MARKET_URL
+/** Where a feed is read; null where its publisher is not connected. */
+function urlOf(db: Db, name: FeedName): string | null {
+  const connected = connectionOf(db, 'market')
+  if (!connected) return null
+  const root = connected.url
   if (name === 'diesel') return `${root}/diesel.csv`
   if (name === 'exchange') return `${root}/exchange.csv`
   const newest =

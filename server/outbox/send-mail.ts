@@ -1,10 +1,10 @@
-import nodemailer from 'nodemailer'
 import type { MailText } from '#core/confirmation/mail'
 import { mailDomainOf } from '#core/office/office'
+import { connectionOf, notConnected } from '#server/connection/connections'
+import { smtpTransport } from '#server/connection/smtp'
 import type { Db } from '#server/db.server'
 import { officeOf } from '#server/office/office'
 import type { SendProblem } from '#server/outbox/outbox'
-import { settings } from '#server/settings.server'
 
 export interface OutgoingMail extends MailText {
   to: string
@@ -18,16 +18,9 @@ export interface OutgoingMail extends MailText {
  * knows it.
  */
 export async function sendMail(db: Db, key: string, mail: OutgoingMail): Promise<SendProblem | null> {
-  const transport = nodemailer.createTransport({
-    host: settings().OX_SMTP_HOST,
-    port: settings().OX_SMTP_PORT,
-    secure: false,
-    requireTLS: settings().OX_SMTP_TLS === 'required',
-    tls: { rejectUnauthorized: settings().OX_SMTP_TLS === 'required' },
-    connectionTimeout: 5000,
-    greetingTimeout: 5000,
-    socketTimeout: 10_000,
-  })
+  const connected = connectionOf(db, 'mail_out')
+  if (!connected) return { message: notConnected('mail_out'), final: false, refusesUs: true }
+  const transport = smtpTransport(connected)
   try {
     await transport.sendMail({
       from: { name: officeOf(db).name, address: officeOf(db).mail },

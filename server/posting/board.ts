@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { replyReference } from '#core/message/read-reply'
 import { mailDomainOf } from '#core/office/office'
 import { type BoardPosting, boardPosting } from '#core/posting/posting'
+import { connectionOf, notConnected } from '#server/connection/connections'
 import type { Db } from '#server/db.server'
 import { type Act, recordEvent } from '#server/event/event'
 import { askOutside, statusProblem } from '#server/http/outside'
@@ -28,7 +29,7 @@ export const sendToBoard: Sender = async (db, entry) => {
   const { what, postingId } = payloadSchema.parse(entry.payload)
   const row = db.select().from(posting).where(eq(posting.id, postingId)).get()
   if (!row) throw new Error(`Outbox entry ${entry.key} names posting ${postingId}, which is not there`)
-  const answer = what === 'put' ? await putListing(db, entry, row) : await removeListing(entry, row)
+  const answer = what === 'put' ? await putListing(db, entry, row) : await removeListing(db, entry, row)
   if (answer.ok) return { problem: null, sent: ({ now }) => noteAnswer(db, entry, row, what, answer.externalId, now) }
   const { problem } = answer
   return {
@@ -87,7 +88,7 @@ async function putListing(db: Db, entry: OutboxEntry, row: typeof posting.$infer
       problem: { message: `held back, because of what is written for carriers: ${tells.join('; ')}`, final: true },
     }
   const wire = listingOnTheWire(boardPosting(whole, { reference: row.reference, phone: officeOf(db).phone, replyTo }))
-  const answer = await callBoard('PUT', `/listings/${row.reference}`, entry.key, wire)
+  const answer = await callBoard(db, 'PUT', `/listings/${row.reference}`, entry.key, wire)
   if (!answer.ok) return answer
   const listing = listingSchema.safeParse(answer.body)
   return listing.success
@@ -95,25 +96,25 @@ async function putListing(db: Db, entry: OutboxEntry, row: typeof posting.$infer
     : { ok: false, problem: { message: 'the board answered without a listing number', final: false } }
 }
 
-async function removeListing(entry: OutboxEntry, row: typeof posting.$inferSelect): Promise<BoardAnswer> {
-  const answer = await callBoard('DELETE', `/listings/${row.reference}`, entry.key, null)
+async function removeListing(db: Db, entry: OutboxEntry, row: typeof posting.$inferSelect): Promise<BoardAnswer> {
+  const answer = await callBoard(db, 'DELETE', `/listings/${row.reference}`, entry.key, null)
   return answer.ok ? { ok: true, externalId: row.externalId } : answer
 }
 
 async function callBoard(
+  db: Db,
   method: 'PUT' | 'DELETE',
   path: string,
   key: string,
   body: unknown,
 ): Promise<{ ok: true; body: unknown } | { ok: false; problem: SendProblem }> {
-  const { OX_BOARD_KEY, OX_BOARD_URL } = settings()
-  if (!OX_BOARD_KEY)
-    return { ok: false, problem: { message: 'no load board is connected', final: false, refusesUs: true } }
+  const connected = connectionOf(db, 'board')
+  if (!connected) return { ok: false, problem: { message: notConnected('board'), final: false, refusesUs: true } }
   try {
-    const answer = await askOutside(new URL(path, OX_BOARD_URL), {
+    const answer = await askOutside(new URL(path, connected.url), {
       method,
       headers: {
-        authorization: `Bearer ${OX_BOARD_KEY}`,
+        authorization: `Bearer ${connected.secret}`,
         'idempotency-key': key,
         ...(body ? { 'content-type': 'application/json' } : {}),
       },

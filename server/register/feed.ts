@@ -1,11 +1,11 @@
 import { eq } from 'drizzle-orm'
 import { readRegisterFeed } from '#core/register/feed'
+import { connectionOf, notConnected } from '#server/connection/connections'
 import { type Db, inTransaction, prepared } from '#server/db.server'
 import { askOutside } from '#server/http/outside'
 import { logger } from '#server/log/logger'
 import { readAside } from '#server/read/read'
 import { registerFeed } from '#server/schema'
-import { settings } from '#server/settings.server'
 import { storeRecord } from './store'
 
 const answerTimeout = 15_000
@@ -29,10 +29,15 @@ const feedQuery = prepared((db) => db.select().from(registerFeed).where(eq(regis
 export async function readChanges(db: Db, clock: () => number = Date.now): Promise<FeedOutcome> {
   const changed = new Set<number>()
   let [taken, refused] = [0, 0]
+  const connected = connectionOf(db, 'register')
+  if (!connected) {
+    note(db, { triedAt: clock(), problem: notConnected('register') })
+    return { problem: notConnected('register') }
+  }
   try {
     for (;;) {
       const after = feedState(db)?.sequence ?? 0
-      const reading = await fetchPage(after)
+      const reading = await fetchPage(connected.url, after)
       if (reading.refused.length > 0)
         logger().warn({ refused: reading.refused.slice(0, 5) }, 'lines of the register’s feed could not be read')
       taken += reading.changes.length
@@ -65,8 +70,8 @@ export async function readChanges(db: Db, clock: () => number = Date.now): Promi
   }
 }
 
-async function fetchPage(after: number) {
-  const answer = await askOutside(`${settings().OX_REGISTER_URL}/changes.csv?after=${after}&limit=${page}`, {
+async function fetchPage(root: string, after: number) {
+  const answer = await askOutside(`${root}/changes.csv?after=${after}&limit=${page}`, {
     timeoutMs: answerTimeout,
     maxBytes: largestPage,
     allowPrivate: true,

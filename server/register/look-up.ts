@@ -2,11 +2,11 @@ import { and, asc, eq, gte, like, lt } from 'drizzle-orm'
 import { refused } from '#core/decision/refusal'
 import { registerRefusals } from '#core/register/refusals'
 import { type RegisterRecord, registerRecordSchema } from '#core/register/register'
+import { connectionOf, notConnected } from '#server/connection/connections'
 import { type Db, inTransaction } from '#server/db.server'
 import { askOutside, OutsideProblem } from '#server/http/outside'
 import { logger } from '#server/log/logger'
 import { registerRecord } from '#server/schema'
-import { settings } from '#server/settings.server'
 import { recordOf, storeRecord } from './store'
 
 const answerTimeout = 3_000
@@ -33,7 +33,7 @@ export async function lookUp(db: Db, typed: string, clock: () => number = Date.n
   const asked = readNumber(typed)
   if (!asked) return refused(registerRefusals, 'no_number')
   const kinds = asked.kind === 'either' ? (['mc', 'dot'] as const) : [asked.kind]
-  const answers = await Promise.all(kinds.map((kind) => ask(kind, asked.number)))
+  const answers = await Promise.all(kinds.map((kind) => ask(db, kind, asked.number)))
   const record = answers.flatMap((answer) => ('record' in answer ? [answer.record] : []))[0]
   const problem = answers.flatMap((answer) => ('problem' in answer ? [answer.problem] : []))[0] ?? null
   if (record) {
@@ -57,12 +57,15 @@ const knownByNumber = (db: Db, kind: 'mc' | 'dot', number: string) =>
     .all()
 
 async function ask(
+  db: Db,
   kind: 'mc' | 'dot',
   number: string,
 ): Promise<{ record: RegisterRecord } | { problem: string } | { none: true }> {
+  const connected = connectionOf(db, 'register')
+  if (!connected) return { problem: notConnected('register') }
   const path = `/carriers/${kind}/${number}`
   try {
-    const answer = await askOutside(`${settings().OX_REGISTER_URL}${path}`, {
+    const answer = await askOutside(`${connected.url}${path}`, {
       timeoutMs: answerTimeout,
       maxBytes: largestAnswer,
       allowPrivate: true,
@@ -85,7 +88,7 @@ const faultOf = (error: unknown) => (error instanceof OutsideProblem ? error.cod
 
 /** Asks again for a carrier of ours; whether the register answered. */
 export async function refresh(db: Db, dotNumber: string, clock: () => number = Date.now): Promise<boolean> {
-  const answer = await ask('dot', dotNumber)
+  const answer = await ask(db, 'dot', dotNumber)
   if (!('record' in answer)) return false
   const now = clock()
   inTransaction(db, () =>

@@ -1,0 +1,75 @@
+import type { Connection, ConnectionOf } from '#core/connection/connection'
+import type { Db } from '#server/db.server'
+import { askOutside } from '#server/http/outside'
+import { officeOf } from '#server/office/office'
+import { smtpTransport } from './smtp'
+
+export interface TestResult {
+  ok: boolean
+  /** What happened, in a sentence. */
+  words: string
+}
+
+const timeoutMs = 8_000
+const largestAnswer = 2_000_000
+
+/** Tries a connection as it would be used, before it is saved; what went wrong is told as it was answered. */
+export async function testConnection(db: Db, asked: Connection, mailTo: string): Promise<TestResult> {
+  try {
+    if (asked.kind === 'mail_out') return await testMail(db, asked, mailTo)
+    return await testers[asked.kind](asked as never)
+  } catch (thrown) {
+    return { ok: false, words: thrown instanceof Error ? thrown.message : 'Nothing was answered.' }
+  }
+}
+
+/** Sends a short email to whoever asks. */
+async function testMail(db: Db, asked: ConnectionOf<'mail_out'>, mailTo: string): Promise<TestResult> {
+  const { name, mail } = officeOf(db)
+  const transport = smtpTransport(asked)
+  try {
+    await transport.sendMail({
+      from: { name, address: mail },
+      to: mailTo,
+      subject: `Test from ${name || 'Oxpecker'}`,
+      text: 'This email left through the connection that was just tested.',
+    })
+    return { ok: true, words: `The mail server took an email to ${mailTo}. Look whether it arrives.` }
+  } finally {
+    transport.close()
+  }
+}
+
+const get = (url: string) => askOutside(url, { timeoutMs, maxBytes: largestAnswer, allowPrivate: true })
+
+const testers = {
+  /** Takes down a listing that there is not: a board that knows us says so, one that does not turns us away. */
+  board: async ({ url, secret }: ConnectionOf<'board'>): Promise<TestResult> => {
+    const { status } = await askOutside(new URL('/listings/connection-test', url), {
+      ...{ timeoutMs, maxBytes: largestAnswer, allowPrivate: true },
+      method: 'DELETE',
+      headers: { authorization: `Bearer ${secret}`, 'idempotency-key': `connection-test-${secret.length}` },
+    })
+    if (status === 401 || status === 403) return { ok: false, words: `The board does not accept the key (${status}).` }
+    const ok = status === 404 || (status >= 200 && status < 300)
+    return { ok, words: ok ? 'The board accepts the key.' : `The board answered ${status}.` }
+  },
+  register: async ({ url }: ConnectionOf<'register'>): Promise<TestResult> => {
+    const { status, body } = await get(`${url}/changes.csv?after=0&limit=1`)
+    if (status !== 200) return { ok: false, words: `The register answered ${status}.` }
+    const ok = body.toString('utf8').trim().includes(',')
+    return { ok, words: ok ? 'The register answers.' : 'Something answers there, but not a carrier register.' }
+  },
+  market: async ({ url }: ConnectionOf<'market'>): Promise<TestResult> => {
+    const { status, body } = await get(`${url}/diesel.csv`)
+    if (status !== 200) return { ok: false, words: `The publisher answered ${status}.` }
+    const rows = body.toString('utf8').trim().split('\n').length - 1
+    const ok = rows > 0
+    return {
+      ok,
+      words: ok
+        ? `The publisher answers with ${rows} diesel ${rows === 1 ? 'price' : 'prices'}.`
+        : 'It answers without any diesel price.',
+    }
+  },
+}

@@ -1,0 +1,27 @@
+import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { connectionKinds } from '#core/connection/connection'
+import { enumChecks, flag, instant, sealedText } from './columns'
+
+/** How the outside is reached, where the office set it; secrets are sealed with the key outside the database. */
+export const connection = sqliteTable(
+  'connection',
+  {
+    kind: text('kind', { enum: connectionKinds }).primaryKey(),
+    /** Off: as if it had never been set, and nothing of the environment takes its place. */
+    isOn: flag('is_on'),
+    /** A host for email, a URL for the others. */
+    address: text('address').notNull(),
+    port: integer('port'),
+    tls: text('tls', { enum: ['offered', 'required'] }),
+    user: text('user').notNull().default(''),
+    secret: sealedText('secret').notNull().default(''),
+    callbackSecret: sealedText('callback_secret').notNull().default(''),
+    changedBy: text('changed_by').notNull(),
+    changedAt: instant('changed_at').notNull(),
+    /** When it was last tried by its button, and what came of it. */
+    testedAt: instant('tested_at'),
+    testedWell: integer('tested_well', { mode: 'boolean' }),
+    testWords: text('test_words').notNull().default(''),
+  },
+  (table) => enumChecks(table),
+)
