@@ -27,6 +27,7 @@ const serverOrder = [
     'connection',
     'outbox',
     'person',
+    'backup',
     'pdf',
     'map',
   ],
@@ -46,7 +47,7 @@ const serverOrder = [
   ],
   ...['match', 'waiting', 'posting', 'confirmation', 'load', 'offer', 'quote', 'message'],
   ...['tender-facts', 'partner', 'exchange', 'tender', 'check-call', 'site', 'invoice'],
-  ...['load-page', 'customer-page', 'facility-page', 'people-page', 'news', 'horizon', 'export', 'outside'],
+  ...['load-page', 'customer-page', 'facility-page', 'people-page', 'health', 'news', 'horizon', 'export', 'outside'],
   ...['draw-worker', 'senders', 'partner-loops', 'watch-database', 'app'],
 ]
 const serverPath = (names) => `^server/(${names.map((name) => name.replace('.', '[.]')).join('|')})(/|[.]ts$)`

@@ -49,6 +49,7 @@ export default defineConfig({
             'draw-worker': './server/draw-worker.ts',
             'vetting-worker': './server/vetting/worker.ts',
             'soundness-worker': './server/database/soundness-worker.ts',
+            'backup-worker': './server/backup/backup-worker.ts',
             'read-worker': './server/read/read-worker.ts',
           },
         },

@@ -43,6 +43,7 @@ export default [
     route('settings', 'routes/office/settings.tsx'),
     route('connections', 'routes/office/connections.tsx'),
     route('people', 'routes/people/people.tsx'),
+    route('status', 'routes/health/status.tsx'),
     route('account', 'routes/account/account.tsx'),
   ]),
   layout('routes/desk/data.tsx', [
@@ -121,6 +122,7 @@ export default [
     route('settings/save', 'routes/office/save.ts'),
     route('connections/act', 'routes/office/connections-act.ts'),
     route('people/act', 'routes/people/act.ts'),
+    route('status/act', 'routes/health/act.ts'),
     route('account/act', 'routes/account/act.ts'),
   ]),
   route('set-up', 'routes/session/set-up.tsx'),
@@ -134,6 +136,7 @@ export default [
   route('c/:token', 'routes/outside/carrier-confirmation.tsx'),
   route('c/:token/pdf', 'routes/outside/carrier-pdf.ts'),
   route('c/:token/documents/:documentId', 'routes/outside/carrier-document.ts'),
+  route('metrics', 'routes/health/metrics.ts'),
   route('board/replies', 'routes/outside/board-replies.ts'),
   route('exchange/in/:partnerId', 'routes/exchange/in.ts'),
   route('*', 'routes/desk/nowhere.tsx'),

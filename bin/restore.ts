@@ -25,6 +25,7 @@ try {
     for (const name of ['documents', 'papers', 'partners'])
       if (existsSync(join(named, name))) cpSync(join(named, name), join(folder, name), { recursive: true })
     adoptOldFolder(folder)
+    bringSecret(named)
   }
   await replaceDatabase(source, target)
   console.log(`Restored from ${named}`)
@@ -51,6 +52,14 @@ function problemOf(path: string): string | null {
   } catch {
     return `${path} is no database`
   }
+}
+
+/** A machine without a secret of its own takes the backup's: what is sealed in the database opens with it. */
+function bringSecret(from: string): void {
+  const [theirs, ours] = [join(from, 'secret'), join(folder, 'secret')]
+  if (process.env.OX_SECRET || existsSync(ours) || !existsSync(theirs)) return
+  cpSync(theirs, ours)
+  console.log('The secret of the backup was put beside it')
 }
 
 /** A database that is too damaged to be copied is no reason not to restore: it is moved over as it is. */

@@ -7,6 +7,7 @@ export const people = [
   { mail: 'teo@ploverrook.example', name: 'Teo Marchetti', role: 'rep', phone: '208-555-0102' },
   { mail: 'ruth@ploverrook.example', name: 'Ruth Amsel', role: 'manager', phone: '208-555-0103' },
   { mail: 'pim@ploverrook.example', name: 'Pim Oduya', role: 'viewer', phone: '208-555-0104' },
+  { mail: 'sol@ploverrook.example', name: 'Sol Ferrante', role: 'accounting', phone: '208-555-0106' },
 ] as const
 
 /** Set the brokerage up, and has the first number; the others follow in their order. */

@@ -4,11 +4,13 @@ import { RouterContextProvider, type ServerBuild } from 'react-router'
 import { callerContext, nonceContext } from '#server/access/context'
 import { needsSetUp } from '#server/access/people'
 import { reseal } from '#server/access/reseal'
+import { startBackups } from '#server/backup/schedule'
 import { readyDirectory } from '#server/carrier/directory'
 import { reportListenerFaults } from '#server/changes'
 import { closeDatabase, DatabaseProblem, database, storageProblem } from '#server/db.server'
 import { adoptOldFolder } from '#server/document/store'
-import { guardRequests, secureAnswer } from '#server/http/guard'
+import { countAnswer } from '#server/health/pace'
+import { guardRequests, measureAnswers, secureAnswer } from '#server/http/guard'
 import { refuseWhenFull } from '#server/http/storage-refusal'
 import { paceSignIns } from '#server/http/strangers'
 import { endStreams } from '#server/live/live'
@@ -102,6 +104,8 @@ export async function startWork(): Promise<() => Promise<void>> {
   reseal(db)
   releaseHeld(db, { kind: 'board' }, Date.now())
   const stopWatch = watchSoundness()
+  const backups = startBackups(db)
+  measureAnswers(countAnswer)
   const feeds = startFeeds(db)
   // The fit wants the market's figures: it waits for them, but not for a publisher that does not answer.
   const stopRates = startRateModel(
@@ -127,6 +131,7 @@ export async function startWork(): Promise<() => Promise<void>> {
   return async () => {
     for (const timer of readying) clearTimeout(timer)
     stopWatch()
+    backups.stop()
     feeds.stop()
     vetting.stop()
     clearInterval(lapsing)

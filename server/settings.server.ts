@@ -44,6 +44,8 @@ const settingsSchema = z.strictObject({
   OX_INBOUND_PORT: z.coerce.number().int().default(4104),
   OX_MAILBOX_URL: z.string().url().optional(),
   OX_OUTBOX_DELAY_MS: z.coerce.number().int().min(10).default(2000),
+  /** Whoever brings this key as a bearer token reads `/metrics`; without it there are none. */
+  OX_METRICS_KEY: secret('opens the metrics', 16).optional(),
   OX_LOG_LEVEL: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('info'),
 })
 

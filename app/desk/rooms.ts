@@ -62,6 +62,13 @@ export const rooms: readonly RoomEntry[] = [
     key: 'K',
     needs: 'set_office',
   },
+  {
+    to: '/status',
+    words: 'Status: outbox, feeds, backups, pace',
+    also: 'health metrics',
+    key: 'H',
+    needs: 'see_health',
+  },
   { to: '/loads/new', words: 'New load', also: 'add create', key: 'n', needs: 'edit_loads' },
 ]
 

@@ -184,6 +184,18 @@ const sessionFields: readonly ShortField[] = [
   { key: 'lifeDays', label: 'Signed out after, days in any case' },
 ]
 
+const backupFields: readonly ShortField[] = [
+  { key: 'backupAt', label: 'Back up every night after', example: '01:30' },
+  { key: 'backupsKept', label: 'Backups kept', reading: 'Each is restored into a scratch folder and read through.' },
+]
+
+/** When the night's backup is made, and how many are kept. */
+export const BackupFields = (props: OfficeFieldsProps) => (
+  <div className="grid grid-cols-2 gap-3">
+    <ShortFields {...props} fields={backupFields} />
+  </div>
+)
+
 /** How long a sign-in lasts, and which roles need an authenticator app. */
 export function AccessFields({ roles, ...props }: OfficeFieldsProps & { roles: readonly string[] }) {
   const { typed, set } = props

@@ -30,6 +30,8 @@ export interface TypedOffice {
   idleMinutes: string
   lifeDays: string
   secondFactorFor: string[]
+  backupAt: string
+  backupsKept: string
 }
 
 const percent = (e2: number): string => String(e2 / 100)
@@ -37,7 +39,7 @@ const sum = (minor: number | null): string => (minor === null ? '' : formatAmoun
 
 /** Settings as a form begins with them. */
 export function typedFrom(office: Office): TypedOffice {
-  const { numbers, hours, pricing, waiting, access, address, quoteTerms, conditions, ...identity } = office
+  const { numbers, hours, pricing, waiting, access, running, address, quoteTerms, conditions, ...identity } = office
   return {
     ...identity,
     ...numbers,
@@ -58,6 +60,8 @@ export function typedFrom(office: Office): TypedOffice {
     idleMinutes: String(access.idleMinutes),
     lifeDays: String(access.lifeDays),
     secondFactorFor: access.secondFactorFor,
+    backupAt: running.backupAt,
+    backupsKept: String(running.backupsKept),
   }
 }
 
@@ -103,5 +107,6 @@ export function officeFrom(typed: TypedOffice): Office {
     conditions: paragraphs(typed.conditions),
     waiting: { rescueOverHighE2: e2(typed.rescueOverHighE2), callAnswersE2: e2(typed.callAnswersE2) },
     access: { idleMinutes: figure(typed.idleMinutes), lifeDays: figure(typed.lifeDays), secondFactorFor },
+    running: { backupAt: typed.backupAt, backupsKept: figure(typed.backupsKept) },
   }
 }

@@ -63,8 +63,13 @@ export function RoleDialog({
             />
           </div>
           <fieldset className="grid grid-cols-2 gap-x-4">
-            <legend className="label">May</legend>
-            <CheckSet options={permissions} words={permissionWords} chosen={chosen} onChange={setChosen} />
+            <legend className="label">May see loads, and</legend>
+            <CheckSet
+              options={permissions.filter((each) => each !== 'see_loads')}
+              words={permissionWords}
+              chosen={chosen}
+              onChange={setChosen}
+            />
           </fieldset>
           {error('permissions') && <p className="text-sm text-bill">{error('permissions')}</p>}
         </>

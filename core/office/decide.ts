@@ -15,6 +15,8 @@ export type OfficeEvent =
   /** A role or a team was added, changed or removed. */
   | { kind: 'people_arranged'; what: string }
   | { kind: 'connection_changed'; what: string }
+  /** Something in the outbox was given up by one of us. */
+  | { kind: 'sending_skipped'; what: string; reason: string }
 
 export type SettingsSaved = OfficeEvent & { kind: 'settings_saved' }
 
@@ -46,6 +48,7 @@ export const changedParts = (before: Office, after: Office): string[] =>
 
 /** One event of the settings as people read it. */
 export function officeLogWords(event: OfficeEvent): string {
+  if (event.kind === 'sending_skipped') return `${event.what} is not sent: ${event.reason}`
   if (event.kind !== 'settings_saved') return event.what
   const { version, changed, note } = event
   return `Version ${version} of the settings saved (${changed.join(', ')})${note ? `: ${note}` : ''}`

@@ -86,6 +86,12 @@ const accessSchema = z.strictObject({
   secondFactorFor: z.array(z.string().max(60)).max(40),
 })
 
+const runningSchema = z.strictObject({
+  /** The local hour from which on the night's backup is made. */
+  backupAt: clock,
+  backupsKept: z.number('Give a number').int().min(1, 'Keep at least one').max(400),
+})
+
 /** All that a brokerage sets for itself: what would be another's is data here, never a constant. */
 export const officeSchema = z.strictObject({
   ...identity,
@@ -98,6 +104,7 @@ export const officeSchema = z.strictObject({
   conditions: paragraphs('the paragraph, or take it out'),
   waiting: waitingSchema,
   access: accessSchema,
+  running: runningSchema,
 })
 export type Office = z.output<typeof officeSchema>
 
@@ -129,6 +136,7 @@ export const plainOffice: Office = {
   ],
   waiting: { rescueOverHighE2: 1200, callAnswersE2: 1200 },
   access: { idleMinutes: 720, lifeDays: 14, secondFactorFor: [] },
+  running: { backupAt: '01:30', backupsKept: 14 },
 }
 
 /** The margins that limits are proposed by. */
@@ -160,4 +168,5 @@ export const officePartWords: Record<keyof Office, string> = {
   conditions: 'confirmation terms',
   waiting: 'last-hour guesses',
   access: 'sign-in rules',
+  running: 'backups',
 }

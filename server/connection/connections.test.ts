@@ -8,7 +8,7 @@ import { sendMail } from '#server/outbox/send-mail'
 import { readChanges } from '#server/register/feed'
 import { settings } from '#server/settings.server'
 import { testMailServer } from '#server/testing/mail-server'
-import { ines, now, type TestWorld, testWorld } from '#server/testing/world'
+import { ines, type TestWorld, testWorld } from '#server/testing/world'
 import { connectionOf, disconnect, readConnections, saveConnection } from './connections'
 import { testConnection } from './test'
 

@@ -69,15 +69,23 @@ function isFromElsewhere(request: Request): boolean {
   return origin !== undefined && origin !== settings().OX_ORIGIN && origin !== `http://${request.headers.host}`
 }
 
+/** What counts every answer; set at the start, by whoever measures. */
+let measured: (method: string, path: string, status: number, ms: number) => void = () => undefined
+export function measureAnswers(measure: typeof measured): void {
+  measured = measure
+}
+
 function logWhenDone(request: Request, response: Response): void {
   const started = performance.now()
   response.on('finish', () => {
+    const ms = Math.round(performance.now() - started)
+    measured(request.method, request.path, response.statusCode, ms)
     logger().info(
       {
         method: request.method,
         path: loggablePath(request.path),
         status: response.statusCode,
-        ms: Math.round(performance.now() - started),
+        ms,
       },
       'request',
     )

@@ -11,7 +11,10 @@ import { ownRole, team, user } from '#server/schema'
 export const ownRoleSchema = z.object({
   name: z.string().trim().min(2, 'Give the role a name').max(40, 'At most 40 characters'),
   like: z.enum(readyRoles),
-  permissions: z.array(z.enum(permissions as [Permission, ...Permission[]])).min(1, 'Tick at least one'),
+  // Whoever is signed in reads loads: a role without that would be one that the pages do not keep.
+  permissions: z
+    .array(z.enum(permissions as [Permission, ...Permission[]]))
+    .transform((chosen): Permission[] => [...new Set<Permission>(['see_loads', ...chosen])]),
 })
 export const teamNameSchema = z.string().trim().min(2, 'Give the team a name').max(40, 'At most 40 characters')
 

@@ -6,6 +6,7 @@ import { currentOffice, officeVersions } from '#server/office/office'
 import { ownRoles } from '#server/person/roles'
 import {
   AccessFields,
+  BackupFields,
   GuessFields,
   HoursFields,
   IdentityFields,
@@ -90,6 +91,9 @@ function Editor({ version, office, versions, roles, now, edits }: Route.Componen
           </Section>
           <Section title="Signing in">
             <AccessFields {...fields} roles={roles} />
+          </Section>
+          <Section title="Backups">
+            <BackupFields {...fields} />
           </Section>
           <Versions versions={versions} now={now} zone={office.zone} />
         </fieldset>
