@@ -172,3 +172,25 @@ test('tenders, partners and rules pass axe in light and dark', async ({ browser 
     expect(await violations(page), `${path} dialog ${key}`).toEqual([])
   }
 })
+
+test('the pages about the office and its people pass axe in light and dark', async ({ browser }) => {
+  const page = await (await browser.newContext(context)).newPage()
+  await page.goto('/forgot')
+  await ready(page)
+  expect(await violations(page)).toEqual([])
+  await signIn(page, 'odile@ploverrook.example')
+  for (const path of ['/account', '/people', '/settings', '/connections', '/status']) {
+    await page.goto(path)
+    await ready(page)
+    expect(await violations(page), path).toEqual([])
+  }
+  await page.goto('/people')
+  await ready(page)
+  for (const button of ['Invite somebody', 'New role', 'Deactivate Ines Calloway']) {
+    await page.getByRole('button', { name: button }).click()
+    await expect(page.getByRole('dialog')).toBeVisible()
+    expect(await violations(page), button).toEqual([])
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('dialog')).toBeHidden()
+  }
+})

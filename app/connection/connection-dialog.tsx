@@ -26,8 +26,8 @@ const connectionFrom = (kind: ConnectionKind, typed: Typed) => {
 }
 
 const tlsWords = {
-  required: 'only encrypted',
-  offered: 'encrypted where the server can',
+  required: 'always',
+  offered: 'if the server can',
 }
 
 /** How one of the outside is reached, tried before it is saved. */
@@ -91,7 +91,7 @@ function Result({ result }: { result: TestResult | 'testing' | null }) {
   if (result === null) return null
   if (result === 'testing') return <p role="status">Testing…</p>
   return (
-    <p role="status" className={result.ok ? 'text-acacia' : 'text-bill'}>
+    <p role="status" className={`mt-2 ${result.ok ? 'text-acacia' : 'text-bill'}`}>
       {result.ok ? 'It works. ' : 'It does not work. '}
       {result.words}
     </p>

@@ -10,16 +10,14 @@ export function AccountMenu({ name, role, granted }: { name: string; role: strin
   const entries = rooms.filter(({ to, needs }) => listed.includes(to) && (!needs || granted.includes(needs)))
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="text-ink hover:underline">
-        {name}
-        {role !== 'rep' && <span className="text-second"> ({role})</span>}
-      </DropdownMenu.Trigger>
+      <DropdownMenu.Trigger className="text-ink hover:underline">{name}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content
           align="end"
           sideOffset={8}
           className="z-20 flex w-44 flex-col border border-ink bg-sheet py-1 shadow-2xl"
         >
+          <p className="label px-3 pb-1">{role}</p>
           {entries.map(({ to, words, key }) => (
             <DropdownMenu.Item key={to} asChild>
               <Link to={to} className="flex items-center justify-between px-3 py-1.5 data-highlighted:bg-chosen">

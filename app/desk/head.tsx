@@ -71,7 +71,7 @@ export function Head({
       <Bell zone={desk.zone} />
       <Clock now={desk.now} zone={desk.zone} name={desk.name} role={desk.role} granted={desk.granted} />
       <Form method="post" action="/sign-out" className="self-center">
-        <LinkButton type="submit" className="pl-2">
+        <LinkButton type="submit" className="pl-2 whitespace-nowrap">
           Sign out
         </LinkButton>
       </Form>

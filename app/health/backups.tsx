@@ -1,4 +1,4 @@
-import { momentWords, spanWords } from '#core/time/words'
+import { momentWords } from '#core/time/words'
 import type { Health } from '#server/health/read'
 import { sizeWords } from './size-words'
 
@@ -17,7 +17,7 @@ export function Backups({ backups, now, zone }: { backups: Health['backups']; no
             <span className={ok ? 'text-acacia' : 'text-bill'}>{words}</span>
             <span className="label">
               {ok && `${loads.toLocaleString('en-US')} loads, ${sizeWords(bytes)}, `}in{' '}
-              {spanWords(Math.max(1000, tookMs))}
+              {Math.max(1, Math.round(tookMs / 1000))} s
             </span>
             <span className="label font-mono">{name}</span>
           </li>

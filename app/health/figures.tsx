@@ -3,6 +3,12 @@ import type { Health } from '#server/health/read'
 import { FactList } from '../ui/fact-list'
 import { sizeWords } from './size-words'
 
+const feedWords: Record<string, string> = {
+  diesel: 'diesel price',
+  averages: 'lane averages',
+  exchange: 'exchange rates',
+}
+
 /** How the process and its database are, the feeds, and the pages that take longest. */
 export function Figures({ health, now, zone }: { health: Health; now: number; zone: string }) {
   const { database, loop, memoryBytes, upSince, feeds, slowest } = health
@@ -29,7 +35,7 @@ export function Figures({ health, now, zone }: { health: Health; now: number; zo
         <ul>
           {feeds.map(({ name, readAt, problem }) => (
             <li key={name} className="flex flex-wrap justify-between gap-x-3 border-t py-1">
-              <span>{name}</span>
+              <span>{feedWords[name] ?? name}</span>
               <span className="label">tried {momentWords(readAt, now, zone)}</span>
               {problem && <span className="w-full text-bill">{problem}</span>}
             </li>

@@ -19,10 +19,12 @@ const groupWords: Record<keyof typeof stateGroups, string> = {
 export function LoadFilters({
   query,
   reps,
+  teams,
   params,
 }: {
   query: LoadQuery
   reps: { id: number; name: string }[]
+  teams: { id: number; name: string }[]
   params: string
 }) {
   const submit = useSubmit()
@@ -74,6 +76,15 @@ export function LoadFilters({
           </option>
         ))}
       </Choice>
+      {teams.length > 0 && (
+        <Choice name="team" label="Team" chosen={query.team} width="!w-28">
+          {teams.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+      )}
       <Choice name="equipment" label="Equipment" chosen={query.equipment} width="!w-32">
         {equipmentKinds.map((kind) => (
           <option key={kind} value={kind}>

@@ -41,7 +41,7 @@ export function PersonRow({ person, isMe, now, zone, acting, onChange, onDeactiv
         {person.seenAt === null ? <span className="label">not signed in</span> : momentWords(person.seenAt, now, zone)}
       </td>
       <td className="px-2 text-right font-mono">{person.openLoads}</td>
-      <td className="px-2">
+      <td className="py-1 pr-4 pl-2">
         <span className="flex flex-wrap justify-end gap-x-3">
           {state === 'invited' && (
             <LinkButton onClick={() => post('invite_again', `Sent again to ${mail}`)}>Send again</LinkButton>

@@ -64,7 +64,7 @@ function Teams({ teams, acting }: Pick<RolesAndTeamsProps, 'teams' | 'acting'>) 
   return (
     <section aria-label="Teams">
       <h2 className="head">Teams</h2>
-      <p className="label">People of one team find each other’s loads under “team” in lists.</p>
+      <p className="label">The list of loads can be narrowed to a team.</p>
       <ul>
         {teams.map((each) => (
           <li key={each.id} className="flex justify-between border-t py-1">

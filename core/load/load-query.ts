@@ -51,6 +51,8 @@ export const loadQuerySchema = z.object({
   q: z.string().max(200).catch('').default(''),
   state: z.enum(stateChoices).nullable().catch(null).default(null),
   rep: z.coerce.number().int().positive().nullable().catch(null).default(null),
+  /** Of anybody in a team. */
+  team: z.coerce.number().int().positive().nullable().catch(null).default(null),
   equipment: z.enum(equipmentKinds).nullable().catch(null).default(null),
   from: region,
   to: region,

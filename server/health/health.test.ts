@@ -16,7 +16,11 @@ afterEach(() => world.end())
 const put = (over: Partial<typeof outbox.$inferInsert> = {}) => {
   enqueue(world.db, { kind: 'person_mail', stream: 'person-1', loadId: null, payload: {} }, now)
   const { id } = world.db.select().from(outbox).orderBy(outbox.id).all().at(-1)!
-  world.db.update(outbox).set({ attempts: 0, ...over }).where(eq(outbox.id, id)).run()
+  world.db
+    .update(outbox)
+    .set({ attempts: 0, ...over })
+    .where(eq(outbox.id, id))
+    .run()
   return id
 }
 const troubled = (at = now) => readHealth(world.db, at).troubled.map(({ id }) => id)

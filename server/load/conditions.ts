@@ -37,6 +37,7 @@ export function conditions(db: Db, query: LoadQuery): { where: SQL | undefined; 
     holdsWords,
     ...(query.state ? inStates(statesOf(query.state)) : []),
     query.rep ? eq(load.repId, query.rep) : undefined,
+    query.team ? sql`${load.repId} in (select id from user where team_id = ${query.team})` : undefined,
     query.equipment ? eq(load.equipment, query.equipment) : undefined,
     query.from ? eq(load.originRegion, query.from) : undefined,
     query.to ? eq(load.destRegion, query.to) : undefined,

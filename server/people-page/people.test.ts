@@ -1,7 +1,9 @@
 import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { loadQuerySchema } from '#core/load/load-query'
 import { openSession, viewerOf } from '#server/access/sign-in'
 import type { Viewer } from '#server/access/viewer'
+import { loadIds } from '#server/load/list'
 import { event, load, user } from '#server/schema'
 import { now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { actOnPeople, type PeopleAct, peopleActSchema } from './act'
@@ -96,6 +98,9 @@ test('a team has its people, and leaves them when it goes', () => {
   const [team] = readPeople(world.db, now).teams
   does({ intent: 'change', userId: 1, person: ines, role: 'rep', teamId: team!.id })
   expect(listed(1).team).toBe('East')
+  openLoad(world.db)
+  const found = (asked: number) => loadIds(world.db, loadQuerySchema.parse({ team: asked })).length
+  expect([found(team!.id), found(99)]).toEqual([1, 0])
   expect(readPeople(world.db, now).teams).toMatchObject([{ people: 1 }])
   does({ intent: 'remove_team', id: team!.id })
   expect(listed(1).team).toBe('')

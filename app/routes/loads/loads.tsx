@@ -11,6 +11,7 @@ import { chosenColumns, chosenWidths, savedViews } from '#server/listing/choices
 import { type LoadRow, listLoads } from '#server/load/list'
 import { unfinishedLoads } from '#server/load/unfinished'
 import { officeOf } from '#server/office/office'
+import { teams } from '#server/person/roles'
 import { SavedViews } from '../../listing/saved-views'
 import { loadColumns } from '../../load/load-columns'
 import { LoadFilters } from '../../load/load-filters'
@@ -40,6 +41,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     unfinished: unfinishedLoads(db),
     now,
     reps: people(db),
+    teams: teams(db).map(({ id, name }) => ({ id, name })),
     views: savedViews(db, who.id, 'loads'),
     columns: chosenColumns(db, who.id, 'loads'),
     widths: chosenWidths(db, who.id, 'loads'),
@@ -113,7 +115,7 @@ const copyColumn: Column<LoadRow> = {
 }
 
 function Head({
-  data: { query, total, readAs, reps, views, columns: chosen, mayEdit, mayExport },
+  data: { query, total, readAs, reps, teams, views, columns: chosen, mayEdit, mayExport },
   params,
   columns,
   shown,
@@ -145,7 +147,7 @@ function Head({
           )}
         </span>
       </div>
-      <LoadFilters query={query} reps={reps} params={params} />
+      <LoadFilters query={query} reps={reps} teams={teams} params={params} />
       <SavedViews list="loads" path="/loads" views={views} params={params} />
     </header>
   )

@@ -39,7 +39,7 @@ export default function Connections({ loaderData }: Route.ComponentProps) {
       <header className="border-b border-strong px-4 py-2">
         <h1 className="text-base font-semibold">Connections</h1>
       </header>
-      <ul className="max-w-5xl">
+      <ul>
         {connections.map((each) => (
           <ConnectionRow
             key={each.kind}
