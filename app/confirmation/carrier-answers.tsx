@@ -17,13 +17,13 @@ interface AnswerProps {
   busy: boolean
 }
 
-/** The carrier's yes, with name and title. */
+/** The carrier's yes, with name and title; on a phone it stays in reach of a thumb. */
 export function Acceptance({ answer, busy }: AnswerProps) {
   const own = answer?.objection === null ? answer : null
   return (
     <Form
       method="post"
-      className="sticky bottom-0 flex flex-col gap-2 border-t-2 border-ink bg-plain pt-3 pb-4 group-has-[details[open]]:static"
+      className="sticky bottom-0 flex flex-col gap-2 border-t-2 border-ink bg-plain pt-3 pb-4 group-has-[details[open]]:static sm:static"
     >
       <div className="grid grid-cols-2 gap-3">
         <Field label="Your name" name="name" autoComplete="name" error={own?.errors.name} required />
