@@ -43,7 +43,7 @@ export async function run(): Promise<void> {
   const db = openDatabase(join(folder, 'bench.db'))
   const now = Date.now()
   await generateDemo(db, { seed: 5, pastLoads: 6000, now })
-  const act = { now, by: { kind: 'person' as const, id: 1, name: 'Ines Calloway' }, repId: 1 }
+  const act = { now, by: { kind: 'person' as const, id: inesId, name: 'Ines Calloway' }, repId: inesId }
   const parts = Array.from({ length: Math.ceil(rowsPasted / rowsInPart) }, (_, part) =>
     rows.slice(part * rowsInPart, (part + 1) * rowsInPart),
   )

@@ -94,6 +94,8 @@ PRAGMA legacy_alter_table=OFF;--> statement-breakpoint
 CREATE UNIQUE INDEX `user_mail` ON `user` (`mail`);--> statement-breakpoint
 CREATE UNIQUE INDEX `user_name` ON `user` (`name`);--> statement-breakpoint
 CREATE INDEX `user_team` ON `user` (`team_id`);--> statement-breakpoint
+-- It went with the old table: a rep who is renamed is found by the new name.
+CREATE TRIGGER `load_words_user` AFTER UPDATE OF name ON `user` WHEN new.name IS NOT old.name BEGIN INSERT OR REPLACE INTO load_words(rowid, origin, dest, other) SELECT id, origin, dest, other FROM load_text WHERE id IN (SELECT id FROM load WHERE rep_id = new.id); END;--> statement-breakpoint
 CREATE TABLE `__new_outbox` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`key` text NOT NULL,

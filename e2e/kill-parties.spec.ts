@@ -65,7 +65,7 @@ test(`killed ${kills} times while quotes are won, payees approved and documents 
   for (const kind of ['payee_approved', 'document_checked'])
     expect(
       number(
-        `select count(*) from event where aggregate = 'carrier' and aggregate_id in ${ids} and kind = '${kind}' and actor_id = 3`,
+        `select count(*) from event where aggregate = 'carrier' and aggregate_id in ${ids} and kind = '${kind}' and actor_id = (select id from user where name = 'Ruth Amsel')`,
       ),
     ).toBe(count)
   await stopAll([application])

@@ -9,6 +9,7 @@ import { readyDirectory } from '#server/carrier/directory'
 import { reportListenerFaults } from '#server/changes'
 import { closeDatabase, DatabaseProblem, database, storageProblem } from '#server/db.server'
 import { adoptOldFolder } from '#server/document/store'
+import { alertIfLate } from '#server/health/alert'
 import { countAnswer } from '#server/health/pace'
 import { guardRequests, measureAnswers, secureAnswer } from '#server/http/guard'
 import { refuseWhenFull } from '#server/http/storage-refusal'
@@ -120,6 +121,7 @@ export async function startWork(): Promise<() => Promise<void>> {
       lapseOffers(db, Date.now())
       lapseQuotes(db, Date.now())
       pruneSent(db, Date.now())
+      alertIfLate(db, Date.now())
     } catch (error) {
       logger().error({ err: error }, 'what has run out could not be ended')
     }

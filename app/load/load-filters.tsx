@@ -20,9 +20,12 @@ export function LoadFilters({
   query,
   reps,
   teams,
+  me,
   params,
 }: {
   query: LoadQuery
+  /** Who asks: their own loads, and their team's, are the first choices. */
+  me: { id: number; teamId: number | null }
   reps: { id: number; name: string }[]
   teams: { id: number; name: string }[]
   params: string
@@ -70,7 +73,8 @@ export function LoadFilters({
         </optgroup>
       </Choice>
       <Choice name="rep" label="Rep" chosen={query.rep} width="!w-32">
-        {reps.map(({ id, name }) => (
+        {reps.some(({ id }) => id === me.id) && <option value={me.id}>Mine</option>}
+        {reps.filter(({ id }) => id !== me.id).map(({ id, name }) => (
           <option key={id} value={id}>
             {name}
           </option>
@@ -78,7 +82,8 @@ export function LoadFilters({
       </Choice>
       {teams.length > 0 && (
         <Choice name="team" label="Team" chosen={query.team} width="!w-28">
-          {teams.map(({ id, name }) => (
+          {me.teamId !== null && <option value={me.teamId}>My team</option>}
+          {teams.filter(({ id }) => id !== me.teamId).map(({ id, name }) => (
             <option key={id} value={id}>
               {name}
             </option>

@@ -187,11 +187,12 @@ const sessionFields: readonly ShortField[] = [
 const backupFields: readonly ShortField[] = [
   { key: 'backupAt', label: 'Back up every night after', example: '01:30' },
   { key: 'backupsKept', label: 'Backups kept', reading: 'Each is restored into a scratch folder and read through.' },
+  { key: 'sentKeptDays', label: 'Keep what was sent, days', reading: 'In the outbox; the log stays for good.' },
 ]
 
 /** When the night's backup is made, and how many are kept. */
 export const BackupFields = (props: OfficeFieldsProps) => (
-  <div className="grid grid-cols-2 gap-3">
+  <div className="grid grid-cols-3 gap-3">
     <ShortFields {...props} fields={backupFields} />
   </div>
 )

@@ -32,6 +32,7 @@ export interface TypedOffice {
   secondFactorFor: string[]
   backupAt: string
   backupsKept: string
+  sentKeptDays: string
 }
 
 const percent = (e2: number): string => String(e2 / 100)
@@ -62,6 +63,7 @@ export function typedFrom(office: Office): TypedOffice {
     secondFactorFor: access.secondFactorFor,
     backupAt: running.backupAt,
     backupsKept: String(running.backupsKept),
+    sentKeptDays: String(running.sentKeptDays),
   }
 }
 
@@ -107,6 +109,10 @@ export function officeFrom(typed: TypedOffice): Office {
     conditions: paragraphs(typed.conditions),
     waiting: { rescueOverHighE2: e2(typed.rescueOverHighE2), callAnswersE2: e2(typed.callAnswersE2) },
     access: { idleMinutes: figure(typed.idleMinutes), lifeDays: figure(typed.lifeDays), secondFactorFor },
-    running: { backupAt: typed.backupAt, backupsKept: figure(typed.backupsKept) },
+    running: {
+      backupAt: typed.backupAt,
+      backupsKept: figure(typed.backupsKept),
+      sentKeptDays: figure(typed.sentKeptDays),
+    },
   }
 }

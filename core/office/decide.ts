@@ -17,6 +17,8 @@ export type OfficeEvent =
   | { kind: 'connection_changed'; what: string }
   /** Something in the outbox was given up by one of us. */
   | { kind: 'sending_skipped'; what: string; reason: string }
+  /** So much has waited in the outbox for too long. */
+  | { kind: 'alert_raised'; late: number }
 
 export type SettingsSaved = OfficeEvent & { kind: 'settings_saved' }
 
@@ -48,6 +50,7 @@ export const changedParts = (before: Office, after: Office): string[] =>
 
 /** One event of the settings as people read it. */
 export function officeLogWords(event: OfficeEvent): string {
+  if (event.kind === 'alert_raised') return `Reported by email: ${event.late} not sent for over an hour`
   if (event.kind === 'sending_skipped') return `${event.what} is not sent: ${event.reason}`
   if (event.kind !== 'settings_saved') return event.what
   const { version, changed, note } = event

@@ -90,6 +90,8 @@ const runningSchema = z.strictObject({
   /** The local hour from which on the night's backup is made. */
   backupAt: clock,
   backupsKept: z.number('Give a number').int().min(1, 'Keep at least one').max(400),
+  /** Days that what was sent stays in the outbox; the logs say for good that it was. */
+  sentKeptDays: z.number('Give the days').int().min(7, 'At least a week').max(3650),
 })
 
 /** All that a brokerage sets for itself: what would be another's is data here, never a constant. */
@@ -136,7 +138,7 @@ export const plainOffice: Office = {
   ],
   waiting: { rescueOverHighE2: 1200, callAnswersE2: 1200 },
   access: { idleMinutes: 720, lifeDays: 14, secondFactorFor: [] },
-  running: { backupAt: '01:30', backupsKept: 14 },
+  running: { backupAt: '01:30', backupsKept: 14, sentKeptDays: 90 },
 }
 
 /** The margins that limits are proposed by. */
@@ -168,5 +170,5 @@ export const officePartWords: Record<keyof Office, string> = {
   conditions: 'confirmation terms',
   waiting: 'last-hour guesses',
   access: 'sign-in rules',
-  running: 'backups',
+  running: 'backups and what is kept',
 }

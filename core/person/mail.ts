@@ -35,6 +35,12 @@ export function newDeviceMail(about: {
   ])
 }
 
+/** The email that tells whoever may see the status that something does not leave. */
+export const alertMail = (about: { personName: string; brokerageName: string; late: number; url: string }): MailText =>
+  mail(`${about.brokerageName}: ${about.late} not sent for over an hour`, about, [
+    `${about.late} ${about.late === 1 ? 'message has' : 'messages have'} waited in the outbox for over an hour. The status page says which, and why:`,
+  ])
+
 function mail(subject: string, { personName, url }: { personName: string; url: string }, lines: string[]): MailText {
   const greeting = `Hello ${personName},`
   return {

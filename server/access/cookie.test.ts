@@ -71,6 +71,17 @@ describe('the guards', () => {
     expect(answer).toBeInstanceOf(Response)
     expect([(answer as Response).status, (answer as Response).headers.get('location')]).toEqual([302, to])
   })
+  test.each([
+    ['a page', signedInPage, '/loads', [302, '/account']],
+    ['the account', signedInPage, '/account', 'through'],
+    ['data', signedInData, '/loads/rows', [403, null]],
+    ['what the account posts', signedInData, '/account/act', 'through'],
+  ] as const)('whoever owes an authenticator app: %s', async (_, guard, path, expected) => {
+    const answer = await guarded(guard, `http://oxpecker.example${path}`, { ...ines, owesSecondFactor: true })
+    expect(
+      answer instanceof Response ? [answer.status, answer.headers.get('location')] : answer,
+    ).toEqual(expected)
+  })
   test('data is answered with 401 instead', async () =>
     expect(((await guarded(signedInData, 'http://oxpecker.example/places', null)) as Response).status).toBe(401))
   test('a route that forgot its guard has no viewer, rather than nobody', () => {

@@ -1,6 +1,7 @@
 import { and, asc, eq, inArray, lt, lte, notExists, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
 import { type Db, prepared } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import { outbox, outboxSequence } from '#server/schema'
 import { settings } from '#server/settings.server'
 
@@ -162,16 +163,14 @@ const heldQuery = prepared((db) =>
 export const heldEntries = (db: Db): { kind: OutboxKind; count: number; problem: string | null }[] =>
   heldQuery(db).all()
 
-/** What was sent is kept for a quarter; the logs say for good that it was. */
-const keptMs = 90 * 24 * 3_600_000
 const prunedAtOnce = 500
 
-/** Removes what was sent long ago, some at a time; returns how many. */
+/** Removes what was sent longer ago than the office keeps it, some at a time; returns how many. */
 export function pruneSent(db: Db, now: number): number {
   const old = db
     .select({ id: outbox.id })
     .from(outbox)
-    .where(and(eq(outbox.state, 'sent'), lt(outbox.sentAt, now - keptMs)))
+    .where(and(eq(outbox.state, 'sent'), lt(outbox.sentAt, now - officeOf(db).running.sentKeptDays * 24 * 3_600_000)))
     .limit(prunedAtOnce)
     .all()
   if (old.length > 0)

@@ -105,3 +105,11 @@ test('a team has its people, and leaves them when it goes', () => {
   does({ intent: 'remove_team', id: team!.id })
   expect(listed(1).team).toBe('')
 })
+
+test('a rep who is renamed is found by the new name', () => {
+  openLoad(world.db)
+  const found = (q: string) => loadIds(world.db, loadQuerySchema.parse({ q })).length
+  expect([found('calloway'), found('winterbourne')]).toEqual([1, 0])
+  does({ intent: 'change', userId: 1, person: { ...ines, name: 'Ines Winterbourne' }, role: 'rep', teamId: null })
+  expect([found('calloway'), found('winterbourne')]).toEqual([0, 1])
+})

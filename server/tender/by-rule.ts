@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm'
 import type { Actor } from '#core/access/actor'
 import { answerBy } from '#core/tender/answer-rules'
 import { addDays, day, dayOf, toInstant, toLocal } from '#core/time/local'
@@ -102,13 +102,14 @@ export function repFor(db: Db, customerId: number): number {
   const last = db
     .select({ repId: load.repId })
     .from(load)
+    .innerJoin(user, and(eq(user.id, load.repId), isNull(user.deactivatedAt)))
     .where(eq(load.customerId, customerId))
     .orderBy(desc(load.createdAt))
     .limit(1)
     .get()
   const anybody =
     last ??
-    db.select({ repId: user.id }).from(user).where(eq(user.role, 'rep')).orderBy(asc(user.id)).limit(1).get() ??
+    db.select({ repId: user.id }).from(user).where(and(eq(user.role, 'rep'), isNull(user.deactivatedAt))).orderBy(asc(user.id)).limit(1).get() ??
     db.select({ repId: user.id }).from(user).orderBy(asc(user.id)).limit(1).get()
   if (!anybody) throw new Error('There is nobody a load could belong to')
   return anybody.repId

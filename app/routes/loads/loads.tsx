@@ -40,6 +40,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     ...listLoads(db, query, { from: 0, limit: rowsAtOnce }),
     unfinished: unfinishedLoads(db),
     now,
+    me: { id: who.id, teamId: who.teamId ?? null },
     reps: people(db),
     teams: teams(db).map(({ id, name }) => ({ id, name })),
     views: savedViews(db, who.id, 'loads'),
@@ -115,7 +116,7 @@ const copyColumn: Column<LoadRow> = {
 }
 
 function Head({
-  data: { query, total, readAs, reps, teams, views, columns: chosen, mayEdit, mayExport },
+  data: { query, total, readAs, me, reps, teams, views, columns: chosen, mayEdit, mayExport },
   params,
   columns,
   shown,
@@ -147,7 +148,7 @@ function Head({
           )}
         </span>
       </div>
-      <LoadFilters query={query} reps={reps} teams={teams} params={params} />
+      <LoadFilters query={query} me={me} reps={reps} teams={teams} params={params} />
       <SavedViews list="loads" path="/loads" views={views} params={params} />
     </header>
   )

@@ -92,7 +92,7 @@ function Editor({ version, office, versions, roles, now, edits }: Route.Componen
           <Section title="Signing in">
             <AccessFields {...fields} roles={roles} />
           </Section>
-          <Section title="Backups">
+          <Section title="Backups and what is kept">
             <BackupFields {...fields} />
           </Section>
           <Versions versions={versions} now={now} zone={office.zone} />

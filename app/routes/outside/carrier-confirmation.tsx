@@ -2,7 +2,9 @@ import { data, useNavigation } from 'react-router'
 import type { ZodError } from 'zod'
 import type { Objection } from '#core/confirmation/objection'
 import { documentKindWords } from '#core/document/document'
+import { officeHoursWords } from '#core/office/hours'
 import { database } from '#server/db.server'
+import { officeOf } from '#server/office/office'
 import {
   acceptanceSchema,
   acceptByLink,
@@ -47,6 +49,7 @@ export function loader({ params }: Route.LoaderArgs) {
     objectionText,
     newestVersion,
     documents,
+    hours: officeHoursWords(officeOf(database()), Date.now()),
   }
 }
 
@@ -129,6 +132,9 @@ export default function CarrierConfirmation({ loaderData, actionData, params }: 
           send a new one.
         </p>
       )}
+      <p className="label">
+        {terms.broker.name} is at the desk {loaderData.hours}.
+      </p>
       {(state === 'issued' || state === 'sent') && (
         <>
           <Objections answer={actionData ?? null} busy={busy} />

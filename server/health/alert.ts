@@ -1,0 +1,53 @@
+import { and, desc, eq, inArray, isNull, lt, ne, sql } from 'drizzle-orm'
+import { system } from '#core/access/actor'
+import { may } from '#core/access/access'
+import { hour } from '#core/time/local'
+import { type Db, inTransaction } from '#server/db.server'
+import { recordEvent } from '#server/event/event'
+import { enqueue } from '#server/outbox/outbox'
+import { event, outbox, ownRole, user } from '#server/schema'
+
+/** What has waited for so long is worth an email; who was told is left alone for as long. */
+export const alertAfterMs = hour
+
+/** How much has waited in the outbox for too long, besides emails to ourselves. */
+const lateCount = (db: Db, now: number): number =>
+  db
+    .select({ count: sql<number>`count(*)` })
+    .from(outbox)
+    .where(
+      and(
+        inArray(outbox.state, ['waiting', 'held']),
+        ne(outbox.kind, 'person_mail'),
+        lt(outbox.nextAt, now - alertAfterMs),
+      ),
+    )
+    .get()!.count
+
+const lastAlert = (db: Db): number =>
+  db
+    .select({ at: event.at })
+    .from(event)
+    .where(eq(event.kind, 'alert_raised'))
+    .orderBy(desc(event.at))
+    .limit(1)
+    .get()?.at ?? 0
+
+/** Writes to everybody who may see the status that something has not been sent for too long, once while it lasts an hour or more. Returns to how many. */
+export function alertIfLate(db: Db, now: number): number {
+  const late = lateCount(db, now)
+  if (late === 0 || now - lastAlert(db) < 24 * hour) return 0
+  return inTransaction(db, () => {
+    const watchers = db
+      .select({ id: user.id, role: user.role, own: ownRole })
+      .from(user)
+      .leftJoin(ownRole, eq(ownRole.id, user.ownRoleId))
+      .where(and(isNull(user.deactivatedAt), ne(user.passwordHash, '')))
+      .all()
+      .filter(({ role, own }) => may(own ?? role, 'see_health'))
+    recordEvent(db, 'office', 1, { kind: 'alert_raised', late }, { now, by: system('the watch') })
+    for (const { id } of watchers)
+      enqueue(db, { kind: 'person_mail', stream: `person-${id}`, loadId: null, payload: { alertTo: id, late } }, now)
+    return watchers.length
+  })
+}
