@@ -7,6 +7,7 @@ import { changeQuoteTerms, createQuote } from '#server/quote/quotes'
 import { gridLines } from '#server/quote/read'
 import { quoteLine } from '#server/schema'
 import { generateDemo } from '../demo/generate'
+import { inesId } from '../demo/world'
 
 const day = 86_400_000
 const rowsPasted = 500

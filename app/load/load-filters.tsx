@@ -74,20 +74,24 @@ export function LoadFilters({
       </Choice>
       <Choice name="rep" label="Rep" chosen={query.rep} width="!w-32">
         {reps.some(({ id }) => id === me.id) && <option value={me.id}>Mine</option>}
-        {reps.filter(({ id }) => id !== me.id).map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </Choice>
-      {teams.length > 0 && (
-        <Choice name="team" label="Team" chosen={query.team} width="!w-28">
-          {me.teamId !== null && <option value={me.teamId}>My team</option>}
-          {teams.filter(({ id }) => id !== me.teamId).map(({ id, name }) => (
+        {reps
+          .filter(({ id }) => id !== me.id)
+          .map(({ id, name }) => (
             <option key={id} value={id}>
               {name}
             </option>
           ))}
+      </Choice>
+      {teams.length > 0 && (
+        <Choice name="team" label="Team" chosen={query.team} width="!w-28">
+          {me.teamId !== null && <option value={me.teamId}>My team</option>}
+          {teams
+            .filter(({ id }) => id !== me.teamId)
+            .map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
         </Choice>
       )}
       <Choice name="equipment" label="Equipment" chosen={query.equipment} width="!w-32">

@@ -18,15 +18,15 @@ export function officeHoursWords({ hours, zone }: Pick<Office, 'hours' | 'zone'>
 
 /** `Mon-Fri`; `Mon, Wed-Fri`: the week begins on Monday, and days in a row are a range. */
 function daysOpen(days: readonly number[]): string {
-  const fromMonday = [1, 2, 3, 4, 5, 6, 0]
-  const runs = fromMonday.reduce<number[][]>((found, day) => {
-    const last = found.at(-1)
-    if (!days.includes(day)) return last && last.length > 0 ? [...found, []] : found
-    if (last) last.push(day)
-    return last ? found : [[day]]
-  }, [])
+  const runs: number[][] = []
+  let isInRun = false
+  for (const day of [1, 2, 3, 4, 5, 6, 0]) {
+    const isOpen = days.includes(day)
+    if (isOpen && isInRun) runs.at(-1)!.push(day)
+    else if (isOpen) runs.push([day])
+    isInRun = isOpen
+  }
   return runs
-    .filter((run) => run.length > 0)
     .map((run) => {
       const names = run.map((day) => weekdays[day]!.slice(0, 3))
       return names.length > 2 ? `${names[0]}-${names.at(-1)}` : names.join(', ')

@@ -78,9 +78,7 @@ describe('the guards', () => {
     ['what the account posts', signedInData, '/account/act', 'through'],
   ] as const)('whoever owes an authenticator app: %s', async (_, guard, path, expected) => {
     const answer = await guarded(guard, `http://oxpecker.example${path}`, { ...ines, owesSecondFactor: true })
-    expect(
-      answer instanceof Response ? [answer.status, answer.headers.get('location')] : answer,
-    ).toEqual(expected)
+    expect(answer instanceof Response ? [answer.status, answer.headers.get('location')] : answer).toEqual(expected)
   })
   test('data is answered with 401 instead', async () =>
     expect(((await guarded(signedInData, 'http://oxpecker.example/places', null)) as Response).status).toBe(401))

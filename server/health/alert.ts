@@ -1,6 +1,6 @@
 import { and, desc, eq, inArray, isNull, lt, ne, sql } from 'drizzle-orm'
-import { system } from '#core/access/actor'
 import { may } from '#core/access/access'
+import { system } from '#core/access/actor'
 import { hour } from '#core/time/local'
 import { type Db, inTransaction } from '#server/db.server'
 import { recordEvent } from '#server/event/event'
@@ -25,13 +25,8 @@ const lateCount = (db: Db, now: number): number =>
     .get()!.count
 
 const lastAlert = (db: Db): number =>
-  db
-    .select({ at: event.at })
-    .from(event)
-    .where(eq(event.kind, 'alert_raised'))
-    .orderBy(desc(event.at))
-    .limit(1)
-    .get()?.at ?? 0
+  db.select({ at: event.at }).from(event).where(eq(event.kind, 'alert_raised')).orderBy(desc(event.at)).limit(1).get()
+    ?.at ?? 0
 
 /** Writes to everybody who may see the status that something has not been sent for too long, once while it lasts an hour or more. Returns to how many. */
 export function alertIfLate(db: Db, now: number): number {

@@ -109,7 +109,13 @@ export function repFor(db: Db, customerId: number): number {
     .get()
   const anybody =
     last ??
-    db.select({ repId: user.id }).from(user).where(and(eq(user.role, 'rep'), isNull(user.deactivatedAt))).orderBy(asc(user.id)).limit(1).get() ??
+    db
+      .select({ repId: user.id })
+      .from(user)
+      .where(and(eq(user.role, 'rep'), isNull(user.deactivatedAt)))
+      .orderBy(asc(user.id))
+      .limit(1)
+      .get() ??
     db.select({ repId: user.id }).from(user).orderBy(asc(user.id)).limit(1).get()
   if (!anybody) throw new Error('There is nobody a load could belong to')
   return anybody.repId

@@ -18,7 +18,8 @@ export function useColumnSizes<Row>(list: ListName, columns: readonly Column<Row
     const answer = await postJson('/columns', { list, column, width })
     if (!answer.ok) toast.error(answer.message)
     await revalidate()
-    setSizes(({ [column]: _, ...others }) => others)
+    // A width that is kept stays as it was dragged: for a moment the page may still have the one before.
+    if (width === null || !answer.ok) setSizes(({ [column]: _, ...others }) => others)
   }
   /** Follows the pointer from the edge of a head until it is let go. */
   const drag = (column: string, event: PointerEvent<HTMLElement>) => {
