@@ -15,11 +15,13 @@ const fields = [
 /** Who I am on documents and in the log. */
 export function OwnFacts({ own }: { own: { name: string; mail: string; phone: string } }) {
   const [typed, setTyped] = useState(own)
+  const [present, setPresent] = useState('')
   const { revalidate } = useRevalidator()
   const saving = useSaving(
-    () => postJson('/account/act', { intent: 'change_facts', person: typed }),
+    () => postJson('/account/act', { intent: 'change_facts', person: typed, present }),
     () => {
       toast('Saved')
+      setPresent('')
       void revalidate()
     },
   )
@@ -39,6 +41,16 @@ export function OwnFacts({ own }: { own: { name: string; mail: string; phone: st
             error={saving.error(field)}
           />
         ))}
+        {typed.mail !== own.mail && (
+          <Field
+            label="Your password, for another email address"
+            type="password"
+            autoComplete="current-password"
+            value={present}
+            onChange={(event) => setPresent(event.target.value)}
+            error={saving.error('present')}
+          />
+        )}
         <Alert>{saving.message()}</Alert>
         <button type="submit" className="button self-start" aria-busy={saving.isSaving}>
           Save

@@ -16,6 +16,10 @@ const office: Office = {
 
 describe('what can be set', () => {
   test('a filled-in brokerage is taken as it is', () => expect(officeSchema.parse(office)).toEqual(office))
+  test('a version from before a setting was added is read with its usual value', () => {
+    const { sentKeptDays: _, ...running } = office.running
+    expect(officeSchema.parse({ ...office, running }).running.sentKeptDays).toBe(90)
+  })
   test('prefixes are read in capitals', () =>
     expect(
       officeSchema.parse({ ...office, numbers: { ...office.numbers, loadPrefix: ' hw ' } }).numbers.loadPrefix,

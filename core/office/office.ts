@@ -90,8 +90,8 @@ const runningSchema = z.strictObject({
   /** The local hour from which on the night's backup is made. */
   backupAt: clock,
   backupsKept: z.number('Give a number').int().min(1, 'Keep at least one').max(400),
-  /** Days that what was sent stays in the outbox; the logs say for good that it was. */
-  sentKeptDays: z.number('Give the days').int().min(7, 'At least a week').max(3650),
+  /** Days that what was sent stays in the outbox; the logs say for good that it was. Later than the first settings: versions before have none. */
+  sentKeptDays: z.number('Give the days').int().min(7, 'At least a week').max(3650).default(90),
 })
 
 /** All that a brokerage sets for itself: what would be another's is data here, never a constant. */

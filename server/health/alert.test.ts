@@ -35,6 +35,15 @@ test('what has waited for an hour is told to whoever may see the status, once a 
   expect(alertIfLate(world.db, late + 24 * 3_600_000)).toBe(2)
 })
 
+test('what is tried again and again counts too, though it is always due soon', () => {
+  // Two seconds, doubled: eleven tries take 68 minutes.
+  put()
+  world.db.update(outbox).set({ attempts: 10, nextAt: late }).run()
+  expect(alertIfLate(world.db, late)).toBe(0)
+  world.db.update(outbox).set({ attempts: 11 }).run()
+  expect(alertIfLate(world.db, late)).toBe(2)
+})
+
 test.each([
   ['an email to one of us', () => put('person_mail')],
   [

@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { roleName } from '#core/access/access'
 import { person } from '#core/access/actor'
 import { personFactsSchema, roleChoiceSchema } from '#core/person/person'
-import { endSessions, sessionsOf } from '#server/access/sessions'
+import { sessionsOf } from '#server/access/sessions'
 import { requirePermission, type Viewer } from '#server/access/viewer'
 import { type Db, inTransaction } from '#server/db.server'
 import type { Act } from '#server/event/event'
@@ -61,9 +61,7 @@ export function actOnPeople(db: Db, act: z.output<typeof peopleActSchema>, viewe
       return removeTeam(db, act.id, who)
     case 'end_sessions': {
       const count = sessionsOf(db, act.userId, null).length
-      const ended = outcome(run(db, personSubject, act.userId, { kind: 'end_sessions', count }, who))
-      if ('done' in ended) endSessions(db, act.userId)
-      return ended
+      return outcome(run(db, personSubject, act.userId, { kind: 'end_sessions', count }, who))
     }
     default:
       return outcome(run(db, personSubject, act.userId, { kind: commandKinds[act.intent] }, who))

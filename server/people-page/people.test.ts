@@ -113,3 +113,10 @@ test('a rep who is renamed is found by the new name', () => {
   does({ intent: 'change', userId: 1, person: { ...ines, name: 'Ines Winterbourne' }, role: 'rep', teamId: null })
   expect([found('calloway'), found('winterbourne')]).toEqual([0, 1])
 })
+
+test('signed out everywhere, somebody has to sign in again, and the log says so', () => {
+  const tokens = [sessionOf(1), sessionOf(1)]
+  expect(does({ intent: 'end_sessions', userId: 1 })).toEqual({ done: true })
+  expect(tokens.map((token) => viewerOf(world.db, token, now))).toEqual([null, null])
+  expect(world.db.select().from(event).all()).toMatchObject([{ kind: 'sessions_ended', data: { count: 2 } }])
+})

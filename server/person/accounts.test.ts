@@ -13,7 +13,14 @@ import { type TestMailServer, testMailServer } from '#server/testing/mail-server
 import { ines, now, type TestWorld, testWorld } from '#server/testing/world'
 import { invite } from './invite'
 import { invitationUrl, openPasswordLink } from './links'
-import { alertIfNewDevice, changePassword, requestReset, setPasswordByLink, turnOnSecondFactor } from './own-account'
+import {
+  alertIfNewDevice,
+  changeOwnFacts,
+  changePassword,
+  requestReset,
+  setPasswordByLink,
+  turnOnSecondFactor,
+} from './own-account'
 import { sendPersonMail } from './send'
 
 const good = 'quiet anvil otter lamp'
@@ -206,5 +213,26 @@ describe('a session', () => {
     expect(await changePassword(world.db, who, { ...asked, present: good }, now)).toEqual({ done: true })
     expect([viewerOf(world.db, here, now), viewerOf(world.db, elsewhere, now)]).toMatchObject([{ id: 1 }, null])
     expect(world.db.select().from(session).all()).toHaveLength(1)
+  })
+})
+
+describe('one’s own facts', () => {
+  const who = { id: 1, name: 'Ines Calloway', mail: 'ines@ploverrook.example' }
+  const facts = { name: 'Ines Calloway', mail: who.mail, phone: '208-555-0199' }
+  test.each([
+    ['a phone, without a password', facts, '', { done: true }],
+    ['another address, with the password', { ...facts, mail: 'i@x.example' }, good, { done: true }],
+    ['another address, without it', { ...facts, mail: 'i@x.example' }, '', { refusal: { code: 'wrong_password' } }],
+    [
+      'an address of somebody else',
+      { ...facts, mail: 'ruth@ploverrook.example' },
+      good,
+      { refusal: { code: 'mail_taken' } },
+    ],
+  ])('%s', async (_, person, present, expected) => {
+    await give(1)
+    expect(await changeOwnFacts(world.db, who, { person, present }, now)).toMatchObject(expected)
+    const { mail } = world.db.select().from(user).where(eq(user.id, 1)).get()!
+    expect(mail).toBe('done' in expected ? person.mail : who.mail)
   })
 })

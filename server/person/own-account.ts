@@ -3,6 +3,7 @@ import { person } from '#core/access/actor'
 import { refused } from '#core/decision/refusal'
 import { personRefusals } from '#core/person/decide'
 import { passwordProblem } from '#core/person/password'
+import type { PersonFacts } from '#core/person/person'
 import { deviceWords } from '#server/access/device'
 import { newRecoveryCodes, stepOfCode } from '#server/access/second-factor'
 import { hashPassword, isPassword } from '#server/access/sign-in'
@@ -14,6 +15,7 @@ import { type Outcome, outcome, type Refused, run } from '#server/kernel/run'
 import { officeOf } from '#server/office/office'
 import { enqueue } from '#server/outbox/outbox'
 import { session, user } from '#server/schema'
+import { takenBy } from './invite'
 import { openPasswordLink } from './links'
 import { personSubject } from './subject'
 
@@ -78,6 +80,23 @@ export function turnOnSecondFactor(
     const ran = run(db, personSubject, who.id, command, { now, by: person(who) })
     return 'refusal' in ran ? ran : { codes: newRecoveryCodes(db, who.id) }
   })
+}
+
+/**
+ * Changes one's own name, address or phone. Another address takes the present password: links for a new password go there, so a browser left
+ * open would be enough to take the account over.
+ */
+export async function changeOwnFacts(
+  db: Db,
+  who: { id: number; name: string; mail: string },
+  asked: { person: PersonFacts; present: string },
+  now: number,
+): Promise<Outcome> {
+  if (asked.person.mail !== who.mail && !(await isOwnPassword(db, who.id, asked.present)))
+    return refused(personRefusals, 'wrong_password')
+  const { person: facts } = asked
+  const command = { kind: 'change_facts' as const, facts, taken: takenBy(db, facts, who.id), columns: facts }
+  return outcome(run(db, personSubject, who.id, command, { now, by: person(who) }))
 }
 
 /** Turns the authenticator app off, with the present password. */

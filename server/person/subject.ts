@@ -84,6 +84,7 @@ const appliers: Appliers<PersonEvent, PersonKnown, ServerCommand, void> = {
     db.update(user).set({ totpSecret: '', totpStep: 0 }).where(eq(user.id, id)).run()
     db.delete(recoveryCode).where(eq(recoveryCode.userId, id)).run()
   },
+  sessions_ended: (db, id) => void endSessions(db, id),
   deactivated: (db, id, _, { now }) => {
     db.update(user).set({ deactivatedAt: now }).where(eq(user.id, id)).run()
     endSessions(db, id)

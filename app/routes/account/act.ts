@@ -1,6 +1,5 @@
 import QRCode from 'qrcode'
 import { z } from 'zod'
-import { person } from '#core/access/actor'
 import { personFactsSchema } from '#core/person/person'
 import { preferencesSchema } from '#core/person/preferences'
 import { sessionContext } from '#server/access/context'
@@ -11,17 +10,20 @@ import { endSessions } from '#server/access/sessions'
 import type { Viewer } from '#server/access/viewer'
 import { database } from '#server/db.server'
 import { readJson } from '#server/http/body'
-import { outcome, run } from '#server/kernel/run'
 import { officeOf } from '#server/office/office'
-import { takenBy } from '#server/person/invite'
-import { changePassword, renewRecoveryCodes, turnOffSecondFactor, turnOnSecondFactor } from '#server/person/own-account'
-import { personSubject } from '#server/person/subject'
+import {
+  changeOwnFacts,
+  changePassword,
+  renewRecoveryCodes,
+  turnOffSecondFactor,
+  turnOnSecondFactor,
+} from '#server/person/own-account'
 import type { Route } from './+types/act'
 
 const present = z.string().min(1, 'Give your present password').max(200)
 
 const actSchema = z.discriminatedUnion('intent', [
-  z.object({ intent: z.literal('change_facts'), person: personFactsSchema }),
+  z.object({ intent: z.literal('change_facts'), person: personFactsSchema, present: z.string().max(200).default('') }),
   z.object({ intent: z.literal('change_password'), present, password: z.string().max(1000) }),
   z.object({ intent: z.literal('begin_second_factor') }),
   z.object({
@@ -59,11 +61,8 @@ const fieldOf: Record<string, string> = {
 async function act(asked: AccountAct, who: Viewer, session: string | null, now: number) {
   const db = database()
   switch (asked.intent) {
-    case 'change_facts': {
-      const taken = takenBy(db, asked.person, who.id)
-      const command = { kind: 'change_facts' as const, facts: asked.person, taken, columns: asked.person }
-      return outcome(run(db, personSubject, who.id, command, { now, by: person(who) }))
-    }
+    case 'change_facts':
+      return changeOwnFacts(db, who, asked, now)
     case 'change_password':
       return changePassword(db, who, { ...asked, keepSession: session }, now)
     case 'begin_second_factor':

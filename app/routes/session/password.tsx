@@ -51,7 +51,7 @@ export default function Password({ loaderData, actionData }: Route.ComponentProp
         <Field label="The same again" name="again" type="password" autoComplete="new-password" required />
         <Alert>{actionData?.message}</Alert>
         <button type="submit" className="button first justify-center" disabled={busy}>
-          Keep it and sign in
+          Keep this password
         </button>
       </Form>
     </DoorPage>
