@@ -27,6 +27,7 @@ const serverOrder = [
     'connection',
     'outbox',
     'person',
+    'retention',
     'backup',
     'pdf',
     'map',

@@ -2,6 +2,7 @@ import { flatCharge } from '#core/charge/charge'
 import type { LostReason } from '#core/quote/quote'
 import { addDays, day, dayOf, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
+import { nextQuoteNumber } from '#server/quote/number'
 import { endOfDay } from '#server/quote/valid-until'
 import { quote, quoteLine } from '#server/schema'
 import { anyShipment } from './history'
@@ -22,6 +23,7 @@ export function writePastQuote(db: Db, world: World, at: number, luck: Chance): 
   const { id } = db
     .insert(quote)
     .values({
+      number: nextQuoteNumber(db),
       customerId,
       repId: inesId + luck.whole(0, 1),
       validUntil,
@@ -115,6 +117,7 @@ export function writeLastYearsBid(db: Db, world: World, now: number, luck: Chanc
   const { id } = db
     .insert(quote)
     .values({
+      number: nextQuoteNumber(db),
       customerId: world.customerIds[steel]!,
       repId: inesId,
       title: 'Lanes of last year',

@@ -1,44 +1,26 @@
-import { type ChildProcess, spawn } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
 import { readFileSync, rmSync } from 'node:fs'
-import { join, resolve } from 'node:path'
+import { join } from 'node:path'
 import { expect, type Page, test } from '@playwright/test'
 import Database from 'better-sqlite3'
 import { answering, stopAll } from '../bin/processes'
 import { startMail, startRegister, surroundings } from '../bin/surroundings'
+import { type Bare, startBare } from './bare'
 import { ready } from './desk'
 
 const folder = '.tmp/office'
 const around = surroundings(folder, 4640)
 const children: ChildProcess[] = []
-let said = ''
-
-/** The production server in an empty folder, told nothing but where to listen. */
-function startBare(): ChildProcess {
-  const child = spawn(process.execPath, [resolve('server.js')], {
-    env: {
-      PATH: process.env.PATH!,
-      NODE_ENV: 'production',
-      OX_DATA: resolve(folder, 'data'),
-      OX_PORT: String(around.port),
-      OX_ORIGIN: around.origin,
-      OX_INBOUND_PORT: String(around.port + 4),
-      OX_OUTBOX_DELAY_MS: '200',
-      OX_REGISTER_EVERY_MS: '500',
-    },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  })
-  child.stdout.on('data', (part) => (said += String(part)))
-  child.stderr.on('data', (part) => (said += String(part)))
-  return child
-}
+let bare: Bare
 
 test.beforeAll(async () => {
   rmSync(folder, { recursive: true, force: true })
   surroundings(folder, around.port)
+  bare = startBare(around, { OX_OUTBOX_DELAY_MS: '200', OX_REGISTER_EVERY_MS: '500' })
   children.push(
     startMail(around, { MAIL_OWN_DOMAIN: 'harborwren.example' }),
     startRegister(around, { REGISTER_TROUBLE: '0', REGISTER_SIZE: '300' }),
-    startBare(),
+    bare.child,
   )
   await answering(`${around.mailbox}/healthz`, children[0]!)
   await answering(`${around.register}/healthz`, children[1]!)
@@ -87,7 +69,7 @@ test('from an empty folder to the first awarded load of a brokerage of its own',
   await page.goto(`${around.origin}/loads`)
   await expect(page).toHaveURL(`${around.origin}/set-up`)
   await ready(page)
-  const { key } = JSON.parse(said.split('\n').find((line) => line.includes('set-up key'))!)
+  const key = bare.key()
   await expect(page.getByLabel('Set-up key')).toBeFocused()
   await fillIn(page, 'guess', 'Wilma Oakes', 'wilma@harborwren.example', '206-555-0140', 'harborwren')
   await page.keyboard.press('Tab')

@@ -7,7 +7,7 @@ import { reseal } from '#server/access/reseal'
 import { startBackups } from '#server/backup/schedule'
 import { readyDirectory } from '#server/carrier/directory'
 import { reportListenerFaults } from '#server/changes'
-import { closeDatabase, DatabaseProblem, database, storageProblem } from '#server/db.server'
+import { closeDatabase, DatabaseProblem, type Db, database, storageProblem } from '#server/db.server'
 import { adoptOldFolder } from '#server/document/store'
 import { alertIfLate } from '#server/health/alert'
 import { countAnswer } from '#server/health/pace'
@@ -19,7 +19,7 @@ import { logger } from '#server/log/logger'
 import { startFeeds } from '#server/market/feeds'
 import { startInboundMail } from '#server/message/inbound'
 import { lapseOffers } from '#server/offer/offers'
-import { outboxKinds, pruneSent, releaseHeld } from '#server/outbox/outbox'
+import { outboxKinds, releaseHeld } from '#server/outbox/outbox'
 import { startWorker } from '#server/outbox/worker'
 import { stopDrawers } from '#server/pdf/draw'
 import { setUpKey } from '#server/person/set-up'
@@ -27,6 +27,8 @@ import { readyPlaces } from '#server/place/find'
 import { lapseQuotes } from '#server/quote/quotes'
 import { startRateModel } from '#server/rates/model'
 import { stopReaders } from '#server/read/read'
+import { compactIdle } from '#server/retention/compact'
+import { pruneOld } from '#server/retention/retention'
 import { SettingsProblem, settings } from '#server/settings.server'
 import { startVetting } from '#server/vetting/schedule'
 import { startPartnerLoops } from './partner-loops'
@@ -82,6 +84,16 @@ export function startProblem(error: unknown): string | null {
     : null
 }
 
+/** What ends or goes by the clock, a small step of each at a time. */
+function endWhatRanOut(db: Db, now: number): void {
+  for (const step of [lapseOffers, lapseQuotes, pruneOld, compactIdle, alertIfLate])
+    try {
+      step(db, now)
+    } catch (error) {
+      logger().error({ err: error, step: step.name }, 'what has run out could not be ended')
+    }
+}
+
 /** Starts what runs beside the requests; the answer stops it, finishing the step in hand. */
 export async function startWork(): Promise<() => Promise<void>> {
   // The first request would otherwise wait for every route's modules.
@@ -116,16 +128,7 @@ export async function startWork(): Promise<() => Promise<void>> {
   const workers = outboxKinds.map((kind) => startWorker(db, kind, senders[kind]))
   const tenders = startPartnerLoops(db)
   const inbound = await startInboundMail(db, settings().OX_INBOUND_PORT)
-  const lapsing = setInterval(() => {
-    try {
-      lapseOffers(db, Date.now())
-      lapseQuotes(db, Date.now())
-      pruneSent(db, Date.now())
-      alertIfLate(db, Date.now())
-    } catch (error) {
-      logger().error({ err: error }, 'what has run out could not be ended')
-    }
-  }, lapseEvery)
+  const lapsing = setInterval(() => endWhatRanOut(db, Date.now()), lapseEvery)
   const readying = [
     setTimeout(() => readyPlaces(db, Date.now()), readyPlacesAfter),
     setTimeout(() => readyDirectory(db), readyDirectoryAfter),

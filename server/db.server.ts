@@ -54,6 +54,8 @@ function connect(path: string, durable: boolean): Database.Database {
   try {
     client = new Database(path)
     client.pragma('busy_timeout = 5000')
+    // Of a new file alone: what is removed can be given back to the disk in small steps.
+    client.pragma('auto_vacuum = INCREMENTAL')
     client.pragma('journal_mode = WAL')
   } catch (error) {
     throw new DatabaseProblem(

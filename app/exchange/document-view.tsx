@@ -34,6 +34,9 @@ export function DocumentView({ read, now, zone }: { read: ReadDocument; now: num
       </header>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
         <div className="min-h-0 overflow-auto border-r p-3" tabIndex={0} role="group" aria-label="As its bytes are">
+          {read.isRemoved && (
+            <p className="label">Its bytes were removed after the days that Settings keep them; what was read stays.</p>
+          )}
           {read.segments.length === 0 ? (
             <pre className="font-mono text-xs whitespace-pre-wrap">{read.text}</pre>
           ) : (

@@ -9,6 +9,12 @@ const feedWords: Record<string, string> = {
   exchange: 'exchange rates',
 }
 
+const growthWords = (growth: Health['database']['growth']): string => {
+  if (!growth || growth.days < 1) return 'known after the second night’s backup'
+  const size = sizeWords(Math.abs(growth.bytes))
+  return `${size} ${growth.bytes < 0 ? 'smaller' : 'larger'} than ${growth.days === 1 ? 'a day' : `${growth.days} days`} ago`
+}
+
 /** How the process and its database are, the feeds, and the pages that take longest. */
 export function Figures({ health, now, zone }: { health: Health; now: number; zone: string }) {
   const { database, loop, memoryBytes, upSince, feeds, slowest } = health
@@ -24,6 +30,7 @@ export function Figures({ health, now, zone }: { health: Health; now: number; zo
             Memory: sizeWords(memoryBytes),
             'Longest pause': `${loop.maxMs} ms; 99% under ${loop.p99Ms} ms`,
             Database: `${sizeWords(database.bytes)}, ${sizeWords(database.freeBytes)} of it free`,
+            Growth: growthWords(database.growth),
             'Not merged yet': sizeWords(database.walBytes),
           }}
         />

@@ -68,6 +68,8 @@ export function IdentityFields(props: OfficeFieldsProps) {
 const numberFields: readonly ShortField[] = [
   { key: 'loadPrefix', label: 'Loads begin with', example: 'PR' },
   { key: 'firstLoad', label: 'First load number', example: '20001' },
+  { key: 'quotePrefix', label: 'Quotes begin with', example: 'Q' },
+  { key: 'firstQuote', label: 'First quote number', example: '1001' },
   { key: 'confirmationPrefix', label: 'Confirmations begin with', example: 'RC' },
   { key: 'invoicePrefix', label: 'Invoices begin with', example: 'INV' },
 ]
@@ -78,12 +80,13 @@ export function NumberFields(props: OfficeFieldsProps) {
   const load = `${typed.loadPrefix.toUpperCase()}-${typed.firstLoad}`
   return (
     <>
-      <div className="grid grid-cols-4 gap-3">
+      <div className="grid grid-cols-3 gap-3">
         <ShortFields {...props} fields={numberFields} />
       </div>
       <p className="label">
         The first load is {load}, its confirmation {typed.confirmationPrefix.toUpperCase()}-{typed.firstLoad}-1, its
-        invoice {typed.invoicePrefix.toUpperCase()}-{typed.firstLoad}. Numbers given out before stay.
+        invoice {typed.invoicePrefix.toUpperCase()}-{typed.firstLoad}; the first quote {typed.quotePrefix.toUpperCase()}
+        -{typed.firstQuote}. Numbers given out before stay.
       </p>
     </>
   )
@@ -188,6 +191,14 @@ const backupFields: readonly ShortField[] = [
   { key: 'backupAt', label: 'Back up every night after', example: '01:30' },
   { key: 'backupsKept', label: 'Backups kept', reading: 'Each is restored into a scratch folder and read through.' },
   { key: 'sentKeptDays', label: 'Keep what was sent, days', reading: 'In the outbox; the log stays for good.' },
+  { key: 'rawKeptDays', label: 'Keep exchange files, days', reading: 'What was read of them stays.' },
+  {
+    key: 'mailKeptDays',
+    label: 'Keep email of no load, days',
+    reading: 'Once read; a load’s own stays with the load.',
+  },
+  { key: 'marketKeptDays', label: 'Keep market averages, days', reading: 'Prices are learned from them.' },
+  { key: 'linkKeptDays', label: 'Keep ended password links, days' },
 ]
 
 /** When the night's backup is made, and how many are kept. */

@@ -13,6 +13,8 @@ export interface TypedOffice {
   zone: string
   loadPrefix: string
   firstLoad: string
+  quotePrefix: string
+  firstQuote: string
   confirmationPrefix: string
   invoicePrefix: string
   opens: string
@@ -33,6 +35,10 @@ export interface TypedOffice {
   backupAt: string
   backupsKept: string
   sentKeptDays: string
+  rawKeptDays: string
+  mailKeptDays: string
+  marketKeptDays: string
+  linkKeptDays: string
 }
 
 const percent = (e2: number): string => String(e2 / 100)
@@ -46,6 +52,7 @@ export function typedFrom(office: Office): TypedOffice {
     ...numbers,
     address: address.join('\n'),
     firstLoad: String(numbers.firstLoad),
+    firstQuote: String(numbers.firstQuote),
     opens: hours.opens,
     closes: hours.closes,
     days: hours.days.map(String),
@@ -64,6 +71,10 @@ export function typedFrom(office: Office): TypedOffice {
     backupAt: running.backupAt,
     backupsKept: String(running.backupsKept),
     sentKeptDays: String(running.sentKeptDays),
+    rawKeptDays: String(running.rawKeptDays),
+    mailKeptDays: String(running.mailKeptDays),
+    marketKeptDays: String(running.marketKeptDays),
+    linkKeptDays: String(running.linkKeptDays),
   }
 }
 
@@ -87,11 +98,15 @@ const minor = (text: string): number | null => (text.trim() === '' ? null : (rea
 /** The settings that a form means. What cannot be read is left for the server to refuse at its field. */
 export function officeFrom(typed: TypedOffice): Office {
   const { name, legalName, mcNumber, dotNumber, phone, mail, zone } = typed
-  const { loadPrefix, confirmationPrefix, invoicePrefix, opens, closes, secondFactorFor } = typed
+  const { loadPrefix, quotePrefix, confirmationPrefix, invoicePrefix, opens, closes, secondFactorFor } = typed
   return {
     ...{ name, legalName, mcNumber, dotNumber, phone, mail, zone },
     address: lines(typed.address),
-    numbers: { loadPrefix, confirmationPrefix, invoicePrefix, firstLoad: figure(typed.firstLoad) },
+    numbers: {
+      ...{ loadPrefix, quotePrefix, confirmationPrefix, invoicePrefix },
+      firstLoad: figure(typed.firstLoad),
+      firstQuote: figure(typed.firstQuote),
+    },
     hours: {
       ...{ opens, closes },
       days: typed.days.map(Number).sort(),
@@ -113,6 +128,10 @@ export function officeFrom(typed: TypedOffice): Office {
       backupAt: typed.backupAt,
       backupsKept: figure(typed.backupsKept),
       sentKeptDays: figure(typed.sentKeptDays),
+      rawKeptDays: figure(typed.rawKeptDays),
+      mailKeptDays: figure(typed.mailKeptDays),
+      marketKeptDays: figure(typed.marketKeptDays),
+      linkKeptDays: figure(typed.linkKeptDays),
     },
   }
 }

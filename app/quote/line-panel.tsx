@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import { deskWords } from '#core/money/exchange'
 import { type Currency, formatAmount, formatMoney } from '#core/money/money'
-import { type CellName, type Cells, quoteNumber } from '#core/quote/quote'
+import type { CellName, Cells } from '#core/quote/quote'
 import { cellWords } from '#core/quote/words'
 import { reasons } from '#core/rates/account'
 import { bandWords, reasonWords } from '#core/rates/words'
@@ -267,7 +267,7 @@ function Before({ insight, zone, others }: { insight: LineInsight | null; zone: 
           <li key={other.id} className="grid grid-cols-[74px_56px_minmax(0,1fr)_auto] gap-2 border-b py-1">
             <span className="label">{dayWords(dayOf(toLocal(other.createdAt, zone)))}</span>
             <Link to={`/quotes/${other.id}`} className="font-mono link">
-              {quoteNumber(other.id)}
+              {other.number}
             </Link>
             <span className="truncate">{other.title || (other.lines === 1 ? 'one line' : `${other.lines} lines`)}</span>
             <span className="label">

@@ -1,7 +1,6 @@
 import { useState } from 'react'
 import { useRevalidator } from 'react-router'
 import { currencies, currencyWords } from '#core/money/money'
-import { quoteNumber } from '#core/quote/quote'
 import { addDays, daysBetween } from '#core/time/local'
 import { readDays } from '#core/time/read-days'
 import { dateWords, dayWords } from '#core/time/words'
@@ -101,7 +100,7 @@ const untilWords = (day: string, today: string): string =>
   `${dayWords(day, today)}, ${daysBetween(today, day)} days from today`
 
 const earlierWords = (other: QuotePage['others'][number]): string =>
-  `${quoteNumber(other.id)} ${other.title || `${other.lines} lines`}`
+  `${other.number} ${other.title || `${other.lines} lines`}`
 
 function readUntilDay(typed: string, today: string): string | null {
   const span = /^(\d{1,3})\s*(d|day|days|w|week|weeks)$/i.exec(typed.trim())

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { officeHoursWords } from './hours'
+import { isOfficeOpen, officeHoursWords } from './hours'
 import { plainOffice } from './office'
 
 /** A Monday afternoon in Boise. */
@@ -26,3 +26,15 @@ test.each([
 ])('a holiday %s', (_, day, said) =>
   expect(words({ holidays: [{ day, name: '' }] })).toBe(`Mon-Fri, 7:00 am-6:00 pm MST${said}`),
 )
+
+test.each([
+  ['a Monday afternoon', Date.UTC(2026, 10, 23, 20), true],
+  ['when it opens', Date.UTC(2026, 10, 23, 14), true],
+  ['the minute before', Date.UTC(2026, 10, 23, 13, 59), false],
+  ['when it closes', Date.UTC(2026, 10, 24, 1), false],
+  ['a Sunday', Date.UTC(2026, 10, 22, 20), false],
+  ['a holiday', Date.UTC(2026, 11, 25, 20), false],
+])('%s the office is open: %o', (_, at, isOpen) => {
+  const hours = { ...plainOffice.hours, holidays: [{ day: '2026-12-25', name: 'Christmas Day' }] }
+  expect(isOfficeOpen({ zone: 'America/Boise', hours }, at)).toBe(isOpen)
+})

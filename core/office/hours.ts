@@ -33,3 +33,12 @@ function daysOpen(days: readonly number[]): string {
     })
     .join(', ')
 }
+
+/** Whether somebody is at the desk at an instant (UTC milliseconds), by the office's own clock. */
+export function isOfficeOpen({ hours, zone }: Pick<Office, 'hours' | 'zone'>, now: number): boolean {
+  const local = toLocal(now, zone)
+  const day = dayOf(local)
+  const time = local.slice(11, 16)
+  if (hours.holidays.some((holiday) => holiday.day === day)) return false
+  return hours.days.includes(new Date(`${day}T00:00:00Z`).getUTCDay()) && time >= hours.opens && time < hours.closes
+}

@@ -48,6 +48,9 @@ const numbersSchema = z.strictObject({
   loadPrefix: prefix,
   /** The first load gets this number, later ones the next. */
   firstLoad: z.number('Give a number').int().min(1).max(9_000_000),
+  /** Quotes as loads. Later than the first settings: versions before have none. */
+  quotePrefix: prefix.default('Q'),
+  firstQuote: z.number('Give a number').int().min(1).max(9_000_000).default(1001),
   confirmationPrefix: prefix,
   invoicePrefix: prefix,
 })
@@ -86,12 +89,23 @@ const accessSchema = z.strictObject({
   secondFactorFor: z.array(z.string().max(60)).max(40),
 })
 
+const keptDays = (least: number, words: string) => z.number('Give the days').int().min(least, words).max(3650)
+
+/** What runs by itself, and how long each kind of record is kept. */
 const runningSchema = z.strictObject({
   /** The local hour from which on the night's backup is made. */
   backupAt: clock,
   backupsKept: z.number('Give a number').int().min(1, 'Keep at least one').max(400),
   /** Days that what was sent stays in the outbox; the logs say for good that it was. Later than the first settings: versions before have none. */
-  sentKeptDays: z.number('Give the days').int().min(7, 'At least a week').max(3650).default(90),
+  sentKeptDays: keptDays(7, 'At least a week').default(90),
+  /** Days that the bytes of an interchange are kept; what was read of them stays. */
+  rawKeptDays: keptDays(30, 'At least a month').default(1095),
+  /** Days that email of no load is kept once somebody has read it; a load's own stays with the load. */
+  mailKeptDays: keptDays(30, 'At least a month').default(365),
+  /** Days that the market's averages are kept: the rate model learns from them. */
+  marketKeptDays: keptDays(180, 'At least half a year: prices are learned from them').default(1095),
+  /** Days that a password link is kept after it has ended; sessions and wrong sign-ins go when they have run out. */
+  linkKeptDays: keptDays(1, 'At least a day').default(30),
 })
 
 /** All that a brokerage sets for itself: what would be another's is data here, never a constant. */
@@ -120,7 +134,14 @@ export const plainOffice: Office = {
   phone: '',
   mail: '',
   zone: 'America/Chicago',
-  numbers: { loadPrefix: 'L', firstLoad: 1001, confirmationPrefix: 'RC', invoicePrefix: 'INV' },
+  numbers: {
+    loadPrefix: 'L',
+    firstLoad: 1001,
+    quotePrefix: 'Q',
+    firstQuote: 1001,
+    confirmationPrefix: 'RC',
+    invoicePrefix: 'INV',
+  },
   hours: { opens: '07:00', closes: '18:00', days: [1, 2, 3, 4, 5], holidays: [] },
   pricing: { margin: usualMarginRule, leastMarginE2: 500 },
   quoteTerms: [
@@ -138,7 +159,15 @@ export const plainOffice: Office = {
   ],
   waiting: { rescueOverHighE2: 1200, callAnswersE2: 1200 },
   access: { idleMinutes: 720, lifeDays: 14, secondFactorFor: [] },
-  running: { backupAt: '01:30', backupsKept: 14, sentKeptDays: 90 },
+  running: {
+    backupAt: '01:30',
+    backupsKept: 14,
+    sentKeptDays: 90,
+    rawKeptDays: 1095,
+    mailKeptDays: 365,
+    marketKeptDays: 1095,
+    linkKeptDays: 30,
+  },
 }
 
 /** The margins that limits are proposed by. */

@@ -66,6 +66,3 @@ export interface LineReading {
   fields: LineFields
   problems: LineProblem[]
 }
-
-/** `Q-1042` for the quote with id 42. */
-export const quoteNumber = (id: number): string => `Q-${1000 + id}`

@@ -1,7 +1,6 @@
 import { and, desc, eq, gt, sql } from 'drizzle-orm'
 import { system } from '#core/access/actor'
 import { customerLogWords } from '#core/customer/log-words'
-import { quoteNumber } from '#core/quote/quote'
 import { customerSubject } from '#server/customer/subject'
 import type { Db } from '#server/db.server'
 import { documentsOf } from '#server/document/documents'
@@ -109,13 +108,18 @@ const freightOf = (db: Db, customerId: number, from: number) =>
 
 const quotesOf = (db: Db, customerId: number) =>
   db
-    .select({ id: quote.id, title: quote.title, createdAt: quote.createdAt, validUntil: quote.validUntil })
+    .select({
+      id: quote.id,
+      number: quote.number,
+      title: quote.title,
+      createdAt: quote.createdAt,
+      validUntil: quote.validUntil,
+    })
     .from(quote)
     .where(eq(quote.customerId, customerId))
     .orderBy(desc(quote.createdAt))
     .limit(5)
     .all()
-    .map((row) => ({ ...row, number: quoteNumber(row.id) }))
 
 const tendersOf = (db: Db, customerId: number) =>
   db

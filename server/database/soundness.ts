@@ -114,6 +114,20 @@ export function migrateOnce(client: Database.Database, folder: string, backups: 
         )
     })
     .immediate()
+  if (backups) allowSmallSteps(client)
+}
+
+const incremental = 2
+
+/** Files of earlier versions give empty pages back only as a whole: that is done once, with the upgrade. Where the disk has no room for it, they stay as they are. */
+function allowSmallSteps(client: Database.Database): void {
+  if (client.pragma('auto_vacuum', { simple: true }) === incremental) return
+  try {
+    client.pragma('auto_vacuum = INCREMENTAL')
+    client.exec('vacuum')
+  } catch (error) {
+    if ((error as { code?: string }).code !== 'SQLITE_FULL') throw error
+  }
 }
 
 function backUpBefore(client: Database.Database, backups: string, before: number): void {

@@ -143,6 +143,8 @@ export async function readDocument(db: Db, documentId: number) {
     segments: segments.map((segment) => segment.map(visible)),
     signs: isSet ? signsOf(raw) : null,
     text: isSet ? '' : visibleText(raw),
+    /** Its bytes were older than the office keeps them. */
+    isRemoved: raw.length === 0,
     /** Whether it was found out which bytes each field was read from: not for sets longer than any usual one. */
     isTraced,
     fields: isSet ? fields : formFields,

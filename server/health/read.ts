@@ -1,8 +1,8 @@
 import { statSync } from 'node:fs'
-import { desc, eq, inArray, min, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gte, inArray, min, sql } from 'drizzle-orm'
 import { lastBackups } from '#server/backup/schedule'
 import { type Db, databasePath } from '#server/db.server'
-import { feed, outbox, registerFeed } from '#server/schema'
+import { backup, feed, outbox, registerFeed } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { loopDelay, slowestRoutes } from './pace'
 
@@ -13,7 +13,7 @@ const mostShown = 50
 /** Everything a manager looks at to see whether the product is well. */
 export function readHealth(db: Db, now: number) {
   return {
-    database: databaseSize(db),
+    database: databaseSize(db, now),
     outbox: waitingByKind(db),
     troubled: troubledEntries(db, now),
     feeds: feedsOf(db),
@@ -26,16 +26,34 @@ export function readHealth(db: Db, now: number) {
 }
 export type Health = ReturnType<typeof readHealth>
 
-function databaseSize(db: Db) {
+function databaseSize(db: Db, now: number) {
   const path = databasePath(settings().OX_DATA)
   const pragma = (name: string) => db.$client.pragma(name, { simple: true }) as number
   const bytes = pragma('page_count') * pragma('page_size')
   return {
     bytes,
     freeBytes: pragma('freelist_count') * pragma('page_size'),
+    growth: growthOf(db, bytes, now),
     walBytes: statSync(`${path}-wal`, { throwIfNoEntry: false })?.size ?? 0,
   }
 }
+
+/** Days over which growth is told. */
+const growthDays = 30
+
+/** How much the database grew since the oldest backup of the last month, and over how many days; null before there is one. */
+function growthOf(db: Db, bytes: number, now: number): { bytes: number; days: number } | null {
+  const first = db
+    .select({ at: backup.at, bytes: backup.bytes })
+    .from(backup)
+    .where(and(eq(backup.ok, true), gte(backup.at, now - growthDays * dayMs)))
+    .orderBy(asc(backup.at))
+    .limit(1)
+    .get()
+  if (!first) return null
+  return { bytes: bytes - first.bytes, days: Math.round((now - first.at) / dayMs) }
+}
+const dayMs = 86_400_000
 
 /** What has not been sent, by kind, with when the oldest was due. */
 export const waitingByKind = (db: Db) =>

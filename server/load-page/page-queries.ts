@@ -50,7 +50,7 @@ export const loadQuery = prepared((db) =>
           orderBy: desc(document.id),
         },
         links: { columns: { id: true, label: true, url: true }, orderBy: asc(loadLink.id) },
-        quoteLine: { columns: { quoteId: true, position: true } },
+        quoteLine: { columns: { quoteId: true, position: true }, with: { quote: { columns: { number: true } } } },
         stops: { orderBy: asc(stop.sequence), with: { facility: true } },
         charges: { orderBy: asc(charge.id) },
         references: { orderBy: asc(reference.id) },

@@ -8,7 +8,6 @@ import type { PieceUnit } from '#core/load/freight'
 import { possibleActs } from '#core/load/possible'
 import { stopDetailWords } from '#core/load/stop-words'
 import { planDrive } from '#core/miles/drive'
-import { quoteNumber } from '#core/quote/quote'
 import { barFor, type Verdict } from '#core/vetting/vetting'
 import type { Db } from '#server/db.server'
 import { type EventRow, eventsOf, happened } from '#server/event/event'
@@ -60,7 +59,11 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     band: currentBand(db, load, now),
     customer,
     parties: { payer, dispatcher: dispatcher?.name ?? null, shares: repShares.map(pageShare), links },
-    soldBy: quoteLine && { ...quoteLine, number: quoteNumber(quoteLine.quoteId) },
+    soldBy: quoteLine && {
+      quoteId: quoteLine.quoteId,
+      position: quoteLine.position,
+      number: quoteLine.quote.number,
+    },
     carrier,
     repName: rep.name,
     stops,

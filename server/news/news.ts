@@ -3,7 +3,6 @@ import type { ActorKind } from '#core/access/actor'
 import type { Aggregate } from '#core/event/event'
 import { eventWords } from '#core/event/words'
 import { allNewsKinds, isNews, isPressing } from '#core/news/news'
-import { quoteNumber } from '#core/quote/quote'
 import { type Db, prepared } from '#server/db.server'
 import { user } from '#server/schema'
 
@@ -45,7 +44,7 @@ const recent = prepared((db) =>
   >(`with newest as (
       select event.* from json_each(@kinds) wanted cross join event on event.kind = wanted.value and event.at > @since
       where event.actor_kind <> 'person' and event.id > @after)
-    select newest.id, newest.at, aggregate, aggregate_id aggregateId, kind, data, actor_kind actorKind, actor_name actorName, load.number,
+    select newest.id, newest.at, aggregate, aggregate_id aggregateId, kind, data, actor_kind actorKind, actor_name actorName, coalesce(load.number, quote.number) number,
       load.origin_city || ' to ' || load.dest_city lane, tender.shipment_id shipmentId
     from newest
     left join load on aggregate = 'load' and load.id = aggregate_id
@@ -97,9 +96,9 @@ export function markSeen(db: Db, userId: number, eventId: number): void {
   db.update(user).set({ seenEventId: eventId }).where(eq(user.id, userId)).run()
 }
 
-function aboutOf({ aggregate, aggregateId, number, lane, shipmentId }: Row): string {
+function aboutOf({ aggregate, number, lane, shipmentId }: Row): string {
   if (aggregate === 'load') return `${number}, ${lane}`
-  return aggregate === 'quote' ? quoteNumber(aggregateId) : `Tender ${shipmentId}`
+  return aggregate === 'quote' ? (number ?? '') : `Tender ${shipmentId}`
 }
 
 const addressOf = ({ aggregate, aggregateId }: Row): string =>

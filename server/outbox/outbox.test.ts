@@ -1,8 +1,9 @@
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { inTransaction } from '#server/db.server'
+import { pruneOld } from '#server/retention/retention'
 import { outbox } from '#server/schema'
 import { now, type TestWorld, testWorld } from '#server/testing/world'
-import { enqueue, markSent, nextDue, pruneSent } from './outbox'
+import { enqueue, markSent, nextDue } from './outbox'
 import { startWorker } from './worker'
 
 let world: TestWorld
@@ -41,8 +42,8 @@ describe('the outbox', () => {
   test('what was sent is pruned after a quarter, and its key is not given out again', () => {
     ask('a')
     markSent(world.db, nextDue(world.db, 'mail', now)!, now)
-    expect(pruneSent(world.db, now + 89 * 86_400_000)).toBe(0)
-    expect(pruneSent(world.db, now + 91 * 86_400_000)).toBe(1)
+    expect(pruneOld(world.db, now + 89 * 86_400_000).sent).toBe(0)
+    expect(pruneOld(world.db, now + 91 * 86_400_000).sent).toBe(1)
     ask('a')
     expect(rows().map(({ key }) => key)).toEqual(['a-2'])
   })

@@ -1,7 +1,6 @@
-import { and, asc, eq, inArray, lt, lte, notExists, sql } from 'drizzle-orm'
+import { and, asc, eq, lte, notExists, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
 import { type Db, prepared } from '#server/db.server'
-import { officeOf } from '#server/office/office'
 import { outbox, outboxSequence } from '#server/schema'
 import { settings } from '#server/settings.server'
 
@@ -162,25 +161,3 @@ const heldQuery = prepared((db) =>
 /** What is held just now, by kind, with what was answered last: for whoever can put it right. */
 export const heldEntries = (db: Db): { kind: OutboxKind; count: number; problem: string | null }[] =>
   heldQuery(db).all()
-
-const prunedAtOnce = 500
-
-/** Removes what was sent longer ago than the office keeps it, some at a time; returns how many. */
-export function pruneSent(db: Db, now: number): number {
-  const old = db
-    .select({ id: outbox.id })
-    .from(outbox)
-    .where(and(eq(outbox.state, 'sent'), lt(outbox.sentAt, now - officeOf(db).running.sentKeptDays * 24 * 3_600_000)))
-    .limit(prunedAtOnce)
-    .all()
-  if (old.length > 0)
-    db.delete(outbox)
-      .where(
-        inArray(
-          outbox.id,
-          old.map(({ id }) => id),
-        ),
-      )
-      .run()
-  return old.length
-}

@@ -2,7 +2,6 @@ import { eq, inArray } from 'drizzle-orm'
 import { isInDocument } from '#core/quote/decide'
 import type { QuoteEvent } from '#core/quote/events'
 import type { CellName, Cells } from '#core/quote/quote'
-import { quoteNumber } from '#core/quote/quote'
 import type { Db } from '#server/db.server'
 import { type Appliers, commandOf } from '#server/kernel/run'
 import { enqueue } from '#server/outbox/outbox'
@@ -122,5 +121,5 @@ function sendDocument(
     .values({ quoteId, version, document, message: commandOf(context, 'send').message, sentTo: to, sentAt: now })
     .returning({ id: quoteVersion.id })
     .get()
-  enqueue(db, { kind: 'quote_mail', stream: quoteNumber(quoteId), loadId: null, payload: { versionId } }, now)
+  enqueue(db, { kind: 'quote_mail', stream: facts.row.number, loadId: null, payload: { versionId } }, now)
 }

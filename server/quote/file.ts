@@ -1,7 +1,6 @@
 import { asc, eq } from 'drizzle-orm'
 import { brokerOf } from '#core/office/office'
 import { type QuoteDocument, quoteDocument } from '#core/quote/document'
-import { quoteNumber } from '#core/quote/quote'
 import { dayOf, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
 import { rateOfRow } from '#server/money/exchange'
@@ -49,7 +48,7 @@ export function documentNow(db: Db, quoteId: number, version: number, now: numbe
       : null
   return quoteDocument(
     {
-      number: quoteNumber(quoteId),
+      number: row.quote.number,
       version,
       title: row.quote.title,
       customerName: row.customer.name,

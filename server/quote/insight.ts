@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm'
 import type { Equipment } from '#core/load/load'
 import { fromDesk } from '#core/money/exchange'
 import type { Currency } from '#core/money/money'
-import { type LineState, type LostReason, quoteNumber } from '#core/quote/quote'
+import type { LineState, LostReason } from '#core/quote/quote'
 import {
   type BestPrice,
   bestPrice,
@@ -40,7 +40,7 @@ export interface PriorLine {
 }
 
 const priors = prepared((db) =>
-  db.$client.prepare(`select quote.id quoteId, quote_line.position, customer.name customerName, quote.customer_id customerId, quote_line.state, quote_line.sell_minor sellMinor, quote.currency, quote_line.lost_why lostWhy, quote_line.lost_to_minor lostToMinor, coalesce(quote.sent_at, quote.created_at) at
+  db.$client.prepare(`select quote.id quoteId, quote.number, quote_line.position, customer.name customerName, quote.customer_id customerId, quote_line.state, quote_line.sell_minor sellMinor, quote.currency, quote_line.lost_why lostWhy, quote_line.lost_to_minor lostToMinor, coalesce(quote.sent_at, quote.created_at) at
     from quote_line join quote on quote.id = quote_line.quote_id join customer on customer.id = quote.customer_id
     where quote_line.origin_postal >= @origin and quote_line.origin_postal < @origin || '~' and quote_line.dest_postal >= @dest and quote_line.dest_postal < @dest || '~' and quote_line.equipment = @equipment and quote_line.sell_minor is not null and quote_line.quote_id <> @quoteId
     order by (quote.customer_id = @customerId) desc, at desc limit 12`),
@@ -59,10 +59,9 @@ export function priorLines(
     equipment: line.equipment,
     quoteId,
     customerId,
-  }) as (Omit<PriorLine, 'number' | 'same'> & { customerId: number })[]
+  }) as (Omit<PriorLine, 'same'> & { customerId: number })[]
   return rows.map(({ customerId: of, ...row }) => ({
     ...row,
-    number: quoteNumber(row.quoteId),
     same: of === customerId,
   }))
 }

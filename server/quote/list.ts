@@ -1,15 +1,12 @@
 import type { Sort } from '#core/listing/sort'
 import type { Currency } from '#core/money/money'
-import { quoteNumber } from '#core/quote/quote'
 import type { QuoteColumn, QuoteQuery } from '#core/quote/quote-query'
 import { type Db, prepared } from '#server/db.server'
 
 const filtered =
-  "from quote where customer_id in (select id from customer where search like @words) or @words = '%' or id = @id or (@words <> '%' and title like @words)"
+  "from quote where customer_id in (select id from customer where search like @words) or @words = '%' or number like @words or (@words <> '%' and title like @words)"
 
-const counted = prepared((db) =>
-  db.$client.prepare<[{ words: string; id: number }], number>(`select count(*) ${filtered}`).pluck(),
-)
+const counted = prepared((db) => db.$client.prepare<[{ words: string }], number>(`select count(*) ${filtered}`).pluck())
 
 /** What each column is sorted by. */
 const sortedBy: Record<QuoteColumn, string> = {
@@ -22,7 +19,7 @@ const sortedBy: Record<QuoteColumn, string> = {
 
 const listed = (db: Db, { column, direction }: Sort<QuoteColumn>) => {
   const order = direction === 'ascending' ? 'asc' : 'desc'
-  return db.$client.prepare(`select quote.id, quote.title, quote.valid_until validUntil, quote.currency, quote.version, quote.sent_at sentAt, quote.created_at createdAt, customer.name customerName, customer.prospect, user.name rep,
+  return db.$client.prepare(`select quote.id, quote.number, quote.title, quote.valid_until validUntil, quote.currency, quote.version, quote.sent_at sentAt, quote.created_at createdAt, customer.name customerName, customer.prospect, user.name rep,
       count(quote_line.id) lines, sum(quote_line.state = 'draft') draft, sum(quote_line.state = 'sent') sent, sum(quote_line.state = 'won') won, sum(quote_line.state = 'lost') lost, sum(quote_line.state = 'lapsed') lapsed,
       sum(quote_line.problems <> '[]') bad, sum(coalesce(quote_line.sell_minor, 0) * coalesce(quote_line.loads, 1)) sellMinor,
       min(quote_line.position) firstPosition
@@ -67,9 +64,8 @@ export function listQuotes(
   page: { from: number; limit: number },
 ): { rows: ListedQuote[]; total: number } {
   const plain = q.trim().toLowerCase().replace(/[%_]/g, '')
-  const number = /^q?-?(\d{3,9})$/.exec(plain)?.[1]
-  const filter = { words: plain === '' ? '%' : `%${plain}%`, id: number ? Number(number) - 1000 : -1 }
-  const rows = listed(db, sort).all({ ...filter, ...page }) as (Omit<ListedQuote, 'number' | 'lane' | 'prospect'> & {
+  const filter = { words: plain === '' ? '%' : `%${plain}%` }
+  const rows = listed(db, sort).all({ ...filter, ...page }) as (Omit<ListedQuote, 'lane' | 'prospect'> & {
     prospect: number
   })[]
   const lanes = new Map(
@@ -81,7 +77,6 @@ export function listQuotes(
     rows: rows.map((row) => ({
       ...row,
       prospect: row.prospect === 1,
-      number: quoteNumber(row.id),
       lane: lanes.get(row.id) ?? '',
     })),
     total: counted(db).get(filter) ?? 0,

@@ -7,7 +7,6 @@ import { plainStop } from '#core/load/stop'
 import { transitHours } from '#core/miles/drive'
 import type { Currency } from '#core/money/money'
 import type { Place } from '#core/place/place'
-import { quoteNumber } from '#core/quote/quote'
 import { readLine } from '#core/quote/read-line'
 import { addDays, dayOf, hour, isDay, toInstant, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
@@ -44,7 +43,7 @@ const noLoad = (message: string) => new RefusedInside({ refusal: { code: 'no_loa
  */
 export function makeLoads(
   db: Db,
-  quote: { id: number; customerId: number; validUntil: string; currency: Currency },
+  quote: { id: number; number: string; customerId: number; validUntil: string; currency: Currency },
   line: LineRow,
   plan: LoadPlan,
   act: Act & { repId: number },
@@ -97,7 +96,7 @@ export function makeLoads(
           booking: delivery.booking,
         },
       ],
-      references: [{ kind: 'contract_number', name: '', value: quoteNumber(quote.id), showOn: ['invoice'] }],
+      references: [{ kind: 'contract_number', name: '', value: quote.number, showOn: ['invoice'] }],
       notes: open.length === 0 ? [] : [{ audience: 'us', text: `Not in the quote, look at it: ${open.join('; ')}.` }],
       sellCharges: asAgreed(line),
     }
@@ -108,7 +107,7 @@ export function makeLoads(
         open: false,
         acknowledged: [],
         copiedFrom: null,
-        quote: { lineId: line.id, number: quoteNumber(quote.id), position: line.position },
+        quote: { lineId: line.id, number: quote.number, position: line.position },
       },
       act,
     )

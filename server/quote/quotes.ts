@@ -12,6 +12,7 @@ import { recordEvent } from '#server/event/event'
 import { outcome, type Refused, run } from '#server/kernel/run'
 import { officeOf } from '#server/office/office'
 import { customer, quote } from '#server/schema'
+import { nextQuoteNumber } from './number'
 import { quoteSubject } from './subject'
 import { endOfDay } from './valid-until'
 
@@ -30,6 +31,7 @@ export function createQuote(
     const { id } = db
       .insert(quote)
       .values({
+        number: nextQuoteNumber(db),
         customerId,
         repId: act.repId,
         title,

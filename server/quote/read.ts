@@ -2,7 +2,6 @@ import { and, asc, desc, eq, inArray, ne, sql } from 'drizzle-orm'
 import { type DatedRate, toDesk } from '#core/money/exchange'
 import { type Currency, percentOf } from '#core/money/money'
 import { earlierPrices } from '#core/quote/compare'
-import { quoteNumber } from '#core/quote/quote'
 import type { RateBand } from '#core/rates/rates'
 import { dayOf, toLocal } from '#core/time/local'
 import { recipientsOf } from '#server/customer/recipients'
@@ -179,7 +178,7 @@ export function readQuote(db: Db, quoteId: number, now: number) {
   const others = otherQuotes(db).all(row.quote.customerId, quoteId) as OtherQuote[]
   const { id, name, city, region, prospect, billingMail, quoteMail, fuelTableId } = row.customer
   return {
-    quote: { ...row.quote, number: quoteNumber(row.quote.id) },
+    quote: row.quote,
     rep: row.rep,
     customer: {
       id,
@@ -193,7 +192,7 @@ export function readQuote(db: Db, quoteId: number, now: number) {
     pricing: pricingOf(db, id),
     lines: gridLines(db, quoteId),
     versions,
-    others: others.map((other) => ({ ...other, number: quoteNumber(other.id) })),
+    others,
     log: eventsOf(db, 'quote', quoteId, shownEvents),
     rates: rateModelState(),
     today: dayOf(toLocal(now, officeOf(db).zone)),
@@ -203,6 +202,7 @@ export function readQuote(db: Db, quoteId: number, now: number) {
 /** Another quote of the customer, and what came of its lines. */
 export interface OtherQuote {
   id: number
+  number: string
   title: string
   createdAt: number
   currency: Currency
@@ -212,7 +212,7 @@ export interface OtherQuote {
 }
 
 const otherQuotes = prepared((db) =>
-  db.$client.prepare(`select quote.id, quote.title, quote.created_at createdAt, quote.currency, count(quote_line.id) lines, coalesce(sum(quote_line.state = 'won'), 0) won, coalesce(sum(quote_line.state = 'lost'), 0) lost
+  db.$client.prepare(`select quote.id, quote.number, quote.title, quote.created_at createdAt, quote.currency, count(quote_line.id) lines, coalesce(sum(quote_line.state = 'won'), 0) won, coalesce(sum(quote_line.state = 'lost'), 0) lost
     from (select * from quote where customer_id = ? and id <> ? order by created_at desc limit 20) quote left join quote_line on quote_line.quote_id = quote.id group by quote.id order by quote.created_at desc`),
 )
 

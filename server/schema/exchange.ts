@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import { blob, index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { z } from 'zod'
 import { equipmentKinds } from '#core/load/load'
@@ -100,6 +101,7 @@ export const exchange = sqliteTable(
   (table) => [
     index('exchange_control').on(table.partnerId, table.direction, table.control),
     index('exchange_at').on(table.at),
+    index('exchange_raw').on(table.at).where(sql`length(raw) > 0`),
     ...enumChecks(table),
   ],
 )

@@ -24,6 +24,8 @@ export const quote = sqliteTable(
   'quote',
   {
     id: id(),
+    /** Given when it was begun, by the office's series of then. */
+    number: text('number').notNull().default(''),
     customerId: integer('customer_id')
       .notNull()
       .references(() => customer.id),
@@ -45,6 +47,7 @@ export const quote = sqliteTable(
     createdAt: instant('created_at').notNull(),
   },
   (table) => [
+    uniqueIndex('quote_number').on(table.number),
     index('quote_customer').on(table.customerId, table.createdAt),
     index('quote_created').on(table.createdAt),
     check('quote_sent', sql`(version = 0) = (sent_at is null)`),

@@ -7,7 +7,7 @@ import { charge, loadLink, note, reference, repShare } from './load-parts'
 import { confirmation, offer, posting, proposal } from './offer'
 import { carrier, customer, facility } from './party'
 import { user } from './person'
-import { quoteLine } from './quote'
+import { quote, quoteLine } from './quote'
 import { loadPartner, stopEvent } from './tender'
 import { message } from './wire'
 
@@ -92,4 +92,8 @@ export const alertRelations = relations(gateAlert, ({ one }) => ({
 }))
 export const overrideRelations = relations(gateOverride, ({ one }) => ({
   load: one(load, { fields: [gateOverride.loadId], references: [load.id] }),
+}))
+
+export const quoteLineRelations = relations(quoteLine, ({ one }) => ({
+  quote: one(quote, { fields: [quoteLine.quoteId], references: [quote.id] }),
 }))

@@ -1,8 +1,8 @@
-import { quoteNumber } from '#core/quote/quote'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
 import { database } from '#server/db.server'
 import { quoteCsv, quoteXlsx } from '#server/export/quotes'
+import { quoteNumberOf } from '#server/quote/number'
 import type { Route } from './+types/file'
 
 const types = {
@@ -16,12 +16,13 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const { quoteId, format } = params
   if (format !== 'csv' && format !== 'xlsx') throw new Response('A quote is exported as csv or xlsx.', { status: 404 })
   const id = Number(quoteId)
+  const number = quoteNumberOf(database(), id)
+  if (number === null) throw new Response('There is no such quote.', { status: 404 })
   const file = format === 'csv' ? quoteCsv(database(), id, Date.now()) : await quoteXlsx(database(), id, Date.now())
-  if (file === null) throw new Response('There is no such quote.', { status: 404 })
-  return new Response(typeof file === 'string' ? file : new Uint8Array(file), {
+  return new Response(typeof file === 'string' ? file : new Uint8Array(file!), {
     headers: {
       'content-type': types[format],
-      'content-disposition': `attachment; filename="${quoteNumber(id)}.${format}"`,
+      'content-disposition': `attachment; filename="${number}.${format}"`,
     },
   })
 }
