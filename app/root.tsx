@@ -1,15 +1,6 @@
 import './styles.css'
 import type { CSSProperties, ReactNode } from 'react'
-import {
-  isRouteErrorResponse,
-  Links,
-  Meta,
-  Outlet,
-  Scripts,
-  ScrollRestoration,
-  useLocation,
-  useRouteLoaderData,
-} from 'react-router'
+import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useLocation } from 'react-router'
 import { textSizePx, usualPreferences } from '#core/person/preferences'
 import { nonceContext, viewerContext } from '#server/access/context'
 import { session } from '#server/access/cookie'
@@ -17,6 +8,7 @@ import { preferencesOf } from '#server/access/preferences'
 import { database } from '#server/db.server'
 import type { Route } from './+types/root'
 import { Mark } from './ui/mark'
+import { usePreferences } from './ui/preferences'
 
 export const middleware: Route.MiddlewareFunction[] = [session]
 
@@ -43,7 +35,7 @@ export function Layout({ children }: { children: ReactNode }) {
     typeof document === 'undefined'
       ? undefined
       : (document.querySelector('script[nonce]') as HTMLScriptElement | null)?.nonce
-  const { theme, textSize } = useRouteLoaderData<typeof loader>('root')?.preferences ?? usualPreferences
+  const { theme, textSize } = usePreferences()
   return (
     <html
       lang="en"

@@ -44,5 +44,5 @@ if [ -d /run/systemd/system ]; then
   systemctl reload nginx
   echo "Oxpecker runs at https://$host. The key of the set-up page: journalctl -u oxpecker | grep set-up"
 else
-  echo "No systemd runs here. Start it with: runuser -u oxpecker -- env $(grep '^Environment=' /etc/systemd/system/oxpecker.service | cut -d= -f2-) node $home/app/server.js; then nginx."
+  echo "No systemd runs here. Start it with: cd $home/app && runuser -u oxpecker -- env $(grep '^Environment=' /etc/systemd/system/oxpecker.service | cut -d= -f2-) node server.js; then nginx."
 fi

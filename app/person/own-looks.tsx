@@ -1,5 +1,16 @@
 import { useState } from 'react'
-import { type Preferences, textSizes, textSizeWords, themes, themeWords } from '#core/person/preferences'
+import {
+  densities,
+  densityWords,
+  type PreferenceChange,
+  type Preferences,
+  textSizes,
+  textSizeWords,
+  themes,
+  themeWords,
+  whoseChoices,
+  whoseWords,
+} from '#core/person/preferences'
 import { Choice } from '../ui/field'
 import { usePostedAct } from '../ui/use-posted-act'
 
@@ -7,11 +18,10 @@ import { usePostedAct } from '../ui/use-posted-act'
 export function OwnLooks({ preferences }: { preferences: Preferences }) {
   // What was chosen a moment ago counts, also before the page has been read again.
   const [chosen, setChosen] = useState(preferences)
-  const { act } = usePostedAct<{ intent: 'prefer'; preferences: Preferences }>('/account/act')
-  const prefer = (change: Partial<Preferences>) => {
-    const next = { ...chosen, ...change }
-    setChosen(next)
-    void act({ intent: 'prefer', preferences: next })
+  const { act } = usePostedAct<{ intent: 'prefer'; change: PreferenceChange }>('/account/act')
+  const prefer = (change: PreferenceChange) => {
+    setChosen({ ...chosen, ...change })
+    void act({ intent: 'prefer', change })
   }
   return (
     <section aria-labelledby="own-looks">
@@ -32,6 +42,20 @@ export function OwnLooks({ preferences }: { preferences: Preferences }) {
           options={textSizes}
           words={textSizeWords}
           onChange={(textSize) => prefer({ textSize })}
+        />
+        <Choice
+          label="Rows of lists"
+          value={chosen.density}
+          options={densities}
+          words={densityWords}
+          onChange={(density) => prefer({ density })}
+        />
+        <Choice
+          label="Loads and quotes shown"
+          value={chosen.whose}
+          options={whoseChoices}
+          words={whoseWords}
+          onChange={(whose) => prefer({ whose })}
         />
       </div>
     </section>

@@ -11,11 +11,11 @@ import { load } from '#server/schema'
 import { wasHauled } from '#server/schema/hauled'
 import { findPlan } from '#server/waiting/plan'
 import { usualCoverHours } from './cover-times'
-import { openAlerts, openOffers, openPostings, openQuery, type shown, standingConfirmations } from './rows'
+import { isOf, openAlerts, openOffers, openPostings, openQuery, type shown, standingConfirmations } from './rows'
 
-/** The Horizon: every open load with its pressure and next step, the most pressing first, and today's numbers. */
-export function readHorizon(db: Db, now: number) {
-  const rows = openQuery(db).all()
+/** The Horizon: every open load with its pressure and next step, the most pressing first, and today's numbers; `reps` (ids in JSON) narrows both to theirs. */
+export function readHorizon(db: Db, now: number, reps: string | null = null) {
+  const rows = openQuery(db).all({ reps })
   const ids = JSON.stringify(rows.map((row) => row.load.id))
   const offers = groupBy(openOffers(db).all({ ids }), (each) => each.loadId)
   const postings = groupBy(openPostings(db).all({ ids }), (each) => each.loadId)
@@ -47,7 +47,7 @@ export function readHorizon(db: Db, now: number) {
     )
     .filter((each) => !(each.confirmation === 'accepted' && each.pickupBy < now - 12 * hour))
     .sort((one, other) => other.pressure - one.pressure || one.pickupAt - other.pickupAt)
-  return { loads, today: todaysNumbers(db, now) }
+  return { loads, today: todaysNumbers(db, now, reps) }
 }
 
 function horizonLoad(
@@ -150,7 +150,7 @@ const shortName = (name: string) => name.split(' ').slice(0, 2).join(' ')
 
 export type HorizonLoad = ReturnType<typeof horizonLoad>
 
-function todaysNumbers(db: Db, now: number) {
+function todaysNumbers(db: Db, now: number, reps: string | null) {
   const midnight = toInstant(`${dayOf(toLocal(now, officeOf(db).zone))}T00:00`, officeOf(db).zone)
   const row = db
     .select({
@@ -159,8 +159,8 @@ function todaysNumbers(db: Db, now: number) {
       sellMinor: sql<number | null>`sum(${load.sellMinor})`,
     })
     .from(load)
-    .where(and(gte(load.coveredAt, midnight), wasHauled))
-    .get()
+    .where(and(gte(load.coveredAt, midnight), wasHauled, isOf))
+    .get({ reps })
   return { covered: row?.covered ?? 0, marginMinor: row?.marginMinor ?? 0, sellMinor: row?.sellMinor ?? 0 }
 }
 

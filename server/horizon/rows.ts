@@ -38,13 +38,17 @@ export const shown = {
   bandBasis: load.bandBasis,
 }
 
+/** Loads of the people in `reps` (ids in JSON), or that they share; all where it is null. */
+export const isOf = sql`(${sql.placeholder('reps')} is null or ${load.repId} in (select value from json_each(${sql.placeholder('reps')}))
+  or exists (select 1 from rep_share where load_id = ${load.id} and user_id in (select value from json_each(${sql.placeholder('reps')}))))`
+
 export const openQuery = prepared((db) =>
   db
     .select({ load: shown, customerName: customer.name, carrierName: carrier.name })
     .from(load)
     .innerJoin(customer, eq(customer.id, load.customerId))
     .leftJoin(carrier, eq(carrier.id, load.carrierId))
-    .where(sql`${load.state} in (${quoted(onDesk.states)})`)
+    .where(and(sql`${load.state} in (${quoted(onDesk.states)})`, isOf))
     .orderBy(asc(load.pickupAt))
     .limit(maxLoads)
     .prepare(),

@@ -4,9 +4,11 @@ import type { QuoteColumn, QuoteQuery } from '#core/quote/quote-query'
 import { type Db, prepared } from '#server/db.server'
 
 const filtered =
-  "from quote where customer_id in (select id from customer where search like @words) or @words = '%' or number like @words or (@words <> '%' and title like @words)"
+  "from quote where (@reps is null or rep_id in (select value from json_each(@reps))) and (customer_id in (select id from customer where search like @words) or @words = '%' or number like @words or (@words <> '%' and title like @words))"
 
-const counted = prepared((db) => db.$client.prepare<[{ words: string }], number>(`select count(*) ${filtered}`).pluck())
+const counted = prepared((db) =>
+  db.$client.prepare<[{ words: string; reps: string | null }], number>(`select count(*) ${filtered}`).pluck(),
+)
 
 /** What each column is sorted by. */
 const sortedBy: Record<QuoteColumn, string> = {
@@ -57,14 +59,14 @@ export interface ListedQuote {
   lane: string
 }
 
-/** A stretch of the quotes and how many there are; by words of the customer, the title or the number where any are given. */
+/** A stretch of the quotes and how many there are; by words of the customer, the title or the number where any are given, and of some people (ids in JSON) alone. */
 export function listQuotes(
   db: Db,
   { q, sort }: QuoteQuery,
-  page: { from: number; limit: number },
+  { reps = null, ...page }: { from: number; limit: number; reps?: string | null },
 ): { rows: ListedQuote[]; total: number } {
   const plain = q.trim().toLowerCase().replace(/[%_]/g, '')
-  const filter = { words: plain === '' ? '%' : `%${plain}%` }
+  const filter = { words: plain === '' ? '%' : `%${plain}%`, reps }
   const rows = listed(db, sort).all({ ...filter, ...page }) as (Omit<ListedQuote, 'lane' | 'prospect'> & {
     prospect: number
   })[]

@@ -2,7 +2,7 @@ import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqli
 import { z } from 'zod'
 import { type Permission, permissions, readyRoles } from '#core/access/access'
 import { passwordLinkKinds } from '#core/person/person'
-import { preferencesSchema, usualPreferences } from '#core/person/preferences'
+import { type Preferences, preferencesSchema } from '#core/person/preferences'
 import { enumChecks, flag, id, instant, json, sealedText } from './columns'
 
 /** A role that the brokerage made, beside the ready-made ones. */
@@ -22,6 +22,9 @@ export const ownRole = sqliteTable(
 export const team = sqliteTable('team', { id: id(), name: text('name').notNull() }, (table) => [
   uniqueIndex('team_name').on(table.name),
 ])
+
+/** What the column begins with; what is not in it is filled in as it is read. */
+const firstPreferences = { theme: 'system', textSize: 'usual' } as Preferences
 
 /** Everybody with an account: who works here, was invited, or worked here once. */
 export const user = sqliteTable(
@@ -44,7 +47,7 @@ export const user = sqliteTable(
     /** The newest time step whose code was used: a code works once. */
     totpStep: integer('totp_step').notNull().default(0),
     /** How they want the product to look. */
-    preferences: json('preferences', preferencesSchema).notNull().default(usualPreferences),
+    preferences: json('preferences', preferencesSchema).notNull().default(firstPreferences),
     /** The newest event that they have seen in their list of what happened. */
     seenEventId: integer('seen_event_id').notNull().default(0),
   },

@@ -1,10 +1,10 @@
 import QRCode from 'qrcode'
 import { z } from 'zod'
 import { personFactsSchema } from '#core/person/person'
-import { preferencesSchema } from '#core/person/preferences'
+import { preferenceChangeSchema } from '#core/person/preferences'
 import { sessionContext } from '#server/access/context'
 import { viewer } from '#server/access/cookie'
-import { keepPreferences } from '#server/access/preferences'
+import { changePreferences } from '#server/access/preferences'
 import { newTotpSecret, totpAddress } from '#server/access/second-factor'
 import { endSessions } from '#server/access/sessions'
 import type { Viewer } from '#server/access/viewer'
@@ -35,7 +35,7 @@ const actSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('renew_codes'), present }),
   z.object({ intent: z.literal('end_session'), id: z.string().regex(/^[0-9a-f]{16}$/) }),
   z.object({ intent: z.literal('end_other_sessions') }),
-  z.object({ intent: z.literal('prefer'), preferences: preferencesSchema }),
+  z.object({ intent: z.literal('prefer'), change: preferenceChangeSchema }),
 ])
 type AccountAct = z.output<typeof actSchema>
 
@@ -78,7 +78,7 @@ async function act(asked: AccountAct, who: Viewer, session: string | null, now: 
     case 'end_other_sessions':
       return { ended: endSessions(db, who.id, { but: session }) }
     case 'prefer':
-      keepPreferences(db, who.id, asked.preferences)
+      changePreferences(db, who.id, asked.change)
       return { done: true as const }
   }
 }

@@ -4,27 +4,32 @@ import { equipmentWords, loadStateWords } from '#core/load/words'
 import { formatMoney, percentOf } from '#core/money/money'
 import { dayOf, hour, toLocal } from '#core/time/local'
 import { clockWords, nearDayWords } from '#core/time/words'
+import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { type HorizonLoad, readHorizon } from '#server/horizon/read'
 import { officeOf } from '#server/office/office'
+import { shownReps } from '#server/person/whose'
 import { HorizonLine } from '../../horizon/horizon-line'
 import { useKeys, useReady } from '../../ui/keys'
 import { useLive } from '../../ui/live'
+import { usePreferences } from '../../ui/preferences'
 import { RateStrip } from '../../ui/rate-strip'
+import { useWhoseKey, WhoseChoice } from '../../ui/whose-choice'
 import type { Route } from './+types/horizon'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Horizon, Oxpecker' }]
 
-export function loader() {
-  const now = Date.now()
-  return { ...readHorizon(database(), now), now, zone: officeOf(database()).zone }
+export function loader({ context }: Route.LoaderArgs) {
+  const [db, who, now] = [database(), viewer(context), Date.now()]
+  return { ...readHorizon(db, now, shownReps(db, who)), hasTeam: Boolean(who.teamId), now, zone: officeOf(db).zone }
 }
 
 /** What may bring a load here that was not: anything else is only read again where it is shown. */
 const comesOrGoes = new Set(['load_created', 'state_changed', 'award_released'])
 
 export default function Horizon({ loaderData }: Route.ComponentProps) {
-  const { loads, today, now, zone } = loaderData
+  const { loads, today, now, zone, hasTeam } = loaderData
+  const whoseKey = useWhoseKey(hasTeam)
   const [chosen, setChosen] = useState<number | null>(loads[0]?.id ?? null)
   const list = useRef<HTMLUListElement>(null)
   const navigate = useNavigate()
@@ -39,6 +44,7 @@ export default function Horizon({ loaderData }: Route.ComponentProps) {
     list.current?.querySelector<HTMLElement>(`[data-load="${next.id}"]`)?.focus()
   }
   useKeys('Horizon', [
+    whoseKey,
     { key: 'ArrowDown', words: 'next load', run: () => move(1) },
     { key: 'ArrowUp', words: 'load before', run: () => move(-1) },
     { key: 'Enter', words: 'open the chosen load', run: () => chosen !== null && navigate(`/loads/${chosen}`) },
@@ -46,12 +52,12 @@ export default function Horizon({ loaderData }: Route.ComponentProps) {
   useEffect(() => {
     if (index < 0) setChosen(loads[0]?.id ?? null)
   }, [index, loads])
-  if (loads.length === 0) return <NothingOpen />
+  if (loads.length === 0) return <NothingOpen hasTeam={hasTeam} />
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <h1 className="sr-only">Horizon</h1>
       <HorizonLine loads={loads} now={now} zone={zone} chosenId={chosen} onChoose={setChosen} />
-      <Today loads={loads} today={today} now={now} />
+      <Today loads={loads} today={today} now={now} hasTeam={hasTeam} />
       <Heads />
       <ul
         ref={list}
@@ -163,10 +169,12 @@ function Today({
   loads,
   today,
   now,
+  hasTeam,
 }: {
   loads: HorizonLoad[]
   today: { covered: number; marginMinor: number; sellMinor: number }
   now: number
+  hasTeam: boolean
 }) {
   const uncovered = loads.filter((load) => load.state === 'uncovered')
   const lapsing = uncovered
@@ -174,8 +182,9 @@ function Today({
     .filter((offer) => offer.goodUntil !== null && offer.goodUntil - now < 3 * hour).length
   const acting = loads.filter((load) => load.urgency === 'act').length
   return (
-    <p className="flex flex-wrap justify-between gap-x-6 border-b border-strong px-4 py-1.5">
-      <span>
+    <p className="flex flex-wrap items-center gap-x-6 border-b border-strong px-4 py-1">
+      <WhoseChoice hasTeam={hasTeam} />
+      <span className="flex-1">
         {uncovered.length} uncovered ·{' '}
         {acting > 0 ? <b className="text-bill">{acting} need you now</b> : 'none pressing'}
         {lapsing > 0 && ` · ${lapsing} ${lapsing === 1 ? 'offer lapses' : 'offers lapse'} within 3 h`} · {today.covered}{' '}
@@ -190,7 +199,16 @@ function Today({
   )
 }
 
-function NothingOpen() {
+function NothingOpen({ hasTeam }: { hasTeam: boolean }) {
+  const { whose } = usePreferences()
+  if (whose !== 'everybody')
+    return (
+      <main className="m-auto flex max-w-md flex-col items-center gap-3 text-center">
+        <h1 className="text-lg font-semibold">No open load of {whose === 'mine' ? 'yours' : 'your team'}</h1>
+        <p>Show everybody’s with the key v, or make one with the key n.</p>
+        <WhoseChoice hasTeam={hasTeam} />
+      </main>
+    )
   return (
     <main className="m-auto flex max-w-md flex-col gap-3 text-center">
       <h1 className="text-lg font-semibold">No open load</h1>

@@ -8,6 +8,7 @@ import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { chosenColumns, chosenWidths, savedViews } from '#server/listing/choices'
 import { officeOf } from '#server/office/office'
+import { shownReps } from '#server/person/whose'
 import { listQuotes } from '#server/quote/list'
 import { ListSearch } from '../../listing/list-search'
 import { SavedViews } from '../../listing/saved-views'
@@ -20,6 +21,7 @@ import { ColumnsMenu } from '../../ui/table/columns-menu'
 import { Table } from '../../ui/table/table'
 import { usePagedRows } from '../../ui/table/use-paged-rows'
 import { useVirtualRows, walkKeys } from '../../ui/table/use-virtual-rows'
+import { useWhoseKey, WhoseChoice } from '../../ui/whose-choice'
 import type { Route } from './+types/quotes'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Quotes, Oxpecker' }]
@@ -30,7 +32,8 @@ export function loader({ request, context }: Route.LoaderArgs) {
   const db = database()
   return {
     query,
-    ...listQuotes(db, query, { from: 0, limit: rowsAtOnce }),
+    ...listQuotes(db, query, { from: 0, limit: rowsAtOnce, reps: shownReps(db, who) }),
+    hasTeam: Boolean(who.teamId),
     views: savedViews(db, who.id, 'quotes'),
     columns: chosenColumns(db, who.id, 'quotes'),
     widths: chosenWidths(db, who.id, 'quotes'),
@@ -46,7 +49,9 @@ export default function Quotes({ loaderData }: Route.ComponentProps) {
   const [making, setMaking] = useState(false)
   const navigate = useNavigate()
   useLive(({ aggregate, id }) => aggregate === 'quote' && loaderData.rows.some((quote) => quote.id === id))
+  const whoseKey = useWhoseKey(loaderData.hasTeam)
   useKeys('Quotes', [
+    whoseKey,
     ...walkKeys(rows, 'quote'),
     { key: 'b', words: 'new quote', run: () => setMaking(true), disabled: !mayEdit },
   ])
@@ -78,7 +83,7 @@ export default function Quotes({ loaderData }: Route.ComponentProps) {
 }
 
 function Head({
-  data: { query, total, views, columns, mayEdit },
+  data: { query, total, views, columns, mayEdit, hasTeam },
   onNew,
 }: {
   data: Route.ComponentProps['loaderData']
@@ -88,6 +93,7 @@ function Head({
     <div className="flex items-center gap-3 border-b border-strong px-4 py-2">
       <h1 className="text-base font-semibold">Quotes</h1>
       <ListSearch words={query.q} params={quoteParams(query)} label="Number, customer, title" />
+      <WhoseChoice hasTeam={hasTeam} />
       <span className="label">{total.toLocaleString('en-US')} found</span>
       <SavedViews list="quotes" path="/quotes" views={views} params={quoteParams(query)} />
       <span className="ml-auto flex items-center gap-4">

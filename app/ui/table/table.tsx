@@ -5,7 +5,7 @@ import type { Sort } from '#core/listing/sort'
 import { type Column, leastWidth, type Today } from './column'
 import { useColumnSizes } from './column-sizes'
 import { Head } from './head'
-import { headHeight, rowHeight, type VirtualRows } from './use-virtual-rows'
+import { headHeight, type VirtualRows } from './use-virtual-rows'
 
 interface TableProps<Row> {
   list: ListName
@@ -51,7 +51,7 @@ export function Table<Row>(props: TableProps<Row>) {
               row={row(item.index)}
               columns={columns}
               now={now}
-              style={{ ...style, height: rowHeight, transform: `translateY(${item.start - headHeight}px)` }}
+              style={{ ...style, height: rows.rowHeight, transform: `translateY(${item.start - headHeight}px)` }}
               hrefOf={hrefOf}
               onFocus={(of) => {
                 rows.choose(item.index)

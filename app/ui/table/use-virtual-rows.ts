@@ -1,8 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef } from 'react'
-
-/** How high a row is, in pixels. */
-export const rowHeight = 32
+import { rowHeightPx } from '#core/person/preferences'
+import { usePreferences } from '../preferences'
 
 /** How high the row of heads is, which stays above the others while they are scrolled. */
 export const headHeight = 29
@@ -11,6 +10,7 @@ export const headHeight = 29
 export function useVirtualRows(total: number, want?: (from: number, to: number) => void) {
   const scroller = useRef<HTMLDivElement>(null)
   const chosen = useRef(-1)
+  const rowHeight = rowHeightPx[usePreferences().density]
   const list = useVirtualizer({
     count: total,
     getScrollElement: () => scroller.current,
@@ -40,7 +40,7 @@ export function useVirtualRows(total: number, want?: (from: number, to: number) 
   const choose = (index: number) => {
     chosen.current = index
   }
-  return { scroller, list, step, choose }
+  return { scroller, list, step, choose, rowHeight }
 }
 
 export type VirtualRows = ReturnType<typeof useVirtualRows>
