@@ -17,7 +17,7 @@ export function WhoseChoice({ hasTeam }: { hasTeam: boolean }) {
     <Choice
       label="Whose"
       hideLabel
-      className="w-32"
+      className="w-34"
       value={whose}
       options={choicesOf(hasTeam)}
       words={whoseWords}

@@ -193,7 +193,7 @@ function Today({
           `, margin ${formatMoney(today.marginMinor)}${today.sellMinor > 0 ? ` (${percentOf(today.marginMinor, today.sellMinor)}%)` : ''}`}
       </span>
       <span className="label">
-        disk: time left against twice what a cover usually takes · square: covered, filled once confirmed
+        disk: time left · square: covered, filled once confirmed
       </span>
     </p>
   )
