@@ -8,6 +8,7 @@ export const benches: Record<string, () => Promise<{ run: () => Promise<void> }>
   places: () => import('./places'),
   quotes: () => import('./quotes'),
   rates: () => import('./rates/main'),
+  search: () => import('./search/main'),
   vetting: () => import('./vetting'),
   waiting: () => import('./waiting'),
   x12: () => import('./x12'),

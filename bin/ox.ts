@@ -15,6 +15,9 @@ const usage = `Usage: bin/ox VERB [ARGS]
                  H: id,booked_at,origin_postal,dest_postal,equipment,miles,weight_lb,pickup_date,lead_hours,buy_usd
                  Q: the same without buy_usd, and as_of in place of booked_at
 
+  search --postings P.jsonl [--queries Q.jsonl]
+                 loads and trucks of all boards: P is read once, then a query a line is answered as it comes; shapes in docs/cli.md
+
   vet [FILE]     whether a carrier may be used; one JSON record a line in, one a line out
                  {"as_of": DAY, "load": {…}?, "carrier": {…}, "policy": {…}?}, shapes in the README
 
@@ -39,11 +42,12 @@ function parsed<Options extends NonNullable<ParseArgsConfig['options']>>(options
   }
 }
 
-/** What a verb does with its arguments, once the atlas is there; null where they make no sense. */
+/** What a verb does with its arguments, once the atlas is there where it needs one; null where they make no sense. */
 function chooseRun(): (() => Promise<number>) | null {
   if (verb === 'miles') return withFile(async () => (await import('./verbs/miles')).milesAnswerer())
   if (verb === 'vet') return withFile(async () => (await import('./verbs/vet')).vetAnswerer())
   if (verb === 'x12') return chooseX12()
+  if (verb === 'search') return chooseSearch()
   return verb === 'rates' ? chooseRates() : null
 }
 
@@ -61,6 +65,14 @@ function chooseRates(): (() => Promise<number>) | null {
   const { history, queries } = read?.values ?? {}
   if (!history || !queries || read?.positionals.length !== 0) return null
   return async () => (await import('./verbs/rates')).answerRates({ history, queries })
+}
+
+function chooseSearch(): (() => Promise<number>) | null {
+  const read = parsed({ postings: { type: 'string' }, queries: { type: 'string' } })
+  const { postings, queries = '-' } = read?.values ?? {}
+  // Both cannot come by the same way.
+  if (!postings || read?.positionals.length !== 0 || (postings === '-' && queries === '-')) return null
+  return async () => (await import('./verbs/search')).answerSearches({ postings, queries })
 }
 
 const plainX12 = ['inspect', 'tender', 'ack', 'rewrite'] as const
@@ -89,7 +101,7 @@ if (!run) {
 
 const calledFrom = process.cwd()
 process.chdir(root)
-if (compileAtlas()) process.stderr.write('The atlas was compiled first.\n')
+if (verb !== 'search' && compileAtlas()) process.stderr.write('The atlas was compiled first.\n')
 process.env.OX_ATLAS = resolve(root, '.atlas')
 process.chdir(calledFrom)
 

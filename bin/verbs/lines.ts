@@ -14,9 +14,9 @@ const chunk = 64 * 1024
 
 /**
  * Reads JSON lines from a file (or `-` for standard input) and writes an answer for each, in order
- * and in bounded memory. The exit status: 0, or 1 if a record could not be answered, 2 without input.
+ * and in bounded memory; `atOnce` writes each before the next line is waited for. The exit status: 0, or 1 if a record could not be answered, 2 without input.
  */
-export async function answerLines(file: string, answer: Answerer): Promise<number> {
+export async function answerLines(file: string, answer: Answerer, { atOnce = false } = {}): Promise<number> {
   const input = file === '-' ? process.stdin : createReadStream(file)
   let failed = false
   input.on('error', (error: Error) => {
@@ -31,7 +31,7 @@ export async function answerLines(file: string, answer: Answerer): Promise<numbe
     const answered = answerLine(line, answer)
     failed ||= 'error' in answered
     pending += `${JSON.stringify(answered)}\n`
-    if (pending.length < chunk) continue
+    if (!atOnce && pending.length < chunk) continue
     if (!process.stdout.write(pending)) await once(process.stdout, 'drain')
     pending = ''
   }
