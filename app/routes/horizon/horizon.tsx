@@ -192,9 +192,7 @@ function Today({
         {today.covered > 0 &&
           `, margin ${formatMoney(today.marginMinor)}${today.sellMinor > 0 ? ` (${percentOf(today.marginMinor, today.sellMinor)}%)` : ''}`}
       </span>
-      <span className="label">
-        disk: time left · square: covered, filled once confirmed
-      </span>
+      <span className="label">disk: time left · square: covered, filled once confirmed</span>
     </p>
   )
 }
