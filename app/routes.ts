@@ -120,6 +120,7 @@ export default [
     route('vetting/policy', 'routes/vetting/policy.ts'),
 
     route('settings/save', 'routes/office/save.ts'),
+    route('settings/logo', 'routes/office/logo.ts'),
     route('connections/act', 'routes/office/connections-act.ts'),
     route('people/act', 'routes/people/act.ts'),
     route('status/act', 'routes/health/act.ts'),

@@ -85,6 +85,22 @@ describe('bin/ox search', () => {
     expect(run('nowhere.jsonl').status).toBe(2)
     expect(spawnSync(ox, ['search'], { encoding: 'utf8' })).toMatchObject({ status: 2, stdout: '' })
   })
+  test('a search as it is said is answered with how it was read', () => {
+    const { stdout, status } = spawnSync(
+      ox,
+      ['search', '--postings', 'whole.jsonl', '--line', 'reefers boise 150mi glorp'],
+      {
+        cwd: folder,
+        encoding: 'utf8',
+      },
+    )
+    expect(JSON.parse(stdout)).toMatchObject({
+      chips: [{ words: 'Reefer' }, { words: '150 mi around Boise, ID' }],
+      unread: ['glorp'],
+      total: 1,
+    })
+    expect(status).toBe(1)
+  })
   test('a query is answered before the next one comes', async () => {
     const child = spawn(ox, ['search', '--postings', 'whole.jsonl'], { cwd: folder })
     const answers = createInterface({ input: child.stdout })[Symbol.asyncIterator]()

@@ -17,6 +17,8 @@ const usage = `Usage: bin/ox VERB [ARGS]
 
   search --postings P.jsonl [--queries Q.jsonl]
                  loads and trucks of all boards: P is read once, then a query a line is answered as it comes; shapes in docs/cli.md
+  search --postings P.jsonl --line 'reefers boise 150mi to ca, tx tomorrow'
+                 the same for one search as it is said, with how it was read
 
   vet [FILE]     whether a carrier may be used; one JSON record a line in, one a line out
                  {"as_of": DAY, "load": {…}?, "carrier": {…}, "policy": {…}?}, shapes in the README
@@ -68,10 +70,12 @@ function chooseRates(): (() => Promise<number>) | null {
 }
 
 function chooseSearch(): (() => Promise<number>) | null {
-  const read = parsed({ postings: { type: 'string' }, queries: { type: 'string' } })
-  const { postings, queries = '-' } = read?.values ?? {}
+  const read = parsed({ postings: { type: 'string' }, queries: { type: 'string' }, line: { type: 'string' } })
+  const { postings, line, queries = '-' } = read?.values ?? {}
+  if (!postings || read?.positionals.length !== 0) return null
+  if (line !== undefined) return async () => (await import('./verbs/search')).answerTyped({ postings, line })
   // Both cannot come by the same way.
-  if (!postings || read?.positionals.length !== 0 || (postings === '-' && queries === '-')) return null
+  if (postings === '-' && queries === '-') return null
   return async () => (await import('./verbs/search')).answerSearches({ postings, queries })
 }
 
@@ -101,7 +105,8 @@ if (!run) {
 
 const calledFrom = process.cwd()
 process.chdir(root)
-if (verb !== 'search' && compileAtlas()) process.stderr.write('The atlas was compiled first.\n')
+const needsAtlas = verb !== 'search' || args.some((each) => each.startsWith('--line'))
+if (needsAtlas && compileAtlas()) process.stderr.write('The atlas was compiled first.\n')
 process.env.OX_ATLAS = resolve(root, '.atlas')
 process.chdir(calledFrom)
 

@@ -10,6 +10,7 @@ import { responseSegments } from '#core/x12/write-sets'
 import { writeInterchange } from '#core/x12/writer'
 import type { InterchangeReport } from '#core/x12/x12'
 import { type Db, openDatabase } from '#server/db.server'
+import { placeRateModel } from '#server/rates/model'
 import { answeringRule, customer, facility, partner, partnerCode, site, tenderNotice } from '#server/schema'
 import type { Member } from '../stand-ins/partners/member'
 import { acknowledgement, readIncoming } from '../stand-ins/partners/read'
@@ -38,6 +39,8 @@ beforeAll(async () => {
   members = JSON.parse(readFileSync(join(folder, 'partner-members.json'), 'utf8'))
 })
 afterAll(() => {
+  // The other tests of this process begin without a rate model.
+  placeRateModel(null)
   db.$client.close()
   rmSync(folder, { recursive: true, force: true })
 })

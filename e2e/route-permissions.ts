@@ -129,6 +129,7 @@ export const routeAccess: Record<string, RouteAccess> = {
   '/facilities/:facilityId/act': { post: [{ needs: 'set_pricing', body: merge }] },
   '/vetting/policy': writes('set_policy'),
   '/settings/save': writes('set_office'),
+  '/settings/logo': { get: 'signed in', post: [{ needs: 'set_office' }] },
   '/connections/act': writes('set_office'),
   '/people/act': writes('manage_people', { intent: 'remove_team', id: 999_999 }),
   '/status/act': writes('see_health', { intent: 'retry', outboxId: 999_999 }),

@@ -16,6 +16,22 @@ export function threadFile(name: string, source: string): string {
   return development ? join(projectFolder(), source) : built
 }
 
+/** How a pool of threads is doing: how many it has just now, and how many orders wait for one. */
+export interface PoolState {
+  threads: number
+  waiting: number
+  done: number
+}
+
+/** The state of a pool; of none that was started yet, nothing. */
+export const stateOfPool = (
+  pool: { threads: unknown[]; queueSize: number; completed: number } | undefined,
+): PoolState => ({
+  threads: pool?.threads.length ?? 0,
+  waiting: pool?.queueSize ?? 0,
+  done: pool?.completed ?? 0,
+})
+
 /** Starts a worker thread with its order. */
 export function startThread(name: string, source: string, order: unknown): Worker {
   return new Worker(threadFile(name, source), {

@@ -11,6 +11,8 @@ export interface TypedOffice {
   phone: string
   mail: string
   zone: string
+  /** The hash of the logo; empty where there is none. */
+  logo: string
   loadPrefix: string
   firstLoad: string
   quotePrefix: string
@@ -50,6 +52,7 @@ export function typedFrom(office: Office): TypedOffice {
   return {
     ...identity,
     ...numbers,
+    logo: identity.logo ?? '',
     address: address.join('\n'),
     firstLoad: String(numbers.firstLoad),
     firstQuote: String(numbers.firstQuote),
@@ -101,6 +104,7 @@ export function officeFrom(typed: TypedOffice): Office {
   const { loadPrefix, quotePrefix, confirmationPrefix, invoicePrefix, opens, closes, secondFactorFor } = typed
   return {
     ...{ name, legalName, mcNumber, dotNumber, phone, mail, zone },
+    logo: typed.logo || null,
     address: lines(typed.address),
     numbers: {
       ...{ loadPrefix, quotePrefix, confirmationPrefix, invoicePrefix },

@@ -4,7 +4,7 @@ import type { ConfirmationTerms } from './terms'
 
 const terms = (over: Partial<ConfirmationTerms> = {}): ConfirmationTerms => ({
   loadNumber: 'PR-20417',
-  broker: { name: 'Plover & Rook Freight', address: [], phone: '', mail: '', mcNumber: '' },
+  broker: { name: 'Plover & Rook Freight', address: [], phone: '', mail: '', mcNumber: '', logo: null },
   rep: { name: 'Ines Calloway', phone: '208-555-0101', mail: '' },
   carrier: { name: '<b>Night</b> "Heron"', mcNumber: '', dotNumber: '' },
   equipment: 'van',

@@ -83,6 +83,7 @@ const desk = {
     phone: '208-555-0100',
     mail: 'desk@ploverrook.example',
     mcNumber: '1',
+    logo: null,
   },
   rep: { name: 'Ines Calloway', phone: '', mail: '' },
   conditions: ['No re-brokering.'],

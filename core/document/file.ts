@@ -1,6 +1,9 @@
 /** The largest file that is taken, in bytes. */
 export const maxDocumentBytes = 10 * 1024 * 1024
 
+/** The largest logo that is taken, in bytes. */
+export const maxLogoBytes = 1024 * 1024
+
 export type DocumentFileType = 'application/pdf' | 'image/png' | 'image/jpeg'
 
 /**
@@ -38,5 +41,8 @@ export function safeFileName(name: string, type: DocumentFileType): string {
 export const fileRefusals = {
   empty: () => 'The file is empty.',
   too_large: ({ megabytes }: { megabytes: number }) => `The file is larger than ${megabytes} MB.`,
+  no_picture: () => 'A logo is a PNG or JPEG picture, and this is neither, whatever its name says.',
+  unreadable_picture: () =>
+    'This picture cannot be drawn. Save it again as PNG or JPEG, at most 3,000 pixels wide and high.',
   wrong_type: () => 'Only PDF, PNG and JPEG files are accepted, and this is none of them, whatever its name says.',
 }

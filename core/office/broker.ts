@@ -7,6 +7,8 @@ export const brokerSchema = z.object({
   phone: z.string(),
   mail: z.string(),
   mcNumber: z.string(),
+  /** The hash that its logo is kept under; documents issued before there was one have none. */
+  logo: z.string().nullable().default(null),
 })
 
 /** The rep in charge, as documents name them. */

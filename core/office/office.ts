@@ -42,6 +42,12 @@ const identity = {
   phone: filled('a phone number', 30).regex(/^[+()\d .x-]{7,}$/, 'Give a phone number like 208-555-0100'),
   mail: z.email('Give an email address').max(120),
   zone: zoneSchema,
+  /** The picture at the head of quotes and confirmations: the hash that it is kept under. Later than the first settings: versions before have none. */
+  logo: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/)
+    .nullable()
+    .default(null),
 }
 
 const numbersSchema = z.strictObject({
@@ -134,6 +140,7 @@ export const plainOffice: Office = {
   phone: '',
   mail: '',
   zone: 'America/Chicago',
+  logo: null,
   numbers: {
     loadPrefix: 'L',
     firstLoad: 1001,
@@ -180,7 +187,9 @@ export const deskMargins = ({ pricing }: Pick<Office, 'pricing'>) => ({
 export const mailDomainOf = ({ mail }: Pick<Office, 'mail'>): string => mail.split('@')[1] ?? 'localhost'
 
 /** Us as a document names us: frozen into it when it is issued. */
-export const brokerOf = ({ name, address, phone, mail, mcNumber }: Office) => ({ name, address, phone, mail, mcNumber })
+export const brokerOf = ({ name, address, phone, mail, mcNumber, logo }: Office) => ({
+  ...{ name, address, phone, mail, mcNumber, logo },
+})
 
 /** What each part of the settings is called where a change of it is reported. */
 export const officePartWords: Record<keyof Office, string> = {
@@ -192,6 +201,7 @@ export const officePartWords: Record<keyof Office, string> = {
   phone: 'phone',
   mail: 'email address',
   zone: 'time zone',
+  logo: 'logo',
   numbers: 'number series',
   hours: 'office hours',
   pricing: 'margin rules',

@@ -37,6 +37,7 @@ const desk = {
     phone: 'p',
     mail: 'm',
     mcNumber: '1',
+    logo: null,
     zone: 'America/Boise',
   },
   rep: { name: 'Ines', phone: '1', mail: 'i@x.example', passwordHash: 'secret' },

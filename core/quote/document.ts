@@ -103,6 +103,7 @@ export function quoteDocument(
       phone: broker.phone,
       mail: broker.mail,
       mcNumber: broker.mcNumber,
+      logo: broker.logo,
     },
     rep: { name: rep.name, phone: rep.phone, mail: rep.mail },
     customer: quote.customerName,

@@ -13,7 +13,7 @@ const roundingShare = 1e-9
 const leastMiss = 1e-9
 
 /** How much may be missed of each filter of a query: what a miss is a share of. */
-export function limitsOf({ minPerMile }: SearchQuery, slack: Slack): Record<MissKind, number> {
+export function limitsOf({ minPerMile, maxPerMile }: SearchQuery, slack: Slack): Record<MissKind, number> {
   return {
     origin: slack.miles,
     destination: slack.miles,
@@ -21,7 +21,7 @@ export function limitsOf({ minPerMile }: SearchQuery, slack: Slack): Record<Miss
     length: slack.lengthFt,
     weight: slack.weightLb,
     age: slack.hours,
-    per_mile: Number(minPerMile ?? 0) * slack.share * (1 + roundingShare),
+    per_mile: Number(minPerMile ?? maxPerMile ?? 0) * slack.share * (1 + roundingShare),
   }
 }
 
@@ -35,7 +35,7 @@ export function applyFilters(
   limits: Record<MissKind, number>,
   settled: ReadonlySet<MissKind> = nothingSettled,
 ): void {
-  const { from, to, maxLengthFt, maxWeightLb, maxAgeHours, minPerMile, company } = query
+  const { from, to, maxLengthFt, maxWeightLb, maxAgeHours, minPerMile, maxPerMile, company } = query
   const at = instantOf(query.asOf)
   const as = (what: MissKind, scale?: number) => ({ what, limit: limits[what], scale })
   // What is posted later is not there yet: that is never missed by little.
@@ -49,6 +49,7 @@ export function applyFilters(
   if (maxLengthFt !== null) sieve.atMost(book, decimal.lengthFt, maxLengthFt, as('length'))
   if (maxWeightLb !== null) sieve.atMost(book, decimal.weightLb, maxWeightLb, as('weight'))
   if (minPerMile !== null) sieve.atLeast(book, decimal.perMile, Number(minPerMile), as('per_mile'))
+  if (maxPerMile !== null) sieve.atMost(book, decimal.perMile, Number(maxPerMile), as('per_mile'))
   if (!settled.has('origin'))
     applyCircle(sieve, query.origin, as('origin'), (slot) => book.whole(slot, 'originPlace'), book)
   if (!settled.has('destination'))

@@ -73,6 +73,8 @@ export const searchQuerySchema = z
     maxAgeHours: optional(z.number().min(0)),
     company: optional(z.string()),
     minPerMile: optional(amountSchema),
+    /** What names no pay passes: most trucks do not. */
+    maxPerMile: optional(amountSchema),
     order: z
       .enum(searchOrders)
       .nullish()

@@ -63,6 +63,10 @@ function judge(posting: Posting, query: SearchQuery): Verdict {
     const [pays, least] = [payPerMile(posting), Number(query.minPerMile)]
     miss('per_mile', Number.isNaN(pays) ? null : Math.max(0, least - pays), least / 10 + 1e-9)
   }
+  if (query.maxPerMile !== null) {
+    const [pays, most] = [payPerMile(posting), Number(query.maxPerMile)]
+    miss('per_mile', Number.isNaN(pays) ? 0 : Math.max(0, pays - most), Number(query.minPerMile ?? most) / 10 + 1e-9)
+  }
   return { misses, isOut }
 }
 

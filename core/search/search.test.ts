@@ -65,6 +65,9 @@ describe('a posting is a hit', () => {
     ['paying flat', { rate: { amount: '2600.00', basis: 'flat' }, miles: 1000 }, { minPerMile: '2.60' }, true],
     ['paying flat over unknown miles', { rate: { amount: '2600.00', basis: 'flat' } }, { minPerMile: 0 }, false],
     ['naming no pay', {}, { minPerMile: 0 }, false],
+    ['paying no more', { rate: { amount: '2.60', basis: 'per_mile' } }, { maxPerMile: '2.60' }, true],
+    ['paying more', { rate: { amount: '2.61', basis: 'per_mile' } }, { maxPerMile: '2.60' }, false],
+    ['naming no pay, asked for at most', {}, { maxPerMile: '2.60' }, true],
   ])('%s', (_, posting, over, isHit) => expect(hits(posting, over)).toBe(isHit))
 })
 
@@ -186,6 +189,7 @@ const queries = fc
     maxAgeHours: fc.option(fc.integer({ min: 0, max: 60 })),
     company: fc.option(fc.constantFrom('heron', 'E', '')),
     minPerMile: fc.option(amount),
+    maxPerMile: fc.option(amount),
     order: fc.constantFrom('newest', 'per_mile', 'deadhead'),
     limit: fc.integer({ min: 0, max: 20 }),
     near: fc.boolean(),

@@ -17,6 +17,7 @@ test.each([
   ['12/1-12/5', '2026-12-01', '2026-12-05'],
   ['2026-12-30 - 2027-01-02', '2026-12-30', '2027-01-02'],
   ['dec 1-5', '2026-12-01', '2026-12-05'],
+  ['tomorrow-wed', '2026-11-24', '2026-11-25'],
   ['week of 12/7', '2026-12-07', '2026-12-13'],
   // A month long gone is next year's, and the year's end is crossed.
   ['1/4', '2027-01-04', '2027-01-04'],
@@ -24,7 +25,7 @@ test.each([
   ['2028-02-29', '2028-02-29', '2028-02-29'],
 ])('%s', (text, from, to) => expect(readDays(text, today)).toEqual({ from, to }))
 
-test.each(['', 'soon', '2/30', '2026-02-29', '12/5 to 12/1', '1-2-3', 'dec', 'to 12/1'])('%s is no day', (text) =>
+test.each(['', 'soon', '2/30', '2026-02-29', '12/5 to 12/1', '1-2-3', 'dec', 'to 12/1', 'tomorrow-glorp']))('%s is no day', (text) =>
   expect(readDays(text, today)).toBeNull(),
 )
 

@@ -19,7 +19,10 @@ export function readDays(text: string, today: string): { from: string; to: strin
   if (parts.length !== 2) return null
   const from = readOne(parts[0]!, today)
   // `dec 1-5`: the month said once holds for both.
-  const to = from && (readOne(parts[1]!, from) ?? readOne(parts[0]!.replace(/\d{1,2}(?=\D*$)/, parts[1]!), from))
+  const isBare = /^\d{1,2}$/.test(parts[1]!)
+  const to =
+    from &&
+    (readOne(parts[1]!, from) ?? (isBare ? readOne(parts[0]!.replace(/\d{1,2}(?=\D*$)/, parts[1]!), from) : null))
   return from && to && to >= from ? { from, to } : null
 }
 

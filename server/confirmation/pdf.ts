@@ -8,6 +8,7 @@ import {
 import { milesWords } from '#core/miles/words'
 import { toInstant } from '#core/time/local'
 import { zoneWords } from '#core/time/words'
+import { letterhead } from '#server/document/letterhead'
 import type { Drawings } from '#server/pdf/drawings'
 import { block, type Doc, everyPage, hairline, ink, newSheet, roomFor, rule, second, sheet } from '#server/pdf/sheet'
 
@@ -16,9 +17,9 @@ const { margin, width } = sheet
 type Document = Drawings['confirmation']
 
 /** The rate confirmation on Letter paper, as a PDF with its fonts in it. */
-export function confirmationPdf(document: Document): Promise<Buffer> {
+export async function confirmationPdf(document: Document): Promise<Buffer> {
   const { doc, done } = newSheet(`Rate confirmation ${document.number}`, document.terms.broker.name)
-  head(doc, document)
+  head(doc, document, await letterhead(doc, document.terms.broker))
   parties(doc, document.terms)
   stops(doc, document.terms)
   freight(doc, document.terms)
@@ -29,12 +30,12 @@ export function confirmationPdf(document: Document): Promise<Buffer> {
   return done
 }
 
-function head(doc: Doc, { number, version, terms }: Document): void {
-  doc.font('strong').fontSize(18).fillColor(ink).text('Rate confirmation', margin, margin)
+function head(doc: Doc, { number, version, terms }: Document, top: number): void {
+  doc.font('strong').fontSize(18).fillColor(ink).text('Rate confirmation', margin, top)
   doc
     .font('figures')
     .fontSize(11)
-    .text(number, margin, margin + 4, { width, align: 'right' })
+    .text(number, margin, top + 4, { width, align: 'right' })
   doc
     .font('text')
     .fontSize(9)
@@ -42,9 +43,9 @@ function head(doc: Doc, { number, version, terms }: Document): void {
     .text(
       `Load ${terms.loadNumber}, version ${version}${version > 1 ? '; takes the place of every earlier version' : ''}`,
       margin,
-      margin + 24,
+      top + 24,
     )
-  doc.y = margin + 44
+  doc.y = top + 44
 }
 
 function parties(doc: Doc, terms: ConfirmationTerms): void {

@@ -2,6 +2,9 @@ import { statSync } from 'node:fs'
 import { and, asc, desc, eq, gte, inArray, min, sql } from 'drizzle-orm'
 import { lastBackups } from '#server/backup/schedule'
 import { type Db, databasePath } from '#server/db.server'
+import { drawState } from '#server/pdf/draw'
+import { rateModelState } from '#server/rates/model'
+import { readState } from '#server/read/read'
 import { backup, feed, outbox, registerFeed } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { loopDelay, slowestRoutes } from './pace'
@@ -17,6 +20,7 @@ export function readHealth(db: Db, now: number) {
     outbox: waitingByKind(db),
     troubled: troubledEntries(db, now),
     feeds: feedsOf(db),
+    threads: { draw: drawState(), read: readState(), rates: rateModelState() },
     backups: lastBackups(db).slice(0, 7),
     loop: loopDelay(),
     slowest: slowestRoutes(10),

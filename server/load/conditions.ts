@@ -1,4 +1,4 @@
-import { and, between, eq, gte, inArray, lt, type SQL, sql } from 'drizzle-orm'
+import { and, between, eq, gte, inArray, lt, or, type SQL, sql } from 'drizzle-orm'
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core'
 import { usualRadius } from '#core/listing/lists'
 import type { LoadState } from '#core/load/load'
@@ -36,8 +36,10 @@ export function conditions(db: Db, query: LoadQuery): { where: SQL | undefined; 
   const where = and(
     holdsWords,
     ...(query.state ? inStates(statesOf(query.state)) : []),
-    query.rep ? eq(load.repId, query.rep) : undefined,
-    query.team ? sql`${load.repId} in (select id from user where team_id = ${query.team})` : undefined,
+    query.rep ? or(eq(load.repId, query.rep), sharedBy(sql`= ${query.rep}`)) : undefined,
+    query.team
+      ? or(sql`${load.repId} in ${membersOf(query.team)}`, sharedBy(sql`in ${membersOf(query.team)}`))
+      : undefined,
     query.equipment ? eq(load.equipment, query.equipment) : undefined,
     query.from ? eq(load.originRegion, query.from) : undefined,
     query.to ? eq(load.destRegion, query.to) : undefined,
@@ -49,6 +51,11 @@ export function conditions(db: Db, query: LoadQuery): { where: SQL | undefined; 
   )
   return { where, readAs }
 }
+
+const membersOf = (team: number): SQL => sql`(select id from user where team_id = ${team})`
+
+/** Loads that somebody works with the rep who has them. */
+const sharedBy = (who: SQL): SQL => sql`${load.id} in (select load_id from rep_share where user_id ${who})`
 
 const dayOf = ({ days }: LoadQuery) => {
   if (days === 'delivery') return load.deliverBy

@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, expect, test } from 'vitest'
 import { loadColumns, loadQuerySchema } from '#core/load/load-query'
 import { recordOffer } from '#server/offer/offers'
-import { load, stopEvent } from '#server/schema'
+import { load, repShare, stopEvent, team, user } from '#server/schema'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { carryOut } from './commands'
 import { listLoads, loadIds, loadTotals } from './list'
@@ -127,4 +127,17 @@ test('a row says what is around its load: offers, boards, the next stop and the 
     nextBy: '2026-11-26T11:00',
     lastNote: 'Loaded late',
   })
+})
+
+test('the loads of a rep and of a team are also those that they share', () => {
+  const { db } = world
+  const teamId = db.insert(team).values({ name: 'West' }).returning({ id: team.id }).get().id
+  const person = { mail: 'bo@x.example', name: 'Bo Reed', role: 'rep', passwordHash: 'x', teamId } as const
+  const userId = db.insert(user).values(person).returning({ id: user.id }).get().id
+  db.insert(repShare).values({ loadId: ids[1]!, userId, sharePercent: 40 }).run()
+  db.update(load).set({ repId: userId }).where(eq(load.id, ids[3]!)).run()
+  expect([found({ rep: userId }), found({ team: teamId })]).toEqual([
+    [1, 3],
+    [1, 3],
+  ])
 })

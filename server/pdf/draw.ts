@@ -1,5 +1,5 @@
 import { Piscina } from 'piscina'
-import { threadFile } from '#server/thread'
+import { type PoolState, stateOfPool, threadFile } from '#server/thread'
 import type { Drawings, DrawOrder } from './drawings'
 
 const longestDrawingMs = 30_000
@@ -24,6 +24,9 @@ export async function draw<K extends keyof Drawings>(kind: K, content: Drawings[
   })
   return Buffer.from(pdf)
 }
+
+/** How the drawing of documents is doing. */
+export const drawState = (): PoolState => stateOfPool(held.oxDrawers)
 
 /** Ends the thread, with what it is drawing. */
 export async function stopDrawers(): Promise<void> {

@@ -4,6 +4,8 @@ import type { QuoteDocument } from '#core/quote/document'
 /** What is drawn as PDF, and from what. */
 export interface Drawings {
   quote: QuoteDocument
+  /** A sheet with nothing but the logo, by the hash that it is kept under: drawn to see whether it can be. */
+  logo: string
   confirmation: { number: string; version: number; void: boolean; terms: ConfirmationTerms }
 }
 

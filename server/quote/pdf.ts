@@ -1,6 +1,7 @@
 import { formatMoney } from '#core/money/money'
 import type { DocumentLine, QuoteDocument } from '#core/quote/document'
 import { dateWords } from '#core/time/words'
+import { letterhead } from '#server/document/letterhead'
 import { block, type Doc, everyPage, hairline, ink, newSheet, roomFor, rule, second, sheet } from '#server/pdf/sheet'
 
 const { margin, width } = sheet
@@ -14,9 +15,9 @@ interface Column {
 }
 
 /** A customer's quote on Letter paper, as many pages as it takes, the columns' heads on each. */
-export function quotePdf(document: QuoteDocument): Promise<Buffer> {
+export async function quotePdf(document: QuoteDocument): Promise<Buffer> {
   const { doc, done } = newSheet(`Quote ${document.number}`, document.broker.name)
-  head(doc, document)
+  head(doc, document, await letterhead(doc, document.broker))
   table(doc, document)
   closing(doc, document)
   everyPage(doc, `Quote ${document.number}`)
@@ -24,18 +25,18 @@ export function quotePdf(document: QuoteDocument): Promise<Buffer> {
   return done
 }
 
-function head(doc: Doc, quote: QuoteDocument): void {
-  doc.font('strong').fontSize(18).fillColor(ink).text('Quote', margin, margin)
+function head(doc: Doc, quote: QuoteDocument, above: number): void {
+  doc.font('strong').fontSize(18).fillColor(ink).text('Quote', margin, above)
   doc
     .font('figures')
     .fontSize(11)
-    .text(quote.number, margin, margin + 4, { width, align: 'right' })
+    .text(quote.number, margin, above + 4, { width, align: 'right' })
   const version = quote.version > 1 ? `, version ${quote.version}; takes the place of every earlier one` : ''
   doc
     .font('text')
     .fontSize(9)
     .fillColor(second)
-    .text(`${quote.title ? `${quote.title}, ` : ''}${dateWords(quote.writtenOn)}${version}`, margin, margin + 24, {
+    .text(`${quote.title ? `${quote.title}, ` : ''}${dateWords(quote.writtenOn)}${version}`, margin, above + 24, {
       width,
     })
   doc.y += 8

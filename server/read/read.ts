@@ -1,6 +1,6 @@
 import { Piscina } from 'piscina'
 import { logger } from '#server/log/logger'
-import { threadFile } from '#server/thread'
+import { type PoolState, stateOfPool, threadFile } from '#server/thread'
 import type { Readings, ReadOrder } from './read-worker'
 
 export type ReadFault = 'too_slow' | 'broke' | 'too_much'
@@ -31,6 +31,9 @@ function readers(): Piscina {
   })
   return held.oxReaders
 }
+
+/** How the reading of what strangers sent is doing. */
+export const readState = (): PoolState => stateOfPool(held.oxReaders)
 
 /**
  * Reads what a stranger sent on a thread of its own, and returns what it says: whatever it holds, the desk goes on. What takes longer than

@@ -7,6 +7,7 @@ import { officeOf } from '#server/office/office'
 import { Backups } from '../../health/backups'
 import { Figures } from '../../health/figures'
 import { SkipDialog } from '../../health/skip-dialog'
+import { Threads } from '../../health/threads'
 import { Troubled } from '../../health/troubled'
 import { useLive } from '../../ui/live'
 import { usePostedAct } from '../../ui/use-posted-act'
@@ -47,6 +48,7 @@ export default function Status({ loaderData }: Route.ComponentProps) {
         <div className="flex flex-col gap-6">
           <Troubled health={health} now={now} zone={zone} acting={acting} onSkip={setSkipping} />
           <Backups backups={health.backups} now={now} zone={zone} />
+          <Threads threads={health.threads} now={now} zone={zone} />
         </div>
         <Figures health={health} now={now} zone={zone} />
       </div>

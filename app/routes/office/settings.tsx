@@ -4,6 +4,7 @@ import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { currentOffice, officeVersions } from '#server/office/office'
 import { ownRoles } from '#server/person/roles'
+import { LogoField } from '../../office/logo-field'
 import {
   AccessFields,
   BackupFields,
@@ -73,6 +74,11 @@ function Editor({ version, office, versions, roles, now, edits }: Route.Componen
           <legend className="sr-only">Settings of the brokerage</legend>
           <Section title="The brokerage" note="Documents keep the name and terms they were issued under.">
             <IdentityFields {...fields} />
+            <LogoField
+              value={fields.typed.logo}
+              onChange={(logo) => fields.set({ logo })}
+              error={fields.error('logo')}
+            />
           </Section>
           <Section title="Terms">
             <TermsFields {...fields} />
