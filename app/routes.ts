@@ -85,7 +85,7 @@ export default [
     route('quotes/:quoteId/act', 'routes/quotes/act.ts'),
     route('quotes/:quoteId/lines/:lineId', 'routes/quotes/line.ts'),
     route('quotes/:quoteId/document', 'routes/quotes/document.ts'),
-    route('quotes/:quoteId/document', 'routes/quotes/pdf.ts'),
+    route('quotes/:quoteId/pdf', 'routes/quotes/pdf.ts'),
     route('quotes/:quoteId/export/:format', 'routes/quotes/file.ts'),
     route('customers/:customerId/pricing', 'routes/quotes/customer-pricing.ts'),
 

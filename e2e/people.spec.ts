@@ -206,7 +206,7 @@ test('whose loads are shown is chosen once, by key too, and holds in every room'
 test('a logo is at the head of what is issued once it was saved, and what is no picture is told', async ({ page }) => {
   const pixel = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=='
   const rep = await caller()
-  const hasPicture = async () => (await (await rep.get('/quotes/1/document')).body()).includes('/Subtype /Image')
+  const hasPicture = async () => (await (await rep.get('/quotes/1/pdf')).body()).includes('/Subtype /Image')
   expect(await hasPicture()).toBe(false)
   await signIn(page, odile)
   await page.goto('/settings')

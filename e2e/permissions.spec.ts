@@ -48,6 +48,11 @@ test('every route has a line that says who may use it, and no line is left of a 
   expect(Object.keys(routeAccess).sort()).toEqual([...new Set(paths(routes as Entry[]))].sort())
 })
 
+test('no two routes have one address: the later would never be asked', () => {
+  const all = paths(routes as Entry[])
+  expect(all.filter((path, at) => all.indexOf(path) !== at)).toEqual([])
+})
+
 test('every permission is asked for by some route, or by the decision behind one', () => {
   const asked = Object.values(routeAccess).flatMap(({ get, post = [] }) => [get, ...post.map(({ needs }) => needs)])
   // These are asked for inside an award, by what it comes to.

@@ -94,6 +94,7 @@ export const routeAccess: Record<string, RouteAccess> = {
   },
   '/quotes/:quoteId/lines/:lineId': anybody,
   '/quotes/:quoteId/document': reads('edit_quotes'),
+  '/quotes/:quoteId/pdf': reads('edit_quotes'),
   '/quotes/:quoteId/export/:format': reads('export'),
   '/customers/:customerId/pricing': writes('set_pricing'),
   '/intake/act': writes('answer_tenders', { intent: 'accept', noticeIds: [999_999] }),

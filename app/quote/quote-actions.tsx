@@ -34,7 +34,7 @@ export function QuoteActions({ desk }: { desk: QuoteDesk }) {
       </span>
       <span className="ml-auto flex items-center gap-4">
         {mayEdit && (
-          <a href={`/quotes/${page.quote.id}/document`} target="_blank" rel="noreferrer" className="link">
+          <a href={`/quotes/${page.quote.id}/pdf`} target="_blank" rel="noreferrer" className="link">
             Customer PDF
           </a>
         )}

@@ -23,7 +23,7 @@ export function QuoteLog({
           {page.versions.map((version) => (
             <a
               key={version.id}
-              href={`/quotes/${page.quote.id}/document?version=${version.id}`}
+              href={`/quotes/${page.quote.id}/pdf?version=${version.id}`}
               target="_blank"
               rel="noreferrer"
               className="link"
