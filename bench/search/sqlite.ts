@@ -28,7 +28,7 @@ export function makeSqlite() {
       const states = [...(toStates ?? []), ...(destination ? [destination.region] : [])]
       const pays = payPerMile(posting)
       row.run(
-        ...[slot, posting.id, posting.kind, posting.equipment, posting.full ? 1 : 0, origin.region],
+        ...[slot, posting.id, posting.kind, posting.equipment, (posting.full ?? true) ? 1 : 0, origin.region],
         ...[destination?.region ?? null, states.length === 0 ? 1 : 0, origin.lat, origin.lon],
         ...[destination?.lat ?? null, destination?.lon ?? null, posting.lengthFt ?? null, posting.weightLb ?? null],
         ...[
@@ -36,7 +36,7 @@ export function makeSqlite() {
           dayNumber(posting.earliest),
           dayNumber(posting.latest ?? posting.earliest),
         ],
-        ...[instantOf(posting.postedAt), posting.company.toLowerCase()],
+        ...[instantOf(posting.postedAt), (posting.company ?? '').toLowerCase()],
       )
       for (const state of new Set(states)) goes.run(slot, state)
       box.run(slot, origin.lat, origin.lat, origin.lon, origin.lon)

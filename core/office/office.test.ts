@@ -71,8 +71,8 @@ describe('a version', () => {
   )
 })
 
-test('a document gets the name, address and numbers, and nothing of margins or rules', () =>
-  expect(Object.keys(brokerOf(office)).sort()).toEqual(['address', 'mail', 'mcNumber', 'name', 'phone']))
+test('a document gets the name, logo, address and numbers, and nothing of margins or rules', () =>
+  expect(Object.keys(brokerOf(office)).sort()).toEqual(['address', 'logo', 'mail', 'mcNumber', 'name', 'phone']))
 
 test('our own mail comes from the domain of the office’s address', () =>
   expect(mailDomainOf(office)).toBe('harborwren.example'))

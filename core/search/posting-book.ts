@@ -53,7 +53,7 @@ export class PostingBook {
     this.enterRow(posting, slot)
     this.goesTo[slot] = this.statesOf(posting)
     setBit(this.live, slot)
-    if (posting.full) setBit(this.full, slot)
+    if (posting.full ?? true) setBit(this.full, slot)
     this.eachSet(slot, (bits, key) => bits.add(key, slot))
     if (this.goesTo[slot]!.length === 0) setBit(this.open, slot)
     if (this.isLong(slot)) setBit(this.long, slot)
@@ -99,7 +99,7 @@ export class PostingBook {
     numbers[from + whole.destPlace] = destination ? this.places.numberOf(destination) : -1
     numbers[from + whole.originState] = this.states.numberOf(origin.region)
     numbers[from + whole.equipment] = this.equipmentNames.numberOf(posting.equipment)
-    numbers[from + whole.company] = this.companies.numberOf(posting.company.toLowerCase())
+    numbers[from + whole.company] = this.companies.numberOf((posting.company ?? '').toLowerCase())
     this.fromPlace.add(numbers[from + whole.originPlace]!, slot)
     if (destination) this.toPlace.add(numbers[from + whole.destPlace]!, slot)
   }

@@ -6,7 +6,8 @@ export type PostingKind = (typeof postingKinds)[number]
 
 const lat = z.number().min(-90).max(90)
 const lon = z.number().min(-180).max(180)
-const placeSchema = z.object({ city: z.string().default(''), region: z.string(), lat, lon })
+const text = z.string().nullish()
+const placeSchema = z.object({ city: text, region: z.string(), lat, lon })
 
 /** A calendar day that exists, `2026-12-01`. */
 const daySchema = z
@@ -24,13 +25,14 @@ const figure = z.number().nullish()
 export const postingSchema = z.object({
   id: z.string().min(1),
   kind: z.enum(postingKinds),
-  board: z.string().default(''),
+  board: text,
   origin: placeSchema,
   /** None: open to anywhere, or to `toStates` where there are any. */
   destination: placeSchema.nullish(),
   toStates: z.array(z.string()).nullish(),
   equipment: z.string().min(1),
-  full: z.boolean().default(true),
+  /** Not said: a full one. */
+  full: z.boolean().nullish(),
   lengthFt: figure,
   weightLb: figure,
   miles: figure,
@@ -39,9 +41,9 @@ export const postingSchema = z.object({
   earliest: daySchema,
   latest: daySchema.nullish(),
   postedAt: instantSchema,
-  company: z.string().default(''),
+  company: text,
   daysToPay: figure,
-  comments: z.string().default(''),
+  comments: text,
 })
 export type Posting = z.output<typeof postingSchema>
 

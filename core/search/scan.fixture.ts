@@ -50,8 +50,8 @@ function judge(posting: Posting, query: SearchQuery): Verdict {
   const [at, postedAt] = [instantOf(query.asOf), instantOf(posting.postedAt)]
   if (postedAt > at) isOut = true
   if (query.equipment && !query.equipment.includes(posting.equipment)) isOut = true
-  if (query.full !== null && query.full !== posting.full) isOut = true
-  if (query.company && !posting.company.toLowerCase().includes(query.company.toLowerCase())) isOut = true
+  if (query.full !== null && query.full !== (posting.full ?? true)) isOut = true
+  if (query.company && !(posting.company ?? '').toLowerCase().includes(query.company.toLowerCase())) isOut = true
   miss('origin', originOf(posting, query.origin), 50)
   miss('destination', destinationOf(posting, query.destination), 50)
   const [first, last] = [dayOf(posting.earliest), dayOf(posting.latest ?? posting.earliest)]

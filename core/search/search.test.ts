@@ -57,6 +57,7 @@ describe('a posting is a hit', () => {
     ['of unknown length', {}, { maxLengthFt: 48 }, true],
     ['partial', { full: false }, { full: true }, false],
     ['partial, asked for', { full: false }, { full: false }, true],
+    ['full, where it does not say', { full: null, company: null, comments: null }, { full: true }, true],
     ['as old as asked', {}, { maxAgeHours: 4 }, true],
     ['older', {}, { maxAgeHours: 3.9 }, false],
     ['posted later than asked', { postedAt: '2026-12-01T12:00:01' }, {}, false],

@@ -25,8 +25,9 @@ test.each([
   ['2028-02-29', '2028-02-29', '2028-02-29'],
 ])('%s', (text, from, to) => expect(readDays(text, today)).toEqual({ from, to }))
 
-test.each(['', 'soon', '2/30', '2026-02-29', '12/5 to 12/1', '1-2-3', 'dec', 'to 12/1', 'tomorrow-glorp'])('%s is no day', (text) =>
-  expect(readDays(text, today)).toBeNull(),
+test.each(['', 'soon', '2/30', '2026-02-29', '12/5 to 12/1', '1-2-3', 'dec', 'to 12/1', 'tomorrow-glorp'])(
+  '%s is no day',
+  (text) => expect(readDays(text, today)).toBeNull(),
 )
 
 test('a day in words is read back as that day, however far away', () =>
