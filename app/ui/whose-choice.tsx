@@ -4,8 +4,9 @@ import type { RoomKey } from './keys'
 import { usePreferences } from './preferences'
 import { usePostedAct } from './use-posted-act'
 
-/** Who is in a team may see its loads; the others choose between their own and everybody's. */
-const choicesOf = (hasTeam: boolean): Whose[] => whoseChoices.filter((each) => hasTeam || each !== 'team')
+/** Who is in a team may see its loads; the others choose between their own and everybody's. What is chosen already is always among them. */
+const choicesOf = (hasTeam: boolean, chosen: Whose): Whose[] =>
+  whoseChoices.filter((each) => hasTeam || each !== 'team' || each === chosen)
 
 const usePrefer = () => usePostedAct<{ intent: 'prefer'; change: PreferenceChange }>('/account/act')
 
@@ -19,7 +20,7 @@ export function WhoseChoice({ hasTeam }: { hasTeam: boolean }) {
       hideLabel
       className="w-34"
       value={whose}
-      options={choicesOf(hasTeam)}
+      options={choicesOf(hasTeam, whose)}
       words={whoseWords}
       onChange={(chosen) => void act({ intent: 'prefer', change: { whose: chosen } })}
     />
@@ -30,7 +31,7 @@ export function WhoseChoice({ hasTeam }: { hasTeam: boolean }) {
 export function useWhoseKey(hasTeam: boolean): RoomKey {
   const { whose } = usePreferences()
   const { act } = usePrefer()
-  const choices = choicesOf(hasTeam)
+  const choices = choicesOf(hasTeam, whose)
   const next = choices[(choices.indexOf(whose) + 1) % choices.length]!
   const words = hasTeam ? 'mine, my team’s, everybody’s' : 'mine, everybody’s'
   return { key: 'v', words, run: () => void act({ intent: 'prefer', change: { whose: next } }) }

@@ -89,7 +89,7 @@ interface Lists {
   withOpen: boolean
 }
 
-/** A slot on a list is looked at in any order: it costs as much as so many of a set, which are walked one after the other. */
+/** What putting a slot of a list into a set costs, beside looking at one of the set: lists that leave half as many are worth it. */
 const listedCost = 2
 
 /** The places whose slots are walked in place of the sets; null where the sets leave fewer. */

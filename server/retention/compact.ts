@@ -2,7 +2,7 @@ import { isOfficeOpen } from '#core/office/hours'
 import type { Db } from '#server/db.server'
 import { officeOf } from '#server/office/office'
 
-/** Pages given back in one step: some 16 MB an hour at a step every five seconds, a few milliseconds each. */
+/** Pages given back in one step: a megabyte of SQLite's usual 4 kB pages. */
 const pagesAtOnce = 256
 /** Less than this stays: it is filled again soon. */
 const leastShare = 0.1

@@ -72,6 +72,10 @@ describe('records past their days', () => {
     expect([old, kept, waits, toRead].map(rawOf)).toEqual(['', 'ISA', 'ISA', 'ISA'])
     expect(gone()).toEqual({})
   })
+  test('few interchanges lose their bytes at a time, since they may be large', () => {
+    for (let index = 0; index < 25; index++) addExchange(just(rawKeptDays) - 1)
+    expect([gone(), gone(), gone()]).toEqual([{ 'exchange files': 20 }, { 'exchange files': 5 }, {}])
+  })
   test('email that was read and is of no load goes; a load’s own and unread email stay', () => {
     const loadId = openLoad(world.db)
     const mail = (messageId: string, over: Partial<typeof message.$inferInsert>) =>

@@ -4,14 +4,16 @@ import { officeOf } from '#server/office/office'
 
 type Kept = Office['running']
 
-/** Rows that one step removes at most: a request never waits longer than for them. */
+/** Rows that one step removes at most: requests wait meanwhile. */
 const atOnce = 500
+/** Fewer of what may be large: the pages of every interchange are freed one by one. */
+const filesAtOnce = 20
 
 /**
  * Every kind of record that grows and may go, with the days that the office keeps it and the step that removes the oldest. What is removed is
  * found by an index of its own, so that a step with nothing to do costs nothing, however much is kept.
  */
-const kinds: readonly { name: string; days: (kept: Kept) => number; step: string }[] = [
+const kinds: readonly { name: string; days: (kept: Kept) => number; step: string; atOnce?: number }[] = [
   {
     name: 'sent',
     days: ({ sentKeptDays }) => sentKeptDays,
@@ -20,6 +22,7 @@ const kinds: readonly { name: string; days: (kept: Kept) => number; step: string
   {
     name: 'exchange files',
     days: ({ rawKeptDays }) => rawKeptDays,
+    atOnce: filesAtOnce,
     // What still has to be read or sent keeps its bytes, however old.
     step: `update exchange set raw = zeroblob(0) where id in (
       select id from exchange where length(raw) > 0 and at < @before and state not in ('waiting', 'failed')
@@ -52,6 +55,9 @@ const steps = prepared((db) =>
 export function pruneOld(db: Db, now: number): Record<string, number> {
   const kept = officeOf(db).running
   return Object.fromEntries(
-    steps(db).map(({ name, days, run }) => [name, run.run({ before: now - days(kept) * 86_400_000, atOnce }).changes]),
+    steps(db).map(({ name, days, run, atOnce: most = atOnce }) => [
+      name,
+      run.run({ before: now - days(kept) * 86_400_000, atOnce: most }).changes,
+    ]),
   )
 }
