@@ -14,8 +14,6 @@ export default defineConfig({
     hookTimeout: 60_000,
     env: {
       OX_SECRET: 'a secret for tests only',
-      OX_BOARD_KEY: 'a key for tests',
-      OX_BOARD_SECRET: 'a board secret for tests',
       OX_LOG_LEVEL: 'silent',
       OX_DATA: join(tmpdir(), 'oxpecker-tests'),
     },

@@ -10,6 +10,9 @@ export default [
     route('loads/:loadId', 'routes/loads/load.tsx'),
     route('loads/:loadId/change', 'routes/loads/change.tsx'),
 
+    route('boards', 'routes/boards/postings.tsx'),
+    route('boards/search', 'routes/boards/search.tsx'),
+
     route('rates/suspects', 'routes/rates/suspects.tsx'),
 
     route('quotes', 'routes/quotes/quotes.tsx'),
@@ -67,12 +70,17 @@ export default [
     route('loads/unfinished', 'routes/loads/unfinished.ts'),
     route('loads/:loadId/rates', 'routes/loads/rates.ts'),
     route('loads/:loadId/act', 'routes/loads/act.ts'),
+    route('loads/:loadId/posting', 'routes/loads/posting.ts'),
     route('loads/:loadId/gate/:carrierId', 'routes/loads/gate.ts'),
     route('loads/:loadId/log', 'routes/loads/log.ts'),
     route('loads/:loadId/messages/:messageId', 'routes/loads/message.ts'),
     route('loads/:loadId/confirmations/:confirmationId/pdf', 'routes/loads/confirmation-pdf.ts'),
     route('loads.csv', 'routes/loads/csv.ts'),
     route('loads/route', 'routes/loads/route.ts'),
+
+    route('boards/act', 'routes/boards/act.ts'),
+    route('boards/search/act', 'routes/boards/search-act.ts'),
+    route('boards/fits', 'routes/boards/fits.ts'),
 
     route('documents/add', 'routes/documents/add.ts'),
     route('documents/act', 'routes/documents/act.ts'),
@@ -138,7 +146,7 @@ export default [
   route('c/:token/pdf', 'routes/outside/carrier-pdf.ts'),
   route('c/:token/documents/:documentId', 'routes/outside/carrier-document.ts'),
   route('metrics', 'routes/health/metrics.ts'),
-  route('board/replies', 'routes/outside/board-replies.ts'),
+  route('board/:board/replies', 'routes/outside/board-replies.ts'),
   route('exchange/in/:partnerId', 'routes/exchange/in.ts'),
   route('*', 'routes/desk/nowhere.tsx'),
 ] satisfies RouteConfig

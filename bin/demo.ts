@@ -4,12 +4,14 @@ import { buildIfNeeded } from './build'
 import { answering, stopAll } from './processes'
 import {
   startApplication,
-  startBoard,
   startMail,
   startMarket,
   startPartners,
   startRegister,
+  startSaltlick,
   startSite,
+  startWaterhole,
+  startWindpump,
   surroundings,
 } from './surroundings'
 
@@ -25,11 +27,13 @@ if (fresh) console.error('Demo world made.')
 
 const children = [
   startMail(around),
-  startBoard(around),
+  startSaltlick(around),
   startMarket(around),
   startRegister(around),
   startPartners(around),
   startSite(around),
+  startWaterhole(around),
+  startWindpump(around),
 ]
 await answering(`${around.mailbox}/healthz`, children[0]!)
 await answering(`${around.market}/healthz`, children[2]!)

@@ -5,19 +5,22 @@ import { start } from './processes'
 
 export interface Surroundings {
   folder: string
-  /** The first of nine ports: application, board, mail (SMTP), mailbox (HTTP), our inbound mail, market figures, register of carriers, trading partners, a shipper's site. */
+  /** The first of eleven ports: application, board, mail (SMTP), mailbox (HTTP), our inbound mail, market figures, register of carriers, trading partners, a shipper's site, two more boards. */
   port: number
   origin: string
   mailbox: string
-  board: string
+  /** The load boards, by the names that their adapters have. */
+  boards: { Saltlick: string; Waterhole: string; Windpump: string }
   market: string
   register: string
   partners: string
   site: string
   /** What the demo's trading partners have to know of us, and we of them. */
-  wires: { secret: string; partners: string; site: string; application: string }
+  wires: { secret: string; partners: string; site: string; application: string; boards: Surroundings['boards'] }
   application: Record<string, string>
-  boardEnvironment: Record<string, string>
+  saltlickEnvironment: Record<string, string>
+  waterholeEnvironment: Record<string, string>
+  windpumpEnvironment: Record<string, string>
   mailEnvironment: Record<string, string>
   marketEnvironment: Record<string, string>
   registerEnvironment: Record<string, string>
@@ -37,12 +40,26 @@ function standInEnvironments(folder: string, port: number, secret: string) {
   const file = (name: string) => join(folder, name)
   const at = (offset: number) => String(port + offset)
   return {
-    boardEnvironment: {
-      BOARD_PORT: at(1),
-      BOARD_KEY: `${secret}-key`,
-      BOARD_SECRET: `${secret}-board`,
-      BOARD_MEMBERS: file('board-members.json'),
-      BOARD_SMTP_PORT: at(2),
+    saltlickEnvironment: {
+      SALTLICK_PORT: at(1),
+      SALTLICK_KEY: `${secret}-key`,
+      SALTLICK_SECRET: `${secret}-board`,
+      SALTLICK_MEMBERS: file('board-members.json'),
+      SALTLICK_SMTP_PORT: at(2),
+    },
+    waterholeEnvironment: {
+      WATERHOLE_PORT: at(9),
+      WATERHOLE_MEMBER: 'ploverrook',
+      WATERHOLE_WORD: `${secret}-word`,
+      WATERHOLE_MEMBERS: file('board-members.json'),
+      WATERHOLE_SMTP_PORT: at(2),
+    },
+    windpumpEnvironment: {
+      WINDPUMP_PORT: at(10),
+      WINDPUMP_USER: 'ploverrook',
+      WINDPUMP_PASSWORD: `${secret}-password`,
+      WINDPUMP_MEMBERS: file('board-members.json'),
+      WINDPUMP_SMTP_PORT: at(2),
     },
     mailEnvironment: {
       MAIL_SMTP_PORT: at(2),
@@ -77,26 +94,24 @@ export function surroundings(folder: string, port: number): Surroundings {
   const secret = secretOf(folder)
   const local = (offset: number) => `http://127.0.0.1:${port + offset}`
   const [origin, mailbox] = [`http://localhost:${port}`, `http://localhost:${port + 3}`]
-  const [board, market, register, partners, site] = [local(1), local(5), local(6), local(7), local(8)]
+  const [market, register, partners, site] = [local(5), local(6), local(7), local(8)]
+  const boards = { Saltlick: local(1), Waterhole: local(9), Windpump: local(10) }
   return {
     folder,
     port,
     origin,
     mailbox,
-    board,
+    boards,
     market,
     register,
     partners,
     site,
-    wires: { secret, partners, site, application: local(0) },
+    wires: { secret, partners, site, application: local(0), boards },
     application: {
       OX_DATA: folder,
       OX_PORT: String(port),
       OX_ORIGIN: origin,
       OX_SECRET: secret,
-      OX_BOARD_URL: board,
-      OX_BOARD_KEY: `${secret}-key`,
-      OX_BOARD_SECRET: `${secret}-board`,
       OX_MARKET_URL: market,
       OX_REGISTER_URL: register,
       OX_SMTP_HOST: '127.0.0.1',
@@ -120,8 +135,12 @@ const starter =
       true,
     )
 
-/** Starts the load board’s stand-in. */
-export const startBoard = starter('board', ({ boardEnvironment }) => boardEnvironment)
+/** Starts the load board Saltlick. */
+export const startSaltlick = starter('saltlick', ({ saltlickEnvironment }) => saltlickEnvironment)
+/** Starts the load board Waterhole. */
+export const startWaterhole = starter('waterhole', ({ waterholeEnvironment }) => waterholeEnvironment)
+/** Starts the load board Windpump. */
+export const startWindpump = starter('windpump', ({ windpumpEnvironment }) => windpumpEnvironment)
 /** Starts the mail server’s stand-in. */
 export const startMail = starter('mail', ({ mailEnvironment }) => mailEnvironment)
 /** Starts the publisher of market averages and diesel prices. */

@@ -1,13 +1,14 @@
 import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { databasePath, openDatabase } from '#server/db.server'
+import { type BoardWires, connectBoards } from '../demo/boards'
 import { generateDemo, writeBoardMembers, writeRegisterMembers } from '../demo/generate'
 import { type PartnerWires, writePartnerMembers, writeSiteFreight } from '../demo/partner-wires'
 
 /** Makes the demo world in a folder unless it is there already; whether it was made. */
 export async function makeWorld(
   folder: string,
-  plan: { seed: number; pastLoads: number; wires?: PartnerWires & { application: string } },
+  plan: { seed: number; pastLoads: number; wires?: PartnerWires & BoardWires & { application: string } },
 ): Promise<boolean> {
   const path = databasePath(folder)
   if (existsSync(path)) return false
@@ -18,6 +19,7 @@ export async function makeWorld(
   const db = openDatabase(making, { durable: false })
   await generateDemo(db, { ...plan, now: Date.now() })
   writeBoardMembers(db, folder)
+  if (plan.wires) connectBoards(db, plan.wires, Date.now())
   writeRegisterMembers(db, folder)
   if (plan.wires) {
     writePartnerMembers(db, folder, plan.wires.application)

@@ -116,10 +116,17 @@ function writeOpenLoad(
   )
   if (!('loadId' in made)) throw new Error(`Demo load refused: ${JSON.stringify(made)}`)
   if (draft) return
-  if (plan.index % 4 === 1) carryOut(db, made.loadId, { kind: 'post', board: 'Saltlick' }, { now: madeAt + 60_000, by })
+  for (const board of boardsOf(plan.index))
+    carryOut(db, made.loadId, { kind: 'post', board }, { now: madeAt + 60_000, by })
   if (plan.index % 5 === 3) return cover(db, world, made.loadId, shipment, { ...plan, by, madeAt, lane }, now, luck)
   if (plan.index % 2 === 0) addOffers(db, world, made.loadId, shipment, lane, madeAt, now, luck)
 }
+
+/** Every fourth load is posted; on more than one board now and then. */
+const boardsOf = (index: number): string[] =>
+  index % 4 === 1
+    ? ['Saltlick', ...(index % 8 === 1 ? ['Waterhole'] : []), ...(index % 12 === 1 ? ['Windpump'] : [])]
+    : []
 
 function addOffers(
   db: Db,

@@ -222,7 +222,7 @@ test('bad input at every route: an error in words, status 4xx, nothing written',
     ['export: as a viewer', () => viewer.get('/loads.csv'), 403],
     ['sign in: nothing', () => stranger.post('/sign-in', { form: {} }), 400],
     ['sign in: wrong', () => stranger.post('/sign-in', { form: { mail: 'x@y.example', password: 'x' } }), 401],
-    ['board: no signature', () => stranger.post('/board/replies', { data: { answer_no: 'A' } }), 401],
+    ['board: no signature', () => stranger.post('/board/saltlick/replies', { data: { answer_no: 'A' } }), 401],
     ['link: altered', () => stranger.get('/c/1.AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA'), 404],
     ['link: nonsense', () => stranger.get('/c/..%2f..%2fetc'), 404],
     [

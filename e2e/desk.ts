@@ -2,7 +2,8 @@ import { expect, type Page, request } from '@playwright/test'
 import { demoPassword } from '../demo/world'
 import { world } from './world'
 
-export const { mailbox, board } = world
+export const { mailbox } = world
+export const board = world.boards.Saltlick
 
 /** Signs a page's browser in as somebody of the demo desk, and opens the Horizon; the form itself has its own journeys. */
 export async function signIn(page: Page, mail = 'ines@ploverrook.example'): Promise<void> {

@@ -110,7 +110,7 @@ test('a second signal ends it at once', async () => {
 test('settings that are wrong or misspelt end the start with one sentence, from whatever folder', async () => {
   mkdirSync(folder, { recursive: true })
   for (const [environment, words] of [
-    [{ ...around.application, OX_BOARD_SECRET: 'short' }, 'OX_BOARD_SECRET'],
+    [{ ...around.application, OX_METRICS_KEY: 'short' }, 'OX_METRICS_KEY'],
     [{ ...around.application, OX_SMTP_HSOT: 'mail' }, 'OX_SMTP_HSOT is not a setting (is OX_SMTP_HOST meant?)'],
     [{ ...around.application, OX_PORT: 'high' }, 'OX_PORT'],
   ] as const) {

@@ -14,6 +14,10 @@ const reads = (get: Access): RouteAccess => ({ get })
 const writes = (needs: Access, body?: object): RouteAccess => ({ post: [{ needs, body }] })
 const merge = { intent: 'merge', otherId: 999_998 }
 const contact = { name: 'Ana Reed', role: '', phone: '208-555-0111', mail: '', receives: [] }
+const workNote = {
+  ...{ key: 't:nobody', state: 'called', words: '' },
+  found: { kind: 'truck', origin: { region: 'ID', lat: 43, lon: -116 }, equipment: 'van', earliest: '2026-12-01' },
+}
 const removeContact = { intent: 'remove_contact', contactId: 999_999 }
 
 /** Every route of the application, with who may use it: a new one has to be given its line here. */
@@ -23,6 +27,8 @@ export const routeAccess: Record<string, RouteAccess> = {
   '/loads/new': reads('edit_loads'),
   '/loads/:loadId': anybody,
   '/loads/:loadId/change': reads('edit_loads'),
+  '/boards': anybody,
+  '/boards/search': anybody,
   '/rates/suspects': anybody,
   '/quotes': anybody,
   '/quotes/:quoteId': anybody,
@@ -49,6 +55,14 @@ export const routeAccess: Record<string, RouteAccess> = {
   '/account': anybody,
   '/status': reads('see_health'),
 
+  '/boards/act': writes('edit_loads', { intent: 'refresh', ids: [999_999] }),
+  '/boards/search/act': {
+    post: [
+      { needs: 'handle_offers', body: { intent: 'note', note: workNote } },
+      { needs: 'signed in', body: { intent: 'seen_search', id: 999_999 } },
+    ],
+  },
+  '/boards/fits': anybody,
   '/how-far': anybody,
   '/map/shapes.svg': anybody,
   '/find/:subject': anybody,
@@ -67,6 +81,7 @@ export const routeAccess: Record<string, RouteAccess> = {
   '/loads/usual-freight/:customerId': reads('edit_loads'),
   '/loads/unfinished': writes('edit_loads'),
   '/loads/:loadId/rates': anybody,
+  '/loads/:loadId/posting': { get: 'edit_loads', post: [{ needs: 'edit_loads', body: { terms: {} } }] },
   '/loads/:loadId/act': {
     post: [
       { needs: 'edit_loads', body: { intent: 'cancel', reason: 'no such load' } },
@@ -148,7 +163,7 @@ export const routeAccess: Record<string, RouteAccess> = {
   '/c/:token/pdf': reads('open'),
   '/c/:token/documents/:documentId': reads('open'),
   '/metrics': { get: 'own key' },
-  '/board/replies': writes('own key'),
+  '/board/:board/replies': writes('own key'),
   '/exchange/in/:partnerId': writes('own key'),
   '/*': reads('open'),
 }

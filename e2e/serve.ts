@@ -4,12 +4,14 @@ import { buildIfNeeded } from '../bin/build'
 import { answering, stopAll } from '../bin/processes'
 import {
   startApplication,
-  startBoard,
   startMail,
   startMarket,
   startPartners,
   startRegister,
+  startSaltlick,
   startSite,
+  startWaterhole,
+  startWindpump,
 } from '../bin/surroundings'
 import { worldOf } from './world'
 
@@ -22,14 +24,16 @@ const { makeWorld } = await import('../bin/world')
 await makeWorld(around.folder, { seed: 11, pastLoads: 1500, wires: around.wires })
 const children = [
   startMail(around),
-  startBoard(around, { BOARD_TROUBLE: '0.2', BOARD_PACE: '3' }),
+  startSaltlick(around, { SALTLICK_TROUBLE: '0.2', SALTLICK_PACE: '3' }),
   startMarket(around, { MARKET_TROUBLE: '0' }),
   startRegister(around, { REGISTER_TROUBLE: '0', REGISTER_SIZE: '3000' }),
   startPartners(around),
   startSite(around, { SITE_PACE: '0' }),
+  startWaterhole(around, { WATERHOLE_CALLS: '100000' }),
+  startWindpump(around, { WINDPUMP_CLOSED: '' }),
 ]
 await answering(`${around.mailbox}/healthz`, children[0]!)
-await answering(`${around.board}/healthz`, children[1]!)
+await answering(`${around.boards.Saltlick}/healthz`, children[1]!)
 await answering(`${around.market}/healthz`, children[2]!)
 await answering(`${around.register}/healthz`, children[3]!)
 await answering(`${around.partners}/healthz`, children[4]!)

@@ -5,6 +5,7 @@ import { callerContext, nonceContext } from '#server/access/context'
 import { needsSetUp } from '#server/access/people'
 import { reseal } from '#server/access/reseal'
 import { startBackups } from '#server/backup/schedule'
+import { startBoardKeeping } from '#server/board-keeping/loops'
 import { readyDirectory } from '#server/carrier/directory'
 import { reportListenerFaults } from '#server/changes'
 import { closeDatabase, DatabaseProblem, type Db, database, storageProblem } from '#server/db.server'
@@ -21,6 +22,7 @@ import { startInboundMail } from '#server/message/inbound'
 import { lapseOffers } from '#server/offer/offers'
 import { outboxKinds, releaseHeld } from '#server/outbox/outbox'
 import { startWorker } from '#server/outbox/worker'
+import { startReplies } from '#server/outside/board-replies'
 import { stopDrawers } from '#server/pdf/draw'
 import { setUpKey } from '#server/person/set-up'
 import { readyPlaces } from '#server/place/find'
@@ -29,6 +31,7 @@ import { startRateModel } from '#server/rates/model'
 import { stopReaders } from '#server/read/read'
 import { compactIdle } from '#server/retention/compact'
 import { pruneOld } from '#server/retention/retention'
+import { seenOn, startReadingBoards } from '#server/search/read-boards'
 import { SettingsProblem, settings } from '#server/settings.server'
 import { startVetting } from '#server/vetting/schedule'
 import { startPartnerLoops } from './partner-loops'
@@ -127,6 +130,7 @@ export async function startWork(): Promise<() => Promise<void>> {
   const vetting = startVetting(db)
   const workers = outboxKinds.map((kind) => startWorker(db, kind, senders[kind]))
   const tenders = startPartnerLoops(db)
+  const boards = [startReadingBoards(db), startBoardKeeping(db, seenOn), startReplies(db, settings().OX_BOARD_READ_MS)]
   const inbound = await startInboundMail(db, settings().OX_INBOUND_PORT)
   const lapsing = setInterval(() => endWhatRanOut(db, Date.now()), lapseEvery)
   const readying = [
@@ -147,6 +151,7 @@ export async function startWork(): Promise<() => Promise<void>> {
       stopReaders(),
       stopRates(),
       tenders.stop(),
+      ...boards.map((loop) => loop.stop()),
       new Promise<void>((resolve) => inbound.close(() => resolve())),
       ...workers.map((worker) => worker.stop()),
     ])

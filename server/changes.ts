@@ -2,7 +2,7 @@ import type { Aggregate } from '#core/event/event'
 
 /** Something that changed: which one of what, and how. `id` null: several of them at once. */
 export interface Change {
-  aggregate: Aggregate | 'outbox'
+  aggregate: Aggregate | 'outbox' | 'board' | 'floor'
   id: number | null
   kind: string
   /** The number of its event, where one was recorded. */

@@ -5,7 +5,7 @@ import { sendConfirmationMail } from '#server/message/send'
 import type { Sender } from '#server/outbox/deliver'
 import type { OutboxKind } from '#server/outbox/outbox'
 import { sendPersonMail } from '#server/person/send'
-import { sendToBoard } from '#server/posting/board'
+import { sendToBoard } from '#server/posting/send'
 import { sendQuoteMail } from '#server/quote/send'
 
 /** What sends each kind of outbox entry. */

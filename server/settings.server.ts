@@ -27,10 +27,10 @@ const settingsSchema = z.strictObject({
   OX_SECRET_BEFORE: secret('opens what the last secret signed', 16).optional(),
   /** 'yes' keeps whoever brought a carrier's document from clearing it. */
   OX_SECOND_PERSON_CHECKS: z.enum(['yes', 'no']).default('yes'),
-  OX_BOARD_URL: z.string().url().optional(),
-  /** Without both the board is not connected: nothing is posted, and no answer of it is believed. */
-  OX_BOARD_KEY: secret('signs us in at the board', 8).optional(),
-  OX_BOARD_SECRET: secret('proves that an answer is the board’s', 16).optional(),
+  /** How often what each load board shows is held against what it should show. */
+  OX_BOARD_CHECK_MS: z.coerce.number().int().min(200).default(180_000),
+  /** How often each load board is read for what is new on it. */
+  OX_BOARD_READ_MS: z.coerce.number().int().min(200).default(15_000),
   OX_MARKET_URL: z.string().url().optional(),
   OX_REGISTER_URL: z.string().url().optional(),
   OX_REGISTER_EVERY_MS: z.coerce.number().int().min(200).default(600_000),

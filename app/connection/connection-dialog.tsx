@@ -8,6 +8,7 @@ import { Choice, Field } from '../ui/field'
 import { FormDialog } from '../ui/form-dialog'
 import { postJson } from '../ui/post'
 import type { Saving } from '../ui/use-saving'
+import { ConnectionResult } from './connection-result'
 
 interface Typed {
   address: string
@@ -15,14 +16,13 @@ interface Typed {
   tls: 'offered' | 'required'
   user: string
   secret: string
-  callbackSecret: string
 }
 
 /** What the form means, as the server takes it. */
 const connectionFrom = (kind: ConnectionKind, typed: Typed) => {
-  const { address, port, tls, user, secret, callbackSecret } = typed
+  const { address, port, tls, user, secret } = typed
   if (kind === 'mail_out') return { kind, host: address, port: Number(port || Number.NaN), tls, user, secret }
-  return kind === 'board' ? { kind, url: address, secret, callbackSecret } : { kind, url: address }
+  return { kind, url: address }
 }
 
 const tlsWords = {
@@ -48,7 +48,6 @@ export function ConnectionDialog({
     tls: current?.tls ?? 'required',
     user: current?.user ?? '',
     secret: '',
-    callbackSecret: '',
   })
   const [result, setResult] = useState<TestResult | 'testing' | null>(null)
   const { revalidate } = useRevalidator()
@@ -78,23 +77,12 @@ export function ConnectionDialog({
         onClose()
       }}
       onClose={onClose}
-      after={<Result result={result} />}
+      after={<ConnectionResult result={result} />}
     >
       {(error) => (
         <ConnectionFields kind={kind} typed={typed} set={set} error={error} hasSecret={connection.hasSecret} />
       )}
     </FormDialog>
-  )
-}
-
-function Result({ result }: { result: TestResult | 'testing' | null }) {
-  if (result === null) return null
-  if (result === 'testing') return <p role="status">Testing…</p>
-  return (
-    <p role="status" className={`mt-2 ${result.ok ? 'text-acacia' : 'text-bill'}`}>
-      {result.ok ? 'It works. ' : 'It does not work. '}
-      {result.words}
-    </p>
   )
 }
 
@@ -109,15 +97,15 @@ interface ConnectionFieldsProps {
 function ConnectionFields({ kind, typed, set, error, hasSecret }: ConnectionFieldsProps) {
   const isMail = kind === 'mail_out'
   const kept = hasSecret ? 'leave empty to keep the one on file' : ''
-  const secretField = (field: 'secret' | 'callbackSecret', label: string) => (
+  const secretField = (label: string) => (
     <Field
       label={label}
       type="password"
       autoComplete="new-password"
       placeholder={kept}
-      value={typed[field]}
-      onChange={(event) => set({ [field]: event.target.value })}
-      error={error(field)}
+      value={typed.secret}
+      onChange={(event) => set({ secret: event.target.value })}
+      error={error('secret')}
     />
   )
   return (
@@ -154,13 +142,7 @@ function ConnectionFields({ kind, typed, set, error, hasSecret }: ConnectionFiel
             onChange={(event) => set({ user: event.target.value })}
             error={error('user')}
           />
-          {secretField('secret', 'Password')}
-        </>
-      )}
-      {kind === 'board' && (
-        <>
-          {secretField('secret', 'Our key at the board')}
-          {secretField('callbackSecret', 'Secret that the board signs its answers with')}
+          {secretField('Password')}
         </>
       )}
     </>

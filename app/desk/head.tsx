@@ -42,6 +42,7 @@ export function Head({
           pressing={tenders.soon}
         />
         <RoomLink to="/loads" words="Loads" />
+        <RoomLink to="/boards" words="Boards" />
         <RoomLink to="/customers" also={['/facilities']} words="Customers" />
         <RoomLink to="/carriers" also={['/vetting']} words="Carriers" />
       </nav>

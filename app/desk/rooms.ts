@@ -24,6 +24,13 @@ export const rooms: readonly RoomEntry[] = [
     words: 'Carriers that need attention: documents, payees, policies that lapse',
     key: '6',
   },
+  { to: '/boards', words: 'Boards: what is posted where', also: 'postings load board refresh', key: 'B' },
+  {
+    to: '/boards/search',
+    words: 'Search the boards: trucks and loads out there',
+    also: 'find truck capacity market next load',
+    key: 'T',
+  },
   { to: '/exchange', words: 'Exchange: what went to and came from trading partners', also: 'edi x12 files', key: '7' },
   { to: '/partners', words: 'Trading partners: connections and codes', also: 'edi settings', key: '8' },
   { to: '/answering', words: 'Answering rules: tenders answered by themselves', also: 'automation', key: '9' },

@@ -10,6 +10,7 @@ const shown: { key: string; first?: boolean; short: string }[] = [
   { key: 'c', short: 'Counter' },
   { key: 'x', short: 'Decline' },
   { key: 'p', short: 'Post' },
+  { key: 'd', short: 'Take down' },
   { key: 'l', short: 'Limits' },
   { key: 'b', short: 'Change pay' },
   { key: 't', short: 'Check call' },
@@ -31,7 +32,7 @@ export function LoadActions({ desk, keys }: { desk: LoadDesk; keys: RoomKey[] })
             onClick={action.run}
             title={action.words}
           >
-            {key === 'p' && desk.posting ? 'Take down' : short} <kbd className="key">{key}</kbd>
+            {key === 'p' && desk.posting ? 'Postings' : short} <kbd className="key">{key}</kbd>
           </button>
         )
       })}

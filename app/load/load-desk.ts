@@ -22,6 +22,7 @@ export type OpenDialog =
   | {
       kind:
         | 'limits'
+        | 'post'
         | 'pay'
         | 'send'
         | 'cancel'
@@ -53,10 +54,12 @@ export interface LoadDesk extends LoadPermissions {
 }
 
 /** The state of a load's page: the dialog that is open, the offer that is chosen, and where the load is in its life. */
-export function useLoadDesk(data: LoadPermissions & Pick<LoadDesk, 'page' | 'now' | 'zone'>): LoadDesk {
+export function useLoadDesk(
+  data: LoadPermissions & Pick<LoadDesk, 'page' | 'now' | 'zone'> & { opens: OpenDialog | null },
+): LoadDesk {
   const { load, offers, postings } = data.page
   const acting = useAct(load.id)
-  const [dialog, setDialog] = useState<OpenDialog | null>(null)
+  const [dialog, setDialog] = useState<OpenDialog | null>(data.opens)
   const [picked, setPicked] = useState<number | null>(null)
   useLive(({ aggregate, id }) => aggregate === 'load' && id === load.id)
   const liveOffers = offers.filter((offer) => offer.state === 'open')

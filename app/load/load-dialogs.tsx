@@ -1,3 +1,4 @@
+import { PostingDialog } from '../posting/posting-dialog'
 import { AwardDialog, PayDialog } from './award-dialog'
 import { CheckCallDialog } from './check-call-dialog'
 import { SendDialog } from './confirmation-panel'
@@ -13,6 +14,16 @@ import { CounterDialog, LimitsDialog, ReasonDialog } from './small-dialogs'
 function advisedCounter({ plan }: LoadDesk['page'], offerId: number): number | null {
   const advice = plan?.advice.find((each) => each.offerId === offerId)?.advice
   return advice?.step === 'counter' ? advice.atMinor : null
+}
+
+/** What ends or sets back a load, and asks why. */
+const reasonFor = {
+  cancel: ({ load }: LoadDesk['page']) => ({ title: `Cancel ${load.number}`, button: 'Cancel the load' }),
+  withdraw: ({ load }: LoadDesk['page']) => ({ title: `Take ${load.number} back to a draft`, button: 'Back to draft' }),
+  release: ({ carrier }: LoadDesk['page']) => ({
+    title: `Release ${carrier?.name ?? 'the carrier'}`,
+    button: 'Open it for cover again',
+  }),
 }
 
 /** The dialog that is open over a load's page. */
@@ -46,6 +57,8 @@ export function LoadDialog({ desk }: { desk: LoadDesk }) {
       )
     case 'limits':
       return <LimitsDialog {...common} />
+    case 'post':
+      return <PostingDialog {...common} now={now} />
     case 'rates':
       return <RateDrawer page={page} onClose={desk.closeDialog} />
     case 'map':
@@ -61,25 +74,9 @@ export function LoadDialog({ desk }: { desk: LoadDesk }) {
     case 'dispatch':
       return <DispatchDialog {...common} now={now} mayOverride={mayOverride} />
     case 'cancel':
-      return <ReasonDialog {...common} title={`Cancel ${page.load.number}`} intent="cancel" button="Cancel the load" />
     case 'withdraw':
-      return (
-        <ReasonDialog
-          {...common}
-          title={`Take ${page.load.number} back to a draft`}
-          intent="withdraw"
-          button="Back to draft"
-        />
-      )
     case 'release':
-      return (
-        <ReasonDialog
-          {...common}
-          title={`Release ${page.carrier?.name ?? 'the carrier'}`}
-          intent="release"
-          button="Open it for cover again"
-        />
-      )
+      return <ReasonDialog {...common} {...reasonFor[dialog.kind](page)} intent={dialog.kind} />
     default:
       return null
   }

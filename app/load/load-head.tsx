@@ -62,19 +62,18 @@ function standingWords({ load, carrier, confirmations }: LoadPage, now: number):
     : { words: `Covered by ${carrier?.name}, ${waiting}`, tone: 'text-ring-text' }
 }
 
+/** Where the load is posted, board by board; the boards that are alike are one phrase. */
 function postedWords({ postings }: LoadPage, now: number, zone: string): string {
-  const newest = postings[0]
-  if (!newest) return 'not posted'
-  switch (newest.state) {
-    case 'asked':
-      return `posting to ${newest.board}…`
-    case 'up':
-      return `on ${newest.board} since ${momentWords(newest.upAt ?? newest.askedAt, now, zone)}`
-    case 'removal_asked':
-      return `coming off ${newest.board}…`
-    case 'refused':
-      return `${newest.board} refused: ${newest.problem}`
-    case 'down':
-      return 'not posted'
-  }
+  const newest = postings.filter((each, at) => postings.findIndex(({ board }) => board === each.board) === at)
+  const named = (state: string) => newest.filter((each) => each.state === state)
+  const names = (some: typeof newest) => some.map(({ board }) => board).join(', ')
+  const up = named('up')
+  const since = Math.min(...up.map(({ upAt, askedAt }) => upAt ?? askedAt))
+  const said = [
+    up.length > 0 ? `on ${names(up)} since ${momentWords(since, now, zone)}` : '',
+    named('asked').length > 0 ? `posting to ${names(named('asked'))}…` : '',
+    named('removal_asked').length > 0 ? `coming off ${names(named('removal_asked'))}…` : '',
+    ...named('refused').map(({ board, problem }) => `${board} refused: ${problem}`),
+  ].filter(Boolean)
+  return said.length > 0 ? said.join('; ') : 'not posted'
 }

@@ -84,14 +84,18 @@ function offerKeys(desk: LoadDesk): RoomKey[] {
 function loadKeys(desk: LoadDesk): RoomKey[] {
   const { page, acting, posting, mayEdit, mayAward } = desk
   const { acts } = page.possible
-  const togglePosting = () =>
-    void acting.act(posting ? { intent: 'unpost', postingId: posting.id } : { intent: 'post' })
   return [
     {
       key: 'p',
-      words: posting ? 'take the posting down' : 'post it',
-      run: togglePosting,
-      disabled: (posting ? acts.unpost : acts.post) !== null || !mayEdit,
+      words: posting ? 'change the postings' : 'post it',
+      run: opens(desk, 'post'),
+      disabled: acts.post !== null || !mayEdit,
+    },
+    {
+      key: 'd',
+      words: 'take it off every board',
+      run: () => void acting.act({ intent: 'take_down' }, 'Taken down'),
+      disabled: !posting || acts.unpost !== null || !mayEdit,
     },
     {
       key: 'l',

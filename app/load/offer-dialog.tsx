@@ -18,6 +18,8 @@ export interface OfferCarrier {
   id: number
   name: string
   currency?: Currency
+  /** What is known of the offer before anybody called: where the truck was found, whom to call. */
+  found?: { source: OfferSource; phone: string; note: string }
 }
 
 interface OfferDialogProps {
@@ -168,11 +170,11 @@ function useOfferForm({ acting, carrier, now, zone, onRecorded }: OfferDialogPro
   const [form, setForm] = useState<OfferForm>({
     carrier,
     price: '',
-    source: 'phone',
+    source: carrier?.found?.source ?? 'phone',
     until: '',
     person: '',
-    phone: '',
-    note: '',
+    phone: carrier?.found?.phone ?? '',
+    note: carrier?.found?.note ?? '',
   })
   const [sureOf, setSureOf] = useState<string | null>(null)
   const nowLocal = toLocal(now, zone)

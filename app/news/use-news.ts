@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import { mayBeNews } from '#core/news/news'
 import type { NewsItem } from '#server/news/news'
+import { chime } from '../ui/chime'
 import { useChanges } from '../ui/live'
 import { postJson } from '../ui/post'
 import { readJson } from '../ui/use-fetched'
@@ -63,24 +64,6 @@ export function useNews(): { unread: number; items: NewsItem[] | null; open: () 
     if (answer.ok) setNews((now) => ({ ...now, unread: 0 }))
   }
   return { ...news, open: () => void open() }
-}
-
-/** Two short notes; a browser that was not touched yet stays silent, and says so to nobody. */
-function chime(): void {
-  const audio = new AudioContext()
-  for (const [at, pitch] of [
-    [0, 660],
-    [0.12, 880],
-  ] as const) {
-    const tone = audio.createOscillator()
-    const volume = audio.createGain()
-    tone.frequency.value = pitch
-    volume.gain.setValueAtTime(0.08, audio.currentTime + at)
-    volume.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + at + 0.1)
-    tone.connect(volume).connect(audio.destination)
-    tone.start(audio.currentTime + at)
-    tone.stop(audio.currentTime + at + 0.1)
-  }
 }
 
 /** Puts how much was not seen before the title of the tab, whatever page gives it. */

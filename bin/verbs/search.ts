@@ -1,12 +1,11 @@
 import { createReadStream } from 'node:fs'
 import { createInterface } from 'node:readline'
 import { z } from 'zod'
-import { resolvePlace } from '#core/place/resolve'
 import { postingSchema, searchQuerySchema } from '#core/search/posting'
 import { makePostingIndex, type PostingIndex, putPosting } from '#core/search/posting-book'
 import { searchPostings } from '#core/search/search'
 import { readTypedSearch } from '#core/search/typed-search'
-import { gazetteer } from '#server/atlas.server'
+import { placeNamed } from '#server/place/named'
 import { answerLines } from './lines'
 
 /** Lines that are no posting are named one by one up to so many, then counted. */
@@ -75,15 +74,6 @@ export async function answerSearches(files: { postings: string; queries: string 
   if (!read) return 2
   const status = await answerLines(files.queries, (record) => answerQuery(read.index, record), { atOnce: true })
   return status === 0 && read.leftOut > 0 ? 1 : status
-}
-
-/** The place that a name means, the likelier of several; null for none. */
-function placeNamed(name: string) {
-  const found = resolvePlace(gazetteer(), name)
-  if (!('refusal' in found)) return found.place
-  const [likelier] = found.refusal.code === 'ambiguous_place' ? found.refusal.candidates : []
-  const settled = likelier ? resolvePlace(gazetteer(), likelier) : found
-  return 'refusal' in settled ? null : settled.place
 }
 
 /** `ox search --line`: one search as somebody says it, of trucks where it does not say, with how it was read. Exit status as above; 1 where a word was not understood. */

@@ -3,6 +3,7 @@ import { chargeSheet, flatCharge } from '../charge/charge'
 import { plainFreight } from '../load/freight'
 import { plainStop } from '../load/stop'
 import { boardPosting, type PostableLoad } from '../posting/posting'
+import { usualTerms } from '../posting/terms'
 import { confirmationMail } from './mail'
 import {
   balanceMinor,
@@ -122,22 +123,19 @@ describe('what a carrier sees', () => {
     ])
   })
   test('a posting shows the town, not the gate, and nothing meant for others', () => {
-    const posting = boardPosting(load as unknown as PostableLoad, {
-      reference: 'K7',
-      phone: '208-555-0100',
-      replyTo: 'k7@ploverrook.example',
-    })
+    const contact = { reference: 'K7', phone: '208-555-0100', replyTo: 'k7@ploverrook.example' }
+    const posting = boardPosting(load as unknown as PostableLoad, contact, usualTerms)
     expect(JSON.stringify(posting)).not.toMatch(/SECRETWORD|Shed 4|Canal|PR-20417|2880|42\.56/)
     expect(posting.stops[0]).toMatchObject({ postalArea: '833', lat: 42.6 })
   })
   test('secret freight is general freight', () => {
     expect(terms({ commodityHidden: true }).commodity).toBe('General freight')
     expect(
-      boardPosting({ ...load, commodityHidden: true } as unknown as PostableLoad, {
-        reference: '',
-        phone: '',
-        replyTo: '',
-      }).commodity,
+      boardPosting(
+        { ...load, commodityHidden: true } as unknown as PostableLoad,
+        { reference: '', phone: '', replyTo: '' },
+        usualTerms,
+      ).commodity,
     ).toBeNull()
   })
 })

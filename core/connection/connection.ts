@@ -1,7 +1,7 @@
 import { z } from 'zod'
 
-/** What the product is connected to by an address of the office's choosing. Trading partners have connections of their own. */
-export const connectionKinds = ['mail_out', 'board', 'register', 'market'] as const
+/** What the product is connected to by an address of the office's choosing. Load boards and trading partners have connections of their own. */
+export const connectionKinds = ['mail_out', 'register', 'market'] as const
 export type ConnectionKind = (typeof connectionKinds)[number]
 
 const host = z
@@ -27,7 +27,6 @@ export const connectionSchema = z.discriminatedUnion('kind', [
     user: z.string().trim().max(200).default(''),
     secret: secret.default(''),
   }),
-  z.object({ kind: z.literal('board'), url, secret: secret.default(''), callbackSecret: secret.default('') }),
   z.object({ kind: z.literal('register'), url }),
   z.object({ kind: z.literal('market'), url }),
 ])
@@ -40,11 +39,6 @@ export const connectionWords: Record<ConnectionKind, { name: string; does: strin
     name: 'Email out',
     does: 'Confirmations, quotes, invoices, invitations leave by it (SMTP).',
     without: 'Email waits in the outbox and leaves once it is connected.',
-  },
-  board: {
-    name: 'Load board',
-    does: 'Postings go up on it, carriers answer through it.',
-    without: 'Postings wait. Offers by phone and email work.',
   },
   register: {
     name: 'Carrier register',
@@ -61,5 +55,4 @@ export const connectionWords: Record<ConnectionKind, { name: string; does: strin
 /** Every way a connection can be refused, with its sentence. */
 export const connectionRefusals = {
   not_connected: ({ name }: { name: string }) => `${name} is not connected.`,
-  no_secret: () => 'Give the key: none is on file.',
 }

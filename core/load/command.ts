@@ -3,6 +3,7 @@ import type { Objection } from '../confirmation/objection'
 import type { OwnWords } from '../confirmation/own-words'
 import type { Currency } from '../money/money'
 import type { OfferSource, OfferState } from '../offer/offer'
+import type { PostingTerms } from '../posting/terms'
 import type { Verdict } from '../vetting/vetting'
 import type { LoadState } from './load'
 import type { Problem } from './problem'
@@ -95,6 +96,8 @@ export type LoadCommand =
   /** `tells`: what of our secrets is in the texts that would go out. */
   | { kind: 'post'; board: string; tells?: string[] }
   | { kind: 'unpost'; postingId: number }
+  /** What postings of the load show; those that are out follow. */
+  | { kind: 'set_posting'; terms: PostingTerms; boards: string[]; tells?: string[] }
   | {
       kind: 'record_offer'
       carrierId: number
@@ -146,6 +149,7 @@ export type LoadEvent =
   | { kind: 'posting_asked'; board: string }
   | { kind: 'posting_removal_asked'; postingId: number; board: string }
   | { kind: 'posting_update_asked'; postingId: number; board: string }
+  | { kind: 'posting_set'; words: string; terms: PostingTerms; boards: string[] }
   | {
       kind: 'offer_recorded'
       carrierId: number

@@ -1,6 +1,6 @@
 import type { LoadCommand, LoadEvent, LoadFacts } from './command'
 import { gatePassed, gateRefusal, pricePassed, priceRefusal } from './decide-offer'
-import { isOut } from './decide-posting'
+import { updateAll } from './decide-posting'
 import { tooLateField } from './late-changes'
 import type { Decision } from './refusals'
 import { refuse } from './refusals'
@@ -15,13 +15,10 @@ export function decideRevision(
   if (exceeds) return exceeds
   const late = tooLateField(load.state, changes)
   if (late !== null) return refuse('too_late_to_change', load, late)
-  const updates: LoadEvent[] = load.postings
-    .filter((posting) => isOut(posting.state))
-    .map((posting) => ({ kind: 'posting_update_asked', postingId: posting.id, board: posting.board }))
   const changed: LoadEvent[] = [
     ...(pay ? pricePassed(load, pay.payMinor, pay.price) : []),
     { kind: 'terms_changed', changes },
-    ...updates,
+    ...updateAll(load),
   ]
   if (!carrierSeesIt || !load.award || !load.confirmation || load.confirmation.state === 'void')
     return { events: changed }

@@ -1,3 +1,4 @@
+import { termsWords } from '../posting/terms'
 import type { LoadCommand, LoadEvent, LoadFacts, PostingState } from './command'
 import type { Decision } from './refusals'
 import { refuse } from './refusals'
@@ -26,3 +27,19 @@ export const removeAll = (load: LoadFacts): LoadEvent[] =>
   load.postings
     .filter((posting) => isOut(posting.state))
     .map((posting) => ({ kind: 'posting_removal_asked', postingId: posting.id, board: posting.board }))
+
+/** What choosing how a load is posted does: what is out already is changed. */
+export function decideSetPosting(
+  load: LoadFacts,
+  { terms, boards, tells = [] }: LoadCommand & { kind: 'set_posting' },
+): Decision {
+  if (load.state !== 'uncovered') return refuse('not_uncovered', load)
+  if (tells.length > 0) return refuse('tells_too_much', load, tells.join('; '))
+  return { events: [{ kind: 'posting_set', words: termsWords(terms), terms, boards }, ...updateAll(load)] }
+}
+
+/** The events that pass on a change to every board that shows the load. */
+export const updateAll = (load: LoadFacts): LoadEvent[] =>
+  load.postings
+    .filter((posting) => isOut(posting.state))
+    .map((posting) => ({ kind: 'posting_update_asked', postingId: posting.id, board: posting.board }))

@@ -14,7 +14,7 @@ import {
   overWords,
   withOpenOffer,
 } from './decide-offer'
-import { decidePost, decideUnpost, removeAll } from './decide-posting'
+import { decidePost, decideSetPosting, decideUnpost, removeAll } from './decide-posting'
 import type { LoadState } from './load'
 import type { Problem } from './problem'
 import type { Decision } from './refusals'
@@ -48,6 +48,8 @@ export function decide(load: LoadFacts, command: LoadCommand, now: number): Deci
       return decidePost(load, command)
     case 'unpost':
       return decideUnpost(load, command.postingId)
+    case 'set_posting':
+      return decideSetPosting(load, command)
     case 'record_offer':
       return decideOffer(load, command, now)
     case 'counter_offer':

@@ -3,6 +3,7 @@ import { type DocumentEvent, documentLogWords } from '../document/decide'
 import { rateWords } from '../money/exchange'
 import { formatMoney } from '../money/money'
 import { offerSourceWords } from '../offer/offer'
+import { type Correction, correctionWords } from '../posting/compare'
 import { dayWords } from '../time/words'
 import type { AgreedPrice, Change, LoadEvent } from './command'
 import type { LoadState } from './load'
@@ -15,6 +16,7 @@ export type OutsideEvent =
   | { kind: 'posting_updated'; board: string; attempts: number }
   | { kind: 'posting_down'; board: string; attempts: number }
   | { kind: 'posting_refused'; board: string; problem: string }
+  | { kind: 'posting_corrected'; board: string; why: Correction['kind']; fields?: string[] }
   | { kind: 'mail_delivered'; version: number; to: string; attempts: number }
   | { kind: 'mail_failed'; version: number; to: string; problem: string }
   | { kind: 'sending_failed'; problem: string }
@@ -74,6 +76,8 @@ const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }
   posting_updated: (event) => `${event.board} shows the change${afterTries(event.attempts)}`,
   posting_down: (event) => `Off ${event.board}${afterTries(event.attempts)}`,
   posting_refused: (event) => `${event.board} refused the posting: ${event.problem}`,
+  posting_set: ({ words }) => (words ? `Posting shows: ${words}` : 'Posting shows what is usual'),
+  posting_corrected: ({ board, why, fields = [] }) => correctionWords(board, why, fields),
   offer_recorded: (event) =>
     `Offer ${formatMoney(event.payMinor)}${asked(event)} from ${event.carrierName}${spoke(event)} by ${offerSourceWords[event.source]}`,
   offer_repriced: (event) =>

@@ -60,7 +60,7 @@ describe('a typed line is read into filters', () => {
     expect(chips).toEqual([
       { text: 'reefers', what: 'equipment', words: 'Reefer' },
       { text: 'boise 150mi', what: 'origin', words: '150 mi around Boise, ID' },
-      { text: 'tomorrow', what: 'days', words: '2026-12-02' },
+      { text: 'tomorrow', what: 'days', words: 'Wed, Dec 2' },
     ])
     expect(unread).toEqual(['glorp'])
   })

@@ -5,6 +5,7 @@ import { regionNames } from '../place/regions'
 import type { Point } from '../place/straight'
 import { readEquipment } from '../quote/read-equipment'
 import { readDays } from '../time/read-days'
+import { daysWords } from '../time/words'
 import type { End, PostingKind } from './posting'
 
 /** What of a typed line was understood: the words it stands in and what they were taken for. */
@@ -177,7 +178,7 @@ const takeDays: Reader = (saying, reading) => {
   const days = readDays(saying, reading.context.today)
   if (!days) return false
   Object.assign(reading.found, days)
-  return chip(reading, saying, 'days', days.from === days.to ? days.from : `${days.from} to ${days.to}`)
+  return chip(reading, saying, 'days', daysWords(days.from, days.to))
 }
 
 const regionOf = new Map(

@@ -18,7 +18,8 @@ const sealedColumns = [
   { table: 'partner', key: 'id', column: 'secret' },
   { table: 'user', key: 'id', column: 'totp_secret' },
   { table: 'connection', key: 'kind', column: 'secret' },
-  { table: 'connection', key: 'kind', column: 'callback_secret' },
+  { table: 'board', key: 'name', column: 'secret' },
+  { table: 'board', key: 'name', column: 'callback_secret' },
 ] as const
 
 function sealColumn(db: Db, { table, key, column }: (typeof sealedColumns)[number]): number {

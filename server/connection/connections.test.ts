@@ -2,14 +2,13 @@ import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { type Connection, connectionSchema } from '#core/connection/connection'
-import { reseal } from '#server/access/reseal'
 import { readFeed } from '#server/market/feeds'
 import { sendMail } from '#server/outbox/send-mail'
 import { readChanges } from '#server/register/feed'
 import { settings } from '#server/settings.server'
 import { testMailServer } from '#server/testing/mail-server'
 import { ines, type TestWorld, testWorld } from '#server/testing/world'
-import { connectionOf, disconnect, readConnections, saveConnection } from './connections'
+import { connectionOf, disconnect, saveConnection } from './connections'
 import { testConnection } from './test'
 
 let world: TestWorld
@@ -18,13 +17,6 @@ beforeEach(() => {
 })
 afterEach(() => world.end())
 
-const board = (over = {}): Connection => ({
-  kind: 'board',
-  url: 'http://board.example',
-  secret: 'our key',
-  callbackSecret: 'their secret',
-  ...over,
-})
 const mail = (over = {}): Connection => ({
   kind: 'mail_out',
   host: '127.0.0.1',
@@ -45,22 +37,7 @@ describe('a connection', () => {
     expect(connectionOf(world.db, 'register')).toBeNull()
     expect(disconnect(world.db, 'register', ines)).toMatchObject({ refusal: { code: 'not_connected' } })
   })
-  test('keeps its secrets sealed, and shows none on its page', () => {
-    saveConnection(world.db, board(), ines)
-    const row = world.db.$client.prepare("select * from connection where kind = 'board'").get() as object
-    expect(JSON.stringify(row)).not.toMatch(/our key|their secret/)
-    expect(JSON.stringify(readConnections(world.db))).not.toMatch(/our key|their secret/)
-    expect(connectionOf(world.db, 'board')).toEqual(board())
-    const own = settings()
-    Object.assign(own, { OX_SECRET: 'another secret altogether', OX_SECRET_BEFORE: own.OX_SECRET })
-    expect(reseal(world.db)).toBe(2)
-    const before = own.OX_SECRET_BEFORE
-    Object.assign(own, { OX_SECRET_BEFORE: undefined })
-    expect(connectionOf(world.db, 'board')).toEqual(board())
-    Object.assign(own, { OX_SECRET: before })
-  })
   test.each([
-    ['a secret left empty keeps the one on file', board(), board({ secret: '', callbackSecret: '' }), board()],
     [
       'a password is not kept for another user',
       mail({ user: 'a', secret: 'pass' }),
@@ -77,12 +54,6 @@ describe('a connection', () => {
     saveConnection(world.db, first, ines)
     saveConnection(world.db, second, ines)
     expect(connectionOf(world.db, second.kind)).toEqual(kept)
-  })
-  test('to a board wants both secrets', () => {
-    Object.assign(settings(), { OX_BOARD_URL: undefined })
-    expect(saveConnection(world.db, board({ callbackSecret: '' }), ines)).toMatchObject({
-      refusal: { code: 'no_secret' },
-    })
   })
   test.each([
     [{ kind: 'register', url: 'ftp://register.example' }, 'url'],
@@ -132,15 +103,6 @@ describe('tried by its button', () => {
       ok: false,
       words: expect.stringContaining('ECONNREFUSED'),
     })
-  })
-  test.each([
-    ['right', 404, true, 'The board accepts the key.'],
-    ['wrong', 401, false, 'The board does not accept the key (401).'],
-    ['broken', 500, false, 'The board answered 500.'],
-  ])('a board whose answer is %s', async (key, status, ok, words) => {
-    const [url, close] = await answering((_, given) => [given === `Bearer ${key}` ? status : 418, ''])
-    expect(await testConnection(world.db, board({ url, secret: key }), '')).toEqual({ ok, words })
-    close()
   })
   test.each([
     ['market', 'area,week,price\nUS,2026-11-23,3.61\n', true, 'The publisher answers with 1 diesel price.'],

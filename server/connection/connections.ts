@@ -30,9 +30,9 @@ export function connectionOf<Kind extends ConnectionKind>(db: Db, kind: Kind): C
   return fromEnvironment(kind) as ConnectionOf<Kind> | null
 }
 
-function fromRow({ kind, address, port, tls, user, secret, callbackSecret }: Row): Connection {
+function fromRow({ kind, address, port, tls, user, secret }: Row): Connection {
   if (kind === 'mail_out') return { kind, host: address, port: port ?? 25, tls: tls ?? 'required', user, secret }
-  return kind === 'board' ? { kind, url: address, secret, callbackSecret } : { kind, url: address }
+  return { kind, url: address }
 }
 
 function fromEnvironment(kind: ConnectionKind): Connection | null {
@@ -41,10 +41,6 @@ function fromEnvironment(kind: ConnectionKind): Connection | null {
     return own.OX_SMTP_HOST
       ? { kind, host: own.OX_SMTP_HOST, port: own.OX_SMTP_PORT, tls: own.OX_SMTP_TLS, user: '', secret: '' }
       : null
-  if (kind === 'board') {
-    const { OX_BOARD_URL: url, OX_BOARD_KEY: secret, OX_BOARD_SECRET: callbackSecret } = own
-    return url && secret && callbackSecret ? { kind, url, secret, callbackSecret } : null
-  }
   const url = kind === 'register' ? own.OX_REGISTER_URL : own.OX_MARKET_URL
   return url ? { kind, url } : null
 }
@@ -58,8 +54,6 @@ export function saveConnection(db: Db, asked: Connection, act: Act): Outcome {
   return inTransaction(db, () => {
     const before = connectionOf(db, asked.kind)
     const whole = keepingSecrets(asked, before)
-    if (whole.kind === 'board' && !(whole.secret && whole.callbackSecret))
-      return refused(connectionRefusals, 'no_secret')
     const columns = {
       isOn: true,
       address: whole.kind === 'mail_out' ? whole.host : whole.url,
@@ -67,7 +61,6 @@ export function saveConnection(db: Db, asked: Connection, act: Act): Outcome {
       tls: whole.kind === 'mail_out' ? whole.tls : null,
       user: whole.kind === 'mail_out' ? whole.user : '',
       secret: 'secret' in whole ? whole.secret : '',
-      callbackSecret: whole.kind === 'board' ? whole.callbackSecret : '',
       changedBy: act.by.name,
       changedAt: act.now,
       testedAt: null,
@@ -87,12 +80,6 @@ export function saveConnection(db: Db, asked: Connection, act: Act): Outcome {
 export function keepingSecrets(asked: Connection, before: Connection | null): Connection {
   if (asked.kind === 'mail_out' && before?.kind === 'mail_out')
     return { ...asked, secret: asked.secret || (asked.user === before.user ? before.secret : '') }
-  if (asked.kind === 'board' && before?.kind === 'board')
-    return {
-      ...asked,
-      secret: asked.secret || before.secret,
-      callbackSecret: asked.callbackSecret || before.callbackSecret,
-    }
   return asked
 }
 
@@ -102,7 +89,7 @@ export function disconnect(db: Db, kind: ConnectionKind, act: Act): Outcome {
     if (!connectionOf(db, kind))
       return refused(connectionRefusals, 'not_connected', { name: connectionWords[kind].name })
     const columns = {
-      ...{ isOn: false, address: '', port: null, tls: null, user: '', secret: '', callbackSecret: '' },
+      ...{ isOn: false, address: '', port: null, tls: null, user: '', secret: '' },
       ...{ changedBy: act.by.name, changedAt: act.now, testedAt: null, testedWell: null, testWords: '' },
     }
     db.insert(connection)

@@ -43,17 +43,6 @@ async function testMail(db: Db, asked: ConnectionOf<'mail_out'>, mailTo: string)
 const get = (url: string) => askOutside(url, { timeoutMs, maxBytes: largestAnswer, allowPrivate: true })
 
 const testers = {
-  /** Takes down a listing that there is not: a board that knows us says so, one that does not turns us away. */
-  board: async ({ url, secret }: ConnectionOf<'board'>): Promise<TestResult> => {
-    const { status } = await askOutside(new URL('/listings/connection-test', url), {
-      ...{ timeoutMs, maxBytes: largestAnswer, allowPrivate: true },
-      method: 'DELETE',
-      headers: { authorization: `Bearer ${secret}`, 'idempotency-key': `connection-test-${secret.length}` },
-    })
-    if (status === 401 || status === 403) return { ok: false, words: `The board does not accept the key (${status}).` }
-    const ok = status === 404 || (status >= 200 && status < 300)
-    return { ok, words: ok ? 'The board accepts the key.' : `The board answered ${status}.` }
-  },
   register: async ({ url }: ConnectionOf<'register'>): Promise<TestResult> => {
     const { status, body } = await get(`${url}/changes.csv?after=0&limit=1`)
     if (status !== 200) return { ok: false, words: `The register answered ${status}.` }

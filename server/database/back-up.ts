@@ -5,7 +5,7 @@ import { copyDatabase } from './copy'
 import { quickCheck } from './soundness'
 
 const beside = ['documents', 'papers', 'partners', 'secret']
-const keyNames = ['OX_SECRET', 'OX_SECRET_BEFORE', 'OX_BOARD_KEY', 'OX_BOARD_SECRET']
+const keyNames = ['OX_SECRET', 'OX_SECRET_BEFORE']
 
 /**
  * Writes database, documents, exchange files and keys into a new folder while the application runs. Made beside and renamed when whole: half a

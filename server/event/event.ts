@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, gt, lt, max, sql } from 'drizzle-orm'
 import type { Actor } from '#core/access/actor'
 import type { Aggregate, EventOf } from '#core/event/event'
-import { noteChange } from '#server/changes'
+import { type Change, noteChange } from '#server/changes'
 import { type Db, prepared } from '#server/db.server'
 import { event } from '#server/schema'
 
@@ -55,7 +55,7 @@ export function recordEvent<Kind extends Aggregate>(
 }
 
 /** Says that something changed that has no event of its own (a problem, a count, the verdicts of many); published like an event. */
-export const noteUnlogged = (db: Db, aggregate: Aggregate, id: number | null, kind: string): void =>
+export const noteUnlogged = (db: Db, aggregate: Change['aggregate'], id: number | null, kind: string): void =>
   noteChange(db.$client, { aggregate, id, kind })
 
 export type EventRow = typeof event.$inferSelect

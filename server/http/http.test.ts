@@ -90,13 +90,11 @@ describe('live events', () => {
 describe('settings', () => {
   const good = {
     OX_SECRET: 'correct horse battery staple',
-    OX_BOARD_KEY: 'the board key',
-    OX_BOARD_SECRET: 'the board and we alone',
   }
   test.each([
     [{ ...good, OX_SECRET: 'short' }, 'OX_SECRET it signs cookies and links: give it at least 16 characters'],
     [{ ...good, OX_SECRET: 'a'.repeat(40) }, 'OX_SECRET too simple'],
-    [{ ...good, OX_BOARD_SECRET: 'short' }, 'OX_BOARD_SECRET it proves that an answer is the board’s'],
+    [{ ...good, OX_BOARD_URL: 'http://board.example' }, 'OX_BOARD_URL'],
     [{ ...good, OX_SMTP_HSOT: 'mail.example' }, 'OX_SMTP_HSOT is not a setting (is OX_SMTP_HOST meant?)'],
     [{ ...good, OX_WEATHER: 'fine' }, 'OX_WEATHER is not a setting.'],
     [{ ...good, OX_PORT: 'high' }, 'OX_PORT'],

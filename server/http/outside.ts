@@ -4,7 +4,7 @@ import { Agent, request } from 'undici'
 
 /** A question to somebody else's program. */
 export interface OutsideAsk {
-  method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
+  method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
   headers?: Record<string, string>
   body?: string | Uint8Array
   /** For the whole of it, from the first try to connect to the last byte. */

@@ -1,8 +1,10 @@
 import { and, eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
+import { usualTerms } from '#core/posting/terms'
 import type { Viewer } from '#server/access/viewer'
 import { confirmation, event, link, load, offer, outbox, posting } from '#server/schema'
+import { connectBoard } from '#server/testing/boards'
 import { now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { actOnLoad, type LoadAct, loadActSchema } from './act'
 
@@ -17,6 +19,7 @@ let world: TestWorld
 let loadId: number
 beforeEach(() => {
   world = testWorld()
+  connectBoard(world.db, 'Saltlick')
   loadId = openLoad(world.db)
 })
 afterEach(() => world.end())
@@ -70,7 +73,8 @@ const everyAct: LoadAct[] = [
   { intent: 'open' },
   { intent: 'withdraw', reason: 'paperwork is missing' },
   { intent: 'set_limits', targetPayMinor: 200_000, maxPayMinor: 220_000 },
-  { intent: 'post' },
+  { intent: 'post', boards: ['Saltlick'], terms: usualTerms },
+  { intent: 'take_down' },
   { intent: 'unpost', postingId: 1 },
   { intent: 'record_offer', offer: { carrierId: 1, payMinor: 248_000, source: 'phone', goodUntil: null, note: '' } },
   { intent: 'counter_offer', offerId: 1, counterMinor: 230_000 },
@@ -131,7 +135,7 @@ describe('a rep', () => {
   test('sets limits, posts, collects, counters, turns down; each with a name in the log', () => {
     expect(act({ intent: 'set_limits', targetPayMinor: 220_000, maxPayMinor: 250_000 })).not.toHaveProperty('refusal')
     expect(theLoad()).toMatchObject({ targetPayMinor: 220_000, maxPayMinor: 250_000 })
-    expect(act({ intent: 'post' })).not.toHaveProperty('refusal')
+    expect(act({ intent: 'post', boards: ['Saltlick'], terms: usualTerms })).not.toHaveProperty('refusal')
     expect(
       act({ intent: 'unpost', postingId: world.db.select({ id: posting.id }).from(posting).get()!.id }),
     ).not.toHaveProperty('refusal')
@@ -179,7 +183,7 @@ describe('a rep', () => {
   })
   test('cancels; a load that is gone takes no offer and no post', () => {
     expect(act({ intent: 'cancel', reason: 'not ready' })).not.toHaveProperty('refusal')
-    expect(act({ intent: 'post' })).toHaveProperty('refusal')
+    expect(act({ intent: 'post', boards: ['Saltlick'], terms: usualTerms })).toHaveProperty('refusal')
     expect(
       act({
         intent: 'record_offer',

@@ -18,13 +18,12 @@ import { billLoad } from '#server/invoice/bill'
 import type { Outcome } from '#server/kernel/run'
 import { carryOut } from '#server/load/commands'
 import { complete } from '#server/load/complete'
+import { postLoad, postSchema, takeDown } from '#server/load/post'
 import { readTerms } from '#server/load/terms'
 import { dispatch, sendConfirmation } from '#server/load/vetted-steps'
 import { awardLoad, changePay } from '#server/offer/award'
 import { recordOffer } from '#server/offer/offers'
 import { confirmProposal, confirmProposalSchema, dismissProposal } from '#server/offer/settle-proposal'
-import { boardName } from '#server/posting/board'
-import { notesTell } from '#server/posting/screen'
 import { confirmation, load } from '#server/schema'
 import { joinPartner, joinSchema } from '#server/tender/join'
 
@@ -51,7 +50,8 @@ export const loadActSchema = z.discriminatedUnion('intent', [
     targetPayMinor: z.number('Give the target').int().min(100, 'Give the target').max(100_000_000),
     maxPayMinor: z.number('Give the most').int().min(100, 'Give the most').max(100_000_000),
   }),
-  z.object({ intent: z.literal('post') }),
+  z.object({ intent: z.literal('post'), ...postSchema.shape }),
+  z.object({ intent: z.literal('take_down') }),
   z.object({ intent: z.literal('unpost'), postingId: id }),
   z.object({ intent: z.literal('record_offer'), offer: offerTermsSchema }),
   z.object({
@@ -99,6 +99,7 @@ const permissions: Record<LoadAct['intent'], Permission> = {
   withdraw: 'edit_loads',
   set_limits: 'edit_loads',
   post: 'edit_loads',
+  take_down: 'edit_loads',
   unpost: 'edit_loads',
   record_offer: 'handle_offers',
   counter_offer: 'handle_offers',
@@ -134,12 +135,13 @@ export function actOnLoad(
     case 'withdraw':
       return carryOut(db, loadId, { kind: 'withdraw', reason: act.reason }, who)
     case 'set_limits': {
-      const { targetPayMinor, maxPayMinor } = act
-      const mayExceed = may(viewer.role, 'exceed_max')
-      return carryOut(db, loadId, { kind: 'set_limits', targetPayMinor, maxPayMinor, mayExceed }, who)
+      const { intent: kind, ...limits } = act
+      return carryOut(db, loadId, { kind, ...limits, mayExceed: may(viewer.role, 'exceed_max') }, who)
     }
     case 'post':
-      return carryOut(db, loadId, () => ({ kind: 'post', board: boardName, tells: notesTell(db, loadId) }), who)
+      return postLoad(db, loadId, act, who)
+    case 'take_down':
+      return takeDown(db, loadId, who)
     case 'unpost':
       return carryOut(db, loadId, { kind: 'unpost', postingId: act.postingId }, who)
     case 'record_offer':

@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import type { LoadTerms } from '#core/load/load'
 import { plainStop } from '#core/load/stop'
 import { boardPosting } from '#core/posting/posting'
+import { usualTerms } from '#core/posting/terms'
 import { currentTerms } from '#server/confirmation/issue'
 import { invoiceOf } from '#server/invoice/invoice'
 import { readLoadPage } from '#server/load-page/read'
@@ -110,7 +111,11 @@ describe('who reads it', () => {
       .from(load)
       .where(eq(load.id, idOf(save(detailed))))
       .get()!
-    const posted = boardPosting({ ...row, stops: [], notes: [] }, { reference: 'R', phone: '', replyTo: '' })
+    const posted = boardPosting(
+      { ...row, stops: [], notes: [] },
+      { reference: 'R', phone: '', replyTo: '' },
+      usualTerms,
+    )
     expect(posted).toMatchObject({ hazmat: true, partial: true })
   })
 })

@@ -2,6 +2,7 @@ import { afterEach, beforeEach, expect, test } from 'vitest'
 import { logWords } from '#core/load/log-words'
 import { readLoadPage } from '#server/load-page/read'
 import { event, load, posting } from '#server/schema'
+import { connectBoard } from '#server/testing/boards'
 import { ines, now, openLoad, type TestWorld, terms, testWorld } from '#server/testing/world'
 import { carryOut } from './commands'
 import { actOnMany, type ManyRequest } from './many'
@@ -11,6 +12,7 @@ let world: TestWorld
 let ids: number[]
 beforeEach(() => {
   world = testWorld()
+  connectBoard(world.db, 'Saltlick')
   const draft = createLoad(
     world.db,
     { terms: terms(), open: false, acknowledged: [], copiedFrom: null },

@@ -8,12 +8,13 @@ import { loadRefusalWords } from '#core/load/refusals'
 import { saveRefusals } from '#core/load/save-refusals'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
-import type { Refused } from '#server/kernel/run'
-import { boardName } from '#server/posting/board'
+import type { Outcome, Refused } from '#server/kernel/run'
+import { suggestedTerms } from '#server/posting/postable'
 import { notesTell } from '#server/posting/screen'
 import { load, user } from '#server/schema'
 import { carryOut, noSuchLoad } from './commands'
 import { findLoadFacts } from './facts'
+import { postAsUsual, takeDown } from './post'
 
 const id = z.number().int().positive()
 
@@ -52,7 +53,7 @@ export function actOnMany(db: Db, { ids, act, isPreview }: ManyRequest, who: Act
     .all()
   return rows.map(({ id: loadId, number, rep }) => {
     const command = (facts: LoadFacts) => commandOf(db, loadId, facts, act.intent, { from: rep, to: to ?? rep })
-    const outcome = isPreview ? tried(db, loadId, command, who.now) : carryOut(db, loadId, command, who)
+    const outcome = isPreview ? tried(db, loadId, command, who.now) : done(db, loadId, act.intent, command, who)
     return { id: loadId, number, refusal: 'refusal' in outcome ? outcome.refusal.message : null }
   })
 }
@@ -68,8 +69,32 @@ function commandOf(
   reps: { from: Rep; to: Rep },
 ): LoadCommand {
   if (intent === 'give') return { kind: 'give_to', ...reps }
-  if (intent === 'post') return { kind: 'post', board: boardName, tells: notesTell(db, loadId) }
+  if (intent === 'post') {
+    const { terms, boards } = suggestedTerms(db, loadId)
+    const isPosted = facts.postings.some(({ state }) => isOut(state))
+    return isPosted
+      ? { kind: 'post', board: facts.postings.find(({ state }) => isOut(state))!.board }
+      : { kind: 'set_posting', terms, boards: boards ?? [], tells: notesTell(db, loadId) }
+  }
   return { kind: 'unpost', postingId: facts.postings.find(({ state }) => isOut(state))?.id ?? -1 }
+}
+
+function done(
+  db: Db,
+  loadId: number,
+  intent: ManyRequest['act']['intent'],
+  command: (facts: LoadFacts) => LoadCommand,
+  who: Act,
+): Outcome {
+  if (intent === 'post') return postUnlessOut(db, loadId, command, who)
+  return intent === 'unpost' ? takeDown(db, loadId, who) : carryOut(db, loadId, command, who)
+}
+
+/** What is on a board already is not posted again: its rep chose how. */
+function postUnlessOut(db: Db, loadId: number, command: (facts: LoadFacts) => LoadCommand, who: Act): Outcome {
+  const asked = tried(db, loadId, command, who.now)
+  if (!('refusal' in asked) || !asked.refusal) return postAsUsual(db, loadId, who)
+  return { refusal: { code: 'not_posted', message: asked.refusal.message } }
 }
 
 /** What a command would come to, without doing it: asks the same decision. */

@@ -3,7 +3,17 @@ import type { AgreedPrice, LoadEvent } from '#core/load/command'
 import { deskCurrency } from '#core/money/exchange'
 import { issueConfirmation } from '#server/confirmation/issue'
 import type { Db } from '#server/db.server'
-import { carrier, charge, confirmation, gateAlert, gateOverride, load, offer, posting } from '#server/schema'
+import {
+  carrier,
+  charge,
+  confirmation,
+  gateAlert,
+  gateOverride,
+  load,
+  offer,
+  posting,
+  postingTerms,
+} from '#server/schema'
 import { askAnswer, askMail, askPosting, type RecordContext, sendToBoard, tellReleased } from './send-requests'
 
 type Applier<Kind extends LoadEvent['kind']> = (
@@ -36,6 +46,13 @@ const appliers: { [Kind in LoadEvent['kind']]: Applier<Kind> } = {
     const state = context.practice ? 'down' : 'removal_asked'
     db.update(posting).set({ state }).where(eq(posting.id, postingId)).run()
     sendToBoard(db, loadId, postingId, 'remove', board, context)
+  },
+  posting_set: (db, loadId, { terms, boards }, { now, by }) => {
+    const columns = { terms, boards, changedAt: now, changedBy: by.name }
+    db.insert(postingTerms)
+      .values({ loadId, ...columns })
+      .onConflictDoUpdate({ target: postingTerms.loadId, set: columns })
+      .run()
   },
   offer_recorded: (db, loadId, event, { now, externalKey = null }) =>
     db

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { flatCharge } from '#core/charge/charge'
 import type { LoadCommand } from '#core/load/command'
 import { type LoadState, loadStates } from '#core/load/load'
+import { usualTerms } from '#core/posting/terms'
 import { clearVerdict } from '#core/vetting/vetting'
 import { run } from '#server/kernel/run'
 import { confirmation, load, offer, posting } from '#server/schema'
@@ -51,6 +52,7 @@ describe('every command of a load, from every state', () => {
       name: 'Ada',
       text: 'truck broke down',
     },
+    set_posting: { kind: 'set_posting', terms: usualTerms, boards: ['Saltlick'] },
     give_to: { kind: 'give_to', from: { id: 1, name: 'Ines' }, to: { id: 2, name: 'Ruth' } },
     release: { kind: 'release', reason: 'broke down' },
     advance: { kind: 'advance', to: 'dispatched', gate },

@@ -1,56 +1,36 @@
-import { createHmac, timingSafeEqual } from 'node:crypto'
 import { eq } from 'drizzle-orm'
-import { z } from 'zod'
+import type { BoardReply } from '#server/board/adapter'
+import { type ConnectedBoard, connectedBoards, noteBoard } from '#server/board/boards'
+import { pausedUntil } from '#server/board/pause'
 import { identifyCarrier } from '#server/carrier/find'
 import type { Db } from '#server/db.server'
+import { logger } from '#server/log/logger'
+import { type Loop, runLoop } from '#server/loop'
 import { recordOffer } from '#server/offer/offers'
 import { posting } from '#server/schema'
 
-/** A carrier's answer as the board calls it back. */
-const replySchema = z.object({
-  answer_no: z.string().min(1).max(80),
-  shipper_ref: z.string().min(4).max(40),
-  mc: z.string().regex(/^\d{4,8}$/),
-  usd: z.number().positive().max(1_000_000),
-  good_minutes: z.number().int().min(1).max(20_000).nullable().default(null),
-  words: z.string().max(500).default(''),
-})
+type Taken = { status: number; answer: Record<string, unknown> }
 
-/** An answer is believed for so long after it was signed, and as much before, for clocks that differ. */
-const signatureLifeMs = 5 * 60_000
-
-/** `t=…,v1=…`: the moment of signing (UTC milliseconds) and HMAC with SHA-256 over it and the raw body, keyed with the secret shared with the board. */
-export function replySignature(body: string, secret: string, at: number): string {
-  return `t=${at},v1=${createHmac('sha256', secret).update(`${at}.${body}`).digest('hex')}`
-}
-
-/** Whether the board signed these bytes, and lately: one that was seen on its way cannot be played again. */
-function isSigned(body: string, signature: string | null, secret: string, now: number): boolean {
-  const at = Number(/^t=(\d{1,15}),v1=/.exec(signature ?? '')?.[1] ?? Number.NaN)
-  if (!(Math.abs(now - at) <= signatureLifeMs)) return false
-  const expected = Buffer.from(replySignature(body, secret, at))
-  const given = Buffer.from(signature ?? '')
-  return given.length === expected.length && timingSafeEqual(given, expected)
-}
-
-/** Takes one call-back: what to answer the board with. Never throws for what the board says. */
-export function receiveReply(
+/** Takes one call-back of a board: what to answer it with. Never throws for what the board says. */
+export function receiveCallback(
   db: Db,
+  { adapter, link }: ConnectedBoard,
   body: string,
-  signature: string | null,
-  secret: string,
+  headers: Headers,
   now: number,
-): { status: number; answer: Record<string, unknown> } {
-  if (!isSigned(body, signature, secret, now)) return { status: 401, answer: { error: 'signature' } }
-  const parsed = replySchema.safeParse(parseJson(body))
-  if (!parsed.success)
-    return { status: 422, answer: { error: 'shape', where: parsed.error.issues.map((issue) => issue.path.join('.')) } }
-  const reply = parsed.data
-  const found = db
-    .select({ loadId: posting.loadId })
-    .from(posting)
-    .where(eq(posting.reference, reply.shipper_ref))
-    .get()
+): Taken {
+  if (!adapter.readCallback) return { status: 404, answer: { error: 'this board never calls back' } }
+  const read = adapter.readCallback(link, body, headers, now)
+  if ('status' in read) {
+    const { status, error, where } = read
+    return { status, answer: { error, ...(where ? { where } : {}) } }
+  }
+  return takeReply(db, adapter.name, read.reply, now)
+}
+
+/** Makes an offer of a carrier's answer; the same one twice is one offer. */
+export function takeReply(db: Db, board: string, reply: BoardReply, now: number): Taken {
+  const found = db.select({ loadId: posting.loadId }).from(posting).where(eq(posting.reference, reply.reference)).get()
   if (!found) return { status: 404, answer: { error: 'no such listing of ours' } }
   const carrier = identifyCarrier(db, { mcNumber: reply.mc, mail: null })
   if (!carrier) return { status: 200, answer: { taken: false, why: 'we do not know this carrier yet' } }
@@ -61,9 +41,9 @@ export function receiveReply(
       carrierId: carrier.id,
       payMinor: Math.round(reply.usd * 100),
       source: 'board',
-      goodUntil: reply.good_minutes === null ? null : now + reply.good_minutes * 60_000,
+      goodUntil: reply.goodMinutes === null ? null : now + reply.goodMinutes * 60_000,
       note: reply.words,
-      externalKey: `saltlick:${reply.answer_no}`,
+      externalKey: `${board.toLowerCase()}:${reply.number}`,
     },
     { now, by: { kind: 'carrier', id: carrier.id, name: carrier.name } },
   )
@@ -72,10 +52,28 @@ export function receiveReply(
     : { status: 200, answer: { taken: false, why: outcome.refusal.message } }
 }
 
-function parseJson(body: string): unknown {
-  try {
-    return JSON.parse(body)
-  } catch {
-    return null
-  }
+/** Fetches carriers' answers from a board that keeps them for us. Returns how many were read. */
+export async function fetchReplies(
+  db: Db,
+  { adapter, link, row }: ConnectedBoard,
+  clock: () => number,
+): Promise<number> {
+  if (!adapter.readReplies || pausedUntil(adapter.name, clock()) !== null) return 0
+  const answer = await adapter.readReplies(link, row.repliesRead)
+  if ('problem' in answer) return 0
+  for (const reply of answer.value.replies) takeReply(db, adapter.name, reply, clock())
+  if (answer.value.last !== row.repliesRead) noteBoard(db, adapter.name, { repliesRead: answer.value.last })
+  return answer.value.replies.length
+}
+
+/** Fetches carriers' answers again and again until stopped. */
+export function startReplies(db: Db, everyMs: number, clock: () => number = Date.now): Loop {
+  return runLoop(async () => {
+    try {
+      for (const board of connectedBoards(db)) await fetchReplies(db, board, clock)
+    } catch (error) {
+      logger().error({ err: error }, 'answers could not be fetched')
+    }
+    return false
+  }, everyMs)
 }

@@ -1,7 +1,8 @@
-import { createServer } from 'node:http'
-import type { AddressInfo } from 'node:net'
 import { and, eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { usualTerms } from '#core/posting/terms'
+import { connectedBoard } from '#server/board/boards'
+import { replySignature } from '#server/board/saltlick'
 import { carryOut } from '#server/load/commands'
 import { actOnLoad } from '#server/load-page/act'
 import { receiveMail } from '#server/message/receive'
@@ -10,18 +11,19 @@ import { waitingProposals } from '#server/offer/proposals'
 import { confirmProposal, dismissProposal } from '#server/offer/settle-proposal'
 import { deliver } from '#server/outbox/deliver'
 import { heldEntries, nextDue, releaseHeld } from '#server/outbox/outbox'
-import { receiveReply, replySignature } from '#server/outside/board-replies'
+import { receiveCallback } from '#server/outside/board-replies'
 import { event, message, note, offer, outbox, posting } from '#server/schema'
 import { settings } from '#server/settings.server'
+import { connectBoard, callbackSecret as secret, testBoardServer } from '#server/testing/boards'
 import { ines, now, openLoad, openOffers, type TestWorld, testWorld } from '#server/testing/world'
-import { sendToBoard } from './board'
+import { sendToBoard } from './send'
 
-const secret = 'a shared secret'
 let world: TestWorld
 let loadId: number
 let reference: string
 beforeEach(() => {
   world = testWorld()
+  connectBoard(world.db, 'Saltlick')
   loadId = openLoad(world.db)
   carryOut(world.db, loadId, { kind: 'post', board: 'Saltlick' }, ines)
   reference = world.db.select().from(posting).get()!.reference
@@ -40,7 +42,13 @@ describe('a carrier’s answer by call-back', () => {
       ...over,
     })
   const receive = (body: string, signature = replySignature(body, secret, now)) =>
-    receiveReply(world.db, body, signature, secret, now)
+    receiveCallback(
+      world.db,
+      connectedBoard(world.db, 'Saltlick')!,
+      body,
+      new Headers({ 'x-saltlick-signature': signature }),
+      now,
+    )
 
   test('becomes an offer, once, however often it comes', () => {
     expect(receive(reply())).toEqual({ status: 200, answer: { taken: true } })
@@ -181,18 +189,11 @@ describe('a carrier’s answer by mail', () => {
 describe('the board over HTTP', () => {
   test('is tried again when busy, with the same key, and never sees what carriers must not', async () => {
     const seen: { key: string | undefined; body: string }[] = []
-    const server = createServer((request, response) => {
-      let body = ''
-      request.on('data', (chunk) => {
-        body += chunk
-      })
-      request.on('end', () => {
-        seen.push({ key: request.headers['idempotency-key'] as string, body })
-        response.writeHead(seen.length === 1 ? 503 : 200).end(JSON.stringify({ listing_no: 'SL1' }))
-      })
+    const { url, server } = await testBoardServer(({ body, headers }) => {
+      seen.push({ key: headers['idempotency-key'] as string, body })
+      return [seen.length === 1 ? 503 : 200, { listing_no: 'SL1' }]
     })
-    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
-    settings().OX_BOARD_URL = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+    connectBoard(world.db, 'Saltlick', url)
     let clock = now
     expect(await deliver(world.db, nextDue(world.db, 'board', clock)!, sendToBoard, () => clock)).toBe(false)
     expect(nextDue(world.db, 'board', clock)).toBeUndefined()
@@ -208,7 +209,7 @@ describe('the board over HTTP', () => {
       actOnLoad(
         world.db,
         id,
-        { intent: 'post' },
+        { intent: 'post', boards: ['Saltlick'], terms: usualTerms },
         { id: 1, name: 'Ines Calloway', mail: '', phone: '', role: 'rep' },
         now,
       )
@@ -236,9 +237,8 @@ describe('the board over HTTP', () => {
     expect(world.db.select().from(outbox).get()).toMatchObject({ state: 'failed' })
   })
   test('a board that does not accept us holds what waits, and it goes once somebody lets it', async () => {
-    const server = createServer((_, response) => response.writeHead(401).end('who are you'))
-    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
-    settings().OX_BOARD_URL = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+    const { url, server } = await testBoardServer(() => [401, 'who are you'])
+    connectBoard(world.db, 'Saltlick', url)
     expect(await deliver(world.db, nextDue(world.db, 'board', now)!, sendToBoard, () => now)).toBe(false)
     server.close()
     expect(nextDue(world.db, 'board', now + 9e9)).toBeUndefined()

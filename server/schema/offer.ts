@@ -6,8 +6,9 @@ import { confirmationTermsSchema } from '#core/confirmation/terms'
 import { currencies } from '#core/money/money'
 import { offerSources, offerStates } from '#core/offer/offer'
 import { signSchema } from '#core/offer/proposal'
+import { postingTermsSchema } from '#core/posting/terms'
 import { enumChecks, id, instant, json } from './columns'
-import { loadId } from './load'
+import { load, loadId } from './load'
 import { carrier } from './party'
 
 export const offer = sqliteTable(
@@ -92,13 +93,32 @@ export const posting = sqliteTable(
     askedAt: instant('asked_at').notNull(),
     upAt: instant('up_at'),
     problem: text('problem'),
+    /** When it was refreshed, the last time last. */
+    refreshes: json('refreshes', z.array(z.number())).notNull().default([]),
+    /** When the board was last seen to show it; null: not since it was put up. */
+    seenAt: instant('seen_at'),
+    /** How often the board says that it was looked at; null where it does not say. */
+    views: integer('views'),
   },
   (table) => [
     index('posting_load').on(table.loadId),
+    index('posting_out').on(table.board, table.state).where(sql`state in ('asked', 'up', 'removal_asked')`),
     uniqueIndex('posting_reference').on(table.reference),
     ...enumChecks(table),
   ],
 )
+
+/** What the postings of a load show, where somebody chose. */
+export const postingTerms = sqliteTable('posting_terms', {
+  loadId: integer('load_id')
+    .primaryKey()
+    .references(() => load.id),
+  terms: json('terms', postingTermsSchema).notNull(),
+  /** The boards that it was last posted on: offered first next time. */
+  boards: json('boards', z.array(z.string())).notNull(),
+  changedAt: instant('changed_at').notNull(),
+  changedBy: text('changed_by').notNull(),
+})
 
 export const confirmation = sqliteTable(
   'confirmation',

@@ -10,8 +10,9 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   if ('errors' in body) return Response.json(body, { status: body.status })
   const outcome = actOnLoad(database(), Number(params.loadId), body.value, viewer(context), Date.now())
   if ('done' in outcome) return Response.json(outcome)
+  const { code, message, path } = outcome.refusal as { code: string; message: string; path?: string }
   return Response.json(
-    { code: outcome.refusal.code, message: outcome.refusal.message },
-    { status: outcome.refusal.code.startsWith('no_such') ? 404 : 409 },
+    { code, message, ...(path ? { errors: [{ path, message }] } : {}) },
+    { status: code.startsWith('no_such') ? 404 : 409 },
   )
 }

@@ -1,6 +1,7 @@
 import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
+import { carrierFound } from '#server/load-page/carrier-found'
 import { readLoadPage } from '#server/load-page/read'
 import { officeOf } from '#server/office/office'
 import { CallerFacts } from '../../load/caller-facts'
@@ -8,7 +9,7 @@ import { ConfirmationPanel } from '../../load/confirmation-panel'
 import { GateStrip } from '../../load/gate-strip'
 import { HauledFacts } from '../../load/hauled-facts'
 import { LoadActions } from '../../load/load-actions'
-import { type LoadDesk, useLoadDesk } from '../../load/load-desk'
+import { type LoadDesk, type OpenDialog, useLoadDesk } from '../../load/load-desk'
 import { LoadDialog } from '../../load/load-dialogs'
 import { LoadHead } from '../../load/load-head'
 import { useLoadKeys } from '../../load/load-keys'
@@ -30,13 +31,14 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData?.page.load.number ?? 'Load'}, Oxpecker` },
 ]
 
-export function loader({ params, context }: Route.LoaderArgs) {
+export function loader({ params, request, context }: Route.LoaderArgs) {
   const now = Date.now()
   const page = /^\d{1,12}$/.test(params.loadId) ? readLoadPage(database(), Number(params.loadId), now) : null
   if (!page) throw new Response('There is no such load.', { status: 404 })
   const { role } = viewer(context)
   return {
     page,
+    opens: openedBy(new URL(request.url).searchParams),
     now,
     zone: officeOf(database()).zone,
     mayEdit: may(role, 'edit_loads'),
@@ -45,6 +47,13 @@ export function loader({ params, context }: Route.LoaderArgs) {
     mayOverride: may(role, 'override_gate'),
     mayExceed: may(role, 'exceed_max'),
   }
+}
+
+/** The dialog that an address asks for: postings, or the offer of a carrier that was found on a board. */
+function openedBy(asked: URLSearchParams): OpenDialog | null {
+  if (asked.get('do') === 'post') return { kind: 'post' }
+  const carrier = carrierFound(database(), asked)
+  return carrier && { kind: 'offer', carrier }
 }
 
 export default function Load({ loaderData }: Route.ComponentProps) {

@@ -3,10 +3,12 @@ import { type ConnectionKind, connectionWords } from '#core/connection/connectio
 import { momentWords } from '#core/time/words'
 import { viewer } from '#server/access/cookie'
 import { requirePermission } from '#server/access/viewer'
+import { readBoards } from '#server/board/boards'
 import { type ListedConnection, readConnections } from '#server/connection/connections'
 import { database } from '#server/db.server'
 import { officeOf } from '#server/office/office'
 import { settings } from '#server/settings.server'
+import { BoardRows } from '../../connection/board-rows'
 import { ConnectionDialog } from '../../connection/connection-dialog'
 import { LinkButton } from '../../ui/link-button'
 import { useLive } from '../../ui/live'
@@ -20,6 +22,7 @@ export function loader({ context }: Route.LoaderArgs) {
   requirePermission(who, 'set_office')
   return {
     connections: readConnections(database()),
+    boards: readBoards(database()),
     inbound: settings().OX_INBOUND_PORT,
     office: officeOf(database()).mail,
     mail: who.mail,
@@ -29,10 +32,10 @@ export function loader({ context }: Route.LoaderArgs) {
 }
 
 export default function Connections({ loaderData }: Route.ComponentProps) {
-  const { connections, inbound, office, mail, now, zone } = loaderData
+  const { connections, boards, inbound, office, mail, now, zone } = loaderData
   const [open, setOpen] = useState<ConnectionKind | null>(null)
   const { act } = usePostedAct<{ intent: 'disconnect'; kind: ConnectionKind }>('/connections/act')
-  useLive(({ aggregate }) => aggregate === 'office')
+  useLive(({ aggregate }) => aggregate === 'office' || aggregate === 'board')
   const chosen = connections.find(({ kind }) => kind === open)
   return (
     <main className="flex min-h-0 flex-1 flex-col overflow-y-auto">
@@ -50,6 +53,7 @@ export default function Connections({ loaderData }: Route.ComponentProps) {
             onEnd={() => void act({ intent: 'disconnect', kind: each.kind }, 'Disconnected')}
           />
         ))}
+        <BoardRows boards={boards} now={now} zone={zone} />
         <li className="grid grid-cols-[170px_minmax(0,1fr)] gap-4 border-b px-4 py-3">
           <h2 className="font-semibold">Email in</h2>
           <p>

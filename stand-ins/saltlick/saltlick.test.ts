@@ -24,21 +24,21 @@ beforeAll(async () => {
     })
   })
   await new Promise<void>((resolve) => desk.listen(0, '127.0.0.1', resolve))
-  const members = join(mkdtempSync(join(tmpdir(), 'board-')), 'members.json')
+  const members = join(mkdtempSync(join(tmpdir(), 'saltlick-')), 'members.json')
   writeFileSync(
     members,
     JSON.stringify([{ mc: '123456', name: 'Night Heron Lines', mail: 'd@nightheron.example', phone: '208-555-0150' }]),
   )
-  board = spawn(process.execPath, ['--import', 'tsx', 'stand-ins/board/main.ts'], {
+  board = spawn(process.execPath, ['--import', 'tsx', 'stand-ins/saltlick/main.ts'], {
     env: {
       ...process.env,
-      BOARD_PORT: String(port),
-      BOARD_KEY: 'key',
-      BOARD_SECRET: 'secret',
-      BOARD_MEMBERS: members,
-      BOARD_SMTP_PORT: '1',
-      BOARD_PACE: '50',
-      BOARD_TROUBLE: '0',
+      SALTLICK_PORT: String(port),
+      SALTLICK_KEY: 'key',
+      SALTLICK_SECRET: 'secret',
+      SALTLICK_MEMBERS: members,
+      SALTLICK_SMTP_PORT: '1',
+      SALTLICK_PACE: '50',
+      SALTLICK_TROUBLE: '0',
     },
     stdio: 'ignore',
   })

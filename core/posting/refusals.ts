@@ -1,0 +1,7 @@
+/** Every way a posting can be refused before any board is asked, with its sentence. */
+export const postingRefusals = {
+  no_board: () => 'No load board is connected: a manager connects one under Connections.',
+  not_connected: ({ name }: { name: string }) => `${name} is not connected.`,
+  board_cannot: ({ why }: { why: string }) => why,
+  bad_terms: ({ why }: { why: string }) => why,
+}

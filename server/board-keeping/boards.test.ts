@@ -1,0 +1,188 @@
+import { eq } from 'drizzle-orm'
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from 'vitest'
+import { usualTerms } from '#core/posting/terms'
+import { connectedBoard, testBoard } from '#server/board/boards'
+import type { Db } from '#server/db.server'
+import { carryOut } from '#server/load/commands'
+import { postLoad, takeDown } from '#server/load/post'
+import { deliver } from '#server/outbox/deliver'
+import { nextDue } from '#server/outbox/outbox'
+import { sendToBoard } from '#server/posting/send'
+import { customer, event, load, note, posting } from '#server/schema'
+import { makeFloor } from '#server/search/floor'
+import { type Reading, readBoard } from '#server/search/read-boards'
+import { type BoardProcess, boardProcess, type TestBoard } from '#server/testing/board-process'
+import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
+import { reconcile } from './reconcile'
+
+const names: TestBoard[] = ['Saltlick', 'Waterhole', 'Windpump']
+let running: Record<TestBoard, BoardProcess>
+let world: TestWorld
+beforeAll(async () => {
+  const started = await Promise.all(names.map((name) => boardProcess(name)))
+  running = { Saltlick: started[0]!, Waterhole: started[1]!, Windpump: started[2]! }
+}, 30_000)
+afterAll(() => {
+  for (const name of names) running[name].stop()
+})
+let worlds = 0
+beforeEach(() => {
+  world = testWorld()
+  // Boards answer a key that they know as they did before: no two worlds may use the same.
+  world.db.$client.prepare("insert into sqlite_sequence (name, seq) values ('posting', ?)").run(++worlds * 1000)
+  for (const name of names) running[name].connect(world.db)
+})
+afterEach(() => world.end())
+
+const terms = { ...usualTerms, payKind: 'asking' as const, payMinor: 210_000, freight: 'Dry goods' }
+
+/** Sends all that waits for boards. */
+async function sendAll(db: Db): Promise<void> {
+  for (let entry = nextDue(db, 'board', now); entry; entry = nextDue(db, 'board', now))
+    await deliver(db, entry, sendToBoard, () => now)
+}
+const listed = async (name: string) => {
+  const { adapter, link } = connectedBoard(world.db, name)!
+  const answer = await adapter.listMine(link)
+  if ('problem' in answer) throw new Error(answer.problem.message)
+  return answer.value
+}
+const ownListed = async (name: string) => {
+  const references = new Set(
+    world.db
+      .select()
+      .from(posting)
+      .all()
+      .map(({ reference }) => reference),
+  )
+  return (await listed(name)).filter(({ reference }) => references.has(reference))
+}
+const check = (name: string, seen: () => ReadonlySet<string> | null = () => null) =>
+  reconcile(world.db, connectedBoard(world.db, name)!, seen, () => now)
+const stateOn = (name: string) => world.db.select().from(posting).where(eq(posting.board, name)).all().at(-1)?.state
+
+describe.each(names)('%s', (name) => {
+  test('lets us in with the right key alone', async () => {
+    const { link } = connectedBoard(world.db, name)!
+    expect(await testBoard(name, link)).toMatchObject({ ok: true })
+    expect(await testBoard(name, { ...link, secret: 'a guess' })).toMatchObject({ ok: false })
+  })
+  test('shows a load once, its change, and nothing after it is taken down', async () => {
+    const loadId = openLoad(world.db)
+    expect(postLoad(world.db, loadId, { boards: [name], terms }, ines)).toEqual({ done: true })
+    await sendAll(world.db)
+    expect(await ownListed(name)).toHaveLength(1)
+    expect(stateOn(name)).toBe('up')
+    expect(await check(name)).toEqual([])
+    world.db.update(load).set({ weightLb: 31_234 }).where(eq(load.id, loadId)).run()
+    expect(await check(name)).toMatchObject([{ kind: 'differs' }])
+    await sendAll(world.db)
+    expect(JSON.stringify((await ownListed(name))[0]!.fields)).toContain('31234')
+    expect(takeDown(world.db, loadId, ines)).toEqual({ done: true })
+    await sendAll(world.db)
+    expect(await ownListed(name)).toEqual([])
+    expect(stateOn(name)).toBe('down')
+  })
+  test('what is gone there is put back, what should be gone is taken down', async () => {
+    const loadId = openLoad(world.db)
+    postLoad(world.db, loadId, { boards: [name], terms }, ines)
+    await sendAll(world.db)
+    const { adapter, link } = connectedBoard(world.db, name)!
+    const [there] = await ownListed(name)
+    await adapter.remove(link, there!, { key: 'behind our back', answerUrl: '' })
+    expect(await check(name)).toMatchObject([{ kind: 'missing' }])
+    await sendAll(world.db)
+    expect(await ownListed(name)).toHaveLength(1)
+    world.db.update(posting).set({ state: 'down' }).run()
+    expect(await check(name)).toMatchObject([{ kind: 'stray' }])
+    expect(await ownListed(name)).toEqual([])
+    const why = world.db.select().from(event).where(eq(event.kind, 'posting_corrected')).all()
+    expect(why.map(({ data }) => data.why)).toEqual(['missing', 'stray'])
+  })
+  test('the floor is read whole, then what is new; ours is recognized', async () => {
+    const loadId = openLoad(world.db)
+    postLoad(world.db, loadId, { boards: [name], terms }, ines)
+    await sendAll(world.db)
+    const floor = makeFloor()
+    const board = connectedBoard(world.db, name)!
+    const reading: Reading = { link: '', trucks: 0, loads: 0, readAt: null, problem: null, isWhole: false }
+    await readBoard(floor, board, reading, Date.now())
+    expect(reading).toMatchObject({ problem: null, isWhole: true })
+    expect(floor.index.truck.size).toBeGreaterThan(100)
+    const { reference } = world.db.select().from(posting).get()!
+    expect([...floor.own.get(name)!.values()]).toContain(reference)
+    expect([...floor.shown.values()].every(({ company }) => company !== 'Snowmelt Potato Growers')).toBe(true)
+    await fetch(`${running[name].url}/others`, {
+      method: 'POST',
+      body: JSON.stringify({
+        kind: 'truck',
+        city: 'Boise',
+        company: `Wandering Elk of ${name}`,
+        number: boardNumber(name),
+      }),
+    })
+    const before = floor.index.truck.size
+    await readBoard(floor, board, reading, Date.now() + 1)
+    expect(floor.index.truck.size).toBeGreaterThan(before)
+  })
+})
+
+/** A number of a posting that the board shows: each shows a part of all there are. */
+const boardNumber = (name: string): number => ({ Saltlick: 1, Waterhole: 2, Windpump: 3 })[name] ?? 0
+
+test('one load on three boards, covered: down on all; nothing that carriers must not see has left', async () => {
+  const loadId = openLoad(world.db)
+  world.db.update(customer).set({ name: 'MARKCUSTOMER' }).run()
+  world.db.insert(note).values({ loadId, audience: 'us', text: 'MARKNOTE' }).run()
+  world.db.update(load).set({ customsBroker: 'MARKBROKER', sellMinor: 777_777 }).where(eq(load.id, loadId)).run()
+  postLoad(world.db, loadId, { boards: names, terms }, ines)
+  await sendAll(world.db)
+  for (const name of names) expect(await ownListed(name)).toHaveLength(1)
+  const wires = await Promise.all(names.map(async (name) => (await fetch(`${running[name].url}/wire`)).text()))
+  expect(wires.join()).toContain('Dry goods')
+  expect(wires.join()).not.toMatch(/MARK|7777|Shed 4|12 Canal|PR-2/)
+  carryOut(world.db, loadId, { kind: 'cancel', reason: 'customer' }, ines)
+  await sendAll(world.db)
+  for (const name of names) expect(await ownListed(name)).toEqual([])
+})
+
+describe('a board in a bad mood', () => {
+  let moody: BoardProcess
+  afterEach(() => moody.stop())
+  const post = async (mood: string, count: number) => {
+    moody = await boardProcess('Waterhole', { WATERHOLE_MOOD: mood, WATERHOLE_PASS_SECONDS: '1' })
+    moody.connect(world.db)
+    for (let at = 0; at < count; at++) postLoad(world.db, openLoad(world.db), { boards: ['Waterhole'], terms }, ines)
+    await sendAll(world.db)
+  }
+  /** Checks until nothing is to be put right, at most some times. */
+  const settle = async (seen: () => ReadonlySet<string> | null = () => null) => {
+    for (let round = 0; round < 6; round++) {
+      const corrections = await check('Waterhole', seen)
+      await sendAll(world.db)
+      if (corrections.length === 0) return round
+    }
+    return Number.POSITIVE_INFINITY
+  }
+  test('that loses and doubles is as it should be after a few checks', async () => {
+    await post('forgets', 7)
+    expect((await ownListed('Waterhole')).length).toBeLessThan(7)
+    expect(await settle()).toBeLessThan(6)
+    const references = (await ownListed('Waterhole')).map(({ reference }) => reference)
+    expect(references).toHaveLength(7)
+    expect(new Set(references).size).toBe(7)
+    moody.stop()
+    await post('doubles', 3)
+    expect(await settle()).toBeLessThan(6)
+    const once = (await ownListed('Waterhole')).map(({ reference }) => reference)
+    expect(once).toHaveLength(10)
+    expect(new Set(once).size).toBe(10)
+  }, 30_000)
+  test('that lists for us what it shows to nobody is told again', async () => {
+    await post('lies', 1)
+    const [first] = await check('Waterhole', () => new Set())
+    expect(first).toMatchObject({ kind: 'unseen' })
+    await sendAll(world.db)
+    expect(await ownListed('Waterhole')).toHaveLength(1)
+  })
+})

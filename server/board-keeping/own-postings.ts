@@ -1,0 +1,55 @@
+import { and, asc, eq, gt, inArray, notInArray, or, sql } from 'drizzle-orm'
+import type { OwnPosting } from '#core/posting/compare'
+import type { ConnectedBoard } from '#server/board/boards'
+import type { Db } from '#server/db.server'
+import { answerUrl, postingOf } from '#server/posting/postable'
+import { load, outbox, posting } from '#server/schema'
+
+/** What came down lately may still be listed by a board that is slow; what is older is known by no board. */
+const rememberedMs = 14 * 86_400_000
+
+/** Our postings on a board, as they should be there: up, down, or on their way. Practice loads never leave the building. */
+export function ownPostings(
+  db: Db,
+  { adapter, row }: ConnectedBoard,
+  now: number,
+): (OwnPosting & { loadId: number })[] {
+  const underWay = new Set(
+    db
+      .select({ stream: outbox.stream })
+      .from(outbox)
+      .where(and(eq(outbox.kind, 'board'), inArray(outbox.state, ['waiting', 'held'])))
+      .all()
+      .map(({ stream }) => stream),
+  )
+  const rows = db
+    .select({
+      ...{ id: posting.id, loadId: posting.loadId, reference: posting.reference, externalId: posting.externalId },
+      state: posting.state,
+    })
+    .from(posting)
+    .innerJoin(load, eq(load.id, posting.loadId))
+    .where(
+      and(
+        eq(posting.board, row.name),
+        eq(load.practice, false),
+        or(notInArray(posting.state, ['down', 'refused']), gt(posting.askedAt, now - rememberedMs)),
+      ),
+    )
+    .orderBy(asc(posting.id))
+    .all()
+  return rows.map(({ state, ...each }) => {
+    const isUp = state === 'up'
+    const isUnderWay = state === 'asked' || state === 'removal_asked' || underWay.has(`posting-${each.id}`)
+    const fields =
+      isUp && !isUnderWay ? adapter.fieldsOf(postingOf(db, each.loadId, each.reference), answerUrl(row.name)) : null
+    return { ...each, fields, shouldShow: isUnderWay ? null : isUp }
+  })
+}
+
+/** Marks what a board was seen to show. */
+export function noteSeen(db: Db, postingIds: readonly number[], now: number): void {
+  db.run(
+    sql`update posting set seen_at = ${now} where id in (select value from json_each(${JSON.stringify(postingIds)}))`,
+  )
+}

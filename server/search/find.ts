@@ -1,0 +1,109 @@
+import type { RateBand } from '#core/rates/rates'
+import type { FoundPosting } from '#core/search/found'
+import { type End, payPerMile } from '#core/search/posting'
+import { searchPostings } from '#core/search/search'
+import type { Miss } from '#core/search/slack'
+import type { Db } from '#server/db.server'
+import { legBetween } from '#server/miles/route'
+import { officeOf } from '#server/office/office'
+import { type ReadAsk, readAsk, type SearchAsk } from './ask'
+import { type KnownCarrier, knownCarriers } from './carriers'
+import { boardsOf, type Floor } from './floor'
+import { bandOfLane } from './lane-band'
+import { hiddenKeys, notesOf, type WorkNote } from './notes'
+import { market } from './read-boards'
+
+/** A truck or a load as the list of results shows it. */
+export interface FoundRow {
+  key: string
+  posting: FoundPosting
+  boards: string[]
+  firstSeen: number
+  /** Empty truck miles from where it was asked, to its pickup or from the truck; null where nothing was asked. */
+  milesTo: number | null
+  /** Empty truck miles from its end to where it was asked to go; null where either is open. */
+  milesAfter: number | null
+  /** Loaded truck miles; its own where it says them. */
+  miles: number | null
+  perMile: number | null
+  /** What the lane is likely to cost; null where it is no lane, or nothing is known. */
+  band: RateBand | null
+  carrier: KnownCarrier | null
+  note: WorkNote | null
+  misses: Miss[]
+}
+
+export interface FoundPage {
+  kind: 'truck' | 'load'
+  chips: ReadAsk['typed']['chips']
+  unread: string[]
+  problem: string | null
+  total: number
+  hidden: number
+  byState: [string, number][]
+  rows: FoundRow[]
+  near: FoundRow[]
+  size: { trucks: number; loads: number }
+  boards: { name: string; readAt: number | null; problem: string | null }[]
+  tookMs: number
+}
+
+/** What is out there of what was asked, the first of it with all that a rep wants to know of each. */
+export function findOnFloor(db: Db, ask: SearchAsk, now: number, { floor, readings } = market): FoundPage {
+  const read = readAsk(ask, now, officeOf(db).zone)
+  const hidden = hiddenKeys(db, now)
+  const started = performance.now()
+  const wanted = read.problem ? 0 : read.query.limit
+  const found = searchPostings(floor.index, { ...read.query, limit: wanted && wanted + hidden.size })
+  const tookMs = performance.now() - started
+  const isHidden = (key: string) => hidden.has(key)
+  const hits = found.hits.filter((key) => isHidden(key) === (ask.show === 'hidden')).slice(0, wanted)
+  const near = ask.show === 'open' ? found.near.filter(({ id }) => !isHidden(id)) : []
+  const missesOf = new Map(near.map(({ id, misses }) => [id, misses]))
+  const rows = rowsOf(db, floor, [...hits, ...near.map(({ id }) => id)], read, missesOf, now)
+  const shown = rows.filter(({ note }) => ask.show !== 'worked' || note !== null)
+  return {
+    ...{ kind: read.kind, chips: read.typed.chips, unread: read.typed.unread, problem: read.problem },
+    total: found.total,
+    hidden: found.hits.filter(isHidden).length,
+    byState: Object.entries(found.byState).toSorted(([, one], [, other]) => other - one),
+    rows: shown.filter(({ misses }) => misses.length === 0),
+    near: shown.filter(({ misses }) => misses.length > 0),
+    size: { trucks: floor.index.truck.size, loads: floor.index.load.size },
+    boards: [...readings].map(([name, { readAt, problem }]) => ({ name, readAt, problem })),
+    tookMs,
+  }
+}
+
+function rowsOf(
+  db: Db,
+  floor: Floor,
+  keys: readonly string[],
+  { query }: ReadAsk,
+  missesOf: ReadonlyMap<string, Miss[]>,
+  now: number,
+): FoundRow[] {
+  const postings = keys.map((key) => floor.shown.get(key)!)
+  const notes = notesOf(db, keys)
+  const carriers = knownCarriers(db, postings, now)
+  return postings.map((posting, at) => {
+    const key = keys[at]!
+    const { origin, destination } = posting
+    const miles = destination ? (posting.miles ?? Math.round(legBetween(origin, destination).miles)) : null
+    const perMile = payPerMile({ ...posting, miles })
+    return {
+      ...{ key, posting, miles, perMile: Number.isNaN(perMile) ? null : perMile },
+      boards: boardsOf(floor, key),
+      firstSeen: floor.firstSeen.get(key) ?? now,
+      milesTo: milesBetween(query.origin, origin),
+      milesAfter: destination ? milesBetween(query.destination, destination) : null,
+      band: bandOfLane(db, posting, miles, now),
+      carrier: posting.mc ? (carriers.get(posting.mc) ?? null) : null,
+      note: notes.get(key) ?? null,
+      misses: missesOf.get(key) ?? [],
+    }
+  })
+}
+
+const milesBetween = (asked: End | null, point: { lat: number; lon: number }): number | null =>
+  asked && 'radius' in asked ? Math.round(legBetween(asked, point).miles) : null
