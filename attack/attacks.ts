@@ -43,7 +43,7 @@ const bodyFlood: Attack = {
       '/c/1.AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA',
       '/p/1.AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA',
       '/loads/save',
-      '/board/replies',
+      '/board/saltlick/replies',
       '/exchange/in/1',
       '/nowhere',
     ]
@@ -118,7 +118,7 @@ const wrongKeys: Attack = {
     for (let at = 0; at < 100 * size; at++)
       codes.push(
         await send(
-          at % 2 ? '/board/replies' : `/exchange/in/${partner.id}`,
+          at % 2 ? '/board/saltlick/replies' : `/exchange/in/${partner.id}`,
           at % 2 ? { 'x-saltlick-signature': 't=1,v1=00' } : { authorization: 'Bearer guess' },
         ),
       )

@@ -55,6 +55,8 @@ test('every page passes axe in light and dark', async ({ browser }) => {
   const quoteId = Number(/\/quotes\/(\d+)/.exec(await (await api.get('/quotes?q=coming')).text())![1])
   for (const path of [
     '/loads',
+    '/boards',
+    '/boards/search?line=vans+boise+200mi',
     '/rates/suspects',
     '/quotes',
     `/quotes/${quoteId}`,

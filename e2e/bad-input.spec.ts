@@ -3,6 +3,8 @@ import { caller, linkIn, mails, ready, signIn } from './desk'
 import { freshLoad, rowCounts, someTerms } from './loads'
 import { world } from './world'
 
+const post = { intent: 'post', boards: ['Saltlick'], terms: {} }
+
 test('bad input at every route: an error in words, status 4xx, nothing written', async () => {
   const api = await caller()
   const loadId = await freshLoad(api)
@@ -115,19 +117,19 @@ test('bad input at every route: an error in words, status 4xx, nothing written',
       400,
     ],
     ['act: an impossible step', () => api.post(act, { data: { intent: 'advance', to: 'paid' } }), 409],
-    ['act: unknown load', () => api.post('/loads/99999999/act', { data: { intent: 'post' } }), 404],
-    ['act: no number', () => api.post('/loads/abc/act', { data: { intent: 'post' } }), 404],
-    ['act: as a viewer', () => viewer.post(act, { data: { intent: 'post' } }), 403],
+    ['act: unknown load', () => api.post('/loads/99999999/act', { data: post }), 404],
+    ['act: no number', () => api.post('/loads/abc/act', { data: post }), 404],
+    ['act: as a viewer', () => viewer.post(act, { data: post }), 403],
     ['act: award as a viewer', () => viewer.post(act, { data: award }), 403],
-    ['act: as a stranger', () => stranger.post(act, { data: { intent: 'post' } }), 401],
+    ['act: as a stranger', () => stranger.post(act, { data: post }), 401],
     [
       'act: from another site',
-      () => api.post(act, { data: { intent: 'post' }, headers: { origin: 'https://elsewhere.example' } }),
+      () => api.post(act, { data: post, headers: { origin: 'https://elsewhere.example' } }),
       403,
     ],
     [
       'act: from another site’s form',
-      () => api.post(act, { data: { intent: 'post' }, headers: { 'sec-fetch-site': 'cross-site' } }),
+      () => api.post(act, { data: post, headers: { 'sec-fetch-site': 'cross-site' } }),
       403,
     ],
     [

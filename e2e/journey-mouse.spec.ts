@@ -70,7 +70,8 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
 
   // Posted: carriers answer by call-back and by mail; what they must not see never reached the board.
   await page.getByRole('button', { name: 'Post p' }).click()
-  await expect(page.getByText(/on Saltlick since/)).toBeVisible()
+  await page.getByRole('button', { name: 'Post Enter' }).click()
+  await expect(page.getByText(/on Saltlick.* since/)).toBeVisible()
   await expect(
     page
       .getByRole('list', { name: /Offers/ })
@@ -104,7 +105,7 @@ test('from a customer’s shipment to an accepted rate confirmation, with the mo
   await page.getByLabel('Our price').fill('2,300')
   await page.getByRole('button', { name: 'Counter Enter' }).click()
   await expect(page.getByText('countered at 2,300').first()).toBeVisible()
-  await page.getByRole('button', { name: 'Take down p' }).click()
+  await page.getByRole('button', { name: 'Take down d' }).click()
   await expect(page.getByText('Off Saltlick').first()).toBeVisible()
   const last = page
     .getByRole('list', { name: /Offers/ })

@@ -15,6 +15,8 @@ test('a practice load goes all the way and nothing leaves the building', async (
   await ready(page)
   await expect(page.getByText('Practice', { exact: true })).toBeVisible()
   await page.keyboard.press('p')
+  await expect(page.getByRole('button', { name: 'Post Enter' })).toBeFocused()
+  await page.keyboard.press('Enter')
   await expect(page.getByText(/Practice: the posting for Saltlick not sent/)).toBeVisible()
   await page.keyboard.press('a')
   await expect(page.getByText(/Clear: authority|with caution/)).toBeVisible()
@@ -40,7 +42,9 @@ test('a draft is offered to nobody until it is opened', async ({ page }) => {
   await ready(page)
   await expect(page.getByText('Draft, not offered to anyone')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Post p' })).toBeHidden()
-  expect((await api.post(`/loads/${loadId}/act`, { data: { intent: 'post' } })).status()).toBe(409)
+  expect(
+    (await api.post(`/loads/${loadId}/act`, { data: { intent: 'post', boards: ['Saltlick'], terms: {} } })).status(),
+  ).toBe(409)
   await page.getByRole('button', { name: 'Open for cover' }).click()
   await expect(page.getByText(/Uncovered, picks up in/)).toBeVisible()
 })

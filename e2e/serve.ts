@@ -38,7 +38,11 @@ await answering(`${around.market}/healthz`, children[2]!)
 await answering(`${around.register}/healthz`, children[3]!)
 await answering(`${around.partners}/healthz`, children[4]!)
 await answering(`${around.site}/healthz`, children[5]!)
-const application = startApplication(around, { OX_LOG_LEVEL: 'error', OX_OUTBOX_DELAY_MS: '200' })
+const application = startApplication(around, {
+  OX_LOG_LEVEL: 'error',
+  OX_OUTBOX_DELAY_MS: '200',
+  OX_BOARD_READ_MS: '2000',
+})
 children.push(application)
 process.on('SIGTERM', async () => {
   await stopAll(children)

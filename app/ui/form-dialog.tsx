@@ -38,13 +38,16 @@ export function FormDialog(props: FormDialogProps) {
     <Dialog open onClose={onClose} onClosed={props.onClosed} title={title} wide={wide}>
       <form onSubmit={saving.submit} className={layout} noValidate>
         {fields}
-        <Alert className="col-span-full">{saving.message()}</Alert>
+        <FormMessage saving={saving} />
         <SaveButton {...props} button={button} isSaving={saving.isSaving} />
       </form>
       {after}
     </Dialog>
   )
 }
+
+/** What is wrong with no field shown. Drawn after the fields, which say while they are drawn that they show what is wrong with them. */
+const FormMessage = ({ saving }: { saving: Saving }) => <Alert className="col-span-full">{saving.message()}</Alert>
 
 interface SaveButtonProps {
   button: string

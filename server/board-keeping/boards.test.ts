@@ -118,7 +118,7 @@ describe.each(names)('%s', (name) => {
         kind: 'truck',
         city: 'Boise',
         company: `Wandering Elk of ${name}`,
-        number: boardNumber(name),
+        mc: null,
       }),
     })
     const before = floor.index.truck.size
@@ -126,9 +126,6 @@ describe.each(names)('%s', (name) => {
     expect(floor.index.truck.size).toBeGreaterThan(before)
   })
 })
-
-/** A number of a posting that the board shows: each shows a part of all there are. */
-const boardNumber = (name: string): number => ({ Saltlick: 1, Waterhole: 2, Windpump: 3 })[name] ?? 0
 
 test('one load on three boards, covered: down on all; nothing that carriers must not see has left', async () => {
   const loadId = openLoad(world.db)

@@ -28,6 +28,8 @@ export interface Other {
   latest: string | null
   daysToPay: number | null
   words: string
+  /** Put there by whoever tries the product: on the board that was asked. */
+  isAdded?: boolean
 }
 
 /** A new load and a new truck come up every so often, and stay for hours. */
@@ -152,7 +154,8 @@ function madeTruck(number: number, random: () => number, members: readonly Membe
 }
 
 /** Whether a board shows it: each shows a part, and what two show overlaps. */
-export function isOn(board: number, { number, bornAt }: Other): boolean {
+export function isOn(board: number, { number, bornAt, isAdded }: Other): boolean {
+  if (isAdded) return true
   const random = mulberry(Math.imul(number + 1, 97) ^ (bornAt & 0xffff))
   const home = Math.floor(random() * 3)
   return home === board || random() < 0.25

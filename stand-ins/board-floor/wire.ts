@@ -47,7 +47,7 @@ export function addOther(others: ReturnType<typeof makeOthers>, text: string): O
     ...{ company: 'Lone Lantern Haulage', mc: '712345', phone: '208-555-0177', toStates: [], equipment: 'van' },
     ...{ lengthFt: 53, weightLb: 44_000, full: true, miles: null, usd: null, usdPerMile: null, latest: null },
     ...{ daysToPay: null, words: '', earliest: new Date(now).toISOString().slice(0, 10) },
-    ...{ number: now, bornAt: now, diesAt: now + 6 * 3_600_000 },
+    ...{ isAdded: true, number: now, bornAt: now, diesAt: now + 6 * 3_600_000 },
     ...rest,
     from: townOf(city) ?? towns[0]!,
     to: townOf(toCity),
