@@ -11,6 +11,7 @@ const shown: { key: string; first?: boolean; short: string }[] = [
   { key: 'x', short: 'Decline' },
   { key: 'p', short: 'Post' },
   { key: 'd', short: 'Take down' },
+  { key: 'u', short: 'Find trucks' },
   { key: 'l', short: 'Limits' },
   { key: 'b', short: 'Change pay' },
   { key: 't', short: 'Check call' },
@@ -32,7 +33,7 @@ export function LoadActions({ desk, keys }: { desk: LoadDesk; keys: RoomKey[] })
             onClick={action.run}
             title={action.words}
           >
-            {key === 'p' && desk.posting ? 'Postings' : short} <kbd className="key">{key}</kbd>
+            {shortWords(desk, key, short)} <kbd className="key">{key}</kbd>
           </button>
         )
       })}
@@ -41,6 +42,12 @@ export function LoadActions({ desk, keys }: { desk: LoadDesk; keys: RoomKey[] })
       </span>
     </footer>
   )
+}
+
+/** What a button says where it depends on how the load stands. */
+function shortWords({ page, posting }: LoadDesk, key: string, short: string): string {
+  if (key === 'p' && posting) return 'Postings'
+  return key === 'u' && page.carrier ? 'Next load' : short
 }
 
 /** The steps of the load's life that can come next, and the ways out of it. */

@@ -122,6 +122,12 @@ function pageKeys(desk: LoadDesk, navigate: (to: string) => void): RoomKey[] {
   const { page, mayEdit } = desk
   const { id, state } = page.load
   return [
+    {
+      key: 'u',
+      words: page.carrier ? 'the next load for this truck' : 'trucks for it, on all boards',
+      run: () => navigate(`/boards/search?load=${id}`),
+      disabled: state === 'draft' || state === 'cancelled',
+    },
     { key: 'r', words: 'where the rate comes from', run: opens(desk, 'rates') },
     { key: 'm', words: 'the map', run: opens(desk, 'map') },
     { key: 'e', words: 'change the load', run: () => navigate(`/loads/${id}/change`), disabled: !mayEdit },
