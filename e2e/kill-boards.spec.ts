@@ -50,7 +50,7 @@ test(`killed ${kills} times while loads are posted and covered: no board shows o
       await act(id, { intent: 'post', boards, terms: {} }, 'already_posted')
       await pause(luck.between(100, 900))
       // Every other one is off the desk soon after.
-      if (at % 2 === 0) await act(id, { intent: 'cancel', reason: 'customer called it off' }, 'already_cancelled')
+      if (at % 2 === 0) await act(id, { intent: 'cancel', reason: 'customer called it off' }, 'too_late_to_cancel')
       done += 1
       await pause(luck.between(100, 900))
     }

@@ -145,7 +145,7 @@ describe('a board’s settings', () => {
     [{ account: '' }, 'Member name'],
     [{ secret: '' }, 'Password'],
     [{ refreshMinutes: 15 }, 'every 60 minutes at most'],
-  ])('%j is refused', (over, words) =>
+  ] as [{ name?: string }, string][])('%j is refused', (over, words) =>
     expect(() => connectBoard(world.db, over.name ?? 'Waterhole', asked.url, { ...asked, ...over })).toThrow(words),
   )
   test('keep secrets sealed and unseen; one left empty is the one on file, for the same account alone', () => {

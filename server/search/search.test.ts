@@ -131,7 +131,7 @@ describe('what is found', () => {
     putSource(floor, truck({ id: 'T3', mc: '100003' }), now + 1)
     putSource(floor, truck({ id: 'W3', board: 'Waterhole', mc: '100003' }), now + 2)
     expect(count()).toEqual([1])
-    const [{ id }] = savedSearches(world.db, 1, now, market()) as [{ id: number }]
+    const id = savedSearches(world.db, 1, now, market())[0]!.id
     actOnSavedSearch(world.db, { intent: 'forget_search', id }, { id: 2, now })
     expect(count()).toEqual([1])
     actOnSavedSearch(world.db, { intent: 'seen_search', id }, { id: 1, now: now + 3 })
