@@ -64,7 +64,9 @@ function standingWords({ load, carrier, confirmations }: LoadPage, now: number):
 
 /** Where the load is posted, board by board; the boards that are alike are one phrase. */
 function postedWords({ postings }: LoadPage, now: number, zone: string): string {
-  const newest = postings.filter((each, at) => postings.findIndex(({ board }) => board === each.board) === at)
+  const newest = postings
+    .filter((each, at) => postings.findIndex(({ board }) => board === each.board) === at)
+    .toSorted((one, other) => (one.board < other.board ? -1 : 1))
   const named = (state: string) => newest.filter((each) => each.state === state)
   const names = (some: typeof newest) => some.map(({ board }) => board).join(', ')
   const up = named('up')

@@ -80,7 +80,7 @@ const lightWords = { clear: 'vetting clear', caution: 'vetting: caution', stop: 
 function Who({ row: { posting, carrier, note }, now, zone }: FoundRowProps) {
   return (
     <span className="min-w-0 text-sm">
-      <span className="block truncate">
+      <span className="block truncate leading-6">
         {posting.ownLoadId !== null ? (
           <Link to={`/loads/${posting.ownLoadId}`} className="link font-semibold">
             {posting.company}
@@ -90,7 +90,7 @@ function Who({ row: { posting, carrier, note }, now, zone }: FoundRowProps) {
         )}
         {posting.phone && <span className="font-mono"> {posting.phone}</span>}
       </span>
-      <span className="block truncate text-second">
+      <span className="block truncate leading-6 text-second">
         {posting.kind === 'truck' &&
           (carrier ? (
             <Link to={`/carriers/${carrier.id}`} className={lights[carrier.verdict]} title={carrier.reasons.join(' ')}>
