@@ -49,7 +49,18 @@ const serverOrder = [
   ],
   ...['match', 'waiting', 'posting', 'confirmation', 'load', 'offer', 'search', 'board-keeping', 'quote', 'message'],
   ...['tender-facts', 'partner', 'exchange', 'tender', 'check-call', 'site', 'invoice'],
-  ...['board-page', 'load-page', 'customer-page', 'facility-page', 'people-page', 'health', 'news', 'horizon', 'export', 'outside'],
+  ...[
+    'board-page',
+    'load-page',
+    'customer-page',
+    'facility-page',
+    'people-page',
+    'health',
+    'news',
+    'horizon',
+    'export',
+    'outside',
+  ],
   ...['draw-worker', 'senders', 'partner-loops', 'watch-database', 'app'],
 ]
 const serverPath = (names) => `^server/(${names.map((name) => name.replace('.', '[.]')).join('|')})(/|[.]ts$)`

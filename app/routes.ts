@@ -12,6 +12,7 @@ export default [
 
     route('boards', 'routes/boards/postings.tsx'),
     route('boards/search', 'routes/boards/search.tsx'),
+    route('boards/map', 'routes/boards/map.tsx'),
 
     route('rates/suspects', 'routes/rates/suspects.tsx'),
 

@@ -56,6 +56,7 @@ test('every page passes axe in light and dark', async ({ browser }) => {
   for (const path of [
     '/loads',
     '/boards',
+    '/boards/map',
     '/boards/search?line=vans+boise+200mi',
     '/rates/suspects',
     '/quotes',

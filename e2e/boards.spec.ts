@@ -182,3 +182,34 @@ test('many postings are marked and taken down by keyboard', async ({ page }) => 
   for (const number of numbers)
     await expect(page.getByRole('link', { name: new RegExp(number) })).toBeHidden({ timeout: 20_000 })
 })
+
+test('the market map counts loads against trucks, and a state leads to its loads', async ({ page }) => {
+  await signIn(page)
+  await page.keyboard.press('R')
+  const areas = page.getByRole('list', { name: 'Loads and trucks' })
+  await expect(areas.getByRole('link', { name: 'Idaho' })).toBeVisible()
+  await page.keyboard.press('g')
+  await expect(areas.getByRole('link', { name: /^Boise, ID|^Twin Falls, ID/ }).first()).toBeVisible()
+  await page.keyboard.press('g')
+  await page.getByLabel('Equipment').selectOption('van')
+  await expect(page).toHaveURL(/equipment=van/)
+  // A click on a beam leads where its line in the list does.
+  await page.locator('[data-href*="van+tx"]').click({ force: true })
+  await expect(page.getByRole('list', { name: 'How the line was read' })).toContainText('Texas')
+  await expect(page.getByRole('status').filter({ hasText: /loads/ })).toBeVisible()
+})
+
+test('a truck under way is asked for its next load, counted with the way home', async ({ page }) => {
+  const id = reading((db) =>
+    db
+      .prepare("select id from load where state = 'in_transit' and practice = 0 order by deliver_by desc limit 1")
+      .pluck()
+      .get(),
+  )
+  await signIn(page)
+  await page.goto(`/loads/${id}`)
+  await ready(page)
+  await page.keyboard.press('u')
+  await expect(page.getByText(/drives [\d,]+ mi home to .* with nothing/)).toBeVisible()
+  await expect(page.getByRole('list', { name: 'How the line was read' })).toContainText('100 mi around')
+})

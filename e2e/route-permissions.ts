@@ -29,6 +29,7 @@ export const routeAccess: Record<string, RouteAccess> = {
   '/loads/:loadId/change': reads('edit_loads'),
   '/boards': anybody,
   '/boards/search': anybody,
+  '/boards/map': anybody,
   '/rates/suspects': anybody,
   '/quotes': anybody,
   '/quotes/:quoteId': anybody,

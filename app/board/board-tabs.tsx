@@ -3,6 +3,7 @@ import { NavLink } from 'react-router'
 const tabs = [
   { to: '/boards', words: 'Postings' },
   { to: '/boards/search', words: 'Search' },
+  { to: '/boards/map', words: 'Market map' },
 ]
 
 /** The parts of the Boards room. */

@@ -31,6 +31,7 @@ export const rooms: readonly RoomEntry[] = [
     also: 'find truck capacity market next load',
     key: 'T',
   },
+  { to: '/boards/map', words: 'Market map: loads against trucks by state and area', also: 'balance ratio', key: 'R' },
   { to: '/exchange', words: 'Exchange: what went to and came from trading partners', also: 'edi x12 files', key: '7' },
   { to: '/partners', words: 'Trading partners: connections and codes', also: 'edi settings', key: '8' },
   { to: '/answering', words: 'Answering rules: tenders answered by themselves', also: 'automation', key: '9' },

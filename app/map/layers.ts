@@ -4,12 +4,24 @@ import type { Point } from '#core/place/straight'
 export type Layer =
   | { kind: 'way'; points: Point[] }
   | { kind: 'stops'; stops: (Point & { name: string; stop: 'pickup' | 'delivery' })[] }
+  /** A balance beam at each place, tipped from -1 (the right side weighs more) to 1 (the left side does). */
+  | { kind: 'beams'; beams: Beam[] }
   | { kind: 'lanes'; lanes: { from: Point; to: Point; strong: boolean }[] }
+
+export interface Beam extends Point {
+  code: string
+  tilt: number
+  /** The figure under it. */
+  words: string
+  /** Where a click leads. */
+  href: string
+}
 
 /** All points of the layers: what a map is framed around. */
 export const pointsOf = (layers: Layer[]): Point[] =>
   layers.flatMap((layer) => {
     if (layer.kind === 'way') return layer.points
     if (layer.kind === 'stops') return layer.stops
+    if (layer.kind === 'beams') return layer.beams
     return layer.lanes.flatMap(({ from, to }) => [from, to])
   })

@@ -11,6 +11,7 @@ import {
   zoom,
 } from '#core/map/project'
 import { namesInFrame } from '#core/map/region-spots'
+import { Beams } from './beams'
 import { type Layer, pointsOf } from './layers'
 
 interface MapProps {
@@ -25,10 +26,12 @@ interface MapProps {
   style?: React.CSSProperties
   /** A small map without buttons, which would cover half of it: keys and the wheel still move it. */
   isSmall?: boolean
+  /** Called with where a mark leads that was clicked. */
+  onOpen?: (href: string) => void
 }
 
 /** A map with layers on it: drawn on the server, moved and zoomed by wheel, drag, buttons or keys. */
-export function RouteMap({ layers, words, shape, tall, className, style, isSmall = false }: MapProps) {
+export function RouteMap({ layers, words, shape, tall, className, style, isSmall = false, onOpen }: MapProps) {
   const home = frameAround(pointsOf(layers).map(project), shape)
   const [frame, setFrame] = useState<Frame>(home)
   const homeKey = `${home.x} ${home.y} ${home.width}`
@@ -54,7 +57,7 @@ export function RouteMap({ layers, words, shape, tall, className, style, isSmall
         aria-label={words}
         tabIndex={0}
         onKeyDown={onKeyDown}
-        {...useDrag(setFrame)}
+        {...useDrag(setFrame, onOpen)}
       >
         {/* Lines of what `use` draws grow with the map, whatever its vector effect: their width is told in pixels here. */}
         <use href="/map/shapes.svg#land" className="fill-sheet stroke-strong" style={{ strokeWidth: pixel }} />
@@ -111,6 +114,7 @@ function LayerMarks({ layer, frame, letter }: { layer: Layer; frame: Frame; lett
         style={{ strokeWidth: 2.5, strokeLinejoin: 'round', vectorEffect: 'non-scaling-stroke' }}
       />
     )
+  if (layer.kind === 'beams') return <Beams beams={layer.beams} letter={letter * 0.8} />
   if (layer.kind === 'lanes') {
     return (
       <g>
@@ -183,12 +187,24 @@ function useWheel(
   }, [box, setFrame])
 }
 
-/** Moves the map with the pointer held down. */
-function useDrag(setFrame: React.Dispatch<React.SetStateAction<Frame>>) {
+/** A hand that means to click moves no farther. */
+const clickPixels = 4
+
+/** Where a mark under the pointer leads; the map has the pointer captured, so its marks hear of no click. */
+const hrefAt = (x: number, y: number): string | null =>
+  document
+    .elementsFromPoint(x, y)
+    .map((each) => each.closest('[data-href]')?.getAttribute('data-href'))
+    .find(Boolean) ?? null
+
+/** Moves the map with the pointer held down; a click that moved nothing opens the mark under it. */
+function useDrag(setFrame: React.Dispatch<React.SetStateAction<Frame>>, onOpen: MapProps['onOpen']) {
   const last = useRef<{ x: number; y: number } | null>(null)
+  const began = useRef({ x: 0, y: 0 })
   return {
     onPointerDown: (event: React.PointerEvent<SVGSVGElement>) => {
       last.current = { x: event.clientX, y: event.clientY }
+      began.current = last.current
       event.currentTarget.setPointerCapture(event.pointerId)
     },
     onPointerMove: (event: React.PointerEvent<SVGSVGElement>) => {
@@ -202,8 +218,11 @@ function useDrag(setFrame: React.Dispatch<React.SetStateAction<Frame>>) {
         return { ...frame, x: frame.x - dx * scale, y: frame.y - dy * scale }
       })
     },
-    onPointerUp: () => {
+    onPointerUp: ({ clientX, clientY }: React.PointerEvent<SVGSVGElement>) => {
       last.current = null
+      const moved = Math.hypot(clientX - began.current.x, clientY - began.current.y)
+      const href = moved <= clickPixels ? hrefAt(clientX, clientY) : null
+      if (href !== null) onOpen?.(href)
     },
   }
 }

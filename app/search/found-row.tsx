@@ -58,7 +58,7 @@ function Lane({ row: { posting, misses }, at, onFocus, onOpen }: FoundRowProps) 
   )
 }
 
-function Price({ row: { posting, perMile, band, miles } }: FoundRowProps) {
+function Price({ row: { posting, perMile, perMileDriven, band, miles } }: FoundRowProps) {
   const { rate } = posting
   const times = rate?.basis === 'per_mile' ? (miles ?? 0) : 1
   const flat = rate ? Number(rate.amount) * times : null
@@ -69,6 +69,9 @@ function Price({ row: { posting, perMile, band, miles } }: FoundRowProps) {
         {rate ? <b>{flat ? words : ''}</b> : <span className="label">no price</span>}
         {perMile !== null && <span className="text-second"> ${perMile.toFixed(2)}/mi</span>}
       </span>
+      {perMileDriven !== null && (
+        <span className="block truncate text-sm text-dusk">${perMileDriven.toFixed(2)} a mile driven</span>
+      )}
       {band && <PriceStrip band={band} payMinor={flat ? Math.round(flat * 100) : null} />}
     </span>
   )

@@ -76,7 +76,8 @@ const small = ['CT', 'DE', 'MD', 'MA', 'NH', 'NJ', 'RI', 'VT', 'WV']
 export const regionSpots = Object.entries(middles).map(([code, [lat, lon]]) => ({
   code,
   isSmall: small.includes(code),
-  ...project({ lat, lon }),
+  ...{ lat: lat!, lon: lon! },
+  ...project({ lat: lat!, lon: lon! }),
 }))
 
 export type RegionSpot = (typeof regionSpots)[number]

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { check, index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { check, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import { foundSchema, workStates } from '#core/search/found'
 import { enumChecks, flag, id, instant, json } from './columns'
 import { user } from './person'
@@ -46,4 +46,18 @@ export const savedSearch = sqliteTable(
     createdAt: instant('created_at').notNull(),
   },
   (table) => [index('saved_search_person').on(table.personId), ...enumChecks(table)],
+)
+
+/** How many loads and trucks stood in a state or a market area at the end of a day, as far as the boards were read: what today is compared with. */
+export const marketCount = sqliteTable(
+  'market_count',
+  {
+    day: text('day').notNull(),
+    scope: text('scope', { enum: ['state', 'area'] }).notNull(),
+    code: text('code').notNull(),
+    equipment: text('equipment').notNull(),
+    loads: integer('loads').notNull(),
+    trucks: integer('trucks').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.day, table.scope, table.code, table.equipment] }), ...enumChecks(table)],
 )

@@ -1,3 +1,4 @@
+import type { Point } from '#core/place/straight'
 import type { RateBand } from '#core/rates/rates'
 import type { FoundPosting } from '#core/search/found'
 import { type End, payPerMile } from '#core/search/posting'
@@ -26,6 +27,8 @@ export interface FoundRow {
   /** Loaded truck miles; its own where it says them. */
   miles: number | null
   perMile: number | null
+  /** What it pays for each mile driven, the empty ones counted; null where the truck's home is not known. */
+  perMileDriven: number | null
   /** What the lane is likely to cost; null where it is no lane, or nothing is known. */
   band: RateBand | null
   carrier: KnownCarrier | null
@@ -48,8 +51,17 @@ export interface FoundPage {
   tookMs: number
 }
 
-/** What is out there of what was asked, the first of it with all that a rep wants to know of each. */
-export function findOnFloor(db: Db, ask: SearchAsk, now: number, { floor, readings } = market): FoundPage {
+/**
+ * What is out there of what was asked, the first of it with all that a rep wants to know of each. `home`: where the truck lives that wants its next load:
+ * ours come first then, and each load is counted with the way home.
+ */
+export function findOnFloor(
+  db: Db,
+  ask: SearchAsk,
+  now: number,
+  { floor, readings } = market,
+  home: Point | null = null,
+): FoundPage {
   const read = readAsk(ask, now, officeOf(db).zone)
   const hidden = hiddenKeys(db, now)
   const started = performance.now()
@@ -60,7 +72,9 @@ export function findOnFloor(db: Db, ask: SearchAsk, now: number, { floor, readin
   const hits = found.hits.filter((key) => isHidden(key) === (ask.show === 'hidden')).slice(0, wanted)
   const near = ask.show === 'open' ? found.near.filter(({ id }) => !isHidden(id)) : []
   const missesOf = new Map(near.map(({ id, misses }) => [id, misses]))
-  const rows = rowsOf(db, floor, [...hits, ...near.map(({ id }) => id)], read, missesOf, now)
+  const whole = rowsOf(db, floor, [...hits, ...near.map(({ id }) => id)], { ...read, home }, missesOf, now)
+  const isOurs = ({ posting }: FoundRow) => Number(posting.ownLoadId !== null)
+  const rows = home ? whole.toSorted((one, other) => isOurs(other) - isOurs(one)) : whole
   const shown = rows.filter(({ note }) => ask.show !== 'worked' || note !== null)
   return {
     ...{ kind: read.kind, chips: read.typed.chips, unread: read.typed.unread, problem: read.problem },
@@ -79,7 +93,7 @@ function rowsOf(
   db: Db,
   floor: Floor,
   keys: readonly string[],
-  { query }: ReadAsk,
+  { query, home }: ReadAsk & { home: Point | null },
   missesOf: ReadonlyMap<string, Miss[]>,
   now: number,
 ): FoundRow[] {
@@ -91,12 +105,17 @@ function rowsOf(
     const { origin, destination } = posting
     const miles = destination ? (posting.miles ?? Math.round(legBetween(origin, destination).miles)) : null
     const perMile = payPerMile({ ...posting, miles })
+    const milesTo = milesBetween(query.origin, origin)
+    const milesAfter = destination
+      ? (milesBetween(query.destination, destination) ?? milesHome(destination, home))
+      : null
+    const driven = home && miles !== null ? (milesTo ?? 0) + miles + (milesAfter ?? 0) : null
     return {
       ...{ key, posting, miles, perMile: Number.isNaN(perMile) ? null : perMile },
       boards: boardsOf(floor, key),
       firstSeen: floor.firstSeen.get(key) ?? now,
-      milesTo: milesBetween(query.origin, origin),
-      milesAfter: destination ? milesBetween(query.destination, destination) : null,
+      ...{ milesTo, milesAfter },
+      perMileDriven: driven && !Number.isNaN(perMile) ? (perMile * miles!) / driven : null,
       band: bandOfLane(db, posting, miles, now),
       carrier: posting.mc ? (carriers.get(posting.mc) ?? null) : null,
       note: notes.get(key) ?? null,
@@ -107,3 +126,5 @@ function rowsOf(
 
 const milesBetween = (asked: End | null, point: { lat: number; lon: number }): number | null =>
   asked && 'radius' in asked ? Math.round(legBetween(asked, point).miles) : null
+
+const milesHome = (from: Point, home: Point | null): number | null => home && Math.round(legBetween(from, home).miles)

@@ -2,6 +2,8 @@ import { type FoundPosting, mergedPosting, sameKey } from '#core/search/found'
 import type { Posting } from '#core/search/posting'
 import { makePostingIndex, type PostingIndex, putPosting } from '#core/search/posting-book'
 
+import { count, type Tally } from './tally'
+
 /** The board name that our own freight and trucks stand under. */
 export const ours = 'Ours'
 
@@ -16,13 +18,15 @@ export interface Floor {
   keys: Map<string, string>
   /** When something was first seen here; what was there at the start counts from when it was posted. */
   firstSeen: Map<string, number>
+  /** How many there are by what, equipment and place: kept as they come and go, so that nobody has to count a million. */
+  tally: Tally
   /** Our own postings as others see them, by board: the references, by the board's number. */
   own: Map<string, Map<string, string>>
 }
 
 export const makeFloor = (): Floor => ({
   ...{ index: makePostingIndex(), shown: new Map(), sources: new Map(), keys: new Map() },
-  ...{ firstSeen: new Map(), own: new Map() },
+  ...{ firstSeen: new Map(), tally: new Map(), own: new Map() },
 })
 
 const sourceId = (board: string, id: string): string => `${board} ${id}`
@@ -67,14 +71,18 @@ export const boardsOf = (floor: Floor, key: string): string[] => [
 
 function show(floor: Floor, key: string, sources: ReadonlyMap<string, FoundPosting>): void {
   const merged = mergedPosting(key, [...sources.values()])
+  const before = floor.shown.get(key)
+  if (before) count(floor.tally, before, -1)
+  count(floor.tally, merged, 1)
   floor.shown.set(key, merged)
   putPosting(floor.index, merged as Posting)
 }
 
 function forget(floor: Floor, key: string): void {
-  const { kind } = floor.shown.get(key)!
+  const posting = floor.shown.get(key)!
+  count(floor.tally, posting, -1)
   floor.sources.delete(key)
   floor.shown.delete(key)
   floor.firstSeen.delete(key)
-  floor.index[kind].remove(key)
+  floor.index[posting.kind].remove(key)
 }

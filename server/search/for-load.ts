@@ -1,8 +1,10 @@
 import { eq, sql } from 'drizzle-orm'
 import { equipmentWords } from '#core/load/words'
+import type { Point } from '#core/place/straight'
 import { addDays, dayOf, toLocal } from '#core/time/local'
 import type { Db } from '#server/db.server'
-import { load } from '#server/schema'
+import { legBetween } from '#server/miles/route'
+import { carrier, load } from '#server/schema'
 
 /** The load that a truck is looked for, or that a truck comes from, as the search's head shows it. */
 export interface LoadSought {
@@ -12,26 +14,48 @@ export interface LoadSought {
   /** A search as somebody would type it. */
   line: string
   kind: 'truck' | 'load'
+  /** The truck that will be empty, where it lives, and how far it drives home with nothing; null where a truck is looked for. */
+  truck: { carrier: string; home: Home; emptyMiles: number } | null
+}
+
+/** Where a carrier is at home. */
+export interface Home {
+  city: string
+  region: string
+  lat: number
+  lon: number
 }
 
 const shortDay = (day: string): string => `${Number(day.slice(5, 7))}/${Number(day.slice(8, 10))}`
 
 /** What to search for a load: trucks for one that has none, the next load for one that is under way; null where there is no such load. */
 export function soughtFor(db: Db, loadId: number): LoadSought | null {
-  const row = db.select().from(load).where(eq(load.id, loadId)).get()
-  if (!row) return null
+  const found = db
+    .select({ row: load, carrier })
+    .from(load)
+    .leftJoin(carrier, eq(carrier.id, load.carrierId))
+    .where(eq(load.id, loadId))
+    .get()
+  if (!found) return null
+  const { row } = found
   const lane = `${row.originCity} to ${row.destCity}`
   const what = equipmentWords[row.equipment].toLowerCase()
   const base = { id: row.id, number: row.number, lane }
-  if (row.carrierId === null) {
+  if (found.carrier === null) {
     const [from, to] = [dayOf(toLocal(row.pickupAt, row.originZone)), dayOf(toLocal(row.pickupBy, row.originZone))]
     const days = from === to ? shortDay(from) : `${shortDay(from)}-${shortDay(to)}`
     const line = `${what} ${row.originCity} ${row.originRegion} 100mi to ${row.destRegion} ${days}`
-    return { ...base, kind: 'truck', line: line.toLowerCase() }
+    return { ...base, kind: 'truck', line: line.toLowerCase(), truck: null }
   }
   const empty = dayOf(toLocal(row.deliverBy, row.destZone))
   const days = `${shortDay(empty)}-${shortDay(addDays(empty, 1))}`
-  return { ...base, kind: 'load', line: `${what} ${row.destCity} ${row.destRegion} 100mi ${days}`.toLowerCase() }
+  const line = `${what} ${row.destCity} ${row.destRegion} 100mi ${days}`.toLowerCase()
+  return { ...base, kind: 'load', line, truck: emptyTruck(found.carrier, { lat: row.destLat, lon: row.destLon }) }
+}
+
+function emptyTruck(of: typeof carrier.$inferSelect, at: Point): LoadSought['truck'] {
+  const home = { city: of.homeCity, region: of.homeRegion, lat: of.homeLat, lon: of.homeLon }
+  return { carrier: of.name, home, emptyMiles: Math.round(legBetween(at, home).miles) }
 }
 
 export interface FittingLoad {

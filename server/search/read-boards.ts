@@ -7,6 +7,7 @@ import { logger } from '#server/log/logger'
 import { type Loop, runLoop } from '#server/loop'
 import { settings } from '#server/settings.server'
 import { type Floor, makeFloor, putSource, removeBoard, removeSource } from './floor'
+import { keepMarketCounts } from './market-counts'
 import { showOwn } from './own'
 
 /** How reading a board stands: where it goes on, when it was last read, and what was wrong then. */
@@ -80,6 +81,19 @@ export async function readMarket(db: Db, clock: () => number): Promise<void> {
   showOwn(db, floor, clock())
   const changes = await Promise.all(boards.map((board) => readOne(floor, readings, board, clock)))
   if (changes.some((count) => count > 0)) noteUnlogged(db, 'floor', null, 'changed')
+  keepCounts(db, clock())
+}
+
+const keepEveryMs = 3_600_000
+let keptAt = 0
+
+/** Once an hour what was counted is kept, where every board has been read whole: half a market is no market. */
+function keepCounts(db: Db, now: number): void {
+  const { floor, readings } = market
+  if (now - keptAt < keepEveryMs || readings.size === 0) return
+  if ([...readings.values()].some(({ isWhole, problem }) => !isWhole || problem !== null)) return
+  keepMarketCounts(db, floor.tally, now)
+  keptAt = now
 }
 
 async function readOne(

@@ -5,6 +5,8 @@ import { searchAskSchema } from './ask'
 import { findOnFloor } from './find'
 import { boardsOf, type Floor, makeFloor, putSource, removeBoard, removeSource } from './floor'
 import { loadsForTruck, soughtFor } from './for-load'
+import { keepMarketCounts } from './market-counts'
+import { marketAskSchema, readMarketMap } from './market-map'
 import { noteWork, workedOn } from './notes'
 import { showOwn } from './own'
 import { actOnSavedSearch, savedSearches } from './saved'
@@ -108,6 +110,37 @@ describe('what is found', () => {
     showOwn(world.db, floor, now)
     expect(find('loads id').total).toBe(0)
   })
+  test('the next load of a truck is counted with its way home, ours first', () => {
+    const home = { lat: 43.62, lon: -116.2 }
+    const phoenix = { city: 'Phoenix', region: 'AZ', lat: 33.45, lon: -112.07 }
+    const there = {
+      kind: 'load' as const,
+      equipment: 'reefer',
+      origin: phoenix,
+      rate: { amount: 900, basis: 'flat' as const },
+    }
+    putSource(floor, truck({ ...there, id: 'L1', company: 'Amber Freight', destination: twinFalls, mc: null }), now)
+    const own = { ...there, id: 'load-9', board: 'Ours', ownLoadId: 9, rate: null, postedAt: '2026-11-20T19:00:00Z' }
+    putSource(floor, truck({ ...own, company: 'PR-9', destination: { ...phoenix, city: 'Mesa' }, mc: null }), now)
+    const ask = searchAskSchema.parse({ line: 'loads phoenix 100mi' })
+    const { rows } = findOnFloor(world.db, ask, now, market(), home)
+    expect(rows.map(({ posting }) => posting.company)).toEqual(['PR-9', 'Amber Freight'])
+    const { milesTo, miles, milesAfter, perMileDriven } = rows[1]!
+    // Twin Falls to Boise is about 130 miles by road.
+    expect(milesAfter).toBeGreaterThan(115)
+    expect(milesAfter).toBeLessThan(140)
+    expect(perMileDriven).toBeCloseTo(900 / (milesTo! + miles! + milesAfter!), 6)
+    expect(rows[0]!.perMileDriven).toBeNull()
+    expect(findOnFloor(world.db, ask, now, market()).rows[1]!.perMileDriven).toBeNull()
+  })
+  test('a load under way is asked by where and when its truck is empty', () => {
+    const loadId = openLoad(world.db)
+    world.db.$client.prepare("update load set state = 'covered', carrier_id = 1, pay_minor = 1").run()
+    const sought = soughtFor(world.db, loadId)!
+    expect(sought).toMatchObject({ kind: 'load', truck: { carrier: 'Carrier 1' } })
+    expect(sought.line).toMatch(/^reefer phoenix az 100mi \d+\/\d+-\d+\/\d+$/)
+    expect(find(sought.line).unread).toEqual([])
+  })
   test('a note follows the truck to another board, is everybody’s, and hides it where it says so', () => {
     const key = sameKey(truck())
     noteWork(world.db, { key, state: 'no_answer', words: 'try at 3', found: truck() }, { id: 1, now })
@@ -152,5 +185,49 @@ describe('what is found', () => {
     ])
     expect(loadsForTruck(world.db, { ...twinFalls, equipment: 'van' })).toEqual([])
     expect(soughtFor(world.db, 999)).toBeNull()
+  })
+})
+
+describe('the market map', () => {
+  let world: TestWorld
+  let floor: Floor
+  beforeEach(() => {
+    world = testWorld(0)
+    floor = makeFloor()
+  })
+  afterEach(() => world.end())
+  const load = (id: string, company: string, over: Partial<FoundPosting> = {}) =>
+    truck({ id, kind: 'load', company, mc: null, destination: twinFalls, ...over })
+  const map = (ask: object, at = now) =>
+    readMarketMap(world.db, marketAskSchema.parse(ask), at, { floor, readings: new Map() })
+
+  test('counts loads out and in and trucks by state and area, as they come and go', () => {
+    putSource(floor, truck(), now)
+    putSource(floor, truck({ id: 'W1', board: 'Waterhole' }), now)
+    putSource(floor, load('L1', 'Amber'), now)
+    putSource(floor, load('L2', 'Sage', { equipment: 'reefer' }), now)
+    expect(map({})).toMatchObject([{ code: 'ID', name: 'Idaho', loads: 2, into: 2, trucks: 1, dayAgo: null }])
+    expect(map({ equipment: 'van' })).toMatchObject([{ loads: 1, into: 1, trucks: 1 }])
+    expect(map({ scope: 'area' }).map(({ name, loads, trucks }) => [name, loads, trucks])).toContainEqual([
+      'Boise, ID',
+      2,
+      1,
+    ])
+    removeBoard(floor, 'Saltlick')
+    expect(map({})).toMatchObject([{ loads: 0, into: 0, trucks: 1 }])
+    removeBoard(floor, 'Waterhole')
+    expect([...floor.tally]).toEqual([])
+  })
+  test('is compared with what was kept a day and a week before; days long past go', () => {
+    const day = 86_400_000
+    putSource(floor, truck(), now)
+    for (const id of ['L1', 'L2']) putSource(floor, load(id, id), now)
+    keepMarketCounts(world.db, floor.tally, now - 7 * day)
+    putSource(floor, load('L3', 'L3'), now)
+    keepMarketCounts(world.db, floor.tally, now - day)
+    keepMarketCounts(world.db, floor.tally, now - day + 1)
+    expect(map({})).toMatchObject([{ loads: 3, trucks: 1, dayAgo: 3, weekAgo: 2 }])
+    keepMarketCounts(world.db, floor.tally, now + 55 * day)
+    expect(map({}).map(({ weekAgo }) => weekAgo)).toEqual([null])
   })
 })

@@ -35,7 +35,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
   const ask = sought && asked.line === '' ? { ...asked, line: sought.line, kind: sought.kind } : asked
   return {
     ...{ ask, sought, now, zone: officeOf(db).zone },
-    found: findOnFloor(db, ask, now),
+    found: findOnFloor(db, ask, now, undefined, sought?.truck?.home ?? null),
     saved: savedSearches(db, who.id, now),
     worked: workedOn(db, now),
     mayNote: may(who.role, 'handle_offers'),
@@ -137,6 +137,8 @@ export default function Search({ loaderData }: Route.ComponentProps) {
             {sought.number}
           </Link>
           , {sought.lane}
+          {sought.truck &&
+            `. ${sought.truck.carrier} drives ${sought.truck.emptyMiles.toLocaleString('en-US')} mi home to ${sought.truck.home.city}, ${sought.truck.home.region} with nothing; each load is counted with the way home.`}
         </p>
       )}
       <div className="flex min-h-0 flex-1">
