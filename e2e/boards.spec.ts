@@ -191,6 +191,7 @@ test('the market map counts loads against trucks, and a state leads to its loads
   await page.keyboard.press('g')
   await expect(areas.getByRole('link', { name: /^Boise, ID|^Twin Falls, ID/ }).first()).toBeVisible()
   await page.keyboard.press('g')
+  await expect(areas.getByRole('link', { name: 'Idaho' })).toBeVisible()
   await page.getByLabel('Equipment').selectOption('van')
   await expect(page).toHaveURL(/equipment=van/)
   // A click on a beam leads where its line in the list does.

@@ -11,7 +11,9 @@ export function Beams({ beams, letter }: { beams: Beam[]; letter: number }) {
   return (
     <g>
       {beams.map(({ code, tilt, words, href, ...point }) => {
-        const { x, y } = project(point)
+        const { x, y: middle } = project(point)
+        // The name of the state stands in its middle: the beam goes beneath it.
+        const y = middle + letter * 1.1
         const [half, fall] = [letter * reach, letter * drop * tilt]
         return (
           <g key={code} className="cursor-pointer" data-href={href}>

@@ -23,9 +23,11 @@ export function ReachLine({ milesTo, miles, milesAfter, longest }: ReachLineProp
   ].filter(Boolean)
   return (
     <svg width={width} height={height} role="img" aria-label={words.join(', ') || 'miles not known'} className="block">
-      {milesTo !== null && <Part from={4} length={to} words={String(milesTo)} isEmpty />}
+      {milesTo !== null && <Part from={4} length={to} words={milesTo.toLocaleString('en-US')} isEmpty />}
       {miles !== null && <Part from={4 + to} length={loaded} words={miles.toLocaleString('en-US')} />}
-      {milesAfter !== null && <Part from={4 + to + loaded} length={after} words={String(milesAfter)} isEmpty />}
+      {milesAfter !== null && (
+        <Part from={4 + to + loaded} length={after} words={milesAfter.toLocaleString('en-US')} isEmpty />
+      )}
       <circle cx={4} cy={y} r={2} fill="var(--ink)" />
       {miles !== null && <circle cx={4 + to} cy={y} r={2.6} fill="var(--ink)" />}
       {miles !== null && <circle cx={4 + to + loaded} cy={y} r={2.6} fill="var(--ink)" />}

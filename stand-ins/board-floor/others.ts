@@ -79,6 +79,12 @@ export function makeOthers(seed: number, members: readonly Member[]) {
   }
 }
 
+/** Freight and trucks are never where the other is: trucks gather at the beginning of the list, loads at its end. */
+const townFor = (kind: Kind, random: () => number): Town => {
+  const share = random() ** 1.5
+  return towns[Math.floor((kind === 'truck' ? share : 1 - share) * (towns.length - 0.001))]!
+}
+
 const pick = <T>(random: () => number, list: readonly T[]): T => list[Math.floor(random() * list.length)]!
 const day = (at: number): string => new Date(at).toISOString().slice(0, 10)
 const phone = (random: () => number) =>
@@ -93,7 +99,7 @@ function life(number: number, random: () => number) {
 
 function madeLoad(number: number, random: () => number): Other {
   const { firstDay, ...base } = life(number, random)
-  const from = pick(random, towns)
+  const from = townFor('load', random)
   const to = pick(
     random,
     towns.filter((town) => town !== from),
@@ -126,7 +132,7 @@ function madeLoad(number: number, random: () => number): Other {
 
 function madeTruck(number: number, random: () => number, members: readonly Member[]): Other {
   const { firstDay, ...base } = life(number, random)
-  const from = pick(random, towns)
+  const from = townFor('truck', random)
   const kind = pick(random, equipment)
   const member = random() < 0.4 && members.length > 0 ? pick(random, members) : null
   const isBound = random() < 0.35

@@ -96,7 +96,7 @@ const columns = 'grid grid-cols-[minmax(0,1fr)_44px_44px_44px_62px_48px_48px] it
 
 function Areas({ ask, areas, list }: { ask: MarketAsk; areas: MarketArea[]; list: ReturnType<typeof useVirtualRows> }) {
   return (
-    <div ref={list.scroller} className="w-[440px] shrink-0 overflow-y-auto border-l border-strong">
+    <div ref={list.scroller} className="w-[470px] shrink-0 overflow-y-auto border-l border-strong">
       <div className={`${columns} label sticky top-0 border-b bg-plain py-1 text-right`}>
         <span className="text-left">{ask.scope === 'state' ? 'State' : 'Market area'}</span>
         <span>out</span>
