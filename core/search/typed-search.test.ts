@@ -44,6 +44,7 @@ describe('a typed line is read into filters', () => {
       { equipment: ['step_deck', 'flatbed'], origin: around('twin falls', 80) },
     ],
     ['dry van boise id over $2.40 a mile', { equipment: ['van'], origin: around('boise'), minPerMile: '2.40' }],
+    ['van tx', { equipment: ['van'], origin: { states: ['TX'] } }],
     ['83301 12/3 - 12/5', { origin: around('83301'), from: '2026-12-03', to: '2026-12-05' }],
     ['new york', { origin: { states: ['NY'] } }],
     ['new york 75mi', { origin: around('new york', 75) }],

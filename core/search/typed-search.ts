@@ -197,8 +197,15 @@ const takeState: Reader = (saying, reading) => {
   return chip(reading, saying, end, regionNames[code]!)
 }
 
+/** `van tx`: equipment and a state, not the town of Van. */
+function isEquipmentInState(saying: string): boolean {
+  const [first, second, ...more] = saying.split(' ')
+  return more.length === 0 && second?.length === 2 && readEquipment(first!) !== null && first!.length > 2
+}
+
 const takePlace: Reader = (saying, reading) => {
   const { found, end, context } = reading
+  if (isEquipmentInState(saying)) return false
   if (found[end] || /^[\d.]+$/.test(saying.slice(0, 4)) !== /^\d{5}$/.test(saying)) return false
   const place = context.place(saying)
   if (!place) return false
