@@ -163,7 +163,9 @@ test('many postings are marked and taken down by keyboard', async ({ page }) => 
   const api = await caller()
   const ids = [await freshLoad(api), await freshLoad(api)]
   for (const id of ids) {
-    const posted = await api.post(`/loads/${id}/act`, { data: { intent: 'post', boards: ['Saltlick', 'Windpump'], terms: {} } })
+    const posted = await api.post(`/loads/${id}/act`, {
+      data: { intent: 'post', boards: ['Saltlick', 'Windpump'], terms: {} },
+    })
     expect(posted.status(), await posted.text()).toBe(200)
   }
   const numbers = reading(
