@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { caller, ready, signIn } from './desk'
+import { reading } from './loads'
 
 /** Waits for the first fit: until then the desk goes by the lanes' own loads. */
 async function fitted(): Promise<void> {
@@ -14,20 +15,24 @@ async function fitted(): Promise<void> {
     .toBe('ready')
 }
 
-/** A load with an offer in hand. */
-async function loadWithOffer(): Promise<number> {
-  const api = await caller()
-  const loads = (await (await api.get('/find/loads?q=uncovered')).json()) as { id: number }[]
-  for (const { id } of loads) if ((await (await api.get(`/loads/${id}`)).text()).includes('data-offer=')) return id
-  throw new Error('no open load has an offer')
-}
+/** A load with an offer in hand that no clock ends. */
+const loadWithOffer = (): number =>
+  reading(
+    (db) =>
+      db
+        .prepare(
+          "select load_id from offer join load on load.id = load_id where offer.state = 'open' and good_until is null and load.state = 'uncovered' and practice = 0 order by load_id limit 1",
+        )
+        .pluck()
+        .get() as number,
+  )
 
 test('the take line stands under the rate strip, each live offer is judged, and the drawer says what the figure rests on', async ({
   page,
 }) => {
   await fitted()
   await signIn(page)
-  await page.goto(`/loads/${await loadWithOffer()}`)
+  await page.goto(`/loads/${loadWithOffer()}`)
   await ready(page)
   await expect(page.getByRole('img', { name: /^Take line: worth taking now [\d,]+, rising to/ })).toBeVisible()
   await expect(page.getByRole('region', { name: 'Rate strip' })).toContainText(
