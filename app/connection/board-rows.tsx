@@ -1,9 +1,9 @@
 import { useState } from 'react'
 import { momentWords } from '#core/time/words'
 import type { ListedBoard } from '#server/board/boards'
-import { LinkButton } from '../ui/link-button'
 import { usePostedAct } from '../ui/use-posted-act'
 import { BoardDialog } from './board-dialog'
+import { RowButtons, Tested } from './connection-row-parts'
 
 interface BoardRowsProps {
   boards: ListedBoard[]
@@ -60,27 +60,9 @@ function BoardRow({
           </p>
         )}
         {current && <Checked board={board} now={now} zone={zone} />}
-        {test && (
-          <p className={test.ok ? 'text-acacia' : 'text-bill'}>
-            Tested {momentWords(test.at, now, zone)}: {test.words}
-          </p>
-        )}
+        <Tested test={test} now={now} zone={zone} />
       </div>
-      <span className="flex items-start gap-3">
-        {current && (
-          <LinkButton onClick={onEnd} aria-label={`Disconnect ${name}`}>
-            Disconnect
-          </LinkButton>
-        )}
-        <button
-          type="button"
-          className="button"
-          onClick={onOpen}
-          aria-label={`${current ? 'Change' : 'Connect'} ${name}`}
-        >
-          {current ? 'Change' : 'Connect'}
-        </button>
-      </span>
+      <RowButtons name={name} isConnected={current !== null} onOpen={onOpen} onEnd={onEnd} />
     </li>
   )
 }

@@ -18,6 +18,8 @@ export interface TypedTerms {
   freight: string
   /** One comment a line. */
   comments: string
+  /** What the load's notes say to carriers: left as it is, the posting follows them. */
+  notes: string
   answerBy: PostingTerms['answerBy']
   minTrucks: string
   /** Empty: before the pickup, by itself. */
@@ -31,6 +33,7 @@ const notesOf = ({ notes }: LoadPage): string =>
     .filter(({ audience }) => audience === 'carrier')
     .map(({ text }) => text)
     .join(' ')
+    .trim()
 
 /** The form of terms; a price is offered where one is shown. */
 export function typedFrom(terms: PostingTerms, page: LoadPage): TypedTerms {
@@ -39,7 +42,8 @@ export function typedFrom(terms: PostingTerms, page: LoadPage): TypedTerms {
   return {
     ...rest,
     pay: pay === null ? '' : formatAmount(pay),
-    comments: (comments ?? [notesOf(page)]).join('\n').trim(),
+    comments: comments === null ? notesOf(page) : comments.join('\n'),
+    notes: notesOf(page),
     minTrucks: minTrucks === null ? '' : String(minTrucks),
     expires: '',
     expiresAt,
@@ -48,7 +52,7 @@ export function typedFrom(terms: PostingTerms, page: LoadPage): TypedTerms {
 
 /** The terms of a form; what cannot be read is wrong at its field. */
 export function termsFrom(typed: TypedTerms): { terms: PostingTerms; wrong: Record<string, string> | null } {
-  const { pay, comments, minTrucks, expires, expiresAt, ...rest } = typed
+  const { pay, comments, notes, minTrucks, expires, expiresAt, ...rest } = typed
   const payMinor = typed.payKind === 'none' ? null : readAmount(pay)
   const trucks = minTrucks.trim() === '' ? null : Number(minTrucks)
   const wrong: Record<string, string> = {}
@@ -62,7 +66,7 @@ export function termsFrom(typed: TypedTerms): { terms: PostingTerms; wrong: Reco
   const terms: PostingTerms = {
     ...rest,
     payMinor: payMinor ?? null,
-    comments: lines,
+    comments: comments.trim() === notes ? null : lines,
     minTrucks: trucks !== null && Number.isInteger(trucks) ? trucks : null,
     expiresAt,
   }

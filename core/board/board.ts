@@ -62,7 +62,8 @@ const lostWords: Record<Lacking, (posting: BoardPosting) => string | null> = {
   pay: ({ pay }) => (pay ? 'the price' : null),
   gear: ({ gear }) => (gear.length > 0 ? 'required gear' : null),
   pieces: ({ pieces }) => (pieces ? 'pieces and their size' : null),
-  minTrucks: ({ minTrucks }) => (minTrucks ? 'the least number of trucks: small carriers will see it' : null),
+  minTrucks: ({ minTrucks }) =>
+    minTrucks ? `that carriers need ${minTrucks} trucks: those with fewer will see it` : null,
   phone: ({ phone }) => (phone ? 'the phone' : null),
   also: ({ alsoEquipment }) => (alsoEquipment.length > 0 ? 'other equipment that would do' : null),
   liftgate: ({ stops }) => (stops.some(({ needsLiftgate }) => needsLiftgate) ? 'that a lift gate is needed' : null),

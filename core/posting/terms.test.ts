@@ -36,6 +36,7 @@ describe('a posting ends', () => {
     ['when the pickup closes, if it is posted at the last minute', null, 80, 80],
     ['two hours after it was posted, if the pickup has closed', null, -30, 120],
     ['when somebody said', 45, 300, 45],
+    ['as usual, where what somebody said was over before it was posted', -10, 300, 210],
   ])('%s', (_, said, pickupIn, endsIn) =>
     expect(expiryOf({ ...usualTerms, expiresAt: said && now + said * minute }, now + pickupIn * minute, now)).toBe(
       now + endsIn * minute,

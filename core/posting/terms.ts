@@ -61,9 +61,9 @@ export const usualNoticeMs = 90 * 60_000
 /** A load posted after its pickup closed is given so long. */
 const lateLifeMs = 2 * 3_600_000
 
-/** When a load's postings come down by themselves. One that is posted at the last minute stays until the pickup closes. */
+/** When a load's postings come down by themselves. One that is posted at the last minute stays until the pickup closes; an end before it was posted was an earlier posting's. */
 export function expiryOf({ expiresAt }: PostingTerms, pickupBy: number, postedAt: number): number {
-  if (expiresAt !== null) return expiresAt
+  if (expiresAt !== null && expiresAt > postedAt) return expiresAt
   if (postedAt >= pickupBy) return postedAt + lateLifeMs
   return postedAt >= pickupBy - usualNoticeMs ? pickupBy : pickupBy - usualNoticeMs
 }

@@ -2,18 +2,16 @@ import { and, asc, eq, gt, inArray, notInArray, or, sql } from 'drizzle-orm'
 import type { OwnPosting } from '#core/posting/compare'
 import type { ConnectedBoard } from '#server/board/boards'
 import type { Db } from '#server/db.server'
-import { answerUrl, postingOf } from '#server/posting/postable'
+import { answerUrl, postingsOf } from '#server/posting/postable'
 import { load, outbox, posting } from '#server/schema'
 
 /** What came down lately may still be listed by a board that is slow; what is older is known by no board. */
 const rememberedMs = 14 * 86_400_000
 
-/** Our postings on a board, as they should be there: up, down, or on their way. Practice loads never leave the building. */
-export function ownPostings(
-  db: Db,
-  { adapter, row }: ConnectedBoard,
-  now: number,
-): (OwnPosting & { loadId: number })[] {
+export type OwnedPosting = OwnPosting & { loadId: number }
+
+/** Our postings on a board and whether each should be there, without their fields. Practice loads never leave the building. */
+export function ownPostings(db: Db, { row }: ConnectedBoard, now: number): OwnedPosting[] {
   const underWay = new Set(
     db
       .select({ stream: outbox.stream })
@@ -41,9 +39,19 @@ export function ownPostings(
   return rows.map(({ state, ...each }) => {
     const isUp = state === 'up'
     const isUnderWay = state === 'asked' || state === 'removal_asked' || underWay.has(`posting-${each.id}`)
-    const fields =
-      isUp && !isUnderWay ? adapter.fieldsOf(postingOf(db, each.loadId, each.reference), answerUrl(row.name)) : null
-    return { ...each, fields, shouldShow: isUnderWay ? null : isUp }
+    return { ...each, fields: null, shouldShow: isUnderWay ? null : isUp }
+  })
+}
+
+/** The same with every field as the board should show it, where it should show any. */
+export function withFields(db: Db, { adapter, row }: ConnectedBoard, own: readonly OwnedPosting[]): OwnedPosting[] {
+  const postings = postingsOf(
+    db,
+    own.filter(({ shouldShow }) => shouldShow),
+  )
+  return own.map((each) => {
+    const whole = postings.get(each.reference)
+    return whole ? { ...each, fields: adapter.fieldsOf(whole, answerUrl(row.name)) } : each
   })
 }
 

@@ -9,7 +9,7 @@ import { logger } from '#server/log/logger'
 import { enqueue } from '#server/outbox/outbox'
 import { answerUrl } from '#server/posting/postable'
 import { posting } from '#server/schema'
-import { noteSeen, ownPostings } from './own-postings'
+import { noteSeen, ownPostings, withFields } from './own-postings'
 
 const by = system('the check of what boards show')
 
@@ -32,7 +32,7 @@ export async function reconcile(
     return []
   }
   // Read again after the answer: what changed while the board was asked is judged next time.
-  const own = ownPostings(db, board, clock()).map((each) => {
+  const own = withFields(db, board, ownPostings(db, board, clock())).map((each) => {
     const isSame = before.get(each.reference) === each.shouldShow
     return isSame ? each : { ...each, shouldShow: null }
   })

@@ -88,6 +88,6 @@ export function readPosting(
 ): { terms: PostingTerms; boards: string[] | null; preview: PostingPreview; fared: Fared } | null {
   const row = db.select().from(load).where(eq(load.id, loadId)).get()
   if (!row) return null
-  const { terms, boards } = suggestedTerms(db, loadId)
+  const { terms, boards } = suggestedTerms(db, loadId, now)
   return { terms, boards, preview: previewPosting(db, loadId, terms, now)!, fared: faredBefore(db, row, now) }
 }

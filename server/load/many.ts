@@ -52,7 +52,8 @@ export function actOnMany(db: Db, { ids, act, isPreview }: ManyRequest, who: Act
     .orderBy(load.id)
     .all()
   return rows.map(({ id: loadId, number, rep }) => {
-    const command = (facts: LoadFacts) => commandOf(db, loadId, facts, act.intent, { from: rep, to: to ?? rep })
+    const command = (facts: LoadFacts) =>
+      commandOf(db, loadId, facts, act.intent, { from: rep, to: to ?? rep }, who.now)
     const outcome = isPreview ? tried(db, loadId, command, who.now) : done(db, loadId, act.intent, command, who)
     return { id: loadId, number, refusal: 'refusal' in outcome ? outcome.refusal.message : null }
   })
@@ -67,10 +68,11 @@ function commandOf(
   facts: LoadFacts,
   intent: ManyRequest['act']['intent'],
   reps: { from: Rep; to: Rep },
+  now: number,
 ): LoadCommand {
   if (intent === 'give') return { kind: 'give_to', ...reps }
   if (intent === 'post') {
-    const { terms, boards } = suggestedTerms(db, loadId)
+    const { terms, boards } = suggestedTerms(db, loadId, now)
     const isPosted = facts.postings.some(({ state }) => isOut(state))
     return isPosted
       ? { kind: 'post', board: facts.postings.find(({ state }) => isOut(state))!.board }

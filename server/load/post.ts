@@ -59,7 +59,7 @@ function whyNot(db: Db, loadId: number, board: string, terms: PostRequest['terms
 
 /** Puts a load on the boards that it, its lane or its customer was on before, else on all that can take it, as was last chosen. */
 export function postAsUsual(db: Db, loadId: number, who: Act): Outcome {
-  const { terms, boards } = suggestedTerms(db, loadId)
+  const { terms, boards } = suggestedTerms(db, loadId, who.now)
   const connected = connectedBoards(db).map(({ row }) => row.name)
   if (connected.length === 0) return refused(postingRefusals, 'no_board')
   const wanted = boards?.filter((name) => connected.includes(name)) ?? []

@@ -1,6 +1,7 @@
-import { and, asc, desc, eq, sql } from 'drizzle-orm'
+import { asc, desc, eq, sql } from 'drizzle-orm'
+import type { SQLiteColumn } from 'drizzle-orm/sqlite-core'
 import { replyReference } from '#core/message/read-reply'
-import { mailDomainOf } from '#core/office/office'
+import { mailDomainOf, type Office } from '#core/office/office'
 import { type BoardPosting, boardPosting, type PostableLoad } from '#core/posting/posting'
 import { type PostingTerms, usualTerms } from '#core/posting/terms'
 import { tradeAreas } from '#server/atlas.server'
@@ -15,11 +16,40 @@ export const answerUrl = (board: string): string =>
 
 /** A load's posting as a board is to show it, under a reference of its own. */
 export function postingOf(db: Db, loadId: number, reference: string, terms = termsOf(db, loadId)): BoardPosting {
+  const whole = postableLoads(db, [loadId]).get(loadId)
+  if (!whole) throw new Error(`No load ${loadId} to post`)
+  return posted(whole, reference, terms, officeOf(db))
+}
+
+/** The same of many, by reference, in a few statements. */
+export function postingsOf(db: Db, asked: readonly { loadId: number; reference: string }[]): Map<string, BoardPosting> {
+  const ids = [...new Set(asked.map(({ loadId }) => loadId))]
+  const loads = postableLoads(db, ids)
+  const terms = new Map(
+    db
+      .select({ loadId: postingTerms.loadId, terms: postingTerms.terms })
+      .from(postingTerms)
+      .where(among(postingTerms.loadId, ids))
+      .all()
+      .map((row) => [row.loadId, row.terms]),
+  )
   const office = officeOf(db)
+  return new Map(
+    asked.map(({ loadId, reference }) => [
+      reference,
+      posted(loads.get(loadId)!, reference, terms.get(loadId) ?? usualTerms, office),
+    ]),
+  )
+}
+
+function posted(whole: PostableLoad, reference: string, terms: PostingTerms, office: Office): BoardPosting {
   const replyTo = `offers+${reference}@${mailDomainOf(office)}`
   if (replyReference(replyTo) !== reference) throw new Error(`Reply address ${replyTo} cannot be read back`)
-  return boardPosting(postableLoad(db, loadId), { reference, phone: office.phone, replyTo }, terms)
+  return boardPosting(whole, { reference, phone: office.phone, replyTo }, terms)
 }
+
+const among = (column: SQLiteColumn, ids: readonly number[]) =>
+  sql`${column} in (select value from json_each(${JSON.stringify(ids)}))`
 
 /** What a load's postings show: as somebody chose, or as is usual. */
 export const termsOf = (db: Db, loadId: number): PostingTerms =>
@@ -27,16 +57,20 @@ export const termsOf = (db: Db, loadId: number): PostingTerms =>
   usualTerms
 
 /** How a load is posted unless somebody says otherwise: as it was last, else as this lane's or this customer's last posting was. */
-export function suggestedTerms(db: Db, loadId: number): { terms: PostingTerms; boards: string[] | null } {
+export function suggestedTerms(db: Db, loadId: number, now: number): { terms: PostingTerms; boards: string[] | null } {
   const own = db.select().from(postingTerms).where(eq(postingTerms.loadId, loadId)).get()
-  if (own) return { terms: own.terms, boards: own.boards }
+  if (own) {
+    const { expiresAt } = own.terms
+    const isOver = expiresAt !== null && expiresAt <= now
+    return { terms: isOver ? { ...own.terms, expiresAt: null } : own.terms, boards: own.boards }
+  }
   const row = db.select().from(load).where(eq(load.id, loadId)).get()
   if (!row) throw new Error(`No load ${loadId} to post`)
   const last = db
     .select({ terms: postingTerms.terms, boards: postingTerms.boards, equipment: load.equipment })
     .from(load)
     .innerJoin(postingTerms, eq(postingTerms.loadId, load.id))
-    .where(and(eq(load.customerId, row.customerId)))
+    .where(eq(load.customerId, row.customerId))
     .orderBy(
       desc(sql`${load.originCell} = ${row.originCell} and ${load.destCell} = ${row.destCell}`),
       desc(postingTerms.changedAt),
@@ -50,11 +84,10 @@ export function suggestedTerms(db: Db, loadId: number): { terms: PostingTerms; b
   return { terms: { ...usualTerms, ...habits, alsoEquipment: also }, boards: last.boards }
 }
 
-function postableLoad(db: Db, loadId: number): PostableLoad {
-  const row = db.select().from(load).where(eq(load.id, loadId)).get()
-  if (!row) throw new Error(`No load ${loadId} to post`)
+function postableLoads(db: Db, ids: readonly number[]): Map<number, PostableLoad> {
   const stops = db
     .select({
+      loadId: stop.loadId,
       kind: stop.kind,
       city: facility.city,
       region: facility.region,
@@ -67,12 +100,35 @@ function postableLoad(db: Db, loadId: number): PostableLoad {
     })
     .from(stop)
     .innerJoin(facility, eq(facility.id, stop.facilityId))
-    .where(eq(stop.loadId, loadId))
-    .orderBy(asc(stop.sequence))
+    .where(among(stop.loadId, ids))
+    .orderBy(asc(stop.loadId), asc(stop.sequence))
     .all()
-  return {
-    ...row,
-    stops: stops.map((each) => ({ ...each, area: tradeAreas().of(each.postal) })),
-    notes: db.select({ audience: note.audience, text: note.text }).from(note).where(eq(note.loadId, loadId)).all(),
+  const notes = db
+    .select({ loadId: note.loadId, audience: note.audience, text: note.text })
+    .from(note)
+    .where(among(note.loadId, ids))
+    .orderBy(asc(note.id))
+    .all()
+  const [stopsOf, notesOf] = [byLoad(stops), byLoad(notes)]
+  const rows = db.select().from(load).where(among(load.id, ids)).all()
+  return new Map(
+    rows.map((row) => [
+      row.id,
+      {
+        ...row,
+        stops: (stopsOf.get(row.id) ?? []).map((each) => ({ ...each, area: tradeAreas().of(each.postal) })),
+        notes: notesOf.get(row.id) ?? [],
+      },
+    ]),
+  )
+}
+
+function byLoad<Row extends { loadId: number }>(rows: readonly Row[]): Map<number, Row[]> {
+  const groups = new Map<number, Row[]>()
+  for (const row of rows) {
+    const group = groups.get(row.loadId)
+    if (group) group.push(row)
+    else groups.set(row.loadId, [row])
   }
+  return groups
 }

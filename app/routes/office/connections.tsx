@@ -10,7 +10,7 @@ import { officeOf } from '#server/office/office'
 import { settings } from '#server/settings.server'
 import { BoardRows } from '../../connection/board-rows'
 import { ConnectionDialog } from '../../connection/connection-dialog'
-import { LinkButton } from '../../ui/link-button'
+import { RowButtons, Tested } from '../../connection/connection-row-parts'
 import { useLive } from '../../ui/live'
 import { usePostedAct } from '../../ui/use-posted-act'
 import type { Route } from './+types/connections'
@@ -101,27 +101,9 @@ function ConnectionRow({ connection, now, zone, onOpen, onEnd }: ConnectionRowPr
             </span>
           </p>
         )}
-        {test && (
-          <p className={test.ok ? 'text-acacia' : 'text-bill'}>
-            Tested {momentWords(test.at, now, zone)}: {test.words}
-          </p>
-        )}
+        <Tested test={test} now={now} zone={zone} />
       </div>
-      <span className="flex items-start gap-3">
-        {current && (
-          <LinkButton onClick={onEnd} aria-label={`Disconnect ${name}`}>
-            Disconnect
-          </LinkButton>
-        )}
-        <button
-          type="button"
-          className="button"
-          onClick={onOpen}
-          aria-label={`${current ? 'Change' : 'Connect'} ${name}`}
-        >
-          {current ? 'Change' : 'Connect'}
-        </button>
-      </span>
+      <RowButtons name={name} isConnected={current !== null} onOpen={onOpen} onEnd={onEnd} />
     </li>
   )
 }
