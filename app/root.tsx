@@ -66,7 +66,7 @@ export default function App() {
 /** What went wrong, in words, with a way on. */
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   // Who follows a carrier's link has no desk to go back to.
-  const atTheDesk = !useLocation().pathname.startsWith('/c/')
+  const atTheDesk = !/^\/[bcgp]\//.test(useLocation().pathname)
   const known = isRouteErrorResponse(error)
   const saysWhy = known && typeof error.data === 'string' && error.data !== ''
   const knownWords = saysWhy ? error.data : known && error.statusText

@@ -13,6 +13,8 @@ export default [
     route('boards', 'routes/boards/postings.tsx'),
     route('boards/search', 'routes/boards/search.tsx'),
     route('boards/map', 'routes/boards/map.tsx'),
+    route('boards/bids', 'routes/bids/projects.tsx'),
+    route('boards/bids/:projectId', 'routes/bids/project.tsx'),
 
     route('rates/suspects', 'routes/rates/suspects.tsx'),
 
@@ -80,6 +82,8 @@ export default [
     route('loads/route', 'routes/loads/route.ts'),
 
     route('boards/act', 'routes/boards/act.ts'),
+    route('boards/bids/new', 'routes/bids/new.ts'),
+    route('boards/bids/:projectId/act', 'routes/bids/act.ts'),
     route('boards/search/act', 'routes/boards/search-act.ts'),
     route('boards/fits', 'routes/boards/fits.ts'),
 
@@ -142,6 +146,9 @@ export default [
   route('forgot', 'routes/session/forgot.tsx'),
   route('password/:token', 'routes/session/password.tsx'),
   route('sign-out', 'routes/session/sign-out.ts'),
+  route('b/:token', 'routes/outside/carrier-bid.tsx'),
+  route('b/:token/sheet', 'routes/outside/carrier-bid-sheet.ts'),
+  route('g/:token', 'routes/outside/carrier-guide.tsx'),
   route('p/:token', 'routes/outside/carrier-link.tsx'),
   route('c/:token', 'routes/outside/carrier-confirmation.tsx'),
   route('c/:token/pdf', 'routes/outside/carrier-pdf.ts'),

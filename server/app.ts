@@ -5,11 +5,13 @@ import { callerContext, nonceContext } from '#server/access/context'
 import { needsSetUp } from '#server/access/people'
 import { reseal } from '#server/access/reseal'
 import { startBackups } from '#server/backup/schedule'
+import { keepProjects } from '#server/bid/projects'
 import { startBoardKeeping } from '#server/board-keeping/loops'
 import { readyDirectory } from '#server/carrier/directory'
 import { reportListenerFaults } from '#server/changes'
 import { closeDatabase, DatabaseProblem, type Db, database, storageProblem } from '#server/db.server'
 import { adoptOldFolder } from '#server/document/store'
+import { offerDue } from '#server/guide/offer-next'
 import { alertIfLate } from '#server/health/alert'
 import { countAnswer } from '#server/health/pace'
 import { guardRequests, measureAnswers, secureAnswer } from '#server/http/guard'
@@ -89,7 +91,7 @@ export function startProblem(error: unknown): string | null {
 
 /** What ends or goes by the clock, a small step of each at a time. */
 function endWhatRanOut(db: Db, now: number): void {
-  for (const step of [lapseOffers, lapseQuotes, pruneOld, compactIdle, alertIfLate])
+  for (const step of [lapseOffers, lapseQuotes, keepProjects, offerDue, pruneOld, compactIdle, alertIfLate])
     try {
       step(db, now)
     } catch (error) {

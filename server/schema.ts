@@ -1,5 +1,6 @@
 /** Every table, by what it is about. */
 
+export * from './schema/bid'
 export * from './schema/carrier'
 export * from './schema/connection'
 export * from './schema/document'

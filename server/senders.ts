@@ -1,5 +1,7 @@
+import { bidMailSchema, sendBidMail } from '#server/bid/send'
 import { sendCarrierMail } from '#server/carrier/ask'
 import { sendExchange } from '#server/exchange/send'
+import { guideMailSchema, sendGuideMail } from '#server/guide/send'
 import { sendInvoiceMail } from '#server/invoice/send'
 import { sendConfirmationMail } from '#server/message/send'
 import type { Sender } from '#server/outbox/deliver'
@@ -8,12 +10,20 @@ import { sendPersonMail } from '#server/person/send'
 import { sendToBoard } from '#server/posting/send'
 import { sendQuoteMail } from '#server/quote/send'
 
+/** Whatever goes to a carrier of its own accord, by what is in it. */
+const sendToCarrier: Sender = (db, entry, now) => {
+  if (bidMailSchema.safeParse(entry.payload).success) return sendBidMail(db, entry, now)
+  return guideMailSchema.safeParse(entry.payload).success
+    ? sendGuideMail(db, entry, now)
+    : sendCarrierMail(db, entry, now)
+}
+
 /** What sends each kind of outbox entry. */
 export const senders: Record<OutboxKind, Sender> = {
   mail: sendConfirmationMail,
   board: sendToBoard,
   quote_mail: sendQuoteMail,
-  carrier_mail: sendCarrierMail,
+  carrier_mail: sendToCarrier,
   invoice_mail: sendInvoiceMail,
   exchange: sendExchange,
   person_mail: sendPersonMail,

@@ -4,6 +4,7 @@ const tabs = [
   { to: '/boards', words: 'Postings' },
   { to: '/boards/search', words: 'Search' },
   { to: '/boards/map', words: 'Market map' },
+  { to: '/boards/bids', words: 'Bids' },
 ]
 
 /** The parts of the Boards room. */
@@ -14,7 +15,7 @@ export function BoardTabs() {
         <NavLink
           key={to}
           to={to}
-          end
+          end={to === '/boards'}
           className={({ isActive }) => (isActive ? 'border-b-2 border-dusk pb-0.5 text-base font-semibold' : 'link')}
         >
           {words}

@@ -32,6 +32,12 @@ export const rooms: readonly RoomEntry[] = [
     key: 'T',
   },
   { to: '/boards/map', words: 'Market map: loads against trucks by state and area', also: 'balance ratio', key: 'R' },
+  {
+    to: '/boards/bids',
+    words: 'Bids: lanes put out to carriers, routing guides',
+    also: 'rfp tender project contract award',
+    key: 'G',
+  },
   { to: '/exchange', words: 'Exchange: what went to and came from trading partners', also: 'edi x12 files', key: '7' },
   { to: '/partners', words: 'Trading partners: connections and codes', also: 'edi settings', key: '8' },
   { to: '/answering', words: 'Answering rules: tenders answered by themselves', also: 'automation', key: '9' },

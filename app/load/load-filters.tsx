@@ -7,6 +7,7 @@ import type { DayKind, LoadQuery, MissingThing, stateGroups } from '#core/load/l
 import { equipmentWords, loadStateWords } from '#core/load/words'
 import { regionNames } from '#core/place/regions'
 import { LinkButton } from '../ui/link-button'
+import { useAddressForm } from '../ui/use-address-form'
 
 const groupWords: Record<keyof typeof stateGroups, string> = {
   open: 'Before dispatch',
@@ -31,10 +32,11 @@ export function LoadFilters({
   params: string
 }) {
   const submit = useSubmit()
+  const form = useAddressForm(params)
   return (
     <Form
       role="search"
-      key={params}
+      ref={form}
       className="flex flex-wrap items-center gap-2"
       onChange={(event) => {
         const changed = event.target as HTMLElement
@@ -134,7 +136,7 @@ const missingWords: Record<MissingThing, string> = {
 function MoreFilters({ query }: { query: LoadQuery }) {
   const isUsed = Boolean(query.near || query.nearTo || query.missing || query.days)
   const [isOpen, setOpen] = useState(isUsed)
-  if (!isOpen) return <LinkButton onClick={() => setOpen(true)}>More filters</LinkButton>
+  if (!isOpen && !isUsed) return <LinkButton onClick={() => setOpen(true)}>More filters</LinkButton>
   return (
     <span className="flex basis-full flex-wrap items-center gap-2">
       <PlaceText name="near" label="Picked up near (city, state)" value={query.near} />

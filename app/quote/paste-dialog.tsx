@@ -2,18 +2,10 @@ import { useEffect, useRef } from 'react'
 import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
 import { PastePreview } from './paste-preview'
-import { usePaste } from './use-paste'
-import type { Quoting } from './use-quote'
+import { type PasteProps, usePaste } from './use-paste'
 
-interface PasteDialogProps {
-  initial: string
-  standing: number
-  act: Quoting['act']
-  onClose: () => void
-}
-
-/** Takes rows copied from a spreadsheet: shows what the columns were understood to be, then prices them part by part. */
-export function PasteDialog(props: PasteDialogProps) {
+/** Takes rows copied from a spreadsheet: shows what the columns were understood to be, then adds them part by part. */
+export function PasteDialog(props: PasteProps) {
   const { initial, onClose } = props
   const paste = usePaste(props)
   const { rows, sheet, cells, done } = paste
@@ -57,7 +49,9 @@ export function PasteDialog(props: PasteDialogProps) {
         {done !== null && <Progress done={done} total={paste.total} />}
         <div className="flex items-center gap-3">
           <button type="submit" className="button first" ref={button} disabled={done !== null || !isReady}>
-            {done === null ? `Price ${rowsWords(cells.length)}` : `${done} of ${paste.total}…`}{' '}
+            {done === null
+              ? `${props.holder === 'quote' ? 'Price' : 'Add'} ${rowsWords(cells.length)}`
+              : `${done} of ${paste.total}…`}{' '}
             <kbd className="key">Enter</kbd>
           </button>
           {done !== null && (

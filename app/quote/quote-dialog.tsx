@@ -12,7 +12,15 @@ export function QuoteDialog({ desk, tables }: { desk: QuoteDesk; tables: (FuelTa
   const { page, quoting, lines, chosen, dialog, close, now, zone, mayPrice } = desk
   switch (dialog?.kind) {
     case 'paste':
-      return <PasteDialog initial={dialog.text} standing={lines.length} act={quoting.act} onClose={close} />
+      return (
+        <PasteDialog
+          initial={dialog.text}
+          holder="quote"
+          standing={lines.length}
+          addRows={(rows) => quoting.act({ intent: 'add_lines', rows: rows.map((cells) => ({ cells })) })}
+          onClose={close}
+        />
+      )
     case 'send':
       return <SendQuoteDialog page={page} lines={lines} quoting={quoting} onClose={close} />
     case 'won':

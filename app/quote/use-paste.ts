@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from 'react'
 import { cellsFrom, hasEnds, type PastedSheet, recogniseColumns } from '#core/quote/columns'
-import { maxLines } from '#core/quote/quote'
+import { type Cells, maxLines } from '#core/quote/quote'
+import type { Posted } from '../ui/post'
 import { readSheet } from './read-sheet'
-import type { Quoting } from './use-quote'
 
 /** Rows priced in one go: small enough that progress is seen and a stop is heeded. */
 const rowsInPart = 100
@@ -36,21 +36,23 @@ function restOf(rows: string[][], sheet: PastedSheet, taken: number): string {
   return rest.map((row) => row.map(quoted).join('\t')).join('\n')
 }
 
-function overflowWords(taken: number, left: number): string {
+function overflowWords(holder: string, taken: number, left: number): string {
   const [max, some, others] = [maxLines, taken, left].map((count) => count.toLocaleString('en-US'))
-  return `A quote holds ${max} lines: ${some} rows were taken, the other ${others} are here for another quote.`
+  return `A ${holder} holds ${max} lines: ${some} rows were taken, the other ${others} are here for another ${holder}.`
 }
 
-interface PasteProps {
+export interface PasteProps {
   initial: string
-  /** Lines that the quote has already. */
+  /** What the lines go into: a quote, a project. */
+  holder: 'quote' | 'project'
+  /** Lines that it has already. */
   standing: number
-  act: Quoting['act']
+  addRows: (rows: Cells[]) => Promise<Posted<unknown>>
   onClose: () => void
 }
 
-/** Rows from a spreadsheet and adding them to a quote part by part; what was not taken stays in the box. */
-export function usePaste({ initial, standing, act, onClose }: PasteProps) {
+/** Rows from a spreadsheet and adding them part by part; what was not taken stays in the box. */
+export function usePaste({ initial, holder, standing, addRows, onClose }: PasteProps) {
   const pasted = useSheet(initial)
   const { rows, sheet, cells, setText } = pasted
   /** How many rows were added so far; null while nothing is being added. */
@@ -70,12 +72,12 @@ export function usePaste({ initial, standing, act, onClose }: PasteProps) {
     for (let from = 0; from < taking.length; from += rowsInPart) {
       if (isStopped.current) return leaveRest(from, `Stopped: ${from} rows were taken, the rest are here.`)
       const part = taking.slice(from, from + rowsInPart)
-      const answer = await act({ intent: 'add_lines', rows: part.map((each) => ({ cells: each })) })
+      const answer = await addRows(part)
       if (!answer.ok) return leaveRest(from, `${answer.message} ${from} rows were taken, the rest are here.`)
       setDone(from + part.length)
     }
     if (cells.length === taking.length) return onClose()
-    leaveRest(taking.length, overflowWords(taking.length, cells.length - taking.length))
+    leaveRest(taking.length, overflowWords(holder, taking.length, cells.length - taking.length))
   }
   const stop = () => {
     isStopped.current = true

@@ -15,7 +15,7 @@ const listWords = (kinds: CarrierDocumentKind[]) => kinds.map((kind) => carrierD
 
 /** The mail that asks a carrier for documents by a link. */
 export function documentsRequestedMail({ carrierName, kinds, url, askedBy, brokerage }: AskMail): MailText {
-  return mail(
+  return linkMail(
     `${brokerage.name} asks ${carrierName} for documents`,
     [
       `Please send us: ${listWords(kinds)}.`,
@@ -29,7 +29,7 @@ export function documentsRequestedMail({ carrierName, kinds, url, askedBy, broke
 
 /** The mail that brings the agreement to be signed. */
 export function askSignatureMail({ carrierName, url, askedBy, brokerage }: AskMail): MailText {
-  return mail(
+  return linkMail(
     `Agreement between ${brokerage.name} and ${carrierName}`,
     [
       'Before our first load together we need our agreement signed.',
@@ -41,7 +41,8 @@ export function askSignatureMail({ carrierName, url, askedBy, brokerage }: AskMa
   )
 }
 
-function mail(subject: string, lines: string[], action: string, url: string, closing: string[]): MailText {
+/** An email whose point is a link: its lines, what the link does, and who writes. */
+export function linkMail(subject: string, lines: string[], action: string, url: string, closing: string[]): MailText {
   return {
     subject,
     text: `${lines.join('\n')}\n\n${action}:\n${url}\n\n${closing.join('\n')}\n`,

@@ -1,3 +1,4 @@
+import type { BidEvent } from '../bid/events'
 import type { CarrierEvent } from '../carrier/events'
 import type { CustomerEvent } from '../customer/events'
 import type { ExchangeEvent } from '../exchange/decide'
@@ -25,6 +26,7 @@ export const aggregates = [
   'facility',
   'office',
   'person',
+  'bid_project',
 ] as const
 export type Aggregate = (typeof aggregates)[number]
 
@@ -42,4 +44,5 @@ export interface EventOf {
   facility: FacilityEvent
   office: OfficeEvent
   person: PersonEvent
+  bid_project: BidEvent
 }

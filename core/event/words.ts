@@ -1,3 +1,4 @@
+import { type BidEvent, bidLogWords } from '../bid/events'
 import { carrierLogWords } from '../carrier/log-words'
 import type { CustomerEvent } from '../customer/events'
 import { customerLogWords } from '../customer/log-words'
@@ -31,6 +32,7 @@ const words: Record<Aggregate, (kind: string, data: Data) => string> = {
   fuel_table: (kind, data) => fuelTableLogWords({ ...data, kind } as unknown as FuelTableEvent),
   facility: (kind, data) => facilityLogWords({ ...data, kind } as unknown as FacilityEvent),
   office: (kind, data) => officeLogWords({ ...data, kind } as unknown as OfficeEvent),
+  bid_project: (kind, data) => bidLogWords({ ...data, kind } as unknown as BidEvent),
   person: (kind, data) => personLogWords({ ...data, kind } as unknown as PersonEvent),
 }
 

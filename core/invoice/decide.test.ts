@@ -8,6 +8,7 @@ const load: LoadFacts = {
   practice: false,
   offers: [],
   postings: [],
+  guide: null,
   confirmation: null,
   award: { carrierId: 1, carrierName: 'Heron Hauling', payMinor: 240_000 },
   targetPayMinor: null,

@@ -5,6 +5,7 @@ import type { Currency } from '../money/money'
 import type { OfferSource, OfferState } from '../offer/offer'
 import type { PostingTerms } from '../posting/terms'
 import type { Verdict } from '../vetting/vetting'
+import type { GuideCommand, GuideEvent, GuideOfferFacts } from './guide'
 import type { LoadState } from './load'
 import type { Problem } from './problem'
 
@@ -15,6 +16,7 @@ export interface LoadFacts {
   practice: boolean
   offers: OfferFacts[]
   postings: { id: number; board: string; state: PostingState }[]
+  guide: GuideOfferFacts | null
   confirmation: ConfirmationFacts | null
   award: { carrierId: number; carrierName: string; payMinor: number } | null
   targetPayMinor: number | null
@@ -89,6 +91,7 @@ export interface Rep {
 }
 
 export type LoadCommand =
+  | GuideCommand
   | { kind: 'open'; problems: Problem[] }
   /** Back to a draft, until the customer's paperwork is right, say. */
   | { kind: 'withdraw'; reason: string }
@@ -140,6 +143,7 @@ export type LoadCommand =
   | { kind: 'cancel'; reason: string }
 
 export type LoadEvent =
+  | GuideEvent
   | { kind: 'state_changed'; from: LoadState; to: LoadState }
   | {
       kind: 'limits_set'

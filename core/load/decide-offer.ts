@@ -1,6 +1,7 @@
 import { formatMoney } from '../money/money'
 import { outByTenWords } from './checks'
 import type { GateAsked, GateStage, LoadCommand, LoadEvent, LoadFacts, OfferFacts, PriceLeave } from './command'
+import { endGuide } from './decide-guide'
 import { removeAll } from './decide-posting'
 import type { Decision } from './refusals'
 import { refuse } from './refusals'
@@ -154,6 +155,7 @@ export function decideAward(load: LoadFacts, command: LoadCommand & { kind: 'awa
         { kind: 'state_changed', from: load.state, to: 'covered' },
         ...others.map((other) => endOffer(other, isPast(other, now) ? 'lapsed' : 'turned_down')),
         ...removeAll(load),
+        ...endGuide(load, 'withdrawn'),
         { kind: 'confirmation_issued', version: (load.confirmation?.version ?? 0) + 1 },
       ],
     }

@@ -54,6 +54,7 @@ const load = (over: Partial<LoadFacts> = {}): LoadFacts => ({
   practice: false,
   offers: [offer(1), offer(2)],
   postings: [{ id: 7, board: 'Saltlick', state: 'up' }],
+  guide: null,
   confirmation: null,
   award: null,
   targetPayMinor: 225_000,

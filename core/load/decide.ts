@@ -1,5 +1,6 @@
 import type { GateAsked, LoadCommand, LoadEvent, LoadFacts } from './command'
 import { decideAcceptance, decideObjection, decideRevision, decideSend, voidConfirmation } from './decide-confirmation'
+import { decideGuide, endGuide } from './decide-guide'
 import {
   answerTo,
   decideAward,
@@ -48,6 +49,10 @@ export function decide(load: LoadFacts, command: LoadCommand, now: number): Deci
       return decidePost(load, command)
     case 'unpost':
       return decideUnpost(load, command.postingId)
+    case 'offer_guide':
+    case 'answer_guide':
+    case 'stop_guide':
+      return decideGuide(load, command, now)
     case 'set_posting':
       return decideSetPosting(load, command)
     case 'record_offer':
@@ -104,6 +109,7 @@ function decideWithdraw(load: LoadFacts, reason: string): Decision {
       { kind: 'load_withdrawn', reason },
       { kind: 'state_changed', from: 'uncovered', to: 'draft' },
       ...removeAll(load),
+      ...endGuide(load, 'withdrawn'),
     ],
   }
 }
@@ -161,6 +167,7 @@ function decideCancel(load: LoadFacts, reason: string): Decision {
       { kind: 'load_cancelled', from: load.state, reason },
       ...offers,
       ...removeAll(load),
+      ...endGuide(load, 'withdrawn'),
       ...voidConfirmation(load),
     ],
   }

@@ -6,6 +6,7 @@ import { offerSourceWords } from '../offer/offer'
 import { type Correction, correctionWords } from '../posting/compare'
 import { dayWords } from '../time/words'
 import type { AgreedPrice, Change, LoadEvent } from './command'
+import { guideAnswerWords } from './guide'
 import type { LoadState } from './load'
 import { loadStateWords } from './words'
 
@@ -86,6 +87,16 @@ const sentences: { [Kind in LogEvent['kind']]: (event: LogEvent & { kind: Kind }
     `We countered ${event.carrierName}: ${formatMoney(event.to)} against ${formatMoney(event.from)}${event.byPhone ? '. Tell them by phone' : ''}`,
   offer_answer_asked: (event) =>
     `${event.answer === 'declined' ? 'The no' : `Our ${formatMoney(event.amountMinor)}`} goes to ${event.carrierName} by ${offerSourceWords[event.source]}`,
+  guide_offered: ({ place }) =>
+    `Routing guide: offered to ${place.carrierName} (no. ${place.rank}) at ${formatMoney(place.priceMinor)}, ${place.minutes} minutes to answer`,
+  guide_skipped: ({ rank, carrierName, hindrance }) =>
+    `Routing guide: ${carrierName} (no. ${rank}) skipped: ${hindrance}`,
+  guide_answered: ({ carrierName, answer, name }) =>
+    `Routing guide: ${carrierName} ${guideAnswerWords[answer]}${name ? ` (${name})` : ''}`,
+  guide_ended: ({ how, reason }) =>
+    how === 'exhausted'
+      ? 'Routing guide: nobody is left to ask'
+      : `Routing guide stopped for this load${reason ? `: ${reason}` : ''}`,
   offer_reopened: (event) => `Offer ${formatMoney(event.payMinor)} from ${event.carrierName} stands again`,
   rep_changed: ({ from, to }) => `Handed from ${from.name} to ${to.name}`,
   load_withdrawn: (event) => `Back to a draft: ${event.reason}`,

@@ -23,6 +23,7 @@ const facts = (state: LoadState): LoadFacts => {
       },
     ],
     postings: [],
+    guide: null,
     confirmation: isAwarded ? { id: 1, version: 1, state: 'issued' } : null,
     award: isAwarded ? { carrierId: 1, carrierName: 'Carrier 1', payMinor: 200_000 } : null,
     targetPayMinor: null,

@@ -47,6 +47,8 @@ const sentences = {
   already_accepted: () => 'This rate confirmation is accepted already.',
   already_sent: () => 'This rate confirmation is sent already: send it again only if they ask.',
   confirmation_void: () => 'This rate confirmation is void: a newer version or another award took its place.',
+  guide_waits: ({ detail }) => `${detail} has this load to answer: wait, or offer it to the next one now.`,
+  guide_over: () => 'This load is not open to you any more. Thank you for looking at it.',
   no_award: ({ load }) => `${load.number} has no award to release.`,
   impossible_step: ({ load, state, detail }) =>
     `${load.number} is ${state}: it cannot become ${loadStateWords[detail as LoadState]?.toLowerCase() ?? detail}.`,

@@ -18,6 +18,9 @@ const known = new Set([...reading, 'POST', 'PUT', 'PATCH', 'DELETE'])
 const bodyLimits: { path: RegExp; bytes: number }[] = [
   { path: /^\/sign-in(\.data)?$/, bytes: 16 * 1024 },
   { path: /^\/c\/[^/]*$/, bytes: 16 * 1024 },
+  { path: /^\/g\/[^/]*$/, bytes: 16 * 1024 },
+  // A price, a number and a note for each of two thousand lanes.
+  { path: /^\/b\/[^/]*$/, bytes: 1024 * 1024 },
   { path: /^\/p\/[^/]*$/, bytes: maxDocumentBytes + aroundFile },
   { path: /^\/carriers\/\d+\/documents(\.data)?$/, bytes: maxDocumentBytes + aroundFile },
   { path: /^\/carriers\/import(\.data)?$/, bytes: maxImportBytes + aroundFile },

@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { may, type Permission } from '#core/access/access'
 import { person } from '#core/access/actor'
+import { bidRefusals } from '#core/bid/refusals'
 import { chargeSchema } from '#core/charge/charge'
 import { ownWordsSchema } from '#core/confirmation/own-words'
 import { refused } from '#core/decision/refusal'
@@ -14,6 +15,7 @@ import { requirePermission, type Viewer } from '#server/access/viewer'
 import { noteStopEvent, stopEventSchema } from '#server/check-call/note'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
+import { offerNext } from '#server/guide/offer-next'
 import { billLoad } from '#server/invoice/bill'
 import type { Outcome } from '#server/kernel/run'
 import { carryOut } from '#server/load/commands'
@@ -61,6 +63,8 @@ export const loadActSchema = z.discriminatedUnion('intent', [
   }),
   z.object({ intent: z.literal('decline_offer'), offerId: id }),
   z.object({ intent: z.literal('reopen_offer'), offerId: id }),
+  z.object({ intent: z.literal('guide_next') }),
+  z.object({ intent: z.literal('guide_stop') }),
   z.object({ intent: z.literal('confirm_proposal'), proposal: confirmProposalSchema }),
   z.object({ intent: z.literal('dismiss_proposal'), proposalId: id }),
   z.object({
@@ -105,6 +109,8 @@ const permissions: Record<LoadAct['intent'], Permission> = {
   counter_offer: 'handle_offers',
   decline_offer: 'handle_offers',
   reopen_offer: 'handle_offers',
+  guide_next: 'handle_offers',
+  guide_stop: 'handle_offers',
   confirm_proposal: 'handle_offers',
   dismiss_proposal: 'handle_offers',
   award: 'award',
@@ -152,6 +158,10 @@ export function actOnLoad(
       return carryOut(db, loadId, { kind: 'decline_offer', offerId: act.offerId }, who)
     case 'reopen_offer':
       return carryOut(db, loadId, { kind: 'reopen_offer', offerId: act.offerId }, who)
+    case 'guide_next':
+      return offerNext(db, loadId, who, true) ?? refused(bidRefusals, 'no_guide')
+    case 'guide_stop':
+      return carryOut(db, loadId, { kind: 'stop_guide' }, who)
     case 'confirm_proposal':
       return confirmProposal(db, loadId, act.proposal, who)
     case 'dismiss_proposal':

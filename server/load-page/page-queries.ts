@@ -6,6 +6,7 @@ import {
   document,
   gateAlert,
   gateOverride,
+  guideOffer,
   load,
   loadLink,
   message,
@@ -57,6 +58,20 @@ export const loadQuery = prepared((db) =>
         notes: { orderBy: asc(note.id) },
         stopEvents: { orderBy: asc(stopEvent.id) },
         postings: { orderBy: desc(posting.id) },
+        guideRun: { columns: { state: true } },
+        guideOffers: {
+          columns: {
+            id: true,
+            rank: true,
+            carrierId: true,
+            priceMinor: true,
+            state: true,
+            expiresAt: true,
+            answeredAt: true,
+          },
+          orderBy: asc(guideOffer.id),
+          with: { carrier: { columns: { name: true } } },
+        },
         offers: {
           orderBy: [sql`${offer.state} <> 'open'`, asc(offer.payMinor)],
           limit: maxOffers,

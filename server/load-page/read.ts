@@ -33,7 +33,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
   const { customer, payer, carrier, rep, dispatcher, repShares, links, quoteLine, joined, ...others } = row
   const { alerts, overrides, charges, ...rest } = others
   const { offers, proposals, postings, stops: rows, messages, confirmations, references, notes, ...bare } = rest
-  const { stopEvents, documents, ...load } = bare
+  const { stopEvents, documents, guideRun: _, guideOffers: __, ...load } = bare
   const stops = pageStops(rows, load)
   const { legs } = routeOver(stops)
   const alert = alerts.find(({ carrierId }) => carrierId === load.carrierId)
@@ -54,6 +54,7 @@ export function readLoadPage(db: Db, loadId: number, now: number) {
     gate: { alert: alert ? { reasons: alert.reasons, raisedAt: alert.raisedAt } : null, overrides },
     reportsTo: joined && { partnerId: joined.partner.id, ...joined.partner, shipmentId: joined.shipmentId },
     stopEvents,
+    guide: pageGuide(row),
     possible: possibleActs(factsOf(row), now),
     load,
     band: currentBand(db, load, now),
@@ -95,7 +96,20 @@ const factsOf = ({ carrier, confirmations, offers, ...load }: Row): LoadFacts =>
   award: carrier && { carrierId: carrier.id, carrierName: carrier.name, payMinor: load.payMinor ?? 0 },
   confirmation: confirmations[0] ?? null,
   offers: offers.map((offer) => ({ ...offer, carrierName: offer.carrier.name })),
+  guide: guideFacts(load.guideOffers),
 })
+
+function guideFacts(asked: Row['guideOffers']): LoadFacts['guide'] {
+  const out = asked.find(({ state }) => state === 'out')
+  return out ? { ...out, carrierName: out.carrier.name } : null
+}
+
+/** Whom the routing guide asked about the load, and how it stands; null where no guide has begun. */
+const pageGuide = ({ guideRun, guideOffers }: Pick<Row, 'guideRun' | 'guideOffers'>) =>
+  guideRun && {
+    state: guideRun.state,
+    asked: guideOffers.map(({ carrier: { name }, ...asked }) => ({ ...asked, carrierName: name })),
+  }
 
 /** The stops with what each says beside its time; how much is loaded is said where the stops share the freight. */
 function pageStops(rows: Row['stops'], load: Pick<Row, 'pieces' | 'weightLb' | 'pieceUnit'>) {

@@ -1,7 +1,7 @@
 import { and, desc, eq } from 'drizzle-orm'
 import type { LoadFacts } from '#core/load/command'
 import type { Db } from '#server/db.server'
-import { carrier, confirmation, load, offer, posting } from '#server/schema'
+import { carrier, confirmation, guideOffer, load, offer, posting } from '#server/schema'
 
 /** What deciding needs to know of a load; null where there is no such load. */
 export function findLoadFacts(db: Db, loadId: number): LoadFacts | null {
@@ -47,6 +47,20 @@ export function findLoadFacts(db: Db, loadId: number): LoadFacts | null {
       .from(posting)
       .where(eq(posting.loadId, loadId))
       .all(),
+    guide:
+      db
+        .select({
+          id: guideOffer.id,
+          rank: guideOffer.rank,
+          carrierId: guideOffer.carrierId,
+          carrierName: carrier.name,
+          priceMinor: guideOffer.priceMinor,
+          expiresAt: guideOffer.expiresAt,
+        })
+        .from(guideOffer)
+        .innerJoin(carrier, eq(carrier.id, guideOffer.carrierId))
+        .where(and(eq(guideOffer.loadId, loadId), eq(guideOffer.state, 'out')))
+        .get() ?? null,
     confirmation:
       db
         .select({

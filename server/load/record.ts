@@ -14,6 +14,7 @@ import {
   posting,
   postingTerms,
 } from '#server/schema'
+import { recordGuideAnswer, recordGuideEnd, recordGuideOffer, recordGuideSkip } from './record-guide'
 import { askAnswer, askMail, askPosting, type RecordContext, sendToBoard, tellReleased } from './send-requests'
 
 type Applier<Kind extends LoadEvent['kind']> = (
@@ -67,6 +68,10 @@ const appliers: { [Kind in LoadEvent['kind']]: Applier<Kind> } = {
       ...(externalKey ? { externalKey } : {}),
     }),
   offer_answer_asked: askAnswer,
+  guide_offered: recordGuideOffer,
+  guide_skipped: recordGuideSkip,
+  guide_answered: recordGuideAnswer,
+  guide_ended: recordGuideEnd,
   offer_reopened: (db, _, { offerId }) => setOffer(db, offerId, { state: 'open', goodUntil: null, agreedMinor: null }),
   load_withdrawn: () => undefined,
   rep_changed: (db, loadId, { to }) => setLoad(db, loadId, { repId: to.id }),

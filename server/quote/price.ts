@@ -4,18 +4,18 @@ import type { DieselPrice, FuelTable } from '#core/fuel/fuel'
 import type { DatedRate, NoRate } from '#core/money/exchange'
 import type { Currency } from '#core/money/money'
 import type { Place } from '#core/place/place'
-import { type Resolved, resolvePlace } from '#core/place/resolve'
+import type { Resolved } from '#core/place/resolve'
 import { type PricingTerms, priceLine } from '#core/quote/price-line'
 import type { CellName, Cells, LineFields, LineProblem } from '#core/quote/quote'
 import { readLine } from '#core/quote/read-line'
 import type { RateBand } from '#core/rates/rates'
 import { addDays, dayOf, daysBetween, toInstant, toLocal } from '#core/time/local'
-import { gazetteer } from '#server/atlas.server'
 import type { Db } from '#server/db.server'
 import { latestDiesel } from '#server/fuel/fuel'
 import { legBetween } from '#server/miles/route'
 import { rateNow } from '#server/money/exchange'
 import { officeOf } from '#server/office/office'
+import { placeResolver } from '#server/place/resolver'
 import { bandColumns, findRateBand } from '#server/rates/band'
 import { rateModelState } from '#server/rates/model'
 import { customer, fuelTable, type quoteLine } from '#server/schema'
@@ -73,15 +73,6 @@ export function priceContext(
   { customerId, validUntil, currency }: { customerId: number; validUntil: string; currency: Currency },
   now: number,
 ): PriceContext {
-  const known = new Map<string, Resolved>()
-  const place = (text: string): Resolved => {
-    let found = known.get(text)
-    if (!found) {
-      found = resolvePlace(gazetteer(), text)
-      known.set(text, found)
-    }
-    return found
-  }
   return {
     db,
     now,
@@ -90,7 +81,7 @@ export function priceContext(
     rate: rateNow(db, currency, now),
     pricing: pricingOf(db, customerId),
     validUntil,
-    place,
+    place: placeResolver(),
   }
 }
 

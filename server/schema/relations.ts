@@ -1,4 +1,5 @@
 import { relations } from 'drizzle-orm'
+import { guideOffer, guideRun } from './bid'
 import { gateAlert, gateOverride } from './carrier'
 import { document } from './document'
 import { partner } from './exchange'
@@ -34,6 +35,8 @@ export const loadRelations = relations(load, ({ one, many }) => ({
   stopEvents: many(stopEvent),
   alerts: many(gateAlert),
   overrides: many(gateOverride),
+  guideRun: one(guideRun, { fields: [load.id], references: [guideRun.loadId] }),
+  guideOffers: many(guideOffer),
   joined: one(loadPartner, { fields: [load.id], references: [loadPartner.loadId] }),
 }))
 
@@ -45,6 +48,11 @@ export const stopRelations = relations(stop, ({ one }) => ({
 export const offerRelations = relations(offer, ({ one }) => ({
   load: one(load, { fields: [offer.loadId], references: [load.id] }),
   carrier: one(carrier, { fields: [offer.carrierId], references: [carrier.id] }),
+}))
+
+export const guideOfferRelations = relations(guideOffer, ({ one }) => ({
+  load: one(load, { fields: [guideOffer.loadId], references: [load.id] }),
+  carrier: one(carrier, { fields: [guideOffer.carrierId], references: [carrier.id] }),
 }))
 
 export const proposalRelations = relations(proposal, ({ one }) => ({

@@ -6,6 +6,8 @@ export type KeyPurpose =
   | 'cookie'
   | 'confirmation-link'
   | 'carrier-link'
+  | 'bid-link'
+  | 'guide-link'
   | 'password-link'
   | 'recovery'
   | 'seal'

@@ -7,6 +7,7 @@ import { officeOf } from '#server/office/office'
 import { CallerFacts } from '../../load/caller-facts'
 import { ConfirmationPanel } from '../../load/confirmation-panel'
 import { GateStrip } from '../../load/gate-strip'
+import { GuideLine } from '../../load/guide-line'
 import { HauledFacts } from '../../load/hauled-facts'
 import { LoadActions } from '../../load/load-actions'
 import { type LoadDesk, type OpenDialog, useLoadDesk } from '../../load/load-desk'
@@ -140,6 +141,7 @@ function AllOffers({ desk }: { desk: LoadDesk }) {
   const { page, now, zone, acting, openDialog, isUncovered, chosen, mayHandle } = desk
   return (
     <>
+      <GuideLine page={page} acting={acting} now={now} zone={zone} mayHandle={mayHandle} />
       <Proposals page={page} acting={acting} now={now} zone={zone} mayHandle={mayHandle} />
       <Offers
         page={page}
