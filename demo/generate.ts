@@ -7,6 +7,7 @@ import { placeRateModel } from '#server/rates/model'
 import { readPastPrices } from '#server/rates/past-prices'
 import { carrier, registerRecord } from '#server/schema'
 import { keepVerdicts, nightOrder, noteLastLoads } from '#server/vetting/sweep'
+import { writeBidProjects } from './bids'
 import { writeCarrierDay } from './carriers'
 import { writeHistory } from './history'
 import { writeOpenLoads } from './open-loads'
@@ -34,6 +35,7 @@ export async function generateDemo(db: Db, plan: DemoPlan): Promise<void> {
   // Quotes are priced by what was learnt of the past, as on any other day.
   placeRateModel(fitRates(readPastPrices(db, { now: plan.now }), { locate: locatePrefix }), plan.now)
   inTransaction(db, () => writeQuotes(db, world, plan.now, chance(plan.seed + 1)))
+  inTransaction(db, () => writeBidProjects(db, world, plan.now, chance(plan.seed + 4)))
   // Before the partners: the codes they use are given by how busy a place is.
   inTransaction(db, () => writeRollingLoads(db, world, plan.now, chance(plan.seed + 3)))
   const { wires } = plan

@@ -1,19 +1,18 @@
-import { parse } from 'csv-parse/sync'
 import { eq } from 'drizzle-orm'
 import { z } from 'zod'
 import type { Permission } from '#core/access/access'
 import { person } from '#core/access/actor'
 import { guideDepth, maxInvited, maxLanes, projectTermsSchema } from '#core/bid/bid'
 import { bidKey } from '#core/bid/decide'
-import { readBidSheet, type SheetProblem } from '#core/bid/sheet'
+import type { SheetProblem } from '#core/bid/sheet'
 import { type Cells, cellNames, longestCell } from '#core/quote/quote'
-import { cutOf } from '#core/quote/sheet-text'
 import { requirePermission, type Viewer } from '#server/access/viewer'
 import type { Db } from '#server/db.server'
 import type { Outcome } from '#server/kernel/run'
 import { bidInvite, laneBid } from '#server/schema'
 import { lanesForSheet } from './link'
 import { addLanes, changeTerms, enterBid, inviteCarriers, onProject } from './projects'
+import { readSheetText } from './sheet-text'
 
 const id = z.number().int().positive()
 // A cell that is too long is cut to its limit and reported, not refused: the paste around it stands.
@@ -85,7 +84,7 @@ export function actOnProject(
     case 'close':
       return onProject(db, projectId, { kind: 'close', how: 'by_hand' }, who)
     case 'enter_sheet': {
-      const { bids, problems } = readBidSheet(sheetRows(act.text), lanesForSheet(db, projectId))
+      const { bids, problems } = readSheetText(act.text, lanesForSheet(db, projectId))
       return problems.length > 0 && (!act.despite || bids.length === 0)
         ? { refusal: { code: 'sheet_problems', message: problemWords(bids.length, problems.length) }, problems }
         : enterBid(db, projectId, act.carrierId, bids, who)
@@ -95,16 +94,6 @@ export function actOnProject(
     case 'cancel':
       return onProject(db, projectId, { kind: 'cancel', reason: act.reason }, who)
   }
-}
-
-/** The text of a sheet as rows, whatever separates its cells. */
-export function sheetRows(text: string): string[][] {
-  const cut = cutOf(text)
-  const delimiter = cut.kind === 'cells' ? cut.delimiter : ','
-  return parse(text, {
-    delimiter,
-    ...{ relax_column_count: true, relax_quotes: true, skip_empty_lines: true, bom: true, trim: true },
-  }) as string[][]
 }
 
 const problemWords = (read: number, problems: number): string =>

@@ -16,7 +16,6 @@ const setInvite = (db: Db, id: number, columns: Partial<typeof bidInvite.$inferI
   db.update(bidInvite).set(columns).where(eq(bidInvite.id, id)).run()
 
 /** What each event of a bid project writes, beside its row. */
-// biome-ignore lint/suspicious/noConfusingVoidType: these appliers make nothing
 export const appliers: Appliers<BidEvent, ServerFacts, ServerCommand, void> = {
   terms_changed: (db, id, _, context) => setProject(db, id, commandOf(context, 'change_terms').terms),
   lanes_added: (db, id, _, context) => {

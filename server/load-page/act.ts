@@ -125,6 +125,22 @@ const permissions: Record<LoadAct['intent'], Permission> = {
   bill: 'edit_loads',
 }
 
+function award(
+  db: Db,
+  loadId: number,
+  { offerId, buyCharges, override, priceReason }: z.output<typeof loadActSchema> & { intent: 'award' },
+  { role }: Viewer,
+  who: Act,
+): Outcome {
+  return awardLoad(db, loadId, { offerId, buyCharges, override, priceReason, role }, who)
+}
+
+/** A rep steps into the routing guide: the next carrier is asked at once, or nobody any more. */
+function stepIn(db: Db, loadId: number, intent: 'guide_next' | 'guide_stop', who: Act): Outcome {
+  if (intent === 'guide_stop') return carryOut(db, loadId, { kind: 'stop_guide' }, who)
+  return offerNext(db, loadId, who, true) ?? refused(bidRefusals, 'no_guide')
+}
+
 /** Carries out one act for a viewer who may; the outcome is a value. */
 export function actOnLoad(
   db: Db,
@@ -159,26 +175,14 @@ export function actOnLoad(
     case 'reopen_offer':
       return carryOut(db, loadId, { kind: 'reopen_offer', offerId: act.offerId }, who)
     case 'guide_next':
-      return offerNext(db, loadId, who, true) ?? refused(bidRefusals, 'no_guide')
     case 'guide_stop':
-      return carryOut(db, loadId, { kind: 'stop_guide' }, who)
+      return stepIn(db, loadId, act.intent, who)
     case 'confirm_proposal':
       return confirmProposal(db, loadId, act.proposal, who)
     case 'dismiss_proposal':
       return dismissProposal(db, loadId, act.proposalId, who)
     case 'award':
-      return awardLoad(
-        db,
-        loadId,
-        {
-          offerId: act.offerId,
-          buyCharges: act.buyCharges,
-          override: act.override,
-          priceReason: act.priceReason,
-          role: viewer.role,
-        },
-        who,
-      )
+      return award(db, loadId, act, viewer, who)
     case 'change_pay':
       return changePay(db, loadId, { buyCharges: act.buyCharges, priceReason: act.priceReason, role: viewer.role }, who)
     case 'send_confirmation':

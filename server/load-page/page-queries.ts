@@ -25,6 +25,13 @@ const maxMessages = 20
 /** The part of an email that comes with the page; the rest is fetched when it is opened. */
 export const excerptLength = 600
 
+/** Whom the routing guide asked, in the order of asking. */
+const guideOffers = {
+  columns: { id: true, rank: true, carrierId: true, priceMinor: true, state: true, expiresAt: true, answeredAt: true },
+  orderBy: asc(guideOffer.id),
+  with: { carrier: { columns: { name: true } } },
+} as const
+
 /** A load with all that belongs to it, in one statement. */
 export const loadQuery = prepared((db) =>
   db.query.load
@@ -59,19 +66,7 @@ export const loadQuery = prepared((db) =>
         stopEvents: { orderBy: asc(stopEvent.id) },
         postings: { orderBy: desc(posting.id) },
         guideRun: { columns: { state: true } },
-        guideOffers: {
-          columns: {
-            id: true,
-            rank: true,
-            carrierId: true,
-            priceMinor: true,
-            state: true,
-            expiresAt: true,
-            answeredAt: true,
-          },
-          orderBy: asc(guideOffer.id),
-          with: { carrier: { columns: { name: true } } },
-        },
+        guideOffers,
         offers: {
           orderBy: [sql`${offer.state} <> 'open'`, asc(offer.payMinor)],
           limit: maxOffers,

@@ -47,20 +47,7 @@ export function findLoadFacts(db: Db, loadId: number): LoadFacts | null {
       .from(posting)
       .where(eq(posting.loadId, loadId))
       .all(),
-    guide:
-      db
-        .select({
-          id: guideOffer.id,
-          rank: guideOffer.rank,
-          carrierId: guideOffer.carrierId,
-          carrierName: carrier.name,
-          priceMinor: guideOffer.priceMinor,
-          expiresAt: guideOffer.expiresAt,
-        })
-        .from(guideOffer)
-        .innerJoin(carrier, eq(carrier.id, guideOffer.carrierId))
-        .where(and(eq(guideOffer.loadId, loadId), eq(guideOffer.state, 'out')))
-        .get() ?? null,
+    guide: guideOut(db, loadId),
     confirmation:
       db
         .select({
@@ -77,3 +64,19 @@ export function findLoadFacts(db: Db, loadId: number): LoadFacts | null {
         .get() ?? null,
   }
 }
+
+/** The offer of the routing guide that a carrier still has; null where none is out. */
+const guideOut = (db: Db, loadId: number): LoadFacts['guide'] =>
+  db
+    .select({
+      id: guideOffer.id,
+      rank: guideOffer.rank,
+      carrierId: guideOffer.carrierId,
+      carrierName: carrier.name,
+      priceMinor: guideOffer.priceMinor,
+      expiresAt: guideOffer.expiresAt,
+    })
+    .from(guideOffer)
+    .innerJoin(carrier, eq(carrier.id, guideOffer.carrierId))
+    .where(and(eq(guideOffer.loadId, loadId), eq(guideOffer.state, 'out')))
+    .get() ?? null

@@ -1,9 +1,9 @@
 import { data, Form, useNavigation } from 'react-router'
-import { readBidSheet, type SheetProblem, type TypedBid } from '#core/bid/sheet'
+import type { SheetProblem, TypedBid } from '#core/bid/sheet'
 import { dayOf, toLocal } from '#core/time/local'
 import { clockWords, daysWords, fullDateWords, zoneWords } from '#core/time/words'
-import { sheetRows } from '#server/bid/act'
 import { bidByLink, declineByLink, noteOpened, readInvite } from '#server/bid/link'
+import { readSheetText } from '#server/bid/sheet-text'
 import { database } from '#server/db.server'
 import { readUpload } from '#server/http/upload'
 import { BidLanes } from '../../bid/bid-lanes'
@@ -71,7 +71,7 @@ export async function action({ params, request }: Route.ActionArgs) {
     )
   const read = readInvite(db, params.token)
   if ('refusal' in read) return data({ ...nothing, message: read.refusal.message }, { status: 404 })
-  const { bids, problems: rows } = readBidSheet(sheetRows(file.content.toString('utf8')), read.lanes)
+  const { bids, problems: rows } = readSheetText(file.content.toString('utf8'), read.lanes)
   const fromSheet = bids.map(({ laneId, priceMinor, weeklyLoads, note }): [number, TypedBid] => [
     laneId,
     { price: String(priceMinor / 100), weekly: weeklyLoads === null ? '' : String(weeklyLoads), note },
