@@ -57,6 +57,8 @@ test('every page passes axe in light and dark', async ({ browser }) => {
     '/loads',
     '/boards',
     '/boards/map',
+    '/boards/bids',
+    '/boards/bids/2',
     '/boards/search?line=vans+boise+200mi',
     '/rates/suspects',
     '/quotes',

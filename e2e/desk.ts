@@ -58,7 +58,7 @@ export async function mails(): Promise<MailSummary[]> {
 }
 
 /** The signed link in the newest mail whose key begins so: `c` opens a confirmation, `p` what is asked of a carrier. */
-export async function linkIn(key: string, opens: 'c' | 'p' = 'c'): Promise<string> {
+export async function linkIn(key: string, opens: 'b' | 'c' | 'g' | 'p' = 'c'): Promise<string> {
   const all = await mails()
   const index = all.findLastIndex((mail) => mail.key.startsWith(key))
   expect(index, `a mail with key ${key}`).toBeGreaterThanOrEqual(0)

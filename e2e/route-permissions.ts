@@ -18,6 +18,10 @@ const workNote = {
   ...{ key: 't:nobody', state: 'called', words: '' },
   found: { kind: 'truck', origin: { region: 'ID', lat: 43, lon: -116 }, equipment: 'van', earliest: '2026-12-01' },
 }
+const bidTerms = {
+  ...{ title: 'Nobody', validFrom: '2027-01-01', validTo: '2027-02-01' },
+  deadlineAt: 1,
+}
 const removeContact = { intent: 'remove_contact', contactId: 999_999 }
 
 /** Every route of the application, with who may use it: a new one has to be given its line here. */
@@ -30,6 +34,8 @@ export const routeAccess: Record<string, RouteAccess> = {
   '/boards': anybody,
   '/boards/search': anybody,
   '/boards/map': anybody,
+  '/boards/bids': anybody,
+  '/boards/bids/:projectId': anybody,
   '/rates/suspects': anybody,
   '/quotes': anybody,
   '/quotes/:quoteId': anybody,
@@ -56,6 +62,13 @@ export const routeAccess: Record<string, RouteAccess> = {
   '/account': anybody,
   '/status': reads('see_health'),
 
+  '/boards/bids/new': writes('edit_loads', bidTerms),
+  '/boards/bids/:projectId/act': {
+    post: [
+      { needs: 'edit_loads', body: { intent: 'remind' } },
+      { needs: 'award', body: { intent: 'award', guide: [] } },
+    ],
+  },
   '/boards/act': writes('edit_loads', { intent: 'refresh', ids: [999_999] }),
   '/boards/search/act': {
     post: [
@@ -159,6 +172,9 @@ export const routeAccess: Record<string, RouteAccess> = {
   '/forgot': { get: 'open', post: [{ needs: 'open' }] },
   '/password/:token': { get: 'open', post: [{ needs: 'open' }] },
   '/sign-out': reads('open'),
+  '/b/:token': { get: 'open', post: [{ needs: 'open' }] },
+  '/b/:token/sheet': reads('open'),
+  '/g/:token': { get: 'open', post: [{ needs: 'open' }] },
   '/p/:token': { get: 'open', post: [{ needs: 'open' }] },
   '/c/:token': { get: 'open', post: [{ needs: 'open' }] },
   '/c/:token/pdf': reads('open'),

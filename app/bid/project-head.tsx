@@ -10,6 +10,9 @@ interface HeadKey {
   disabled?: boolean
 }
 
+/** What a project in this state is waiting for. */
+const mainKey: Partial<Record<ProjectPage['state'], string>> = { draft: 'i', closed: 'a' }
+
 /** What a bid project is, how it stands, and what can be done with it now. */
 export function ProjectHead({
   project,
@@ -43,7 +46,12 @@ export function ProjectHead({
             .join(' · ')}
         </span>
         {acts.map(({ key, words, run }) => (
-          <button key={key} type="button" className="button whitespace-nowrap" onClick={run}>
+          <button
+            key={key}
+            type="button"
+            className={`button whitespace-nowrap ${key === mainKey[project.state] ? 'first' : ''}`}
+            onClick={run}
+          >
             {words[0]!.toUpperCase() + words.slice(1)} <kbd className="key">{key}</kbd>
           </button>
         ))}

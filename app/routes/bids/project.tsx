@@ -62,19 +62,19 @@ export default function Project({ loaderData }: Route.ComponentProps) {
     },
     {
       key: 'e',
-      words: 'change the terms',
+      words: 'change terms',
       run: () => setDialog({ kind: 'terms' }),
       disabled: !(mayEdit && (isDraft || isOpen)),
     },
     {
       key: 'r',
-      words: 'remind who has not answered',
+      words: 'remind',
       run: () => void acting.act({ intent: 'remind' }, 'Reminder sent'),
       disabled: !(mayEdit && isOpen),
     },
     {
       key: 'c',
-      words: 'close the bidding',
+      words: 'close bidding',
       run: () => void acting.act({ intent: 'close' }, 'Bidding is closed'),
       disabled: !(mayEdit && isOpen),
     },
@@ -86,7 +86,7 @@ export default function Project({ loaderData }: Route.ComponentProps) {
     },
     {
       key: 'x',
-      words: 'cancel the project',
+      words: 'cancel',
       run: () => setDialog({ kind: 'cancel' }),
       disabled: !mayEdit || project.state === 'awarded' || project.state === 'cancelled',
     },

@@ -73,6 +73,15 @@ export default function Projects({ loaderData }: Route.ComponentProps) {
   )
 }
 
+const listWords = { ...projectStateWords, closed: 'closed, not awarded yet' }
+const tones: Record<ListedProject['state'], string> = {
+  draft: 'text-second',
+  open: 'text-acacia',
+  closed: 'text-ring-text',
+  awarded: '',
+  cancelled: 'text-second',
+}
+
 interface ProjectLineProps {
   project: ListedProject
   at: number
@@ -94,8 +103,8 @@ function ProjectLine({ project, at, now, zone }: ProjectLineProps) {
           <span className="label block truncate">{customerName ?? 'any customer'}</span>
         </span>
         <span className="label">{daysWords(project.validFrom, project.validTo)}</span>
-        <span className={state === 'open' ? '' : 'text-second'}>
-          {state === 'open' ? `open until ${momentWords(deadlineAt, now, zone)}` : projectStateWords[state]}
+        <span className={tones[state]}>
+          {state === 'open' ? `open until ${momentWords(deadlineAt, now, zone)}` : listWords[state]}
         </span>
         <span className="label">
           {lanes} {lanes === 1 ? 'lane' : 'lanes'}

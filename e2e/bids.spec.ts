@@ -1,0 +1,152 @@
+import { AxeBuilder } from '@axe-core/playwright'
+import { type Browser, expect, type Page, test } from '@playwright/test'
+import { caller, linkIn, mails, ready, signIn } from './desk'
+import { clearCarriers, freshLoad, nameOf, reading } from './loads'
+
+/** The phone of somebody at a carrier, at the newest link that came by email under a key. */
+async function phoneAt(browser: Browser, key: string, opens: 'b' | 'g'): Promise<Page> {
+  await expect
+    .poll(async () => (await mails()).some((mail) => mail.key.startsWith(key)), { timeout: 20_000 })
+    .toBe(true)
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage()
+  await phone.goto(await linkIn(key, opens))
+  await ready(phone)
+  return phone
+}
+
+const inviteOf = (carrierId: number) =>
+  reading((db) => db.prepare('select max(id) from bid_invite where carrier_id = ?').pluck().get(carrierId) as number)
+const laneOf = (loadId: number) =>
+  reading(
+    (db) =>
+      db
+        .prepare(
+          "select origin_city || ', ' || origin_region origin, dest_city || ', ' || dest_region dest from load where id = ?",
+        )
+        .get(loadId) as { origin: string; dest: string },
+  )
+
+test('lanes are pasted, carriers bid by phone and by sheet, the guide is awarded, and the second carrier takes the load', async ({
+  page,
+  browser,
+}) => {
+  const api = await caller()
+  // In equipment of its own: no other load is on a lane of this guide.
+  const loadId = await freshLoad(api, { equipment: 'conestoga', commodity: 'Awning frames' })
+  const [first, second] = (await clearCarriers(api, loadId, 2)) as [number, number]
+  const { origin, dest } = laneOf(loadId)
+
+  await signIn(page)
+  await page.goto('/boards/bids')
+  await ready(page)
+  await page.keyboard.press('b')
+  await page.getByLabel('Title').fill('Awning frames, winter')
+  await page.getByLabel('First pickup day').fill(new Date().toISOString().slice(0, 10))
+  await page.getByLabel('Questions to carriers').fill('Any Conestoga trailers?')
+  await page.getByLabel('Bids close').fill('gibberish')
+  await page.getByRole('button', { name: 'Create Enter' }).click()
+  await expect(page.getByText('Until when may carriers bid?')).toBeVisible()
+  await page.getByLabel('Bids close').fill('tomorrow 5p')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/\/boards\/bids\/\d+$/)
+  await ready(page)
+
+  await page.keyboard.press('l')
+  const sheet = [
+    'Origin\tDestination\tEquipment\tLoads',
+    `${origin}\t${dest}\tconestoga\t26`,
+    'Springfield\tNowhere at all\tvan\t12',
+  ]
+  await page.getByLabel(/Paste rows here/).fill(sheet.join('\n'))
+  await page.getByRole('button', { name: /Add these 2 rows/ }).click()
+  await expect(page.getByRole('list', { name: 'Lanes' }).getByRole('listitem')).toHaveCount(2)
+  // A lane that is not clear is kept, marked, and holds the invitations.
+  await page.keyboard.press('i')
+  for (const carrierId of [first, second]) {
+    await page.getByRole('combobox', { name: 'Carrier, by name or MC number' }).fill(nameOf(carrierId))
+    await page
+      .getByRole('option', { name: nameOf(carrierId) })
+      .first()
+      .click()
+    await expect(page.getByRole('list', { name: 'To be invited' }).getByText(nameOf(carrierId))).toBeVisible()
+  }
+  await page.getByRole('button', { name: 'Send to 2 carriers' }).click()
+  await expect(page.getByText('Lane 2 is not complete: fix or remove it first.')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Remove lane 2' }).click()
+  await expect(page.getByRole('list', { name: 'Lanes' }).getByRole('listitem')).toHaveCount(1)
+  await page.keyboard.press('i')
+  for (const carrierId of [first, second]) {
+    await page.getByRole('combobox', { name: 'Carrier, by name or MC number' }).fill(nameOf(carrierId))
+    await page
+      .getByRole('option', { name: nameOf(carrierId) })
+      .first()
+      .click()
+    await expect(page.getByRole('list', { name: 'To be invited' }).getByText(nameOf(carrierId))).toBeVisible()
+  }
+  await page.getByRole('button', { name: 'Send to 2 carriers' }).click()
+  await expect(page.getByText('0 of 2 answered')).toBeVisible()
+
+  // The first by phone: a rate per mile without its sign is asked about, nothing is lost.
+  const phone = await phoneAt(browser, `bid-${inviteOf(first)}-`, 'b')
+  await expect(phone.getByText(`1. ${origin} to ${dest}`)).toBeVisible()
+  await phone.getByLabel('Price for a load, lane 1').fill('2.35')
+  await phone.getByLabel('Any Conestoga trailers?').fill('Four')
+  await phone.getByRole('button', { name: 'Send the bid' }).click()
+  await expect(phone.getByText(/for the whole load\? By the mile it is 2\.35\/mi/)).toBeVisible()
+  await expect(phone.getByLabel('Any Conestoga trailers?')).toHaveValue('Four')
+  expect((await new AxeBuilder({ page: phone }).analyze()).violations).toEqual([])
+  await phone.getByLabel('Price for a load, lane 1').fill('1,150')
+  await phone.getByRole('button', { name: 'Send the bid' }).click()
+  await expect(phone.getByText('Your bid has arrived.')).toBeVisible()
+
+  // The second by the sheet, once with a wrong row.
+  const other = await phoneAt(browser, `bid-${inviteOf(second)}-`, 'b')
+  const url = await other.getByRole('link', { name: 'Get the lanes as a sheet' }).getAttribute('href')
+  const given = await (await other.request.get(url!)).text()
+  const fill = async (price: string) =>
+    other.getByLabel(/Choose the file/).setInputFiles({
+      name: 'bid.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(given.trimEnd().replace(/,,,?$/, `,${price},,`)),
+    })
+  await fill('ask Joe')
+  await other.getByRole('button', { name: 'Send the bid' }).click()
+  await expect(other.getByText(/Row 2: Lane 1: No price: ask Joe/)).toBeVisible()
+  await fill('1200')
+  await other.getByRole('button', { name: 'Send the bid' }).click()
+  await expect(other.getByText(/1 price read from your sheet/)).toBeVisible()
+  await expect(other.getByLabel('Price for a load, lane 1')).toHaveValue('1200')
+  await other.getByRole('button', { name: 'Send the bid' }).click()
+  await expect(other.getByText('Your bid has arrived.')).toBeVisible()
+
+  // Sealed until everybody has answered; then opened, compared and awarded from the keyboard.
+  await expect(page.getByText('2 of 2 answered')).toBeVisible()
+  await expect(page.getByText('sealed', { exact: true })).toBeVisible()
+  await expect(page.getByText('1,150')).toHaveCount(0)
+  await page.keyboard.press('c')
+  await expect(page.getByRole('status').getByText(/1 of 1 lane covered|1 lane covered/)).toBeVisible()
+  await expect(page.getByLabel('First on lane 1')).toHaveValue(String(first))
+  await page.keyboard.press('a')
+  await expect(page.getByRole('button', { name: 'Award it Enter' })).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Routing guide awarded: 1 lane, 2 carriers')).toBeVisible()
+
+  // The load that was waiting is offered to the first, who declines, and then to the second, who takes it.
+  await page.goto(`/loads/${loadId}`)
+  await ready(page)
+  const guide = page.getByRole('region', { name: 'Routing guide' })
+  await expect(guide.getByText('has until')).toBeVisible({ timeout: 20_000 })
+  const declining = await phoneAt(browser, `guide-${loadId}-1`, 'g')
+  await declining.getByRole('button', { name: 'Decline' }).click()
+  await expect(declining.getByText('Declined. Thank you')).toBeVisible()
+  const taking = await phoneAt(browser, `guide-${loadId}-2`, 'g')
+  await taking.getByRole('button', { name: 'Accept at $1,200' }).click()
+  await expect(taking.getByText('Give your name')).toBeVisible()
+  expect((await new AxeBuilder({ page: taking }).analyze()).violations).toEqual([])
+  await taking.getByLabel('Your name').fill('Ada Reyes')
+  await taking.getByRole('button', { name: 'Accept at $1,200' }).click()
+  await expect(taking.getByText('Accepted. Thank you')).toBeVisible()
+  await expect(page.getByText(`Awarded to ${nameOf(second)} at $1,200`)).toBeVisible()
+  await expect(page.getByText(`Routing guide: ${nameOf(first)} declined`)).toBeVisible()
+})
