@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { maxInvited } from '#core/bid/bid'
 import type { SheetProblem } from '#core/bid/sheet'
 import { formatMoney } from '#core/money/money'
-import type { ProjectPage } from '#server/bid/read'
+import type { ProjectLane, ProjectPage } from '#server/bid/read'
 import type { Offerer } from '#server/carrier/find'
 import { PasteDialog } from '../quote/paste-dialog'
 import { Complete } from '../ui/complete'
@@ -10,16 +10,18 @@ import { Field } from '../ui/field'
 import { FormDialog } from '../ui/form-dialog'
 import { LinkButton } from '../ui/link-button'
 import { TextField } from '../ui/text-field'
+import { LaneDialog } from './lane-dialog'
 import { ProjectForm, typedTerms } from './project-dialog'
 import type { BidActing } from './use-bid-act'
 import type { Guide } from './use-guide'
 
 export type OpenBidDialog =
   | { kind: 'lanes'; text: string }
+  | { kind: 'lane'; lane: ProjectLane }
   | { kind: 'invite' | 'terms' | 'award' | 'cancel' }
   | { kind: 'sheet'; carrierId: number; name: string }
 
-interface BidDialogsProps {
+export interface BidDialogsProps {
   project: ProjectPage
   now: number
   zone: string
@@ -43,6 +45,8 @@ export function BidDialogs(props: BidDialogsProps) {
           onClose={onClose}
         />
       )
+    case 'lane':
+      return <LaneDialog {...props} lane={dialog.lane} />
     case 'invite':
       return <InviteDialog {...props} />
     case 'terms':

@@ -16,11 +16,12 @@ interface LaneRowProps {
   chosen: readonly number[]
   onChoose: ((rank: number, carrierId: number | null) => void) | null
   onRemove: (() => void) | null
+  onFix: (() => void) | null
   onFocus: () => void
 }
 
 /** A lane: what it is, what it is likely to cost with every bid on it, and who hauls it. */
-export function LaneRow({ lane, at, project, chosen, onChoose, onRemove, onFocus }: LaneRowProps) {
+export function LaneRow({ lane, at, project, chosen, onChoose, onRemove, onFix, onFocus }: LaneRowProps) {
   const { position, origin, dest, problems, bids } = lane
   return (
     <li
@@ -37,26 +38,37 @@ export function LaneRow({ lane, at, project, chosen, onChoose, onRemove, onFocus
           {origin} to {dest}
         </b>
         <span className="label block truncate">{factWords(lane)}</span>
-        {problems.length > 0 && <span className="block text-bill">{problems.join('. ')}</span>}
+        {problems.length > 0 && (
+          <span className="block text-bill">{problems.map(({ message }) => message).join('. ')}</span>
+        )}
       </span>
-      <RateStrip
-        figures={{
-          band: lane.band,
-          targetPayMinor: null,
-          maxPayMinor: null,
-          sellMinor: 0,
-          pegs: bids.slice(0, shownPegs).map(({ carrierId, carrierName, priceMinor }) => ({
-            payMinor: priceMinor,
-            label: carrierName,
-            awarded: chosen[0] === carrierId,
-          })),
-        }}
-      />
+      {problems.length > 0 ? (
+        <span />
+      ) : (
+        <RateStrip
+          figures={{
+            band: lane.band,
+            targetPayMinor: null,
+            maxPayMinor: null,
+            sellMinor: 0,
+            pegs: bids.slice(0, shownPegs).map(({ carrierId, carrierName, priceMinor }) => ({
+              payMinor: priceMinor,
+              label: carrierName,
+              awarded: chosen[0] === carrierId,
+            })),
+          }}
+        />
+      )}
       {onChoose ? (
         <GuideChoice {...{ lane, chosen, onChoose }} />
       ) : (
         <span className="flex items-center justify-end gap-3 text-right">
           <span className="label">{bidWords(lane, project)}</span>
+          {onFix && (
+            <LinkButton onClick={onFix} aria-label={`Change lane ${position}`}>
+              {problems.length > 0 ? 'Fix' : 'Change'}
+            </LinkButton>
+          )}
           {onRemove && (
             <LinkButton onClick={onRemove} aria-label={`Remove lane ${position}`}>
               Remove
@@ -72,7 +84,7 @@ const factWords = ({ equipment, miles, loads, weekly }: ProjectLane): string =>
   [
     equipment.toLowerCase(),
     miles === null ? '' : `${miles} mi`,
-    loads === null ? 'loads not said' : `${loads} ${loads === 1 ? 'load' : 'loads'}, ${weekly} a week`,
+    loads === null ? 'number of loads not given' : `${loads} ${loads === 1 ? 'load' : 'loads'}, ${weekly} a week`,
   ]
     .filter(Boolean)
     .join(', ')

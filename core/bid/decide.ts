@@ -1,5 +1,6 @@
 import type { Refusal } from '../decision/refusal'
 import type { Change } from '../load/command'
+import type { Cells } from '../quote/quote'
 import { type GuideLane, type LaneBid, maxInvited, maxLanes, type ProjectState, type ProjectTerms } from './bid'
 import type { BidEvent } from './events'
 import type { BidRefusalCode } from './refusals'
@@ -35,6 +36,7 @@ export interface Invitee {
 export type BidCommand =
   | { kind: 'change_terms'; terms: ProjectTerms; changes: Change[] }
   | { kind: 'add_lanes'; count: number }
+  | { kind: 'change_lane'; laneId: number; cells: Cells }
   | { kind: 'remove_lanes'; laneIds: number[] }
   | { kind: 'invite'; carriers: Invitee[] }
   | { kind: 'remind' }
@@ -64,6 +66,11 @@ export function decideBid(project: BidFacts, command: BidCommand, now: number): 
       return project.lanes.length + command.count > maxLanes
         ? refuse('too_many_lanes', { count: project.lanes.length })
         : one({ kind: 'lanes_added', lanes: command.count })
+    case 'change_lane': {
+      if (project.state !== 'draft') return refuse('not_a_draft', { state: project.state })
+      const lane = project.lanes.find(({ id }) => id === command.laneId)
+      return lane ? one({ kind: 'lane_changed', position: lane.position }) : refuse('no_such_lane')
+    }
     case 'remove_lanes': {
       if (project.state !== 'draft') return refuse('not_a_draft', { state: project.state })
       const lanes = project.lanes.filter(({ id }) => command.laneIds.includes(id))

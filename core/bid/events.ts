@@ -5,6 +5,7 @@ export type BidEvent =
   | { kind: 'project_started'; title: string }
   | { kind: 'terms_changed'; changes: Change[] }
   | { kind: 'lanes_added'; lanes: number }
+  | { kind: 'lane_changed'; position: number }
   | { kind: 'lanes_removed'; positions: number[] }
   | { kind: 'carriers_invited'; carriers: string[]; lanes: number }
   | { kind: 'reminded'; carriers: string[] }
@@ -29,6 +30,8 @@ export function bidLogWords(event: BidEvent): string {
       return `Changed: ${event.changes.map(({ field, from, to }) => `${field} ${from || 'empty'} to ${to || 'empty'}`).join('; ')}`
     case 'lanes_added':
       return `${counted(event.lanes, 'lane')} added`
+    case 'lane_changed':
+      return `Lane ${event.position} changed`
     case 'lanes_removed':
       return `${counted(event.positions.length, 'lane')} removed`
     case 'carriers_invited':

@@ -30,6 +30,7 @@ export const bidActSchema = z.discriminatedUnion('intent', [
     intent: z.literal('add_lanes'),
     rows: z.array(cellsSchema).min(1).max(lanesAtOnce, `At most ${lanesAtOnce} lanes at once`),
   }),
+  z.object({ intent: z.literal('change_lane'), laneId: id, cells: cellsSchema }),
   z.object({ intent: z.literal('remove_lanes'), laneIds: z.array(id).min(1, 'Choose a lane').max(maxLanes) }),
   z.object({
     intent: z.literal('invite'),
@@ -75,6 +76,8 @@ export function actOnProject(
       return changeTerms(db, projectId, act.terms, who)
     case 'add_lanes':
       return addLanes(db, projectId, act.rows as Cells[], who)
+    case 'change_lane':
+      return onProject(db, projectId, { kind: 'change_lane', laneId: act.laneId, cells: act.cells as Cells }, who)
     case 'remove_lanes':
       return onProject(db, projectId, { kind: 'remove_lanes', laneIds: act.laneIds }, who)
     case 'invite':

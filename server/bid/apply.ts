@@ -32,6 +32,10 @@ export const appliers: Appliers<BidEvent, ServerFacts, ServerCommand, void> = {
     }))
     db.insert(bidLane).values(rows).run()
   },
+  lane_changed: (db, _, __, context) => {
+    const { laneId, cells } = commandOf(context, 'change_lane')
+    db.update(bidLane).set(laneColumns(db, context.now)(cells)).where(eq(bidLane.id, laneId)).run()
+  },
   lanes_removed: (db, id, { positions }) =>
     void db
       .delete(bidLane)

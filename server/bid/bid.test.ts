@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { bidSheet } from '#core/bid/sheet'
 import { day, hour } from '#core/time/local'
 import type { Viewer } from '#server/access/viewer'
+import { readPastPrices } from '#server/rates/past-prices'
 import { bidInvite, bidLane, bidProject, customer, laneBid, outbox } from '#server/schema'
 import { signId } from '#server/secrets/keys'
 import { openProject, terms } from '#server/testing/bids'
@@ -171,6 +172,25 @@ describe('a sheet that came back', () => {
     world.db.update(bidProject).set({ state: 'awarded' }).run()
     expect(act({ intent: 'enter_sheet', carrierId: 2, text }, manager, now + 3 * day)).toHaveProperty('refusal')
   })
+})
+
+test('a lane that is not clear is put right, and read again', () => {
+  const made = createProject(world.db, terms(), { ...ines, repId: 1 }) as { projectId: number }
+  addLanes(world.db, made.projectId, [{ origin: 'Springfield', dest: 'Phoenix, AZ' }], ines)
+  const lane = () => readProject(world.db, made.projectId)!.lanes[0]!
+  const cells = { ...lane().cells, origin: 'Springfield, MO' }
+  const change = { kind: 'change_lane', laneId: lane().id, cells } as const
+  expect(onProject(world.db, made.projectId, change, ines)).toEqual({ done: true })
+  expect(lane()).toMatchObject({ origin: 'Springfield, MO', problems: [] })
+  expect(onProject(world.db, project.projectId, change, ines)).toMatchObject({ refusal: { code: 'not_a_draft' } })
+})
+
+test('bids enter the rate picture once they are opened', () => {
+  const known = () => readPastPrices(world.db).filter(({ id }) => id.startsWith('bid '))
+  bid(0, '1850')
+  expect(known()).toEqual([])
+  keepProjects(world.db, now + 2 * day)
+  expect(known()).toMatchObject([{ buyMinor: 185_000, equipment: 'reefer', source: 'lost_offer' }])
 })
 
 describe('awarding', () => {

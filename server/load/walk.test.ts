@@ -7,6 +7,7 @@ import { usualTerms } from '#core/posting/terms'
 import { clearVerdict } from '#core/vetting/vetting'
 import { run } from '#server/kernel/run'
 import { confirmation, load, offer, posting } from '#server/schema'
+import { openProject } from '#server/testing/bids'
 import { ruth, tried } from '#server/testing/walk'
 import { openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { loadSubject } from './commands'
@@ -70,6 +71,7 @@ describe('every command of a load, from every state', () => {
     loadId = openLoad(world.db)
     run(world.db, loadSubject, loadId, { ...commands.record_offer, carrierId: 1, carrierName: 'Carrier 1' }, ruth)
     run(world.db, loadSubject, loadId, commands.post, ruth)
+    openProject(world.db)
   })
   const bring = (state: LoadState) => () => {
     if (state !== 'draft' && state !== 'uncovered') {

@@ -125,12 +125,31 @@ function readToldPrices(db: Db, since: number): PastPrice[] {
   }))
 }
 
-/** Our own past buys, the offers we turned down, what customers said they pay, and the market's averages, in the order of booking. Reads every offer: for a thread that nobody waits for. */
+const bids = prepared((db) =>
+  db.$client.prepare(`select lane_bid.id, lane_bid.received_at bookedAt, lane.origin_postal originPostal, lane.dest_postal destPostal, lane.equipment, lane.miles,
+      lane.weight_lb weightLb, project.valid_from validFrom, lane_bid.price_minor buyMinor
+    from lane_bid join bid_lane lane on lane.id = lane_bid.lane_id join bid_project project on project.id = lane.project_id
+    where lane_bid.received_at >= ? and project.state in ('closed', 'awarded') and lane.miles is not null`),
+)
+
+/** What carriers bid on lanes, the routing guide's prices among them: prices that were asked and not paid yet. A sealed bid counts once it is opened. */
+const readBids = (db: Db, since: number): PastPrice[] =>
+  (bids(db).all(since) as (Omit<Row, 'pickupAt'> & { validFrom: string })[]).map(({ id, validFrom, ...row }) => ({
+    ...row,
+    id: `bid ${id}`,
+    pickupAt: Math.max(row.bookedAt, Date.parse(`${validFrom}T18:00:00Z`)),
+    leadHours: null,
+    source: 'lost_offer',
+    count: 1,
+  }))
+
+/** Our own past buys, the offers we turned down, what carriers bid on lanes, what customers said they pay, and the market's averages, in the order of booking. Reads every offer: for a thread that nobody waits for. */
 export function readPastPrices(db: Db, { now = Number.MAX_SAFE_INTEGER }: { now?: number } = {}): PastPrice[] {
   const since = now === Number.MAX_SAFE_INTEGER ? 0 : now - keptDays * 24 * hour
   const prices = [
     ...(buys(db).all(since, 0) as Row[]).map(toPrice('buy', '')),
     ...(lostOffers(db).all(since) as Row[]).map(toPrice('lost_offer', 'offer ')),
+    ...readBids(db, since),
     ...readToldPrices(db, since),
     ...readMarket(db, now),
   ]

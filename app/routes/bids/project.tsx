@@ -9,6 +9,7 @@ import { CarrierSide } from '../../bid/carrier-side'
 import { GuideLine } from '../../bid/guide-line'
 import { LaneRow } from '../../bid/lane-row'
 import { ProjectHead } from '../../bid/project-head'
+import { projectKeys } from '../../bid/project-keys'
 import { useBidAct } from '../../bid/use-bid-act'
 import { useGuide } from '../../bid/use-guide'
 import { EventLog } from '../../ui/event-log'
@@ -43,55 +44,10 @@ export default function Project({ loaderData }: Route.ComponentProps) {
   const [dialog, setDialog] = useState<OpenBidDialog | null>(null)
   const list = useVirtualRows(project.lanes.length)
   const isDraft = project.state === 'draft'
-  const isOpen = project.state === 'open'
   const mayChoose = mayAward && (project.state === 'closed' || project.state === 'awarded')
   useLive(({ aggregate, id }) => aggregate === 'bid_project' && id === project.id)
-  const keys = [
-    ...walkKeys(list, 'lane'),
-    {
-      key: 'l',
-      words: 'add lanes',
-      run: () => setDialog({ kind: 'lanes', text: '' }),
-      disabled: !(mayEdit && isDraft),
-    },
-    {
-      key: 'i',
-      words: 'invite carriers',
-      run: () => setDialog({ kind: 'invite' }),
-      disabled: !(mayEdit && (isDraft || isOpen) && project.lanes.length > 0),
-    },
-    {
-      key: 'e',
-      words: 'change terms',
-      run: () => setDialog({ kind: 'terms' }),
-      disabled: !(mayEdit && (isDraft || isOpen)),
-    },
-    {
-      key: 'r',
-      words: 'remind',
-      run: () => void acting.act({ intent: 'remind' }, 'Reminder sent'),
-      disabled: !(mayEdit && isOpen),
-    },
-    {
-      key: 'c',
-      words: 'close bidding',
-      run: () => void acting.act({ intent: 'close' }, 'Bidding is closed'),
-      disabled: !(mayEdit && isOpen),
-    },
-    {
-      key: 'a',
-      words: project.state === 'awarded' ? 'change the guide' : 'award the guide',
-      run: () => setDialog({ kind: 'award' }),
-      disabled: !mayChoose,
-    },
-    {
-      key: 'x',
-      words: 'cancel',
-      run: () => setDialog({ kind: 'cancel' }),
-      disabled: !mayEdit || project.state === 'awarded' || project.state === 'cancelled',
-    },
-  ]
-  useKeys('Bid project', keys)
+  const keys = projectKeys({ project, mayEdit, mayChoose, acting, open: setDialog })
+  useKeys('Bid project', [...walkKeys(list, 'lane'), ...keys])
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <ProjectHead project={project} now={now} zone={zone} keys={keys} />
@@ -112,6 +68,7 @@ export default function Project({ loaderData }: Route.ComponentProps) {
                 chosen={guide.chosen.get(lane.id) ?? []}
                 onChoose={mayChoose ? (rank, carrierId) => guide.choose(lane.id, rank, carrierId) : null}
                 onFocus={() => list.choose(at)}
+                onFix={mayEdit && isDraft ? () => setDialog({ kind: 'lane', lane }) : null}
                 onRemove={
                   mayEdit && isDraft ? () => void acting.act({ intent: 'remove_lanes', laneIds: [lane.id] }) : null
                 }
@@ -123,7 +80,7 @@ export default function Project({ loaderData }: Route.ComponentProps) {
           <CarrierSide
             {...{ project, now, zone }}
             onSheet={
-              mayEdit && (isOpen || project.state === 'closed')
+              mayEdit && (project.state === 'open' || project.state === 'closed')
                 ? (carrierId, name) => setDialog({ kind: 'sheet', carrierId, name })
                 : null
             }
