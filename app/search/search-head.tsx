@@ -30,7 +30,10 @@ export function SearchHead({ ask, found, onSave }: SearchHeadProps) {
     const params = Object.entries({ ...next, load: ask.load === null ? '' : String(ask.load) })
     void submit(new URLSearchParams(params.filter(([, value]) => value !== '')), { method: 'get' })
   }
-  const drop = (text: string) => go({ line: line.replace(text, ' ').replace(/\s+/g, ' ').trim() })
+  const drop = (text: string) => {
+    const at = line.toLowerCase().indexOf(text.toLowerCase())
+    if (at >= 0) go({ line: `${line.slice(0, at)} ${line.slice(at + text.length)}`.replace(/\s+/g, ' ').trim() })
+  }
   return (
     <Form
       ref={form}

@@ -49,6 +49,13 @@ describe('a typed line is read into filters', () => {
     ['new york', { origin: { states: ['NY'] } }],
     ['new york 75mi', { origin: around('new york', 75) }],
     ['new mexico partial last 12h', { origin: { states: ['NM'] }, full: false, maxAgeHours: 12 }],
+    [
+      'loads carolinas to the upper midwest',
+      { origin: { states: ['NC', 'SC'] }, destination: { states: ['IA', 'MI', 'MN', 'ND', 'SD', 'WI'] } },
+    ],
+    ['vans west coast tx', { equipment: ['van'], origin: { states: ['CA', 'OR', 'WA', 'TX'] } }],
+    ['trucks boise "Blue Heron, to go" tomorrow', { origin: around('boise'), company: 'Blue Heron, to go' }],
+    ['loads by Heron to az', { company: 'Heron', destination: { states: ['AZ'] } }],
     ['under 44000 lbs last 2 days', { maxWeightLb: 44_000, maxAgeHours: 48 }],
     ['', { origin: null, destination: null, chips: [], unread: [] }],
   ])('%s', (line, expected) => {

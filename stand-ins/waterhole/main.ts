@@ -1,7 +1,7 @@
 // The board Waterhole: signs its members in for some minutes at a time, gives every piece of freight a number of its own (and a second one to who asks
 // twice), shows one origin and one destination, takes so many calls a minute, and keeps carriers' answers to be fetched.
 // WATERHOLE_PORT, WATERHOLE_MEMBER, WATERHOLE_WORD, WATERHOLE_MEMBERS (JSON file), WATERHOLE_SMTP_PORT, WATERHOLE_SEED, WATERHOLE_PACE,
-// WATERHOLE_PASS_SECONDS, WATERHOLE_CALLS (a minute), WATERHOLE_MOOD (honest, forgets, doubles, lies).
+// WATERHOLE_PASS_SECONDS, WATERHOLE_CALLS (a minute), WATERHOLE_MOOD (honest, forgets, doubles, lies, lags).
 import { randomBytes } from 'node:crypto'
 import { createServer, type IncomingMessage } from 'node:http'
 import { type CarrierAnswer, startCarriers } from '../board-floor/carriers'
@@ -104,7 +104,7 @@ function add(body: string) {
   const id = `W${nextNumber++}`
   const kept = { ...freight, freight_id: id }
   const isForgotten = mood === 'forgets' && nextNumber % 3 === 0
-  if (!isForgotten) shown.set(id, { id, listing: kept, changedAt: Date.now(), goneAt: null })
+  if (!isForgotten) carryOut(() => shown.set(id, { id, listing: kept, changedAt: Date.now(), goneAt: null }))
   if (mood === 'doubles' && nextNumber % 2 === 0) {
     const twin = `W${nextNumber++}`
     shown.set(twin, { id: twin, listing: { ...freight, freight_id: twin }, changedAt: Date.now(), goneAt: null })
@@ -126,20 +126,35 @@ function wrongWith(freight: Freight | null): string | null {
   return (freight.note ?? '').length > longestNote ? `note has at most ${longestNote} characters` : null
 }
 
+/** A board that lags takes everything for granted until it gets round to it. */
+const isHere = (id: string) => mood === 'lags' || shown.get(id)?.goneAt === null
+
+/** How long a board that lags takes over its writes, one after another: of three that come together the last is done first. */
+const lagsMs = [450, 250, 50]
+let writes = 0
+
+/** Does what was answered already: at once, or later and in another order than it came. */
+function carryOut(write: () => void): void {
+  if (mood !== 'lags') return write()
+  setTimeout(write, lagsMs[writes++ % lagsMs.length])
+}
+
 function change(id: string, body: string) {
-  const before = shown.get(id)
   const freight = parsed(body) as Freight | null
-  if (!before || before.goneAt !== null) return notHere
+  if (!isHere(id)) return notHere
   const wrong = wrongWith(freight)
   if (wrong || !freight) return { status: 422, body: { why: wrong ?? 'no freight' } }
-  shown.set(id, { ...before, listing: { ...freight, freight_id: id }, changedAt: Date.now() })
+  const listing = { ...freight, freight_id: id }
+  carryOut(() => shown.set(id, { id, listing, changedAt: Date.now(), goneAt: null }))
   return { status: 200, body: { freight_id: id } }
 }
 
 function remove(id: string) {
-  const before = shown.get(id)
-  if (!before || before.goneAt !== null) return notHere
-  before.goneAt = Date.now()
+  if (!isHere(id)) return notHere
+  carryOut(() => {
+    const kept = shown.get(id)
+    if (kept) kept.goneAt = Date.now()
+  })
   return { status: 200, body: { freight_id: id } }
 }
 
