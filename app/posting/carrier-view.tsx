@@ -27,6 +27,8 @@ export function CarrierView({ shown, tells }: { shown: BoardPosting; tells: stri
           : 'Make an offer'}
         {': '}
         {[shown.phone, shown.replyTo && 'email'].filter(Boolean).join(' or ')}
+        {shown.onlyMc !== null &&
+          `. Seen by ${shown.onlyMc.length} ${shown.onlyMc.length === 1 ? 'carrier' : 'carriers'} only`}
         {shown.minTrucks !== null && `. Carriers with ${shown.minTrucks} trucks or more`}
       </p>
       {tells.length > 0 && (

@@ -64,7 +64,7 @@ function usePreview(loadId: number, typed: TypedTerms, first: PostingPreview): P
 }
 
 function PostingForm({ page, now, acting, onClose, start }: PostingDialogProps & { start: PostingStart }) {
-  const [typed, setTyped] = useState<TypedTerms>(() => typedFrom(start.terms, page))
+  const [typed, setTyped] = useState<TypedTerms>(() => typedFrom(start.terms, page, start.carriers))
   const [boards, setBoards] = useState(() => firstBoards(start))
   const preview = usePreview(page.load.id, typed, start.preview)
   const isOut = preview.boards.some((board) => board.isOut)
@@ -94,6 +94,7 @@ function PostingForm({ page, now, acting, onClose, start }: PostingDialogProps &
             typed={typed}
             set={(change) => setTyped({ ...typed, ...change })}
             error={error}
+            groups={start.groups}
           />
           <div className="flex min-w-0 flex-col gap-4">
             <CarrierView shown={preview.shown} tells={preview.tells} />

@@ -16,14 +16,16 @@ import type { LoadPage } from '#server/load-page/read'
 import { Check, CheckSet, Choice, Field } from '../ui/field'
 import { TextField } from '../ui/text-field'
 import type { Saving } from '../ui/use-saving'
+import { AudienceFields } from './audience-fields'
 import { readEnd, type TypedTerms } from './typed-terms'
 
-interface TermsFieldsProps {
+export interface TermsFieldsProps {
   page: LoadPage
   now: number
   typed: TypedTerms
   set: (change: Partial<TypedTerms>) => void
   error: Saving['error']
+  groups: { id: number; name: string }[]
 }
 
 /** Equipment that might do instead: what is hauled alike. */
@@ -36,6 +38,7 @@ export function TermsFields(props: TermsFieldsProps) {
       <PriceFields {...props} />
       <ShownFields {...props} />
       <WhoFields {...props} />
+      <AudienceFields {...props} />
     </div>
   )
 }

@@ -22,6 +22,13 @@ export interface TypedTerms {
   notes: string
   answerBy: PostingTerms['answerBy']
   minTrucks: string
+  toWhom: 'everybody' | 'chosen'
+  groupIds: number[]
+  carriers: { id: number; name: string }[]
+  /** Minutes; empty: never. */
+  publicAfter: string
+  /** When it is public, where that was settled before. */
+  publicAt: number | null
   /** Empty: before the pickup, by itself. */
   expires: string
   expiresAt: number | null
@@ -36,8 +43,8 @@ const notesOf = ({ notes }: LoadPage): string =>
     .trim()
 
 /** The form of terms; a price is offered where one is shown. */
-export function typedFrom(terms: PostingTerms, page: LoadPage): TypedTerms {
-  const { payMinor, comments, minTrucks, expiresAt, ...rest } = terms
+export function typedFrom(terms: PostingTerms, page: LoadPage, carriers: TypedTerms['carriers'] = []): TypedTerms {
+  const { payMinor, comments, minTrucks, expiresAt, audience, ...rest } = terms
   const pay = payMinor ?? page.load.targetPayMinor
   return {
     ...rest,
@@ -45,6 +52,11 @@ export function typedFrom(terms: PostingTerms, page: LoadPage): TypedTerms {
     comments: comments === null ? notesOf(page) : comments.join('\n'),
     notes: notesOf(page),
     minTrucks: minTrucks === null ? '' : String(minTrucks),
+    toWhom: audience === null ? 'everybody' : 'chosen',
+    groupIds: audience?.groupIds ?? [],
+    carriers,
+    publicAfter: String(audience?.publicAfterMinutes ?? ''),
+    publicAt: audience?.publicAt ?? null,
     expires: '',
     expiresAt,
   }
@@ -52,13 +64,17 @@ export function typedFrom(terms: PostingTerms, page: LoadPage): TypedTerms {
 
 /** The terms of a form; what cannot be read is wrong at its field. */
 export function termsFrom(typed: TypedTerms): { terms: PostingTerms; wrong: Record<string, string> | null } {
-  const { pay, comments, notes, minTrucks, expires, expiresAt, ...rest } = typed
+  const { pay, comments, notes, minTrucks, expires, expiresAt, ...others } = typed
+  const { toWhom: _, groupIds: __, carriers: ___, publicAfter: ____, publicAt: _____, ...rest } = others
   const payMinor = typed.payKind === 'none' ? null : readAmount(pay)
   const trucks = minTrucks.trim() === '' ? null : Number(minTrucks)
   const wrong: Record<string, string> = {}
   if (typed.payKind !== 'none' && !payMinor) wrong.payMinor = 'Give the price: 2350'
   if (trucks !== null && !Number.isInteger(trucks)) wrong.minTrucks = 'Give a number'
   if (expires.trim() !== '' && expiresAt === null) wrong.expiresAt = 'Say when: 5p, tomorrow 9'
+  const audience = audienceFrom(typed)
+  if (audience && Number.isNaN(audience.publicAfterMinutes))
+    wrong.publicAfterMinutes = 'Give minutes, or leave it empty'
   const lines = comments
     .split('\n')
     .map((line) => line.trim())
@@ -68,9 +84,17 @@ export function termsFrom(typed: TypedTerms): { terms: PostingTerms; wrong: Reco
     payMinor: payMinor ?? null,
     comments: comments.trim() === notes ? null : lines,
     minTrucks: trucks !== null && Number.isInteger(trucks) ? trucks : null,
+    audience,
     expiresAt,
   }
   return { terms, wrong: Object.keys(wrong).length > 0 ? wrong : null }
+}
+
+/** Who sees it; `publicAfterMinutes` is not a number where none can be read. */
+function audienceFrom({ toWhom, groupIds, carriers, publicAfter, publicAt }: TypedTerms): PostingTerms['audience'] {
+  if (toWhom === 'everybody') return null
+  const minutes = publicAfter.trim() === '' ? null : Number(publicAfter)
+  return { groupIds, carrierIds: carriers.map(({ id }) => id), publicAfterMinutes: minutes, publicAt }
 }
 
 /** When a typed end is, by the clock of the pickup; null where it cannot be read. */

@@ -49,6 +49,7 @@ export const lackings = [
   'gear',
   'pieces',
   'minTrucks',
+  'audience',
   'phone',
   'also',
   'liftgate',
@@ -64,6 +65,7 @@ const lostWords: Record<Lacking, (posting: BoardPosting) => string | null> = {
   pieces: ({ pieces }) => (pieces ? 'pieces and their size' : null),
   minTrucks: ({ minTrucks }) =>
     minTrucks ? `that carriers need ${minTrucks} trucks: those with fewer will see it` : null,
+  audience: () => null,
   phone: ({ phone }) => (phone ? 'the phone' : null),
   also: ({ alsoEquipment }) => (alsoEquipment.length > 0 ? 'other equipment that would do' : null),
   liftgate: ({ stops }) => (stops.some(({ needsLiftgate }) => needsLiftgate) ? 'that a lift gate is needed' : null),
@@ -73,6 +75,8 @@ const lostWords: Record<Lacking, (posting: BoardPosting) => string | null> = {
 export function refusedBy(rules: BoardRules, posting: BoardPosting): string | null {
   if (rules.equipment !== 'all' && !rules.equipment.includes(posting.equipment))
     return `${rules.name} has no ${equipmentWords[posting.equipment].toLowerCase()} loads.`
+  if (posting.onlyMc !== null && rules.lacks.includes('audience'))
+    return `${rules.name} shows what is posted to everybody: it cannot keep it to some carriers.`
   return rules.lacks.includes('phone') && !posting.replyTo
     ? `${rules.name} is answered by email only: let carriers write.`
     : null

@@ -33,6 +33,8 @@ export interface BoardPosting {
   remarks: string
   /** Closed to carriers with fewer trucks. */
   minTrucks: number | null
+  /** MC numbers of the carriers that alone see it; null: everybody does. */
+  onlyMc: string[] | null
   /** Null: not to be called. */
   phone: string | null
   /** Null: not to be written to. */
@@ -93,6 +95,7 @@ export function boardPosting(
   load: PostableLoad,
   contact: { reference: string; phone: string; replyTo: string },
   terms: PostingTerms,
+  onlyMc: string[] | null = null,
 ): BoardPosting {
   return {
     reference: contact.reference,
@@ -120,6 +123,7 @@ export function boardPosting(
       terms.payKind === 'none' || terms.payMinor === null ? null : { kind: terms.payKind, amountMinor: terms.payMinor },
     remarks: (terms.comments ?? carrierNotes(load)).join(' ').trim(),
     minTrucks: terms.minTrucks,
+    onlyMc,
     phone: terms.answerBy === 'email' ? null : contact.phone,
     replyTo: terms.answerBy === 'phone' ? null : contact.replyTo,
   }

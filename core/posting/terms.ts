@@ -30,6 +30,24 @@ export const answerWayWords = { both: 'phone and email', phone: 'phone', email: 
 
 const comment = z.string().trim().max(200, 'At most 200 characters')
 
+/** Carriers that alone see a posting: those of named groups, and some by name. */
+export const audienceSchema = z.object({
+  /** Searches of the directory that are kept by name. */
+  groupIds: z.array(z.number().int().positive()).max(20, 'At most 20 groups').default([]),
+  carrierIds: z.array(z.number().int().positive()).max(100, 'At most 100 carriers').default([]),
+  /** After so many minutes everybody sees it; null: nobody else ever does. */
+  publicAfterMinutes: z
+    .number('Give minutes')
+    .int()
+    .min(5, 'At least 5 minutes')
+    .max(2880, 'At most two days')
+    .nullable()
+    .default(null),
+  /** When that is; counted from when it was posted. */
+  publicAt: z.number().int().nullable().default(null),
+})
+export type Audience = z.output<typeof audienceSchema>
+
 /** What a load's postings show, as a rep chose it; the same on every board. */
 export const postingTermsSchema = z.object({
   places: z.enum(placeDetails).default('town'),
@@ -47,6 +65,8 @@ export const postingTermsSchema = z.object({
   comments: z.array(comment).max(2, 'At most two comments').nullable().default(null),
   /** Closed to carriers with fewer trucks. */
   minTrucks: z.number('Give a number').int().min(1).max(500).nullable().default(null),
+  /** Who sees it; null: everybody. */
+  audience: audienceSchema.nullable().default(null),
   /** When it comes down by itself; null: before the pickup, by the time that a truck needs to get there. */
   expiresAt: z.number().int().nullable().default(null),
 })
@@ -79,10 +99,18 @@ export function termsWords(terms: PostingTerms): string {
     gear.length > 0 ? `needs ${gear.map((each) => gearWords[each]).join(', ')}` : '',
     terms.freight ? `freight shown as “${terms.freight}”` : '',
     minTrucks === null ? '' : `carriers with ${minTrucks} trucks or more`,
+    terms.audience === null ? '' : audienceWords(terms.audience),
     terms.answerBy === 'both' ? '' : `answers by ${answerWayWords[terms.answerBy]}`,
     comments && comments.length > 0 ? `“${comments.join(' ')}”` : '',
   ]
   return said.filter(Boolean).join(', ')
+}
+
+/** Who alone sees a posting, in words: `only for 2 groups and 1 carrier, public after 30 minutes`. */
+export function audienceWords({ groupIds, carrierIds, publicAfterMinutes }: Audience): string {
+  const counted = (count: number, noun: string) => (count === 0 ? '' : `${count} ${noun}${count === 1 ? '' : 's'}`)
+  const who = [counted(groupIds.length, 'group'), counted(carrierIds.length, 'carrier')].filter(Boolean).join(' and ')
+  return `only for ${who}${publicAfterMinutes === null ? '' : `, public after ${publicAfterMinutes} minutes`}`
 }
 
 /** Below this an amount for a whole load is a price per mile in the wrong field. */
@@ -94,7 +122,9 @@ export function wrongTerms(
   load: { maxPayMinor: number | null; pickupBy: number },
   now: number,
 ): { path: string; message: string } | null {
-  const { payKind, payMinor, expiresAt } = terms
+  const { payKind, payMinor, expiresAt, audience } = terms
+  if (audience && audience.groupIds.length + audience.carrierIds.length === 0)
+    return { path: 'audience', message: 'Choose a group or a carrier, or post it for everybody' }
   if (payKind !== 'none' && payMinor === null)
     return { path: 'payMinor', message: 'Give the price, or choose no price' }
   if (payKind !== 'none' && payMinor !== null && payMinor < leastFlatMinor)

@@ -1,18 +1,22 @@
 import { eq } from 'drizzle-orm'
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from 'vitest'
 import { usualTerms } from '#core/posting/terms'
+import { hour, minute } from '#core/time/local'
 import { connectedBoard, testBoard } from '#server/board/boards'
 import type { Db } from '#server/db.server'
+import { savedViews, saveView } from '#server/listing/choices'
 import { carryOut } from '#server/load/commands'
 import { postLoad, takeDown } from '#server/load/post'
 import { deliver } from '#server/outbox/deliver'
 import { nextDue } from '#server/outbox/outbox'
+import { termsOf } from '#server/posting/postable'
 import { sendToBoard } from '#server/posting/send'
 import { customer, event, load, note, posting } from '#server/schema'
 import { makeFloor } from '#server/search/floor'
 import { type Reading, readBoard } from '#server/search/read-boards'
 import { type BoardProcess, boardProcess, type TestBoard } from '#server/testing/board-process'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
+import { openPostings } from './clockwork'
 import { reconcile } from './reconcile'
 
 const names: TestBoard[] = ['Saltlick', 'Waterhole', 'Windpump']
@@ -141,6 +145,58 @@ test('one load on three boards, covered: down on all; nothing that carriers must
   carryOut(world.db, loadId, { kind: 'cancel', reason: 'customer' }, ines)
   await sendAll(world.db)
   for (const name of names) expect(await ownListed(name)).toEqual([])
+})
+
+describe('a posting for some carriers only', () => {
+  const only = (over: object) => ({
+    ...terms,
+    audience: { groupIds: [], carrierIds: [], publicAfterMinutes: null, publicAt: null, ...over },
+  })
+  const group = (query: string): number => {
+    saveView(world.db, 1, { list: 'carriers', name: `group ${query}`, query, shared: true })
+    return savedViews(world.db, 1, 'carriers').find(({ name }) => name === `group ${query}`)!.id
+  }
+  const whoSees = async () => ({
+    saltlick: (await ownListed('Saltlick')).map(({ fields }) => fields.only_mc),
+    waterhole: (await ownListed('Waterhole')).map(({ fields }) => fields.whom),
+    windpump: (await ownListed('Windpump')).length,
+  })
+  test('goes to groups and carriers first, and is opened to everybody on every board at its time', async () => {
+    const loadId = openLoad(world.db)
+    const audience = { groupIds: [group('q=carrier2')], carrierIds: [1], publicAfterMinutes: 30 }
+    expect(postLoad(world.db, loadId, { boards: names, terms: only(audience) }, ines)).toEqual({ done: true })
+    await sendAll(world.db)
+    const some = [['100001', '100002']]
+    expect(await whoSees()).toEqual({ saltlick: some, waterhole: some, windpump: 0 })
+    expect(await check('Saltlick')).toEqual([])
+    expect(openPostings(world.db, now + 29 * minute)).toBe(0)
+    expect(openPostings(world.db, now + 30 * minute)).toBe(1)
+    for (let entry = nextDue(world.db, 'board', now + hour); entry; entry = nextDue(world.db, 'board', now + hour))
+      await deliver(world.db, entry, sendToBoard, () => now + hour)
+    expect(await whoSees()).toEqual({ saltlick: [null], waterhole: [null], windpump: 1 })
+    expect(openPostings(world.db, now + hour)).toBe(0)
+  })
+  test('stays with them where it is never opened: a board that cannot keep it so says it', () => {
+    const loadId = openLoad(world.db)
+    const post = (boards: string[], over: object) => postLoad(world.db, loadId, { boards, terms: only(over) }, ines)
+    expect(post(['Windpump'], { carrierIds: [1] })).toMatchObject({
+      refusal: { message: expect.stringContaining('Windpump shows what is posted to everybody') },
+    })
+    expect(post(['Saltlick'], {})).toMatchObject({ refusal: { path: 'audience' } })
+    expect(post(['Saltlick'], { groupIds: [group('q=nobody+of+this+name')] })).toMatchObject({
+      refusal: { code: 'nobody_sees', path: 'audience' },
+    })
+    expect(post(['Saltlick'], { carrierIds: [1] })).toEqual({ done: true })
+    expect(openPostings(world.db, now + 100 * hour)).toBe(0)
+  })
+  test('changed in something else it is opened when it was said at first', () => {
+    const loadId = openLoad(world.db)
+    postLoad(world.db, loadId, { boards: ['Saltlick'], terms: only({ carrierIds: [1], publicAfterMinutes: 30 }) }, ines)
+    const before = termsOf(world.db, loadId)
+    const later = { ...ines, now: now + 10 * minute }
+    postLoad(world.db, loadId, { boards: ['Saltlick'], terms: { ...before, payMinor: 215_000 } }, later)
+    expect(termsOf(world.db, loadId)).toMatchObject({ payMinor: 215_000, audience: { publicAt: now + 30 * minute } })
+  })
 })
 
 describe('a board in a bad mood', () => {

@@ -99,7 +99,7 @@ describe('posting', () => {
     }
     postLoad(world.db, loadId, { boards: ['Windpump'], terms }, ines)
     const next = openLoad(world.db)
-    expect(readPosting(world.db, next, now)).toMatchObject({
+    expect(readPosting(world.db, next, now, 1)).toMatchObject({
       boards: ['Windpump'],
       terms: { places: 'area', payKind: 'none', payMinor: null, comments: null },
     })

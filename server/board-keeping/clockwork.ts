@@ -5,6 +5,7 @@ import { expiryOf, usualTerms } from '#core/posting/terms'
 import { connectedBoards } from '#server/board/boards'
 import type { Db } from '#server/db.server'
 import { carryOut } from '#server/load/commands'
+import { openToAll } from '#server/load/post'
 import { logger } from '#server/log/logger'
 import { officeOf } from '#server/office/office'
 import { enqueue } from '#server/outbox/outbox'
@@ -41,6 +42,22 @@ const dueOn = (db: Db, board: string, before: number) =>
       ),
     )
     .all()
+
+/** Opens to everybody what was for some carriers only until now. Returns how many loads. */
+export function openPostings(db: Db, now: number): number {
+  const rows = db
+    .selectDistinct({ loadId: postingTerms.loadId, terms: postingTerms.terms, boards: postingTerms.boards })
+    .from(posting)
+    .innerJoin(postingTerms, eq(postingTerms.loadId, posting.loadId))
+    .where(and(out, sql`json_extract(${postingTerms.terms}, '$.audience.publicAt') <= ${now}`))
+    .all()
+  const act = { now, by: system('postings open to everybody at their time') }
+  for (const { loadId, terms, boards } of rows) {
+    const outcome = openToAll(db, loadId, { boards, terms }, act)
+    if ('refusal' in outcome) logger().warn({ loadId, why: outcome.refusal.message }, 'not opened to everybody')
+  }
+  return rows.length
+}
 
 /** Takes down what is past its expiry. Returns how many. */
 export function takeDownExpired(db: Db, now: number): number {

@@ -112,6 +112,7 @@ function listing(from: BoardPosting, answerUrl: string) {
     call: from.phone,
     answer_mail: from.replyTo,
     answer_url: answerUrl,
+    only_mc: from.onlyMc,
   }
 }
 

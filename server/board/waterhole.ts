@@ -151,6 +151,7 @@ function freight(from: BoardPosting): Record<string, unknown> & { our_ref: strin
     note: cutTo(from.remarks, commentLength),
     tel: from.phone,
     mail: from.replyTo ?? '',
+    whom: from.onlyMc,
   }
 }
 

@@ -24,7 +24,7 @@ export const windpump: BoardAdapter = {
   callbackWords: null,
   commentLength,
   equipment,
-  lacks: ['stops', 'temperature', 'hours', 'gear', 'pieces', 'also', 'liftgate', 'minTrucks', 'phone'],
+  lacks: ['stops', 'temperature', 'hours', 'gear', 'pieces', 'also', 'liftgate', 'minTrucks', 'audience', 'phone'],
   leastRefreshMinutes: 120,
   put: (link, posting) => sent(link, posting.reference, { Do: 'on', ...sheetRow(posting) }),
   change: (link, posting) => sent(link, posting.reference, { Do: 'on', ...sheetRow(posting) }),

@@ -133,6 +133,12 @@ export function readDirectory(
   }
 }
 
+/** The carriers that a query of the directory finds, by name. */
+export function carrierIdsFor(db: Db, query: DirectoryQuery, now: number): number[] {
+  const words = matchOf(query.q)
+  return [...indexOf(db).find(query, words === null ? null : wordsQuery(db).all({ words }), monthsAgo(db, now)).ids]
+}
+
 function monthsAgo(db: Db, now: number) {
   const { zone } = officeOf(db)
   const today = dayOf(toLocal(now, zone))

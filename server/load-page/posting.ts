@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { lostOn, refusedBy } from '#core/board/board'
+import { type BoardRules, lostOn, refusedBy } from '#core/board/board'
 import { isOut } from '#core/load/decide-posting'
 import type { BoardPosting } from '#core/posting/posting'
 import { expiryOf, type PostingTerms, wrongTerms } from '#core/posting/terms'
@@ -8,8 +8,10 @@ import { searchPostings } from '#core/search/search'
 import { dayOf, toLocal } from '#core/time/local'
 import { connectedBoards } from '#server/board/boards'
 import type { Db } from '#server/db.server'
+import { savedViews } from '#server/listing/choices'
 import { findCandidates } from '#server/match/shortlist'
-import { type Fared, faredBefore } from '#server/posting/fared'
+import { namedCarriers } from '#server/posting/audience'
+import { faredBefore } from '#server/posting/fared'
 import { postingOf, suggestedTerms } from '#server/posting/postable'
 import { notesTell } from '#server/posting/screen'
 import { load, posting } from '#server/schema'
@@ -55,14 +57,22 @@ export function previewPosting(db: Db, loadId: number, terms: PostingTerms, now:
     boards: connectedBoards(db).map(({ adapter }) => ({
       name: adapter.name,
       isOut: out.some(({ board }) => board === adapter.name),
-      lost: lostOn(adapter, shown),
-      refusal: refusedBy(adapter, shown),
+      ...boardWords(adapter, shown, terms),
     })),
     shown,
     tells: notesTell(db, loadId, [...(terms.comments ?? []), terms.freight]),
     wrong: wrongTerms(terms, row, now),
     endsAt: expiryOf(terms, row.pickupBy, now),
     fits: { carriers: findCandidates(db, row, now).length, trucks: trucksFor(row, terms, now) },
+  }
+}
+
+/** What a board will not show and why it cannot take the load; one that cannot keep it to some carriers takes it once it is public. */
+function boardWords(adapter: BoardRules, shown: BoardPosting, { audience }: PostingTerms) {
+  const isLater = shown.onlyMc !== null && adapter.lacks.includes('audience') && audience?.publicAfterMinutes != null
+  return {
+    lost: isLater ? ['anything before it is public'] : lostOn(adapter, shown),
+    refusal: isLater ? null : refusedBy(adapter, shown),
   }
 }
 
@@ -81,13 +91,13 @@ function trucksFor(row: typeof load.$inferSelect, { alsoEquipment }: PostingTerm
 }
 
 /** What the posting dialog begins with; null where there is no such load. */
-export function readPosting(
-  db: Db,
-  loadId: number,
-  now: number,
-): { terms: PostingTerms; boards: string[] | null; preview: PostingPreview; fared: Fared } | null {
+export function readPosting(db: Db, loadId: number, now: number, userId: number) {
   const row = db.select().from(load).where(eq(load.id, loadId)).get()
   if (!row) return null
   const { terms, boards } = suggestedTerms(db, loadId, now)
-  return { terms, boards, preview: previewPosting(db, loadId, terms, now)!, fared: faredBefore(db, row, now) }
+  return {
+    ...{ terms, boards, preview: previewPosting(db, loadId, terms, now)!, fared: faredBefore(db, row, now) },
+    groups: savedViews(db, userId, 'carriers').map(({ id, name }) => ({ id, name })),
+    carriers: namedCarriers(db, terms.audience),
+  }
 }

@@ -4,7 +4,7 @@ import { refusedBy } from '#core/board/board'
 import { refused } from '#core/decision/refusal'
 import { isOut } from '#core/load/decide-posting'
 import { postingRefusals } from '#core/posting/refusals'
-import { postingTermsSchema, wrongTerms } from '#core/posting/terms'
+import { type PostingTerms, postingTermsSchema, wrongTerms } from '#core/posting/terms'
 import { connectedBoard, connectedBoards } from '#server/board/boards'
 import { type Db, inTransaction } from '#server/db.server'
 import type { Act } from '#server/event/event'
@@ -26,29 +26,59 @@ export type PostRequest = z.output<typeof postSchema>
 type FieldRefused = Refused & { refusal: { path?: string } }
 
 /** Puts a load on the boards that were chosen, takes it off the others, and changes what is out already: all of it or nothing. */
-export function postLoad(db: Db, loadId: number, { boards, terms }: PostRequest, who: Act): Outcome | FieldRefused {
+export function postLoad(
+  db: Db,
+  loadId: number,
+  { boards, terms: asked }: PostRequest,
+  who: Act,
+): Outcome | FieldRefused {
   return inTransaction(db, () => {
     const row = db.select().from(load).where(eq(load.id, loadId)).get()
     if (!row) return noSuchLoad
-    const wrong = wrongTerms(terms, row, who.now)
+    const wrong = wrongTerms(asked, row, who.now)
     if (wrong) {
       const { refusal } = refused(postingRefusals, 'bad_terms', { why: wrong.message })
       return { refusal: { ...refusal, path: wrong.path } }
     }
-    const unable = boards.map((board) => whyNot(db, loadId, board, terms)).find((each) => each !== null)
+    const { at, terms } = timed(db, { boards, terms: asked }, who.now)
+    const unable = at.map((board) => whyNot(db, loadId, board, terms)).find((each) => each !== null)
     if (unable) return unable
+    if (postingOf(db, loadId, '00000000', terms).onlyMc?.length === 0) return nobodySees
     const facts = findLoadFacts(db, loadId)
     const out = facts?.postings.filter(({ state }) => isOut(state)) ?? []
     const tells = notesTell(db, loadId, [...(terms.comments ?? []), terms.freight])
     const set = carryOut(db, loadId, { kind: 'set_posting', terms, boards, tells }, who)
     if ('refusal' in set) return set
     for (const { id, board } of out)
-      if (!boards.includes(board)) carryOut(db, loadId, { kind: 'unpost', postingId: id }, who)
-    for (const board of boards)
+      if (!at.includes(board)) carryOut(db, loadId, { kind: 'unpost', postingId: id }, who)
+    for (const board of at)
       if (!out.some((each) => each.board === board)) carryOut(db, loadId, { kind: 'post', board }, who)
     return set
   })
 }
+
+const nobodySees: FieldRefused = {
+  refusal: { ...refused(postingRefusals, 'nobody_sees').refusal, path: 'audience' },
+}
+
+/** When the posting is for everybody, and the boards that it goes to until then: one that cannot keep it to some carriers has it once it is public. */
+function timed(db: Db, { boards, terms }: PostRequest, now: number): { at: string[]; terms: PostingTerms } {
+  const { audience } = terms
+  if (audience === null || audience.publicAfterMinutes === null) return { at: boards, terms }
+  const publicAt = audience.publicAt ?? now + audience.publicAfterMinutes * 60_000
+  const later = boards.filter((board) => isForEverybodyOnly(db, board))
+  // With no board left to begin with, each says why it cannot.
+  const at = later.length < boards.length ? boards.filter((board) => !later.includes(board)) : boards
+  return { at, terms: { ...terms, audience: { ...audience, publicAt } } }
+}
+
+/** Whether a board shows whatever is posted to everybody. */
+const isForEverybodyOnly = (db: Db, board: string): boolean =>
+  connectedBoard(db, board)?.adapter.lacks.includes('audience') ?? false
+
+/** Opens the postings of a load to everybody, on every board that they were meant for. */
+export const openToAll = (db: Db, loadId: number, { boards, terms }: PostRequest, who: Act): Outcome =>
+  postLoad(db, loadId, { boards, terms: { ...terms, audience: null } }, who)
 
 function whyNot(db: Db, loadId: number, board: string, terms: PostRequest['terms']): Refused | null {
   const connected = connectedBoard(db, board)

@@ -9,6 +9,7 @@ import type { Db } from '#server/db.server'
 import { officeOf } from '#server/office/office'
 import { facility, load, note, postingTerms, stop } from '#server/schema'
 import { settings } from '#server/settings.server'
+import { mcNumbersOf } from './audience'
 
 /** Where a board may call back carriers' answers to. */
 export const answerUrl = (board: string): string =>
@@ -18,7 +19,7 @@ export const answerUrl = (board: string): string =>
 export function postingOf(db: Db, loadId: number, reference: string, terms = termsOf(db, loadId)): BoardPosting {
   const whole = postableLoads(db, [loadId]).get(loadId)
   if (!whole) throw new Error(`No load ${loadId} to post`)
-  return posted(whole, reference, terms, officeOf(db))
+  return posted(whole, reference, terms, officeOf(db), mcNumbersOf(db)(terms.audience))
 }
 
 /** The same of many, by reference, in a few statements. */
@@ -34,18 +35,25 @@ export function postingsOf(db: Db, asked: readonly { loadId: number; reference: 
       .map((row) => [row.loadId, row.terms]),
   )
   const office = officeOf(db)
+  const mcNumbers = mcNumbersOf(db)
   return new Map(
-    asked.map(({ loadId, reference }) => [
-      reference,
-      posted(loads.get(loadId)!, reference, terms.get(loadId) ?? usualTerms, office),
-    ]),
+    asked.map(({ loadId, reference }) => {
+      const own = terms.get(loadId) ?? usualTerms
+      return [reference, posted(loads.get(loadId)!, reference, own, office, mcNumbers(own.audience))]
+    }),
   )
 }
 
-function posted(whole: PostableLoad, reference: string, terms: PostingTerms, office: Office): BoardPosting {
+function posted(
+  whole: PostableLoad,
+  reference: string,
+  terms: PostingTerms,
+  office: Office,
+  onlyMc: string[] | null,
+): BoardPosting {
   const replyTo = `offers+${reference}@${mailDomainOf(office)}`
   if (replyReference(replyTo) !== reference) throw new Error(`Reply address ${replyTo} cannot be read back`)
-  return boardPosting(whole, { reference, phone: office.phone, replyTo }, terms)
+  return boardPosting(whole, { reference, phone: office.phone, replyTo }, terms, onlyMc)
 }
 
 const among = (column: SQLiteColumn, ids: readonly number[]) =>
@@ -79,9 +87,10 @@ export function suggestedTerms(db: Db, loadId: number, now: number): { terms: Po
     .get()
   if (!last) return { terms: usualTerms, boards: null }
   // What was said of that one load (its price, its end, words about it) is not said of this one.
-  const { payMinor: _, payKind: __, expiresAt: ___, comments: ____, alsoEquipment, ...habits } = last.terms
+  const { payMinor: _, payKind: __, expiresAt: ___, comments: ____, alsoEquipment, audience, ...habits } = last.terms
   const also = last.equipment === row.equipment ? alsoEquipment : []
-  return { terms: { ...usualTerms, ...habits, alsoEquipment: also }, boards: last.boards }
+  const again = audience && { ...audience, publicAt: null }
+  return { terms: { ...usualTerms, ...habits, alsoEquipment: also, audience: again }, boards: last.boards }
 }
 
 function postableLoads(db: Db, ids: readonly number[]): Map<number, PostableLoad> {

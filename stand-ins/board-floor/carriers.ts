@@ -10,6 +10,8 @@ export interface Seen {
   to: string
   /** Empty: nobody is answered by email. */
   mail: string
+  /** MC numbers of those that alone see it; all do where there are none. */
+  only?: string[] | null | undefined
 }
 
 /** A carrier's answer as it goes over a board's own wire. */
@@ -48,10 +50,11 @@ export function startCarriers(setup: Setup) {
   let answers = 0
 
   function see(listing: Seen): void {
-    if (setup.pace <= 0 || setup.members.length === 0) return
+    const members = setup.members.filter(({ mc }) => !listing.only || listing.only.includes(mc))
+    if (setup.pace <= 0 || members.length === 0) return
     const count = 2 + Math.floor(random() * 3)
     for (let index = 0; index < count; index++) {
-      const member = setup.members[Math.floor(random() * setup.members.length)]!
+      const member = members[Math.floor(random() * members.length)]!
       const byMail = listing.mail !== '' && (index === 1 || !setup.passOn)
       const usd = priceOf(listing, random)
       const number = `A${Date.now().toString(36)}${(answers++).toString(36)}`

@@ -16,6 +16,7 @@ interface Listing {
   route: { action: string; town: string; st: string; pos?: [number, number] }[]
   remark?: string
   answer_mail: string
+  only_mc?: string[] | null
   answer_url: string
 }
 
@@ -146,11 +147,12 @@ function list(ref: string, listing: Listing) {
   const id = before?.id ?? `SL${String(nextNumber++).padStart(6, '0')}`
   const kept = { ...listing, listing_no: id }
   shown.set(ref, { id, listing: kept, changedAt: Date.now(), goneAt: null })
-  if (!before) carriers.see(seenOf(kept))
+  // Opened to everybody it is new to all who did not see it before.
+  if (!before || (before.listing.only_mc && !kept.only_mc)) carriers.see(seenOf(kept))
   return { status: 200, body: { listing_no: id } }
 }
 
-function seenOf({ shipper_ref, truck_type, distance, route, answer_mail }: Listing): Seen {
+function seenOf({ shipper_ref, truck_type, distance, route, answer_mail, only_mc }: Listing): Seen {
   const [first, last] = [route[0]!, route.at(-1)!]
   return {
     ref: shipper_ref,
@@ -159,6 +161,7 @@ function seenOf({ shipper_ref, truck_type, distance, route, answer_mail }: Listi
     from: `${first.town} ${first.st}`,
     to: `${last.town} ${last.st}`,
     mail: answer_mail ?? '',
+    only: only_mc,
   }
 }
 

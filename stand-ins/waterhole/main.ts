@@ -18,6 +18,7 @@ interface Freight {
   mi: number
   note: string
   mail: string
+  whom?: string[] | null
 }
 
 const [member, word] = [needed('WATERHOLE_MEMBER'), needed('WATERHOLE_WORD')]
@@ -109,6 +110,11 @@ function add(body: string) {
     const twin = `W${nextNumber++}`
     shown.set(twin, { id: twin, listing: { ...freight, freight_id: twin }, changedAt: Date.now(), goneAt: null })
   }
+  tellCarriers(freight)
+  return { status: 201, body: { freight_id: id } }
+}
+
+function tellCarriers(freight: Freight): void {
   carriers.see({
     ref: freight.our_ref,
     equipment: equipmentOf(freight.eq),
@@ -116,8 +122,8 @@ function add(body: string) {
     from: `${freight.o.c} ${freight.o.s}`,
     to: `${freight.d.c} ${freight.d.s}`,
     mail: freight.mail,
+    only: freight.whom,
   })
-  return { status: 201, body: { freight_id: id } }
 }
 
 function wrongWith(freight: Freight | null): string | null {
@@ -145,6 +151,7 @@ function change(id: string, body: string) {
   const wrong = wrongWith(freight)
   if (wrong || !freight) return { status: 422, body: { why: wrong ?? 'no freight' } }
   const listing = { ...freight, freight_id: id }
+  if (shown.get(id)?.listing.whom && !freight.whom) tellCarriers(freight)
   carryOut(() => shown.set(id, { id, listing, changedAt: Date.now(), goneAt: null }))
   return { status: 200, body: { freight_id: id } }
 }

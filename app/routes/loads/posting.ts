@@ -12,7 +12,7 @@ const noLoad = () => new Response('There is no such load.', { status: 404 })
 /** What the posting dialog begins with. */
 export function loader({ params, context }: Route.LoaderArgs) {
   requirePermission(viewer(context), 'edit_loads')
-  const found = readPosting(database(), Number(params.loadId), Date.now())
+  const found = readPosting(database(), Number(params.loadId), Date.now(), viewer(context).id)
   return found ? Response.json(found) : noLoad()
 }
 
