@@ -3,14 +3,22 @@ import type { Offerer } from '#server/carrier/find'
 import { Complete } from '../ui/complete'
 import { Check, Choice, Field } from '../ui/field'
 import { LinkButton } from '../ui/link-button'
-import type { TermsFieldsProps } from './terms-fields'
+import type { Saving } from '../ui/use-saving'
+import type { TypedTerms } from './typed-terms'
+
+interface AudienceFieldsProps {
+  typed: TypedTerms
+  set: (change: Partial<TypedTerms>) => void
+  error: Saving['error']
+  groups: { id: number; name: string }[]
+}
 
 const toWhomWords = { everybody: 'everybody', chosen: 'chosen carriers only' }
 
 /** Who sees a posting: everybody, or groups and carriers that are chosen, for a while or for good. */
-export function AudienceFields({ typed, set, error, groups }: TermsFieldsProps) {
+export function AudienceFields({ typed, set, error, groups }: AudienceFieldsProps) {
   return (
-    <>
+    <div className="grid grid-cols-2 gap-3">
       <Choice
         label="Shown to"
         value={typed.toWhom}
@@ -32,11 +40,11 @@ export function AudienceFields({ typed, set, error, groups }: TermsFieldsProps) 
         />
       )}
       {typed.toWhom === 'chosen' && <ChosenFields {...{ typed, set, error, groups }} />}
-    </>
+    </div>
   )
 }
 
-function ChosenFields({ typed, set, error, groups }: Pick<TermsFieldsProps, 'typed' | 'set' | 'error' | 'groups'>) {
+function ChosenFields({ typed, set, error, groups }: AudienceFieldsProps) {
   const [round, setRound] = useState(0)
   const wrong = error('audience')
   const pick = ({ carrierId: id, name }: Offerer) => {

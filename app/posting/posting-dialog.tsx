@@ -8,6 +8,7 @@ import { FormDialog } from '../ui/form-dialog'
 import { postJson } from '../ui/post'
 import { useFetched } from '../ui/use-fetched'
 import { wrongAt } from '../ui/use-saving'
+import { AudienceFields } from './audience-fields'
 import { BoardChoice } from './board-choice'
 import { CarrierView } from './carrier-view'
 import { Prospects } from './prospects'
@@ -68,11 +69,13 @@ function PostingForm({ page, now, acting, onClose, start }: PostingDialogProps &
   const [boards, setBoards] = useState(() => firstBoards(start))
   const preview = usePreview(page.load.id, typed, start.preview)
   const isOut = preview.boards.some((board) => board.isOut)
+  // A board that cannot take it as it is said now is left out, and ticked again once it can.
+  const able = boards.filter((name) => !preview.boards.some((board) => board.name === name && board.refusal !== null))
   const save = async () => {
     const { terms, wrong } = termsFrom(typed)
     if (wrong) return wrongAt(wrong)
-    const act: LoadAct = { intent: 'post', boards, terms }
-    return await acting.act(act, isOut ? 'Postings changed' : `Posting to ${boards.join(', ')}`, true)
+    const act: LoadAct = { intent: 'post', boards: able, terms }
+    return await acting.act(act, isOut ? 'Postings changed' : `Posting to ${able.join(', ')}`, true)
   }
   return (
     <FormDialog
@@ -81,7 +84,7 @@ function PostingForm({ page, now, acting, onClose, start }: PostingDialogProps &
       layout="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-x-6 gap-y-3"
       button={isOut ? 'Change' : 'Post'}
       isButtonFirst
-      isBlocked={boards.length === 0}
+      isBlocked={able.length === 0}
       note={preview.boards.length === 0 ? 'No load board is connected: see Connections.' : undefined}
       save={save}
       onClose={onClose}
@@ -94,10 +97,15 @@ function PostingForm({ page, now, acting, onClose, start }: PostingDialogProps &
             typed={typed}
             set={(change) => setTyped({ ...typed, ...change })}
             error={error}
-            groups={start.groups}
           />
           <div className="flex min-w-0 flex-col gap-4">
             <CarrierView shown={preview.shown} tells={preview.tells} />
+            <AudienceFields
+              typed={typed}
+              set={(change) => setTyped({ ...typed, ...change })}
+              error={error}
+              groups={start.groups}
+            />
             <BoardChoice boards={preview.boards} chosen={boards} onChange={setBoards} error={error('boards')} />
             <Prospects page={page} now={now} preview={preview} fared={start.fared} />
           </div>

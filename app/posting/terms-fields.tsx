@@ -16,16 +16,14 @@ import type { LoadPage } from '#server/load-page/read'
 import { Check, CheckSet, Choice, Field } from '../ui/field'
 import { TextField } from '../ui/text-field'
 import type { Saving } from '../ui/use-saving'
-import { AudienceFields } from './audience-fields'
 import { readEnd, type TypedTerms } from './typed-terms'
 
-export interface TermsFieldsProps {
+interface TermsFieldsProps {
   page: LoadPage
   now: number
   typed: TypedTerms
   set: (change: Partial<TypedTerms>) => void
   error: Saving['error']
-  groups: { id: number; name: string }[]
 }
 
 /** Equipment that might do instead: what is hauled alike. */
@@ -38,7 +36,6 @@ export function TermsFields(props: TermsFieldsProps) {
       <PriceFields {...props} />
       <ShownFields {...props} />
       <WhoFields {...props} />
-      <AudienceFields {...props} />
     </div>
   )
 }

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { expiryOf, usualTerms } from '#core/posting/terms'
+import { audienceWords, expiryOf, usualTerms } from '#core/posting/terms'
 import { connectedBoards } from '#server/board/boards'
 import { type Db, prepared } from '#server/db.server'
 import { posting, postingTerms } from '#server/schema'
@@ -30,12 +30,14 @@ export interface PostedRow {
   zone: string
   expiresAt: number
   payMinor: number | null
+  /** Who alone sees it, in words; null: everybody. */
+  audience: string | null
   offers: { at: number; payMinor: number }[]
   maxPayMinor: number | null
   boards: BoardLine[]
 }
 
-interface LoadRow extends Omit<PostedRow, 'lane' | 'offers' | 'boards' | 'expiresAt' | 'payMinor'> {
+interface LoadRow extends Omit<PostedRow, 'lane' | 'offers' | 'boards' | 'expiresAt' | 'payMinor' | 'audience'> {
   from: string
   to: string
   pickupBy: number
@@ -92,6 +94,7 @@ export function readPostings(db: Db, reps: string | null, now: number): PostedRo
       lane: `${from} to ${to}`,
       expiresAt: expiryOf(shown, pickupBy, newest),
       payMinor: shown.payKind === 'none' ? null : shown.payMinor,
+      audience: shown.audience && audienceWords(shown.audience),
       offers: offers.filter((each) => each.loadId === load.id).map(({ at, payMinor }) => ({ at, payMinor })),
       boards: newestOfEach(own).map((row) => lineOf(row, minutesOf.get(row.board) ?? null)),
     }

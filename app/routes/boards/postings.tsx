@@ -206,6 +206,7 @@ function PostedLine({ row, at, now, zone, isMarked, onMark, onFocus }: PostedLin
         <span className="label block truncate">
           <span className="font-mono">{row.number}</span> {equipmentWords[row.equipment as Equipment]}, picks up{' '}
           {momentWords(row.pickupAt, now, row.zone)}
+          {row.audience && `, ${row.audience}`}
         </span>
       </Link>
       <PostingLine row={row} now={now} zone={zone} />
