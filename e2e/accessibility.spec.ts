@@ -43,7 +43,10 @@ test('every page passes axe in light and dark', async ({ browser }) => {
   test.setTimeout(900_000)
   const page = await (await browser.newContext(context)).newPage()
   const forbidden: string[] = []
+  const broken: string[] = []
   page.on('console', (message) => message.text().includes('Content Security Policy') && forbidden.push(message.text()))
+  // A page that is drawn otherwise than it was sent says so as an error.
+  page.on('pageerror', ({ message }) => broken.push(`${page.url()}: ${message}`))
   await page.goto('/sign-in')
   await ready(page)
   expect(await violations(page)).toEqual([])
@@ -131,6 +134,7 @@ test('every page passes axe in light and dark', async ({ browser }) => {
   await ready(page)
   expect(await violations(page), 'the carrier’s page').toEqual([])
   expect(forbidden, 'what the page’s own policy forbids').toEqual([])
+  expect(broken, 'pages with errors of their own').toEqual([])
 })
 
 test('tenders, partners and rules pass axe in light and dark', async ({ browser }) => {

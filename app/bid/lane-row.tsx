@@ -111,12 +111,12 @@ function GuideChoice({
   if (bids.length === 0) return <span className="text-right text-bill">no bid on this lane</span>
   const ranks = Math.min(guideDepth, bids.length)
   return (
-    <span className="grid gap-0.5">
+    <span className="grid gap-1">
       {rankWords.slice(0, ranks).map((words, at) => (
         <select
           key={words}
           aria-label={`${words} on lane ${position}`}
-          className="field !h-6 !py-0 text-sm"
+          className="field !h-[26px] !py-0 text-sm"
           value={chosen[at] ?? ''}
           disabled={at > chosen.length}
           onChange={(event) => onChoose(at + 1, event.target.value === '' ? null : Number(event.target.value))}

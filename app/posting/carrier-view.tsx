@@ -19,7 +19,10 @@ export function CarrierView({ shown, tells }: { shown: BoardPosting; tells: stri
           </li>
         ))}
       </ol>
-      <p>{freightLine(shown)}</p>
+      <p>
+        {shown.loads > 1 && <b>{shown.loads} loads. </b>}
+        {freightLine(shown)}
+      </p>
       {shown.remarks && <p className="break-words">“{shown.remarks}”</p>}
       <p>
         {shown.pay

@@ -11,6 +11,7 @@ import { wrongAt } from '../ui/use-saving'
 import { AudienceFields } from './audience-fields'
 import { BoardChoice } from './board-choice'
 import { CarrierView } from './carrier-view'
+import { LikeLoads } from './like-loads'
 import { Prospects } from './prospects'
 import { TermsFields } from './terms-fields'
 import { type TypedTerms, termsFrom, typedFrom } from './typed-terms'
@@ -105,6 +106,14 @@ function PostingForm({ page, now, acting, onClose, start }: PostingDialogProps &
               set={(change) => setTyped({ ...typed, ...change })}
               error={error}
               groups={start.groups}
+            />
+            <LikeLoads
+              like={start.like}
+              zone={page.load.originZone}
+              now={now}
+              chosen={typed.likeLoadIds}
+              onChange={(likeLoadIds) => setTyped({ ...typed, likeLoadIds })}
+              error={error('likeLoadIds')}
             />
             <BoardChoice boards={preview.boards} chosen={boards} onChange={setBoards} error={error('boards')} />
             <Prospects page={page} now={now} preview={preview} fared={start.fared} />

@@ -22,6 +22,7 @@ export interface TypedTerms {
   notes: string
   answerBy: PostingTerms['answerBy']
   minTrucks: string
+  likeLoadIds: number[]
   toWhom: 'everybody' | 'chosen'
   groupIds: number[]
   carriers: { id: number; name: string }[]

@@ -50,6 +50,7 @@ export const lackings = [
   'pieces',
   'minTrucks',
   'audience',
+  'loads',
   'phone',
   'also',
   'liftgate',
@@ -66,6 +67,7 @@ const lostWords: Record<Lacking, (posting: BoardPosting) => string | null> = {
   minTrucks: ({ minTrucks }) =>
     minTrucks ? `that carriers need ${minTrucks} trucks: those with fewer will see it` : null,
   audience: () => null,
+  loads: ({ loads }) => (loads > 1 ? `that there are ${loads} loads` : null),
   phone: ({ phone }) => (phone ? 'the phone' : null),
   also: ({ alsoEquipment }) => (alsoEquipment.length > 0 ? 'other equipment that would do' : null),
   liftgate: ({ stops }) => (stops.some(({ needsLiftgate }) => needsLiftgate) ? 'that a lift gate is needed' : null),

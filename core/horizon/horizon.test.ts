@@ -40,6 +40,16 @@ const counter: Advice = {
   words: { code: 'above_line', lineMinor: 1, risesAt: null },
 }
 
+test('whom the routing guide asks has the load until then; an offer in hand is worth a look all the same', () => {
+  const guide = { carrierName: 'Night Heron', expiresAt: now + hour / 2 }
+  const asked = nextStep(load({ guide, posted: false }), now)
+  expect(asked).toMatchObject({
+    kind: 'hold',
+    words: expect.stringMatching(/^Routing guide: Night Heron has until .*1:30 pm$/),
+  })
+  expect(nextStep(load({ guide, offers: [offer(220_000)] }), now).kind).toBe('take')
+})
+
 describe('pressure', () => {
   test('grows as the pickup comes closer, and goes on growing past it', () => {
     const at = [48, 10, 5, 1, 0, -3].map((hours) => pressure(load({ dueAt: now + hours * hour }), now))

@@ -11,6 +11,8 @@ export interface LoadToAdvance extends OpenLoad {
   targetPayMinor: number | null
   offers: { payMinor: number; goodUntil: number | null; carrierName: string; counterMinor: number | null }[]
   carrierName: string | null
+  /** The carrier that the routing guide waits for, and until when. */
+  guide?: { carrierName: string; expiresAt: number } | null
   /** What the carrier answered to the confirmation instead of a yes. */
   objection?: Objection | null
   zone: string
@@ -33,8 +35,19 @@ export function nextStep(load: LoadToAdvance, now: number): NextStep {
   if (load.state === 'draft') return { kind: 'open', words: 'Complete it and open for cover' }
   if (load.state === 'covered') return coveredStep(load)
   const best = load.offers.toSorted((one, other) => one.payMinor - other.payMinor)[0]
-  return best ? offerStep(load, best, now) : searchStep(load, now)
+  if (best) return offerStep(load, best, now)
+  return load.guide ? guideStep(load.guide, now, load.zone) : searchStep(load, now)
 }
+
+/** Who is asked by the guide has the load for that long: nobody else is called meanwhile. */
+const guideStep = (
+  { carrierName, expiresAt }: { carrierName: string; expiresAt: number },
+  now: number,
+  zone: string,
+): NextStep => ({
+  kind: 'hold',
+  words: `Routing guide: ${carrierName} has until ${momentWords(expiresAt, now, zone)}`,
+})
 
 function coveredStep(load: LoadToAdvance): NextStep {
   const carrier = load.carrierName ?? 'the carrier'

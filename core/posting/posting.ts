@@ -33,6 +33,8 @@ export interface BoardPosting {
   remarks: string
   /** Closed to carriers with fewer trucks. */
   minTrucks: number | null
+  /** How many loads like this one there are, itself counted. */
+  loads: number
   /** MC numbers of the carriers that alone see it; null: everybody does. */
   onlyMc: string[] | null
   /** Null: not to be called. */
@@ -95,7 +97,7 @@ export function boardPosting(
   load: PostableLoad,
   contact: { reference: string; phone: string; replyTo: string },
   terms: PostingTerms,
-  onlyMc: string[] | null = null,
+  { onlyMc = null, loads = 1 }: { onlyMc?: string[] | null; loads?: number } = {},
 ): BoardPosting {
   return {
     reference: contact.reference,
@@ -123,6 +125,7 @@ export function boardPosting(
       terms.payKind === 'none' || terms.payMinor === null ? null : { kind: terms.payKind, amountMinor: terms.payMinor },
     remarks: (terms.comments ?? carrierNotes(load)).join(' ').trim(),
     minTrucks: terms.minTrucks,
+    loads,
     onlyMc,
     phone: terms.answerBy === 'email' ? null : contact.phone,
     replyTo: terms.answerBy === 'phone' ? null : contact.replyTo,

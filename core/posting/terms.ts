@@ -67,6 +67,8 @@ export const postingTermsSchema = z.object({
   minTrucks: z.number('Give a number').int().min(1).max(500).nullable().default(null),
   /** Who sees it; null: everybody. */
   audience: audienceSchema.nullable().default(null),
+  /** Other loads like this one that the posting stands for too; it counts down as they are covered. */
+  likeLoadIds: z.array(z.number().int().positive()).max(50, 'At most 50 loads in one posting').default([]),
   /** When it comes down by itself; null: before the pickup, by the time that a truck needs to get there. */
   expiresAt: z.number().int().nullable().default(null),
 })
@@ -99,6 +101,7 @@ export function termsWords(terms: PostingTerms): string {
     gear.length > 0 ? `needs ${gear.map((each) => gearWords[each]).join(', ')}` : '',
     terms.freight ? `freight shown as “${terms.freight}”` : '',
     minTrucks === null ? '' : `carriers with ${minTrucks} trucks or more`,
+    terms.likeLoadIds.length === 0 ? '' : `${terms.likeLoadIds.length + 1} loads in one posting`,
     terms.audience === null ? '' : audienceWords(terms.audience),
     terms.answerBy === 'both' ? '' : `answers by ${answerWayWords[terms.answerBy]}`,
     comments && comments.length > 0 ? `“${comments.join(' ')}”` : '',

@@ -5,7 +5,7 @@ import { expiryOf, usualTerms } from '#core/posting/terms'
 import { connectedBoards } from '#server/board/boards'
 import type { Db } from '#server/db.server'
 import { carryOut } from '#server/load/commands'
-import { openToAll } from '#server/load/post'
+import { countDown, openToAll } from '#server/load/post'
 import { logger } from '#server/log/logger'
 import { officeOf } from '#server/office/office'
 import { enqueue } from '#server/outbox/outbox'
@@ -55,6 +55,22 @@ export function openPostings(db: Db, now: number): number {
   for (const { loadId, terms, boards } of rows) {
     const outcome = openToAll(db, loadId, { boards, terms }, act)
     if ('refusal' in outcome) logger().warn({ loadId, why: outcome.refusal.message }, 'not opened to everybody')
+  }
+  return rows.length
+}
+
+/** Counts postings of several loads down, and hands each on once its own load is covered. Returns how many were looked at. */
+export function countPostingsDown(db: Db, now: number): number {
+  const rows = db
+    .select({ loadId: postingTerms.loadId })
+    .from(postingTerms)
+    // As the index has it: of years of postings few stand for several loads.
+    .where(sql`json_extract(terms, '$.likeLoadIds[0]') is not null`)
+    .all()
+  const act = { now, by: system('postings of several loads count down') }
+  for (const { loadId } of rows) {
+    const outcome = countDown(db, loadId, act)
+    if ('refusal' in outcome) logger().warn({ loadId, why: outcome.refusal.message }, 'a posting was not counted down')
   }
   return rows.length
 }

@@ -3,7 +3,7 @@ import type { Db } from '#server/db.server'
 import { logger } from '#server/log/logger'
 import { type Loop, runLoop } from '#server/loop'
 import { settings } from '#server/settings.server'
-import { openPostings, refreshDue, takeDownExpired } from './clockwork'
+import { countPostingsDown, openPostings, refreshDue, takeDownExpired } from './clockwork'
 import { reconcile } from './reconcile'
 
 const clockEveryMs = 10_000
@@ -18,6 +18,7 @@ export function startBoardKeeping(
     [() => refreshDue(db, clock()), clockEveryMs],
     [() => takeDownExpired(db, clock()), clockEveryMs],
     [() => openPostings(db, clock()), clockEveryMs],
+    [() => countPostingsDown(db, clock()), clockEveryMs],
     [() => reconcileAll(db, seenOn, clock), settings().OX_BOARD_CHECK_MS],
   ]
   const loops: Loop[] = steps.map(([step, everyMs]) =>

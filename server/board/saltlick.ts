@@ -113,6 +113,7 @@ function listing(from: BoardPosting, answerUrl: string) {
     answer_mail: from.replyTo,
     answer_url: answerUrl,
     only_mc: from.onlyMc,
+    loads: from.loads,
   }
 }
 

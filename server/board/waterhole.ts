@@ -152,6 +152,7 @@ function freight(from: BoardPosting): Record<string, unknown> & { our_ref: strin
     tel: from.phone,
     mail: from.replyTo ?? '',
     whom: from.onlyMc,
+    n: from.loads,
   }
 }
 

@@ -11,7 +11,16 @@ import { load } from '#server/schema'
 import { wasHauled } from '#server/schema/hauled'
 import { findPlan } from '#server/waiting/plan'
 import { usualCoverHours } from './cover-times'
-import { isOf, openAlerts, openOffers, openPostings, openQuery, type shown, standingConfirmations } from './rows'
+import {
+  isOf,
+  openAlerts,
+  openGuides,
+  openOffers,
+  openPostings,
+  openQuery,
+  type shown,
+  standingConfirmations,
+} from './rows'
 
 /** The Horizon: every open load with its pressure and next step, the most pressing first, and today's numbers; `reps` (ids in JSON) narrows both to theirs. */
 export function readHorizon(db: Db, now: number, reps: string | null = null) {
@@ -25,6 +34,11 @@ export function readHorizon(db: Db, now: number, reps: string | null = null) {
       .all({ ids })
       .map(({ loadId }) => loadId),
   )
+  const guides = new Map(
+    openGuides(db)
+      .all({ ids })
+      .map((each) => [each.loadId, each]),
+  )
   const coverHours = usualCoverHours(db, now)
   const { zone } = officeOf(db)
   const loads = rows
@@ -37,6 +51,7 @@ export function readHorizon(db: Db, now: number, reps: string | null = null) {
           confirmation: confirmations.get(row.load.id)?.[0]?.state ?? null,
           objection: confirmations.get(row.load.id)?.[0]?.objection ?? null,
           gateHolds: held.has(row.load.id),
+          guide: guides.get(row.load.id) ?? null,
           coverHours: coverHours(row.load.equipment),
           band: currentBand(db, row.load, now),
           db,
@@ -69,6 +84,7 @@ function horizonLoad(
     confirmation: string | null
     objection: Objection | null
     gateHolds: boolean
+    guide: { carrierName: string; expiresAt: number } | null
     coverHours: number
     band: RateBand | null
     db: Db
@@ -105,6 +121,7 @@ function horizonLoad(
     confirmation: around.confirmation as 'issued' | 'sent' | 'accepted' | null,
     objection: around.objection,
     gateHolds: around.gateHolds,
+    guide: around.guide && { ...around.guide, carrierName: shortName(around.guide.carrierName) },
     posted: around.posting !== null,
     postedAt: around.posting?.upAt ?? null,
     carrierName: carrierName === null ? null : shortName(carrierName),
@@ -116,8 +133,7 @@ function horizonLoad(
     number: row.number,
     state: facts.state,
     practice: row.practice,
-    customerName,
-    carrierName,
+    ...{ customerName, carrierName },
     origin: { city: row.originCity, region: row.originRegion, zone: row.originZone },
     dest: { city: row.destCity, region: row.destRegion },
     equipment: row.equipment,

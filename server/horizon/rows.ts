@@ -1,7 +1,7 @@
 import { and, asc, eq, inArray, isNull, type SQLWrapper, sql } from 'drizzle-orm'
 import { onDesk } from '#core/load/states'
 import { prepared } from '#server/db.server'
-import { carrier, confirmation, customer, gateAlert, load, offer, posting } from '#server/schema'
+import { carrier, confirmation, customer, gateAlert, guideOffer, load, offer, posting } from '#server/schema'
 import { quoted } from '#server/schema/columns'
 
 export const shown = {
@@ -95,6 +95,16 @@ export const openAlerts = prepared((db) =>
     .from(gateAlert)
     .innerJoin(load, and(eq(load.id, gateAlert.loadId), eq(load.carrierId, gateAlert.carrierId)))
     .where(and(isNull(gateAlert.endedAt), among(gateAlert.loadId)))
+    .prepare(),
+)
+
+/** Whom the routing guide waits for on these loads. The state is written out: the index is of offers that are out. */
+export const openGuides = prepared((db) =>
+  db
+    .select({ loadId: guideOffer.loadId, carrierName: carrier.name, expiresAt: guideOffer.expiresAt })
+    .from(guideOffer)
+    .innerJoin(carrier, eq(carrier.id, guideOffer.carrierId))
+    .where(and(sql`${guideOffer.state} = 'out'`, among(guideOffer.loadId)))
     .prepare(),
 )
 

@@ -12,6 +12,7 @@ import { savedViews } from '#server/listing/choices'
 import { findCandidates } from '#server/match/shortlist'
 import { namedCarriers } from '#server/posting/audience'
 import { faredBefore } from '#server/posting/fared'
+import { likeLoads } from '#server/posting/like'
 import { postingOf, suggestedTerms } from '#server/posting/postable'
 import { notesTell } from '#server/posting/screen'
 import { load, posting } from '#server/schema'
@@ -99,5 +100,6 @@ export function readPosting(db: Db, loadId: number, now: number, userId: number)
     ...{ terms, boards, preview: previewPosting(db, loadId, terms, now)!, fared: faredBefore(db, row, now) },
     groups: savedViews(db, userId, 'carriers').map(({ id, name }) => ({ id, name })),
     carriers: namedCarriers(db, terms.audience),
+    like: likeLoads(db, loadId),
   }
 }

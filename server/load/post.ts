@@ -9,9 +9,10 @@ import { connectedBoard, connectedBoards } from '#server/board/boards'
 import { type Db, inTransaction } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import type { Outcome, Refused } from '#server/kernel/run'
+import { likeLoads } from '#server/posting/like'
 import { postingOf, suggestedTerms } from '#server/posting/postable'
 import { notesTell } from '#server/posting/screen'
-import { load } from '#server/schema'
+import { load, postingTerms } from '#server/schema'
 import { carryOut, noSuchLoad } from './commands'
 import { findLoadFacts } from './facts'
 
@@ -40,6 +41,8 @@ export function postLoad(
       const { refusal } = refused(postingRefusals, 'bad_terms', { why: wrong.message })
       return { refusal: { ...refusal, path: wrong.path } }
     }
+    const like = likeLoads(db, loadId).map(({ id }) => id)
+    if (asked.likeLoadIds.some((id) => !like.includes(id))) return notAlike
     const { at, terms } = timed(db, { boards, terms: asked }, who.now)
     const unable = at.map((board) => whyNot(db, loadId, board, terms)).find((each) => each !== null)
     if (unable) return unable
@@ -57,6 +60,9 @@ export function postLoad(
   })
 }
 
+const notAlike: FieldRefused = {
+  refusal: { ...refused(postingRefusals, 'not_alike').refusal, path: 'likeLoadIds' },
+}
 const nobodySees: FieldRefused = {
   refusal: { ...refused(postingRefusals, 'nobody_sees').refusal, path: 'audience' },
 }
@@ -85,6 +91,31 @@ function whyNot(db: Db, loadId: number, board: string, terms: PostRequest['terms
   if (!connected) return refused(postingRefusals, 'not_connected', { name: board })
   const why = refusedBy(connected.adapter, postingOf(db, loadId, '00000000', terms))
   return why ? refused(postingRefusals, 'board_cannot', { why }) : null
+}
+
+/** A posting of several loads as it goes on: with those that still look for a truck, or handed to the first of them once its own load has one. */
+export function countDown(db: Db, loadId: number, who: Act): Outcome | FieldRefused {
+  return inTransaction(db, () => {
+    const row = db.select().from(postingTerms).where(eq(postingTerms.loadId, loadId)).get()
+    if (!row) return { done: true }
+    const like = new Set(likeLoads(db, loadId).map(({ id }) => id))
+    const left = row.terms.likeLoadIds.filter((id) => like.has(id))
+    const terms = { ...row.terms, likeLoadIds: left }
+    const isUncovered = findLoadFacts(db, loadId)?.state === 'uncovered'
+    if (isUncovered)
+      return left.length === row.terms.likeLoadIds.length
+        ? { done: true }
+        : carryOut(db, loadId, { kind: 'set_posting', terms, boards: row.boards }, who)
+    db.update(postingTerms)
+      .set({ terms: { ...row.terms, likeLoadIds: [] } })
+      .where(eq(postingTerms.loadId, loadId))
+      .run()
+    const [next, ...rest] = left
+    if (next === undefined) return { done: true }
+    const likeNext = new Set(likeLoads(db, next).map(({ id }) => id))
+    const likeLoadIds = rest.filter((id) => likeNext.has(id))
+    return postLoad(db, next, { boards: row.boards, terms: { ...terms, likeLoadIds } }, who)
+  })
 }
 
 /** Puts a load on the boards that it, its lane or its customer was on before, else on all that can take it, as was last chosen. */

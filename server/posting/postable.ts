@@ -10,6 +10,7 @@ import { officeOf } from '#server/office/office'
 import { facility, load, note, postingTerms, stop } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { mcNumbersOf } from './audience'
+import { likeLoads, loadsIn, uncoveredOf } from './like'
 
 /** Where a board may call back carriers' answers to. */
 export const answerUrl = (board: string): string =>
@@ -19,7 +20,11 @@ export const answerUrl = (board: string): string =>
 export function postingOf(db: Db, loadId: number, reference: string, terms = termsOf(db, loadId)): BoardPosting {
   const whole = postableLoads(db, [loadId]).get(loadId)
   if (!whole) throw new Error(`No load ${loadId} to post`)
-  return posted(whole, reference, terms, officeOf(db), mcNumbersOf(db)(terms.audience))
+  const open = uncoveredOf(db, terms.likeLoadIds)
+  return posted(whole, reference, terms, officeOf(db), {
+    onlyMc: mcNumbersOf(db)(terms.audience),
+    loads: loadsIn(terms, open),
+  })
 }
 
 /** The same of many, by reference, in a few statements. */
@@ -36,10 +41,15 @@ export function postingsOf(db: Db, asked: readonly { loadId: number; reference: 
   )
   const office = officeOf(db)
   const mcNumbers = mcNumbersOf(db)
+  const open = uncoveredOf(
+    db,
+    [...terms.values()].flatMap(({ likeLoadIds }) => likeLoadIds),
+  )
   return new Map(
     asked.map(({ loadId, reference }) => {
       const own = terms.get(loadId) ?? usualTerms
-      return [reference, posted(loads.get(loadId)!, reference, own, office, mcNumbers(own.audience))]
+      const around = { onlyMc: mcNumbers(own.audience), loads: loadsIn(own, open) }
+      return [reference, posted(loads.get(loadId)!, reference, own, office, around)]
     }),
   )
 }
@@ -49,11 +59,11 @@ function posted(
   reference: string,
   terms: PostingTerms,
   office: Office,
-  onlyMc: string[] | null,
+  around: { onlyMc: string[] | null; loads: number },
 ): BoardPosting {
   const replyTo = `offers+${reference}@${mailDomainOf(office)}`
   if (replyReference(replyTo) !== reference) throw new Error(`Reply address ${replyTo} cannot be read back`)
-  return boardPosting(whole, { reference, phone: office.phone, replyTo }, terms, onlyMc)
+  return boardPosting(whole, { reference, phone: office.phone, replyTo }, terms, around)
 }
 
 const among = (column: SQLiteColumn, ids: readonly number[]) =>
@@ -70,7 +80,9 @@ export function suggestedTerms(db: Db, loadId: number, now: number): { terms: Po
   if (own) {
     const { expiresAt } = own.terms
     const isOver = expiresAt !== null && expiresAt <= now
-    return { terms: isOver ? { ...own.terms, expiresAt: null } : own.terms, boards: own.boards }
+    const still = new Set(own.terms.likeLoadIds.length === 0 ? [] : likeLoads(db, loadId).map(({ id }) => id))
+    const likeLoadIds = own.terms.likeLoadIds.filter((id) => still.has(id))
+    return { terms: { ...own.terms, likeLoadIds, ...(isOver ? { expiresAt: null } : {}) }, boards: own.boards }
   }
   const row = db.select().from(load).where(eq(load.id, loadId)).get()
   if (!row) throw new Error(`No load ${loadId} to post`)
@@ -87,7 +99,16 @@ export function suggestedTerms(db: Db, loadId: number, now: number): { terms: Po
     .get()
   if (!last) return { terms: usualTerms, boards: null }
   // What was said of that one load (its price, its end, words about it) is not said of this one.
-  const { payMinor: _, payKind: __, expiresAt: ___, comments: ____, alsoEquipment, audience, ...habits } = last.terms
+  const {
+    payMinor: _,
+    payKind: __,
+    expiresAt: ___,
+    comments: ____,
+    alsoEquipment,
+    audience,
+    likeLoadIds: _____,
+    ...habits
+  } = last.terms
   const also = last.equipment === row.equipment ? alsoEquipment : []
   const again = audience && { ...audience, publicAt: null }
   return { terms: { ...usualTerms, ...habits, alsoEquipment: also, audience: again }, boards: last.boards }

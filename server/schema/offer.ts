@@ -109,16 +109,22 @@ export const posting = sqliteTable(
 )
 
 /** What the postings of a load show, where somebody chose. */
-export const postingTerms = sqliteTable('posting_terms', {
-  loadId: integer('load_id')
-    .primaryKey()
-    .references(() => load.id),
-  terms: json('terms', postingTermsSchema).notNull(),
-  /** The boards that it was last posted on: offered first next time. */
-  boards: json('boards', z.array(z.string())).notNull(),
-  changedAt: instant('changed_at').notNull(),
-  changedBy: text('changed_by').notNull(),
-})
+export const postingTerms = sqliteTable(
+  'posting_terms',
+  {
+    loadId: integer('load_id')
+      .primaryKey()
+      .references(() => load.id),
+    terms: json('terms', postingTermsSchema).notNull(),
+    /** The boards that it was last posted on: offered first next time. */
+    boards: json('boards', z.array(z.string())).notNull(),
+    changedAt: instant('changed_at').notNull(),
+    changedBy: text('changed_by').notNull(),
+  },
+  (table) => [
+    index('posting_terms_like').on(table.loadId).where(sql`json_extract(terms, '$.likeLoadIds[0]') is not null`),
+  ],
+)
 
 export const confirmation = sqliteTable(
   'confirmation',

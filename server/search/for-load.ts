@@ -15,7 +15,17 @@ export interface LoadSought {
   line: string
   kind: 'truck' | 'load'
   /** The truck that will be empty, where it lives, and how far it drives home with nothing; null where a truck is looked for. */
-  truck: { carrier: string; home: Home; emptyMiles: number } | null
+  truck: EmptyTruck | null
+}
+
+/** A truck that will be empty: where, from which day on, and how far it drives home with nothing. */
+export interface EmptyTruck {
+  carrier: string
+  home: Home
+  emptyMiles: number
+  at: Point
+  from: string
+  equipment: string
 }
 
 /** Where a carrier is at home. */
@@ -50,10 +60,12 @@ export function soughtFor(db: Db, loadId: number): LoadSought | null {
   const empty = dayOf(toLocal(row.deliverBy, row.destZone))
   const days = `${shortDay(empty)}-${shortDay(addDays(empty, 1))}`
   const line = `${what} ${row.destCity} ${row.destRegion} 100mi ${days}`.toLowerCase()
-  return { ...base, kind: 'load', line, truck: emptyTruck(found.carrier, { lat: row.destLat, lon: row.destLon }) }
+  const at = { lat: row.destLat, lon: row.destLon }
+  const truck = { ...emptyTruck(found.carrier, at), at, from: empty, equipment: row.equipment }
+  return { ...base, kind: 'load', line, truck }
 }
 
-function emptyTruck(of: typeof carrier.$inferSelect, at: Point): LoadSought['truck'] {
+function emptyTruck(of: typeof carrier.$inferSelect, at: Point): Pick<EmptyTruck, 'carrier' | 'home' | 'emptyMiles'> {
   const home = { city: of.homeCity, region: of.homeRegion, lat: of.homeLat, lon: of.homeLon }
   return { carrier: of.name, home, emptyMiles: Math.round(legBetween(at, home).miles) }
 }

@@ -8,10 +8,12 @@ import { viewer } from '#server/access/cookie'
 import { database } from '#server/db.server'
 import { officeOf } from '#server/office/office'
 import { searchAskSchema } from '#server/search/ask'
+import { chainsFor } from '#server/search/chains'
 import { type FoundRow, findOnFloor } from '#server/search/find'
 import { soughtFor } from '#server/search/for-load'
 import { workedOn } from '#server/search/notes'
 import { type SavedSearchRow, savedSearches } from '#server/search/saved'
+import { ChainList } from '../../search/chain-list'
 import { FoundLine } from '../../search/found-row'
 import { offerAddress } from '../../search/offer-address'
 import { CallDialog, SaveSearchDialog } from '../../search/search-dialogs'
@@ -35,6 +37,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
   const ask = sought && asked.line === '' ? { ...asked, line: sought.line, kind: sought.kind } : asked
   return {
     ...{ ask, sought, now, zone: officeOf(db).zone },
+    chains: sought?.truck ? chainsFor({ ...sought.truck }, sought.truck.equipment, now) : [],
     found: findOnFloor(db, ask, now, undefined, sought?.truck?.home ?? null),
     saved: savedSearches(db, who.id, now),
     worked: workedOn(db, now),
@@ -141,6 +144,7 @@ export default function Search({ loaderData }: Route.ComponentProps) {
             `. ${sought.truck.carrier} drives ${sought.truck.emptyMiles.toLocaleString('en-US')} mi home to ${sought.truck.home.city}, ${sought.truck.home.region} with nothing; each load is counted with the way home.`}
         </p>
       )}
+      {loaderData.chains.length > 0 && <ChainList chains={loaderData.chains} />}
       <div className="flex min-h-0 flex-1">
         <SearchSide
           saved={saved}

@@ -182,7 +182,7 @@ function Today({
     .filter((offer) => offer.goodUntil !== null && offer.goodUntil - now < 3 * hour).length
   const acting = loads.filter((load) => load.urgency === 'act').length
   return (
-    <p className="flex flex-wrap items-center gap-x-6 border-b border-strong px-4 py-1">
+    <div className="flex flex-wrap items-center gap-x-6 border-b border-strong px-4 py-1">
       <WhoseChoice hasTeam={hasTeam} />
       <span className="flex-1">
         {uncovered.length} uncovered ·{' '}
@@ -193,7 +193,7 @@ function Today({
           `, margin ${formatMoney(today.marginMinor)}${today.sellMinor > 0 ? ` (${percentOf(today.marginMinor, today.sellMinor)}%)` : ''}`}
       </span>
       <span className="label">disk: time left · square: covered, filled once confirmed</span>
-    </p>
+    </div>
   )
 }
 

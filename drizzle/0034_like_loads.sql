@@ -1,0 +1,1 @@
+CREATE INDEX `posting_terms_like` ON `posting_terms` (`load_id`) WHERE json_extract(terms, '$.likeLoadIds[0]') is not null;
