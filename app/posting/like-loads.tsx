@@ -17,7 +17,7 @@ export function LikeLoads({ like, zone, now, chosen, onChange, error }: LikeLoad
   return (
     <fieldset>
       <legend className="label">In the same posting, which counts down as they are covered</legend>
-      <div className="flex max-h-24 flex-wrap gap-x-4 gap-y-1 overflow-y-auto">
+      <div className="flex max-h-32 flex-wrap gap-x-4 gap-y-1 overflow-y-auto">
         {like.map(({ id, number, pickupAt }) => (
           <Check
             key={id}

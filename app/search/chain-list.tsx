@@ -34,8 +34,8 @@ export function ChainList({ chains }: { chains: FoundChain[] }) {
             <span className="text-right whitespace-nowrap">
               <b>${chain.payPerMile.toFixed(2)}</b> a mile driven{' '}
               <span className="label">
-                ${chain.pay.toLocaleString('en-US')}, {chain.emptyMiles} of {chain.miles.toLocaleString('en-US')} mi
-                empty, home {dayWords(chain.homeOn)}
+                ${chain.pay.toLocaleString('en-US')}, {chain.emptyMiles.toLocaleString('en-US')} of{' '}
+                {chain.miles.toLocaleString('en-US')} mi empty, home {dayWords(chain.homeOn)}
               </span>
             </span>
           </li>

@@ -228,7 +228,9 @@ describe('one posting for several loads', () => {
   test('is of loads that are alike and on no board of their own', async () => {
     const [first, other, posted] = [openLoad(world.db), openLoad(world.db, vanTerms), openLoad(world.db)]
     postLoad(world.db, posted, { boards: ['Saltlick'], terms }, ines)
-    for (const likeLoadIds of [[other], [posted], [9999]])
+    const [leader, taken] = [openLoad(world.db), openLoad(world.db)]
+    postLoad(world.db, leader, { boards: ['Saltlick'], terms: { ...terms, likeLoadIds: [taken] } }, ines)
+    for (const likeLoadIds of [[other], [posted], [taken], [9999]])
       expect(postLoad(world.db, first, { boards: ['Saltlick'], terms: { ...terms, likeLoadIds } }, ines)).toMatchObject(
         {
           refusal: { code: 'not_alike', path: 'likeLoadIds' },

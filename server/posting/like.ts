@@ -27,7 +27,7 @@ export interface LikeLoad {
 
 const mostLike = 50
 
-/** Loads that may stand in one posting with a load: of its customer, from its town to its town in its equipment, picked up within a day of it, and on no board of their own. */
+/** Loads that may stand in one posting with a load: of its customer, from its town to its town in its equipment, picked up within a day of it, and neither on a board of their own nor in another's posting. */
 export function likeLoads(db: Db, loadId: number): LikeLoad[] {
   const own = db.select().from(load).where(eq(load.id, loadId)).get()
   if (!own) return []
@@ -43,6 +43,9 @@ export function likeLoads(db: Db, loadId: number): LikeLoad[] {
         ne(load.id, loadId),
         sql`abs(${load.pickupAt} - ${own.pickupAt}) < ${day}`,
         sql`not exists (select 1 from ${posting} where ${posting.loadId} = ${load.id} and ${posting.state} in ('asked', 'up'))`,
+        // In one posting only: few stand for several loads, and an index finds them.
+        sql`${load.id} not in (select named.value from posting_terms other, json_each(other.terms, '$.likeLoadIds') named
+          where json_extract(other.terms, '$.likeLoadIds[0]') is not null and other.load_id <> ${loadId})`,
       ),
     )
     .orderBy(asc(load.pickupAt), asc(load.id))
