@@ -40,7 +40,11 @@ export async function slowness(page: Page): Promise<number> {
 
 /** A signed-in caller without a browser, for routes and refusals. */
 export async function caller(mail = 'ines@ploverrook.example') {
-  const context = await request.newContext({ baseURL: world.origin })
+  const context = await request.newContext({
+    // Each request on a connection of its own: one that rested may be closed by the server just as it is used again.
+    extraHTTPHeaders: { connection: 'close' },
+    baseURL: world.origin,
+  })
   const answer = await context.post('/sign-in', { form: { mail, password: demoPassword }, maxRedirects: 0 })
   expect(answer.status()).toBe(302)
   return context
