@@ -14,6 +14,17 @@ async function phoneAt(browser: Browser, key: string, opens: 'b' | 'g'): Promise
   return phone
 }
 
+/** Chooses carriers for the project that is open, and sends the invitations. */
+async function invite(page: Page, carrierIds: number[]): Promise<void> {
+  await page.keyboard.press('i')
+  for (const name of carrierIds.map(nameOf)) {
+    await page.getByRole('combobox', { name: 'Carrier, by name or MC number' }).fill(name)
+    await page.getByRole('option', { name }).first().click()
+    await expect(page.getByRole('list', { name: 'To be invited' }).getByText(name)).toBeVisible()
+  }
+  await page.getByRole('button', { name: `Send to ${carrierIds.length} carriers` }).click()
+}
+
 const inviteOf = (carrierId: number) =>
   reading((db) => db.prepare('select max(id) from bid_invite where carrier_id = ?').pluck().get(carrierId) as number)
 const laneOf = (loadId: number) =>
@@ -61,30 +72,12 @@ test('lanes are pasted, carriers bid by phone and by sheet, the guide is awarded
   await page.getByRole('button', { name: /Add these 2 rows/ }).click()
   await expect(page.getByRole('list', { name: 'Lanes' }).getByRole('listitem')).toHaveCount(2)
   // A lane that is not clear is kept, marked, and holds the invitations.
-  await page.keyboard.press('i')
-  for (const carrierId of [first, second]) {
-    await page.getByRole('combobox', { name: 'Carrier, by name or MC number' }).fill(nameOf(carrierId))
-    await page
-      .getByRole('option', { name: nameOf(carrierId) })
-      .first()
-      .click()
-    await expect(page.getByRole('list', { name: 'To be invited' }).getByText(nameOf(carrierId))).toBeVisible()
-  }
-  await page.getByRole('button', { name: 'Send to 2 carriers' }).click()
+  await invite(page, [first, second])
   await expect(page.getByText('Lane 2 is not complete: fix or remove it first.')).toBeVisible()
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Remove lane 2' }).click()
   await expect(page.getByRole('list', { name: 'Lanes' }).getByRole('listitem')).toHaveCount(1)
-  await page.keyboard.press('i')
-  for (const carrierId of [first, second]) {
-    await page.getByRole('combobox', { name: 'Carrier, by name or MC number' }).fill(nameOf(carrierId))
-    await page
-      .getByRole('option', { name: nameOf(carrierId) })
-      .first()
-      .click()
-    await expect(page.getByRole('list', { name: 'To be invited' }).getByText(nameOf(carrierId))).toBeVisible()
-  }
-  await page.getByRole('button', { name: 'Send to 2 carriers' }).click()
+  await invite(page, [first, second])
   await expect(page.getByText('0 of 2 answered')).toBeVisible()
 
   // The first by phone: a rate per mile without its sign is asked about, nothing is lost.

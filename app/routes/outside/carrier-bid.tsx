@@ -7,8 +7,8 @@ import { readSheetText } from '#server/bid/sheet-text'
 import { database } from '#server/db.server'
 import { readUpload } from '#server/http/upload'
 import { BidLanes } from '../../bid/bid-lanes'
+import { CarrierHead } from '../../ui/carrier-head'
 import { useReady } from '../../ui/keys'
-import { Mark } from '../../ui/mark'
 import type { Route } from './+types/carrier-bid'
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -114,18 +114,7 @@ export default function CarrierBid({ loaderData: page, actionData, params }: Rou
   const until = `${fullDateWords(dayOf(deadline))}, ${clockWords(deadline)} ${zoneWords(page.deadlineAt, page.zone)}`
   return (
     <main className="mx-auto flex max-w-2xl flex-col gap-4 p-4 text-[16px]" data-ready={ready || undefined}>
-      <header className="flex items-start justify-between gap-3">
-        <div>
-          <h1 className="text-xl font-semibold">{page.title}</h1>
-          <p className="label">
-            {page.carrierName} with {page.broker.name}, {page.broker.rep},{' '}
-            <a href={`tel:${page.broker.phone}`} className="whitespace-nowrap underline">
-              {page.broker.phone}
-            </a>
-          </p>
-        </div>
-        <Mark className="h-8 w-10 shrink-0" />
-      </header>
+      <CarrierHead title={page.title} carrierName={page.carrierName} broker={page.broker} />
       <p>
         {page.isOpen ? (
           <>

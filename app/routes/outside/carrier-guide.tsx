@@ -6,9 +6,9 @@ import { dayOf, toLocal } from '#core/time/local'
 import { clockWords, dayWords, spanWords, zoneWords } from '#core/time/words'
 import { database } from '#server/db.server'
 import { answerByLink, readGuideLink } from '#server/guide/link'
+import { CarrierHead } from '../../ui/carrier-head'
 import { Field } from '../../ui/field'
 import { useReady } from '../../ui/keys'
-import { Mark } from '../../ui/mark'
 import type { Route } from './+types/carrier-guide'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Load to accept' }, { name: 'robots', content: 'noindex' }]
@@ -48,20 +48,11 @@ export default function CarrierGuide({ loaderData: page, actionData }: Route.Com
   const busy = useNavigation().state !== 'idle'
   return (
     <main className="mx-auto flex max-w-lg flex-col gap-4 p-4 text-[16px]" data-ready={ready || undefined}>
-      <header className="flex items-start justify-between gap-3">
-        <div>
-          <h1 className="text-xl font-semibold">
-            {page.stops[0]?.place} to {page.stops.at(-1)?.place}
-          </h1>
-          <p className="label">
-            {page.carrierName} with {page.broker.name}, {page.broker.rep},{' '}
-            <a href={`tel:${page.broker.phone}`} className="whitespace-nowrap underline">
-              {page.broker.phone}
-            </a>
-          </p>
-        </div>
-        <Mark className="h-8 w-10 shrink-0" />
-      </header>
+      <CarrierHead
+        title={`${page.stops[0]?.place} to ${page.stops.at(-1)?.place}`}
+        carrierName={page.carrierName}
+        broker={page.broker}
+      />
       {actionData?.message && (
         <p role="alert" className="border-2 border-bill p-3 text-bill">
           {actionData.message}

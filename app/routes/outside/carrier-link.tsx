@@ -8,10 +8,10 @@ import { readCarrierLink, receiveByLink, takeBackByLink } from '#server/carrier/
 import { openRequestLink } from '#server/carrier/request-link'
 import { database } from '#server/db.server'
 import { readUpload } from '#server/http/upload'
+import { CarrierHead } from '../../ui/carrier-head'
 import { Field } from '../../ui/field'
 import { useReady } from '../../ui/keys'
 import { LinkButton } from '../../ui/link-button'
-import { Mark } from '../../ui/mark'
 import type { Route } from './+types/carrier-link'
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -79,18 +79,11 @@ export default function CarrierLink({ loaderData, actionData }: Route.ComponentP
   const { carrierName, broker, purpose } = loaderData
   return (
     <main className="mx-auto flex max-w-lg flex-col gap-4 p-4 text-[16px]" data-ready={ready || undefined}>
-      <header className="flex items-start justify-between gap-3">
-        <div>
-          <h1 className="text-xl font-semibold">{purpose === 'agreement' ? agreement.title : 'Documents to send'}</h1>
-          <p className="label">
-            {carrierName} with {broker.name},{' '}
-            <a href={`tel:${broker.phone}`} className="whitespace-nowrap underline">
-              {broker.phone}
-            </a>
-          </p>
-        </div>
-        <Mark className="h-8 w-10 shrink-0" />
-      </header>
+      <CarrierHead
+        title={purpose === 'agreement' ? agreement.title : 'Documents to send'}
+        carrierName={carrierName}
+        broker={broker}
+      />
       {actionData?.message && (
         <p role="alert" className="border-2 border-bill p-3 text-bill">
           {actionData.message}
