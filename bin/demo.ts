@@ -4,6 +4,7 @@ import { buildIfNeeded } from './build'
 import { answering, stopAll } from './processes'
 import {
   startApplication,
+  startBureau,
   startMail,
   startMarket,
   startPartners,
@@ -34,12 +35,14 @@ const children = [
   startSite(around),
   startWaterhole(around),
   startWindpump(around),
+  startBureau(around),
 ]
 await answering(`${around.mailbox}/healthz`, children[0]!)
 await answering(`${around.market}/healthz`, children[2]!)
 await answering(`${around.register}/healthz`, children[3]!)
 await answering(`${around.partners}/healthz`, children[4]!)
 await answering(`${around.site}/healthz`, children[5]!)
+await answering(`${around.bureau}/healthz`, children[8]!)
 const application = startApplication(around, { OX_LOG_LEVEL: process.env.OX_LOG_LEVEL ?? 'warn' })
 children.push(application)
 await answering(`${around.origin}/healthz`, application)

@@ -15,6 +15,7 @@ export interface Surroundings {
   register: string
   partners: string
   site: string
+  bureau: string
   /** What the demo's trading partners have to know of us, and we of them. */
   wires: { secret: string; partners: string; site: string; application: string; boards: Surroundings['boards'] }
   application: Record<string, string>
@@ -26,6 +27,7 @@ export interface Surroundings {
   registerEnvironment: Record<string, string>
   partnersEnvironment: Record<string, string>
   siteEnvironment: Record<string, string>
+  bureauEnvironment: Record<string, string>
 }
 
 /** A secret of this world's own, made once and kept in its folder. */
@@ -85,6 +87,7 @@ function standInEnvironments(folder: string, port: number, secret: string) {
       SITE_FREIGHT: file('site-freight.json'),
       SITE_FILE: file('site-tenders.json'),
     },
+    bureauEnvironment: { BUREAU_PORT: at(11), BUREAU_KEY: `${secret}-bureau` },
   }
 }
 
@@ -94,7 +97,7 @@ export function surroundings(folder: string, port: number): Surroundings {
   const secret = secretOf(folder)
   const local = (offset: number) => `http://127.0.0.1:${port + offset}`
   const [origin, mailbox] = [`http://localhost:${port}`, `http://localhost:${port + 3}`]
-  const [market, register, partners, site] = [local(5), local(6), local(7), local(8)]
+  const [market, register, partners, site, bureau] = [local(5), local(6), local(7), local(8), local(11)]
   const boards = { Saltlick: local(1), Waterhole: local(9), Windpump: local(10) }
   return {
     folder,
@@ -106,6 +109,7 @@ export function surroundings(folder: string, port: number): Surroundings {
     register,
     partners,
     site,
+    bureau,
     wires: { secret, partners, site, application: local(0), boards },
     application: {
       OX_DATA: folder,
@@ -114,6 +118,8 @@ export function surroundings(folder: string, port: number): Surroundings {
       OX_SECRET: secret,
       OX_MARKET_URL: market,
       OX_REGISTER_URL: register,
+      OX_BUREAU_URL: bureau,
+      OX_BUREAU_KEY: `${secret}-bureau`,
       OX_SMTP_HOST: '127.0.0.1',
       OX_SMTP_PORT: String(port + 2),
       OX_INBOUND_PORT: String(port + 4),
@@ -151,6 +157,8 @@ export const startRegister = starter('register', ({ registerEnvironment }) => re
 export const startPartners = starter('partners', ({ partnersEnvironment }) => partnersEnvironment)
 /** Starts the shipper’s web site. */
 export const startSite = starter('site', ({ siteEnvironment }) => siteEnvironment)
+/** Starts the credit bureau. */
+export const startBureau = starter('bureau', ({ bureauEnvironment }) => bureauEnvironment)
 /** Starts the application itself, as built. */
 export const startApplication = (around: Surroundings, extra: Record<string, string> = {}) =>
   start('application', process.execPath, ['server.js'], { ...around.application, NODE_ENV: 'production', ...extra })

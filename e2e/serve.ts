@@ -4,6 +4,7 @@ import { buildIfNeeded } from '../bin/build'
 import { answering, stopAll } from '../bin/processes'
 import {
   startApplication,
+  startBureau,
   startMail,
   startMarket,
   startPartners,
@@ -31,6 +32,7 @@ const children = [
   startSite(around, { SITE_PACE: '0' }),
   startWaterhole(around, { WATERHOLE_CALLS: '100000' }),
   startWindpump(around, { WINDPUMP_CLOSED: '' }),
+  startBureau(around, { BUREAU_TROUBLE: '0', BUREAU_PER_MINUTE: '100000' }),
 ]
 await answering(`${around.mailbox}/healthz`, children[0]!)
 await answering(`${around.boards.Saltlick}/healthz`, children[1]!)
@@ -38,6 +40,7 @@ await answering(`${around.market}/healthz`, children[2]!)
 await answering(`${around.register}/healthz`, children[3]!)
 await answering(`${around.partners}/healthz`, children[4]!)
 await answering(`${around.site}/healthz`, children[5]!)
+await answering(`${around.bureau}/healthz`, children[8]!)
 const application = startApplication(around, {
   OX_LOG_LEVEL: 'error',
   OX_OUTBOX_DELAY_MS: '200',

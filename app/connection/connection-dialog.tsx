@@ -22,7 +22,7 @@ interface Typed {
 const connectionFrom = (kind: ConnectionKind, typed: Typed) => {
   const { address, port, tls, user, secret } = typed
   if (kind === 'mail_out') return { kind, host: address, port: Number(port || Number.NaN), tls, user, secret }
-  return { kind, url: address }
+  return { kind, url: address, ...(kind === 'bureau' ? { secret } : {}) }
 }
 
 const tlsWords = {
@@ -118,6 +118,7 @@ function ConnectionFields({ kind, typed, set, error, hasSecret }: ConnectionFiel
         error={error(isMail ? 'host' : 'url')}
         autoFocus
       />
+      {kind === 'bureau' && secretField('Key, as the bureau gave it')}
       {isMail && (
         <>
           <div className="grid grid-cols-2 gap-3">

@@ -1,6 +1,7 @@
 import { Link } from 'react-router'
+import { type CreditGrade, creditWords } from '#core/credit/credit'
 import { workStateWords } from '#core/search/found'
-import { momentWords } from '#core/time/words'
+import { momentWords, monthDayWords } from '#core/time/words'
 import type { FoundRow } from '#server/search/find'
 import { ageWords, laneWords, missWords, spanOfDays, truckWords } from './found-words'
 import { PriceStrip } from './price-strip'
@@ -22,7 +23,7 @@ export function FoundLine(props: FoundRowProps) {
   const { row, now, isNew } = props
   const { posting, milesTo, miles, milesAfter } = row
   return (
-    <li className="grid grid-cols-[64px_minmax(0,1.15fr)_190px_150px_minmax(0,1fr)] items-center gap-3 border-b px-3 py-1 focus-within:bg-chosen">
+    <li className="grid grid-cols-[76px_minmax(0,1.15fr)_186px_150px_minmax(0,1fr)] items-center gap-3 border-b px-3 py-1 focus-within:bg-chosen">
       <span className="text-sm">
         <span className={isNew ? 'font-semibold text-dusk' : 'text-second'}>{ageWords(posting.postedAt, now)}</span>
         <span className="label block truncate" title={row.boards.join(', ')}>
@@ -80,7 +81,24 @@ function Price({ row: { posting, perMile, perMileDriven, band, miles } }: FoundR
 const lights = { clear: 'text-acacia', caution: 'text-ring-text', stop: 'text-bill' }
 const lightWords = { clear: 'vetting clear', caution: 'vetting: caution', stop: 'vetting: blocked' }
 
-function Who({ row: { posting, carrier, note }, now, zone }: FoundRowProps) {
+const gradeTones: Record<CreditGrade, string> = { A: '', B: '', C: 'text-ring-text', D: 'text-bill', F: 'text-bill' }
+
+/** How well whoever offers a load pays: as the bureau reports it, else what the board says. */
+function Payer({ row: { posting, credit } }: { row: FoundRow }) {
+  if (credit)
+    return (
+      <span
+        className={gradeTones[credit.grade]}
+        title={`By the credit bureau, as of ${monthDayWords(credit.reportedOn)}`}
+      >
+        {creditWords(credit)}
+      </span>
+    )
+  return posting.daysToPay == null ? null : <>pays in {posting.daysToPay} days, says the board</>
+}
+
+function Who({ row, now, zone }: FoundRowProps) {
+  const { posting, carrier, note } = row
   return (
     <span className="min-w-0 text-sm">
       <span className="block truncate leading-6">
@@ -102,7 +120,7 @@ function Who({ row: { posting, carrier, note }, now, zone }: FoundRowProps) {
           ) : (
             posting.mc && `MC ${posting.mc}, not on file`
           ))}
-        {posting.kind === 'load' && posting.daysToPay != null && `pays in ${posting.daysToPay} days`}
+        {posting.kind === 'load' && <Payer row={row} />}
       </span>
       {note && (
         <span className="block truncate text-dusk">

@@ -37,6 +37,7 @@ const missNames: Record<MissKind, string> = {
   weight: 'too heavy',
   age: 'older than asked',
   per_mile: 'a mile off the price asked',
+  pay: 'off the price asked',
 }
 
 /** What a near miss misses and by how much: `31.4 mi too far from the pickup`. */

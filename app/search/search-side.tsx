@@ -72,6 +72,7 @@ const mostStates = 8
 function States({ found: { byState } }: { found: FoundPage }) {
   const [first, rest] = [byState.slice(0, mostStates), byState.slice(mostStates)]
   const most = Math.max(1, ...first.map(([, count]) => count))
+  if (first.length === 0) return null
   return (
     <section aria-label="Hits by state">
       <h2 className="label">Where they are</h2>

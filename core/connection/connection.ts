@@ -1,7 +1,7 @@
 import { z } from 'zod'
 
 /** What the product is connected to by an address of the office's choosing. Load boards and trading partners have connections of their own. */
-export const connectionKinds = ['mail_out', 'register', 'market'] as const
+export const connectionKinds = ['mail_out', 'register', 'market', 'bureau'] as const
 export type ConnectionKind = (typeof connectionKinds)[number]
 
 const host = z
@@ -29,6 +29,8 @@ export const connectionSchema = z.discriminatedUnion('kind', [
   }),
   z.object({ kind: z.literal('register'), url }),
   z.object({ kind: z.literal('market'), url }),
+  /** Its secret is the key that the bureau gave us. */
+  z.object({ kind: z.literal('bureau'), url, secret: secret.default('') }),
 ])
 export type Connection = z.output<typeof connectionSchema>
 export type ConnectionOf<Kind extends ConnectionKind> = Connection & { kind: Kind }
@@ -49,6 +51,11 @@ export const connectionWords: Record<ConnectionKind, { name: string; does: strin
     name: 'Market feed',
     does: 'Diesel price, lane averages, exchange rates.',
     without: 'Rates are learned from your own loads and quotes; fuel tables have no price.',
+  },
+  bureau: {
+    name: 'Credit bureau',
+    does: 'Credit grade, days to pay and factoring of companies whose loads are found on the boards.',
+    without: 'Search shows the days to pay that a board names, and no credit grade.',
   },
 }
 

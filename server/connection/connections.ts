@@ -32,7 +32,7 @@ export function connectionOf<Kind extends ConnectionKind>(db: Db, kind: Kind): C
 
 function fromRow({ kind, address, port, tls, user, secret }: Row): Connection {
   if (kind === 'mail_out') return { kind, host: address, port: port ?? 25, tls: tls ?? 'required', user, secret }
-  return { kind, url: address }
+  return kind === 'bureau' ? { kind, url: address, secret } : { kind, url: address }
 }
 
 function fromEnvironment(kind: ConnectionKind): Connection | null {
@@ -41,6 +41,8 @@ function fromEnvironment(kind: ConnectionKind): Connection | null {
     return own.OX_SMTP_HOST
       ? { kind, host: own.OX_SMTP_HOST, port: own.OX_SMTP_PORT, tls: own.OX_SMTP_TLS, user: '', secret: '' }
       : null
+  if (kind === 'bureau')
+    return own.OX_BUREAU_URL ? { kind, url: own.OX_BUREAU_URL, secret: own.OX_BUREAU_KEY ?? '' } : null
   const url = kind === 'register' ? own.OX_REGISTER_URL : own.OX_MARKET_URL
   return url ? { kind, url } : null
 }
@@ -80,6 +82,8 @@ export function saveConnection(db: Db, asked: Connection, act: Act): Outcome {
 export function keepingSecrets(asked: Connection, before: Connection | null): Connection {
   if (asked.kind === 'mail_out' && before?.kind === 'mail_out')
     return { ...asked, secret: asked.secret || (asked.user === before.user ? before.secret : '') }
+  if (asked.kind === 'bureau' && before?.kind === 'bureau')
+    return { ...asked, secret: asked.secret || (asked.url === before.url ? before.secret : '') }
   return asked
 }
 

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import type { Connection, ConnectionOf } from '#core/connection/connection'
 import type { Db } from '#server/db.server'
 import { askOutside } from '#server/http/outside'
@@ -40,7 +41,8 @@ async function testMail(db: Db, asked: ConnectionOf<'mail_out'>, mailTo: string)
   }
 }
 
-const get = (url: string) => askOutside(url, { timeoutMs, maxBytes: largestAnswer, allowPrivate: true })
+const get = (url: string, headers: Record<string, string> = {}) =>
+  askOutside(url, { timeoutMs, maxBytes: largestAnswer, allowPrivate: true, headers })
 
 const testers = {
   register: async ({ url }: ConnectionOf<'register'>): Promise<TestResult> => {
@@ -60,5 +62,12 @@ const testers = {
         ? `The publisher answers with ${rows} diesel ${rows === 1 ? 'price' : 'prices'}.`
         : 'It answers without any diesel price.',
     }
+  },
+  bureau: async ({ url, secret }: ConnectionOf<'bureau'>): Promise<TestResult> => {
+    const { status, body } = await get(`${url}/reports?mc=100000`, { 'x-bureau-key': secret })
+    if (status === 401 || status === 403) return { ok: false, words: 'The bureau does not accept this key.' }
+    if (status !== 200) return { ok: false, words: `The bureau answered ${status}.` }
+    const ok = z.object({ reports: z.array(z.unknown()) }).safeParse(JSON.parse(body.toString('utf8'))).success
+    return { ok, words: ok ? 'The bureau answers.' : 'Something answers there, but not a credit bureau.' }
   },
 }
