@@ -1,5 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright'
 import { type Browser, expect, type Page, test } from '@playwright/test'
+import { parse } from 'csv-parse/sync'
+import writeXlsx from 'write-excel-file/node'
 import { caller, linkIn, mails, ready, signIn } from './desk'
 import { clearCarriers, freshLoad, nameOf, reading } from './loads'
 
@@ -12,6 +14,13 @@ async function phoneAt(browser: Browser, key: string, opens: 'b' | 'g'): Promise
   await phone.goto(await linkIn(key, opens))
   await ready(phone)
   return phone
+}
+
+/** Rows as a workbook that somebody chooses. */
+async function workbook(name: string, rows: (string | number)[][]) {
+  const cells = rows.map((row) => row.map((value) => ({ value })))
+  const mimeType = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
+  return { name, mimeType, buffer: await writeXlsx(cells as never).toBuffer() }
 }
 
 /** Chooses carriers for the project that is open, and sends the invitations. */
@@ -64,11 +73,12 @@ test('lanes are pasted, carriers bid by phone and by sheet, the guide is awarded
 
   await page.keyboard.press('l')
   const sheet = [
-    'Origin\tDestination\tEquipment\tLoads',
-    `${origin}\t${dest}\tconestoga\t26`,
-    'Springfield\tNowhere at all\tvan\t12',
+    ['Origin', 'Destination', 'Equipment', 'Loads'],
+    [origin, dest, 'conestoga', 26],
+    ['Springfield', 'Nowhere at all', 'van', 12],
   ]
-  await page.getByLabel(/Paste rows here/).fill(sheet.join('\n'))
+  await page.getByLabel('or choose the file').setInputFiles(await workbook('lanes.xlsx', sheet))
+  await expect(page.getByLabel(/Paste rows here/)).toHaveValue(/Springfield\tNowhere at all\tvan\t12/)
   await page.getByRole('button', { name: /Add these 2 rows/ }).click()
   await expect(page.getByRole('list', { name: 'Lanes' }).getByRole('listitem')).toHaveCount(2)
   // A lane that is not clear is kept, marked, and holds the invitations.
@@ -79,6 +89,18 @@ test('lanes are pasted, carriers bid by phone and by sheet, the guide is awarded
   await expect(page.getByRole('list', { name: 'Lanes' }).getByRole('listitem')).toHaveCount(1)
   await invite(page, [first, second])
   await expect(page.getByText('0 of 2 answered')).toBeVisible()
+
+  // Out on a board as well, and off it again.
+  await page.keyboard.press('b')
+  const boards = page.getByRole('dialog')
+  await boards.getByLabel('Windpump').check()
+  await boards.getByRole('button', { name: 'Post Enter' }).click()
+  await expect(page.getByText('1 lane posted on Windpump')).toBeVisible()
+  await expect(page.getByText(/on Windpump ·/)).toBeVisible()
+  await page.keyboard.press('b')
+  await boards.getByLabel('Windpump').uncheck()
+  await boards.getByRole('button', { name: 'Take them down Enter' }).click()
+  await expect(page.getByText('Taken off Windpump')).toBeVisible()
 
   // The first by phone: a rate per mile without its sign is asked about, nothing is lost.
   const phone = await phoneAt(browser, `bid-${inviteOf(first)}-`, 'b')
@@ -106,7 +128,11 @@ test('lanes are pasted, carriers bid by phone and by sheet, the guide is awarded
   await fill('ask Joe')
   await other.getByRole('button', { name: 'Send the bid' }).click()
   await expect(other.getByText(/Row 2: Lane 1: No price: ask Joe/)).toBeVisible()
-  await fill('1200')
+  // The second time as a workbook, in which the price is a number.
+  const filled = (parse(given) as string[][]).map((row, at) =>
+    row.map((value, column, cells) => (at > 0 && column === cells.length - 3 ? 1200 : value)),
+  )
+  await other.getByLabel(/Choose the file/).setInputFiles(await workbook('bid.xlsx', filled))
   await other.getByRole('button', { name: 'Send the bid' }).click()
   await expect(other.getByText(/1 price read from your sheet/)).toBeVisible()
   await expect(other.getByLabel('Price for a load, lane 1')).toHaveValue('1200')

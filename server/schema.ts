@@ -3,6 +3,7 @@
 export * from './schema/bid'
 export * from './schema/carrier'
 export * from './schema/connection'
+export * from './schema/credit'
 export * from './schema/document'
 export * from './schema/event'
 export * from './schema/exchange'

@@ -1,4 +1,5 @@
 import { bidMailSchema, sendBidMail } from '#server/bid/send'
+import { lanePayloadSchema, sendLaneToBoard } from '#server/bid/send-lane'
 import { sendCarrierMail } from '#server/carrier/ask'
 import { sendExchange } from '#server/exchange/send'
 import { guideMailSchema, sendGuideMail } from '#server/guide/send'
@@ -18,10 +19,14 @@ const sendToCarrier: Sender = (db, entry, now) => {
     : sendCarrierMail(db, entry, now)
 }
 
+/** What goes to a board: the posting of a load, or a lane that carriers may bid on. */
+const sendToAnyBoard: Sender = (db, entry, now) =>
+  lanePayloadSchema.safeParse(entry.payload).success ? sendLaneToBoard(db, entry, now) : sendToBoard(db, entry, now)
+
 /** What sends each kind of outbox entry. */
 export const senders: Record<OutboxKind, Sender> = {
   mail: sendConfirmationMail,
-  board: sendToBoard,
+  board: sendToAnyBoard,
   quote_mail: sendQuoteMail,
   carrier_mail: sendToCarrier,
   invoice_mail: sendInvoiceMail,

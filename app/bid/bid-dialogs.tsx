@@ -9,7 +9,9 @@ import { Complete } from '../ui/complete'
 import { Field } from '../ui/field'
 import { FormDialog } from '../ui/form-dialog'
 import { LinkButton } from '../ui/link-button'
+import { sheetFiles, textOfFile } from '../ui/sheet-file'
 import { TextField } from '../ui/text-field'
+import { BoardsDialog } from './boards-dialog'
 import { LaneDialog } from './lane-dialog'
 import { ProjectForm, typedTerms } from './project-dialog'
 import type { BidActing } from './use-bid-act'
@@ -18,11 +20,13 @@ import type { Guide } from './use-guide'
 export type OpenBidDialog =
   | { kind: 'lanes'; text: string }
   | { kind: 'lane'; lane: ProjectLane }
-  | { kind: 'invite' | 'terms' | 'award' | 'cancel' }
+  | { kind: 'invite' | 'boards' | 'terms' | 'award' | 'cancel' }
   | { kind: 'sheet'; carrierId: number; name: string }
 
 export interface BidDialogsProps {
   project: ProjectPage
+  /** Boards that are connected. */
+  boards: readonly string[]
   now: number
   zone: string
   acting: BidActing
@@ -49,6 +53,8 @@ export function BidDialogs(props: BidDialogsProps) {
       return <LaneDialog {...props} lane={dialog.lane} />
     case 'invite':
       return <InviteDialog {...props} />
+    case 'boards':
+      return <BoardsDialog {...props} />
     case 'terms':
       return (
         <ProjectForm
@@ -208,9 +214,9 @@ function SheetDialog({ acting, onClose, carrierId, name }: BidDialogsProps & { c
           />
           <input
             type="file"
-            accept=".csv,text/csv,text/plain"
-            aria-label="Sheet as a CSV file"
-            onChange={async (event) => setText((await event.target.files?.[0]?.text()) ?? text)}
+            accept={sheetFiles}
+            aria-label="The sheet as a file"
+            onChange={async (event) => setText(await textOfFile(event.target.files?.[0], text))}
           />
           {problems.length > 0 && (
             <ul aria-label="Rows that cannot be read" className="max-h-40 overflow-y-auto text-bill">

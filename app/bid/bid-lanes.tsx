@@ -1,6 +1,7 @@
 import { Form } from 'react-router'
 import type { TypedBid } from '#core/bid/sheet'
 import type { readInvite } from '#server/bid/link'
+import { sheetFiles } from '../ui/sheet-file'
 
 export type BidPage = Exclude<ReturnType<typeof readInvite>, { refusal: unknown }> & { isOpen: boolean }
 
@@ -53,8 +54,8 @@ export function BidLanes({ page, typed, answers, problems, sheetUrl, busy }: Bid
               Get the lanes as a sheet
             </a>
             <label className="label">
-              Filled it? Choose the file (CSV), then send
-              <input type="file" name="file" accept=".csv,text/csv,text/plain" className="mt-1 block" />
+              Filled it? Choose the file (.xlsx or .csv), then send
+              <input type="file" name="file" accept={sheetFiles} className="mt-1 block" />
             </label>
           </div>
         </>

@@ -39,6 +39,7 @@ export function ProjectHead({
             project.customerName ?? 'any customer',
             `loads picked up ${daysWords(project.validFrom, project.validTo)}`,
             project.sealed ? 'sealed bids' : 'open bids',
+            project.boards.length > 0 ? `on ${project.boards.map(({ board }) => board).join(', ')}` : '',
             `${project.acceptMinutes} minutes to accept a load`,
             project.requirements,
           ]

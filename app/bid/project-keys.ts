@@ -4,6 +4,8 @@ import type { BidActing } from './use-bid-act'
 
 interface ProjectKeysProps {
   project: ProjectPage
+  /** Boards that are connected. */
+  boards: readonly string[]
   mayEdit: boolean
   /** Whether the routing guide can be put together now. */
   mayChoose: boolean
@@ -12,7 +14,7 @@ interface ProjectKeysProps {
 }
 
 /** What can be done with a bid project as it stands; its buttons are made of these too. */
-export function projectKeys({ project, mayEdit, mayChoose, acting, open }: ProjectKeysProps) {
+export function projectKeys({ project, boards, mayEdit, mayChoose, acting, open }: ProjectKeysProps) {
   const isDraft = project.state === 'draft'
   const isOpen = project.state === 'open'
   return [
@@ -27,6 +29,12 @@ export function projectKeys({ project, mayEdit, mayChoose, acting, open }: Proje
       words: 'invite carriers',
       run: () => open({ kind: 'invite' }),
       disabled: !(mayEdit && (isDraft || isOpen) && project.lanes.length > 0),
+    },
+    {
+      key: 'b',
+      words: 'post on boards',
+      run: () => open({ kind: 'boards' }),
+      disabled: !(mayEdit && (isDraft || isOpen) && project.lanes.length > 0 && boards.length > 0),
     },
     {
       key: 'e',

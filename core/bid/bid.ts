@@ -19,6 +19,8 @@ export type InviteState = (typeof inviteStates)[number]
 
 /** Lanes that one project holds. */
 export const maxLanes = 2000
+/** Lanes of one project that are posted on boards: a board is no place for two thousand. */
+export const maxPostedLanes = 50
 /** Carriers that are invited to one project. */
 export const maxInvited = 300
 /** Carriers named for one lane of the routing guide. */
@@ -85,3 +87,6 @@ export function weeklyOf(loads: number | null, days: number): number | null {
   if (loads === null) return null
   return Math.max(1, Math.ceil(loads / Math.max(1, days / 7)))
 }
+
+/** How a lane stands on a board: on its way, up, on its way down, down, or not taken by the board. */
+export const lanePostingStates = ['asked', 'up', 'removal_asked', 'down', 'refused'] as const

@@ -1,7 +1,15 @@
 import type { Refusal } from '../decision/refusal'
 import type { Change } from '../load/command'
 import type { Cells } from '../quote/quote'
-import { type GuideLane, type LaneBid, maxInvited, maxLanes, type ProjectState, type ProjectTerms } from './bid'
+import {
+  type GuideLane,
+  type LaneBid,
+  maxInvited,
+  maxLanes,
+  maxPostedLanes,
+  type ProjectState,
+  type ProjectTerms,
+} from './bid'
 import type { BidEvent } from './events'
 import type { BidRefusalCode } from './refusals'
 
@@ -14,6 +22,8 @@ export interface BidFacts {
   /** The desk's today, ISO. */
   today: string
   lanes: { id: number; position: number; isComplete: boolean }[]
+  /** The boards that its lanes are on, or on their way to. */
+  boards: readonly string[]
   invites: InviteFacts[]
   /** Which carrier bid on which lane, as `carrierId laneId`. */
   bids: ReadonlySet<string>
@@ -40,6 +50,10 @@ export type BidCommand =
   | { kind: 'remove_lanes'; laneIds: number[] }
   | { kind: 'invite'; carriers: Invitee[] }
   | { kind: 'remind' }
+  /** On these boards and no others. */
+  | { kind: 'post'; boards: string[] }
+  /** A carrier answered a lane on a board. */
+  | { kind: 'note_answer'; carrierName: string; board: string; laneId: number; isBlocked: boolean }
   | { kind: 'bid'; carrierId: number; bids: LaneBid[]; answers: string[]; how: 'page' | 'sheet'; byUs: boolean }
   | { kind: 'decline'; carrierId: number; reason: string }
   | { kind: 'close'; how: 'deadline' | 'by_hand' }
@@ -81,6 +95,15 @@ export function decideBid(project: BidFacts, command: BidCommand, now: number): 
       return decideInvite(project, command.carriers, now)
     case 'remind':
       return decideRemind(project, now)
+    case 'post':
+      return decidePost(project, command.boards, now)
+    case 'note_answer': {
+      const lane = project.lanes.find(({ id }) => id === command.laneId)
+      if (!lane) return refuse('no_such_lane')
+      if (project.state !== 'open' || project.deadlineAt <= now) return refuse('bidding_over')
+      const { carrierName, board, isBlocked } = command
+      return one({ kind: 'answered_on_board', carrierName, board, position: lane.position, isBlocked })
+    }
     case 'bid':
       return decideReceive(project, command, now)
     case 'decline':
@@ -112,12 +135,31 @@ function decideTerms(
   return one({ kind: 'terms_changed', changes })
 }
 
-function decideInvite(project: BidFacts, carriers: Invitee[], now: number): BidDecision {
+/** Why the lanes cannot be shown to carriers just now; null where they can. */
+function notReady(project: BidFacts, now: number): BidDecision | null {
   if (project.state !== 'draft' && project.state !== 'open') return refuse('not_open', { state: project.state })
   if (project.deadlineAt <= now) return refuse('deadline_past')
   const broken = project.lanes.filter(({ isComplete }) => !isComplete)
   if (broken.length > 0) return refuse('broken_lanes', { positions: broken.map(({ position }) => position) })
-  if (project.lanes.length === 0) return refuse('no_lanes')
+  return project.lanes.length === 0 ? refuse('no_lanes') : null
+}
+
+/** Puts the lanes on boards that they are not on yet, and takes them off the others. */
+function decidePost(project: BidFacts, boards: readonly string[], now: number): BidDecision {
+  const fresh = boards.filter((board) => !project.boards.includes(board))
+  const left = project.boards.filter((board) => !boards.includes(board))
+  const unready = fresh.length > 0 ? notReady(project, now) : null
+  if (unready) return unready
+  if (fresh.length > 0 && project.lanes.length > maxPostedLanes)
+    return refuse('too_many_for_boards', { count: project.lanes.length })
+  const put: BidEvent[] =
+    fresh.length > 0 ? [{ kind: 'put_on_boards', boards: fresh, lanes: project.lanes.length }] : []
+  return { events: left.length > 0 ? [...put, { kind: 'taken_off_boards', boards: left }] : put }
+}
+
+function decideInvite(project: BidFacts, carriers: Invitee[], now: number): BidDecision {
+  const unready = notReady(project, now)
+  if (unready) return unready
   const silent = carriers.find(({ mail }) => mail === '')
   if (silent) return refuse('no_mail', { name: silent.name })
   const invited = new Set(project.invites.map(({ carrierId }) => carrierId))

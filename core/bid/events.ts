@@ -9,6 +9,10 @@ export type BidEvent =
   | { kind: 'lanes_removed'; positions: number[] }
   | { kind: 'carriers_invited'; carriers: string[]; lanes: number }
   | { kind: 'reminded'; carriers: string[] }
+  | { kind: 'put_on_boards'; boards: string[]; lanes: number }
+  | { kind: 'taken_off_boards'; boards: string[] }
+  | { kind: 'answered_on_board'; carrierName: string; board: string; position: number; isBlocked: boolean }
+  | { kind: 'board_refused'; board: string; position: number; problem: string }
   | { kind: 'bid_received'; carrierName: string; lanes: number; again: boolean; how: 'page' | 'sheet' }
   | { kind: 'bid_declined'; carrierName: string; reason: string }
   | { kind: 'bidding_closed'; how: 'deadline' | 'by_hand'; bids: number; invited: number }
@@ -38,6 +42,14 @@ export function bidLogWords(event: BidEvent): string {
       return `${counted(event.lanes, 'lane')} sent to ${names(event.carriers)}`
     case 'reminded':
       return `Reminder sent to ${names(event.carriers)}`
+    case 'put_on_boards':
+      return `${counted(event.lanes, 'lane')} posted on ${names(event.boards)}`
+    case 'taken_off_boards':
+      return `Taken off ${names(event.boards)}`
+    case 'answered_on_board':
+      return `${event.carrierName} answered lane ${event.position} on ${event.board}${event.isBlocked ? '; not invited, because vetting blocks it' : ''}`
+    case 'board_refused':
+      return `${event.board} refused lane ${event.position}: ${event.problem}`
     case 'bid_received':
       return `${event.carrierName} ${event.again ? 'changed its bid' : 'bid'} on ${counted(event.lanes, 'lane')}${event.how === 'sheet' ? ' by sheet' : ''}`
     case 'bid_declined':

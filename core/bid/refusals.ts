@@ -1,4 +1,4 @@
-import { maxInvited, maxLanes, type ProjectState, projectStateWords } from './bid'
+import { maxInvited, maxLanes, maxPostedLanes, type ProjectState, projectStateWords } from './bid'
 
 const counted = (count: number) => count.toLocaleString('en-US')
 
@@ -15,6 +15,9 @@ export const bidRefusals = {
   no_lanes: () => 'No lane is complete yet: add lanes first, and fix those that are marked.',
   broken_lanes: ({ positions }: { positions: number[] }) =>
     `${positions.length === 1 ? `Lane ${positions[0]} is` : `${positions.length} lanes are`} not complete: fix or remove ${positions.length === 1 ? 'it' : 'them'} first.`,
+  too_many_for_boards: ({ count }: { count: number }) =>
+    `At most ${maxPostedLanes} lanes of a project are posted on boards; this one has ${counted(count)}. Invite carriers by email, or split it.`,
+  board_cannot: ({ position, why }: { position: number; why: string }) => `Lane ${position}: ${why}`,
   no_mail: ({ name }: { name: string }) => `${name} has no email address on file.`,
   deadline_past: () => 'The deadline is past: set another first.',
   deadline_earlier: () => 'Carriers were given until the old deadline: it can only move later.',

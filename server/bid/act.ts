@@ -11,7 +11,7 @@ import type { Db } from '#server/db.server'
 import type { Outcome } from '#server/kernel/run'
 import { bidInvite, laneBid } from '#server/schema'
 import { lanesForSheet } from './link'
-import { addLanes, changeTerms, enterBid, inviteCarriers, onProject } from './projects'
+import { addLanes, changeTerms, enterBid, inviteCarriers, onProject, postLanes } from './projects'
 import { readSheetText } from './sheet-text'
 
 const id = z.number().int().positive()
@@ -36,6 +36,8 @@ export const bidActSchema = z.discriminatedUnion('intent', [
     intent: z.literal('invite'),
     carrierIds: z.array(id).min(1, 'Choose a carrier').max(maxInvited, `At most ${maxInvited} carriers`),
   }),
+  /** On these boards and no others; none takes the lanes off all. */
+  z.object({ intent: z.literal('post'), boards: z.array(z.string().max(40)).max(20) }),
   z.object({ intent: z.literal('remind') }),
   z.object({ intent: z.literal('close') }),
   z.object({
@@ -82,6 +84,8 @@ export function actOnProject(
       return onProject(db, projectId, { kind: 'remove_lanes', laneIds: act.laneIds }, who)
     case 'invite':
       return inviteCarriers(db, projectId, act.carrierIds, who)
+    case 'post':
+      return postLanes(db, projectId, act.boards, who)
     case 'remind':
       return onProject(db, projectId, { kind: 'remind' }, who)
     case 'close':

@@ -4,6 +4,7 @@ import type { Db } from '#server/db.server'
 import { type Appliers, commandOf } from '#server/kernel/run'
 import { enqueue } from '#server/outbox/outbox'
 import { bidInvite, bidLane, bidProject, guidePlace, laneBid } from '#server/schema'
+import { askLanePostings, askLaneRemovals } from './boards'
 import { laneColumns } from './lanes'
 import type { BidContext, ServerCommand, ServerFacts } from './subject'
 
@@ -57,15 +58,31 @@ export const appliers: Appliers<BidEvent, ServerFacts, ServerCommand, void> = {
       sendInvite(db, invite.id, 'reminder', now)
     }
   },
+  put_on_boards: (db, id, { boards }, { facts, now }) => {
+    askLanePostings(
+      db,
+      facts.lanes.map((lane) => lane.id),
+      boards,
+      now,
+    )
+    setProject(db, id, { state: 'open' })
+  },
+  taken_off_boards: (db, id, { boards }, { now }) => askLaneRemovals(db, id, boards, now),
   bid_received: (db, _, __, context) => keepBids(db, context),
   bid_declined: (db, _, { reason }, context) => {
     const invite = inviteOf(context, commandOf(context, 'decline').carrierId)
     db.delete(laneBid).where(eq(laneBid.inviteId, invite.id)).run()
     setInvite(db, invite.id, { state: 'declined', answeredAt: context.now, declineReason: reason })
   },
-  bidding_closed: (db, id) => setProject(db, id, { state: 'closed' }),
+  bidding_closed: (db, id, _, { facts, now }) => {
+    askLaneRemovals(db, id, facts.boards, now)
+    setProject(db, id, { state: 'closed' })
+  },
   guide_awarded: (db, id, _, context) => writeGuide(db, id, context),
-  project_cancelled: (db, id) => setProject(db, id, { state: 'cancelled' }),
+  project_cancelled: (db, id, _, { facts, now }) => {
+    askLaneRemovals(db, id, facts.boards, now)
+    setProject(db, id, { state: 'cancelled' })
+  },
 }
 
 /** The email with a carrier's link goes out in the order of its project. */

@@ -1,17 +1,20 @@
 import { and, asc, desc, eq, inArray, lte, sql } from 'drizzle-orm'
 import { system } from '#core/access/actor'
-import { type GuideLane, type LaneBid, type ProjectTerms, projectTermsSchema } from '#core/bid/bid'
+import { type GuideLane, type LaneBid, maxPostedLanes, type ProjectTerms, projectTermsSchema } from '#core/bid/bid'
 import { bidRefusals } from '#core/bid/refusals'
+import { boardRefusals, refusedBy } from '#core/board/board'
 import { refused } from '#core/decision/refusal'
 import type { Change } from '#core/load/command'
 import type { Cells } from '#core/quote/quote'
 import { hour, toLocal } from '#core/time/local'
 import { clockWords, dateWords } from '#core/time/words'
+import { connectedBoard } from '#server/board/boards'
 import { type Db, inTransaction } from '#server/db.server'
 import { type Act, recordEvent } from '#server/event/event'
 import { type Outcome, outcome, type Refused, run } from '#server/kernel/run'
 import { officeOf } from '#server/office/office'
-import { bidProject, carrier, customer } from '#server/schema'
+import { bidLane, bidProject, carrier, customer } from '#server/schema'
+import { boardPostingOf } from './send-lane'
 import { bidSubject, type ProjectRow, type ServerCommand } from './subject'
 
 /** Begins a bid project, still without lanes. */
@@ -86,6 +89,51 @@ export function inviteCarriers(db: Db, projectId: number, carrierIds: number[], 
     .all()
   return onProject(db, projectId, { kind: 'invite', carriers }, act)
 }
+
+/** Puts the lanes of a project on boards and off others: all of them or none. */
+export function postLanes(db: Db, projectId: number, boards: string[], act: Act): Outcome {
+  const lanes = boards.length > 0 ? lanesOf(db, projectId) : []
+  for (const name of boards) {
+    const connected = connectedBoard(db, name)
+    if (!connected) return refused(boardRefusals, 'not_connected', { name })
+    for (const { lane, project } of lanes) {
+      const whole = boardPostingOf(db, lane, project, '00000000')
+      const why = whole && refusedBy(connected.adapter, whole)
+      if (why) return refused(bidRefusals, 'board_cannot', { position: lane.position, why })
+    }
+  }
+  return onProject(db, projectId, { kind: 'post', boards }, act)
+}
+
+const lanesOf = (db: Db, projectId: number) =>
+  db
+    .select({ lane: bidLane, project: bidProject })
+    .from(bidLane)
+    .innerJoin(bidProject, eq(bidProject.id, bidLane.projectId))
+    .where(eq(bidLane.projectId, projectId))
+    .orderBy(asc(bidLane.position))
+    .limit(maxPostedLanes + 1)
+    .all()
+
+/** A carrier answered a lane on a board: it is invited to bid by its own link, unless it was already, or vetting blocks it. */
+export function takeLaneAnswer(
+  db: Db,
+  { laneId, projectId }: { laneId: number; projectId: number },
+  board: string,
+  answered: { id: number; name: string },
+  now: number,
+): Outcome {
+  const { id, name } = answered
+  return inTransaction(db, () => {
+    const verdict = db.select({ verdict: carrier.verdict }).from(carrier).where(eq(carrier.id, id)).get()?.verdict
+    const isBlocked = verdict === 'stop'
+    const answer = { kind: 'note_answer', carrierName: name, board, laneId, isBlocked } as const
+    const noted = onProject(db, projectId, answer, { now, by: { kind: 'carrier', id, name } })
+    return 'refusal' in noted || isBlocked ? noted : inviteCarriers(db, projectId, [id], { now, by: answering })
+  })
+}
+
+const answering = system('who answers a lane on a board is invited to bid')
 
 /** A carrier's bid as somebody of ours enters it, from the sheet that it sent back. */
 export const enterBid = (db: Db, projectId: number, carrierId: number, bids: LaneBid[], act: Act): Outcome =>

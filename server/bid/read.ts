@@ -8,6 +8,7 @@ import type { Db } from '#server/db.server'
 import { eventsOf, happened } from '#server/event/event'
 import { bandOfRow } from '#server/rates/band'
 import { bidInvite, bidLane, bidProject, carrier, customer, guidePlace, laneBid } from '#server/schema'
+import { standingOnBoards } from './boards'
 
 const shownEvents = 60
 
@@ -34,6 +35,7 @@ export function readProject(db: Db, projectId: number) {
     customerName: row.customerName,
     weeks: days / 7,
     isHidden,
+    boards: standingOnBoards(db, projectId),
     lanes: db
       .select()
       .from(bidLane)

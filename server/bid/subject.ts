@@ -11,6 +11,7 @@ import { applyBy, type Context, type Subject } from '#server/kernel/run'
 import { officeOf } from '#server/office/office'
 import { bidInvite, bidLane, bidProject, carrier, laneBid } from '#server/schema'
 import { appliers } from './apply'
+import { boardsOf } from './boards'
 
 /** A command with what only the server needs of it: the cells of the new lanes. */
 export type ServerCommand =
@@ -50,6 +51,7 @@ function readBidFacts(db: Db, projectId: number, { now }: Act): ServerFacts | nu
     deadlineAt,
     validTo,
     today: dayOf(toLocal(now, officeOf(db).zone)),
+    boards: boardsOf(db, projectId),
     lanes: lanes.map(({ id, position, problems }) => ({ id, position, isComplete: problems.length === 0 })),
     invites: db
       .select({

@@ -1,12 +1,12 @@
-import { and, asc, eq, gt, inArray, notInArray, or, sql } from 'drizzle-orm'
+import { and, asc, eq, gt, inArray, notInArray, or } from 'drizzle-orm'
 import type { OwnPosting } from '#core/posting/compare'
 import type { ConnectedBoard } from '#server/board/boards'
-import type { Db } from '#server/db.server'
+import { type Db, prepared } from '#server/db.server'
 import { answerUrl, postingsOf } from '#server/posting/postable'
 import { load, outbox, posting } from '#server/schema'
 
 /** What came down lately may still be listed by a board that is slow; what is older is known by no board. */
-const rememberedMs = 14 * 86_400_000
+export const rememberedMs = 14 * 86_400_000
 
 export type OwnedPosting = OwnPosting & { loadId: number }
 
@@ -55,9 +55,14 @@ export function withFields(db: Db, { adapter, row }: ConnectedBoard, own: readon
   })
 }
 
-/** Marks what a board was seen to show. */
-export function noteSeen(db: Db, postingIds: readonly number[], now: number): void {
-  db.run(
-    sql`update posting set seen_at = ${now} where id in (select value from json_each(${JSON.stringify(postingIds)}))`,
-  )
+const seenQuery = prepared((db) =>
+  db.$client.prepare(
+    `update posting set seen_at = @now, views = coalesce(shown.views, posting.views)
+     from (select value ->> 'id' id, value ->> 'views' views from json_each(@shown)) shown where posting.id = shown.id`,
+  ),
+)
+
+/** Marks what a board was seen to show, with how often carriers looked at it where the board tells. */
+export function noteSeen(db: Db, shown: readonly { id: number; views: number | null }[], now: number): void {
+  seenQuery(db).run({ now, shown: JSON.stringify(shown) })
 }

@@ -9,6 +9,7 @@ import { logger } from '#server/log/logger'
 import { enqueue } from '#server/outbox/outbox'
 import { answerUrl } from '#server/posting/postable'
 import { posting } from '#server/schema'
+import { keepLanes, partLanes } from './lane-postings'
 import { noteSeen, ownPostings, withFields } from './own-postings'
 
 const by = system('the check of what boards show')
@@ -36,11 +37,16 @@ export async function reconcile(
     const isSame = before.get(each.reference) === each.shouldShow
     return isSame ? each : { ...each, shouldShow: null }
   })
-  const corrections = comparePostings(own, listed.value, seen())
+  const { lanes, ofLanes, others } = partLanes(db, board, listed.value, clock())
+  const lanesKept = await keepLanes(db, board, lanes, ofLanes, clock())
+  if (lanesKept > 0) logger().warn({ board: name, lanesKept }, 'what a board shows of lanes is put right')
+  const corrections = comparePostings(own, others, seen())
   const loadOfPosting = new Map(own.map(({ id, loadId }) => [id, loadId]))
   for (const correction of corrections) await correct(db, board, correction, loadOfPosting, clock)
-  const references = new Set(listed.value.map(({ reference }) => reference))
-  const shown = own.filter((each) => each.shouldShow && references.has(each.reference)).map(({ id }) => id)
+  const viewsOf = new Map(others.map(({ reference, views }) => [reference, views]))
+  const shown = own
+    .filter((each) => each.shouldShow && viewsOf.has(each.reference))
+    .map(({ id, reference }) => ({ id, views: viewsOf.get(reference) ?? null }))
   noteSeen(db, shown, clock())
   noteBoard(db, name, { comparedAt: clock(), problem: null })
   noteUnlogged(db, 'board', null, 'compared')

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { check, index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { z } from 'zod'
-import { inviteStates, projectStates } from '#core/bid/bid'
+import { inviteStates, lanePostingStates, projectStates } from '#core/bid/bid'
 import { guideAnswers, guideRunStates } from '#core/load/guide'
 import { equipmentKinds } from '#core/load/load'
 import { cellsSchema, lineProblemSchema } from '#core/quote/quote'
@@ -128,6 +128,28 @@ export const laneBid = sqliteTable(
     index('lane_bid_invite').on(table.inviteId),
     index('lane_bid_received').on(table.receivedAt),
     check('lane_bid_price', sql`price_minor > 0`),
+  ],
+)
+
+/** A lane as it stands on a board for carriers to bid on. */
+export const lanePosting = sqliteTable(
+  'lane_posting',
+  {
+    id: id(),
+    laneId: laneId(),
+    board: text('board').notNull(),
+    /** All that the board knows it by. */
+    reference: text('reference').notNull(),
+    /** What the board calls it; null before it is up. */
+    externalId: text('external_id'),
+    state: text('state', { enum: lanePostingStates }).notNull(),
+    askedAt: instant('asked_at').notNull(),
+  },
+  (table) => [
+    uniqueIndex('lane_posting_reference').on(table.reference),
+    uniqueIndex('lane_posting_out').on(table.laneId, table.board).where(sql`state in ('asked', 'up')`),
+    index('lane_posting_board').on(table.board).where(sql`state <> 'refused'`),
+    ...enumChecks(table),
   ],
 )
 

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { may } from '#core/access/access'
 import { viewer } from '#server/access/cookie'
 import { readProject } from '#server/bid/read'
+import { connectedBoards } from '#server/board/boards'
 import { database } from '#server/db.server'
 import { officeOf } from '#server/office/office'
 import { BidDialogs, type OpenBidDialog } from '../../bid/bid-dialogs'
@@ -29,6 +30,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
   const { role } = viewer(context)
   return {
     project,
+    boards: connectedBoards(db).map(({ row }) => row.name),
     now: Date.now(),
     zone: officeOf(db).zone,
     mayEdit: may(role, 'edit_loads'),
@@ -38,7 +40,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
 
 /** A bid project: its lanes with what was bid on them, the carriers, and what happened. */
 export default function Project({ loaderData }: Route.ComponentProps) {
-  const { project, now, zone, mayEdit, mayAward } = loaderData
+  const { project, boards, now, zone, mayEdit, mayAward } = loaderData
   const acting = useBidAct(project.id)
   const guide = useGuide(project)
   const [dialog, setDialog] = useState<OpenBidDialog | null>(null)
@@ -46,7 +48,7 @@ export default function Project({ loaderData }: Route.ComponentProps) {
   const isDraft = project.state === 'draft'
   const mayChoose = mayAward && (project.state === 'closed' || project.state === 'awarded')
   useLive(({ aggregate, id }) => aggregate === 'bid_project' && id === project.id)
-  const keys = projectKeys({ project, mayEdit, mayChoose, acting, open: setDialog })
+  const keys = projectKeys({ project, boards, mayEdit, mayChoose, acting, open: setDialog })
   useKeys('Bid project', [...walkKeys(list, 'lane'), ...keys])
   return (
     <main className="flex min-h-0 flex-1 flex-col">
@@ -88,7 +90,7 @@ export default function Project({ loaderData }: Route.ComponentProps) {
           <EventLog events={project.log} now={now} zone={zone} />
         </aside>
       </div>
-      <BidDialogs {...{ project, now, zone, acting, guide, dialog }} onClose={() => setDialog(null)} />
+      <BidDialogs {...{ project, boards, now, zone, acting, guide, dialog }} onClose={() => setDialog(null)} />
     </main>
   )
 }
