@@ -1,11 +1,12 @@
 import { Link } from 'react-router'
-import { type DirectoryQuery, directoryParams } from '#core/carrier/directory'
+import { type DirectoryQuery, directoryParams, type FleetSize, fleetSizes, onTimeGrades } from '#core/carrier/directory'
 import type { DirectoryCounts } from '#core/carrier/directory-index'
 import { type Equipment, equipmentKinds } from '#core/load/load'
 import { equipmentWords } from '#core/load/words'
 import { regionNames } from '#core/place/regions'
 
 const standings = { clear: 'clear', caution: 'caution', stop: 'blocked' } as const
+const fleetWords: Record<FleetSize, string> = { 1: '1 to 5', 6: '6 to 20', 21: '21 to 100', 101: 'over 100' }
 const uses = { 3: 'in 3 months', 12: 'in 12 months', never: 'never' } as const
 
 /** The filters with how many each choice would leave; a chosen one is left by choosing it again. */
@@ -33,6 +34,18 @@ export function Filters({ query, counts }: { query: DirectoryQuery; counts: Dire
         part="used"
         query={query}
         choices={(['3', '12', 'never'] as const).map((value) => [value, uses[value], counts.used[value] ?? 0])}
+      />
+      <Choices
+        title="On time with us"
+        part="onTime"
+        query={query}
+        choices={onTimeGrades.map((value) => [value, `${value}% and better`, counts.onTime[value] ?? 0])}
+      />
+      <Choices
+        title="Trucks"
+        part="fleet"
+        query={query}
+        choices={fleetSizes.map((value) => [value, fleetWords[value], counts.fleet[value] ?? 0])}
       />
       <Choices
         title="Equipment"

@@ -1,6 +1,14 @@
 import Database from 'better-sqlite3'
 import { chord2OfMiles, unitOf } from '#core/search/globe'
-import { dayNumber, type End, instantOf, type Posting, payPerMile, type SearchQuery } from '#core/search/posting'
+import {
+  dayNumber,
+  type End,
+  instantOf,
+  isCircle,
+  type Posting,
+  payPerMile,
+  type SearchQuery,
+} from '#core/search/posting'
 
 /** The same postings in SQLite: an R*Tree over the origin, indexes over the rest, the exact radius by a function. */
 export function makeSqlite() {
@@ -56,11 +64,11 @@ export function askSqlite(db: Database.Database, query: SearchQuery): number {
     wheres.push(where)
     values.push(...given)
   }
-  const circle = (end: Exclude<End, { states: string[] }>, lat: string, lon: string) =>
+  const circle = (end: Extract<End, { radius: number }>, lat: string, lon: string) =>
     add(`inside(${lat}, ${lon}, ?, ?, ?, ?)`, ...unitOf(end), chord2OfMiles(end.radius))
   const { origin, destination } = query
   if (origin && 'states' in origin) add('region in (select value from json_each(?))', JSON.stringify(origin.states))
-  if (origin && !('states' in origin)) {
+  if (isCircle(origin)) {
     const [tall, wide] = [origin.radius / 69, origin.radius / 69 / Math.cos((origin.lat * Math.PI) / 180)]
     add(
       'posting.slot in (select slot from origin where south >= ? and north <= ? and west >= ? and east <= ?)',
@@ -73,7 +81,7 @@ export function askSqlite(db: Database.Database, query: SearchQuery): number {
       '(open or exists (select 1 from goes_to where goes_to.slot = posting.slot and state in (select value from json_each(?))))',
       JSON.stringify(destination.states),
     )
-  if (destination && !('states' in destination)) {
+  if (isCircle(destination)) {
     circle(destination, 'dest_lat', 'dest_lon')
     wheres.push(`(open or ${wheres.pop()})`)
   }

@@ -1,11 +1,12 @@
 import { createReadStream } from 'node:fs'
 import { createInterface } from 'node:readline'
 import { z } from 'zod'
-import { postingSchema, searchQuerySchema } from '#core/search/posting'
+import { type Posting, postingSchema, searchQuerySchema } from '#core/search/posting'
 import { makePostingIndex, type PostingIndex, putPosting } from '#core/search/posting-book'
 import { searchPostings } from '#core/search/search'
 import { readTypedSearch } from '#core/search/typed-search'
 import { placeNamed } from '#server/place/named'
+import { areaNamed, withAreas } from '#server/search/areas'
 import { answerLines } from './lines'
 
 /** Lines that are no posting are named one by one up to so many, then counted. */
@@ -14,7 +15,10 @@ const mostNamed = 20
 const inOneLine = (error: z.ZodError): string => z.prettifyError(error).replaceAll(/\s*\n\s*/g, ' ')
 
 /** Reads a file of postings, a JSON record a line, into an index; tells how many lines were none. Null where it cannot be read. */
-async function readPostings(file: string): Promise<{ index: PostingIndex; leftOut: number } | null> {
+async function readPostings(
+  file: string,
+  as: (posting: Posting) => Posting = (posting) => posting,
+): Promise<{ index: PostingIndex; leftOut: number } | null> {
   const index = makePostingIndex()
   let [number, leftOut] = [0, 0]
   const leaveOut = (why: string) => {
@@ -27,7 +31,7 @@ async function readPostings(file: string): Promise<{ index: PostingIndex; leftOu
       if (line.trim() === '') return
       const read = readPosting(line)
       if (typeof read === 'string') leaveOut(read)
-      else putPosting(index, read)
+      else putPosting(index, as(read))
     })
   } catch (error) {
     process.stderr.write(`${file} cannot be read: ${(error as Error).message}\n`)
@@ -78,10 +82,14 @@ export async function answerSearches(files: { postings: string; queries: string 
 
 /** `ox search --line`: one search as somebody says it, of trucks where it does not say, with how it was read. Exit status as above; 1 where a word was not understood. */
 export async function answerTyped({ postings, line }: { postings: string; line: string }): Promise<number> {
-  const read = await readPostings(postings)
+  const read = await readPostings(postings, withAreas)
   if (!read) return 2
   const now = new Date().toISOString()
-  const { chips, unread, kind, ...asked } = readTypedSearch(line, { today: now.slice(0, 10), place: placeNamed })
+  const { chips, unread, kind, ...asked } = readTypedSearch(line, {
+    today: now.slice(0, 10),
+    place: placeNamed,
+    area: areaNamed,
+  })
   const query = searchQuerySchema.parse({ ...asked, kind: kind ?? 'truck', asOf: now, near: true })
   process.stdout.write(`${JSON.stringify({ chips, unread, ...searchPostings(read.index, query) })}\n`)
   return read.leftOut > 0 || unread.length > 0 ? 1 : 0

@@ -11,7 +11,7 @@ const facts = fc.record({
   equipment: fc.subarray([...equipmentKinds]),
   lastLoadAt: fc.option(fc.integer({ min: 1, max: 1000 })),
   city: fc.constantFrom('Boise', 'Ogden'),
-  powerUnits: fc.option(fc.integer({ min: 1, max: 9 })),
+  powerUnits: fc.option(fc.integer({ min: 1, max: 150 })),
 })
 const query = fc
   .record({
@@ -19,10 +19,22 @@ const query = fc
     region: fc.option(fc.constantFrom('ID', 'UT', 'NV')),
     equipment: fc.option(fc.constantFrom(...equipmentKinds)),
     used: fc.option(fc.constantFrom('3', '12', 'never')),
+    fleet: fc.option(fc.constantFrom('1', '6', '21', '101')),
+    onTime: fc.option(fc.constantFrom('95', '85')),
   })
   .map((parts) => directoryQuerySchema.parse(parts))
 
+/** Every third carrier is on time always, every third nine times of ten; nobody knows of the others. */
+const shares = new Map(
+  Array.from({ length: 40 }, (_, at) => [at, 1 - (at % 3) / 10] as const).filter(([at]) => at % 3 < 2),
+)
+const fleets: Record<string, [least: number, most: number]> = { 1: [1, 5], 6: [6, 20], 21: [21, 100], 101: [101, 999] }
+const isFleet = (trucks: number | null, [least, most]: [number, number]) =>
+  trucks !== null && trucks >= least && trucks <= most
+
 const fits = (each: DirectoryFacts, asked: DirectoryQuery) =>
+  (asked.fleet === null || isFleet(each.powerUnits, fleets[asked.fleet]!)) &&
+  (asked.onTime === null || (shares.get(each.id) ?? 0) >= Number(asked.onTime) / 100) &&
   (asked.verdict === null || each.verdict === asked.verdict) &&
   (asked.region === null || each.region === asked.region) &&
   (asked.equipment === null || each.equipment.includes(asked.equipment)) &&
@@ -40,7 +52,9 @@ test('one look over all says what asking every filter by itself says', () => {
       (list, asked, among) => {
         const carriers = list.map((each, at) => ({ ...each, id: at + 1, name: String(at).padStart(3, '0') }))
         const said = carriers.filter(({ id }) => among === null || among.includes(id))
-        const { ids, counts } = new DirectoryIndex(carriers).find(asked, among, since)
+        const index = new DirectoryIndex(carriers)
+        index.takeShares(shares)
+        const { ids, counts } = index.find(asked, among, since)
         expect(ids).toEqual(said.filter((each) => fits(each, asked)).map(({ id }) => id))
         const count = (part: Partial<DirectoryQuery>) => said.filter((each) => fits(each, { ...asked, ...part })).length
         for (const verdict of ['clear', 'caution', 'stop'] as const)
@@ -49,6 +63,8 @@ test('one look over all says what asking every filter by itself says', () => {
         for (const kind of equipmentKinds as readonly Equipment[])
           expect(counts.equipment[kind] ?? 0).toBe(count({ equipment: kind }))
         for (const used of ['3', '12', 'never'] as const) expect(counts.used[used] ?? 0).toBe(count({ used }))
+        for (const fleet of ['1', '6', '21', '101'] as const) expect(counts.fleet[fleet] ?? 0).toBe(count({ fleet }))
+        for (const onTime of ['95', '85'] as const) expect(counts.onTime[onTime] ?? 0).toBe(count({ onTime }))
       },
     ),
   )
@@ -76,9 +92,12 @@ test('after carriers came, changed or went it answers as one made of them all, i
         .sort((a, b) => a.id - b.id)
         .sort((a, b) => Number(a.name > b.name) - Number(a.name < b.name))
       const updated = new DirectoryIndex(before)
+      updated.takeShares(shares)
       updated.update(changed, gone)
+      const anew = new DirectoryIndex([...now.values()])
+      anew.takeShares(shares)
       expect(updated.find(asked, null, since).ids).toEqual(expected.map(({ id }) => id))
-      expect(updated.find(asked, null, since)).toEqual(new DirectoryIndex([...now.values()]).find(asked, null, since))
+      expect(updated.find(asked, null, since)).toEqual(anew.find(asked, null, since))
     }),
   )
 })

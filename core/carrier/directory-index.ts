@@ -1,6 +1,7 @@
 import type { Sort } from '../listing/sort'
 import { type Equipment, equipmentKinds } from '../load/load'
 import type { DirectoryQuery, DirectorySort } from './directory'
+import { type DirectoryCounts, DirectoryTally, filterBits, fleetOf, gradeOf, hasOneBit } from './directory-counts'
 
 /** What the directory filters and sorts by, of one carrier; `name` as it is compared. */
 export interface DirectoryFacts {
@@ -14,12 +15,7 @@ export interface DirectoryFacts {
   powerUnits: number | null
 }
 
-export interface DirectoryCounts {
-  verdict: Record<string, number>
-  equipment: Record<string, number>
-  region: Record<string, number>
-  used: Record<string, number>
-}
+export type { DirectoryCounts } from './directory-counts'
 
 const verdicts = ['clear', 'caution', 'stop'] as const
 const bitOf = (kind: Equipment) => 1 << equipmentKinds.indexOf(kind)
@@ -50,6 +46,10 @@ export class DirectoryIndex {
   private region: Uint16Array
   private equipment: Uint32Array
   private lastLoadAt: Float64Array
+  private fleet: Uint8Array
+  private onTime: Uint8Array
+  /** How often carriers are expected to deliver on time, by id. */
+  private shares: ReadonlyMap<number, number> = new Map()
   private readonly regions: string[] = []
   private readonly regionAt = new Map<string, number>()
   /** Where each carrier is, by its id; -1 for none. */
@@ -63,6 +63,8 @@ export class DirectoryIndex {
     this.region = new Uint16Array(count)
     this.equipment = new Uint32Array(count)
     this.lastLoadAt = new Float64Array(count)
+    this.fleet = new Uint8Array(count)
+    this.onTime = new Uint8Array(count)
     this.positions = new Int32Array(0)
     for (const at of this.carriers.keys()) this.write(at)
     this.place()
@@ -78,6 +80,12 @@ export class DirectoryIndex {
       return false
     })
     if (moved.length + gone.length > 0) this.rebuild(moved, gone)
+  }
+
+  /** Takes over how often carriers are expected to deliver on time, by id: 0.95 is 95 of a hundred. */
+  takeShares(shares: ReadonlyMap<number, number>): void {
+    this.shares = shares
+    for (let at = 0; at < this.ids.length; at++) this.onTime[at] = gradeOf(shares.get(this.ids[at]!))
   }
 
   private rebuild(changed: readonly DirectoryFacts[], gone: readonly number[]): void {
@@ -103,6 +111,8 @@ export class DirectoryIndex {
     this.region = gather(this.region, sources)
     this.equipment = gather(this.equipment, sources)
     this.lastLoadAt = gather(this.lastLoadAt, sources)
+    this.fleet = gather(this.fleet, sources)
+    this.onTime = gather(this.onTime, sources)
     for (const [at, from] of sources.entries()) if (from < 0) this.write(at)
     this.place()
   }
@@ -115,6 +125,8 @@ export class DirectoryIndex {
     this.region[at] = this.regionAt.get(each.region)!
     this.equipment[at] = each.equipment.reduce((bits, kind) => bits | bitOf(kind), 0)
     this.lastLoadAt[at] = each.lastLoadAt ?? 0
+    this.fleet[at] = fleetOf(each.powerUnits)
+    this.onTime[at] = gradeOf(this.shares.get(each.id))
   }
 
   private place(): void {
@@ -134,53 +146,56 @@ export class DirectoryIndex {
     since: { three: number; twelve: number },
   ): { ids: number[]; counts: DirectoryCounts } {
     const said = among === null ? null : this.mask(among)
-    const wanted = {
-      verdict: query.verdict === null ? -1 : verdicts.indexOf(query.verdict),
-      region: query.region === null ? -1 : this.regions.indexOf(query.region),
-      equipment: query.equipment === null ? 0 : bitOf(query.equipment),
-    }
-    const noSuchRegion = query.region !== null && wanted.region < 0
+    const wanted = this.wantedOf(query)
     const fitting: number[] = []
-    const verdict = new Uint32Array(4)
-    const region = new Uint32Array(this.regions.length)
-    const equipment = new Uint32Array(equipmentKinds.length)
-    const used = { 3: 0, 12: 0, never: 0 }
+    const tally = new DirectoryTally(this.regions.length)
     for (let at = 0; at < this.ids.length; at++) {
       if (said !== null && said[at] === 0) continue
-      const last = this.lastLoadAt[at]!
-      const misses = {
-        verdict: wanted.verdict >= 0 && this.verdict[at] !== wanted.verdict,
-        region: noSuchRegion || (wanted.region >= 0 && this.region[at] !== wanted.region),
-        equipment: wanted.equipment !== 0 && (this.equipment[at]! & wanted.equipment) === 0,
-        used:
-          query.used !== null &&
-          !(query.used === 'never' ? last === 0 : last >= (query.used === '3' ? since.three : since.twelve)),
-      }
-      const missed = Number(misses.verdict) + Number(misses.region) + Number(misses.equipment) + Number(misses.used)
+      const missed = this.missed(at, wanted, since)
       // A carrier that one filter alone keeps out is counted for that filter's other choices.
-      if (missed > 1) continue
+      if (missed !== 0 && !hasOneBit(missed)) continue
       if (missed === 0) fitting.push(at)
-      if (missed === 0 || misses.verdict) verdict[this.verdict[at]!]!++
-      if (missed === 0 || misses.region) region[this.region[at]!]!++
-      if (missed === 0 || misses.equipment)
-        for (let bits = this.equipment[at]!; bits !== 0; bits &= bits - 1) equipment[31 - Math.clz32(bits & -bits)]!++
-      if (missed === 0 || misses.used) {
-        if (last === 0) used.never++
-        if (last >= since.twelve) used[12]++
-        if (last >= since.three) used[3]++
-      }
+      if ((missed & ~filterBits.verdict) === 0) tally.verdict[this.verdict[at]!]!++
+      if ((missed & ~filterBits.region) === 0) tally.region[this.region[at]!]!++
+      if ((missed & ~filterBits.equipment) === 0) tally.addEquipment(this.equipment[at]!)
+      if ((missed & ~filterBits.fleet) === 0) tally.fleet[this.fleet[at]!]!++
+      if ((missed & ~filterBits.onTime) === 0) tally.addOnTime(this.onTime[at]!)
+      if ((missed & ~filterBits.used) === 0) tally.addUsed(this.lastLoadAt[at]!, since)
     }
-    const named = (names: readonly string[], counts: ArrayLike<number>) =>
-      Object.fromEntries(names.flatMap((name, at) => (counts[at]! > 0 ? [[name, counts[at]!]] : [])))
+    return { ids: this.sorted(fitting, query.sort).map((at) => this.ids[at]!), counts: tally.named(this.regions) }
+  }
+
+  /** A query as the columns hold what it asks; -1 where it does not ask. */
+  private wantedOf({ verdict, region, equipment, used, fleet, onTime }: DirectoryQuery) {
     return {
-      ids: this.sorted(fitting, query.sort).map((at) => this.ids[at]!),
-      counts: {
-        verdict: named(verdicts, verdict),
-        region: named(this.regions, region),
-        equipment: named(equipmentKinds, equipment),
-        used: named(['3', '12', 'never'], [used[3], used[12], used.never]),
-      },
+      verdict: verdict === null ? -1 : verdicts.indexOf(verdict),
+      // A region that no carrier is based in is none of those that are numbered.
+      region: region === null ? -1 : (this.regionAt.get(region) ?? this.regions.length),
+      equipment: equipment === null ? 0 : bitOf(equipment),
+      fleet: fleet === null ? -1 : fleetOf(Number(fleet)),
+      onTime: onTime === null ? 0 : gradeOf(Number(onTime) / 100),
+      used,
     }
+  }
+
+  /** Which filters a carrier misses, a bit for each. */
+  private missed(
+    at: number,
+    wanted: ReturnType<DirectoryIndex['wantedOf']>,
+    since: { three: number; twelve: number },
+  ): number {
+    const { verdict, region, equipment, fleet, onTime, used } = filterBits
+    const wasUsed = this.lastLoadAt[at]!
+    let missed = 0
+    if (wanted.verdict >= 0 && this.verdict[at] !== wanted.verdict) missed |= verdict
+    if (wanted.region >= 0 && this.region[at] !== wanted.region) missed |= region
+    if (wanted.equipment !== 0 && (this.equipment[at]! & wanted.equipment) === 0) missed |= equipment
+    if (wanted.fleet >= 0 && this.fleet[at] !== wanted.fleet) missed |= fleet
+    if (this.onTime[at]! < wanted.onTime) missed |= onTime
+    if (wanted.used === 'never' && wasUsed !== 0) missed |= used
+    if (wanted.used === '3' && wasUsed < since.three) missed |= used
+    if (wanted.used === '12' && wasUsed < since.twelve) missed |= used
+    return missed
   }
 
   /** Places in the order of their names brought into another order; what is alike stays in the order of names. */

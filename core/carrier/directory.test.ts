@@ -3,7 +3,10 @@ import { describe, expect, test } from 'vitest'
 import { type DirectoryQuery, directoryParams, directoryQuerySchema } from './directory'
 
 const byName = { column: 'name', direction: 'ascending' } as const
-const empty: DirectoryQuery = { q: '', verdict: null, equipment: null, region: null, used: null, sort: byName }
+const empty: DirectoryQuery = {
+  ...{ q: '', verdict: null, equipment: null, region: null, used: null, fleet: null, onTime: null },
+  sort: byName,
+}
 const read = (search: string) => directoryQuerySchema.parse(Object.fromEntries(new URLSearchParams(search)))
 
 describe('what the directory is asked, in the address bar', () => {
@@ -19,15 +22,20 @@ describe('what the directory is asked, in the address bar', () => {
         equipment: 'step_deck',
         region: 'ID',
         used: 'never',
+        fleet: '6',
+        onTime: '95',
         sort: { column: 'trucks', direction: 'descending' },
       }),
-    ).toBe('q=heron%20%26%20sons&verdict=caution&equipment=step_deck&region=ID&used=never&sort=-trucks'))
+    ).toBe(
+      'q=heron%20%26%20sons&verdict=caution&equipment=step_deck&region=ID&used=never&fleet=6&onTime=95&sort=-trucks',
+    ))
   test.each([
     ['verdict=bad', { verdict: null }],
     ['equipment=sled', { equipment: null }],
     ['region=idaho', { region: null }],
     ['region=NLE', { region: 'NLE' }],
     ['used=6', { used: null }],
+    ['fleet=2&onTime=100', { fleet: null, onTime: null }],
     [`q=${'x'.repeat(101)}`, { q: '' }],
     ['q=heron&verdict=bad', { q: 'heron', verdict: null }],
   ])('%s, written by hand, loses only what makes no sense', (search, wanted) =>
@@ -40,6 +48,8 @@ describe('what the directory is asked, in the address bar', () => {
       equipment: fc.constantFrom(null, 'van' as const, 'hopper' as const),
       region: fc.constantFrom(null, 'ID', 'NLE'),
       used: fc.constantFrom(null, '3' as const, '12' as const, 'never' as const),
+      fleet: fc.constantFrom(null, '1' as const, '101' as const),
+      onTime: fc.constantFrom(null, '85' as const),
       sort: fc.constantFrom(byName, { column: 'standing' as const, direction: 'descending' as const }),
     })
     fc.assert(

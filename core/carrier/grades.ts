@@ -71,10 +71,14 @@ export function gradesOf(own: CarrierCounts, all: CarrierCounts): Grade[] {
     const [allGood, allOf] = averages[kind]
     const average = allOf > 0 ? allGood / allOf : null
     const share = of > 0 ? good / of : null
-    const expected = average === null ? share : (good + average * priorLoads) / (of + priorLoads)
+    const expected = average === null ? share : expectedShare(good, of, average)
     return { kind, good, of, share, expected }
   })
 }
+
+/** The share to expect of a carrier that did well so often of so many, where all do by `average`. */
+export const expectedShare = (good: number, of: number, average: number): number =>
+  (good + average * priorLoads) / (of + priorLoads)
 
 const pairsOf = (counts: CarrierCounts): Record<GradeKind, [good: number, of: number]> => ({
   award: [counts.awarded, counts.offered],

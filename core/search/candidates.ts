@@ -2,8 +2,7 @@ import { andInto, countBits, orInto, withoutInto } from './bits'
 import { chord2OfMiles, unitOf } from './globe'
 import { numbersOf } from './names'
 import type { SlotsByPlace } from './places'
-import type { End, SearchQuery } from './posting'
-import { dayNumber } from './posting'
+import { dayNumber, type End, isCircle, type SearchQuery } from './posting'
 import type { PostingBook } from './posting-book'
 import { blockSize } from './sieve'
 import type { MissKind, Slack } from './slack'
@@ -56,14 +55,15 @@ function maskOf(book: PostingBook, query: SearchQuery, slack: Slack): Uint32Arra
   }
   const { equipment, origin, destination, full } = query
   if (equipment) among((set) => book.equipment.collect(numbersOf(book.equipmentNames, equipment), set))
-  if (origin && 'states' in origin)
-    among((set) => book.originStates.collect(numbersOf(book.states, origin.states), set))
-  if (destination && 'states' in destination && destination.states.length > 0)
+  const from = keysOf(book, origin)
+  if (from) among((set) => book[from.isArea ? 'originAreas' : 'originStates'].collect(from.keys, set))
+  const to = keysOf(book, destination)
+  if (to)
     among((set) => {
-      book.toStates.collect(numbersOf(book.states, destination.states), set)
+      if (to.isEmpty) return
+      book[to.isArea ? 'toAreas' : 'toStates'].collect(to.keys, set)
       orInto(set, book.open.words)
     })
-  if (destination && 'states' in destination && destination.states.length === 0) mask.fill(0)
   if (full === true) andInto(mask, book.full.words)
   if (full === false) withoutInto(mask, book.full.words)
   const days = daysAsked(query, slack)
@@ -73,6 +73,14 @@ function maskOf(book: PostingBook, query: SearchQuery, slack: Slack): Uint32Arra
       orInto(set, book.long.words)
     })
   return mask
+}
+
+/** The states or market areas that an end is asked to be in; null where it is not asked so. */
+function keysOf(book: PostingBook, end: End | null) {
+  if (!end || isCircle(end)) return null
+  const isArea = 'areas' in end
+  const [names, asked] = isArea ? [book.areas, end.areas] : [book.states, end.states]
+  return { isArea, keys: numbersOf(names, asked), isEmpty: asked.length === 0 }
 }
 
 function daysAsked({ from, to }: SearchQuery, slack: Slack): number[] | null {
@@ -95,7 +103,7 @@ const listedCost = 2
 /** The places whose slots are walked in place of the sets; null where the sets leave fewer. */
 function fewestLists(book: PostingBook, query: SearchQuery, slack: Slack, inSets: number): Lists | null {
   const around = (end: End | null, slots: SlotsByPlace, withOpen: boolean) => {
-    if (!end || 'states' in end) return []
+    if (!isCircle(end)) return []
     const [x, y, z] = unitOf(end)
     const reach = chord2OfMiles(end.radius + slack.miles)
     const places = book.places

@@ -1,6 +1,6 @@
 import { hasBit } from './bits'
 import { chord2OfMiles, milesOfChord2, unitOf } from './globe'
-import { dayNumber, type End, instantOf, type SearchQuery } from './posting'
+import { dayNumber, type End, instantOf, isCircle, type SearchQuery } from './posting'
 import type { PostingBook } from './posting-book'
 import { decimal, whole } from './rows'
 import type { Sieve } from './sieve'
@@ -13,7 +13,10 @@ const roundingShare = 1e-9
 const leastMiss = 1e-9
 
 /** How much may be missed of each filter of a query: what a miss is a share of. */
-export function limitsOf({ minPerMile, maxPerMile }: SearchQuery, slack: Slack): Record<MissKind, number> {
+export function limitsOf(
+  { minPerMile, maxPerMile, minPay, maxPay }: SearchQuery,
+  slack: Slack,
+): Record<MissKind, number> {
   return {
     origin: slack.miles,
     destination: slack.miles,
@@ -22,6 +25,7 @@ export function limitsOf({ minPerMile, maxPerMile }: SearchQuery, slack: Slack):
     weight: slack.weightLb,
     age: slack.hours,
     per_mile: Number(minPerMile ?? maxPerMile ?? 0) * slack.share * (1 + roundingShare),
+    pay: Number(minPay ?? maxPay ?? 0) * slack.share * (1 + roundingShare),
   }
 }
 
@@ -35,7 +39,7 @@ export function applyFilters(
   limits: Record<MissKind, number>,
   settled: ReadonlySet<MissKind> = nothingSettled,
 ): void {
-  const { from, to, maxLengthFt, maxWeightLb, maxAgeHours, minPerMile, maxPerMile, company } = query
+  const { from, to, maxLengthFt, maxWeightLb, maxAgeHours, minPerMile, maxPerMile, minPay, maxPay, company } = query
   const at = instantOf(query.asOf)
   const as = (what: MissKind, scale?: number) => ({ what, limit: limits[what], scale })
   // What is posted later is not there yet: that is never missed by little.
@@ -50,11 +54,15 @@ export function applyFilters(
   if (maxWeightLb !== null) sieve.atMost(book, decimal.weightLb, maxWeightLb, as('weight'))
   if (minPerMile !== null) sieve.atLeast(book, decimal.perMile, Number(minPerMile), as('per_mile'))
   if (maxPerMile !== null) sieve.atMost(book, decimal.perMile, Number(maxPerMile), as('per_mile'))
+  if (minPay !== null) sieve.paying(book, cents(minPay), Number.POSITIVE_INFINITY, as('pay', 1 / 100))
+  if (maxPay !== null) sieve.paying(book, Number.NEGATIVE_INFINITY, cents(maxPay), as('pay', 1 / 100))
   if (!settled.has('origin'))
     applyCircle(sieve, query.origin, as('origin'), (slot) => book.whole(slot, 'originPlace'), book)
   if (!settled.has('destination'))
     applyCircle(sieve, query.destination, as('destination'), (slot) => book.whole(slot, 'destPlace'), book)
 }
+
+const cents = (amount: string | number): number => Math.round(Number(amount) * 100)
 
 function applyCircle(
   sieve: Sieve,
@@ -63,7 +71,7 @@ function applyCircle(
   placeOf: (slot: number) => number,
   { places, open }: PostingBook,
 ): void {
-  if (!end || 'states' in end) return
+  if (!isCircle(end)) return
   const [x, y, z] = unitOf(end)
   const [inside, nearby] = [chord2OfMiles(end.radius), chord2OfMiles(end.radius + as.limit)]
   sieve.around((slot) => {

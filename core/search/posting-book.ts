@@ -1,8 +1,8 @@
 import { type Bits, clearBit, hasBit, KeyedBits, makeBits, setBit } from './bits'
 import { NameSearch, Names } from './names'
 import { Places, SlotsByPlace } from './places'
-import { dayNumber, instantOf, type Posting, payPerMile, postingKinds } from './posting'
-import { decimal, decimals, Rows, whole, wholes } from './rows'
+import { dayNumber, instantOf, type Posting, payInAll, payPerMile, postingKinds } from './posting'
+import { decimal, decimals, noPay, Rows, whole, wholes } from './rows'
 
 /** A posting free on more days than this is not listed under each of them. */
 export const longestListedDays = 14
@@ -21,6 +21,11 @@ export class PostingBook {
   readonly originStates = new KeyedBits()
   /** By the destination's state, and by every state that a posting goes to. */
   readonly toStates = new KeyedBits()
+  /** By the market area of each end; all postings of one place are in the area that the first of them named. */
+  readonly originAreas = new KeyedBits()
+  readonly toAreas = new KeyedBits()
+  readonly areas = new Names()
+  private readonly areaOfPlace: (number | null)[] = []
   /** Open to anywhere. */
   readonly open: Bits = makeBits()
   readonly days = new KeyedBits()
@@ -95,13 +100,22 @@ export class PostingBook {
     const earliest = dayNumber(posting.earliest)
     numbers[from + whole.earliest] = earliest
     numbers[from + whole.latest] = posting.latest ? dayNumber(posting.latest) : earliest
-    numbers[from + whole.originPlace] = this.places.numberOf(origin)
-    numbers[from + whole.destPlace] = destination ? this.places.numberOf(destination) : -1
+    numbers[from + whole.originPlace] = this.placeOf(origin)
+    numbers[from + whole.destPlace] = destination ? this.placeOf(destination) : -1
     numbers[from + whole.originState] = this.states.numberOf(origin.region)
     numbers[from + whole.equipment] = this.equipmentNames.numberOf(posting.equipment)
     numbers[from + whole.company] = this.companies.numberOf((posting.company ?? '').toLowerCase())
+    const pay = payInAll(posting)
+    numbers[from + whole.pay] = Number.isNaN(pay) ? noPay : Math.round(pay * 100)
     this.fromPlace.add(numbers[from + whole.originPlace]!, slot)
     if (destination) this.toPlace.add(numbers[from + whole.destPlace]!, slot)
+  }
+
+  private placeOf(point: Posting['origin']): number {
+    const place = this.places.numberOf(point)
+    if (this.areaOfPlace[place] === undefined)
+      this.areaOfPlace[place] = point.area ? this.areas.numberOf(point.area) : null
+    return place
   }
 
   /** A whole number of a slot's row. */
@@ -118,6 +132,10 @@ export class PostingBook {
   private eachSet(slot: number, run: (bits: KeyedBits, key: number) => void): void {
     run(this.equipment, this.whole(slot, 'equipment'))
     run(this.originStates, this.whole(slot, 'originState'))
+    const [from, to] = [this.whole(slot, 'originPlace'), this.whole(slot, 'destPlace')]
+    const [fromArea, toArea] = [this.areaOfPlace[from], to < 0 ? null : this.areaOfPlace[to]]
+    if (fromArea != null) run(this.originAreas, fromArea)
+    if (toArea != null) run(this.toAreas, toArea)
     for (const state of this.goesTo[slot]!) run(this.toStates, state)
     if (this.isLong(slot)) return
     const latest = this.whole(slot, 'latest')

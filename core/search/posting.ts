@@ -7,7 +7,8 @@ export type PostingKind = (typeof postingKinds)[number]
 const lat = z.number().min(-90).max(90)
 const lon = z.number().min(-180).max(180)
 const text = z.string().nullish()
-const placeSchema = z.object({ city: text, region: z.string(), lat, lon })
+/** `area`: the code of the market area that it lies in, where somebody knows it. */
+const placeSchema = z.object({ city: text, region: z.string(), lat, lon, area: text })
 
 /** A calendar day that exists, `2026-12-01`. */
 const daySchema = z
@@ -49,8 +50,13 @@ export type Posting = z.output<typeof postingSchema>
 
 const circleSchema = z.object({ lat, lon, radius: z.number().min(0) })
 const statesSchema = z.object({ states: z.array(z.string()) })
-/** Where one end is asked to be: within straight miles of a point, or in any of some states. */
-export type End = z.output<typeof circleSchema> | z.output<typeof statesSchema>
+const areasSchema = z.object({ areas: z.array(z.string()) })
+const endSchema = z.union([circleSchema, statesSchema, areasSchema])
+type Circle = z.output<typeof circleSchema>
+/** Where one end is asked to be: within straight miles of a point, in any of some states, or in any of some market areas. */
+export type End = z.output<typeof endSchema>
+
+export const isCircle = (end: End | null): end is Circle => end !== null && 'radius' in end
 
 export const searchOrders = ['newest', 'per_mile', 'deadhead'] as const
 export type SearchOrder = (typeof searchOrders)[number]
@@ -64,8 +70,8 @@ export const searchQuerySchema = z
     id: z.union([z.string(), z.number()]).nullish(),
     kind: z.enum(postingKinds),
     asOf: instantSchema,
-    origin: optional(z.union([circleSchema, statesSchema])),
-    destination: optional(z.union([circleSchema, statesSchema])),
+    origin: optional(endSchema),
+    destination: optional(endSchema),
     equipment: optional(z.array(z.string())),
     from: optional(daySchema),
     to: optional(daySchema),
@@ -77,6 +83,9 @@ export const searchQuerySchema = z
     minPerMile: optional(amountSchema),
     /** What names no pay passes: most trucks do not. */
     maxPerMile: optional(amountSchema),
+    /** For the whole trip. What names no pay, or one a mile over unknown miles, is at most anything and at least nothing. */
+    minPay: optional(amountSchema),
+    maxPay: optional(amountSchema),
     order: z
       .enum(searchOrders)
       .nullish()
@@ -119,4 +128,11 @@ export function payPerMile({ rate, miles }: Pick<Posting, 'rate' | 'miles'>): nu
   if (!rate) return Number.NaN
   if (rate.basis === 'per_mile') return Number(rate.amount)
   return miles && miles > 0 ? Number(rate.amount) / miles : Number.NaN
+}
+
+/** What a posting pays for its whole trip, in major units; NaN where it names no pay, or one a mile over miles that nobody knows. */
+export function payInAll({ rate, miles }: Pick<Posting, 'rate' | 'miles'>): number {
+  if (!rate) return Number.NaN
+  if (rate.basis === 'flat') return Number(rate.amount)
+  return miles && miles > 0 ? Number(rate.amount) * miles : Number.NaN
 }

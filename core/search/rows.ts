@@ -17,7 +17,11 @@ export const whole = {
   originState: 12,
   equipment: 13,
   company: 14,
+  /** Cents for the whole trip; `noPay` where it names none. */
+  pay: 15,
 } as const
+
+export const noPay = -1
 
 /** What is compared of all postings of one kind, a row for each slot. */
 export class Rows {

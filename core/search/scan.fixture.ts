@@ -26,6 +26,7 @@ const dayOf = (day: string) => Date.parse(day) / 86_400_000
 function originOf({ origin }: Posting, asked: End | null): number | null {
   if (!asked) return 0
   if ('states' in asked) return asked.states.includes(origin.region) ? 0 : null
+  if ('areas' in asked) return asked.areas.includes(origin.area ?? 'none') ? 0 : null
   return Math.max(0, miles(asked, origin) - asked.radius)
 }
 
@@ -36,8 +37,19 @@ function destinationOf({ destination, toStates }: Posting, asked: End | null): n
     if (asked.states.length === 0) return null
     return states.length === 0 || states.some((state) => asked.states.includes(state)) ? 0 : null
   }
+  if ('areas' in asked) {
+    if (asked.areas.length === 0) return null
+    return states.length === 0 || asked.areas.includes(destination?.area ?? 'none') ? 0 : null
+  }
   if (destination) return Math.max(0, miles(asked, destination) - asked.radius)
   return states.length === 0 ? 0 : null
+}
+
+/** Dollars for the whole trip, to the cent; null where nobody can tell. */
+function totalOf({ rate, miles: own }: Posting): number | null {
+  if (!rate) return null
+  if (rate.basis === 'flat') return Math.round(Number(rate.amount) * 100) / 100
+  return own ? Math.round(Number(rate.amount) * own * 100) / 100 : null
 }
 
 function judge(posting: Posting, query: SearchQuery): Verdict {
@@ -67,6 +79,15 @@ function judge(posting: Posting, query: SearchQuery): Verdict {
     const [pays, most] = [payPerMile(posting), Number(query.maxPerMile)]
     miss('per_mile', Number.isNaN(pays) ? 0 : Math.max(0, pays - most), Number(query.minPerMile ?? most) / 10 + 1e-9)
   }
+  const inAll = totalOf(posting)
+  if (query.minPay !== null) {
+    const least = Number(query.minPay)
+    miss('pay', inAll === null ? null : Math.max(0, least - inAll), least / 10 + 1e-6)
+  }
+  if (query.maxPay !== null) {
+    const most = Number(query.maxPay)
+    miss('pay', inAll === null ? 0 : Math.max(0, inAll - most), Number(query.minPay ?? most) / 10 + 1e-6)
+  }
   return { misses, isOut }
 }
 
@@ -78,6 +99,7 @@ const units = {
   weight: 'lb',
   age: 'hours',
   per_mile: 'usd',
+  pay: 'usd',
 } as const
 const tenths = new Set<MissKind>(['origin', 'destination', 'age'])
 const told = ({ what, by }: { what: MissKind; by: number }): Miss => {
@@ -88,7 +110,7 @@ const told = ({ what, by }: { what: MissKind; by: number }): Miss => {
 function keyOf(posting: Posting, { order, origin }: SearchQuery): number {
   const pays = payPerMile(posting)
   if (order === 'per_mile') return Number.isNaN(pays) ? Number.POSITIVE_INFINITY : -pays
-  if (order === 'deadhead' && origin && !('states' in origin)) return miles(origin, posting.origin)
+  if (order === 'deadhead' && origin && 'radius' in origin) return miles(origin, posting.origin)
   return -instantOf(posting.postedAt)
 }
 

@@ -69,6 +69,18 @@ describe('a posting is a hit', () => {
     ['paying no more', { rate: { amount: '2.60', basis: 'per_mile' } }, { maxPerMile: '2.60' }, true],
     ['paying more', { rate: { amount: '2.61', basis: 'per_mile' } }, { maxPerMile: '2.60' }, false],
     ['naming no pay, asked for at most', {}, { maxPerMile: '2.60' }, true],
+    ['paying in all', { rate: { amount: '1800', basis: 'flat' } }, { minPay: '1800', maxPay: 1800 }, true],
+    ['paying less in all', { rate: { amount: '1799.99', basis: 'flat' } }, { minPay: '1800' }, false],
+    ['paying a mile, by its miles', { rate: { amount: '2.5', basis: 'per_mile' }, miles: 800 }, { maxPay: 2000 }, true],
+    ['paying a mile over unknown miles', { rate: { amount: '2.5', basis: 'per_mile' } }, { minPay: 1 }, false],
+    ['naming no pay, asked for at most in all', {}, { maxPay: '2000' }, true],
+    ['in a market area asked', { origin: { ...boise, area: 'A1' } }, { origin: { areas: ['A2', 'A1'] } }, true],
+    ['in another market area', { origin: { ...boise, area: 'A1' } }, { origin: { areas: ['A2'] } }, false],
+    ['in no area that anybody knows', {}, { origin: { areas: ['A1'] } }, false],
+    ['bound for a market area', { destination: { ...phoenix, area: 'A3' } }, { destination: { areas: ['A3'] } }, true],
+    ['open to anywhere, a market area', {}, { destination: { areas: ['A3'] } }, true],
+    ['open to anywhere, no area at all', {}, { destination: { areas: [] } }, false],
+    ['going to some states, asked an area', { toStates: ['AZ'] }, { destination: { areas: ['A3'] } }, false],
   ])('%s', (_, posting, over, isHit) => expect(hits(posting, over)).toBe(isHit))
 })
 
@@ -103,6 +115,12 @@ describe('a near miss', () => {
       { minPerMile: '2.00' },
       [{ what: 'per_mile', by: 0.2, unit: 'usd' }],
     ],
+    [
+      'of the pay in all',
+      { rate: { amount: '1900', basis: 'flat' } },
+      { maxPay: '1800' },
+      [{ what: 'pay', by: 100, unit: 'usd' }],
+    ],
   ])('%s', (_, posting, over, misses) => {
     const [found] = near(posting, over)
     expect(found?.id).toBe('t1')
@@ -132,14 +150,17 @@ const day = fc
   .integer({ min: 0, max: 24 })
   .map((at) => new Date(Date.UTC(2026, 10, 25 + at)).toISOString().slice(0, 10))
 const amount = fc.integer({ min: 150, max: 350 }).map((cents) => (cents / 100).toFixed(2))
+const areaOf: Record<string, string> = { Boise: 'A1', 'Twin Falls': 'A1', Dallas: 'A2', Phoenix: 'A3' }
 const place = fc.constantFrom(...places).chain((near) =>
   fc.record({
     city: fc.constant(near.city),
+    area: fc.constant(areaOf[near.city] ?? null),
     region: fc.constant(near.region),
     lat: fc.double({ min: -1, max: 1, noNaN: true }).map((off) => near.lat + off),
     lon: fc.double({ min: -1, max: 1, noNaN: true }).map((off) => near.lon + off),
   }),
 )
+const total = fc.integer({ min: 300, max: 6000 }).map(String)
 const states = fc.array(fc.constantFrom('ID', 'AZ', 'TX', 'WA', 'AK', 'QQ'), { maxLength: 3 })
 const postings = fc.uniqueArray(
   fc.record({
@@ -171,6 +192,7 @@ const postings = fc.uniqueArray(
 const end = fc.option(
   fc.oneof(
     fc.record({ states }),
+    fc.record({ areas: fc.array(fc.constantFrom('A1', 'A2', 'A9'), { maxLength: 2 }) }),
     place.chain(({ lat, lon }) =>
       fc.record({ lat: fc.constant(lat), lon: fc.constant(lon), radius: fc.integer({ min: 0, max: 400 }) }),
     ),
@@ -191,6 +213,8 @@ const queries = fc
     company: fc.option(fc.constantFrom('heron', 'E', '')),
     minPerMile: fc.option(amount),
     maxPerMile: fc.option(amount),
+    minPay: fc.option(total),
+    maxPay: fc.option(total),
     order: fc.constantFrom('newest', 'per_mile', 'deadhead'),
     limit: fc.integer({ min: 0, max: 20 }),
     near: fc.boolean(),

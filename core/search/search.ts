@@ -2,7 +2,7 @@ import { Best } from './best'
 import { candidatesOf, eachBlock } from './candidates'
 import { applyFilters, limitsOf } from './filters'
 import { unitOf } from './globe'
-import type { SearchQuery } from './posting'
+import { isCircle, type SearchQuery } from './posting'
 import type { PostingBook, PostingIndex } from './posting-book'
 import { decimal, decimals, whole, wholes } from './rows'
 import { Sieve } from './sieve'
@@ -99,7 +99,7 @@ function keysOf(book: PostingBook, { order, origin }: SearchQuery): (slot: numbe
       const pays = row[slot * decimals + decimal.perMile]!
       return Number.isNaN(pays) ? Number.POSITIVE_INFINITY : -pays
     }
-  if (order === 'newest' || !origin || 'states' in origin) return (slot) => -row[slot * decimals + decimal.postedAt]!
+  if (order === 'newest' || !isCircle(origin)) return (slot) => -row[slot * decimals + decimal.postedAt]!
   const [x, y, z] = unitOf(origin)
   return (slot) => book.places.chord2(numbers[slot * wholes + whole.originPlace]!, x, y, z)
 }

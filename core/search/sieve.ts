@@ -1,12 +1,12 @@
 import type { PostingBook } from './posting-book'
-import { decimals, wholes } from './rows'
+import { decimals, noPay, whole, wholes } from './rows'
 import { type MissKind, missKinds } from './slack'
 
 /** Slots looked at together: their rows stay in the processor's cache while one filter after the other goes over them. */
 export const blockSize = 2048
 
 /**
- * Those of a block of slots that are left, with what each misses. with what each misses. Every filter that is asked is one plain loop over them, which keeps what holds it, or misses it alone
+ * Those of a block of slots that are left, with what each misses. Every filter that is asked is one plain loop over them, which keeps what holds it, or misses it alone
  * by little: a loop over numbers is faster than a call for every posting (decision 15 has the figures).
  */
 export class Sieve {
@@ -55,6 +55,23 @@ export class Sieve {
         if (!(short <= limit) || by[at] !== 0) continue
         this.keep(at, kept++, short, what)
       }
+    }
+    this.count = kept
+  }
+
+  /** Keeps slots that pay so many cents in all; what names no pay is at most anything, and at least nothing. */
+  paying(book: PostingBook, least: number, most: number, as: Missable): void {
+    const { wholes: numbers } = book.rows
+    const { slots, by, count } = this
+    const { limit, scale = 1 } = as
+    const what = missKinds.indexOf(as.what)
+    const passesUnknown = least === Number.NEGATIVE_INFINITY
+    let kept = 0
+    for (let at = 0; at < count; at++) {
+      const pay = numbers[slots[at]! * wholes + whole.pay]!
+      const gap = Math.max(least - pay, pay - most) * scale
+      if (pay === noPay ? passesUnknown : gap <= 0) this.keep(at, kept++, by[at]!, this.missed[at]!)
+      else if (pay !== noPay && gap <= limit && by[at] === 0) this.keep(at, kept++, gap, what)
     }
     this.count = kept
   }

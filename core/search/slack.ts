@@ -5,14 +5,14 @@ export interface Slack {
   lengthFt: number
   weightLb: number
   hours: number
-  /** Of the pay a mile that is asked. */
+  /** Of the pay that is asked, a mile or in all. */
   share: number
 }
 
 export const nearSlack: Slack = { miles: 50, days: 1, lengthFt: 4, weightLb: 5000, hours: 24, share: 0.1 }
 export const noSlack: Slack = { miles: 0, days: 0, lengthFt: 0, weightLb: 0, hours: 0, share: 0 }
 
-export const missKinds = ['origin', 'destination', 'dates', 'length', 'weight', 'age', 'per_mile'] as const
+export const missKinds = ['origin', 'destination', 'dates', 'length', 'weight', 'age', 'per_mile', 'pay'] as const
 export type MissKind = (typeof missKinds)[number]
 
 /** What a near posting misses and by how much. */
@@ -30,6 +30,7 @@ export const missUnits: Record<MissKind, Miss['unit']> = {
   weight: 'lb',
   age: 'hours',
   per_mile: 'usd',
+  pay: 'usd',
 }
 
 /** Decimals that a miss is told with. */
@@ -41,4 +42,5 @@ export const missDecimals: Record<MissKind, number> = {
   weight: 2,
   age: 1,
   per_mile: 2,
+  pay: 2,
 }

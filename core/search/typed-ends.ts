@@ -4,7 +4,7 @@ import { statesOfRegion } from '../place/region-groups'
 import { regionNames } from '../place/regions'
 import type { Point } from '../place/straight'
 import { readEquipment } from '../quote/read-equipment'
-import type { End, PostingKind } from './posting'
+import { type End, isCircle, type PostingKind } from './posting'
 
 /** What of a typed line was understood: the words it stands in and what they were taken for. */
 export interface Chip {
@@ -38,6 +38,9 @@ export interface TypedSearch {
   maxAgeHours: number | null
   minPerMile: string | null
   maxPerMile: string | null
+  /** For the whole trip. */
+  minPay: string | null
+  maxPay: string | null
   /** A part of the company's name. */
   company: string | null
   chips: Chip[]
@@ -50,6 +53,8 @@ export interface TypedContext {
   today: string
   /** The place that a name or postal code means; null for none. */
   place: (name: string) => (Point & { city: string; region: string }) | null
+  /** The market area that a place lies in; null where it lies in none. */
+  area: (name: string) => { code: string; name: string; region: string } | null
 }
 
 /** A line as far as it was read. */
@@ -79,7 +84,7 @@ export const radiusOf = (saying: string): number | null => {
 export const takeRadius: Reader = (saying, { found, end }) => {
   const radius = radiusOf(saying)
   const place = found[end]
-  if (radius === null || !place || 'states' in place) return false
+  if (radius === null || !isCircle(place)) return false
   place.radius = radius
   const last = found.chips.findLast(({ what }) => what === end)!
   last.text += ` ${saying}`
@@ -110,6 +115,17 @@ export const takeRegion: Reader = (saying, reading) => {
   if (!states || (before && !('states' in before))) return false
   found[end] = { states: [...new Set([...(before?.states ?? []), ...states])] }
   return chip(reading, saying, end, `${saying.replace(/^the /, '')}: ${states.join(' ')}`)
+}
+
+/** `boise market`, `market area of phoenix`: everything that trades with the same city. */
+export const takeArea: Reader = (saying, reading) => {
+  const name = (/^(.+) market(?: area)?$/.exec(saying) ?? /^market(?: area)?(?: of)? (.+)$/.exec(saying))?.[1]
+  const { found, end, context } = reading
+  const before = found[end]
+  const area = name && (!before || 'areas' in before) ? context.area(name) : null
+  if (!area) return false
+  found[end] = { areas: [...new Set([...(before && 'areas' in before ? before.areas : []), area.code])] }
+  return chip(reading, saying, end, `market area of ${area.name}, ${area.region}`)
 }
 
 /** `van tx`: equipment and a state, not the town of Van. */

@@ -10,10 +10,16 @@ const known: Record<string, [string, string, number, number]> = {
   'new york': ['New York', 'NY', 40.71, -74.01],
   '83301': ['Twin Falls', 'ID', 42.56, -114.46],
 }
+const areas: Record<string, { code: string; name: string; region: string }> = {
+  boise: { code: 'BOI', name: 'Boise', region: 'ID' },
+  'twin ': { code: 'BOI', name: 'Boise', region: 'ID' },
+  'salt ': { code: 'SLC', name: 'Salt Lake City', region: 'UT' },
+}
 /** A Tuesday. */
 const read = (line: string): TypedSearch =>
   readTypedSearch(line, {
     today: '2026-12-01',
+    area: (name) => (/^(boise|twin falls|salt lake city)/.test(name) ? areas[name.slice(0, 5)]! : null),
     place: (name) => {
       const [city, region, lat, lon] = known[name] ?? []
       return city ? { city, region: region!, lat: lat!, lon: lon! } : null
@@ -56,6 +62,12 @@ describe('a typed line is read into filters', () => {
     ['vans west coast tx', { equipment: ['van'], origin: { states: ['CA', 'OR', 'WA', 'TX'] } }],
     ['trucks boise "Blue Heron, to go" tomorrow', { origin: around('boise'), company: 'Blue Heron, to go' }],
     ['loads by Heron to az', { company: 'Heron', destination: { states: ['AZ'] } }],
+    [
+      'loads boise market, salt lake city ut market to twin falls market area over $1,800',
+      { origin: { areas: ['BOI', 'SLC'] }, destination: { areas: ['BOI'] }, minPay: '1800', maxPay: null },
+    ],
+    ['boise under 2400 flat', { origin: around('boise'), maxPay: '2400', minPay: null }],
+    ['max $900 market of boise', { maxPay: '900', origin: { areas: ['BOI'] } }],
     ['under 44000 lbs last 2 days', { maxWeightLb: 44_000, maxAgeHours: 48 }],
     ['', { origin: null, destination: null, chips: [], unread: [] }],
   ])('%s', (line, expected) => {

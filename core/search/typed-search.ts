@@ -10,6 +10,7 @@ import {
   radiusOf,
   type TypedContext,
   type TypedSearch,
+  takeArea,
   takePlace,
   takeRadius,
   takeRegion,
@@ -18,8 +19,8 @@ import {
 
 export type { Chip, TypedContext, TypedSearch } from './typed-ends'
 
-/** Most words that one thing is said in: `salt lake city ut`. */
-const longestSaying = 4
+/** Most words that one thing is said in: `salt lake city ut market`. */
+const longestSaying = 5
 const filler = new Set(['from', 'in', 'near', 'around', 'for', 'on', 'and', 'or', 'with', 'at', 'of', 'the', 'a'])
 
 /**
@@ -31,6 +32,7 @@ export function readTypedSearch(text: string, context: TypedContext): TypedSearc
   // Signs between words are spaces; a decimal point and what joins days or prices stays.
   const words = takeQuoted(text, reading)
     .toLowerCase()
+    .replace(/(\d),(\d{3})\b/g, '$1$2')
     .replace(/[;,]|->|→/g, (sign) => (/[;,]/.test(sign) ? ' ' : ' to '))
     .split(/\s+/)
   const said = words.filter(Boolean)
@@ -99,6 +101,15 @@ const takePay: Reader = (saying, reading) => {
   return chip(reading, saying, 'pay', `${isMost ? 'at most' : 'at least'} $${match[2]}/mi`)
 }
 
+/** `under $1,800`, `over 2400 flat`: for the whole trip; at least, unless it says otherwise. */
+const takePayInAll: Reader = (saying, reading) => {
+  const match = /^(?:(under|below|max|over|above|min|at least) )?(\$?)(\d{3,6}(?:\.\d\d)?)( flat| total)?$/.exec(saying)
+  if (!match || (match[2] === '' && match[4] === undefined)) return false
+  const isMost = /^(under|below|max)$/.test(match[1] ?? '')
+  reading.found[isMost ? 'maxPay' : 'minPay'] = match[3]!
+  return chip(reading, saying, 'pay', `${isMost ? 'at most' : 'at least'} $${Number(match[3]).toLocaleString('en-US')}`)
+}
+
 const takeLength: Reader = (saying, reading) => {
   const feet = /^(\d{2}) ?(?:ft|feet|foot|')$/.exec(saying)?.[1]
   if (!feet) return false
@@ -141,13 +152,14 @@ const takeDays: Reader = (saying, reading) => {
 }
 
 const readersInOrder: readonly Reader[] = [
-  ...[takeKind, takeFull, takePay, takeRadius, takeLength, takeWeight, takeAge, takeEquipment, takeDays],
-  ...[takeRegion, takeState, takePlace],
+  ...[takeKind, takeFull, takePay, takePayInAll, takeRadius, takeLength, takeWeight, takeAge, takeEquipment, takeDays],
+  ...[takeArea, takeRegion, takeState, takePlace],
 ]
 
 const nothingFound = (): TypedSearch => ({
   ...{ kind: null, equipment: null, origin: null, destination: null, from: null, to: null },
   ...{ maxLengthFt: null, maxWeightLb: null, full: null, maxAgeHours: null, minPerMile: null, maxPerMile: null },
+  ...{ minPay: null, maxPay: null },
   company: null,
   chips: [],
   unread: [],

@@ -2,9 +2,9 @@ import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { directoryQuerySchema } from '#core/carrier/directory'
 import { storeRecord } from '#server/register/store'
-import { carrier, contact } from '#server/schema'
+import { carrier, contact, load } from '#server/schema'
 import { recordFor } from '#server/testing/register-record'
-import { now, type TestWorld, testWorld } from '#server/testing/world'
+import { now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { readDirectory } from './directory'
 import { importCarriers } from './import'
 
@@ -59,11 +59,29 @@ describe('the directory', () => {
       equipment: { flatbed: 1 },
       region: { ID: 2, UT: 1 },
       used: { never: 1 },
+      fleet: { 101: 1 },
+      onTime: {},
     })
     expect(countsOf({})).toMatchObject({
       equipment: { van: 2, reefer: 2, flatbed: 1 },
       used: { 3: 1, 12: 1, never: 2 },
     })
+  })
+  test('how often a carrier is on time is drawn towards what all are', () => {
+    const of = (carrierId: number, times: (0 | 1)[]) => {
+      for (const onTime of times)
+        world.db
+          .update(load)
+          .set({ carrierId, payMinor: 200_000, state: 'delivered', deliveredOnTime: onTime === 1 })
+          .where(eq(load.id, openLoad(world.db)))
+          .run()
+    }
+    // All: 28 of 30. The first: (20 + 8 x 0.933) of 28, 98%; the third, on time both times, is expected to be at 94.7%; the second at 84.2%.
+    of(1, Array(20).fill(1))
+    of(2, [1, 1, 1, 1, 1, 1, 0, 0])
+    of(3, [1, 1])
+    expect([names({ onTime: '95' }), names({ onTime: '85' })]).toEqual([['Carrier 1'], ['Carrier 1', 'Carrier 3']])
+    expect(countsOf({}).onTime).toEqual({ 95: 1, 85: 2 })
   })
   test('nonsense in the address is no filter', () =>
     expect(query({ verdict: 'maybe', region: "UT' or 1", used: '99' })).toEqual(query()))

@@ -4,6 +4,7 @@ import type { Equipment } from '#core/load/load'
 import { addMonths, dayOf, toInstant, toLocal } from '#core/time/local'
 import { type Db, prepared } from '#server/db.server'
 import { officeOf } from '#server/office/office'
+import { onTimeShares } from './grades'
 
 export interface DirectoryRow {
   id: number
@@ -73,7 +74,14 @@ const rowsQuery = prepared((db) =>
   ),
 )
 
-const indexes = new WeakMap<object, { version: number; index: DirectoryIndex }>()
+interface Held {
+  version: number
+  index: DirectoryIndex
+  gradedAt: number
+}
+const indexes = new WeakMap<object, Held>()
+/** Deliveries change a carrier's grade slowly; they are counted this often. */
+const gradeEveryMs = 600_000
 
 /** Lists of equipment are few and repeat: each is parsed once. */
 const equipmentLists = new Map<string, Equipment[]>()
@@ -88,10 +96,13 @@ function factsOf({ equipment, ...row }: FactsRow): DirectoryFacts {
 function indexOf(db: Db): DirectoryIndex {
   const version = versionQuery(db).get() ?? 0
   const held = indexes.get(db)
-  if (held?.version === version) return held.index
+  const now = performance.now()
+  const isGraded = held !== undefined && now - held.gradedAt < gradeEveryMs
+  if (held?.version === version && isGraded) return held.index
   const index = held?.index ?? new DirectoryIndex(factsQuery(db).all().map(factsOf))
-  if (held) takeChanges(db, held.index, held.version)
-  indexes.set(db, { version, index })
+  if (held && held.version !== version) takeChanges(db, held.index, held.version)
+  if (!isGraded) index.takeShares(onTimeShares(db))
+  indexes.set(db, { version, index, gradedAt: isGraded ? held.gradedAt : now })
   return index
 }
 

@@ -1,4 +1,4 @@
-import type { CarrierCounts, LoadMark } from '#core/carrier/grades'
+import { type CarrierCounts, expectedShare, type LoadMark } from '#core/carrier/grades'
 import { delivered } from '#core/load/states'
 import { type Db, prepared } from '#server/db.server'
 import { inSql } from '#server/schema/state-sql'
@@ -71,6 +71,21 @@ export function countsOf(db: Db, carrierId: number | null, name = ''): CarrierCo
     ...marksOf(db, carrierId),
     hauled: loads.hauled ?? 0,
   }
+}
+
+const onTimeQuery = prepared((db) =>
+  db.$client.prepare<[], { carrierId: number; of: number; good: number }>(
+    `select carrier_id carrierId, count(*) "of", sum(delivered_on_time = 1) good from load
+     where delivered_on_time is not null and carrier_id is not null and practice = 0 group by carrier_id`,
+  ),
+)
+
+/** How often each carrier that delivered for us is expected to be on time, by id: drawn towards the average of all, as its grade is. */
+export function onTimeShares(db: Db): Map<number, number> {
+  const rows = onTimeQuery(db).all()
+  const [good, of] = [rows.reduce((sum, row) => sum + row.good, 0), rows.reduce((sum, row) => sum + row.of, 0)]
+  const average = of === 0 ? 0 : good / of
+  return new Map(rows.map((row) => [row.carrierId, expectedShare(row.good, row.of, average)]))
 }
 
 const remembered = new WeakMap<object, { at: number; counts: CarrierCounts }>()

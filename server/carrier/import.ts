@@ -6,6 +6,7 @@ import { type Db, inTransaction } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import type { Refused } from '#server/kernel/run'
 import { ReadProblem, readAside } from '#server/read/read'
+import { textOfSheetFile } from '#server/read/sheet-file'
 import { carrier, contact, registerRecord } from '#server/schema'
 import { addRecord } from './add'
 
@@ -37,11 +38,11 @@ export interface ImportOutcome {
 /** Reads a CSV file of carriers and adds them, or in a dry run only tells what would happen. Bad rows are handed back with their reasons, the others go on. */
 export async function importCarriers(
   db: Db,
-  text: string,
+  content: string | Buffer,
   asked: { columns: (ImportField | null)[] | null; dryRun: boolean },
   act: Act,
 ): Promise<ImportOutcome | Refused> {
-  const sheet = await readSheet(text)
+  const sheet = await readSheet(content)
   if ('refusal' in sheet) return sheet
   const [header, ...rows] = sheet.rows as [string[], ...string[][]]
   const columns = asked.columns && asked.columns.length === header.length ? asked.columns : matchColumns(header)
@@ -57,11 +58,12 @@ export async function importCarriers(
   return outcome
 }
 
-async function readSheet(text: string): Promise<{ rows: string[][] } | Refused> {
-  const head = text.slice(0, 2000).split(/\r|\n/)[0] ?? ''
-  // Whichever of them parts the heads parts the rows.
-  const delimiter = [',', ';', '\t'].toSorted((one, other) => head.split(other).length - head.split(one).length)[0]!
+async function readSheet(content: string | Buffer): Promise<{ rows: string[][] } | Refused> {
   try {
+    const text = typeof content === 'string' ? content : await textOfSheetFile(content)
+    const head = text.slice(0, 2000).split(/\r|\n/)[0] ?? ''
+    // Whichever of them parts the heads parts the rows.
+    const delimiter = [',', ';', '\t'].toSorted((one, other) => head.split(other).length - head.split(one).length)[0]!
     const rows = await readAside('csv', { text, delimiter, maxRows: maxImportRows + 1, maxColumns }, readTimeout)
     return rows.length < 2 ? refused(importRefusals, 'empty') : { rows }
   } catch (error) {

@@ -1,5 +1,8 @@
 import { nameKey } from '#core/place/name-key'
+import type { TradeArea } from '#core/place/trade-area'
+import type { Posting } from '#core/search/posting'
 import { gazetteer, tradeAreas } from '#server/atlas.server'
+import { placeNamed } from '#server/place/named'
 
 export interface Town {
   city?: string | null
@@ -24,3 +27,16 @@ export function areaOf(town: Town): string | null {
   const postal = postalOf(town)
   return postal === null ? null : (tradeAreas().of(postal)?.code ?? null)
 }
+
+/** The market area that a named place lies in; null for none. */
+export function areaNamed(name: string): TradeArea | null {
+  const place = placeNamed(name)
+  return place && tradeAreas().of(postalOf(place) ?? '')
+}
+
+/** The same posting with the market area of each end: what is searched by area is what the market map counts there. */
+export const withAreas = ({ origin, destination, ...posting }: Posting): Posting => ({
+  ...posting,
+  origin: { ...origin, area: areaOf(origin) },
+  destination: destination && { ...destination, area: areaOf(destination) },
+})

@@ -1,8 +1,16 @@
 import { z } from 'zod'
-import { type PostingKind, postingKinds, type SearchQuery, searchOrders, searchQuerySchema } from '#core/search/posting'
+import {
+  isCircle,
+  type PostingKind,
+  postingKinds,
+  type SearchQuery,
+  searchOrders,
+  searchQuerySchema,
+} from '#core/search/posting'
 import { readTypedSearch, type TypedSearch } from '#core/search/typed-search'
 import { dayOf, toLocal } from '#core/time/local'
 import { placeNamed } from '#server/place/named'
+import { areaNamed } from './areas'
 
 /** `best`: the nearest where a place was asked, else the newest. */
 export const foundOrders = ['best', ...searchOrders] as const
@@ -32,10 +40,10 @@ export interface ReadAsk {
 
 /** A typed line as it is searched. */
 export function readAsk(ask: Pick<SearchAsk, 'line' | 'kind' | 'order'>, now: number, zone: string): ReadAsk {
-  const typed = readTypedSearch(ask.line, { today: dayOf(toLocal(now, zone)), place: placeNamed })
+  const typed = readTypedSearch(ask.line, { today: dayOf(toLocal(now, zone)), place: placeNamed, area: areaNamed })
   const { chips: _, unread: __, kind: said, ...asked } = typed
   const kind = said ?? ask.kind
-  const best = asked.origin && 'radius' in asked.origin ? 'deadhead' : 'newest'
+  const best = isCircle(asked.origin) ? 'deadhead' : 'newest'
   const order = ask.order === 'best' ? best : ask.order
   const whole = { ...asked, kind, asOf: new Date(now).toISOString(), order, near: true, limit: 60 }
   const read = searchQuerySchema.safeParse(whole)

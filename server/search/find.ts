@@ -1,9 +1,11 @@
+import type { CreditReport } from '#core/credit/credit'
 import type { Point } from '#core/place/straight'
 import type { RateBand } from '#core/rates/rates'
 import type { FoundPosting } from '#core/search/found'
-import { type End, payPerMile } from '#core/search/posting'
+import { type End, isCircle, payPerMile } from '#core/search/posting'
 import { searchPostings } from '#core/search/search'
 import type { Miss } from '#core/search/slack'
+import { creditOf } from '#server/credit/reports'
 import type { Db } from '#server/db.server'
 import { legBetween } from '#server/miles/route'
 import { officeOf } from '#server/office/office'
@@ -32,6 +34,8 @@ export interface FoundRow {
   /** What the lane is likely to cost; null where it is no lane, or nothing is known. */
   band: RateBand | null
   carrier: KnownCarrier | null
+  /** Of a load: how well whoever offers it pays, as the bureau reported last. */
+  credit: CreditReport | null
   note: WorkNote | null
   misses: Miss[]
 }
@@ -100,6 +104,8 @@ function rowsOf(
   const postings = keys.map((key) => floor.shown.get(key)!)
   const notes = notesOf(db, keys)
   const carriers = knownCarriers(db, postings, now)
+  const payers = postings.flatMap(({ kind, mc }) => (kind === 'load' && mc ? [mc] : []))
+  const credits = creditOf(db, [...new Set(payers)], now)
   return postings.map((posting, at) => {
     const key = keys[at]!
     const { origin, destination } = posting
@@ -118,6 +124,7 @@ function rowsOf(
       perMileDriven: driven && !Number.isNaN(perMile) ? (perMile * miles!) / driven : null,
       band: bandOfLane(db, posting, miles, now),
       carrier: posting.mc ? (carriers.get(posting.mc) ?? null) : null,
+      credit: (posting.kind === 'load' && posting.mc && credits.get(posting.mc)) || null,
       note: notes.get(key) ?? null,
       misses: missesOf.get(key) ?? [],
     }
@@ -125,6 +132,6 @@ function rowsOf(
 }
 
 const milesBetween = (asked: End | null, point: { lat: number; lon: number }): number | null =>
-  asked && 'radius' in asked ? Math.round(legBetween(asked, point).miles) : null
+  isCircle(asked) ? Math.round(legBetween(asked, point).miles) : null
 
 const milesHome = (from: Point, home: Point | null): number | null => home && Math.round(legBetween(from, home).miles)

@@ -2,6 +2,7 @@ import { type FoundPosting, mergedPosting, sameKey } from '#core/search/found'
 import type { Posting } from '#core/search/posting'
 import { makePostingIndex, type PostingIndex, putPosting } from '#core/search/posting-book'
 
+import { withAreas } from './areas'
 import { count, type Tally } from './tally'
 
 /** The board name that our own freight and trucks stand under. */
@@ -75,7 +76,7 @@ function show(floor: Floor, key: string, sources: ReadonlyMap<string, FoundPosti
   if (before) count(floor.tally, before, -1)
   count(floor.tally, merged, 1)
   floor.shown.set(key, merged)
-  putPosting(floor.index, merged as Posting)
+  putPosting(floor.index, withAreas(merged as Posting))
 }
 
 function forget(floor: Floor, key: string): void {

@@ -50,12 +50,19 @@ const rollingQuery = prepared((db) =>
   ),
 )
 
-/** Our own open loads, and the trucks that will be empty after ours, as they are searched. */
-export function ownPostings(db: Db, now: number): FoundPosting[] {
-  const loads = (openQuery(db).all() as LoadRow[]).map(loadPosting)
-  const trucks = (rollingQuery(db).all(now - longestWaitMs) as LoadRow[]).map(truckPosting)
-  return [...loads, ...trucks]
+/** Our own open loads, and the trucks that will be empty after ours, by their number on the floor. */
+function ownRows(db: Db, now: number): Map<string, LoadRow> {
+  const loads = openQuery(db).all() as LoadRow[]
+  const trucks = rollingQuery(db).all(now - longestWaitMs) as LoadRow[]
+  return new Map([
+    ...loads.map((row) => [`load-${row.id}`, row] as const),
+    ...trucks.map((row) => [`truck-${row.id}`, row] as const),
+  ])
 }
+
+/** What of ours is shown to whoever searches. */
+const postingOf = (id: string, row: LoadRow): FoundPosting =>
+  id.startsWith('truck-') ? truckPosting(id, row) : loadPosting(id, row)
 
 const shared = (row: LoadRow) => ({
   board: ours,
@@ -66,9 +73,9 @@ const shared = (row: LoadRow) => ({
 })
 
 /** A load of ours that wants a truck; its pay is our target. */
-const loadPosting = (row: LoadRow): FoundPosting => ({
+const loadPosting = (id: string, row: LoadRow): FoundPosting => ({
   ...shared(row),
-  id: `load-${row.id}`,
+  id,
   kind: 'load',
   origin: { city: row.originCity, region: row.originRegion, lat: row.originLat, lon: row.originLon },
   destination: { city: row.destCity, region: row.destRegion, lat: row.destLat, lon: row.destLon },
@@ -86,9 +93,9 @@ const loadPosting = (row: LoadRow): FoundPosting => ({
 })
 
 /** A truck on a load of ours, where and when that ends. */
-const truckPosting = (row: LoadRow): FoundPosting => ({
+const truckPosting = (id: string, row: LoadRow): FoundPosting => ({
   ...shared(row),
-  id: `truck-${row.id}`,
+  id,
   kind: 'truck',
   origin: { city: row.destCity, region: row.destRegion, lat: row.destLat, lon: row.destLon },
   destination: null,
@@ -106,17 +113,20 @@ const truckPosting = (row: LoadRow): FoundPosting => ({
   phone: row.phone,
 })
 
-/** What of ours was shown last, as text, to see what changed. */
+/** What of ours was shown last, as the text of its row, to see what changed: few do between two looks. */
 const known = new WeakMap<Floor, Map<string, string>>()
 
 /** Brings our own freight and trucks on the floor up to date. */
 export function showOwn(db: Db, floor: Floor, now: number): void {
-  const before = known.get(floor) ?? new Map<string, string>()
-  const isFirst = !known.has(floor)
-  const after = new Map(ownPostings(db, now).map((each) => [each.id, each]))
-  for (const id of before.keys()) if (!after.has(id)) removeSource(floor, ours, id)
-  for (const [id, posting] of after)
-    if (before.get(id) !== JSON.stringify(posting))
-      putSource(floor, posting, isFirst ? Date.parse(posting.postedAt) : now)
-  known.set(floor, new Map([...after].map(([id, posting]) => [id, JSON.stringify(posting)])))
+  const before = known.get(floor)
+  const after = new Map<string, string>()
+  for (const [id, row] of ownRows(db, now)) {
+    const text = JSON.stringify(row)
+    after.set(id, text)
+    if (before?.get(id) === text) continue
+    const posting = postingOf(id, row)
+    putSource(floor, posting, before ? now : Date.parse(posting.postedAt))
+  }
+  for (const id of before?.keys() ?? []) if (!after.has(id)) removeSource(floor, ours, id)
+  known.set(floor, after)
 }
