@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react'
 import { Alert } from '../ui/alert'
 import { Dialog } from '../ui/dialog'
+import { sheetFiles, textOfFile } from '../ui/sheet-file'
 import { PastePreview } from './paste-preview'
 import { type PasteProps, usePaste } from './use-paste'
 
@@ -41,6 +42,16 @@ export function PasteDialog(props: PasteProps) {
           disabled={done !== null}
           className="field !h-auto py-1 font-mono text-sm whitespace-pre"
         />
+        {rows.length === 0 && (
+          <label className="label flex items-center gap-2">
+            or choose the file
+            <input
+              type="file"
+              accept={sheetFiles}
+              onChange={async (event) => paste.setText(await textOfFile(event.target.files?.[0], paste.text))}
+            />
+          </label>
+        )}
         {cells.length > 0 && <PastePreview rows={rows} sheet={sheet} onSheet={paste.setSheet} />}
         <Alert>{paste.message}</Alert>
         {rows.length > 0 && !paste.hasEnds && (

@@ -30,3 +30,15 @@ export const cutSentences = (text: string): string[][] =>
       const match = sentence.exec(line.trim())
       return match ? [match[1]!, match[2]!] : [line.trim()]
     })
+
+/** Rows of a workbook as the text that a spreadsheet copies: tabs between cells, a line a row; days as they are in files. */
+export const rowsAsText = (rows: readonly (readonly unknown[])[]): string =>
+  rows.map((row) => row.map(cellText).join('\t')).join('\n')
+
+function cellText(value: unknown): string {
+  if (value == null) return ''
+  if (value instanceof Date) return value.toISOString().slice(0, 10)
+  // Sums in binary fractions end in noise: 2470.1000000000004 was never typed.
+  if (typeof value === 'number') return String(Number(value.toPrecision(12)))
+  return String(value).replace(/\s+/g, ' ').trim()
+}

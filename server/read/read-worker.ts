@@ -1,6 +1,7 @@
 import { readCsv } from './read-csv'
 import { readMail } from './read-mail'
 import { readSite } from './read-site'
+import { readWorkbook } from './read-workbook'
 import { readDocumentSet, readInterchanges } from './read-x12'
 
 /** What can be read on the thread that reads what strangers send, each a function from bytes or text to plain data. */
@@ -10,6 +11,7 @@ export const readings = {
   document: readDocumentSet,
   csv: readCsv,
   site: readSite,
+  workbook: readWorkbook,
 }
 export type Readings = typeof readings
 

@@ -10,6 +10,7 @@ import { database } from '#server/db.server'
 import { readUpload } from '#server/http/upload'
 import { ImportColumns, ImportRows, ImportSummary } from '../../carrier/import-outcome'
 import { Alert } from '../../ui/alert'
+import { sheetFiles } from '../../ui/sheet-file'
 import type { Route } from './+types/import'
 
 export const meta: Route.MetaFunction = () => [{ title: 'Import carriers, Oxpecker' }]
@@ -36,11 +37,11 @@ export async function action({ request, context }: Route.ActionArgs) {
   requirePermission(who, 'edit_carriers')
   const form = await readUpload(request, maxImportBytes)
   if ('refusal' in form) return data({ refusal: form.refusal }, { status: 413 })
-  if (!form.file) return data({ refusal: { code: 'no_file', message: 'Choose a CSV file first.' } }, { status: 400 })
+  if (!form.file) return data({ refusal: { code: 'no_file', message: 'Choose a file first.' } }, { status: 400 })
   const columns = columnsSchema.safeParse(form.fields.columns || 'null')
   const outcome = await importCarriers(
     database(),
-    form.file.content.toString('utf8'),
+    form.file.content,
     { columns: columns.success ? columns.data : null, dryRun: form.fields.dryRun !== 'no' },
     { now: Date.now(), by: person(who) },
   )
@@ -67,10 +68,10 @@ export default function CarriersImport() {
       <div className="flex items-center gap-4">
         <h1 className="text-base font-semibold">Import carriers</h1>
         <label className="label flex items-center gap-2">
-          A CSV file with a line of heads and a DOT or MC number in each row
+          A workbook or CSV file with a line of heads and a DOT or MC number in each row
           <input
             type="file"
-            accept=".csv,text/csv,text/plain"
+            accept={sheetFiles}
             onChange={(event) => {
               const chosen = event.target.files?.[0] ?? null
               setFile(chosen)

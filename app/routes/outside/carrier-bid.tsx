@@ -3,7 +3,7 @@ import type { SheetProblem, TypedBid } from '#core/bid/sheet'
 import { dayOf, toLocal } from '#core/time/local'
 import { clockWords, daysWords, fullDateWords, zoneWords } from '#core/time/words'
 import { bidByLink, declineByLink, noteOpened, readInvite } from '#server/bid/link'
-import { readSheetText } from '#server/bid/sheet-text'
+import { readSheetFile } from '#server/bid/sheet-text'
 import { database } from '#server/db.server'
 import { readUpload } from '#server/http/upload'
 import { BidLanes } from '../../bid/bid-lanes'
@@ -64,14 +64,9 @@ export async function action({ params, request }: Route.ActionArgs) {
       )
     return answered(outcome, 'bid', { ...nothing, typed, answers })
   }
-  if (file.content.subarray(0, 2).toString('latin1') === 'PK')
-    return data(
-      { ...nothing, typed, answers, message: 'That is a workbook. Save the sheet as CSV and choose that file.' },
-      { status: 400 },
-    )
   const read = readInvite(db, params.token)
   if ('refusal' in read) return data({ ...nothing, message: read.refusal.message }, { status: 404 })
-  const { bids, problems: rows } = readSheetText(file.content.toString('utf8'), read.lanes)
+  const { bids, problems: rows } = await readSheetFile(file.content, read.lanes)
   const fromSheet = bids.map(({ laneId, priceMinor, weeklyLoads, note }): [number, TypedBid] => [
     laneId,
     { price: String(priceMinor / 100), weekly: weeklyLoads === null ? '' : String(weeklyLoads), note },

@@ -1,0 +1,22 @@
+import { toast } from 'sonner'
+import { rowsAsText } from '#core/quote/sheet-text'
+
+/** What is offered where a sheet is chosen: a workbook, or a text with separators. */
+export const sheetFiles =
+  '.xlsx,.csv,.txt,text/csv,text/plain,application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
+
+/** The text of a sheet that was chosen; what was there before where nothing is chosen or the file is no sheet, which is told. */
+export async function textOfFile(file: File | undefined, before: string): Promise<string> {
+  if (!file) return before
+  if (!/\.xlsx$/i.test(file.name)) return file.text()
+  try {
+    // Fetched when the first workbook is chosen: few pages ever need it.
+    const { readSheet } = await import('read-excel-file/universal')
+    return rowsAsText(await readSheet(file))
+  } catch {
+    toast(`${file.name} is no workbook that can be read. Save it as CSV and choose that file.`, {
+      className: '!text-bill',
+    })
+    return before
+  }
+}
