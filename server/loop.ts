@@ -5,6 +5,9 @@ export interface Loop {
   stop(): Promise<void>
 }
 
+/** Lets whatever else is waiting run first: a long row of steps that wait for nothing outside would keep every request waiting. */
+export const turnOfOthers = (): Promise<void> => new Promise((resolve) => setImmediate(resolve))
+
 /** Does a step again and again until stopped; rests for a while whenever a step says that it had nothing to do. A step handles its own errors. */
 export function runLoop(step: () => Promise<boolean>, restMs: number): Loop {
   let stopping = false
@@ -18,7 +21,10 @@ export function runLoop(step: () => Promise<boolean>, restMs: number): Loop {
       }
     })
   const running = (async () => {
-    while (!stopping) if (!(await step()) && !stopping) await rest()
+    while (!stopping) {
+      const hadWork = await step()
+      if (!stopping) await (hadWork ? turnOfOthers() : rest())
+    }
   })()
   return {
     wake: () => wake(),

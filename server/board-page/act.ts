@@ -6,6 +6,7 @@ import { connectedBoard } from '#server/board/boards'
 import { type Db, inTransaction } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import { takeDown } from '#server/load/post'
+import { turnOfOthers } from '#server/loop'
 import { enqueue } from '#server/outbox/outbox'
 import { load, posting } from '#server/schema'
 
@@ -21,11 +22,16 @@ export interface ManyDone {
   refused: string[]
 }
 
-/** Takes the postings of loads down, or lifts them up again, each load by itself. */
-export function actOnPostings(db: Db, { intent, ids }: z.output<typeof postingsActSchema>, who: Act): ManyDone {
+/** Takes the postings of loads down, or lifts them up again, each load by itself; other requests are answered between them. */
+export async function actOnPostings(
+  db: Db,
+  { intent, ids }: z.output<typeof postingsActSchema>,
+  who: Act,
+): Promise<ManyDone> {
   const refused: string[] = []
   let done = 0
   for (const id of new Set(ids)) {
+    await turnOfOthers()
     const outcome = intent === 'take_down' ? takeDown(db, id, who) : refresh(db, id, who.now)
     if ('refusal' in outcome) refused.push(outcome.refusal.message)
     else done += 1

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import { audienceWords, expiryOf, usualTerms } from '#core/posting/terms'
 import { connectedBoards } from '#server/board/boards'
 import { type Db, prepared } from '#server/db.server'
+import { byLoad } from '#server/posting/postable'
 import { posting, postingTerms } from '#server/schema'
 
 /** One load's posting on one board, as its line is drawn. */
@@ -70,11 +71,13 @@ const dayMs = 86_400_000
 export function readPostings(db: Db, reps: string | null, now: number): PostedRow[] {
   const loads = loadsQuery(db).all(now - dayMs, reps, reps) as LoadRow[]
   const ids = JSON.stringify(loads.map(({ id }) => id))
-  const postings = db
-    .select()
-    .from(posting)
-    .where(sql`${posting.loadId} in (select value from json_each(${ids})) and ${posting.state} <> 'down'`)
-    .all()
+  const postings = byLoad(
+    db
+      .select()
+      .from(posting)
+      .where(sql`${posting.loadId} in (select value from json_each(${ids})) and ${posting.state} <> 'down'`)
+      .all(),
+  )
   const terms = new Map(
     db
       .select({ loadId: postingTerms.loadId, terms: postingTerms.terms })
@@ -83,10 +86,10 @@ export function readPostings(db: Db, reps: string | null, now: number): PostedRo
       .all()
       .map((row) => [row.loadId, row.terms]),
   )
-  const offers = offersQuery(db).all(ids) as { loadId: number; at: number; payMinor: number }[]
+  const offers = byLoad(offersQuery(db).all(ids) as { loadId: number; at: number; payMinor: number }[])
   const minutesOf = new Map(connectedBoards(db).map(({ row }) => [row.name, row.refreshMinutes]))
   return loads.map(({ from, to, pickupBy, ...load }) => {
-    const own = postings.filter((each) => each.loadId === load.id)
+    const own = postings.get(load.id) ?? []
     const shown = terms.get(load.id) ?? usualTerms
     const newest = Math.max(...own.map(({ askedAt }) => askedAt))
     return {
@@ -95,7 +98,7 @@ export function readPostings(db: Db, reps: string | null, now: number): PostedRo
       expiresAt: expiryOf(shown, pickupBy, newest),
       payMinor: shown.payKind === 'none' ? null : shown.payMinor,
       audience: shown.audience && audienceWords(shown.audience),
-      offers: offers.filter((each) => each.loadId === load.id).map(({ at, payMinor }) => ({ at, payMinor })),
+      offers: (offers.get(load.id) ?? []).map(({ at, payMinor }) => ({ at, payMinor })),
       boards: newestOfEach(own).map((row) => lineOf(row, minutesOf.get(row.board) ?? null)),
     }
   })

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import type { BoardRules } from '#core/board/board'
 import type { BoardPosting } from '#core/posting/posting'
 import type { FoundPosting } from '#core/search/found'
@@ -28,8 +29,12 @@ export interface ListedPosting {
   externalId: string
   /** Every field that we sent, as the board has it. */
   fields: Record<string, unknown>
+  /** How often carriers looked at it; null where the board does not tell. */
   views: number | null
 }
+
+/** A count of views as a board tells it. It is told for interest: nonsense is no count, and costs nothing else. */
+export const viewsSchema = z.number().int().nonnegative().nullable().catch(null)
 
 /** What changed on a board's floor after a cursor: everything, where the cursor is 0. */
 export interface FloorReading {

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import { type BoardSettings, boardRefusals } from '#core/board/board'
 import { refused } from '#core/decision/refusal'
 import { type Db, inTransaction, prepared } from '#server/db.server'
@@ -18,7 +18,14 @@ export interface ConnectedBoard {
   row: BoardRow
 }
 
-const rowsQuery = prepared((db) => db.select().from(board).prepare())
+// By name, not all of them: their secrets are unsealed as they are read.
+const rowQuery = prepared((db) =>
+  db
+    .select()
+    .from(board)
+    .where(eq(board.name, sql.placeholder('name')))
+    .prepare(),
+)
 
 /** A board as the office connected it; null where it is not. */
 export function connectedBoard(db: Db, name: string): ConnectedBoard | null {
@@ -31,10 +38,7 @@ export function connectedBoard(db: Db, name: string): ConnectedBoard | null {
 export const connectedBoards = (db: Db): ConnectedBoard[] =>
   adapters.flatMap(({ name }) => connectedBoard(db, name) ?? [])
 
-const rowOf = (db: Db, name: string): BoardRow | undefined =>
-  rowsQuery(db)
-    .all()
-    .find((row) => row.name === name)
+const rowOf = (db: Db, name: string): BoardRow | undefined => rowQuery(db).get({ name })
 
 const linkOf = ({ address: url, account, secret, callbackSecret }: BoardRow): BoardLink => ({
   ...{ url, account, secret, callbackSecret },

@@ -4,7 +4,7 @@ import { cutTo } from '#core/board/board'
 import { type Equipment, equipmentKinds } from '#core/load/load'
 import type { BoardPosting } from '#core/posting/posting'
 import type { FoundPosting } from '#core/search/found'
-import type { BoardAdapter, BoardAnswer, BoardLink, FloorReading } from './adapter'
+import { type BoardAdapter, type BoardAnswer, type BoardLink, type FloorReading, viewsSchema } from './adapter'
 import { type BoardCall, callBoard, isGood, problemOf, readAnswer } from './call'
 import { foundPosting } from './found'
 
@@ -47,8 +47,8 @@ export const saltlick: BoardAdapter = {
     const read = readAnswer(name, answer.value, z.array(mineSchema))
     if ('problem' in read) return read
     return {
-      value: read.value.map(({ listing_no: externalId, shipper_ref: reference, ...fields }) => ({
-        ...{ reference, externalId, views: null },
+      value: read.value.map(({ listing_no: externalId, shipper_ref: reference, looked_at: views, ...fields }) => ({
+        ...{ reference, externalId, views },
         fields: { shipper_ref: reference, ...fields },
       })),
     }
@@ -72,7 +72,11 @@ const call = (link: BoardLink, { headers, ...rest }: BoardCall) =>
   callBoard(link, { ...rest, headers: { authorization: `Bearer ${link.secret}`, ...headers } })
 
 const listedSchema = z.object({ listing_no: z.string().min(1).max(80) })
-const mineSchema = z.looseObject({ listing_no: z.string().min(1).max(80), shipper_ref: z.string().min(1).max(80) })
+const mineSchema = z.looseObject({
+  listing_no: z.string().min(1).max(80),
+  shipper_ref: z.string().min(1).max(80),
+  looked_at: viewsSchema,
+})
 
 /** Our posting in the board's own field names. */
 function listing(from: BoardPosting, answerUrl: string) {

@@ -4,7 +4,7 @@ import type { Equipment } from '#core/load/load'
 import type { BoardPosting } from '#core/posting/posting'
 import { gearWords } from '#core/posting/terms'
 import type { FoundPosting } from '#core/search/found'
-import type { BoardAdapter, BoardAnswer, BoardLink, FloorReading } from './adapter'
+import { type BoardAdapter, type BoardAnswer, type BoardLink, type FloorReading, viewsSchema } from './adapter'
 import { type BoardCall, type BoardResponse, callBoard, isGood, problemOf, readAnswer } from './call'
 import { foundPosting } from './found'
 
@@ -54,8 +54,8 @@ export const waterhole: BoardAdapter = {
     const read = readAnswer(name, answer.value, z.array(mineSchema))
     if ('problem' in read) return read
     return {
-      value: read.value.map(({ freight_id: externalId, ...fields }) => ({
-        ...{ reference: fields.our_ref, externalId, fields, views: null },
+      value: read.value.map(({ freight_id: externalId, eyes: views, ...fields }) => ({
+        ...{ reference: fields.our_ref, externalId, fields, views },
       })),
     }
   },
@@ -106,7 +106,7 @@ async function signIn(link: BoardLink): Promise<BoardAnswer<string>> {
 }
 
 const idSchema = z.object({ freight_id: z.string().regex(/^\w{1,20}$/) })
-const mineSchema = z.looseObject({ ...idSchema.shape, our_ref: z.string().min(1).max(80) })
+const mineSchema = z.looseObject({ ...idSchema.shape, our_ref: z.string().min(1).max(80), eyes: viewsSchema })
 
 async function changed(link: BoardLink, posting: BoardPosting, externalId: string) {
   return added(await call(link, { method: 'PATCH', path: `/freight/${externalId}`, body: freight(posting) }))

@@ -110,7 +110,7 @@ function sheetRow(from: BoardPosting): Row {
     'Delivery day': from.straightThrough ? 'direct' : (last?.day ?? ''),
     Miles: String(from.miles),
     Feet: String(from.lengthFt ?? ''),
-    Pounds: String(from.weightLb),
+    Pounds: String(from.weightLb ?? ''),
     Share: from.partial ? 'yes' : '',
     Team: from.team ? 'yes' : '',
     Hazmat: from.hazmat ? 'yes' : '',

@@ -24,25 +24,25 @@ afterEach(() => world.end())
 
 const act = (asked: ManyRequest['act'], isPreview = false, of = ids) =>
   actOnMany(world.db, { ids: of, act: asked, isPreview }, ines)
-const refusals = (results: ReturnType<typeof act>) =>
+const refusals = (results: Awaited<ReturnType<typeof act>>) =>
   'refusal' in results ? results.refusal.code : results.map(({ refusal }) => refusal)
 
-test('a preview says what would be done to each, and does nothing', () => {
+test('a preview says what would be done to each, and does nothing', async () => {
   const before = world.db.select().from(event).all().length
-  const [draft, one, two] = refusals(act({ intent: 'post' }, true)) as (string | null)[]
+  const [draft, one, two] = refusals(await act({ intent: 'post' }, true)) as (string | null)[]
   expect([one, two]).toEqual([null, null])
   expect(draft).toMatch(/is draft/)
   expect(world.db.select().from(event).all()).toHaveLength(before)
   expect(world.db.select().from(posting).all()).toEqual([])
 })
 
-test('what is refused on one is done on the others', () => {
+test('what is refused on one is done on the others', async () => {
   carryOut(world.db, ids[1]!, { kind: 'post', board: 'Saltlick' }, ines)
-  const [draft, one, two] = refusals(act({ intent: 'post' })) as (string | null)[]
+  const [draft, one, two] = refusals(await act({ intent: 'post' })) as (string | null)[]
   expect(one).toMatch(/Saltlick/)
   expect(two).toBeNull()
   expect(draft).not.toBeNull()
-  expect(refusals(act({ intent: 'unpost' }))).toEqual([expect.any(String), null, null])
+  expect(refusals(await act({ intent: 'unpost' }))).toEqual([expect.any(String), null, null])
   expect(
     world.db
       .select()
@@ -52,15 +52,15 @@ test('what is refused on one is done on the others', () => {
   ).toEqual(['removal_asked', 'removal_asked'])
 })
 
-test('loads are handed to another rep, and the log says so; to nobody we know is refused whole', () => {
-  expect(refusals(act({ intent: 'give', repId: 2 }))).toEqual([null, null, null])
+test('loads are handed to another rep, and the log says so; to nobody we know is refused whole', async () => {
+  expect(refusals(await act({ intent: 'give', repId: 2 }))).toEqual([null, null, null])
   expect(world.db.select({ repId: load.repId }).from(load).all()).toEqual([{ repId: 2 }, { repId: 2 }, { repId: 2 }])
   const last = readLoadPage(world.db, ids[0]!, now)!.log[0]!.event
   expect(logWords(last)).toMatch(/^Handed from Ines Calloway to Ruth/)
   // To the same rep again is nothing new.
   const before = world.db.select().from(event).all().length
-  act({ intent: 'give', repId: 2 })
+  await act({ intent: 'give', repId: 2 })
   expect(world.db.select().from(event).all()).toHaveLength(before)
-  expect(refusals(act({ intent: 'give', repId: 99 }))).toBe('no_such_person')
-  expect(act({ intent: 'post' }, false, [9_999])).toEqual([])
+  expect(refusals(await act({ intent: 'give', repId: 99 }))).toBe('no_such_person')
+  expect(await act({ intent: 'post' }, false, [9_999])).toEqual([])
 })

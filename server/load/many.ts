@@ -9,6 +9,7 @@ import { saveRefusals } from '#core/load/save-refusals'
 import type { Db } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import type { Outcome, Refused } from '#server/kernel/run'
+import { turnOfOthers } from '#server/loop'
 import { suggestedTerms } from '#server/posting/postable'
 import { notesTell } from '#server/posting/screen'
 import { load, user } from '#server/schema'
@@ -19,7 +20,7 @@ import { postAsUsual, takeDown } from './post'
 const id = z.number().int().positive()
 
 /** Loads that one act can be carried out on together. */
-export const mostAtOnce = 100
+export const mostAtOnce = 500
 
 /** One act on several loads. `isPreview`: nothing is done, what would be is answered. */
 export const manySchema = z.object({
@@ -40,8 +41,15 @@ export interface ManyResult {
   refusal: string | null
 }
 
-/** Carries out one act on several loads, each by itself: what is refused on one does not keep it from the others. */
-export function actOnMany(db: Db, { ids, act, isPreview }: ManyRequest, who: Act): ManyResult[] | Refused {
+/**
+ * Carries out one act on several loads, each by itself: what is refused on one does not keep it from the others, and other requests are
+ * answered between them.
+ */
+export async function actOnMany(
+  db: Db,
+  { ids, act, isPreview }: ManyRequest,
+  who: Act,
+): Promise<ManyResult[] | Refused> {
   const to = act.intent === 'give' ? personOf(db, act.repId) : null
   if (act.intent === 'give' && !to) return refused(saveRefusals, 'no_such_person')
   const rows = db
@@ -51,12 +59,15 @@ export function actOnMany(db: Db, { ids, act, isPreview }: ManyRequest, who: Act
     .where(inArray(load.id, ids))
     .orderBy(load.id)
     .all()
-  return rows.map(({ id: loadId, number, rep }) => {
+  const results: ManyResult[] = []
+  for (const { id: loadId, number, rep } of rows) {
+    await turnOfOthers()
     const command = (facts: LoadFacts) =>
       commandOf(db, loadId, facts, act.intent, { from: rep, to: to ?? rep }, who.now)
     const outcome = isPreview ? tried(db, loadId, command, who.now) : done(db, loadId, act.intent, command, who)
-    return { id: loadId, number, refusal: 'refusal' in outcome ? outcome.refusal.message : null }
-  })
+    results.push({ id: loadId, number, refusal: 'refusal' in outcome ? outcome.refusal.message : null })
+  }
+  return results
 }
 
 const personOf = (db: Db, personId: number): Rep | null =>

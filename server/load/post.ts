@@ -1,12 +1,13 @@
-import { eq } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { refusedBy } from '#core/board/board'
 import { refused } from '#core/decision/refusal'
 import { isOut } from '#core/load/decide-posting'
+import type { BoardPosting } from '#core/posting/posting'
 import { postingRefusals } from '#core/posting/refusals'
 import { type PostingTerms, postingTermsSchema, wrongTerms } from '#core/posting/terms'
 import { connectedBoard, connectedBoards } from '#server/board/boards'
-import { type Db, inTransaction } from '#server/db.server'
+import { type Db, inTransaction, prepared } from '#server/db.server'
 import type { Act } from '#server/event/event'
 import type { Outcome, Refused } from '#server/kernel/run'
 import { likeLoads } from '#server/posting/like'
@@ -26,6 +27,23 @@ export type PostRequest = z.output<typeof postSchema>
 /** A refusal that belongs to a field of the form. */
 type FieldRefused = Refused & { refusal: { path?: string } }
 
+const pickupQuery = prepared((db) =>
+  db
+    .select({ pickupBy: load.pickupBy, maxPayMinor: load.maxPayMinor })
+    .from(load)
+    .where(eq(load.id, sql.placeholder('loadId')))
+    .prepare(),
+)
+
+/** A load's posting to be looked over before it has a reference. */
+const tryPosting = (db: Db, loadId: number, terms: PostingTerms): BoardPosting =>
+  postingOf(db, loadId, '00000000', terms)
+
+function areAlike(db: Db, loadId: number, others: readonly number[]): boolean {
+  const like = new Set(likeLoads(db, loadId).map(({ id }) => id))
+  return others.every((id) => like.has(id))
+}
+
 /** Puts a load on the boards that were chosen, takes it off the others, and changes what is out already: all of it or nothing. */
 export function postLoad(
   db: Db,
@@ -34,19 +52,19 @@ export function postLoad(
   who: Act,
 ): Outcome | FieldRefused {
   return inTransaction(db, () => {
-    const row = db.select().from(load).where(eq(load.id, loadId)).get()
+    const row = pickupQuery(db).get({ loadId })
     if (!row) return noSuchLoad
     const wrong = wrongTerms(asked, row, who.now)
     if (wrong) {
       const { refusal } = refused(postingRefusals, 'bad_terms', { why: wrong.message })
       return { refusal: { ...refusal, path: wrong.path } }
     }
-    const like = likeLoads(db, loadId).map(({ id }) => id)
-    if (asked.likeLoadIds.some((id) => !like.includes(id))) return notAlike
+    if (asked.likeLoadIds.length > 0 && !areAlike(db, loadId, asked.likeLoadIds)) return notAlike
     const { at, terms } = timed(db, { boards, terms: asked }, who.now)
-    const unable = at.map((board) => whyNot(db, loadId, board, terms)).find((each) => each !== null)
+    const whole = tryPosting(db, loadId, terms)
+    const unable = at.map((board) => whyNot(db, board, whole)).find((each) => each !== null)
     if (unable) return unable
-    if (postingOf(db, loadId, '00000000', terms).onlyMc?.length === 0) return nobodySees
+    if (whole.onlyMc?.length === 0) return nobodySees
     const facts = findLoadFacts(db, loadId)
     const out = facts?.postings.filter(({ state }) => isOut(state)) ?? []
     const tells = notesTell(db, loadId, [...(terms.comments ?? []), terms.freight])
@@ -86,10 +104,10 @@ const isForEverybodyOnly = (db: Db, board: string): boolean =>
 export const openToAll = (db: Db, loadId: number, { boards, terms }: PostRequest, who: Act): Outcome =>
   postLoad(db, loadId, { boards, terms: { ...terms, audience: null } }, who)
 
-function whyNot(db: Db, loadId: number, board: string, terms: PostRequest['terms']): Refused | null {
+function whyNot(db: Db, board: string, whole: BoardPosting): Refused | null {
   const connected = connectedBoard(db, board)
   if (!connected) return refused(postingRefusals, 'not_connected', { name: board })
-  const why = refusedBy(connected.adapter, postingOf(db, loadId, '00000000', terms))
+  const why = refusedBy(connected.adapter, whole)
   return why ? refused(postingRefusals, 'board_cannot', { why }) : null
 }
 
@@ -125,7 +143,8 @@ export function postAsUsual(db: Db, loadId: number, who: Act): Outcome {
   if (connected.length === 0) return refused(postingRefusals, 'no_board')
   const wanted = boards?.filter((name) => connected.includes(name)) ?? []
   const asked = wanted.length > 0 ? wanted : connected
-  const able = asked.filter((name) => whyNot(db, loadId, name, terms) === null)
+  const whole = tryPosting(db, loadId, terms)
+  const able = asked.filter((name) => whyNot(db, name, whole) === null)
   return postLoad(db, loadId, { boards: able.length > 0 ? able : asked, terms }, who)
 }
 

@@ -25,6 +25,25 @@ export interface SendProblem {
   refusesUs?: boolean
 }
 
+const at = sql.placeholder
+const nextInStream = prepared((db) =>
+  db
+    .insert(outboxSequence)
+    .values({ stream: at('stream'), last: 1 })
+    .onConflictDoUpdate({ target: outboxSequence.stream, set: { last: sql`${outboxSequence.last} + 1` } })
+    .returning({ last: outboxSequence.last })
+    .prepare(),
+)
+const insertEntry = prepared((db) =>
+  db
+    .insert(outbox)
+    .values({
+      ...{ kind: at('kind'), stream: at('stream'), loadId: at('loadId'), payload: at('payload') },
+      ...{ key: at('key'), state: 'waiting', nextAt: at('nextAt') },
+    })
+    .prepare(),
+)
+
 /**
  * Puts something to be sent into the outbox, in the transaction that decided it. Its key is the
  * stream's name and the next number in it, which is never given out again.
@@ -34,15 +53,8 @@ export function enqueue(
   entry: { kind: OutboxKind; stream: string; loadId: number | null; payload: Record<string, unknown> },
   now: number,
 ): void {
-  const { last } = db
-    .insert(outboxSequence)
-    .values({ stream: entry.stream, last: 1 })
-    .onConflictDoUpdate({ target: outboxSequence.stream, set: { last: sql`${outboxSequence.last} + 1` } })
-    .returning({ last: outboxSequence.last })
-    .get()
-  db.insert(outbox)
-    .values({ ...entry, key: `${entry.stream}-${last}`, state: 'waiting', nextAt: now })
-    .run()
+  const { last } = nextInStream(db).get({ stream: entry.stream })
+  insertEntry(db).run({ ...entry, key: `${entry.stream}-${last}`, nextAt: now })
 }
 
 // Every worker asks four times a second: it is prepared once.

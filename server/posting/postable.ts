@@ -5,7 +5,7 @@ import { mailDomainOf, type Office } from '#core/office/office'
 import { type BoardPosting, boardPosting, type PostableLoad } from '#core/posting/posting'
 import { type PostingTerms, usualTerms } from '#core/posting/terms'
 import { tradeAreas } from '#server/atlas.server'
-import type { Db } from '#server/db.server'
+import { type Db, prepared } from '#server/db.server'
 import { officeOf } from '#server/office/office'
 import { facility, load, note, postingTerms, stop } from '#server/schema'
 import { settings } from '#server/settings.server'
@@ -15,6 +15,16 @@ import { likeLoads, loadsIn, uncoveredOf } from './like'
 /** Where a board may call back carriers' answers to. */
 export const answerUrl = (board: string): string =>
   `${settings().OX_ORIGIN}/board/${encodeURIComponent(board.toLowerCase())}/replies`
+
+const amongIds = (column: SQLiteColumn) => sql`${column} in (select value from json_each(${sql.placeholder('ids')}))`
+
+const termsQuery = prepared((db) =>
+  db
+    .select({ loadId: postingTerms.loadId, terms: postingTerms.terms })
+    .from(postingTerms)
+    .where(amongIds(postingTerms.loadId))
+    .prepare(),
+)
 
 /** A load's posting as a board is to show it, under a reference of its own. */
 export function postingOf(db: Db, loadId: number, reference: string, terms = termsOf(db, loadId)): BoardPosting {
@@ -32,11 +42,8 @@ export function postingsOf(db: Db, asked: readonly { loadId: number; reference: 
   const ids = [...new Set(asked.map(({ loadId }) => loadId))]
   const loads = postableLoads(db, ids)
   const terms = new Map(
-    db
-      .select({ loadId: postingTerms.loadId, terms: postingTerms.terms })
-      .from(postingTerms)
-      .where(among(postingTerms.loadId, ids))
-      .all()
+    termsQuery(db)
+      .all({ ids: JSON.stringify(ids) })
       .map((row) => [row.loadId, row.terms]),
   )
   const office = officeOf(db)
@@ -66,13 +73,9 @@ function posted(
   return boardPosting(whole, { reference, phone: office.phone, replyTo }, terms, around)
 }
 
-const among = (column: SQLiteColumn, ids: readonly number[]) =>
-  sql`${column} in (select value from json_each(${JSON.stringify(ids)}))`
-
 /** What a load's postings show: as somebody chose, or as is usual. */
 export const termsOf = (db: Db, loadId: number): PostingTerms =>
-  db.select({ terms: postingTerms.terms }).from(postingTerms).where(eq(postingTerms.loadId, loadId)).get()?.terms ??
-  usualTerms
+  termsQuery(db).get({ ids: JSON.stringify([loadId]) })?.terms ?? usualTerms
 
 /** How a load is posted unless somebody says otherwise: as it was last, else as this lane's or this customer's last posting was. */
 export function suggestedTerms(db: Db, loadId: number, now: number): { terms: PostingTerms; boards: string[] | null } {
@@ -114,8 +117,8 @@ export function suggestedTerms(db: Db, loadId: number, now: number): { terms: Po
   return { terms: { ...usualTerms, ...habits, alsoEquipment: also, audience: again }, boards: last.boards }
 }
 
-function postableLoads(db: Db, ids: readonly number[]): Map<number, PostableLoad> {
-  const stops = db
+const stopsQuery = prepared((db) =>
+  db
     .select({
       loadId: stop.loadId,
       kind: stop.kind,
@@ -130,30 +133,40 @@ function postableLoads(db: Db, ids: readonly number[]): Map<number, PostableLoad
     })
     .from(stop)
     .innerJoin(facility, eq(facility.id, stop.facilityId))
-    .where(among(stop.loadId, ids))
+    .where(amongIds(stop.loadId))
     .orderBy(asc(stop.loadId), asc(stop.sequence))
-    .all()
-  const notes = db
+    .prepare(),
+)
+const notesQuery = prepared((db) =>
+  db
     .select({ loadId: note.loadId, audience: note.audience, text: note.text })
     .from(note)
-    .where(among(note.loadId, ids))
+    .where(amongIds(note.loadId))
     .orderBy(asc(note.id))
-    .all()
-  const [stopsOf, notesOf] = [byLoad(stops), byLoad(notes)]
-  const rows = db.select().from(load).where(among(load.id, ids)).all()
+    .prepare(),
+)
+const loadsQuery = prepared((db) => db.select().from(load).where(amongIds(load.id)).prepare())
+
+function postableLoads(db: Db, loadIds: readonly number[]): Map<number, PostableLoad> {
+  const ids = JSON.stringify(loadIds)
+  const stopsOf = byLoad(stopsQuery(db).all({ ids }))
+  const notesOf = byLoad(notesQuery(db).all({ ids }))
   return new Map(
-    rows.map((row) => [
-      row.id,
-      {
-        ...row,
-        stops: (stopsOf.get(row.id) ?? []).map((each) => ({ ...each, area: tradeAreas().of(each.postal) })),
-        notes: notesOf.get(row.id) ?? [],
-      },
-    ]),
+    loadsQuery(db)
+      .all({ ids })
+      .map((row) => [
+        row.id,
+        {
+          ...row,
+          stops: (stopsOf.get(row.id) ?? []).map((each) => ({ ...each, area: tradeAreas().of(each.postal) })),
+          notes: notesOf.get(row.id) ?? [],
+        },
+      ]),
   )
 }
 
-function byLoad<Row extends { loadId: number }>(rows: readonly Row[]): Map<number, Row[]> {
+/** Rows by the load they are of, in their order. */
+export function byLoad<Row extends { loadId: number }>(rows: readonly Row[]): Map<number, Row[]> {
   const groups = new Map<number, Row[]>()
   for (const row of rows) {
     const group = groups.get(row.loadId)

@@ -4,7 +4,7 @@ import { boardRefusals, refusedBy } from '#core/board/board'
 import type { BoardAnswer, BoardProblem } from '#server/board/adapter'
 import { type ConnectedBoard, connectedBoard } from '#server/board/boards'
 import { pauseBoard, pausedUntil, unpauseBoard } from '#server/board/pause'
-import type { Db } from '#server/db.server'
+import { type Db, prepared } from '#server/db.server'
 import { type Act, recordEvent } from '#server/event/event'
 import type { Sender } from '#server/outbox/deliver'
 import { loadOf, type OutboxEntry, type SendProblem } from '#server/outbox/outbox'
@@ -35,10 +35,25 @@ export const sendToBoard: Sender = async (db, entry, now) => {
     return { problem: null, sent: ({ now }) => noteAnswer(db, entry, row, what, externalId, now) }
   }
   const { problem } = answer
-  if (problem.waitMs !== undefined) return { waitUntil: pauseBoard(row.board, now, { waitMs: problem.waitMs }) }
+  if (problem.waitMs !== undefined) return { waitUntil: leaveAlone(db, row.board, now, { waitMs: problem.waitMs }) }
   if (!problem.final && !problem.refusesUs)
-    pauseBoard(row.board, now, { firstMs: Math.min(1000, settings().OX_OUTBOX_DELAY_MS) })
+    leaveAlone(db, row.board, now, { firstMs: Math.min(1000, settings().OX_OUTBOX_DELAY_MS) })
   return { problem, failed: (after, { now }) => after === 'given_up' && noteGivenUp(db, entry, row, problem, now) }
+}
+
+const putOffQuery = prepared((db) =>
+  db.$client.prepare(
+    `update outbox set next_at = :until where kind = 'board' and state = 'waiting' and next_at < :until
+       and (exists (select 1 from posting where posting.id = json_extract(payload, '$.postingId') and board = :board)
+         or exists (select 1 from lane_posting where lane_posting.id = json_extract(payload, '$.lanePostingId') and board = :board))`,
+  ),
+)
+
+/** Pauses a board, and puts off in one statement all that waits for it: otherwise every entry would be taken up only to be put back. */
+export function leaveAlone(db: Db, board: string, now: number, by: Parameters<typeof pauseBoard>[2]): number {
+  const until = pauseBoard(board, now, by)
+  putOffQuery(db).run({ until, board })
+  return until
 }
 
 /** What is up stays up as it was: it still has to be taken down one day. */

@@ -12,5 +12,5 @@ export async function action({ request, context }: Route.ActionArgs) {
   requirePermission(who, 'edit_loads')
   const body = await readJson(request, postingsActSchema)
   if ('errors' in body) return Response.json(body, { status: body.status })
-  return Response.json(actOnPostings(database(), body.value, { now: Date.now(), by: person(who) }))
+  return Response.json(await actOnPostings(database(), body.value, { now: Date.now(), by: person(who) }))
 }

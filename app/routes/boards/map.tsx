@@ -26,7 +26,7 @@ const kindWords = { all: 'All equipment', ...equipmentWords }
 /** The search that an area leads to: the loads out of it. */
 function searchOf({ code, name }: Pick<MarketArea, 'code' | 'name'>, { scope, equipment }: MarketAsk): string {
   const what = equipment === null ? '' : equipmentWords[equipment].toLowerCase()
-  const where = scope === 'state' ? code : `${name.replace(',', '')} 75mi`
+  const where = scope === 'state' ? code : `${name.replace(',', '')} market`
   return `/boards/search?${new URLSearchParams({ line: `${what} ${where}`.trim().toLowerCase(), kind: 'load' })}`
 }
 

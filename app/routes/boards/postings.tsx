@@ -1,10 +1,10 @@
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { Link, useNavigate, useRevalidator } from 'react-router'
 import { toast } from 'sonner'
 import { may } from '#core/access/access'
 import type { Equipment } from '#core/load/load'
 import { equipmentWords } from '#core/load/words'
-import { formatAmount } from '#core/money/money'
+import { formatMoney } from '#core/money/money'
 import { momentWords } from '#core/time/words'
 import { viewer } from '#server/access/cookie'
 import type { ManyDone } from '#server/board-page/act'
@@ -102,7 +102,10 @@ export default function Postings({ loaderData }: Route.ComponentProps) {
   const filtered = useFiltered(rows)
   const { shown } = filtered
   const acts = usePostingActs(shown)
-  const list = useVirtualRows(shown.length)
+  const list = useVirtualRows(shown.length, undefined, (at) => rowHeight(shown[at]!))
+  const { measure } = list.list
+  // biome-ignore lint/correctness/useExhaustiveDependencies: heights are remembered by position, and other rows stand there once others are shown
+  useEffect(() => measure(), [shown, measure])
   const navigate = useNavigate()
   const go = (to: (id: number) => string) => {
     const row = acts.focused()
@@ -156,19 +159,25 @@ export default function Postings({ loaderData }: Route.ComponentProps) {
               : 'No posting fits these words.'}
           </p>
         )}
-        <ul aria-label="Postings">
-          {shown.map((row, at) => (
-            <PostedLine
-              key={row.id}
-              row={row}
-              at={at}
-              now={now}
-              zone={zone}
-              isMarked={acts.marked.includes(row.id)}
-              onMark={() => acts.toggle(row.id)}
-              onFocus={() => list.choose(at)}
-            />
-          ))}
+        <ul aria-label="Postings" className="relative" style={{ height: list.list.getTotalSize() }}>
+          {list.list.getVirtualItems().map(({ index, start }) => {
+            const row = shown[index]
+            if (!row) return null
+            return (
+              <PostedLine
+                key={row.id}
+                row={row}
+                at={index}
+                total={shown.length}
+                top={start}
+                now={now}
+                zone={zone}
+                isMarked={acts.marked.includes(row.id)}
+                onMark={() => acts.toggle(row.id)}
+                onFocus={() => list.choose(index)}
+              />
+            )
+          })}
         </ul>
       </div>
     </main>
@@ -186,6 +195,9 @@ function Legend() {
 interface PostedLineProps {
   row: PostedRow
   at: number
+  total: number
+  /** How far down the list it stands, in pixels. */
+  top: number
   now: number
   zone: string
   isMarked: boolean
@@ -193,20 +205,28 @@ interface PostedLineProps {
   onFocus: () => void
 }
 
-function PostedLine({ row, at, now, zone, isMarked, onMark, onFocus }: PostedLineProps) {
+/** A row has room for two lines of words, however few its boards are. */
+const leastHeight = 46
+const rowHeight = ({ boards }: PostedRow): number => Math.max(leastHeight, lineHeight(boards.length) + 9)
+
+function PostedLine({ row, at, total, top, now, zone, isMarked, onMark, onFocus }: PostedLineProps) {
   const best = row.offers.length === 0 ? null : Math.min(...row.offers.map(({ payMinor }) => payMinor))
   return (
     <li
-      className={`grid grid-cols-[20px_minmax(0,1fr)_430px_230px_120px] items-center gap-3 border-b px-4 py-1 ${isMarked ? 'bg-sheet' : ''}`}
-      style={{ minHeight: lineHeight(row.boards.length) + 8 }}
+      className={`absolute inset-x-0 grid grid-cols-[20px_minmax(0,1fr)_430px_230px_120px] items-center gap-3 border-b px-4 ${isMarked ? 'bg-sheet' : ''}`}
+      style={{ height: rowHeight(row), transform: `translateY(${top}px)` }}
+      aria-setsize={total}
+      aria-posinset={at + 1}
     >
       <input type="checkbox" aria-label={`Mark ${row.number}`} checked={isMarked} onChange={onMark} />
       <Link to={`/loads/${row.id}`} data-row={at} onFocus={onFocus} className="min-w-0">
-        <b className="block truncate">{row.lane}</b>
+        <span className="block truncate">
+          <b>{row.lane}</b>
+          {row.audience && <span className="label"> {row.audience}</span>}
+        </span>
         <span className="label block truncate">
           <span className="font-mono">{row.number}</span> {equipmentWords[row.equipment as Equipment]}, picks up{' '}
           {momentWords(row.pickupAt, now, row.zone)}
-          {row.audience && `, ${row.audience}`}
         </span>
       </Link>
       <PostingLine row={row} now={now} zone={zone} />
@@ -216,7 +236,7 @@ function PostedLine({ row, at, now, zone, isMarked, onMark, onFocus }: PostedLin
           <span className="label">no offers</span>
         ) : (
           <>
-            <b>{formatAmount(best)}</b>
+            <b>{formatMoney(best)}</b>
             <span className="label block">
               best of {row.offers.length} {row.offers.length === 1 ? 'offer' : 'offers'}
             </span>

@@ -12,6 +12,6 @@ export async function action({ request, context }: Route.ActionArgs) {
   requirePermission(who, 'edit_loads')
   const body = await readJson(request, manySchema)
   if ('errors' in body) return Response.json(body, { status: body.status })
-  const results = actOnMany(database(), body.value, { now: Date.now(), by: person(who) })
+  const results = await actOnMany(database(), body.value, { now: Date.now(), by: person(who) })
   return 'refusal' in results ? Response.json(results.refusal, { status: 404 }) : Response.json({ results })
 }

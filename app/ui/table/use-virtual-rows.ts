@@ -6,18 +6,26 @@ import { usePreferences } from '../preferences'
 /** How high the row of heads is, which stays above the others while they are scrolled. */
 export const headHeight = 29
 
-/** The rows in view of a list of any length, and the step from one to another by keys. `want` is called with the rows in view. */
-export function useVirtualRows(total: number, want?: (from: number, to: number) => void) {
+/**
+ * The rows in view of a list of any length, and the step from one to another by keys. `want` is called with the rows in view. `heightOf`: of a list without
+ * heads whose rows are not all as high.
+ */
+export function useVirtualRows(
+  total: number,
+  want?: (from: number, to: number) => void,
+  heightOf?: (index: number) => number,
+) {
   const scroller = useRef<HTMLDivElement>(null)
   const chosen = useRef(-1)
   const rowHeight = rowHeightPx[usePreferences().density]
+  const above = heightOf ? 0 : headHeight
   const list = useVirtualizer({
     count: total,
     getScrollElement: () => scroller.current,
-    estimateSize: () => rowHeight,
+    estimateSize: heightOf ?? (() => rowHeight),
     overscan: 12,
-    scrollMargin: headHeight,
-    scrollPaddingStart: headHeight,
+    scrollMargin: above,
+    scrollPaddingStart: above,
     initialRect: { width: 1000, height: 640 },
   })
   const shown = list.getVirtualItems()
