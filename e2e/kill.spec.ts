@@ -66,7 +66,8 @@ test(`killed ${kills} times in a run of awards, the mail server coming and going
   })()
   const comingAndGoing = (async () => {
     while (!over) {
-      // Up long enough to take mails, so that kills of the application fall into the sending too.
+      // Up long enough to take mails, so that kills of the application fall into the sending too; its start takes seconds on a busy machine.
+      await answering(`${around.mailbox}/healthz`, mail)
       await pause(luck.between(2500, 5000))
       await end(mail)
       await pause(luck.between(200, 900))

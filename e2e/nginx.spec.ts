@@ -97,8 +97,11 @@ test.afterAll(() => stopAll(children))
 test('behind nginx a cookie is for TLS alone, and each address that guesses waits on its own', async () => {
   const wrong = { mail, password: 'not-this-one-either' }
   const tries: number[] = []
-  for (let turn = 0; turn < 8; turn++) tries.push((await signIn('127.0.0.2', wrong)).status)
-  expect(tries).toEqual([401, 401, 401, 401, 401, 429, 429, 429])
+  for (let turn = 0; turn < 6; turn++) tries.push((await signIn('127.0.0.2', wrong)).status)
+  expect(tries).toEqual([401, 401, 401, 401, 401, 429])
+  // The wait doubles with each guess that is looked at: the seventh leaves four seconds for what follows, on a slow machine too.
+  for (const _guess of ['sixth', 'seventh'])
+    await expect.poll(async () => (await signIn('127.0.0.2', wrong)).status, { intervals: [100] }).toBe(401)
   // Another address is at its first guess, and the right password is taken from there at once.
   expect((await signIn('127.0.0.3', wrong)).status).toBe(401)
   const right = await signIn('127.0.0.3', { mail, password })
