@@ -40,6 +40,7 @@ const serverOrder = [
     'fuel',
     'market',
     'board',
+    'credit',
     'customer',
     'document',
     'register',

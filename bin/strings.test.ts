@@ -38,5 +38,6 @@ describe('what people read', () => {
       banned.flatMap(([phrase, instead]) => (phrase.test(text) ? [`${file}:${line} "${text}": say ${instead}`] : [])),
     )
     expect(found).toEqual([])
-  })
+    // Every source file is parsed.
+  }, 60_000)
 })

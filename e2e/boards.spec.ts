@@ -205,6 +205,26 @@ test('the market map counts loads against trucks, and a state leads to its loads
   await expect(page.getByRole('status').filter({ hasText: /loads/ })).toBeVisible()
 })
 
+test('a market area leads to its loads, whose companies are graded by the credit bureau', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/boards/map?scope=area')
+  await ready(page)
+  const areas = page.getByRole('list', { name: 'Loads and trucks' })
+  await areas
+    .getByRole('link', { name: /^Dallas, TX/ })
+    .first()
+    .click()
+  const chips = page.getByRole('list', { name: 'How the line was read' })
+  await expect(chips).toContainText('market area of Dallas, TX')
+  // The bureau is asked once somebody looks, and its answer comes by itself.
+  const graded = page.getByRole('list', { name: 'Results' }).getByText(/^credit [A-DF] \([A-Z][a-z]+ \d+\)/)
+  await expect(graded.first()).toBeVisible({ timeout: 15_000 })
+  await page.keyboard.press('l')
+  await page.getByLabel('What to look for').fill('loads dallas market over $1,500')
+  await page.keyboard.press('Enter')
+  await expect(chips).toContainText('at least $1,500')
+})
+
 test('a truck under way is asked for its next load, counted with the way home', async ({ page }) => {
   const id = reading((db) =>
     db

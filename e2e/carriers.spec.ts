@@ -394,7 +394,7 @@ test('a list of carriers: what would happen to every row is seen first, bad rows
   await page.goto('/carriers/import')
   await ready(page)
   await page
-    .getByLabel(/A CSV file/)
+    .getByLabel(/A workbook or CSV file/)
     .setInputFiles({ name: 'carriers.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
   await expect(page.getByText('2 to add, 1 already with us, 4 left out')).toBeVisible()
   const before = reading((db) => db.prepare('select count(*) from carrier').pluck().get())

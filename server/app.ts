@@ -9,6 +9,7 @@ import { keepProjects } from '#server/bid/projects'
 import { startBoardKeeping } from '#server/board-keeping/loops'
 import { readyDirectory } from '#server/carrier/directory'
 import { reportListenerFaults } from '#server/changes'
+import { startCredit } from '#server/credit/bureau'
 import { closeDatabase, DatabaseProblem, type Db, database, storageProblem } from '#server/db.server'
 import { adoptOldFolder } from '#server/document/store'
 import { offerDue } from '#server/guide/offer-next'
@@ -99,6 +100,14 @@ function endWhatRanOut(db: Db, now: number): void {
     }
 }
 
+/** Starts all that goes on with the load boards, and with what is found there. */
+const startBoards = (db: Db): { stop: () => Promise<void> }[] => [
+  startReadingBoards(db),
+  startBoardKeeping(db, seenOn),
+  startReplies(db, settings().OX_BOARD_READ_MS),
+  startCredit(db),
+]
+
 /** Starts what runs beside the requests; the answer stops it, finishing the step in hand. */
 export async function startWork(): Promise<() => Promise<void>> {
   // The first request would otherwise wait for every route's modules.
@@ -132,7 +141,7 @@ export async function startWork(): Promise<() => Promise<void>> {
   const vetting = startVetting(db)
   const workers = outboxKinds.map((kind) => startWorker(db, kind, senders[kind]))
   const tenders = startPartnerLoops(db)
-  const boards = [startReadingBoards(db), startBoardKeeping(db, seenOn), startReplies(db, settings().OX_BOARD_READ_MS)]
+  const boards = startBoards(db)
   const inbound = await startInboundMail(db, settings().OX_INBOUND_PORT)
   const lapsing = setInterval(() => endWhatRanOut(db, Date.now()), lapseEvery)
   const readying = [

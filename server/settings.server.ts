@@ -33,6 +33,8 @@ const settingsSchema = z.strictObject({
   OX_BOARD_READ_MS: z.coerce.number().int().min(200).default(15_000),
   OX_MARKET_URL: z.string().url().optional(),
   OX_REGISTER_URL: z.string().url().optional(),
+  OX_BUREAU_URL: z.string().url().optional(),
+  OX_BUREAU_KEY: z.string().optional(),
   OX_REGISTER_EVERY_MS: z.coerce.number().int().min(200).default(600_000),
   OX_SMTP_PORT: z.coerce.number().int().default(587),
   /** What is set under Connections goes before these; what is set in neither is not connected. */

@@ -17,7 +17,7 @@ export function CallerFacts({ page, documents }: { page: LoadPage; documents: Do
         role="group"
         aria-label="Freight, notes, numbers and charges, scrollable"
       >
-        <div>
+        <div className="empty:hidden">
           <FreightFacts page={page} />
           <Notes page={page} />
           <References page={page} />

@@ -62,7 +62,7 @@ function freightLine(shown: BoardPosting): string {
     [shown.equipment, ...shown.alsoEquipment].map((each) => equipmentWords[each]).join(' or '),
     shown.partial ? 'partial' : 'full load',
     shown.lengthFt && `${shown.lengthFt} ft`,
-    `${shown.weightLb.toLocaleString('en-US')} lb`,
+    `${(shown.weightLb ?? 0).toLocaleString('en-US')} lb`,
     shown.pieces &&
       `${shown.pieces.count} ${shown.pieces.unit}s${shown.pieces.sizeIn ? ` ${shown.pieces.sizeIn} in` : ''}`,
     shown.stackable && 'stackable',

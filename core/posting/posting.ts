@@ -13,7 +13,8 @@ export interface BoardPosting {
   alsoEquipment: Equipment[]
   gear: Gear[]
   lengthFt: number | null
-  weightLb: number
+  /** Null where nobody knows it yet. */
+  weightLb: number | null
   tempMinF: number | null
   tempMaxF: number | null
   team: boolean

@@ -206,7 +206,8 @@ describe('other sources', () => {
     expect(few.moved).toBeGreaterThan(1.005)
     expect(many.moved).toBeGreaterThan(few.moved)
     expect(learning(week('market', 40)).moved).toBeGreaterThan(1.12)
-  })
+    // Six fits of a model, on a machine that may do something else meanwhile.
+  }, 60_000)
   test('a turned-down offer tells less than a buy', () => {
     expect(learning(week('lost_offer', 1).slice(0, 20)).moved).toBeLessThan(learning(week('buy', 1).slice(0, 20)).moved)
   })

@@ -1,4 +1,6 @@
 import { eq } from 'drizzle-orm'
+import { laneByReference } from '#server/bid/boards'
+import { takeLaneAnswer } from '#server/bid/projects'
 import type { BoardReply } from '#server/board/adapter'
 import { type ConnectedBoard, connectedBoards, noteBoard } from '#server/board/boards'
 import { pausedUntil } from '#server/board/pause'
@@ -31,9 +33,9 @@ export function receiveCallback(
 /** Makes an offer of a carrier's answer; the same one twice is one offer. */
 export function takeReply(db: Db, board: string, reply: BoardReply, now: number): Taken {
   const found = db.select({ loadId: posting.loadId }).from(posting).where(eq(posting.reference, reply.reference)).get()
-  if (!found) return { status: 404, answer: { error: 'no such listing of ours' } }
   const carrier = identifyCarrier(db, { mcNumber: reply.mc, mail: null })
-  if (!carrier) return { status: 200, answer: { taken: false, why: 'we do not know this carrier yet' } }
+  if (!found) return takeLaneReply(db, board, reply, carrier, now)
+  if (!carrier) return unknownCarrier
   const outcome = recordOffer(
     db,
     found.loadId,
@@ -51,6 +53,27 @@ export function takeReply(db: Db, board: string, reply: BoardReply, now: number)
     ? { status: 200, answer: { taken: true } }
     : { status: 200, answer: { taken: false, why: outcome.refusal.message } }
 }
+
+const unknownCarrier: Taken = { status: 200, answer: { taken: false, why: 'we do not know this carrier yet' } }
+
+/** An answer to a lane that may be bid on; the price that it names is for the carrier's own page to say. */
+function takeLaneReply(
+  db: Db,
+  board: string,
+  { reference }: BoardReply,
+  carrier: KnownCarrier | null,
+  now: number,
+): Taken {
+  const lane = laneByReference(db, reference)
+  if (!lane) return { status: 404, answer: { error: 'no such listing of ours' } }
+  if (!carrier) return unknownCarrier
+  const outcome = takeLaneAnswer(db, lane, board, carrier, now)
+  return 'done' in outcome
+    ? { status: 200, answer: { taken: true } }
+    : { status: 200, answer: { taken: false, why: outcome.refusal.message } }
+}
+
+type KnownCarrier = NonNullable<ReturnType<typeof identifyCarrier>>
 
 /** Fetches carriers' answers from a board that keeps them for us. Returns how many were read. */
 export async function fetchReplies(

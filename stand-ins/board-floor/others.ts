@@ -97,6 +97,19 @@ function life(number: number, random: () => number) {
   return { number, bornAt, diesAt, earliest: day(firstDay), firstDay }
 }
 
+/** Who offers a load: one of some hundreds, each with its own MC number. */
+function broker(random: () => number): { company: string; mc: string } {
+  const [one, two, end] = [first, second, brokerEnds].map((words) => Math.floor(random() * words.length)) as [
+    number,
+    number,
+    number,
+  ]
+  return {
+    company: `${first[one]} ${second[two]} ${brokerEnds[end]}`,
+    mc: String(910_000 + 400 * one + 20 * two + end),
+  }
+}
+
 function madeLoad(number: number, random: () => number): Other {
   const { firstDay, ...base } = life(number, random)
   const from = townFor('load', random)
@@ -111,8 +124,7 @@ function madeLoad(number: number, random: () => number): Other {
   return {
     ...base,
     kind: 'load',
-    company: `${pick(random, first)} ${pick(random, second)} ${pick(random, brokerEnds)}`,
-    mc: null,
+    ...broker(random),
     phone: phone(random),
     from,
     to,

@@ -5,6 +5,7 @@ import { createHmac } from 'node:crypto'
 import { createServer } from 'node:http'
 import { type CarrierAnswer, type Seen, startCarriers } from '../board-floor/carriers'
 import { type Change, changesAfter, type Shown } from '../board-floor/feed'
+import { looksAt } from '../board-floor/looks'
 import { type Kind, makeOthers } from '../board-floor/others'
 import { addOther, bodyOf, membersOf, needed, sender, serve } from '../board-floor/wire'
 
@@ -79,7 +80,9 @@ function browse(url: URL, send: ReturnType<typeof sender>): void {
   if (url.pathname === '/listings')
     return send(
       200,
-      [...shown.values()].filter(({ goneAt }) => goneAt === null).map(({ listing }) => listing),
+      [...shown.values()]
+        .filter(({ goneAt }) => goneAt === null)
+        .map(({ listing }) => ({ ...listing, looked_at: looksAt(listing.shipper_ref, Date.now()) })),
     )
   const kind = ({ '/browse/loads': 'load', '/browse/trucks': 'truck' } as Record<string, Kind>)[url.pathname]
   if (!kind) return send(404, { error: 'no such thing' })
@@ -146,6 +149,7 @@ function list(ref: string, listing: Listing) {
   const before = live(ref)
   const id = before?.id ?? `SL${String(nextNumber++).padStart(6, '0')}`
   const kept = { ...listing, listing_no: id }
+  looksAt(ref, Date.now())
   shown.set(ref, { id, listing: kept, changedAt: Date.now(), goneAt: null })
   // Opened to everybody it is new to all who did not see it before.
   if (!before || (before.listing.only_mc && !kept.only_mc)) carriers.see(seenOf(kept))

@@ -6,6 +6,7 @@ import { randomBytes } from 'node:crypto'
 import { createServer, type IncomingMessage } from 'node:http'
 import { type CarrierAnswer, startCarriers } from '../board-floor/carriers'
 import { type Change, changesAfter, type Shown } from '../board-floor/feed'
+import { looksAt } from '../board-floor/looks'
 import { type Kind, makeOthers, type Other } from '../board-floor/others'
 import { addOther, bodyOf, membersOf, needed, perMinute, sender, serve } from '../board-floor/wire'
 
@@ -94,7 +95,9 @@ function handle({ method }: IncomingMessage, url: URL, body: string): { status: 
 const notHere = { status: 404, body: { why: 'not here' } }
 
 function mine() {
-  const all = [...shown.values()].filter(({ goneAt }) => goneAt === null).map(({ listing }) => listing)
+  const all = [...shown.values()]
+    .filter(({ goneAt }) => goneAt === null)
+    .map(({ listing }) => ({ ...listing, eyes: looksAt(listing.our_ref, Date.now()) }))
   return { status: 200, body: all }
 }
 
@@ -110,6 +113,7 @@ function add(body: string) {
     const twin = `W${nextNumber++}`
     shown.set(twin, { id: twin, listing: { ...freight, freight_id: twin }, changedAt: Date.now(), goneAt: null })
   }
+  looksAt(freight.our_ref, Date.now())
   tellCarriers(freight)
   return { status: 201, body: { freight_id: id } }
 }

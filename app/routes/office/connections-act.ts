@@ -70,7 +70,7 @@ function answerBoard(act: { intent: string } & ({ board: BoardSettings } | { nam
 
 /** What was held because its way out was not connected or not accepted is tried again. */
 function releaseWaiting(kind: (typeof connectionKinds)[number]): void {
-  const kinds = { mail_out: mailKinds, register: [], market: [] }[kind]
+  const kinds = { mail_out: mailKinds, register: [], market: [], bureau: [] }[kind]
   for (const each of kinds) releaseHeld(database(), { kind: each }, Date.now())
 }
 
