@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { Check } from '../ui/field'
 import { FormDialog } from '../ui/form-dialog'
+import { wrongAt } from '../ui/use-saving'
 import type { BidDialogsProps } from './bid-dialogs'
 
 /** Chooses the boards that the lanes are on; whoever answers there is invited by email. */
@@ -11,7 +12,10 @@ export function BoardsDialog({ project, boards, acting, onClose }: BidDialogsPro
     <FormDialog
       title="Post the lanes on boards"
       button={chosen.length === 0 && project.boards.length > 0 ? 'Take them down' : 'Post'}
-      save={() => acting.act({ intent: 'post', boards: chosen }, 'Boards are told', true)}
+      save={async () => {
+        if (chosen.length === 0 && project.boards.length === 0) return wrongAt({ boards: 'Choose a board' })
+        return acting.act({ intent: 'post', boards: chosen }, 'Boards are told', true)
+      }}
       onClose={onClose}
     >
       {(error) => (

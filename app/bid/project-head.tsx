@@ -33,8 +33,8 @@ export function ProjectHead({
         <h1 className="ml-4 truncate text-base font-semibold">{project.title}</h1>
         <span className="whitespace-nowrap">{stateWords(project, now, zone)}</span>
       </div>
-      <div className="mt-1 flex items-center gap-3">
-        <span className="label min-w-0 flex-1 truncate">
+      <div className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
+        <span className="label min-w-80 flex-1">
           {[
             project.customerName ?? 'any customer',
             `loads picked up ${daysWords(project.validFrom, project.validTo)}`,

@@ -26,6 +26,7 @@ export function FoundLine(props: FoundRowProps) {
     <li className="grid grid-cols-[76px_minmax(0,1.15fr)_186px_150px_minmax(0,1fr)] items-center gap-3 border-b px-3 py-1 focus-within:bg-chosen">
       <span className="text-sm">
         <span className={isNew ? 'font-semibold text-dusk' : 'text-second'}>{ageWords(posting.postedAt, now)}</span>
+        {row.isSeen && <span className="label"> · seen</span>}
         <span className="label block truncate" title={row.boards.join(', ')}>
           {row.boards[0]}
           {row.boards.length > 1 && ` +${row.boards.length - 1}`}

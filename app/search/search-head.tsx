@@ -12,7 +12,7 @@ interface SearchHeadProps {
 
 export const kindWords = { truck: 'Trucks', load: 'Loads' }
 const orderWords = { best: 'Best first', newest: 'Newest', deadhead: 'Least deadhead', per_mile: 'Highest per mile' }
-const showWords = { open: 'Not hidden', worked: 'Being worked on', hidden: 'Hidden' }
+const showWords = { open: 'Not hidden', unseen: 'New to me', worked: 'Being worked on', hidden: 'Hidden' }
 
 /** The line in which a search is typed as it is said, with what was understood of it. */
 export function SearchHead({ ask, found, onSave }: SearchHeadProps) {
@@ -80,7 +80,7 @@ export function SearchHead({ ask, found, onSave }: SearchHeadProps) {
           hideLabel
           className="w-36"
           value={ask.show as keyof typeof showWords}
-          options={['open', 'worked', 'hidden'] as const}
+          options={['open', 'unseen', 'worked', 'hidden'] as const}
           words={showWords}
           onChange={(show) => go({ show })}
         />

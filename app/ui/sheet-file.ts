@@ -1,5 +1,4 @@
 import { toast } from 'sonner'
-import { rowsAsText } from '#core/quote/sheet-text'
 
 /** What is offered where a sheet is chosen: a workbook, or a text with separators. */
 export const sheetFiles =
@@ -9,14 +8,16 @@ export const sheetFiles =
 export async function textOfFile(file: File | undefined, before: string): Promise<string> {
   if (!file) return before
   if (!/\.xlsx$/i.test(file.name)) return file.text()
+  const refuse = (words: string) => {
+    toast(`${file.name} ${words}`, { className: '!text-bill' })
+    return before
+  }
   try {
     // Fetched when the first workbook is chosen: few pages ever need it.
-    const { readSheet } = await import('read-excel-file/universal')
-    return rowsAsText(await readSheet(file))
+    const { isTooLarge, textOfWorkbook } = await import('./workbook')
+    if (await isTooLarge(file)) return refuse('is too large. Cut it down to the rows you need and choose it again.')
+    return await textOfWorkbook(file)
   } catch {
-    toast(`${file.name} is no workbook that can be read. Save it as CSV and choose that file.`, {
-      className: '!text-bill',
-    })
-    return before
+    return refuse('is no workbook that can be read. Save it as CSV and choose that file.')
   }
 }

@@ -28,6 +28,19 @@ export const workNote = sqliteTable(
   ],
 )
 
+/** A truck or a load that somebody had under the cursor or opened: `new to me` leaves it out for that person, whatever board shows it. */
+export const foundSeen = sqliteTable(
+  'found_seen',
+  {
+    personId: integer('person_id')
+      .notNull()
+      .references(() => user.id),
+    key: text('key').notNull(),
+    at: instant('at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.personId, table.key] }), index('found_seen_at').on(table.at)],
+)
+
 /** A search that stays live: what is new since it was last opened is counted beside its name. */
 export const savedSearch = sqliteTable(
   'saved_search',

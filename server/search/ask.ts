@@ -15,7 +15,8 @@ import { areaNamed } from './areas'
 /** `best`: the nearest where a place was asked, else the newest. */
 export const foundOrders = ['best', ...searchOrders] as const
 
-export const shows = ['open', 'worked', 'hidden'] as const
+/** `unseen`: of what is not hidden, what whoever asks has not seen yet. */
+export const shows = ['open', 'unseen', 'worked', 'hidden'] as const
 
 /** A search as the page's address keeps it. */
 export const searchAskSchema = z.object({

@@ -15,6 +15,7 @@ import { boardsOf, type Floor } from './floor'
 import { bandOfLane } from './lane-band'
 import { hiddenKeys, notesOf, type WorkNote } from './notes'
 import { market } from './read-boards'
+import { seenKeys } from './seen'
 
 /** A truck or a load as the list of results shows it. */
 export interface FoundRow {
@@ -37,6 +38,8 @@ export interface FoundRow {
   /** Of a load: how well whoever offers it pays, as the bureau reported last. */
   credit: CreditReport | null
   note: WorkNote | null
+  /** Whether whoever asks has looked at it before. */
+  isSeen: boolean
   misses: Miss[]
 }
 
@@ -57,26 +60,32 @@ export interface FoundPage {
 
 /**
  * What is out there of what was asked, the first of it with all that a rep wants to know of each. `home`: where the truck lives that wants its next load:
- * ours come first then, and each load is counted with the way home.
+ * ours come first then, and each load is counted with the way home. `personId`: who asks, for what that person has seen.
  */
 export function findOnFloor(
   db: Db,
   ask: SearchAsk,
   now: number,
   { floor, readings } = market,
-  home: Point | null = null,
+  { home = null, personId = null }: { home?: Point | null; personId?: number | null } = {},
 ): FoundPage {
   const read = readAsk(ask, now, officeOf(db).zone)
   const hidden = hiddenKeys(db, now)
+  const seen = personId === null ? new Set<string>() : seenKeys(db, { id: personId, now })
   const started = performance.now()
   const wanted = read.problem ? 0 : read.query.limit
-  const found = searchPostings(floor.index, { ...read.query, limit: wanted && wanted + hidden.size })
+  const found = searchPostings(floor.index, {
+    ...read.query,
+    limit: wanted && wanted + hidden.size + (ask.show === 'unseen' ? seen.size : 0),
+  })
   const tookMs = performance.now() - started
   const isHidden = (key: string) => hidden.has(key)
-  const hits = found.hits.filter((key) => isHidden(key) === (ask.show === 'hidden')).slice(0, wanted)
-  const near = ask.show === 'open' ? found.near.filter(({ id }) => !isHidden(id)) : []
+  const isShown = (key: string) =>
+    isHidden(key) === (ask.show === 'hidden') && !(ask.show === 'unseen' && seen.has(key))
+  const hits = found.hits.filter(isShown).slice(0, wanted)
+  const near = ask.show === 'open' || ask.show === 'unseen' ? found.near.filter(({ id }) => isShown(id)) : []
   const missesOf = new Map(near.map(({ id, misses }) => [id, misses]))
-  const whole = rowsOf(db, floor, [...hits, ...near.map(({ id }) => id)], { ...read, home }, missesOf, now)
+  const whole = rowsOf(db, floor, [...hits, ...near.map(({ id }) => id)], { ...read, home, seen }, missesOf, now)
   const isOurs = ({ posting }: FoundRow) => Number(posting.ownLoadId !== null)
   const rows = home ? whole.toSorted((one, other) => isOurs(other) - isOurs(one)) : whole
   const shown = rows.filter(({ note }) => ask.show !== 'worked' || note !== null)
@@ -97,7 +106,7 @@ function rowsOf(
   db: Db,
   floor: Floor,
   keys: readonly string[],
-  { query, home }: ReadAsk & { home: Point | null },
+  { query, home, seen }: ReadAsk & { home: Point | null; seen: ReadonlySet<string> },
   missesOf: ReadonlyMap<string, Miss[]>,
   now: number,
 ): FoundRow[] {
@@ -126,6 +135,7 @@ function rowsOf(
       carrier: posting.mc ? (carriers.get(posting.mc) ?? null) : null,
       credit: (posting.kind === 'load' && posting.mc && credits.get(posting.mc)) || null,
       note: notes.get(key) ?? null,
+      isSeen: seen.has(key),
       misses: missesOf.get(key) ?? [],
     }
   })

@@ -10,6 +10,7 @@ import { marketAskSchema, readMarketMap } from './market-map'
 import { noteWork, workedOn } from './notes'
 import { showOwn } from './own'
 import { actOnSavedSearch, savedSearches } from './saved'
+import { markSeen, seenKeys } from './seen'
 
 const truck = (over: Partial<FoundPosting> = {}): FoundPosting => ({
   ...{ id: 'T1', kind: 'truck', board: 'Saltlick', equipment: 'van', earliest: '2026-11-24', ownLoadId: null },
@@ -123,7 +124,7 @@ describe('what is found', () => {
     const own = { ...there, id: 'load-9', board: 'Ours', ownLoadId: 9, rate: null, postedAt: '2026-11-20T19:00:00Z' }
     putSource(floor, truck({ ...own, company: 'PR-9', destination: { ...phoenix, city: 'Mesa' }, mc: null }), now)
     const ask = searchAskSchema.parse({ line: 'loads phoenix 100mi' })
-    const { rows } = findOnFloor(world.db, ask, now, market(), home)
+    const { rows } = findOnFloor(world.db, ask, now, market(), { home })
     expect(rows.map(({ posting }) => posting.company)).toEqual(['PR-9', 'Amber Freight'])
     const { milesTo, miles, milesAfter, perMileDriven } = rows[1]!
     // Twin Falls to Boise is about 130 miles by road.
@@ -156,6 +157,19 @@ describe('what is found', () => {
     expect(find('vans boise')).toMatchObject({ rows: [], hidden: 1 })
     expect(find('vans boise', { show: 'hidden' }).rows).toHaveLength(1)
     expect(workedOn(world.db, now)).toEqual([])
+  })
+  test('what somebody has seen is left out for that person only, and marked; near misses too', () => {
+    const ask = (show: string, personId: number) =>
+      findOnFloor(world.db, searchAskSchema.parse({ line: 'vans boise 80mi 11/24', show }), now, market(), { personId })
+    const [key] = [...floor.shown.keys()]
+    markSeen(world.db, [key!], { id: 1, now })
+    expect(ask('unseen', 1)).toMatchObject({ rows: [], total: 1, near: [{ isSeen: false }] })
+    expect(ask('open', 1).rows).toMatchObject([{ isSeen: true }])
+    expect(ask('unseen', 2).rows).toMatchObject([{ isSeen: false }])
+    markSeen(world.db, [...floor.shown.keys()], { id: 1, now })
+    expect(ask('unseen', 1).near).toEqual([])
+    // Two weeks on it is as new.
+    expect(seenKeys(world.db, { id: 1, now: now + 15 * 86_400_000 }).size).toBe(0)
   })
   test('a saved search counts what came after it was opened, each once', () => {
     actOnSavedSearch(world.db, { intent: 'save_search', name: 'Vans', line: 'vans id', kind: 'truck' }, { id: 1, now })

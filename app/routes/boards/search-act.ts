@@ -5,11 +5,16 @@ import { database } from '#server/db.server'
 import { readJson } from '#server/http/body'
 import { noteWork, workNoteSchema } from '#server/search/notes'
 import { actOnSavedSearch, savedSearchActSchema } from '#server/search/saved'
+import { markSeen, seenSchema } from '#server/search/seen'
 import type { Route } from './+types/search-act'
 
-const actSchema = z.union([z.object({ intent: z.literal('note'), note: workNoteSchema }), savedSearchActSchema])
+const actSchema = z.union([
+  z.object({ intent: z.literal('note'), note: workNoteSchema }),
+  seenSchema,
+  savedSearchActSchema,
+])
 
-/** Notes about what was found, and somebody's own saved searches. */
+/** Notes about what was found, what was seen of it, and somebody's own saved searches. */
 export async function action({ request, context }: Route.ActionArgs) {
   const who = viewer(context)
   const body = await readJson(request, actSchema)
@@ -19,6 +24,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (act.intent === 'note') {
     requirePermission(who, 'handle_offers')
     noteWork(database(), act.note, by)
-  } else actOnSavedSearch(database(), act, by)
+  } else if (act.intent === 'seen') markSeen(database(), act.keys, by)
+  else actOnSavedSearch(database(), act, by)
   return Response.json({ done: true })
 }

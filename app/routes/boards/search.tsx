@@ -19,6 +19,7 @@ import { offerAddress } from '../../search/offer-address'
 import { CallDialog, SaveSearchDialog } from '../../search/search-dialogs'
 import { SearchHead } from '../../search/search-head'
 import { SearchSide } from '../../search/search-side'
+import { useSeen } from '../../search/use-seen'
 import { chime } from '../../ui/chime'
 import { useKeys } from '../../ui/keys'
 import { useLive } from '../../ui/live'
@@ -38,7 +39,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
   return {
     ...{ ask, sought, now, zone: officeOf(db).zone },
     chains: sought?.truck ? chainsFor({ ...sought.truck }, sought.truck.equipment, now) : [],
-    found: findOnFloor(db, ask, now, undefined, sought?.truck?.home ?? null),
+    found: findOnFloor(db, ask, now, undefined, { home: sought?.truck?.home ?? null, personId: who.id }),
     saved: savedSearches(db, who.id, now),
     worked: workedOn(db, now),
     mayNote: may(who.role, 'handle_offers'),
@@ -60,6 +61,7 @@ function useRing(saved: SavedSearchRow[]): void {
 /** What is done from the keyboard with the row that has the focus. */
 function useFoundActs({ ask, found }: Data) {
   const [dialog, setDialog] = useState<'save' | FoundRow | null>(null)
+  const seen = useSeen()
   const { revalidate } = useRevalidator()
   const navigate = useNavigate()
   const rows = [...found.rows, ...found.near]
@@ -76,12 +78,14 @@ function useFoundActs({ ask, found }: Data) {
     const row = focused()
     if (!row) return
     const { key, posting } = row
+    seen.now(row)
     void post({ intent: 'note', note: { key, state, words: '', found: foundSchema.parse(posting) } })
     toast(`${posting.company}: ${workStateWords[state]}`)
   }
   const problem = (words: string) => void toast(words, { className: '!text-bill' })
   const open = async (row: FoundRow | undefined) => {
     if (!row) return
+    seen.now(row)
     if (row.posting.kind === 'load') {
       if (row.posting.ownLoadId !== null) return void navigate(`/loads/${row.posting.ownLoadId}`)
       return void toast(`${row.posting.company}: ${row.posting.phone ?? 'no phone shown'}`)
@@ -91,7 +95,7 @@ function useFoundActs({ ask, found }: Data) {
     if ('to' in address) void navigate(address.to)
     else problem(address.problem)
   }
-  return { rows, dialog, setDialog, focused, note, open, post, problem, revalidate }
+  return { rows, dialog, setDialog, focused, note, open, post, problem, revalidate, seen }
 }
 
 export default function Search({ loaderData }: Route.ComponentProps) {
@@ -156,7 +160,7 @@ export default function Search({ loaderData }: Route.ComponentProps) {
           onSound={({ id, hasSound }) => void acts.post({ intent: 'sound_search', id, hasSound: !hasSound })}
           onForget={({ id }) => void acts.post({ intent: 'forget_search', id })}
         />
-        <Results data={loaderData} list={list} onOpen={(row) => void acts.open(row)} />
+        <Results data={loaderData} list={list} onFocus={acts.seen.soon} onOpen={(row) => void acts.open(row)} />
       </div>
       {dialog === 'save' && (
         <SaveSearchDialog
@@ -179,10 +183,12 @@ const newForMs = 5 * 60_000
 function Results({
   data: { found, now, zone },
   list,
+  onFocus,
   onOpen,
 }: {
   data: Data
   list: ReturnType<typeof useVirtualRows>
+  onFocus: (row: FoundRow) => void
   onOpen: (row: FoundRow) => void
 }) {
   const all = [...found.rows, ...found.near]
@@ -199,7 +205,10 @@ function Results({
       zone={zone}
       longest={longest}
       isNew={now - row.firstSeen < newForMs}
-      onFocus={() => list.choose(at)}
+      onFocus={() => {
+        list.choose(at)
+        onFocus(row)
+      }}
       onOpen={() => onOpen(row)}
     />
   )
