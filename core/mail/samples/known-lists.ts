@@ -1,4 +1,4 @@
-import { type Sample, truck } from './sample'
+import { type Sample, southeast, truck, west } from './sample'
 
 /** Lists: by day, by equipment, by dispatcher, in sentences and in columns of plain text. */
 export const knownLists: readonly Sample[] = [
@@ -25,7 +25,7 @@ CONFIDENTIALITY NOTICE: this message is for the addressee only. Trucks in Chicag
     trucks: [
       truck('Minneapolis, MN', 'van', '2026-11-30'),
       truck('Duluth, MN', 'van', '2026-11-30', { destinations: ['IA', 'NE', 'KS'] }),
-      truck('Fargo, ND', 'reefer', '2026-12-01', { count: 2 }),
+      truck('Fargo, ND', 'reefer', '2026-12-01', { count: 2, destinations: west }),
       truck('Bismarck, ND', 'flatbed', '2026-12-01', { rate: { amount: '2.50', basis: 'per_mile' } }),
     ],
     offers: [],
@@ -61,7 +61,7 @@ Here is what I have:
 3) Lexington KY  Thursday  48' stepdeck  $2,200 to get to Dallas TX
 Let me know! Gail`,
     trucks: [
-      truck('Columbus, OH', 'van', '2026-12-01', { lengthFt: 53 }),
+      truck('Columbus, OH', 'van', '2026-12-01', { lengthFt: 53, destinations: southeast }),
       truck('Dayton, OH', 'reefer', '2026-12-02', { lengthFt: 53 }),
       truck('Lexington, KY', 'step_deck', '2026-12-03', {
         ...{ lengthFt: 48, destinations: ['Dallas, TX'], rate: { amount: '2200', basis: 'flat' } },

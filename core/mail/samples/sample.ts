@@ -38,6 +38,8 @@ export interface Sample {
   subject: string
   text?: string
   html?: string
+  /** Sheets that came with it, as the text that is in them. */
+  sheets?: readonly { name: string; text: string }[]
   trucks: readonly SampleTruck[]
   offers: readonly SampleOffer[]
 }
@@ -63,6 +65,21 @@ export const offer = (amount: string, over: Partial<SampleOffer> = {}): SampleOf
   ...{ pickup: null, expires: null },
   ...over,
 })
+
+/** A mail in plain text. */
+export const plain = (
+  id: string,
+  sentAt: string,
+  from: string,
+  subject: string,
+  text: string,
+  said: Partial<Pick<Sample, 'trucks' | 'offers'>> = {},
+): Sample => ({ id, sentAt, from, subject, text, trucks: [], offers: [], ...said })
+
+/** States of a region, as somebody who says it means them. */
+export const southeast = ['FL', 'GA', 'NC', 'SC', 'VA', 'WV', 'AL', 'KY', 'MS', 'TN'] as const
+export const midwest = ['IL', 'IN', 'MI', 'OH', 'WI', 'IA', 'KS', 'MN', 'MO', 'NE', 'ND', 'SD'] as const
+export const west = ['AZ', 'CO', 'ID', 'MT', 'NV', 'NM', 'UT', 'WY', 'CA', 'OR', 'WA'] as const
 
 /** Of each, whether it says what kind of mail it is: both, one of them, or neither. */
 export const kindOf = ({ trucks, offers }: Sample): 'mixed' | 'capacity' | 'offer' | 'other' => {

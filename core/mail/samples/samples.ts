@@ -1,15 +1,31 @@
 import { heldOutLists } from './held-out-lists'
+import { heldOutNoise } from './held-out-noise'
 import { heldOutNothing } from './held-out-nothing'
 import { heldOutOffers } from './held-out-offers'
+import { heldOutPhone } from './held-out-phone'
+import { heldOutPrices } from './held-out-prices'
 import { heldOutShort } from './held-out-short'
+import { heldOutTables } from './held-out-tables'
+import { heldOutThreads } from './held-out-threads'
 import { knownLists } from './known-lists'
+import { knownNoise } from './known-noise'
 import { knownNothing } from './known-nothing'
 import { knownOffers } from './known-offers'
+import { knownPhone } from './known-phone'
+import { knownPrices } from './known-prices'
 import { knownShort } from './known-short'
+import { knownTables } from './known-tables'
+import { knownThreads } from './known-threads'
 import type { Sample } from './sample'
 
 /** Mails that a reader of carriers' mail is written by. */
-export const knownSamples: readonly Sample[] = [...knownShort, ...knownLists, ...knownOffers, ...knownNothing]
+export const knownSamples: readonly Sample[] = [
+  ...[...knownShort, ...knownPhone, ...knownLists, ...knownTables, ...knownThreads],
+  ...[...knownOffers, ...knownPrices, ...knownNothing, ...knownNoise],
+]
 
 /** Mails that it is judged by: written before it, and never looked at while it is. */
-export const heldOutSamples: readonly Sample[] = [...heldOutShort, ...heldOutLists, ...heldOutOffers, ...heldOutNothing]
+export const heldOutSamples: readonly Sample[] = [
+  ...[...heldOutShort, ...heldOutPhone, ...heldOutLists, ...heldOutTables, ...heldOutThreads],
+  ...[...heldOutOffers, ...heldOutPrices, ...heldOutNothing, ...heldOutNoise],
+]

@@ -1,0 +1,264 @@
+import { midwest, plain, type Sample, southeast, truck } from './sample'
+
+/** Typed with a thumb, between two calls. */
+export const knownPhone: readonly Sample[] = [
+  plain(
+    'kp1',
+    '2026-12-01T06:10:00-06:00',
+    'Gus <gus@amber-drift.example>',
+    '',
+    'van des moines empty at 2 today need to get home to omaha',
+    {
+      trucks: [truck('Des Moines, IA', 'van', '2026-12-01', { destinations: ['Omaha, NE'] })],
+    },
+  ),
+  plain(
+    'kp2',
+    '2026-12-01T05:55:00-08:00',
+    'lou@tin-swallow.example',
+    'reefer',
+    'Reefer in Fresno CA Wed AM. WA or OR only',
+    {
+      trucks: [truck('Fresno, CA', 'reefer', '2026-12-02', { destinations: ['WA', 'OR'] })],
+    },
+  ),
+  plain(
+    'kp3',
+    '2026-12-02T12:31:00-05:00',
+    'r.sims@pale-fox.example',
+    'Truck available',
+    "I've got a 48' flatbed w/ tarps that'll be empty in Greenville, SC tomorrow around noon. Can go anywhere except the northeast.",
+    {
+      trucks: [truck('Greenville, SC', 'flatbed', '2026-12-03', { lengthFt: 48 })],
+    },
+  ),
+  plain(
+    'kp4',
+    '2026-12-01T15:00:00-07:00',
+    'ida@quill-ridge.example',
+    'DENVER',
+    '2 vans Denver CO 12/2, 1 reefer Cheyenne WY 12/3',
+    {
+      trucks: [truck('Denver, CO', 'van', '2026-12-02', { count: 2 }), truck('Cheyenne, WY', 'reefer', '2026-12-03')],
+    },
+  ),
+  plain('kp5', '2026-12-03T07:40:00-06:00', 'ben@long-willow.example', 'sd tulsa', 'SD Tulsa fri. 48k. texas pls', {
+    trucks: [truck('Tulsa, OK', 'step_deck', '2026-12-04', { weightLb: 48_000, destinations: ['TX'] })],
+  }),
+  plain(
+    'kp6',
+    '2026-12-01T18:22:00-05:00',
+    'walt@iron-lark.example',
+    'tomorrow',
+    'Have one reefer emptying in Columbus, Ohio tomorrow afternoon & one in Louisville KY thursday morning. Both 53. Looking to go southeast.',
+    {
+      trucks: [
+        truck('Columbus, OH', 'reefer', '2026-12-02', { lengthFt: 53, destinations: southeast }),
+        truck('Louisville, KY', 'reefer', '2026-12-03', { lengthFt: 53, destinations: southeast }),
+      ],
+    },
+  ),
+  plain(
+    'kp7',
+    '2026-12-04T09:12:00-06:00',
+    'sal@river-kite.example',
+    'MKE',
+    'Anything out of Milwaukee Monday? I have a 26 ft box truck there.',
+    {
+      trucks: [truck('Milwaukee, WI', 'box_truck', '2026-12-07', { lengthFt: 26 })],
+    },
+  ),
+  plain(
+    'kp8',
+    '2026-12-01T08:08:00-05:00',
+    'q@gray-teal.example',
+    'sprinter',
+    'Sprinter van ready now in Charlotte NC. 3,000 lbs max. Will go 500 miles.',
+    {
+      trucks: [truck('Charlotte, NC', 'sprinter', '2026-12-01', { weightLb: 3_000 })],
+    },
+  ),
+  plain(
+    'kp9',
+    '2026-12-01T10:10:00-07:00',
+    'rosa@mesa-thrush.example',
+    'camiones',
+    'Buenos dias, tenemos 1 reefer en Nogales AZ mañana y 2 flatbeds en Tucson el jueves. Van para California o Nevada.',
+    {
+      trucks: [
+        truck('Nogales, AZ', 'reefer', '2026-12-02', { destinations: ['CA', 'NV'] }),
+        truck('Tucson, AZ', 'flatbed', '2026-12-03', { count: 2, destinations: ['CA', 'NV'] }),
+      ],
+    },
+  ),
+  plain(
+    'kp10',
+    '2026-12-02T06:00:00-06:00',
+    'ed@pinto-creek.example',
+    'avail',
+    'RGN sitting in Amarillo, avail now thru Sat, 3.50/mile min',
+    {
+      trucks: [
+        truck('Amarillo, TX', 'lowboy', '2026-12-02', {
+          to: '2026-12-05',
+          rate: { amount: '3.50', basis: 'per_mile' },
+        }),
+      ],
+    },
+  ),
+  plain(
+    'kp11',
+    '2026-11-30T16:45:00-06:00',
+    'kay@plum-badger.example',
+    'Hopper',
+    'Hopper bottom empty Grand Island NE tues. would love something to KS or back to SD',
+    {
+      trucks: [truck('Grand Island, NE', 'hopper', '2026-12-01', { destinations: ['KS', 'SD'] })],
+    },
+  ),
+  plain(
+    'kp12',
+    '2026-12-01T07:07:00-07:00',
+    'vic@salt-finch.example',
+    'Trucks in SLC',
+    'Vic here. 3 dry vans in Salt Lake today, 1 in Ogden tmrw. Going to PHX, LAS or LA',
+    {
+      trucks: [
+        truck('Salt Lake City, UT', 'van', '2026-12-01', {
+          count: 3,
+          destinations: ['Phoenix, AZ', 'Las Vegas, NV', 'Los Angeles, CA'],
+        }),
+        truck('Ogden, UT', 'van', '2026-12-02', { destinations: ['Phoenix, AZ', 'Las Vegas, NV', 'Los Angeles, CA'] }),
+      ],
+    },
+  ),
+  plain(
+    'kp13',
+    '2026-12-01T13:20:00-05:00',
+    'nell@brass-gull.example',
+    'Conestoga',
+    'Conestoga MT in Toledo OH 12/3-12/4. 1,500 to get to Des Moines IA',
+    {
+      trucks: [
+        truck('Toledo, OH', 'conestoga', '2026-12-03', {
+          to: '2026-12-04',
+          destinations: ['Des Moines, IA'],
+          rate: { amount: '1500', basis: 'flat' },
+        }),
+      ],
+    },
+  ),
+  plain(
+    'kp14',
+    '2026-12-07T05:30:00-05:00',
+    'cap@early-tern.example',
+    'am trucks',
+    'JACKSONVILLE FL - R - TODAY\nSAVANNAH GA - V - TODAY\nMACON GA - F - TUES',
+    {
+      trucks: [
+        truck('Jacksonville, FL', 'reefer', '2026-12-07'),
+        truck('Savannah, GA', 'van', '2026-12-07'),
+        truck('Macon, GA', 'flatbed', '2026-12-08'),
+      ],
+    },
+  ),
+  plain(
+    'kp15',
+    '2026-12-01T11:11:00-06:00',
+    'moe@two-herons.example',
+    'need load',
+    'Need a load out of Wichita KS today for a dry van going to Chicago. He can be there by 4',
+    {
+      trucks: [truck('Wichita, KS', 'van', '2026-12-01', { destinations: ['Chicago, IL'] })],
+    },
+  ),
+  plain(
+    'kp16',
+    '2026-12-30T20:15:00-06:00',
+    'jo@flint-plover.example',
+    'new year',
+    'I will have a reefer in Sioux Falls on the 2nd and another in Fargo on Jan 4. Prefer midwest.',
+    {
+      trucks: [
+        truck('Sioux Falls, SD', 'reefer', '2027-01-02', { destinations: midwest }),
+        truck('Fargo, ND', 'reefer', '2027-01-04', { destinations: midwest }),
+      ],
+    },
+  ),
+  plain(
+    'kp17',
+    '2026-12-01T23:40:00-05:00',
+    'al@night-ferry.example',
+    'late',
+    'tanker mt in beaumont tx overnight, ready 6am',
+    {
+      trucks: [truck('Beaumont, TX', 'tanker', '2026-12-02')],
+    },
+  ),
+  plain(
+    'kp18',
+    '2026-12-02T09:00:00-08:00',
+    'dee@coho-line.example',
+    'pdx',
+    "Hi Ines, got a 53' van in Portland OR on Friday, weight up to 44,500#, within 75 miles of Portland for pickup. Dest CA only.",
+    {
+      trucks: [
+        truck('Portland, OR', 'van', '2026-12-04', {
+          lengthFt: 53,
+          weightLb: 44_500,
+          radius: 75,
+          destinations: ['CA'],
+        }),
+      ],
+    },
+  ),
+  plain(
+    'kp19',
+    '2026-12-01T08:45:00-06:00',
+    'hal@oak-sparrow.example',
+    'Re: capacity',
+    'We have one in Little Rock, AR and one in Memphis, TN, both vans, both Thursday.',
+    {
+      trucks: [truck('Little Rock, AR', 'van', '2026-12-03'), truck('Memphis, TN', 'van', '2026-12-03')],
+    },
+  ),
+  plain(
+    'kp20',
+    '2026-12-03T14:00:00-07:00',
+    'zed@cold-mesa.example',
+    'hotshot',
+    'Hot shot 40 gooseneck sitting in Farmington NM needs to get to Midland or Odessa TX asap. $900',
+    {
+      trucks: [
+        truck('Farmington, NM', 'hotshot', '2026-12-03', {
+          lengthFt: 40,
+          destinations: ['Midland, TX', 'Odessa, TX'],
+          rate: { amount: '900', basis: 'flat' },
+        }),
+      ],
+    },
+  ),
+  plain(
+    'kp21',
+    '2026-12-01T09:30:00-06:00',
+    'pat@grey-pintail.example',
+    'container',
+    'I have 2 chassis w/ 40ft containers empty in Joliet IL tomorrow',
+    {
+      trucks: [truck('Joliet, IL', 'container', '2026-12-02', { count: 2, lengthFt: 40 })],
+    },
+  ),
+  plain(
+    'kp22',
+    '2026-12-01T07:30:00-05:00',
+    'meg@loon-bay.example',
+    'flats',
+    'x2 flats Pittsburg PA wed, x1 step Eire PA thur',
+    {
+      trucks: [
+        truck('Pittsburgh, PA', 'flatbed', '2026-12-02', { count: 2 }),
+        truck('Erie, PA', 'step_deck', '2026-12-03'),
+      ],
+    },
+  ),
+]
