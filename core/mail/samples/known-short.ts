@@ -49,7 +49,7 @@ export const knownShort: readonly Sample[] = [
     from: 'hank@lone-spur.example',
     subject: 'after new years',
     text: 'I will have a step deck in Ogden on Saturday. Home is Pocatello so anything north works for me, 150 mi deadhead max.',
-    trucks: [truck('Ogden, UT', 'step_deck', '2027-01-02', { radius: 150 })],
+    trucks: [truck('Ogden, UT', 'step_deck', '2027-01-02', { radius: 150, destinations: ['Pocatello, ID'] })],
     offers: [],
   },
   {

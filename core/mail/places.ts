@@ -1,0 +1,423 @@
+import type { City, Gazetteer } from '../place/gazetteer'
+import { nameKey, shortForm } from '../place/name-key'
+import { statesOfRegion } from '../place/region-groups'
+import { regionNames } from '../place/regions'
+import { lettersApart } from '../place/spelling'
+import type { Token } from './lexer'
+import { touches } from './lexer'
+import type { MailPlace } from './mail'
+import type { Taken } from './marks'
+import { commonWords, type ShortName, shortNames } from './place-words'
+
+/** What places are found by: the gazetteer, arranged for reading mails. */
+export interface PlaceFinder {
+  byName: ReadonlyMap<string, City[]>
+  inRegion: ReadonlyMap<string, City[]>
+  /** Cities that are known by their name alone, for names that are misspelt. */
+  big: readonly City[]
+  /** What one sender calls a place, by the words in lower case. */
+  nicknames?: ReadonlyMap<string, { city: string; region: string }>
+}
+
+const longestName = 4
+/** People of a city that is meant by its name alone, without a state; more where it is not even written with a capital. */
+const [namedAlone, namedInSmall, spelledWrongly] = [12_000, 40_000, 60_000]
+
+/** The gazetteer arranged for reading mails. */
+export function placeFinder({ byName, cities }: Pick<Gazetteer, 'byName' | 'cities'>): PlaceFinder {
+  const inRegion = new Map<string, City[]>()
+  for (const city of cities) {
+    const there = inRegion.get(city.region)
+    if (there) there.push(city)
+    else inRegion.set(city.region, [city])
+  }
+  const big = cities.filter(({ population, country }) => population >= spelledWrongly && country !== 'MX')
+  return { byName, inRegion, big }
+}
+
+const placeOf = ({ city, region, lat, lon }: City): MailPlace => ({ city, region, lat, lon })
+
+const regionByName = new Map(Object.entries(regionNames).map(([code, name]) => [name.toLowerCase(), code]))
+/** Short forms of states that are no post codes. */
+for (const [said, code] of Object.entries({
+  ...{ calif: 'CA', cali: 'CA', ariz: 'AZ', tenn: 'TN', penn: 'PA', wash: 'WA', mich: 'MI', minn: 'MN', wisc: 'WI' },
+  ...{
+    colo: 'CO',
+    tex: 'TX',
+    okla: 'OK',
+    fla: 'FL',
+    ill: 'IL',
+    ind: 'IN',
+    mont: 'MT',
+    nebr: 'NE',
+    nev: 'NV',
+    ark: 'AR',
+  },
+  ...{
+    wyo: 'WY',
+    'n carolina': 'NC',
+    's carolina': 'SC',
+    'n dakota': 'ND',
+    's dakota': 'SD',
+    'no carolina': 'NC',
+    'so cal': 'CA',
+    socal: 'CA',
+    norcal: 'CA',
+  },
+  ...{
+    'nuevo mexico': 'NM',
+    misisipi: 'MS',
+    luisiana: 'LA',
+    pennsylvanya: 'PA',
+    tejas: 'TX',
+    'carolina del norte': 'NC',
+    'carolina del sur': 'SC',
+  },
+}))
+  regionByName.set(said, code)
+
+/** Two letters that are words as well as post codes; in small letters they are words. */
+const wordCodes = new Set([
+  'in',
+  'or',
+  'me',
+  'ok',
+  'hi',
+  'la',
+  'de',
+  'pa',
+  'id',
+  'oh',
+  'al',
+  'co',
+  'ma',
+  'mo',
+  'on',
+  'ne',
+  'sd',
+  'mt',
+  'ms',
+  'mb',
+  'sk',
+  'nl',
+  'pr',
+  'vi',
+  'as',
+  'va',
+  'nt',
+  'pe',
+  'ct',
+  'md',
+  'ar',
+])
+
+/** Regions by the names that only mails give them. */
+const ownGroups: Record<string, readonly string[]> = {
+  dakotas: ['ND', 'SD'],
+  'the dakotas': ['ND', 'SD'],
+  pnw: ['ID', 'OR', 'WA'],
+  'new england states': ['CT', 'ME', 'MA', 'NH', 'RI', 'VT'],
+  'gulf coast': ['TX', 'LA', 'MS', 'AL', 'FL'],
+  'great lakes': ['IL', 'IN', 'MI', 'MN', 'OH', 'WI'],
+  plains: ['KS', 'NE', 'ND', 'SD', 'OK'],
+  'mid west': ['IL', 'IN', 'MI', 'OH', 'WI', 'IA', 'KS', 'MN', 'MO', 'NE', 'ND', 'SD'],
+  'east coast': ['CT', 'DE', 'FL', 'GA', 'ME', 'MD', 'MA', 'NH', 'NJ', 'NY', 'NC', 'PA', 'RI', 'SC', 'VA'],
+  east: ['CT', 'DE', 'FL', 'GA', 'ME', 'MD', 'MA', 'NH', 'NJ', 'NY', 'NC', 'PA', 'RI', 'SC', 'VA', 'WV'],
+  se: ['FL', 'GA', 'NC', 'SC', 'VA', 'WV', 'AL', 'KY', 'MS', 'TN'],
+  ne: ['CT', 'ME', 'MA', 'NH', 'RI', 'VT', 'NJ', 'NY', 'PA'],
+  sw: ['AZ', 'NM', 'OK', 'TX'],
+  nw: ['ID', 'OR', 'WA'],
+}
+
+/** The post code of a state or province at a token; `isSure` where it can be nothing else. */
+export function codeAt(tokens: readonly Token[], at: number): { code: string; next: number; isSure: boolean } | null {
+  const token = tokens[at]
+  if (token?.kind !== 'word') return null
+  const upper = token.text.toUpperCase()
+  // `N.C.` and `N C`.
+  if (
+    token.raw.length === 1 &&
+    tokens[at + 1]?.text === '.' &&
+    tokens[at + 2]?.raw.length === 1 &&
+    touches(tokens[at + 1], tokens[at + 2])
+  ) {
+    const code = upper + tokens[at + 2]!.text.toUpperCase()
+    if (regionNames[code]) return { code, next: at + (tokens[at + 3]?.text === '.' ? 4 : 3), isSure: true }
+  }
+  if (upper.length === 2 && regionNames[upper]) {
+    // `La.` with a dot is Louisiana, `Pa.` Pennsylvania.
+    return { code: upper, next: at + 1, isSure: token.raw === upper }
+  }
+  for (let count = 3; count > 0; count--) {
+    const words = tokens.slice(at, at + count)
+    if (words.length < count || words.some(({ kind }) => kind !== 'word')) continue
+    const code = regionByName.get(words.map(({ text }) => text).join(' '))
+    if (code) {
+      const dot =
+        words[count - 1]!.text.length <= 5 &&
+        tokens[at + count]?.text === '.' &&
+        regionNames[code]!.toLowerCase() !== words[count - 1]!.text
+          ? 1
+          : 0
+      return { code, next: at + count + dot, isSure: true }
+    }
+  }
+  return null
+}
+
+/** The state that is named behind a city, with or without a comma; `known` says whether a city of this name lies there. */
+function stateBehind(
+  tokens: readonly Token[],
+  at: number,
+  known: (code: string) => boolean,
+): { code: string; next: number } | null {
+  const isPast = /^[,.]$/.test(tokens[at]?.text ?? '')
+  const isBracket = tokens[at]?.text === '('
+  const start = at + (isPast || isBracket ? 1 : 0)
+  const found = codeAt(tokens, start)
+  if (!found) return null
+  if (isBracket)
+    return tokens[found.next]?.text === ')' && known(found.code) ? { code: found.code, next: found.next + 1 } : null
+  const isTwoLetters = found.next === start + 1 && tokens[start]!.text.length === 2
+  // `boise in the morning`: small letters count where there is such a city, and no word follows that makes it one.
+  if (isTwoLetters && !found.isSure) {
+    const after = tokens[found.next]?.text ?? ''
+    if (!known(found.code) || /^(?:the|a|an|my|at|around|about|for|by|today|tomorrow|anywhere|any)$/.test(after))
+      return null
+    if (
+      wordCodes.has(tokens[start]!.text) &&
+      tokens[found.next]?.kind === 'word' &&
+      /^(?:in|or|me|on|as|hi)$/.test(tokens[start]!.text) &&
+      !isPast
+    )
+      return isEndish(after) ? { code: found.code, next: found.next } : null
+    return { code: found.code, next: found.next }
+  }
+  return { code: found.code, next: found.next }
+}
+
+/** Words that may follow a finished place. */
+const isEndish = (word: string): boolean =>
+  /^(?:today|tomorrow|to|mon|tue|wed|thu|fri|sat|sun|monday|tuesday|wednesday|thursday|friday|is|and|now|ready|thats|for|wants|going|loads?|avail|available|empty|van|reefer|flatbed)$/.test(
+    word,
+  )
+
+function keyOf(tokens: readonly Token[], at: number, count: number): { key: string; next: number } | null {
+  let key = ''
+  let next = at
+  for (let taken = 0; taken < count; taken++) {
+    const token = tokens[next]
+    if (token?.kind !== 'word') return null
+    const word = token.text.replace(/'/g, '')
+    key = key === '' ? shortForm(word) : `${key} ${shortForm(word)}`
+    next++
+    const sign = tokens[next]
+    if (taken < count - 1 && sign?.kind === 'sign') {
+      const joins =
+        (sign.text === '.' && word.length <= 4) ||
+        (sign.text === '-' && touches(token, sign) && touches(sign, tokens[next + 1]))
+      if (!joins) return null
+      next++
+    }
+  }
+  return { key, next }
+}
+
+/** A place at a token: `Boise, ID`, `boise id`, `SLC`, `St. Louis`, `Winston-Salem NC`, or a big city by its name alone. */
+export function takePlace(
+  tokens: readonly Token[],
+  at: number,
+  finder: PlaceFinder,
+  region: string | null,
+  isShouting: boolean,
+): Taken {
+  const token = tokens[at]!
+  if (token.kind !== 'word') return null
+  for (let count = longestName; count > 0; count--) {
+    const words = keyOf(tokens, at, count)
+    if (!words) continue
+    const said = nicknamed(tokens, at, words, count, finder)
+    if (said) return said
+    const alike = finder.byName.get(words.key)
+    if (!alike) continue
+    const dot = tokens[words.next]?.text === '.' && tokens[words.next - 1]!.text.length <= 3 ? 1 : 0
+    const state = stateBehind(tokens, words.next + dot, (code) => alike.some((city) => city.region === code))
+    const there = state && alike.find((city) => city.region === state.code)
+    if (state && there && !isWord(tokens, at, count, state.next)) return taken(placeOf(there), 0.99, state.next)
+    if (state && !there) {
+      // A state follows in which there is no such city: a wrong spelling, or a list of states behind a city.
+      const near = misspelt(words.key, finder.inRegion.get(state.code) ?? [])
+      if (near) return taken(placeOf(near), 0.75, state.next)
+    }
+    const alone = meantAlone(tokens, at, count, alike, region, isShouting)
+    if (alone) return taken(placeOf(alone), alone.region === region ? 0.92 : 0.8, words.next)
+  }
+  return unknownName(tokens, at, finder)
+}
+
+const taken = (place: MailPlace, confidence: number, next: number): Taken => ({
+  mark: { kind: 'place', place, confidence },
+  next,
+})
+
+/** `van in`, `flat or`: a name and a code that together are two words of a sentence. */
+const isWord = (tokens: readonly Token[], at: number, count: number, next: number): boolean =>
+  count === 1 &&
+  next === at + 2 &&
+  commonWords.has(tokens[at]!.text) &&
+  tokens[at + 1]!.raw !== tokens[at + 1]!.raw.toUpperCase()
+
+function nicknamed(
+  tokens: readonly Token[],
+  at: number,
+  words: { key: string; next: number },
+  count: number,
+  finder: PlaceFinder,
+): Taken {
+  const raw = tokens
+    .slice(at, words.next)
+    .map(({ text }) => text)
+    .join(' ')
+  if (count === 1 && tokens[at]!.raw === 'LA' && isCityCode(tokens, at)) return losAngeles(finder, words.next)
+  const own = finder.nicknames?.get(raw) ?? finder.nicknames?.get(words.key)
+  const short: ShortName | undefined = own ?? shortNames[words.key]
+  if (!short) return null
+  // Three letters that are also a word (`sea`, `den`) are a city in capitals only.
+  if (!own && short.inCapitals && tokens[at]!.raw !== tokens[at]!.raw.toUpperCase()) return null
+  const city = finder.byName.get(nameKey(short.city))?.find((each) => each.region === short.region)
+  if (!city) return null
+  const state = stateBehind(tokens, words.next, (code) => code === short.region)
+  if (state && state.code !== short.region) return null
+  return taken(placeOf(city), own ? 0.97 : 0.9, state?.next ?? words.next)
+}
+
+/** Whether a short name of a city stands just before: `PHX, LAS or LA`. */
+const isCityCode = (tokens: readonly Token[], at: number): boolean =>
+  /^(?:or|and|,|\/|&)$/.test(tokens[at - 1]?.text ?? '') && shortNames[tokens[at - 2]?.text ?? ''] !== undefined
+
+function losAngeles(finder: PlaceFinder, next: number): Taken {
+  const city = finder.byName.get('los angeles')?.find(({ region }) => region === 'CA')
+  return city ? taken(placeOf(city), 0.8, next) : null
+}
+
+/** Words before a name that make it a place. */
+const beforePlace =
+  /^(?:in|at|near|from|around|to|into|out|of|toward|towards|by|sitting|leaving|en|de|para|hacia|is|mt|empty|for|at:)$/
+
+/** The city that is meant where no state is named: of the region that its list is of, else a big one. */
+function meantAlone(
+  tokens: readonly Token[],
+  at: number,
+  count: number,
+  alike: readonly City[],
+  region: string | null,
+  isShouting: boolean,
+): City | null {
+  const token = tokens[at]!
+  const there = region && alike.find((city) => city.region === region)
+  const isCapital = token.raw[0] !== token.raw[0]!.toLowerCase()
+  if (there && isCapital && !isShouting && !/^(?:van|reefer|flat|step|box|date|city|all|open|any)$/.test(token.text))
+    return there
+  const before = tokens[at - 1]?.text ?? ''
+  const isUsual = count === 1 && commonWords.has(token.text)
+  if (
+    isUsual &&
+    !(isCapital && !isShouting && beforePlace.test(before) && !/^(?:of|is|to|empty|mt|by|for)$/.test(before))
+  )
+    return null
+  if (there && (isCapital || there.population > 5000)) return there
+  const [biggest, second] = alike.filter(({ country }) => country !== 'MX')
+  if (!biggest) return null
+  const needed = isCapital && !isShouting ? namedAlone : namedInSmall
+  if (biggest.population < needed && !(beforePlace.test(before) && biggest.population * 2 > needed)) return null
+  return second && second.population * 1.1 > biggest.population && count === 1 && !isCapital ? null : biggest
+}
+
+/** A city of these whose name is this one with a letter or two wrong. */
+function misspelt(key: string, cities: readonly City[]): City | null {
+  const allowed = key.length < 4 ? 0 : key.length < 7 ? 1 : 2
+  if (allowed === 0) return null
+  let best: { city: City; apart: number } | null = null
+  for (const city of cities) {
+    const name = nameKey(city.city)
+    if (Math.abs(name.length - key.length) > allowed || (name[0] !== key[0] && name[1] !== key[0])) continue
+    const apart = lettersApart(key, name, allowed)
+    if (apart > allowed || apart === 0) continue
+    if (!best || apart < best.apart || (apart === best.apart && city.population > best.city.population))
+      best = { city, apart }
+  }
+  return best?.city ?? null
+}
+
+/** A name that no place has, with a state behind it or in a place's position: it may be written wrongly. */
+function unknownName(tokens: readonly Token[], at: number, finder: PlaceFinder): Taken {
+  const token = tokens[at]!
+  if (token.text.length < 4 || commonWords.has(token.text)) return null
+  for (let count = 2; count > 0; count--) {
+    const words = keyOf(tokens, at, count)
+    if (!words || (count === 2 && commonWords.has(tokens[at + 1]!.text))) continue
+    const state = stateBehind(tokens, words.next, () => false)
+    const near = state && misspelt(words.key, finder.inRegion.get(state.code) ?? [])
+    if (near) return taken(placeOf(near), 0.75, state!.next)
+  }
+  if (token.text.length < 6) return null
+  for (let count = 2; count > 0; count--) {
+    const words = keyOf(tokens, at, count)
+    if (!words || finder.byName.has(words.key)) continue
+    const near = misspelt(words.key, finder.big)
+    const isPlace = token.raw[0] !== token.raw[0]!.toLowerCase() || beforePlace.test(tokens[at - 1]?.text ?? '')
+    if (near && isPlace) return taken(placeOf(near), 0.6, words.next)
+  }
+  return null
+}
+
+/** States at a token: a post code, a state's name, a region (`the midwest`), `anywhere`. */
+export function takeRegions(tokens: readonly Token[], at: number): Taken {
+  const token = tokens[at]!
+  if (token.kind !== 'word') return null
+  if (/^(?:anywhere|anyplace|everywhere|open|any|all|wherever|donde|cualquier|cualquiera)$/.test(token.text)) {
+    const after = tokens[at + 1]?.text ?? ''
+    if (
+      /^(?:open|any|all|donde)$/.test(token.text) &&
+      !/^(?:to|direction|where|48|states|destination|points|dest)$/.test(after)
+    )
+      return null
+    const extra = /^(?:direction|where|48|destination|points|dest)$/.test(after) ? 1 : 0
+    return { mark: { kind: 'anywhere' }, next: at + 1 + extra }
+  }
+  for (let count = 3; count > 0; count--) {
+    const words = tokens.slice(at, at + count)
+    if (words.length < count) continue
+    const name = words
+      .map(({ text }) => text)
+      .join(' ')
+      .replace(/ - /g, ' ')
+    const isCompass = count === 1 && /^(?:south|west|east|north|mountain|se|ne|sw|nw|plains)$/.test(name)
+    if (isCompass && name.length === 2 && token.raw !== token.raw.toUpperCase()) continue
+    const states = name === 'ne' ? null : (ownGroups[name] ?? statesOfRegion(name))
+    if (states)
+      return { mark: { kind: 'regions', states, isGroup: true, confidence: isCompass ? 0.6 : 0.85 }, next: at + count }
+  }
+  const found = codeAt(tokens, at)
+  if (!found) return null
+  const isTwoLetters = tokens[at]!.text.length === 2 && found.next === at + 1
+  if (isTwoLetters && !found.isSure && !isListed(tokens, at)) return null
+  return {
+    mark: {
+      kind: 'regions',
+      states: [found.code],
+      isGroup: false,
+      confidence: isTwoLetters && !found.isSure ? 0.8 : 0.97,
+    },
+    next: found.next,
+  }
+}
+
+/** Whether two small letters stand where a state would: behind a slash or comma, or behind `to`, and are no word there. */
+function isListed(tokens: readonly Token[], at: number): boolean {
+  const [before, after] = [tokens[at - 1]?.text ?? '', tokens[at + 1]?.text ?? '']
+  const word = tokens[at]!.text
+  if (/^\/$/.test(before) || after === '/') return true
+  if (wordCodes.has(word)) return false
+  return /^(?:to|,|or|and|in|\/|-|>|for|the|toward|towards|from|of|only)$/.test(before) || before === '('
+}

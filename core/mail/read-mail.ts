@@ -1,0 +1,215 @@
+import { type Draft, emptyDraft, type fact } from './draft'
+import { emptyKind } from './gates'
+import { textOfHtml } from './html-text'
+import type { MailFacts, MailInput, MailOffer, MailPart } from './mail'
+import { isPricedLane, laneOf, OfferReader } from './offers'
+import { type OwnLine, ownPart } from './own-part'
+import type { PlaceFinder } from './places'
+import { type ScanContext, scan } from './scan'
+import { readSentence } from './sentence'
+import { type Cell, type ColumnKind, cellsOf, columnOf, headingRow, type Row, readRow } from './tables'
+import { TruckReader } from './trucks'
+import { sentenceEnds, type Unit, unitsOf } from './units'
+
+const domainOf = (text: string): string => /@([\w.-]+)/.exec(text)?.[1]?.toLowerCase() ?? ''
+const isReply = (subject: string) => /^\s*(?:re|aw|sv)\s*:/i.test(subject)
+const isForward = (subject: string) => /^\s*(?:fwd?|rv)\s*:/i.test(subject)
+const pricesAsked = /\b(?:rates?|quotes?|offers?|counter|pricing|prices?|bids?|tarifa|cotizaci[oó]n)\b/i
+
+/** The text of a mail as it is read and shown: its HTML where that has a table, which plain text loses. */
+const shownText = ({ text, html }: MailInput): string => {
+  const plain = text.replace(/\r\n?/g, '\n')
+  return html !== '' && (plain.trim() === '' || /<table/i.test(html)) ? textOfHtml(html) : plain
+}
+
+/** Reads what a carrier's mail says of trucks and prices. Nothing in it is taken for more than its sender's word. */
+export function readMailFacts(mail: MailInput, finder: PlaceFinder): MailFacts {
+  const parts: MailPart[] = [{ name: null, text: shownText(mail).slice(0, 60_000) }, ...mail.sheets]
+  const nothing: MailFacts = { parts, trucks: [], offers: [] }
+  const own = ownPart(parts[0]!.text, isForward(mail.subject))
+  const ownText = own.lines.map(({ text }) => text).join('\n')
+  if (emptyKind(mail.subject, ownText)) return nothing
+  // What somebody else wrote is not the sender's capacity.
+  if (own.forwardedFrom && domainOf(own.forwardedFrom) !== domainOf(mail.sender.address)) return nothing
+  const context: ScanContext = { today: mail.sentAt.slice(0, 10), finder, region: null }
+  const subject = readSubject(mail.subject, context)
+  const facts: MailFacts = { parts, trucks: [], offers: [] }
+  for (const [part, { text }] of parts.entries()) {
+    const lines = part === 0 ? own.lines : linesOf(text)
+    const read = new PartReader(context, part, mail, subject)
+    read.read(lines, part === 0 ? null : separatorOf(text))
+    const offered = read.offers.spans()
+    for (const truck of read.trucks.finish(subject.draft)) {
+      const isOffer =
+        truck.rate?.at && offered.some((from) => from >= truck.rate!.at!.from && from < truck.rate!.at!.to)
+      facts.trucks.push(isOffer ? { ...truck, rate: null } : truck)
+    }
+    facts.offers.push(...read.offers.finish())
+  }
+  return facts
+}
+
+function linesOf(text: string): OwnLine[] {
+  let from = 0
+  return text.split('\n').map((line) => {
+    const own = { text: line, from }
+    from += line.length + 1
+    return own
+  })
+}
+
+/** What parts the cells of a sheet. */
+function separatorOf(text: string): string {
+  const count = (sign: string) => text.split(sign).length
+  return [',', ';', '\t'].reduce((best, sign) => (count(sign) > count(best) ? sign : best))
+}
+
+interface Subject {
+  draft: Draft
+  reference: ReturnType<typeof fact<string>> | null
+  lane: ReturnType<typeof laneOf>
+  isAnswer: boolean
+}
+
+/** What the subject says of all that is below: of an answer only what it answers. */
+function readSubject(subject: string, context: ScanContext): Subject {
+  const marks = scan(subject, 0, context)
+  const reference = marks.find((mark) => mark.kind === 'reference')
+  const read = readSentence(marks, 0)
+  const draft = emptyDraft()
+  // Places in a subject are not shown in the text: what is taken from it has no place there.
+  const first = read.trucks[0] ?? read.loose
+  if (!isReply(subject) && !isForward(subject)) {
+    draft.equipment = first.equipment && { ...first.equipment, at: null }
+    if (first.from) [draft.from, draft.to] = [{ ...first.from, at: null }, first.to && { ...first.to, at: null }]
+  }
+  const lane = laneOf(marks, 0)
+  return {
+    draft,
+    reference: reference ? { value: reference.reference, at: null, confidence: 0.93 } : null,
+    lane: lane && { origin: { ...lane.origin, at: null }, destination: { ...lane.destination, at: null } },
+    isAnswer: isReply(subject) || pricesAsked.test(subject),
+  }
+}
+
+/** Reads the lines of one part: tables by their columns, the rest as sentences. */
+class PartReader {
+  readonly trucks: TruckReader
+  readonly offers: OfferReader
+
+  constructor(
+    private readonly context: ScanContext,
+    private readonly part: number,
+    mail: MailInput,
+    subject: Subject,
+  ) {
+    this.trucks = new TruckReader(context, part)
+    this.offers = new OfferReader(mail.sentAt, part, subject)
+  }
+
+  read(lines: readonly OwnLine[], separator: string | null): void {
+    for (let at = 0; at < lines.length; ) {
+      const after = this.readTable(lines, at, separator) ?? this.readFields(lines, at)
+      if (after !== null) {
+        at = after
+        continue
+      }
+      let end = at + 1
+      while (end < lines.length && !this.opensTable(lines, end, separator)) end++
+      if (separator === null) for (const unit of unitsOf(lines.slice(at, end))) this.readUnit(unit)
+      at = end
+    }
+  }
+
+  private opensTable(lines: readonly OwnLine[], at: number, separator: string | null): boolean {
+    const cells = cellsOf(lines[at]!, separator)
+    return (cells !== null && headingRow(cells) !== null) || fieldOf(lines[at]!) !== null
+  }
+
+  /** A table with headings from a line on; the index behind its last row, or null where there is none. */
+  private readTable(lines: readonly OwnLine[], at: number, separator: string | null): number | null {
+    const heads = cellsOf(lines[at]!, separator)
+    const columns = heads && headingRow(heads)
+    if (!columns) return null
+    const rows: Row[] = []
+    let next = at + 1
+    for (; next < lines.length; next++) {
+      const line = lines[next]!
+      if (/^[\s|:=-]+$/.test(line.text) && line.text.trim() !== '') continue
+      const cells = cellsOf(line, separator)
+      if (!cells) break
+      if (headingRow(cells)) break
+      const row = readRow(alignedTo(cells, columns), columns, this.context, this.part)
+      if (row) rows.push(row)
+    }
+    this.addRows(rows, columns)
+    return next
+  }
+
+  private addRows(rows: readonly Row[], columns: readonly ColumnKind[]): void {
+    const isPrices =
+      (columns.includes('rate') || columns.includes('perMile')) &&
+      !columns.includes('day') &&
+      rows.length > 0 &&
+      rows.every(({ to, draft }) => to && draft.rate)
+    if (!isPrices) return this.trucks.add(rows.map(({ draft }) => draft))
+    for (const { draft, to, reference } of rows) this.offers.addRow(offerOfRow(draft, to!, reference))
+  }
+
+  /** `City: Boise` / `Date: 12/2` / …: a truck a field a line. */
+  private readFields(lines: readonly OwnLine[], at: number): number | null {
+    const cells: Cell[] = []
+    const columns: ColumnKind[] = []
+    let next = at
+    for (; next < lines.length; next++) {
+      const field = fieldOf(lines[next]!)
+      if (!field || columns.includes(field.column)) break
+      cells.push(field.cell)
+      columns.push(field.column)
+    }
+    if (columns.length < 3 || !(columns.includes('place') || columns.includes('city'))) return null
+    const row = readRow(cells, columns, this.context, this.part)
+    if (row) this.trucks.add([row.draft])
+    return next
+  }
+
+  private readUnit(unit: Unit): void {
+    let from = 0
+    let isPriced = false
+    for (const end of sentenceEnds(unit.text)) {
+      const text = unit.text.slice(from, end)
+      const marks = scan(text, unit.from + from, this.context)
+      if (marks.length > 0) {
+        const priced = isPricedLane(text, marks)
+        isPriced ||= priced
+        const isTruck = marks.some(({ kind }) => kind === 'place') && !priced
+        this.offers.read(text, unit.from + from, marks, isTruck)
+      } else this.offers.read(text, unit.from + from, marks, false)
+      from = end
+    }
+    if (!isPriced) this.trucks.read(unit)
+  }
+}
+
+/** A line that names a field and what is in it. */
+function fieldOf({ text, from }: OwnLine): { column: ColumnKind; cell: Cell } | null {
+  const match = /^\s*[-*•]?\s*([A-Za-z][A-Za-z /#]{1,24}?)\s*:\s*(\S.*)$/.exec(text)
+  const column = match && columnOf(match[1]!)
+  if (!match || !column || column === 'skip' || column === 'rate') return null
+  return { column, cell: { text: match[2]!.trim(), from: from + text.indexOf(match[2]!) } }
+}
+
+/** Cells under their columns: a row that leaves out cells at its end, or has one more, is read as far as it goes. */
+const alignedTo = (cells: readonly Cell[], columns: readonly ColumnKind[]): Cell[] => cells.slice(0, columns.length)
+
+function offerOfRow({ place, rate, from }: Draft, to: string, reference: string | null): MailOffer {
+  return {
+    reference: reference === null ? null : { value: reference, at: null, confidence: 0.9 },
+    amount: { ...rate!, value: rate!.value.amount },
+    ...{ currency: 'USD', basis: rate!.value.basis },
+    origin: { ...place!, value: `${place!.value.city}, ${place!.value.region}` },
+    destination: { value: to, at: null, confidence: 0.9 },
+    pickup: from,
+    expires: null,
+  }
+}

@@ -1,0 +1,167 @@
+import { asTruck, type Draft, emptyDraft, fill } from './draft'
+import { isAboutFreight, isQuestion, isStatus, isTheirs } from './gates'
+import { tokensOf } from './lexer'
+import type { MailTruck } from './mail'
+import type { Mark } from './marks'
+import { codeAt } from './places'
+import { type ScanContext, scan } from './scan'
+import { readSentence, type SentenceRead } from './sentence'
+import { sentenceEnds, type Unit } from './units'
+
+/** What a heading says of the lines below it. */
+interface Heading {
+  draft: Draft
+  region: string | null
+}
+
+/** Reads the lines and sentences of one part, in their order, into trucks. */
+export class TruckReader {
+  private readonly trucks: { draft: Draft; heading: Draft }[] = []
+  /** Where the trucks of the paragraph begin among all. */
+  private paragraph = 0
+  private heading: Heading = { draft: emptyDraft(), region: null }
+  /** What was said before any truck: `I have vans tomorrow at:`. */
+  private before = emptyDraft()
+
+  constructor(
+    private readonly context: ScanContext,
+    private readonly part: number,
+  ) {}
+
+  /** Reads one stretch; the marks of each sentence that may hold a price are handed on. */
+  read(unit: Unit): void {
+    if (unit.text.trim() === '') {
+      this.paragraph = this.trucks.length
+      return
+    }
+    const region = regionPrefix(unit.text)
+    const isRegionHeading = region !== null && region.isAll
+    if (isRegionHeading) this.heading = { draft: this.heading.draft, region: region.code }
+    const context = { ...this.context, region: region?.code ?? this.heading.region }
+    if (isRegionHeading) return
+    let from = 0
+    for (const end of sentenceEnds(unit.text)) {
+      const text = unit.text.slice(from, end)
+      const marks = scan(text, unit.from + from, context)
+      if (isHeading(text, marks) && unit.text.trim().length === text.trim().length) this.takeHeading(marks)
+      else this.takeSentence(text, marks)
+      from = end
+    }
+  }
+
+  /** Adds trucks that were read elsewhere, out of a table. */
+  add(drafts: readonly Draft[]): void {
+    for (const draft of drafts) this.trucks.push({ draft, heading: this.heading.draft })
+  }
+
+  private takeHeading(marks: readonly Mark[]): void {
+    const { loose } = readSentence(marks, this.part)
+    const draft = { ...this.heading.draft }
+    if (loose.from) [draft.from, draft.to] = [loose.from, loose.to]
+    if (loose.equipment) [draft.equipment, draft.lengthFt] = [loose.equipment, loose.lengthFt]
+    this.heading = { draft, region: this.heading.region }
+    this.paragraph = this.trucks.length
+  }
+
+  private takeSentence(text: string, marks: readonly Mark[]): void {
+    if (isAboutFreight(text) || isStatus(text) || isTheirs(text)) return
+    const read = readSentence(marks, this.part)
+    if (read.isGone && read.trucks.length === 0) return
+    if (read.trucks.length > 0 && !isDoubtful(text, read)) {
+      for (const draft of read.trucks) {
+        if (read.isGone) draft.isGone = true
+        fill(draft, { ...this.before, destinations: this.before.destinations }, 0.95)
+        this.trucks.push({ draft, heading: this.heading.draft })
+      }
+      this.before = emptyDraft()
+      return
+    }
+    if (read.trucks.length === 0) this.takeLoose(text, read)
+  }
+
+  /** What a sentence without a place says is of the trucks before it, or of those that follow. */
+  private takeLoose(text: string, { loose, scope }: SentenceRead): void {
+    if (isQuestion(text) && !/\bi have|i've got|we have\b/i.test(text)) return
+    const own = this.trucks.length > this.paragraph ? this.trucks.slice(this.paragraph) : this.trucks
+    const whom = scope === 'all' ? this.trucks : scope === 'one' ? own.slice(-1) : own
+    if (whom.length === 0) {
+      fill(this.before, loose, 1)
+      return
+    }
+    // A price or a day in a sentence of its own is seldom theirs.
+    const isPriceAlone = whom.length === 1 && text.replace(/[^\p{L}]/gu, '').length < 12
+    const shared = {
+      ...loose,
+      rate: loose.rate?.value.basis === 'per_mile' || loose.destinations.length > 0 || isPriceAlone ? loose.rate : null,
+    }
+    const says =
+      shared.from && scope !== 'all' && !/\b(?:ready|avail|empty)/i.test(text)
+        ? { ...shared, from: null, to: null }
+        : shared
+    for (const { draft } of whom) fill(draft, says, 0.9)
+  }
+
+  /** The trucks, with what their headings, the subject and the mail's own day say where they say nothing. */
+  finish(subject: Draft): MailTruck[] {
+    const all = this.trucks.map(({ draft }) => draft)
+    for (const { draft, heading } of this.trucks) {
+      fill(
+        draft,
+        {
+          ...emptyDraft(),
+          equipment: heading.equipment,
+          from: heading.from,
+          to: heading.to,
+          lengthFt: heading.lengthFt,
+        },
+        0.97,
+      )
+      fill(draft, { ...emptyDraft(), equipment: subject.equipment, from: subject.from, to: subject.to }, 0.9)
+    }
+    const kinds = new Set(all.flatMap(({ equipment }) => equipment?.value ?? []))
+    return all.flatMap((draft) => {
+      // One kind of trailer in the whole mail is what the others are too.
+      if (!draft.equipment && kinds.size === 1) draft.equipment = all.find(({ equipment }) => equipment)!.equipment
+      const truck = draft.equipment && asTruck(draft, this.context.today)
+      return truck ? [truck] : []
+    })
+  }
+}
+
+/** `GA:` or `Ohio -` before a list, or alone above one. */
+function regionPrefix(text: string): { code: string; isAll: boolean } | null {
+  const match = /^[\s*_=-]*([A-Za-z]{2,}(?: [A-Za-z]{4,})?)[\s*_]*(:|$)(.*)$/s.exec(text)
+  if (!match) return null
+  const tokens = tokensOf(match[1]!)
+  const found = codeAt(tokens, 0)
+  if (!found || found.next !== tokens.length) return null
+  const rest = match[3]!.trim()
+  const isShort = match[1]!.length === 2
+  if (isShort && (!found.isSure || match[2] !== ':')) return null
+  return { code: found.code, isAll: rest === '' }
+}
+
+/** A line that says a day or a trailer of what is below it, and hardly anything else. */
+function isHeading(text: string, marks: readonly Mark[]): boolean {
+  const says = marks.filter(({ kind }) => kind !== 'sign')
+  if (says.length === 0 || says.length > 4) return false
+  if (says.some((mark) => !/^(?:day|equipment|length|cue)$/.test(mark.kind))) return false
+  if (says.some((mark) => mark.kind === 'equipment' && mark.count !== null)) return false
+  if (says.some((mark) => mark.kind === 'cue' && !/^(?:from|ready|and)$/.test(mark.cue))) return false
+  if (!says.some(({ kind }) => kind === 'day' || kind === 'equipment')) return false
+  const covered = says.reduce((sum, { span }) => sum + span.to - span.from, 0)
+  const letters = text.replace(/[^\p{L}\p{N}]/gu, '').length
+  return letters - covered < 24 && !/[.!?]\s*$/.test(text) && !/\b(?:i|we|have|need)\b/i.test(text)
+}
+
+/** A place in a sentence that speaks of no truck: where somebody is from, what they usually run, what somebody asks. */
+function isDoubtful(text: string, { trucks }: SentenceRead): boolean {
+  if (
+    /\b(?:based (?:in|out)|located in our|we (?:run|operate|dispatch|service|serve)|i dispatch|serving|our fleet|hiring|office is|usually|every (?:day|week)|regular(?:ly)?|dedicated|in the future|next (?:month|year))\b/i.test(
+      text,
+    )
+  )
+    return true
+  const asks = isQuestion(text) && !/\b(?:i have|i've got|we have|i got|have a)\b/i.test(text)
+  return asks && trucks.every(({ equipment }) => equipment !== null)
+}
