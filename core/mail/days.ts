@@ -25,6 +25,8 @@ export const weekdayOf = (day: string): number => new Date(`${day}T00:00:00Z`).g
 const two = (value: number) => String(value).padStart(2, '0')
 const daysFrom = (one: string, other: string) => (Date.parse(other) - Date.parse(one)) / 86_400_000
 
+const smallNumbers: Record<string, number> = { one: 1, two: 2, three: 3, four: 4, dos: 2, tres: 3 }
+
 interface One {
   day: string
   next: number
@@ -126,6 +128,19 @@ function oneDay(tokens: readonly Token[], at: number, today: string): One | null
     }
     return token.text === 'the' ? named(tokens, at + 1, today) : null
   }
+  // `day after tomorrow`, `pasado mañana`, `in 2 days`.
+  const later = /^(?:day after tomorrow|pasado manana)/.exec(
+    tokens
+      .slice(at, at + 3)
+      .map(({ text }) => text)
+      .join(' '),
+  )
+  if (later) return { day: addDays(today, 2), next: at + later[0].split(' ').length, confidence: 0.95 }
+  const inDays =
+    token.text === 'in' && /^days?$/.test(tokens[at + 2]?.text ?? '')
+      ? (smallNumbers[tokens[at + 1]?.text ?? ''] ?? numberOf(tokens[at + 1]))
+      : Number.NaN
+  if (inDays >= 1 && inDays <= 14) return { day: addDays(today, inDays), next: at + 3, confidence: 0.85 }
   const ahead = relative[token.text]
   if (ahead !== undefined) {
     const isTonight = token.text.startsWith('tonig')
@@ -180,7 +195,8 @@ export function takeDay(tokens: readonly Token[], at: number, today: string): Ta
 /** The second of two days that are said as a span. */
 function rangeEnd(tokens: readonly Token[], first: One, today: string): One | null {
   const sign = tokens[first.next]?.text ?? ''
-  if (!/^(?:-|to|thru|through|until|till|til|or|al|hasta)$/.test(sign)) return null
+  const isSlash = sign === '/' && first.isWeekday === true && weekdays[tokens[first.next + 1]?.text ?? ''] !== undefined
+  if (!isSlash && !/^(?:-|to|thru|through|until|till|til|or|al|hasta)$/.test(sign)) return null
   const last = oneDay(tokens, first.next + 1, today)
   if (last) {
     // `Friday to Monday`: the next one after the first.
@@ -189,9 +205,13 @@ function rangeEnd(tokens: readonly Token[], first: One, today: string): One | nu
   }
   // `12/3-5`: of the same month.
   const bare = numberOf(tokens[first.next + 1])
-  const isBare = sign === '-' && touches(tokens[first.next], tokens[first.next + 1]) && bare <= 31 && !first.isWeekday
+  const ordinal = isOrdinal(tokens[first.next + 2]) ? 1 : 0
+  const isBare =
+    (ordinal === 1 || (sign === '-' && touches(tokens[first.next], tokens[first.next + 1]))) &&
+    bare <= 31 &&
+    !first.isWeekday
   const after = tokens[first.next + 2]
   if (!isBare || (after && /^[/'’-]$/.test(after.text))) return null
   const day = `${first.day.slice(0, 8)}${two(bare)}`
-  return isDay(day) ? { day, next: first.next + 2, confidence: 0.85 } : null
+  return isDay(day) ? { day, next: first.next + 2 + ordinal, confidence: 0.85 } : null
 }

@@ -4,7 +4,20 @@ import type { Taken } from './marks'
 
 /** What trailers are called in mails, in English and Spanish; each word may also stand in the plural. */
 const names: Record<Equipment, readonly string[]> = {
-  van: ['van', 'dry van', 'dryvan', 'dv', 'caja seca', 'cajas seca', 'seca', 'dry box', 'vn', 'dryvans', 'van trailer'],
+  van: [
+    'van',
+    'dry van',
+    'dryvan',
+    'dv',
+    'caja seca',
+    'cajas seca',
+    'seca',
+    'dry box',
+    'dry freight van',
+    'vn',
+    'dryvans',
+    'van trailer',
+  ],
   reefer: [
     'reefer',
     'refer',
@@ -12,6 +25,9 @@ const names: Record<Equipment, readonly string[]> = {
     'rf',
     'refrigerated',
     'refrigerado',
+    'reef',
+    'cold box',
+    'freezer van',
     'refrigerada',
     'refrigerated van',
     'temp control',
@@ -20,16 +36,16 @@ const names: Record<Equipment, readonly string[]> = {
     'reefer van',
     'thermo',
   ],
-  flatbed: ['flatbed', 'flat bed', 'flat', 'fb', 'plataforma', 'flatdeck', 'flat deck', 'fbed', 'flt'],
+  flatbed: ['flatbed', 'flat bed', 'flat', 'fb', 'plataforma', 'flatdeck', 'skateboard', 'flat deck', 'fbed', 'flt'],
   step_deck: ['step deck', 'stepdeck', 'step', 'sd', 'drop deck', 'dropdeck', 'stepper'],
   box_truck: ['box truck', 'straight truck', 'boxtruck', 'bobtail box', 'straight box'],
   sprinter: ['sprinter', 'sprinter van', 'cargo van', 'cargovan'],
-  hotshot: ['hotshot', 'hot shot', 'hot shot trailer', 'hotshot trailer'],
-  power_only: ['power only', 'poweronly', 'po', 'power unit', 'power only unit'],
-  conestoga: ['conestoga', 'connestoga', 'stoga'],
-  lowboy: ['lowboy', 'low boy', 'rgn', 'removable gooseneck'],
+  hotshot: ['hotshot', 'hot shot', 'gooseneck', 'hot shot trailer', 'hotshot trailer'],
+  power_only: ['power only', 'bobtail', 'tractor only', 'poweronly', 'po', 'power unit', 'power only unit'],
+  conestoga: ['conestoga', 'connestoga', 'curtain side', 'curtainside', 'curtain van', 'stoga'],
+  lowboy: ['lowboy', 'low boy', 'lowbed', 'low bed', 'double drop', 'rgn', 'removable gooseneck'],
   tanker: ['tanker', 'tank', 'tank truck', 'pipa'],
-  hopper: ['hopper', 'hopper bottom', 'tolva', 'grain hopper'],
+  hopper: ['hopper', 'hopper bottom', 'grain trailer', 'tolva', 'grain hopper'],
   container: ['container', 'chassis', 'contenedor', 'drayage', 'intermodal'],
 }
 
@@ -114,6 +130,17 @@ const between = new Set([
 export function takeEquipment(tokens: readonly Token[], at: number): Taken {
   const count = countAt(tokens, at)
   let next = count?.next ?? at
+  // `two (2) vans`
+  if (
+    count?.isWord &&
+    tokens[next]?.text === '(' &&
+    tokens[next + 1]?.kind === 'number' &&
+    tokens[next + 2]?.text === ')'
+  )
+    next += 3
+  // `2-53 vans`
+  if (count && tokens[next]?.text === '-' && touches(tokens[next - 1], tokens[next]) && lengthAt(tokens, next + 1))
+    next++
   for (let skipped = 0; count && skipped < 2 && between.has(tokens[next]?.text ?? ''); skipped++) next++
   const length = lengthAt(tokens, next)
   const behind = length?.next ?? next
@@ -184,7 +211,7 @@ function isOther(tokens: readonly Token[], at: number, next: number): boolean {
   if (word === 'sd' && /^(?:to|or|nd|ne|mn|ia|wy|mt|\/|the|in)$/.test(before?.text ?? '')) return true
   if (word === 'po' && /^(?:box|#|number)$/.test(after)) return true
   if (word === 'rf' || word === 'sd' || word === 'po') return false
-  return word === 'step' && /^(?:by|up|in|back)$/.test(after)
+  return word === 'step' && next === at + 1 && /^(?:by|up|in|back)$/.test(after)
 }
 
 const numberWords: Record<string, number> = {

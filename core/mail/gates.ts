@@ -12,7 +12,7 @@ export const isStatus = (text: string): boolean =>
 
 /** Whether a sentence speaks of a load that somebody saw of ours. */
 export const isTheirs = (text: string): boolean =>
-  /\b(?:i saw|saw (?:your|the|a)|your (?:load|posting|post)|you posted|you have posted|on the board)\b/i.test(text)
+  /\b(?:i saw|saw (?:your|the|a)|your posting|your post|you posted|you have posted|on the board)\b/i.test(text)
 
 /** Whether a sentence is a question. */
 export const isQuestion = (text: string): boolean => /\?\s*$/.test(text.trim())
@@ -40,6 +40,11 @@ const kinds: readonly (readonly [kind: string, where: 'subject' | 'text', patter
     'advertisement',
     'subject',
     /\b(?:for sale|% off|webinar|hiring|drivers wanted|rent a|digest|newsletter|spot rates)\b/i,
+  ],
+  [
+    'closed',
+    'subject',
+    /\b(?:holiday hours|office closed|closed for|survey|happy (?:holidays|new year|thanksgiving))\b/i,
   ],
   ['news', 'text', /\b(?:spot rates? (?:averaged|rose|fell)|chain law|averaged \$)\b/i],
   [

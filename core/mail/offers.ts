@@ -1,6 +1,6 @@
 import { fact, placeWords } from './draft'
 import { readExpiry } from './expiry'
-import { isAboutFreight } from './gates'
+import { isAboutFreight, isQuestion } from './gates'
 import type { Fact, MailOffer, MailPlace, Span } from './mail'
 import type { Mark } from './marks'
 
@@ -28,10 +28,10 @@ interface Amount {
 
 /** A number without a sign, behind a word that a price follows. */
 const afterWord =
-  /\b(?:do|for|at|need|want|take|is|get|be|rate:?|price:?|offer:?|cover|asking|pay|run|por|en|work|have|to|about|around|with|quote:?|by|bid:?|hacemos|haul|of|us|are)\s+(?:(?:it|this|that|one|you|us|me|for|at|around|about|ya|him|a|load|have|get|be|down|to|would|have to have)\s+){0,3}\$?([1-9]\d{0,2},\d{3}|[1-9]\d{2,4}|[1-9](?:\.\d)?(?=k\b))(k\b)?(?:\.\d{2})?(?![\d,./-]*\d)(?!\s*(?:lbs?|pounds?|#|mi\b|miles?|ft\b|feet|pallets?|am\b|pm\b|hrs?\b|hours?\b|minutes?\b|in the\b|[a-z]*\s*(?:st|street|ave|road|rd)\b))/gi
+  /\b(?:do|for|at|need|want|take|is|get|be|rate:?|price:?|offer:?|cover|asking|pay|run|por|en|work|have|to|about|around|with|quote:?|by|bid:?|hacemos|haul|of|us|are|consider|accept|try|like|interested at|considering)\s+(?:(?:it|this|that|one|you|us|me|for|at|around|about|ya|him|a|load|have|get|be|down|to|would|have to have)\s+){0,3}\$?([1-9]\d{0,2},\d{3}|[1-9]\d{2,4}|[1-9](?:\.\d)?(?=k\b))(k\b)?(?:\.\d{2})?(?![\d,./-]*\d)(?!\s*(?:lbs?|pounds?|#|mi\b|miles?|ft\b|feet|pallets?|am\b|pm\b|hrs?\b|hours?\b|minutes?\b|in the\b|[a-z]*\s*(?:st|street|ave|road|rd)\b))/gi
 /** A number that stands for itself: at the end of a line, or all that is written. */
 const atEnd =
-  /(?:^|[:\-–=]\s*|\s)\$?([1-9],\d{3}|[1-9]\d{2,4})(k)?(?:\.\d{2})?\s*(?:all ?in|flat|total|even|usd|on this(?: one)?|for (?:it|this(?: one)?|that(?: one)?)|please|todo incluido|works?|each|\?|!|\.)?\s*$/i
+  /(?:^|[:\-–=]\s*|\s)\$?([1-9],\d{3}|[1-9]\d{2,4})(k)?(?:\.\d{2})?\s*(?:all ?in|flat|total|even|usd|on this(?: one)?|for (?:it|this(?: one)?|that(?: one)?)|please|todo incluido|works?|each)?[.!?]*\s*$/i
 /** Of what a price is that is no price of a load. */
 const beside =
   /trailer|truck #|truck \d|unit|driver|\bmc\b|\bdot\b|phone|advance|detention|lumper|layover|tonu|not used|deposit|stop.?off|extra stop|insurance|cargo|liability|coverage|an hour|per hour|\/ ?hr|per day|sign-on|auto\b|seal|weight|invoice|receipt|tarp fee|fuel surcharge/i
@@ -77,6 +77,12 @@ function amountsOf(text: string, offset: number, marks: readonly Mark[]): Amount
   return found.toSorted((one, other) => one.from - other.from).filter((amount) => isPrice(amount, text, offset))
 }
 
+/** A sentence about money that is no price for a load: what was paid beside it, what was agreed, what is declined. */
+const isBeside = (text: string): boolean =>
+  /\b(?:receipt|rate con(?:firmation)?|agreed (?:on|to)|(?:have|had|going) to pass|we(?:'ll| will)? pass|pass (?:at|on)|gift card|deposit|short.?paid|statement|invoices?|dispute|charge.?back|late fee|fine of)\b/i.test(
+    text,
+  )
+
 function isPrice({ from, to, basis, value }: Amount, text: string, offset: number): boolean {
   const start = from - offset
   const before = /[^.;\n]{0,40}$/.exec(text.slice(0, start))?.[0] ?? ''
@@ -88,32 +94,32 @@ function isPrice({ from, to, basis, value }: Amount, text: string, offset: numbe
   return basis === 'per_mile' ? value >= 0.8 && value < 15 : value >= 100 && value <= 60_000
 }
 
-/** The lane of a sentence: two towns with nothing but `to` or a dash between them. */
-export function laneOf(marks: readonly Mark[], part: number): Lane | null {
-  for (const [at, mark] of marks.entries()) {
+/** The lanes of a sentence, each with where it begins: two towns with nothing but `to` or a dash between them. */
+function lanesOf(marks: readonly Mark[], part: number): { lane: Lane; from: number }[] {
+  const lanes: { lane: Lane; from: number }[] = []
+  for (let at = 0; at < marks.length; at++) {
+    const mark = marks[at]!
     if (mark.kind !== 'place') continue
-    const between: Mark[] = []
-    for (const next of marks.slice(at + 1)) {
-      if (next.kind === 'place') {
-        const isLane =
-          between.length > 0 &&
-          between.every(
-            (each) =>
-              (each.kind === 'cue' && each.cue === 'to' && each.span.to - each.span.from <= 2) ||
-              (each.kind === 'sign' && /^[-/]$/.test(each.sign)),
-          )
-        if (isLane)
-          return {
-            origin: townFact(mark.place, mark, part, mark.confidence),
-            destination: townFact(next.place, next, part, next.confidence),
-          }
-        break
-      }
-      between.push(next)
+    const behind = marks.findIndex((each, index) => index > at && each.kind === 'place')
+    const other = marks[behind]
+    if (other?.kind !== 'place' || behind === at + 1 || !marks.slice(at + 1, behind).every(isWay)) continue
+    const lane = {
+      origin: townFact(mark.place, mark, part, mark.confidence),
+      destination: townFact(other.place, other, part, other.confidence),
     }
+    lanes.push({ lane, from: mark.span.from })
+    at = behind
   }
-  return null
+  return lanes
 }
+
+/** Whether a mark leads from one town of a lane to the other. */
+const isWay = (mark: Mark): boolean =>
+  (mark.kind === 'cue' && mark.cue === 'to' && mark.span.to - mark.span.from <= 2) ||
+  (mark.kind === 'sign' && /^[-/]$/.test(mark.sign))
+
+/** The first lane of a sentence. */
+export const laneOf = (marks: readonly Mark[], part: number): Lane | null => lanesOf(marks, part)[0]?.lane ?? null
 
 const townFact = (
   place: MailPlace,
@@ -122,9 +128,19 @@ const townFact = (
   confidence: number,
 ): Fact<string> => fact(placeWords(place), mark, part, confidence)
 
-const referenceOf = (marks: readonly Mark[], part: number): Fact<string> | null => {
-  const mark = marks.find((each): each is Extract<Mark, { kind: 'reference' }> => each.kind === 'reference')
-  return mark ? fact(mark.reference, mark, part) : null
+/** What the prices of a sentence are for, in its order: loads and lanes, each with where it begins. */
+function subjectsOf(
+  marks: readonly Mark[],
+  part: number,
+): { reference: Fact<string> | null; lane: Lane | null; from: number }[] {
+  const references = marks.flatMap((mark) =>
+    mark.kind === 'reference'
+      ? [{ reference: fact(mark.reference, mark, part), lane: null, from: mark.span.from }]
+      : [],
+  )
+  // Where a load is named its lane is known.
+  if (references.length > 0) return references
+  return lanesOf(marks, part).map((each) => ({ reference: null, ...each }))
 }
 
 /** Whether a sentence is a price for a lane, not a truck that would go there. */
@@ -133,13 +149,19 @@ export const isPricedLane = (text: string, marks: readonly Mark[]): boolean =>
   !/\b(?:empty|avail(?:able)?|mt|ready|sitting|emptying|delivering|truck in|have a|got a)\b/i.test(text) &&
   amountsOf(text, marks[0]!.span.from - Math.max(0, text.search(/\S/)), marks).length > 0
 
+/** Whether a sentence asks what a load pays, and offers nothing. */
+const isAsked = (text: string): boolean =>
+  isQuestion(text) &&
+  !/\b(?:(?:can|could|would|will) (?:you|we|i|they)|would .{0,30}work|consider|how about|what about|accept)\b/i.test(
+    text,
+  )
+
 /** Reads the prices of one part, sentence by sentence. */
 export class OfferReader {
   private readonly offers: MailOffer[] = []
   private around: Around
   /** Until when all prices of the mail stand, said beside them. */
   private expires: Fact<string> | null = null
-  private readonly lanes: Lane[] = []
 
   constructor(
     private readonly sentAt: string,
@@ -154,25 +176,35 @@ export class OfferReader {
     if (isAboutFreight(text)) return
     const { part } = this
     const expiry = readExpiry(text, offset, marks, this.sentAt, part)
-    const reference = referenceOf(marks, part)
-    const lane = laneOf(marks, part)
     const upTo = expiry?.from ?? Number.POSITIVE_INFINITY
+    const amounts =
+      isAsked(text) || isBeside(text) ? [] : amountsOf(text, offset, marks).filter(({ from }) => from < upTo)
     const day = marks.find(
       (mark): mark is Extract<Mark, { kind: 'day' }> => mark.kind === 'day' && mark.span.from < upTo,
     )
-    if (lane) this.lanes.push(lane)
-    if (reference) this.around = { ...this.around, reference }
-    if (lane) this.around = { ...this.around, lane, pickup: day ? fact(day.from, day, part, 0.85) : null }
-    const amounts = amountsOf(text, offset, marks).filter(({ from }) => from < upTo)
+    const subjects = subjectsOf(marks, part)
+    const before = this.offers.length
+    for (const [at, { reference, lane, from }] of subjects.entries()) {
+      const end = subjects[at + 1]?.from ?? Number.POSITIVE_INFINITY
+      const pickup = day && !(isTruck && !lane) ? fact(day.from, day, part, 0.85) : null
+      this.around = { reference: reference ?? this.around.reference, lane: lane ?? this.around.lane, pickup }
+      // A price may stand before what it is for where that is one thing: `1,900 for PR-26014`.
+      const price = amounts.filter((each) => each.from < end && (each.from > from || subjects.length === 1)).at(-1)
+      if (price) this.add(price, { reference, lane, pickup })
+    }
     const price = amounts.at(-1)
     // In an answer about a load a price for the whole is for that load.
     const isAnswer = this.subject.reference !== null && price?.basis === 'flat'
-    if (price && !(isTruck && !reference && !lane && !isAnswer))
-      this.add(price, { reference, lane, pickup: day ? fact(day.from, day, part, 0.85) : null })
-    if (!expiry) return
-    const last = this.offers.at(-1)
-    if (last && price) last.expires = expiry.fact
-    else this.expires = expiry.fact
+    if (subjects.length === 0 && price && (!isTruck || isAnswer))
+      this.add(price, { reference: null, lane: null, pickup: day && !isTruck ? fact(day.from, day, part, 0.85) : null })
+    if (expiry) this.setExpiry(expiry.fact, before)
+  }
+
+  /** Until when the prices of a sentence stand; said without a price, those before it and after. */
+  private setExpiry(expires: Fact<string>, before: number): void {
+    const own = this.offers.slice(before)
+    for (const offer of own) offer.expires = expires
+    if (own.length === 0) this.expires = expires
   }
 
   private add(price: Amount, own: Around): void {

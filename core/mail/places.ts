@@ -55,6 +55,11 @@ for (const [said, code] of Object.entries({
   },
   ...{
     wyo: 'WY',
+    jersey: 'NJ',
+    bama: 'AL',
+    wisco: 'WI',
+    okie: 'OK',
+
     'n carolina': 'NC',
     's carolina': 'SC',
     'n dakota': 'ND',
@@ -170,30 +175,31 @@ function stateBehind(
   tokens: readonly Token[],
   at: number,
   known: (code: string) => boolean,
+  isShouting = false,
 ): { code: string; next: number } | null {
-  const isPast = /^[,.]$/.test(tokens[at]?.text ?? '')
-  const isBracket = tokens[at]?.text === '('
-  const start = at + (isPast || isBracket ? 1 : 0)
+  const sign = tokens[at]?.text ?? ''
+  const isTouched = /^[-/]$/.test(sign) && touches(tokens[at - 1], tokens[at]) && touches(tokens[at], tokens[at + 1])
+  const isComma = /^[,.]$/.test(sign)
+  const isBracket = sign === '('
+  const start = at + (isComma || isBracket || isTouched ? 1 : 0)
   const found = codeAt(tokens, start)
   if (!found) return null
+  const behind = { code: found.code, next: found.next }
   if (isBracket)
-    return tokens[found.next]?.text === ')' && known(found.code) ? { code: found.code, next: found.next + 1 } : null
+    return tokens[found.next]?.text === ')' && known(found.code) ? { ...behind, next: found.next + 1 } : null
+  if (isTouched) return known(found.code) ? behind : null
   const isTwoLetters = found.next === start + 1 && tokens[start]!.text.length === 2
-  // `boise in the morning`: small letters count where there is such a city, and no word follows that makes it one.
-  if (isTwoLetters && !found.isSure) {
-    const after = tokens[found.next]?.text ?? ''
-    if (!known(found.code) || /^(?:the|a|an|my|at|around|about|for|by|today|tomorrow|anywhere|any)$/.test(after))
-      return null
-    if (
-      wordCodes.has(tokens[start]!.text) &&
-      tokens[found.next]?.kind === 'word' &&
-      /^(?:in|or|me|on|as|hi)$/.test(tokens[start]!.text) &&
-      !isPast
-    )
-      return isEndish(after) ? { code: found.code, next: found.next } : null
-    return { code: found.code, next: found.next }
-  }
-  return { code: found.code, next: found.next }
+  const isWordToo = /^(?:in|or|me|on|as|hi|ok|la|al|de|id|mo|co)$/.test(tokens[start]!.text)
+  if (!isTwoLetters || (found.isSure && !(isShouting && isWordToo))) return behind
+  // `boise in the morning`, `DENVER OR CHEYENNE`: a word that is a state only where there is such a city and nothing follows that makes it one.
+  if (!known(found.code)) return null
+  const after = tokens[found.next]
+  return !/^(?:in|or|me|on|as|hi)$/.test(tokens[start]!.text) ||
+    isComma ||
+    after?.kind !== 'word' ||
+    isEndish(after.text)
+    ? behind
+    : null
 }
 
 /** Words that may follow a finished place. */
@@ -241,7 +247,12 @@ export function takePlace(
     const alike = finder.byName.get(words.key)
     if (!alike) continue
     const dot = tokens[words.next]?.text === '.' && tokens[words.next - 1]!.text.length <= 3 ? 1 : 0
-    const state = stateBehind(tokens, words.next + dot, (code) => alike.some((city) => city.region === code))
+    const state = stateBehind(
+      tokens,
+      words.next + dot,
+      (code) => alike.some((city) => city.region === code),
+      isShouting,
+    )
     const there = state && alike.find((city) => city.region === state.code)
     if (state && there && !isWord(tokens, at, count, state.next)) return taken(placeOf(there), 0.99, state.next)
     if (state && !there) {

@@ -112,7 +112,7 @@ function takePlaceFirst(tokens: readonly Token[], at: number, context: ScanConte
   if (!place) return null
   const regions = takeRegions(tokens, at)
   // `Oregon`, `Washington`: the state, unless a state is named behind it.
-  if (regions && regions.next >= place.next) return null
+  if (regions && regions.next >= place.next && tokens[at]!.raw !== 'LA') return null
   return place
 }
 
@@ -126,8 +126,14 @@ function takeCueOrRegions(tokens: readonly Token[], at: number, isShouting: bool
     return null
   // `IN` and `OR` are states where they are written as such: alone in capitals, or among other states.
   const isCode = (token: Token | undefined) => token?.raw.length === 2 && /^[A-Z]{2}$/.test(token.raw)
-  const isListedCode = isCode(tokens[at]) && (!isShouting || isCode(tokens[at - 1]) || isCode(tokens[at + 1]))
+  const isEmptyIn =
+    tokens[at]!.text === 'mt' && /^(?:in|at|now|today|near|tomorrow|@)$/.test(tokens[at + 1]?.text ?? '')
+  const isListedCode =
+    !isEmptyIn && isCode(tokens[at]) && (!isShouting || isCode(tokens[at - 1]) || isCode(tokens[at + 1]))
   if (regions && isListedCode && regions.next === at + 1) return regions
+  // In a text all in capitals `OR` and `IN` are words.
+  if (isShouting && /^(?:or|in|on|me|hi|as)$/.test(tokens[at]!.text) && !/^[/,&-]$/.test(tokens[at - 1]?.text ?? ''))
+    return cue
   if (cue && regions) return regions.next > cue.next || regions.mark.kind === 'anywhere' ? regions : cue
   return cue ?? regions
 }

@@ -23,6 +23,8 @@ class SentenceReader {
   private last: Mark | null = null
   private scope: SentenceRead['scope'] = null
   private isGone = false
+  /** A number said before a list is of all in it: `3 flatbeds: Lufkin, Longview, Texarkana`. */
+  private total: Draft['count'] = null
 
   constructor(private readonly part: number) {}
 
@@ -97,6 +99,8 @@ class SentenceReader {
 
   private takeSign(sign: string): void {
     this.signs += sign
+    if (sign === ':' && this.current.count && !this.current.place)
+      [this.total, this.current.count] = [this.current.count, null]
     if (sign === ';' || (/[-|)]/.test(sign) && this.hasTaken)) this.direction = null
     if (sign === ':' && this.direction === 'from') this.direction = null
   }
@@ -107,8 +111,9 @@ class SentenceReader {
       this.direction = 'to'
       this.hasTaken = false
     } else if (mark.cue === 'from') {
-      if (!(this.direction === 'to' && !this.hasTaken && this.current.place) && this.direction !== 'not')
-        this.direction = 'from'
+      const isAsked =
+        this.direction === 'to' && !this.hasTaken && (this.current.place || this.last?.kind === 'anywhere')
+      if (!isAsked && this.direction !== 'not') this.direction = 'from'
     } else if (mark.cue === 'not') this.direction = 'not'
     else if (mark.cue === 'and') this.signs += '&'
     else if (mark.cue === 'all' || mark.cue === 'one') this.scope ??= mark.cue
@@ -234,6 +239,7 @@ class SentenceReader {
           0.93,
         )
     }
+    if (this.total && trucks.length === 1) trucks[0]!.count ??= this.total
     // `a reefer in Boise, a van in Nampa, both tomorrow`
     for (let at = trucks.length - 2; at >= 0; at--) {
       const { from, to } = trucks[at + 1]!

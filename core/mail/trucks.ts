@@ -22,6 +22,8 @@ export class TruckReader {
   private heading: Heading = { draft: emptyDraft(), region: null }
   /** What was said before any truck: `I have vans tomorrow at:`. */
   private before = emptyDraft()
+  /** The place that the sentence before asked about. */
+  private asked: Draft | null = null
 
   constructor(
     private readonly context: ScanContext,
@@ -64,10 +66,28 @@ export class TruckReader {
   }
 
   private takeSentence(text: string, marks: readonly Mark[]): void {
+    const asked = this.asked
+    this.asked = null
     if (isAboutFreight(text) || isStatus(text) || isTheirs(text)) return
     const read = readSentence(marks, this.part)
     if (read.isGone && read.trucks.length === 0) return
-    if (read.trucks.length > 0 && !isDoubtful(text, read)) {
+    if (isBareQuestion(text)) {
+      this.asked = read.trucks[0] ?? null
+      return
+    }
+    // `Anything out of Milwaukee Monday? I have a box truck there.`
+    if (
+      asked &&
+      read.trucks.length === 0 &&
+      read.loose.equipment &&
+      /\b(?:there|have|got)\b/i.test(text) &&
+      !/\b(?:run|fleet)\b/i.test(text)
+    ) {
+      fill(asked, read.loose, 0.9)
+      asked.count ??= read.loose.count
+      read.trucks.push(asked)
+    }
+    if (read.trucks.length > 0 && !isDoubtful(text, marks)) {
       for (const draft of read.trucks) {
         if (read.isGone) draft.isGone = true
         fill(draft, { ...this.before, destinations: this.before.destinations }, 0.95)
@@ -141,6 +161,28 @@ function regionPrefix(text: string): { code: string; isAll: boolean } | null {
   return { code: found.code, isAll: rest === '' }
 }
 
+/** Whether much of a sentence was not understood: it is about something, and no line of a list. */
+function isProse(text: string, marks: readonly Mark[]): boolean {
+  let rest = 0
+  let from = marks[0] ? marks[0].span.from : 0
+  const start = from - Math.max(0, text.search(/\S/))
+  for (const { span } of marks) {
+    rest += wordsIn(text.slice(Math.max(0, from - start), Math.max(0, span.from - start)))
+    from = span.to
+  }
+  return rest + wordsIn(text.slice(Math.max(0, from - start))) >= 6
+}
+
+const wordsIn = (text: string): number => (text.match(/[A-Za-z]{2,}/g) ?? []).length
+
+/** What is said of trucks that are or become empty, in sentences. */
+const saysAvailable =
+  /\b(?:empt(?:y|ies|ying)|avail\w*|ready|mt|have|has|had|got|gets|tengo|tenemos|hay|disponibles?|listos?|vac[ií][ao]s?|sitting|open|need(?:s|ing)? (?:a |an |some )?(?:re)?loads?|looking|wants?|prefers?|would (?:like|love)|can (?:go|take|run|do|be)|could go|home (?:is|in)|going|headed|heading|unload(?:s|ing)?|deliver(?:s|ing)|drops?|anything|loads? for|needs? to get|will be|i'?ve)\b/i
+
+/** A question that says nothing of what somebody has. */
+const isBareQuestion = (text: string): boolean =>
+  isQuestion(text) && !/\b(?:i have|i've got|we have|i got|got a|have a|need a load|i've a)\b/i.test(text)
+
 /** A line that says a day or a trailer of what is below it, and hardly anything else. */
 function isHeading(text: string, marks: readonly Mark[]): boolean {
   const says = marks.filter(({ kind }) => kind !== 'sign')
@@ -154,14 +196,10 @@ function isHeading(text: string, marks: readonly Mark[]): boolean {
   return letters - covered < 24 && !/[.!?]\s*$/.test(text) && !/\b(?:i|we|have|need)\b/i.test(text)
 }
 
-/** A place in a sentence that speaks of no truck: where somebody is from, what they usually run, what somebody asks. */
-function isDoubtful(text: string, { trucks }: SentenceRead): boolean {
-  if (
-    /\b(?:based (?:in|out)|located in our|we (?:run|operate|dispatch|service|serve)|i dispatch|serving|our fleet|hiring|office is|usually|every (?:day|week)|regular(?:ly)?|dedicated|in the future|next (?:month|year))\b/i.test(
-      text,
-    )
-  )
-    return true
-  const asks = isQuestion(text) && !/\b(?:i have|i've got|we have|i got|have a)\b/i.test(text)
-  return asks && trucks.every(({ equipment }) => equipment !== null)
-}
+/** What is said of where somebody is from and what they usually run. */
+const speaksOfThemselves =
+  /\b(?:based (?:in|out)|located in our|we (?:run|operate|dispatch|service|serve)|i (?:dispatch|run)|serving|our fleet|hiring|office is|usually|every (?:day|week)|regular(?:ly)?|dedicated|in the future|next (?:month|year))\b/i
+
+/** A place in a sentence that speaks of no truck. */
+const isDoubtful = (text: string, marks: readonly Mark[]): boolean =>
+  speaksOfThemselves.test(text) || (isProse(text, marks) && !saysAvailable.test(text))

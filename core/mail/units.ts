@@ -44,7 +44,9 @@ export function sentenceEnds(text: string): number[] {
     const before = text.slice(0, match.index)
     // `St. Louis`, `Ft. Worth`, `approx. 40`
     if (
-      /(?:^|[^A-Za-z])(?:st|ft|mt|ste|no|approx|est|avail|dest|mi|lbs?|jr|sr|mr|mrs|dr|ave|rd|hwy)$/i.test(before) &&
+      /(?:^|[^A-Za-z])(?:st|ft|mt|ste|no|approx|est|avail|dest|mi|lbs?|jr|sr|mr|mrs|dr|ave|rd|hwy|jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec|mon|tues?|wed|thurs?|fri|sat|sun)$/i.test(
+        before,
+      ) &&
       match[0] === '.' &&
       /^\s+[A-Za-z0-9]/.test(text.slice(match.index + 1)) &&
       !/^\s+[A-Z][a-z]+ [a-z]+ [a-z]+/.test(text.slice(match.index + 1))

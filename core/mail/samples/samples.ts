@@ -1,3 +1,4 @@
+import { heldOutLate } from './held-out-late'
 import { heldOutLists } from './held-out-lists'
 import { heldOutNoise } from './held-out-noise'
 import { heldOutNothing } from './held-out-nothing'
@@ -7,6 +8,7 @@ import { heldOutPrices } from './held-out-prices'
 import { heldOutShort } from './held-out-short'
 import { heldOutTables } from './held-out-tables'
 import { heldOutThreads } from './held-out-threads'
+import { knownLate } from './known-late'
 import { knownLists } from './known-lists'
 import { knownNoise } from './known-noise'
 import { knownNothing } from './known-nothing'
@@ -14,18 +16,19 @@ import { knownOffers } from './known-offers'
 import { knownPhone } from './known-phone'
 import { knownPrices } from './known-prices'
 import { knownShort } from './known-short'
+import { knownSlang } from './known-slang'
 import { knownTables } from './known-tables'
 import { knownThreads } from './known-threads'
 import type { Sample } from './sample'
 
 /** Mails that a reader of carriers' mail is written by. */
 export const knownSamples: readonly Sample[] = [
-  ...[...knownShort, ...knownPhone, ...knownLists, ...knownTables, ...knownThreads],
+  ...[...knownShort, ...knownPhone, ...knownLists, ...knownTables, ...knownThreads, ...knownLate, ...knownSlang],
   ...[...knownOffers, ...knownPrices, ...knownNothing, ...knownNoise],
 ]
 
 /** Mails that it is judged by: written before it, and never looked at while it is. */
 export const heldOutSamples: readonly Sample[] = [
-  ...[...heldOutShort, ...heldOutPhone, ...heldOutLists, ...heldOutTables, ...heldOutThreads],
+  ...[...heldOutShort, ...heldOutPhone, ...heldOutLists, ...heldOutTables, ...heldOutThreads, ...heldOutLate],
   ...[...heldOutOffers, ...heldOutPrices, ...heldOutNothing, ...heldOutNoise],
 ]
