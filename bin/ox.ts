@@ -20,6 +20,9 @@ const usage = `Usage: bin/ox VERB [ARGS]
   search --postings P.jsonl --line 'reefers boise 150mi to ca, tx tomorrow'
                  the same for one search as it is said, with how it was read
 
+  mail FILE.eml …
+                 what carriers' mail says of trucks and prices; one JSON record out for each message
+
   vet [FILE]     whether a carrier may be used; one JSON record a line in, one a line out
                  {"as_of": DAY, "load": {…}?, "carrier": {…}, "policy": {…}?}, shapes in the README
 
@@ -50,6 +53,7 @@ function chooseRun(): (() => Promise<number>) | null {
   if (verb === 'vet') return withFile(async () => (await import('./verbs/vet')).vetAnswerer())
   if (verb === 'x12') return chooseX12()
   if (verb === 'search') return chooseSearch()
+  if (verb === 'mail') return chooseMail()
   return verb === 'rates' ? chooseRates() : null
 }
 
@@ -77,6 +81,12 @@ function chooseSearch(): (() => Promise<number>) | null {
   // Both cannot come by the same way.
   if (postings === '-' && queries === '-') return null
   return async () => (await import('./verbs/search')).answerSearches({ postings, queries })
+}
+
+function chooseMail(): (() => Promise<number>) | null {
+  const files = parsed({})?.positionals ?? []
+  if (files.length === 0) return null
+  return async () => (await import('./verbs/mail')).answerMails(files)
 }
 
 const plainX12 = ['inspect', 'tender', 'ack', 'rewrite'] as const

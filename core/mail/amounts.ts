@@ -97,7 +97,11 @@ export function takeLength(tokens: readonly Token[], at: number): Taken {
       : null
   }
   const found = lengthAt(tokens, at)
-  const isSaid = found?.isSigned || (found && /^(?:both|all|de|are|is)$/.test(tokens[at - 1]?.text ?? ''))
+  // `53.` alone, and behind a word that speaks of all.
+  const isSaid =
+    found?.isSigned ||
+    (found && at === 0 && tokens.length <= 2) ||
+    (found && /^(?:both|all|de|are|is)$/.test(tokens[at - 1]?.text ?? ''))
   return found && isSaid ? { mark: { kind: 'length', feet: found.feet }, next: found.next } : null
 }
 

@@ -195,9 +195,12 @@ export function takeDay(tokens: readonly Token[], at: number, today: string): Ta
 /** The second of two days that are said as a span. */
 function rangeEnd(tokens: readonly Token[], first: One, today: string): One | null {
   const sign = tokens[first.next]?.text ?? ''
+  const isAnd = /^(?:and|&|y)$/.test(sign)
   const isSlash = sign === '/' && first.isWeekday === true && weekdays[tokens[first.next + 1]?.text ?? ''] !== undefined
-  if (!isSlash && !/^(?:-|to|thru|through|until|till|til|or|al|hasta)$/.test(sign)) return null
+  if (!isSlash && !isAnd && !/^(?:-|to|thru|through|until|till|til|or|al|hasta)$/.test(sign)) return null
   const last = oneDay(tokens, first.next + 1, today)
+  // `Thursday and Friday` is a span where one follows the other.
+  if (isAnd && !(last && daysFrom(first.day, last.day) === 1)) return null
   if (last) {
     // `Friday to Monday`: the next one after the first.
     const day = last.isWeekday && last.day <= first.day ? addDays(last.day, 7) : last.day

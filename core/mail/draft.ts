@@ -10,6 +10,8 @@ export interface Draft {
   from: Fact<string> | null
   to: Fact<string> | null
   isTonight: boolean
+  /** Whether its day stands apart behind all trucks of the sentence: `a reefer in Boise, a van in Nampa, both tomorrow`. */
+  hasSharedDay: boolean
   radiusMiles: Fact<number> | null
   destinations: Fact<string>[]
   /** The group of states that its destinations begin with, until single states name it closer. */
@@ -23,7 +25,16 @@ export interface Draft {
 }
 
 export const emptyDraft = (): Draft => ({
-  ...{ place: null, equipment: null, count: null, from: null, to: null, isTonight: false, radiusMiles: null },
+  ...{
+    place: null,
+    equipment: null,
+    count: null,
+    from: null,
+    to: null,
+    isTonight: false,
+    hasSharedDay: false,
+    radiusMiles: null,
+  },
   ...{ destinations: [], hasGroup: false, avoids: [], goesAnywhere: false },
   ...{ lengthFt: null, weightLb: null, rate: null, isGone: false },
 })

@@ -191,6 +191,17 @@ function letterAt(tokens: readonly Token[], at: number, hasNumber: boolean) {
   const token = tokens[at]
   const equipment = token?.kind === 'word' ? letters[token.text] : undefined
   if (!equipment || token!.raw.length !== 1) return null
+  // `R53`, and a letter that opens a line before a town: `V Sioux City IA 12/9`.
+  const length = tokens[at + 1]
+  if (touches(token, length) && lengthsFt.has(numberOf(length))) return { equipment, next: at + 1 }
+  const opens =
+    at === 0 &&
+    token!.raw !== token!.text &&
+    tokens.length > 3 &&
+    length?.kind === 'word' &&
+    length.raw.length > 1 &&
+    length.raw[0] !== length.text[0]
+  if (opens) return { equipment, next: at + 1 }
   const isFree = isParted(tokens[at + 1]) || (hasNumber && touches(tokens[at - 1], token))
   const before = tokens[at - 1]
   const isFreeBefore = hasNumber || isParted(before)
@@ -260,6 +271,11 @@ export function takeCount(tokens: readonly Token[], at: number): Taken {
     return { mark: { kind: 'count', count: found.count, hasNoun: true }, next: found.next + 1 }
   const isTimes = token.text === 'x' || tokens[at + 1]?.text === 'x'
   if (isTimes) return { mark: { kind: 'count', count: found.count, hasNoun: true }, next: found.next }
+  const isListed =
+    token.kind === 'number' &&
+    /^(?:in|at|near|en|out)$/.test(after) &&
+    /^(?:and|,|&|y|\+|then)$/.test(tokens[at - 1]?.text ?? '')
+  if (isListed) return { mark: { kind: 'count', count: found.count, hasNoun: false }, next: found.next }
   if (
     /^(?:one|another|two|three|four|uno|una|dos|tres)$/.test(token.text) &&
     !/^(?:way|day|days|hour|hours|stop|more|pick|drop|of|time|week|thing|things|weeks)$/.test(after)

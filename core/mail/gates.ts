@@ -55,12 +55,12 @@ const kinds: readonly (readonly [kind: string, where: 'subject' | 'text', patter
   [
     'freight',
     'subject',
-    /\b(?:available (?:loads|freight)|loads available|trucks? needed|need (?:trucks?|coverage|a truck)|hot load|freight list|our loads|loads for you|quote (?:please|request)|shipment request)\b/i,
+    /\b(?:available (?:loads|freight)|loads available|trucks? needed|need (?:trucks?|coverage|a truck)|hot load|freight list|^loads\b|our loads|loads for you|quote (?:please|request)|shipment request)\b/i,
   ],
   [
     'freight',
     'text',
-    /\b(?:we need trucks|our loads|need a truck|trucks needed|need coverage|what would you charge|can you quote|call .{0,20}if you have (?:one|a truck))\b/i,
+    /\b(?:we need trucks|need(?:ing)? trucks|our loads|need a truck|trucks needed|need coverage|what would you charge|can you quote|call .{0,20}if you have (?:one|a truck))\b/i,
   ],
 ]
 

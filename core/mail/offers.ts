@@ -34,12 +34,12 @@ const atEnd =
   /(?:^|[:\-–=]\s*|\s)\$?([1-9],\d{3}|[1-9]\d{2,4})(k)?(?:\.\d{2})?\s*(?:all ?in|flat|total|even|usd|on this(?: one)?|for (?:it|this(?: one)?|that(?: one)?)|please|todo incluido|works?|each)?[.!?]*\s*$/i
 /** Of what a price is that is no price of a load. */
 const beside =
-  /trailer|truck #|truck \d|unit|driver|\bmc\b|\bdot\b|phone|advance|detention|lumper|layover|tonu|not used|deposit|stop.?off|extra stop|insurance|cargo|liability|coverage|an hour|per hour|\/ ?hr|per day|sign-on|auto\b|seal|weight|invoice|receipt|tarp fee|fuel surcharge/i
+  /trailer|truck #|truck \d|unit #?\d|driver #|\bmc\b|\bdot\b|phone|advance|detention|lumper|layover|tonu|not used|deposit|stop.?off|extra stop|insurance|cargo|liability|coverage|an hour|per hour|\/ ?hr|per day|sign-on|auto\b|seal|weight|invoice|receipt|tarp fee|fuel surcharge/i
 /** Whose price it is not: ours, or one that was left. */
 const others =
   /(?:\byour|\bposted (?:at|for|it at)|\bsee you(?: have)?|\bwas at|\bwere at|can'?t do|cannot do|can not do|won'?t do|\bnot|instead of|\binstead|you (?:offered|said|had|have)|down from|up from|\bpaying|\bpays|\bthan)\s+(?:it\s+)?(?:at\s+|for\s+)?\$?$/i
 
-function amountsOf(text: string, offset: number, marks: readonly Mark[]): Amount[] {
+function amountsOf(text: string, offset: number, marks: readonly Mark[], isShortAnswer = false): Amount[] {
   const found: Amount[] = marks.flatMap((mark) =>
     mark.kind === 'money'
       ? [
@@ -56,6 +56,14 @@ function amountsOf(text: string, offset: number, marks: readonly Mark[]): Amount
   const isKnown = (at: number) => found.some(({ from, to }) => at >= from - 1 && at < to)
   const last = atEnd.exec(text)
   const plain = last ? [...text.matchAll(afterWord), last] : [...text.matchAll(afterWord)]
+  // An answer of few words about one load: a bare number in it is the price.
+  const isGuess = isShortAnswer && found.length === 0 && plain.length === 0
+  if (isGuess)
+    plain.push(
+      ...text.matchAll(
+        /(?<![\d.,#/:$-])([1-9]\d{0,1},\d{3}|[1-9]\d{2,3})(?![\d,./:-]*\d|\s*(?:am|pm|lbs?|k|mi|miles?|ft|pallets?|hrs?|min)\b)/gi,
+      ),
+    )
   for (const match of plain) {
     const number = match[1]!
     const at = offset + match.index + match[0].indexOf(number)
@@ -64,14 +72,14 @@ function amountsOf(text: string, offset: number, marks: readonly Mark[]): Amount
       marks.some(({ kind, span }) => /^(?:reference|day|weight|radius)$/.test(kind) && at >= span.from && at < span.to)
     if (isTaken) continue
     const value = Number(number.replaceAll(',', '')) * (match[2] ? 1000 : 1)
-    if (value < 150 || value > 30_000) continue
+    if (value < 150 || value > 30_000 || (isGuess && value % 5 !== 0)) continue
     found.push({
       value,
       basis: 'flat',
       currency: /\bcad\b/i.test(text) ? 'CAD' : 'USD',
       from: at,
       to: at + number.length,
-      confidence: 0.85,
+      confidence: isGuess ? 0.65 : 0.85,
     })
   }
   return found.toSorted((one, other) => one.from - other.from).filter((amount) => isPrice(amount, text, offset))
@@ -178,7 +186,9 @@ export class OfferReader {
     const expiry = readExpiry(text, offset, marks, this.sentAt, part)
     const upTo = expiry?.from ?? Number.POSITIVE_INFINITY
     const amounts =
-      isAsked(text) || isBeside(text) ? [] : amountsOf(text, offset, marks).filter(({ from }) => from < upTo)
+      isAsked(text) || isBeside(text)
+        ? []
+        : amountsOf(text, offset, marks, this.isShortAnswer(text)).filter(({ from }) => from < upTo)
     const day = marks.find(
       (mark): mark is Extract<Mark, { kind: 'day' }> => mark.kind === 'day' && mark.span.from < upTo,
     )
@@ -198,6 +208,14 @@ export class OfferReader {
     if (subjects.length === 0 && price && (!isTruck || isAnswer))
       this.add(price, { reference: null, lane: null, pickup: day && !isTruck ? fact(day.from, day, part, 0.85) : null })
     if (expiry) this.setExpiry(expiry.fact, before)
+  }
+
+  private isShortAnswer(text: string): boolean {
+    return (
+      this.subject.reference !== null &&
+      text.split(/\s+/).length <= 14 &&
+      !/\b(?:mc|dot|truck|trailer|driver|unit|eta|call|phone|cell)\b/i.test(text)
+    )
   }
 
   /** Until when the prices of a sentence stand; said without a price, those before it and after. */
@@ -224,6 +242,8 @@ export class OfferReader {
       other.destination?.value === offer.destination?.value
     // A second price for the same load in one mail replaces the first: `was at 1,800, can do 1,700`.
     const before = this.offers.findIndex(isSame)
+    // A number that only may be a price replaces none that was said as one.
+    if (before >= 0 && price.confidence < 0.7) return
     if (before >= 0) this.offers[before] = { ...offer, pickup: offer.pickup ?? this.offers[before]!.pickup }
     else this.offers.push(offer)
   }
@@ -232,13 +252,9 @@ export class OfferReader {
     this.offers.push(offer)
   }
 
-  /** Where the prices stand that are offers: no truck's wish. */
-  spans(): number[] {
-    return this.offers.flatMap(({ amount }) => amount.at?.from ?? [])
-  }
-
-  finish(): MailOffer[] {
+  /** The prices; those that name neither load nor lane are no offers where the mail has trucks: they are what the trucks want. */
+  finish(hasTrucks: boolean): MailOffer[] {
     for (const offer of this.offers) offer.expires ??= this.expires
-    return this.offers
+    return hasTrucks ? this.offers.filter(({ reference, origin }) => reference || origin) : this.offers
   }
 }

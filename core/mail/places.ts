@@ -396,6 +396,11 @@ export function takeRegions(tokens: readonly Token[], at: number): Taken {
     const extra = /^(?:direction|where|48|destination|points|dest)$/.test(after) ? 1 : 0
     return { mark: { kind: 'anywhere' }, next: at + 1 + extra }
   }
+  // `east of the Rockies` names half a country: nothing closer is said.
+  if (/^(?:north|south|east|west)$/.test(token.text) && tokens[at + 1]?.text === 'of') {
+    const the = tokens[at + 2]?.text === 'the' ? 1 : 0
+    return { mark: { kind: 'anywhere' }, next: Math.min(tokens.length, at + 3 + the) }
+  }
   for (let count = 3; count > 0; count--) {
     const words = tokens.slice(at, at + count)
     if (words.length < count) continue

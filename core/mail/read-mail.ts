@@ -38,13 +38,15 @@ export function readMailFacts(mail: MailInput, finder: PlaceFinder): MailFacts {
     const lines = part === 0 ? own.lines : linesOf(text)
     const read = new PartReader(context, part, mail, subject)
     read.read(lines, part === 0 ? null : separatorOf(text))
-    const offered = read.offers.spans()
-    for (const truck of read.trucks.finish(subject.draft)) {
+    const trucks = read.trucks.finish(subject.draft)
+    const offers = read.offers.finish(trucks.length > 0)
+    const offered = offers.flatMap(({ amount }) => amount.at?.from ?? [])
+    for (const truck of trucks) {
       const isOffer =
         truck.rate?.at && offered.some((from) => from >= truck.rate!.at!.from && from < truck.rate!.at!.to)
       facts.trucks.push(isOffer ? { ...truck, rate: null } : truck)
     }
-    facts.offers.push(...read.offers.finish())
+    facts.offers.push(...offers)
   }
   return facts
 }

@@ -23,6 +23,8 @@ class SentenceReader {
   private last: Mark | null = null
   private scope: SentenceRead['scope'] = null
   private isGone = false
+  /** Whether the truck in hand has a verb of its own: its day is not of those before it. */
+  private hasVerb = false
   /** A number said before a list is of all in it: `3 flatbeds: Lufkin, Longview, Texarkana`. */
   private total: Draft['count'] = null
 
@@ -43,6 +45,7 @@ class SentenceReader {
     this.drafts.push(this.current)
     this.current = emptyDraft()
     this.direction = null
+    this.hasVerb = false
   }
 
   private take(mark: Mark, next: Mark | undefined): void {
@@ -111,6 +114,7 @@ class SentenceReader {
       this.direction = 'to'
       this.hasTaken = false
     } else if (mark.cue === 'from') {
+      if (mark.span.to - mark.span.from > 3) this.hasVerb = true
       const isAsked =
         this.direction === 'to' && !this.hasTaken && (this.current.place || this.last?.kind === 'anywhere')
       if (!isAsked && this.direction !== 'not') this.direction = 'from'
@@ -134,7 +138,8 @@ class SentenceReader {
     if (!current.place && this.direction !== 'to' && next?.kind === 'sign' && next.sign === ':') return
     if (this.direction === 'from' && !current.place) return
     // `the midwest (IL IN OH)`: the states named are what is meant.
-    if (current.hasGroup && !mark.isGroup && this.signs.includes('('))
+    const isVague = current.destinations.every(({ confidence }) => confidence <= 0.6)
+    if (current.hasGroup && !mark.isGroup && (this.signs.includes('(') || isVague))
       [current.destinations, current.hasGroup] = [[], false]
     if (mark.isGroup && current.destinations.length === 0) current.hasGroup = true
     current.destinations.push(...facts)
@@ -196,7 +201,10 @@ class SentenceReader {
 
   private takeDay(mark: Extract<Mark, { kind: 'day' }>): void {
     const { current } = this
-    if (!current.from) return setDay(current, mark, this.part)
+    if (!current.from) {
+      current.hasSharedDay = !this.hasVerb || this.signs.includes(',') || this.scope === 'all'
+      return setDay(current, mark, this.part)
+    }
     if (current.from.value === mark.from) return
     if (current.isTonight && current.place && this.signs === '') return setDay(current, mark, this.part)
     if (!current.place || !/[,;&|.]/.test(this.signs)) return
@@ -242,8 +250,8 @@ class SentenceReader {
     if (this.total && trucks.length === 1) trucks[0]!.count ??= this.total
     // `a reefer in Boise, a van in Nampa, both tomorrow`
     for (let at = trucks.length - 2; at >= 0; at--) {
-      const { from, to } = trucks[at + 1]!
-      if (!trucks[at]!.from)
+      const { from, to, hasSharedDay } = trucks[at + 1]!
+      if (!trucks[at]!.from && hasSharedDay)
         [trucks[at]!.from, trucks[at]!.to] = [from && { ...from, confidence: from.confidence * 0.85 }, to]
       trucks[at]!.equipment ??= this.scope === 'all' ? trucks[at + 1]!.equipment : null
     }

@@ -90,6 +90,11 @@ export class TruckReader {
     if (read.trucks.length > 0 && !isDoubtful(text, marks)) {
       for (const draft of read.trucks) {
         if (read.isGone) draft.isGone = true
+        const known = this.saidAgain(draft)
+        if (known) {
+          fill(known, { ...draft, count: null }, 0.9)
+          continue
+        }
         fill(draft, { ...this.before, destinations: this.before.destinations }, 0.95)
         this.trucks.push({ draft, heading: this.heading.draft })
       }
@@ -97,6 +102,22 @@ export class TruckReader {
       return
     }
     if (read.trucks.length === 0) this.takeLoose(text, read)
+  }
+
+  /** The truck that a sentence says more of: `ATL vans prefer FL`. */
+  private saidAgain(draft: Draft): Draft | null {
+    const says = draft.destinations.length > 0 || draft.rate || draft.weightLb || draft.avoids.length > 0
+    if (draft.from || draft.count || draft.isGone || !draft.place || !says) return null
+    const { city, region } = draft.place.value
+    const same = this.trucks
+      .slice(this.paragraph)
+      .filter(
+        ({ draft: { place, equipment } }) =>
+          place?.value.city === city &&
+          place.value.region === region &&
+          (!draft.equipment || equipment?.value === draft.equipment.value),
+      )
+    return same.length === 1 ? same[0]!.draft : null
   }
 
   /** What a sentence without a place says is of the trucks before it, or of those that follow. */

@@ -8,6 +8,8 @@ export interface Unit {
 
 const listLike = /^\s*(?:[-*•·–>]|\d{1,2}[.)]|\(?\d{1,2}\/\d{1,2}|[A-Z ]{4,}:|\w+:\s)/
 const firstWord = (text: string): string => /\S+/.exec(text)?.[0] ?? ''
+/** So long a line was broken by a program, whatever the next begins with. */
+const surelyWraps = 68
 /** A line shorter than this was ended by its writer. */
 const wrapsFrom = 58
 
@@ -22,6 +24,7 @@ export function unitsOf(lines: readonly OwnLine[]): Unit[] {
       last &&
       text.trim() !== '' &&
       firstWord(text) !== firstWord(last.text) &&
+      (/^\s*[a-z]/.test(text) || last.text.length >= surelyWraps) &&
       !listLike.test(text) &&
       !/\t| {3,}/.test(text)
     // Only lines that follow one another in the text are one stretch of it.

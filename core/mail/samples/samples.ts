@@ -1,3 +1,4 @@
+import { heldOutFresh } from './held-out-fresh'
 import { heldOutLate } from './held-out-late'
 import { heldOutLists } from './held-out-lists'
 import { heldOutNoise } from './held-out-noise'
@@ -10,6 +11,7 @@ import { heldOutTables } from './held-out-tables'
 import { heldOutThreads } from './held-out-threads'
 import { knownLate } from './known-late'
 import { knownLists } from './known-lists'
+import { knownMore } from './known-more'
 import { knownNoise } from './known-noise'
 import { knownNothing } from './known-nothing'
 import { knownOffers } from './known-offers'
@@ -19,16 +21,17 @@ import { knownShort } from './known-short'
 import { knownSlang } from './known-slang'
 import { knownTables } from './known-tables'
 import { knownThreads } from './known-threads'
+import { knownYetMore } from './known-yet-more'
 import type { Sample } from './sample'
 
 /** Mails that a reader of carriers' mail is written by. */
 export const knownSamples: readonly Sample[] = [
   ...[...knownShort, ...knownPhone, ...knownLists, ...knownTables, ...knownThreads, ...knownLate, ...knownSlang],
-  ...[...knownOffers, ...knownPrices, ...knownNothing, ...knownNoise],
+  ...[...knownMore, ...knownYetMore, ...knownOffers, ...knownPrices, ...knownNothing, ...knownNoise],
 ]
 
-/** Mails that it is judged by: written before it, and never looked at while it is. */
+/** Mails that it is judged by, most of them written before it; none is looked at while it is changed. */
 export const heldOutSamples: readonly Sample[] = [
-  ...[...heldOutShort, ...heldOutPhone, ...heldOutLists, ...heldOutTables, ...heldOutThreads, ...heldOutLate],
+  ...[...heldOutShort, ...heldOutPhone, ...heldOutLists, ...heldOutTables, ...heldOutThreads, ...heldOutLate, ...heldOutFresh],
   ...[...heldOutOffers, ...heldOutPrices, ...heldOutNothing, ...heldOutNoise],
 ]
