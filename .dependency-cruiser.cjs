@@ -49,6 +49,7 @@ const serverOrder = [
     'carrier',
   ],
   ...[
+    'truck',
     'match',
     'waiting',
     'posting',
@@ -65,6 +66,7 @@ const serverOrder = [
   ...['tender-facts', 'partner', 'exchange', 'tender', 'check-call', 'site', 'invoice'],
   ...[
     'board-page',
+    'capacity',
     'load-page',
     'customer-page',
     'facility-page',

@@ -10,6 +10,8 @@ export default [
     route('loads/:loadId', 'routes/loads/load.tsx'),
     route('loads/:loadId/change', 'routes/loads/change.tsx'),
 
+    route('capacity', 'routes/capacity/capacity.tsx'),
+
     route('boards', 'routes/boards/postings.tsx'),
     route('boards/search', 'routes/boards/search.tsx'),
     route('boards/map', 'routes/boards/map.tsx'),
@@ -80,6 +82,8 @@ export default [
     route('loads/:loadId/confirmations/:confirmationId/pdf', 'routes/loads/confirmation-pdf.ts'),
     route('loads.csv', 'routes/loads/csv.ts'),
     route('loads/route', 'routes/loads/route.ts'),
+
+    route('trucks/act', 'routes/capacity/act.ts'),
 
     route('boards/act', 'routes/boards/act.ts'),
     route('boards/bids/new', 'routes/bids/new.ts'),

@@ -8,6 +8,7 @@ import { readPastPrices } from '#server/rates/past-prices'
 import { carrier, registerRecord } from '#server/schema'
 import { keepVerdicts, nightOrder, noteLastLoads } from '#server/vetting/sweep'
 import { writeBidProjects } from './bids'
+import { writeCapacity } from './capacity'
 import { writeCarrierDay } from './carriers'
 import { writeHistory } from './history'
 import { writeOpenLoads } from './open-loads'
@@ -41,6 +42,7 @@ export async function generateDemo(db: Db, plan: DemoPlan): Promise<void> {
   const { wires } = plan
   if (wires) inTransaction(db, () => writePartners(db, wires, plan.now, chance(plan.seed + 2)))
   await writeCarrierDay(db, plan.now)
+  await writeCapacity(db, plan.now, chance(plan.seed + 5))
   noteLastLoads(db)
   inTransaction(db, () => keepVerdicts(db, nightOrder(db), plan.now))
   db.$client.exec('analyze')

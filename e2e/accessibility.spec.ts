@@ -77,6 +77,7 @@ test('every page passes axe in light and dark', async ({ browser }) => {
     '/customers/1',
     '/facilities',
     '/intake/mail',
+    '/capacity',
     '/loads?near=Boise%20ID',
     '/facilities/1',
     '/loads/new',

@@ -42,6 +42,7 @@ export function Head({
           pressing={tenders.soon}
         />
         <RoomLink to="/loads" words="Loads" />
+        <RoomLink to="/capacity" words="Capacity" />
         <RoomLink to="/boards" words="Boards" />
         <RoomLink to="/customers" also={['/facilities']} words="Customers" />
         <RoomLink to="/carriers" also={['/vetting']} words="Carriers" />
@@ -52,10 +53,10 @@ export function Head({
       <button
         type="button"
         onClick={onAsk}
-        className="my-1.5 ml-auto flex w-64 items-center justify-between border border-strong bg-plain px-2 whitespace-nowrap text-second max-[1150px]:w-20"
+        className="my-1.5 ml-auto flex w-56 items-center justify-between border border-strong bg-plain px-2 whitespace-nowrap text-second max-[1400px]:w-24"
       >
         <span>
-          Find<span className="max-[1150px]:hidden"> a load, carrier, quote</span>
+          Find<span className="max-[1400px]:hidden"> a load, carrier, quote</span>
         </span>{' '}
         <kbd className="key">/</kbd>
       </button>
@@ -101,7 +102,7 @@ function RoomLink({
       to={to}
       end={to === '/'}
       className={({ isActive }) =>
-        `flex items-center px-3 ${isActive || within ? 'font-semibold shadow-[inset_0_-2px_0_var(--bill)]' : 'text-second hover:text-ink'}`
+        `flex items-center px-2.5 ${isActive || within ? 'font-semibold shadow-[inset_0_-2px_0_var(--bill)]' : 'text-second hover:text-ink'}`
       }
     >
       {words}

@@ -24,6 +24,12 @@ export const rooms: readonly RoomEntry[] = [
     words: 'Carriers that need attention: documents, payees, policies that lapse',
     key: '6',
   },
+  {
+    to: '/capacity',
+    words: 'Capacity: trucks we know of, by day and area',
+    also: 'known trucks empty available',
+    key: 'U',
+  },
   { to: '/boards', words: 'Boards: what is posted where', also: 'postings load board refresh', key: 'B' },
   {
     to: '/boards/search',

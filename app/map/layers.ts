@@ -17,11 +17,17 @@ export interface Beam extends Point {
   href: string
 }
 
+/** A map of beams shows the states between Canada and Mexico first; those beyond are a step away. */
+function inTheLower48(beams: readonly Beam[]): Point[] {
+  const inside = beams.filter(({ lat, lon }) => lat > 24 && lat < 50 && lon > -126 && lon < -66)
+  return inside.length > 2 ? inside : [...beams]
+}
+
 /** All points of the layers: what a map is framed around. */
 export const pointsOf = (layers: Layer[]): Point[] =>
   layers.flatMap((layer) => {
     if (layer.kind === 'way') return layer.points
     if (layer.kind === 'stops') return layer.stops
-    if (layer.kind === 'beams') return layer.beams
+    if (layer.kind === 'beams') return inTheLower48(layer.beams)
     return layer.lanes.flatMap(({ from, to }) => [from, to])
   })

@@ -197,6 +197,11 @@ const backupFields: readonly ShortField[] = [
     label: 'Keep email of no load, days',
     reading: 'Once read; a load’s own stays with the load.',
   },
+  {
+    key: 'factsTakenFromPercent',
+    label: 'Take trucks from email from, percent sure',
+    reading: 'Of senders on file whose server is checked; 101 is never.',
+  },
   { key: 'marketKeptDays', label: 'Keep market averages, days', reading: 'Prices are learned from them.' },
   { key: 'linkKeptDays', label: 'Keep ended password links, days' },
 ]

@@ -39,6 +39,7 @@ export interface TypedOffice {
   sentKeptDays: string
   rawKeptDays: string
   mailKeptDays: string
+  factsTakenFromPercent: string
   marketKeptDays: string
   linkKeptDays: string
 }
@@ -76,6 +77,7 @@ export function typedFrom(office: Office): TypedOffice {
     sentKeptDays: String(running.sentKeptDays),
     rawKeptDays: String(running.rawKeptDays),
     mailKeptDays: String(running.mailKeptDays),
+    factsTakenFromPercent: String(running.factsTakenFromPercent),
     marketKeptDays: String(running.marketKeptDays),
     linkKeptDays: String(running.linkKeptDays),
   }
@@ -134,6 +136,7 @@ export function officeFrom(typed: TypedOffice): Office {
       sentKeptDays: figure(typed.sentKeptDays),
       rawKeptDays: figure(typed.rawKeptDays),
       mailKeptDays: figure(typed.mailKeptDays),
+      factsTakenFromPercent: figure(typed.factsTakenFromPercent),
       marketKeptDays: figure(typed.marketKeptDays),
       linkKeptDays: figure(typed.linkKeptDays),
     },

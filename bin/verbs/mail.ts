@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { type MailOffer, type MailTruck, mailKind } from '#core/mail/mail'
-import { placeFinder } from '#core/mail/places'
+import { placeFinder } from '#core/mail/place-finder'
 import { readMailFacts } from '#core/mail/read-mail'
 import { gazetteer } from '#server/atlas.server'
 import { inputOfMail, readMail } from '#server/read/read-mail'

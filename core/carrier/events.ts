@@ -1,6 +1,7 @@
 import type { DeskRole } from '../access/access'
 import type { Equipment } from '../load/load'
 import type { PayeeEvent } from '../payee/events'
+import type { TruckSource } from '../truck/truck'
 import type { Verdict } from '../vetting/vetting'
 import type { CarrierDocumentKind } from './document'
 import type { LoadMark } from './grades'
@@ -31,4 +32,5 @@ export type CarrierEvent =
   | { kind: 'link_revoked' }
   | { kind: 'load_marked'; number: string; mark: LoadMark }
   | { kind: 'mail_failed'; to: string; problem: string }
+  | { kind: 'truck_known'; place: string; equipment: Equipment; day: string; source: TruckSource }
   | PayeeEvent

@@ -1,7 +1,14 @@
+import type { Equipment } from '../load/load'
+import { equipmentWords } from '../load/words'
+import { isDay } from '../time/local'
+import { monthDayWords } from '../time/words'
 import { verdictWords } from '../vetting/words'
 import { type CarrierDocumentKind, carrierDocumentWords } from './document'
 import type { CarrierEvent } from './events'
 import { type LoadMark, markWords } from './grades'
+
+/** A day as people write it; what is none as it stands. */
+const dayWords = (day: string): string => (isDay(day) ? monthDayWords(day) : day)
 
 type Data = Record<string, unknown>
 const text = (value: unknown) => (typeof value === 'string' ? value : '')
@@ -38,6 +45,8 @@ const sentences: Record<CarrierEvent['kind'], (data: Data) => string> = {
   agreement_signed: (data) => `Agreement ${text(data.version)} signed by ${text(data.name)}, ${text(data.title)}`,
   load_marked: (data) => `${text(data.number)}: ${markWords[data.mark as LoadMark] ?? ''}`,
   link_revoked: () => 'A link was withdrawn',
+  truck_known: (data) =>
+    `${equipmentWords[data.equipment as Equipment] ?? 'Truck'} empty in ${text(data.place)} from ${dayWords(text(data.day))}, by ${data.source === 'phone' ? 'phone' : 'email'}`,
   mail_failed: (data) => `Email to ${text(data.to)} failed: ${text(data.problem)}`,
 }
 

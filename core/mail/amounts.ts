@@ -1,6 +1,6 @@
-import { lengthAt } from './equipment'
 import { numberOf, type Token, touches } from './lexer'
 import type { MarkKind, Taken } from './marks'
+import { lengthAt } from './trailer-names'
 
 const isMile = (token: Token | undefined) => /^(?:mi|mile|miles|milla|millas|rpm)$/.test(token?.text ?? '')
 

@@ -1,4 +1,4 @@
-import { isDay } from '../time/local'
+import { isDay, toLocal } from '../time/local'
 
 const months = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
 /** Zones by name, as old programs still write them (RFC 5322, obs-zone). */
@@ -24,4 +24,13 @@ export function readDateHeader(header: string): string | null {
   if (month === 0 || !isDay(date) || Number(hour) > 23 || Number(minute) > 59) return null
   const offset = sign ? `${sign}${hours}:${minutes}` : (zones[zone?.toLowerCase() ?? ''] ?? '+00:00')
   return `${date}T${hour!.padStart(2, '0')}:${minute}:${second}${offset}`
+}
+
+/** A moment by the clock of a zone, with its offset: `2026-12-01T06:10:00-07:00`. */
+export function momentWithOffset(instant: number, zone: string): string {
+  const local = toLocal(instant, zone)
+  const minutes = Math.round((Date.parse(`${local}:00Z`) - instant) / 60_000)
+  const size = Math.abs(minutes)
+  const two = (value: number) => String(value).padStart(2, '0')
+  return `${local}:00${minutes < 0 ? '-' : '+'}${two(Math.floor(size / 60))}:${two(size % 60)}`
 }

@@ -1,107 +1,14 @@
-import { type Equipment, equipmentKinds } from '../load/load'
+import type { Equipment } from '../load/load'
+import { countAt } from './counts'
 import { numberOf, type Token, touches } from './lexer'
 import type { Taken } from './marks'
-
-/** What trailers are called in mails, in English and Spanish; each word may also stand in the plural. */
-const names: Record<Equipment, readonly string[]> = {
-  van: [
-    'van',
-    'dry van',
-    'dryvan',
-    'dv',
-    'caja seca',
-    'cajas seca',
-    'seca',
-    'dry box',
-    'dry freight van',
-    'vn',
-    'dryvans',
-    'van trailer',
-  ],
-  reefer: [
-    'reefer',
-    'refer',
-    'reffer',
-    'rf',
-    'refrigerated',
-    'refrigerado',
-    'reef',
-    'cold box',
-    'freezer van',
-    'refrigerada',
-    'refrigerated van',
-    'temp control',
-    'temp controlled',
-    'caja refrigerada',
-    'reefer van',
-    'thermo',
-  ],
-  flatbed: ['flatbed', 'flat bed', 'flat', 'fb', 'plataforma', 'flatdeck', 'skateboard', 'flat deck', 'fbed', 'flt'],
-  step_deck: ['step deck', 'stepdeck', 'step', 'sd', 'drop deck', 'dropdeck', 'stepper'],
-  box_truck: ['box truck', 'straight truck', 'boxtruck', 'bobtail box', 'straight box'],
-  sprinter: ['sprinter', 'sprinter van', 'cargo van', 'cargovan'],
-  hotshot: ['hotshot', 'hot shot', 'gooseneck', 'hot shot trailer', 'hotshot trailer'],
-  power_only: ['power only', 'bobtail', 'tractor only', 'poweronly', 'po', 'power unit', 'power only unit'],
-  conestoga: ['conestoga', 'connestoga', 'curtain side', 'curtainside', 'curtain van', 'stoga'],
-  lowboy: ['lowboy', 'low boy', 'lowbed', 'low bed', 'double drop', 'rgn', 'removable gooseneck'],
-  tanker: ['tanker', 'tank', 'tank truck', 'pipa'],
-  hopper: ['hopper', 'hopper bottom', 'grain trailer', 'tolva', 'grain hopper'],
-  container: ['container', 'chassis', 'contenedor', 'drayage', 'intermodal'],
-}
-
-const byName = new Map<string, Equipment>()
-for (const kind of equipmentKinds)
-  for (const name of names[kind]) {
-    byName.set(name, kind)
-    if (!/s$/.test(name)) byName.set(`${name}s`, kind)
-  }
-const longestName = 3
+import { lengthAt, lengthsFt, nameAt } from './trailer-names'
 
 /** A letter alone stands for a trailer where signs or numbers part it from other words: `1 v, 1 r`, `BOISE - R - 12/1`. */
 const letters: Record<string, Equipment> = { v: 'van', r: 'reefer', f: 'flatbed', s: 'step_deck' }
-const lengthsFt = new Set([20, 22, 24, 26, 28, 30, 32, 36, 40, 42, 43, 45, 48, 50, 53, 57])
 
 const isParted = (token: Token | undefined): boolean =>
   token === undefined || token.kind === 'number' || /^[-,;|()/:.>\t&+*•]$/.test(token.text)
-
-/** The words of a trailer at a token. */
-export function nameAt(tokens: readonly Token[], at: number): { equipment: Equipment; next: number } | null {
-  for (let count = longestName; count > 0; count--) {
-    let words = ''
-    let next = at
-    for (let taken = 0; taken < count && next < tokens.length; taken++) {
-      // `flat-bed`, `dry/van` are two words.
-      if (taken > 0 && tokens[next]!.text === '-' && touches(tokens[next - 1], tokens[next])) next++
-      const token = tokens[next]
-      if (token?.kind !== 'word') break
-      words = words === '' ? token.text : `${words} ${token.text}`
-      next++
-    }
-    const equipment = byName.get(words)
-    if (equipment && words.split(' ').length === count) return { equipment, next }
-  }
-  return null
-}
-
-/** A length and its sign, if any: `53`, `53'`, `48 ft`. */
-export function lengthAt(
-  tokens: readonly Token[],
-  at: number,
-): { feet: number; next: number; isSigned: boolean } | null {
-  const feet = numberOf(tokens[at])
-  if (!(feet >= 8 && feet <= 60) || !Number.isInteger(feet)) return null
-  const sign = tokens[at + 1]
-  // `53 feet`, `53'`, `53 '' `
-  if (sign && /^(?:ft|foot|feet|footer|pies)$/.test(sign.text)) {
-    const dot = tokens[at + 2]?.text === '.' && touches(sign, tokens[at + 2]) ? 1 : 0
-    return { feet, next: at + 2 + dot, isSigned: true }
-  }
-  if (sign && /^['’"”′]$/.test(sign.text) && touches(tokens[at], sign)) {
-    const doubled = /^['’"”′]$/.test(tokens[at + 2]?.text ?? '') && touches(sign, tokens[at + 2]) ? 1 : 0
-    return { feet, next: at + 2 + doubled, isSigned: true }
-  }
-  return lengthsFt.has(feet) ? { feet, next: at + 1, isSigned: false } : null
-}
 
 /** Words between a number and what it counts: `2 empty dry vans`, `3 x 53' reefers`. */
 const between = new Set([
@@ -223,63 +130,4 @@ function isOther(tokens: readonly Token[], at: number, next: number): boolean {
   if (word === 'po' && /^(?:box|#|number)$/.test(after)) return true
   if (word === 'rf' || word === 'sd' || word === 'po') return false
   return word === 'step' && next === at + 1 && /^(?:by|up|in|back)$/.test(after)
-}
-
-const numberWords: Record<string, number> = {
-  ...{ a: 1, an: 1, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10 },
-  ...{ un: 1, una: 1, uno: 1, dos: 2, tres: 3, cuatro: 4, cinco: 5, seis: 6, another: 1, couple: 2 },
-}
-export const mostTrucks = 60
-
-/** A number of trucks at a token: `2`, `two`, `x2`, `2x`, `a couple of`. */
-export function countAt(tokens: readonly Token[], at: number): { count: number; next: number; isWord: boolean } | null {
-  const token = tokens[at]
-  if (!token) return null
-  if (token.text === 'x' && tokens[at + 1]?.kind === 'number') {
-    const count = numberOf(tokens[at + 1])
-    return isCount(count) ? { count, next: at + 2, isWord: false } : null
-  }
-  if (token.text === 'a' && tokens[at + 1]?.text === 'couple')
-    return { count: 2, next: at + (tokens[at + 2]?.text === 'of' ? 3 : 2), isWord: true }
-  if (token.kind === 'word') {
-    const count = numberWords[token.text]
-    if (!count) return null
-    return { count, next: at + (token.text === 'couple' && tokens[at + 1]?.text === 'of' ? 2 : 1), isWord: true }
-  }
-  const count = numberOf(token)
-  if (!isCount(count) || token.text.includes('.')) return null
-  const isTimes = tokens[at + 1]?.text === 'x'
-  return { count, next: isTimes ? at + 2 : at + 1, isWord: false }
-}
-
-const isCount = (count: number): boolean => Number.isInteger(count) && count >= 1 && count <= mostTrucks
-
-/** A number of trucks without their trailer: `(2)`, `x2`, `2 trucks`, `one in`, `another`. */
-export function takeCount(tokens: readonly Token[], at: number): Taken {
-  const token = tokens[at]!
-  if (token.text === '(') {
-    const inner = countAt(tokens, at + 1)
-    if (!inner) return null
-    const noun = /^(?:trucks?|units?|avail|ea|total)$/.test(tokens[inner.next]?.text ?? '') ? 1 : 0
-    if (tokens[inner.next + noun]?.text !== ')' || lengthsFt.has(inner.count)) return null
-    return { mark: { kind: 'count', count: inner.count, hasNoun: true }, next: inner.next + noun + 1 }
-  }
-  const found = countAt(tokens, at)
-  if (!found) return null
-  const after = tokens[found.next]?.text ?? ''
-  if (/^(?:trucks?|units?|rigs?|camion(?:es)?|trokas?|empties|drivers?|teams?)$/.test(after))
-    return { mark: { kind: 'count', count: found.count, hasNoun: true }, next: found.next + 1 }
-  const isTimes = token.text === 'x' || tokens[at + 1]?.text === 'x'
-  if (isTimes) return { mark: { kind: 'count', count: found.count, hasNoun: true }, next: found.next }
-  const isListed =
-    token.kind === 'number' &&
-    /^(?:in|at|near|en|out)$/.test(after) &&
-    /^(?:and|,|&|y|\+|then)$/.test(tokens[at - 1]?.text ?? '')
-  if (isListed) return { mark: { kind: 'count', count: found.count, hasNoun: false }, next: found.next }
-  if (
-    /^(?:one|another|two|three|four|uno|una|dos|tres)$/.test(token.text) &&
-    !/^(?:way|day|days|hour|hours|stop|more|pick|drop|of|time|week|thing|things|weeks)$/.test(after)
-  )
-    return { mark: { kind: 'count', count: found.count, hasNoun: false }, next: found.next }
-  return null
 }

@@ -18,11 +18,16 @@ function later(sentAt: string, minutes: number): string {
   return `${new Date(local).toISOString().slice(0, 19)}${sentAt.slice(19)}`
 }
 
+const wordClock = (word: string): string => {
+  if (/noon/i.test(word)) return '12:00'
+  return /midnight/i.test(word) ? '00:00' : '17:00'
+}
+
 function timeOf(text: string): string | null {
   const match = clock.exec(text)
   if (!match) return null
   const [, hour, minute, half, word, hour24, minute24] = match
-  if (word) return /noon/i.test(word) ? '12:00' : /midnight/i.test(word) ? '00:00' : '17:00'
+  if (word) return wordClock(word)
   if (hour24) return `${two(Number(hour24))}:${minute24}`
   const read = (Number(hour) % 12) + (half!.toLowerCase().startsWith('p') ? 12 : 0)
   return read < 24 ? `${two(read)}:${minute ?? '00'}` : null

@@ -2,10 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { gazetteer } from '#server/atlas.server'
 import type { MailInput } from './mail'
-import { placeFinder } from './places'
+import { placeFinder } from './place-finder'
 import { readMailFacts } from './read-mail'
 import { heldOutSamples, knownSamples } from './samples/samples'
-import { inputOf, plainTruck, type Score, score } from './samples/score'
+import { plainTruck, type Score, score } from './samples/score'
 
 const finder = placeFinder(gazetteer())
 const figures = ({ precision, recall, f1, right, found, there }: Score) =>

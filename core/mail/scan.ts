@@ -1,10 +1,13 @@
 import { takeLength, takeMoney, takeRadius, takeReference, takeWeight } from './amounts'
+import { takeCount } from './counts'
 import { takeCue } from './cues'
 import { takeDay } from './days'
-import { takeCount, takeEquipment } from './equipment'
+import { takeEquipment } from './equipment'
 import { type Token, tokensOf } from './lexer'
 import type { Mark, Taken } from './marks'
-import { type PlaceFinder, takePlace, takeRegions } from './places'
+import type { PlaceFinder } from './place-finder'
+import { takePlace } from './places'
+import { takeRegions } from './regions-in-text'
 
 export interface ScanContext {
   /** The day of the mail by its sender's clock. */

@@ -1,5 +1,6 @@
-import { type Draft, emptyDraft, fact, fill, placeWords, setDay } from './draft'
+import { type Draft, emptyDraft, fact, placeWords, setDay } from './draft'
 import type { Mark } from './marks'
+import { settleDrafts } from './settle'
 
 /** What one sentence or line of a list says: trucks with a place, and what it says beside any place. */
 export interface SentenceRead {
@@ -38,7 +39,8 @@ class SentenceReader {
       this.last = mark
     }
     this.drafts.push(this.current)
-    return this.settle()
+    const settled = settleDrafts(this.drafts, { total: this.total, isShared: this.scope === 'all' })
+    return { ...settled, scope: this.scope, isGone: this.isGone }
   }
 
   private startNew(): void {
@@ -155,7 +157,7 @@ class SentenceReader {
     }
     // `within 75 miles of Portland` names the same place again.
     if (this.current.place && placeWords(this.current.place.value) === placeWords(mark.place)) return
-    if (this.isDestination(mark)) {
+    if (this.isDestination()) {
       this.current.destinations.push({ ...place, value: placeWords(mark.place) })
       this.direction = 'to'
       this.hasTaken = true
@@ -166,7 +168,7 @@ class SentenceReader {
     this.direction = null
   }
 
-  private isDestination(_mark: Mark): boolean {
+  private isDestination(): boolean {
     const { current, direction, last, signs } = this
     if (direction === 'from') return false
     if (direction === 'to') {
@@ -211,60 +213,7 @@ class SentenceReader {
     this.startNew()
     setDay(this.current, mark, this.part)
   }
-
-  /** What was said beside trucks becomes theirs: what stands before is of all that follow, what follows is of those before. */
-  private settle(): SentenceRead {
-    const trucks: Draft[] = []
-    const loose = emptyDraft()
-    for (const draft of this.drafts) {
-      const before = trucks.at(-1)
-      if (draft.place) {
-        trucks.push(draft)
-        continue
-      }
-      if (before && draft.equipment && before.equipment && before.equipment.value !== draft.equipment.value) {
-        trucks.push({ ...draft, place: before.place, from: draft.from ?? before.from, to: draft.to ?? before.to })
-        continue
-      }
-      fill(loose, draft, 1)
-      if (draft.count) loose.count ??= draft.count
-      if (before) fill(before, draft, 0.95)
-    }
-    for (const [at, truck] of trucks.entries()) {
-      const before = trucks[at - 1]
-      fill(truck, { ...loose, destinations: this.scopeOfLoose(loose, at, trucks.length) }, 0.95)
-      if (before)
-        fill(
-          truck,
-          {
-            ...emptyDraft(),
-            equipment: before.equipment,
-            from: before.from,
-            to: before.to,
-            lengthFt: sameTrailer(before, truck) ? before.lengthFt : null,
-            destinations: [],
-          },
-          0.93,
-        )
-    }
-    if (this.total && trucks.length === 1) trucks[0]!.count ??= this.total
-    // `a reefer in Boise, a van in Nampa, both tomorrow`
-    for (let at = trucks.length - 2; at >= 0; at--) {
-      const { from, to, hasSharedDay } = trucks[at + 1]!
-      if (!trucks[at]!.from && hasSharedDay)
-        [trucks[at]!.from, trucks[at]!.to] = [from && { ...from, confidence: from.confidence * 0.85 }, to]
-      trucks[at]!.equipment ??= this.scope === 'all' ? trucks[at + 1]!.equipment : null
-    }
-    return { trucks, loose, scope: this.scope, isGone: this.isGone }
-  }
-
-  private scopeOfLoose(loose: Draft, _at: number, _count: number) {
-    return loose.destinations
-  }
 }
-
-const sameTrailer = (one: Draft, other: Draft): boolean =>
-  !other.equipment || one.equipment?.value === other.equipment.value
 
 /** What a sentence, or a line of a list, says of trucks. */
 export const readSentence = (marks: readonly Mark[], part: number): SentenceRead => new SentenceReader(part).read(marks)

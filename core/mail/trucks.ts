@@ -3,7 +3,7 @@ import { isAboutFreight, isQuestion, isStatus, isTheirs } from './gates'
 import { tokensOf } from './lexer'
 import type { MailTruck } from './mail'
 import type { Mark } from './marks'
-import { codeAt } from './places'
+import { codeAt } from './regions-in-text'
 import { type ScanContext, scan } from './scan'
 import { readSentence, type SentenceRead } from './sentence'
 import { sentenceEnds, type Unit } from './units'
@@ -37,10 +37,11 @@ export class TruckReader {
       return
     }
     const region = regionPrefix(unit.text)
-    const isRegionHeading = region !== null && region.isAll
-    if (isRegionHeading) this.heading = { draft: this.heading.draft, region: region.code }
+    if (region?.isAll) {
+      this.heading = { draft: this.heading.draft, region: region.code }
+      return
+    }
     const context = { ...this.context, region: region?.code ?? this.heading.region }
-    if (isRegionHeading) return
     let from = 0
     for (const end of sentenceEnds(unit.text)) {
       const text = unit.text.slice(from, end)
@@ -124,7 +125,8 @@ export class TruckReader {
   private takeLoose(text: string, { loose, scope }: SentenceRead): void {
     if (isQuestion(text) && !/\bi have|i've got|we have\b/i.test(text)) return
     const own = this.trucks.length > this.paragraph ? this.trucks.slice(this.paragraph) : this.trucks
-    const whom = scope === 'all' ? this.trucks : scope === 'one' ? own.slice(-1) : own
+    const last = scope === 'one' ? own.slice(-1) : own
+    const whom = scope === 'all' ? this.trucks : last
     if (whom.length === 0) {
       fill(this.before, loose, 1)
       return

@@ -9,6 +9,7 @@ const candidate = (carrierId: number, over: Partial<Candidate> = {}): Candidate 
   name: `Carrier ${carrierId}`,
   home: { lat: 30, lon: -90, city: 'Slidell', region: 'LA' },
   equipmentMatches: true,
+  truck: null,
   ...over,
 })
 const run = (carrierId: number, over: Partial<Run> = {}): Run => ({

@@ -18,6 +18,8 @@ export interface Candidate {
   name: string
   home: Point & { city: string; region: string }
   equipmentMatches: boolean
+  /** A truck of it that is known to be empty near the pickup in time; null for none. */
+  truck: { milesAway: number; words: string } | null
 }
 
 export interface Shortlisted {
@@ -33,6 +35,10 @@ export interface Shortlisted {
 /** Beyond this many miles from the pickup a home base is no reason any more. */
 const nearHomeMiles = 120
 const halfLifeDays = 120
+/** A truck that is known to be there counts as much as this many recent runs, less by its miles. */
+const truckWeight = 1.5
+/** Farther than this a known truck is no reason. */
+const farthestTruck = 250
 
 /**
  * Carriers who ran this lane or nearby or live near the pickup, the likeliest first, each with
@@ -85,9 +91,10 @@ function rank(pickup: Point, candidate: Candidate, runs: Run[], now: number): Ra
     here.reduce((sum, run) => sum + weight(run), 0) + near.reduce((sum, run) => sum + weight(run) / 3, 0),
   )
   const homeScore = Math.max(0, 1 - homeMiles / nearHomeMiles) * 0.6
+  const truckScore = candidate.truck ? truckWeight * Math.max(0.2, 1 - candidate.truck.milesAway / farthestTruck) : 0
   return {
     candidate,
-    score: (runScore + homeScore) * onTimeShare * (candidate.equipmentMatches ? 1 : 0.4),
+    score: (runScore + homeScore + truckScore) * onTimeShare * (candidate.equipmentMatches ? 1 : 0.4),
     here,
     near,
     homeMiles,
@@ -112,6 +119,7 @@ const newestFirst = (one: Run, other: Run) => other.bookedAt - one.bookedAt
 function reasons({ candidate, here, near, homeMiles, grade }: Ranked, now: number): string[] {
   const times = (count: number) => (count === 1 ? 'once' : `${count} times`)
   const why: string[] = []
+  if (candidate.truck) why.push(candidate.truck.words)
   if (here[0]) why.push(`${times(here.length)} here, last ${spanWords(now - here[0].bookedAt)} ago`)
   else if (near[0]) why.push(`${times(near.length)} nearby: ${near[0].originCity} to ${near[0].destCity}`)
   if (homeMiles <= nearHomeMiles) why.push(`based in ${candidate.home.city} ${candidate.home.region}`)

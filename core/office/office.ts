@@ -112,6 +112,13 @@ const runningSchema = z.strictObject({
   marketKeptDays: keptDays(180, 'At least half a year: prices are learned from them').default(1095),
   /** Days that a password link is kept after it has ended; sessions and wrong sign-ins go when they have run out. */
   linkKeptDays: keptDays(1, 'At least a day').default(30),
+  /** Percent from which what an email of a proven sender says of its trucks counts without a person; over 100: never. */
+  factsTakenFromPercent: z
+    .number('Give the percent')
+    .int()
+    .min(50, 'At least 50')
+    .max(101, 'At most 101, which is never')
+    .default(90),
 })
 
 /** All that a brokerage sets for itself: what would be another's is data here, never a constant. */
@@ -172,6 +179,7 @@ export const plainOffice: Office = {
     sentKeptDays: 90,
     rawKeptDays: 1095,
     mailKeptDays: 365,
+    factsTakenFromPercent: 90,
     marketKeptDays: 1095,
     linkKeptDays: 30,
   },

@@ -1,10 +1,13 @@
 import { sql } from 'drizzle-orm'
 import { type Run, type Shortlisted, shortlist } from '#core/match/shortlist'
 import { cellsAround, postalArea } from '#core/place/place'
+import { addDays, dayOf, toLocal } from '#core/time/local'
+import { truckNearWords } from '#core/truck/words'
 import type { Verdict } from '#core/vetting/vetting'
 import { type Db, prepared } from '#server/db.server'
 import { carrier } from '#server/schema'
 import { hauledAtPay } from '#server/schema/hauled'
+import { trucksNear } from '#server/truck/known'
 import type { LoadForGate } from '#server/vetting/load-to-vet'
 import { vetCarriers } from '#server/vetting/vet'
 
@@ -81,16 +84,18 @@ export function findCandidates(db: Db, lane: LaneToMatch, now: number): Omit<Sho
       postalArea(row.destPostal) === postalArea(lane.destPostal),
   }))
   const neighbours = neighboursQuery(db).all(...originCells) as { id: number }[]
-  const ids = [...new Set([...runs.map((run) => run.carrierId), ...neighbours.map((row) => row.id)])]
+  const trucks = trucksOf(db, lane, now)
+  const ids = [...new Set([...runs.map((run) => run.carrierId), ...neighbours.map((row) => row.id), ...trucks.keys()])]
   const carriers = carriersQuery(db).all({ ids: JSON.stringify(ids) })
   const hasRun = new Set(runs.map((run) => run.carrierId))
   const candidates = carriers
-    .filter((row) => row.equipment.includes(lane.equipment) || hasRun.has(row.id))
+    .filter((row) => row.equipment.includes(lane.equipment) || hasRun.has(row.id) || trucks.has(row.id))
     .map((row) => ({
       carrierId: row.id,
       name: row.name,
       home: { lat: row.homeLat, lon: row.homeLon, city: row.homeCity, region: row.homeRegion },
-      equipmentMatches: row.equipment.includes(lane.equipment),
+      equipmentMatches: row.equipment.includes(lane.equipment) || trucks.has(row.id),
+      truck: trucks.get(row.id) ?? null,
     }))
   const list = shortlist(origin, candidates, runs, now, 10)
   const byId = new Map(carriers.map((row) => [row.id, row]))
@@ -98,6 +103,19 @@ export function findCandidates(db: Db, lane: LaneToMatch, now: number): Omit<Sho
     const { phone, mail } = byId.get(entry.carrierId)!
     return { ...entry, phone, mail }
   })
+}
+
+/** The nearest known truck of each carrier that could come to the pickup, with what is said of it. */
+function trucksOf(db: Db, lane: LaneToMatch, now: number): Map<number, { milesAway: number; words: string }> {
+  const day = dayOf(toLocal(lane.pickupAt, lane.originZone))
+  // A truck that is empty the day before waits for a load, or comes to it overnight.
+  const pickup = { lat: lane.originLat, lon: lane.originLon, firstDay: addDays(day, -1), lastDay: day }
+  const today = dayOf(toLocal(now, lane.originZone))
+  const near = new Map<number, { milesAway: number; words: string }>()
+  for (const truck of trucksNear(db, pickup, lane.equipment))
+    if (truck.carrierId !== null && !near.has(truck.carrierId))
+      near.set(truck.carrierId, { milesAway: truck.milesAway, words: truckNearWords(truck, today, now) })
+  return near
 }
 
 /** Candidates with the gate's verdict on each. */

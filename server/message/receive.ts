@@ -1,6 +1,7 @@
 import { and, eq, gt, sql } from 'drizzle-orm'
 import type { Actor } from '#core/access/actor'
 import { kindOfFile } from '#core/document/document'
+import { momentWithOffset } from '#core/mail/date-header'
 import { ownWords } from '#core/message/own-words'
 import { readReply, replyReference } from '#core/message/read-reply'
 import { saysYes } from '#core/message/read-yes'
@@ -12,10 +13,13 @@ import { recordEvent } from '#server/event/event'
 import { logger } from '#server/log/logger'
 import { recordOffer } from '#server/offer/offers'
 import { proposeOffer } from '#server/offer/proposals'
+import { officeOf } from '#server/office/office'
 import { readAside } from '#server/read/read'
 import type { MailRead } from '#server/read/read-mail'
-import { carrier, contact, message, offer, posting } from '#server/schema'
+import type { WholeMail } from '#server/read/read-mail-facts'
+import { carrier, contact, load, message, offer, posting } from '#server/schema'
 import { settings } from '#server/settings.server'
+import { keepMailFacts } from '#server/truck/from-mail'
 
 /** What became of a message: `folded` is one of so many that it only counts. */
 export type Reading = 'offer' | 'proposal' | 'left' | 'known' | 'folded'
@@ -32,7 +36,8 @@ const maxOfLoad = 60
  * same Message-ID twice is one message. Throws a `ReadProblem` where it cannot be read.
  */
 export async function receiveMail(db: Db, raw: Buffer | string, recipients: string[], now: number): Promise<Reading> {
-  const mail = await readAside('mail', Buffer.from(raw), readTimeout)
+  const fallback = momentWithOffset(now, officeOf(db).zone)
+  const mail = await readAside('mail', { raw: Buffer.from(raw), fallback }, readTimeout)
   const taken = inTransaction(db, () => takeIn(db, mail, recipients, now))
   await keepFiles(db, mail, taken, now)
   return taken.reading
@@ -61,7 +66,7 @@ interface Taken {
   named: Named
 }
 
-function takeIn(db: Db, mail: MailRead, recipients: string[], now: number): Taken {
+function takeIn(db: Db, mail: WholeMail, recipients: string[], now: number): Taken {
   const messageId = (mail.messageId ?? `${mail.sender} ${mail.date ?? now} ${mail.subject}`).slice(0, 300)
   if (db.select({ id: message.id }).from(message).where(eq(message.messageId, messageId)).get())
     return { reading: 'known', loadId: null, named: null }
@@ -80,7 +85,8 @@ function takeIn(db: Db, mail: MailRead, recipients: string[], now: number): Take
   }
   const reading =
     loadId !== null && facts.readings.length > 0 ? takePrice(db, loadId, mail, facts, named, messageId, now) : 'left'
-  db.insert(message)
+  const { id } = db
+    .insert(message)
     .values({
       messageId,
       loadId,
@@ -91,7 +97,9 @@ function takeIn(db: Db, mail: MailRead, recipients: string[], now: number): Take
       receivedAt: now,
       reading,
     })
-    .run()
+    .returning({ id: message.id })
+    .get()
+  if (loadId === null) takeFacts(db, mail, { id, messageId, named, mcNumber: read.mcNumber }, now)
   if (reading === 'left' && loadId !== null)
     recordEvent(
       db,
@@ -104,6 +112,29 @@ function takeIn(db: Db, mail: MailRead, recipients: string[], now: number): Take
 }
 
 type Named = { id: number; name: string } | null
+
+/** Keeps what an email of no load says of trucks, and proposes the prices that it names for loads of ours by their numbers. */
+function takeFacts(
+  db: Db,
+  mail: WholeMail,
+  { id, messageId, named, mcNumber }: { id: number; messageId: string; named: Named; mcNumber: string | null },
+  now: number,
+): void {
+  const proposed = proposalOf(db, mail, { amountMinor: null, readings: [], mcNumber, acceptsCounter: false }, named)
+  keepMailFacts(
+    db,
+    mail.facts,
+    { messageId: id, sender: mail.sender, carrier: named, isProven: proposed.isProven },
+    now,
+  )
+  for (const { reference, amount, basis, currency } of mail.facts.offers) {
+    if (!reference || basis !== 'flat' || currency !== 'USD') continue
+    const own = db.select({ id: load.id }).from(load).where(eq(load.number, reference.value)).get()
+    const readings = [Math.round(Number(amount.value) * 100)]
+    if (own)
+      proposeOffer(db, own.id, { ...proposed, readings, externalKey: `mail:${messageId}:${reference.value}` }, now)
+  }
+}
 type Facts = ReturnType<typeof readReply> & { acceptsCounter: boolean }
 
 /** Our counter that the sender says yes to, in minor units; null where they have none from us or do not plainly say so. */

@@ -1,12 +1,12 @@
 import { readCsv } from './read-csv'
-import { readMail } from './read-mail'
+import { readMailWhole } from './read-mail-facts'
 import { readSite } from './read-site'
 import { readWorkbook } from './read-workbook'
 import { readDocumentSet, readInterchanges } from './read-x12'
 
 /** What can be read on the thread that reads what strangers send, each a function from bytes or text to plain data. */
 export const readings = {
-  mail: readMail,
+  mail: readMailWhole,
   interchanges: readInterchanges,
   document: readDocumentSet,
   csv: readCsv,

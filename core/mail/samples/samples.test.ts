@@ -28,8 +28,9 @@ test('every mail is one of its own, and what it says in truth can be said', () =
   }
 })
 
-test('half of them is put aside, of every kind', () => {
+test('a good part of them is put aside, of every kind', () => {
   const kinds = (samples: readonly (typeof all)[number][]) => new Set(samples.map(kindOf))
-  expect(Math.abs(knownSamples.length - heldOutSamples.length)).toBeLessThan(3)
+  expect(heldOutSamples.length).toBeGreaterThan(140)
+  expect(all.length).toBeGreaterThan(250)
   expect([...kinds(heldOutSamples)].toSorted()).toEqual([...kinds(knownSamples)].toSorted())
 })

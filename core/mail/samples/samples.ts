@@ -5,6 +5,7 @@ import { heldOutNoise } from './held-out-noise'
 import { heldOutNothing } from './held-out-nothing'
 import { heldOutOffers } from './held-out-offers'
 import { heldOutPhone } from './held-out-phone'
+import { heldOutPhoneMore } from './held-out-phone-more'
 import { heldOutPrices } from './held-out-prices'
 import { heldOutShort } from './held-out-short'
 import { heldOutTables } from './held-out-tables'
@@ -12,10 +13,12 @@ import { heldOutThreads } from './held-out-threads'
 import { knownLate } from './known-late'
 import { knownLists } from './known-lists'
 import { knownMore } from './known-more'
+import { knownMoreRest } from './known-more-rest'
 import { knownNoise } from './known-noise'
 import { knownNothing } from './known-nothing'
 import { knownOffers } from './known-offers'
 import { knownPhone } from './known-phone'
+import { knownPhoneMore } from './known-phone-more'
 import { knownPrices } from './known-prices'
 import { knownShort } from './known-short'
 import { knownSlang } from './known-slang'
@@ -26,12 +29,30 @@ import type { Sample } from './sample'
 
 /** Mails that a reader of carriers' mail is written by. */
 export const knownSamples: readonly Sample[] = [
-  ...[...knownShort, ...knownPhone, ...knownLists, ...knownTables, ...knownThreads, ...knownLate, ...knownSlang],
-  ...[...knownMore, ...knownYetMore, ...knownOffers, ...knownPrices, ...knownNothing, ...knownNoise],
+  ...[
+    ...knownShort,
+    ...knownPhone,
+    ...knownPhoneMore,
+    ...knownLists,
+    ...knownTables,
+    ...knownThreads,
+    ...knownLate,
+    ...knownSlang,
+  ],
+  ...[...knownMore, ...knownMoreRest, ...knownYetMore, ...knownOffers, ...knownPrices, ...knownNothing, ...knownNoise],
 ]
 
 /** Mails that it is judged by, most of them written before it; none is looked at while it is changed. */
 export const heldOutSamples: readonly Sample[] = [
-  ...[...heldOutShort, ...heldOutPhone, ...heldOutLists, ...heldOutTables, ...heldOutThreads, ...heldOutLate, ...heldOutFresh],
+  ...[
+    ...heldOutShort,
+    ...heldOutPhone,
+    ...heldOutPhoneMore,
+    ...heldOutLists,
+    ...heldOutTables,
+    ...heldOutThreads,
+    ...heldOutLate,
+    ...heldOutFresh,
+  ],
   ...[...heldOutOffers, ...heldOutPrices, ...heldOutNothing, ...heldOutNoise],
 ]

@@ -1,6 +1,6 @@
 import { nameKey } from '../../place/name-key'
 import type { MailFacts, MailInput, MailOffer, MailTruck } from '../mail'
-import type { PlaceFinder } from '../places'
+import type { PlaceFinder } from '../place-finder'
 import { readMailFacts } from '../read-mail'
 import type { Sample, SampleOffer, SampleTruck } from './sample'
 
