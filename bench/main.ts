@@ -2,6 +2,7 @@
 export const benches: Record<string, () => Promise<{ run: () => Promise<void> }>> = {
   intake: () => import('./intake'),
   lists: () => import('./lists'),
+  mail: () => import('./mail'),
   miles: () => import('./miles'),
   office: () => import('./office'),
   pages: () => import('./pages'),

@@ -1,6 +1,6 @@
 import { equipmentWords } from '../load/words'
 import { formatAmount } from '../money/money'
-import { daysWords, dayWords, spanWords } from '../time/words'
+import { daysWords, dayWords } from '../time/words'
 import type { TruckFacts, TruckSource } from './truck'
 
 export const truckSourceWords: Record<TruckSource, string> = { mail: 'email', phone: 'phone' }

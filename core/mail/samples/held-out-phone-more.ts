@@ -1,4 +1,4 @@
-import { midwest, plain, type Sample, southeast, truck } from './sample'
+import { midwest, plain, type Sample, truck } from './sample'
 
 /** Short ones that a reader is judged by. */
 export const heldOutPhoneMore: readonly Sample[] = [

@@ -1,4 +1,4 @@
-import { midwest, offer, plain, type Sample, truck } from './sample'
+import { offer, plain, type Sample, truck } from './sample'
 
 /** More of the same, written once the reader was there. */
 export const knownMoreRest: readonly Sample[] = [

@@ -1,4 +1,4 @@
-import { midwest, plain, type Sample, southeast, truck } from './sample'
+import { midwest, plain, type Sample, truck } from './sample'
 
 /** Typed with a thumb, between two calls. */
 export const knownPhoneMore: readonly Sample[] = [

@@ -1,4 +1,4 @@
-import { midwest, plain, type Sample, southeast, truck } from './sample'
+import { plain, type Sample, southeast, truck } from './sample'
 
 /** Typed with a thumb, between two calls. */
 export const knownPhone: readonly Sample[] = [
