@@ -196,9 +196,16 @@ const sayings: Record<Cue, readonly string[]> = {
 const byWords = new Map<string, Cue>()
 for (const [cue, all] of Object.entries(sayings)) for (const words of all) byWords.set(words, cue as Cue)
 
+/** How many words the sayings that begin with a word have at most. */
+const longestFrom = new Map<string, number>()
+for (const words of byWords.keys()) {
+  const [first = '', ...more] = words.split(' ')
+  longestFrom.set(first, Math.max(longestFrom.get(first) ?? 0, more.length + 1))
+}
+
 /** A saying at a token that tells how to take what is beside it; the longest there is. */
 export function takeCue(tokens: readonly Token[], at: number): Taken {
-  for (let count = 4; count > 0; count--) {
+  for (let count = longestFrom.get(tokens[at]!.text) ?? 0; count > 0; count--) {
     if (at + count > tokens.length) continue
     let words = tokens[at]!.text
     for (let more = 1; more < count; more++) words += ` ${tokens[at + more]!.text}`

@@ -8,6 +8,12 @@ import { misspelt, type PlaceFinder } from './place-finder'
 import { commonWords, type ShortName, shortNames } from './place-words'
 import { codeAt } from './regions-in-text'
 
+/** How many words the short names that begin with a word have at most. */
+const shortStarts = new Map<string, number>()
+for (const words of Object.keys(shortNames)) {
+  const [first = '', ...more] = words.split(' ')
+  shortStarts.set(first, Math.max(shortStarts.get(first) ?? 0, more.length + 1))
+}
 const longestName = 4
 /** People of a city that is meant by its name alone, without a state; more where it is not even written with a capital. */
 const [namedAlone, namedInSmall] = [12_000, 40_000]
@@ -83,7 +89,13 @@ export function takePlace(
 ): Taken {
   const token = tokens[at]!
   if (token.kind !== 'word') return null
-  for (let count = longestName; count > 0; count--) {
+  // Most words begin no place's name: they cost one look.
+  const longest = Math.max(
+    finder.longestFrom.get(shortForm(token.text.replace(/'/g, ''))) ?? 0,
+    shortStarts.get(token.text) ?? 0,
+    finder.nicknames ? 3 : 0,
+  )
+  for (let count = Math.min(longestName, longest); count > 0; count--) {
     const words = keyOf(tokens, at, count)
     if (!words) continue
     const said = nicknamed(tokens, at, words, count, finder)
@@ -199,13 +211,13 @@ function unknownName(tokens: readonly Token[], at: number, finder: PlaceFinder):
     const near = state && misspelt(words.key, finder.inRegion.get(state.code) ?? [])
     if (near) return taken(placeOf(near), 0.75, state!.next)
   }
-  if (token.text.length < 6) return null
+  const isPlace = token.raw[0] !== token.raw[0]!.toLowerCase() || beforePlace.test(tokens[at - 1]?.text ?? '')
+  if (token.text.length < 6 || !isPlace) return null
   for (let count = 2; count > 0; count--) {
     const words = keyOf(tokens, at, count)
     if (!words || finder.byName.has(words.key)) continue
     const near = misspelt(words.key, finder.big)
-    const isPlace = token.raw[0] !== token.raw[0]!.toLowerCase() || beforePlace.test(tokens[at - 1]?.text ?? '')
-    if (near && isPlace) return taken(placeOf(near), 0.6, words.next)
+    if (near) return taken(placeOf(near), 0.6, words.next)
   }
   return null
 }

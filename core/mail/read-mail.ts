@@ -11,7 +11,7 @@ import { type ScanContext, scan } from './scan'
 import { readSentence } from './sentence'
 import { type Row, readRow } from './tables'
 import { TruckReader } from './trucks'
-import { sentenceEnds, type Unit, unitsOf } from './units'
+import { type Unit, unitsOf } from './units'
 
 const domainOf = (text: string): string => /@([\w.-]+)/.exec(text)?.[1]?.toLowerCase() ?? ''
 const isReply = (subject: string) => /^\s*(?:re|aw|sv)\s*:/i.test(subject)
@@ -178,20 +178,14 @@ class PartReader {
   }
 
   private readUnit(unit: Unit): void {
-    let from = 0
+    const sentences = this.trucks.sentencesOf(unit)
     let isPriced = false
-    for (const end of sentenceEnds(unit.text)) {
-      const text = unit.text.slice(from, end)
-      const marks = scan(text, unit.from + from, this.context)
-      if (marks.length > 0) {
-        const priced = isPricedLane(text, marks)
-        isPriced ||= priced
-        const isTruck = marks.some(({ kind }) => kind === 'place') && !priced
-        this.offers.read(text, unit.from + from, marks, isTruck)
-      } else this.offers.read(text, unit.from + from, marks, false)
-      from = end
+    for (const { text, from, marks } of sentences) {
+      const priced = marks.length > 0 && isPricedLane(text, marks)
+      isPriced ||= priced
+      this.offers.read(text, from, marks, !priced && marks.some(({ kind }) => kind === 'place'))
     }
-    if (!isPriced) this.trucks.read(unit)
+    if (!isPriced) this.trucks.read(sentences)
   }
 }
 

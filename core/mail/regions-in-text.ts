@@ -1,4 +1,4 @@
-import { statesOfRegion } from '../place/region-groups'
+import { regionGroupNames, statesOfRegion } from '../place/region-groups'
 import { regionNames } from '../place/regions'
 import { type Token, touches } from './lexer'
 import type { Taken } from './marks'
@@ -100,6 +100,11 @@ const ownGroups: Record<string, readonly string[]> = {
   nw: ['ID', 'OR', 'WA'],
 }
 
+const firstWord = (name: string): string => name.split(/[ -]/)[0]!
+/** Words that states' names begin with, and those of groups of states: most words are none of them. */
+const regionStarts = new Set([...regionByName.keys()].map(firstWord))
+const groupStarts = new Set(['the', ...Object.keys(ownGroups), ...regionGroupNames].map(firstWord))
+
 /** The post code of a state or province at a token; `isSure` where it can be nothing else. */
 export function codeAt(tokens: readonly Token[], at: number): { code: string; next: number; isSure: boolean } | null {
   const token = tokens[at]
@@ -119,6 +124,7 @@ export function codeAt(tokens: readonly Token[], at: number): { code: string; ne
     // `La.` with a dot is Louisiana, `Pa.` Pennsylvania.
     return { code: upper, next: at + 1, isSure: token.raw === upper }
   }
+  if (!regionStarts.has(token.text)) return null
   for (let count = 3; count > 0; count--) {
     const words = tokens.slice(at, at + count)
     if (words.length < count || words.some(({ kind }) => kind !== 'word')) continue
@@ -155,7 +161,7 @@ export function takeRegions(tokens: readonly Token[], at: number): Taken {
     const the = tokens[at + 2]?.text === 'the' ? 1 : 0
     return { mark: { kind: 'anywhere' }, next: Math.min(tokens.length, at + 3 + the) }
   }
-  for (let count = 3; count > 0; count--) {
+  for (let count = groupStarts.has(token.text) ? 3 : 0; count > 0; count--) {
     const words = tokens.slice(at, at + count)
     if (words.length < count) continue
     const name = words

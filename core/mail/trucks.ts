@@ -14,6 +14,13 @@ interface Heading {
   region: string | null
 }
 
+/** A sentence, or a line of a list, with where it begins in its part and what it says. */
+export interface Sentence {
+  text: string
+  from: number
+  marks: Mark[]
+}
+
 /** Reads the lines and sentences of one part, in their order, into trucks. */
 export class TruckReader {
   private readonly trucks: { draft: Draft; heading: Draft }[] = []
@@ -30,26 +37,32 @@ export class TruckReader {
     private readonly part: number,
   ) {}
 
-  /** Reads one stretch; the marks of each sentence that may hold a price are handed on. */
-  read(unit: Unit): void {
+  /** The sentences of one stretch with what each says, read by the state that the list is of; none where it only heads what follows. */
+  sentencesOf(unit: Unit): Sentence[] {
     if (unit.text.trim() === '') {
       this.paragraph = this.trucks.length
-      return
+      return []
     }
     const region = regionPrefix(unit.text)
     if (region?.isAll) {
       this.heading = { draft: this.heading.draft, region: region.code }
-      return
+      return []
     }
     const context = { ...this.context, region: region?.code ?? this.heading.region }
     let from = 0
-    for (const end of sentenceEnds(unit.text)) {
+    return sentenceEnds(unit.text).map((end) => {
       const text = unit.text.slice(from, end)
-      const marks = scan(text, unit.from + from, context)
-      if (isHeading(text, marks) && unit.text.trim().length === text.trim().length) this.takeHeading(marks)
-      else this.takeSentence(text, marks)
+      const sentence = { text, from: unit.from + from, marks: scan(text, unit.from + from, context) }
       from = end
-    }
+      return sentence
+    })
+  }
+
+  /** Reads the sentences of one stretch. */
+  read(sentences: readonly Sentence[]): void {
+    for (const { text, marks } of sentences)
+      if (sentences.length === 1 && isHeading(text, marks)) this.takeHeading(marks)
+      else this.takeSentence(text, marks)
   }
 
   /** Adds trucks that were read elsewhere, out of a table. */

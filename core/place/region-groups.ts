@@ -29,6 +29,9 @@ const groups: Record<string, readonly string[]> = {
   west: [...mountain, ...westCoast],
 }
 
+/** The names of all of them. */
+export const regionGroupNames: readonly string[] = Object.keys(groups)
+
 /** The states of a region as it is said (`midwest`, `the southeast`, `mid-atlantic`); null where it names none. */
 export function statesOfRegion(said: string): readonly string[] | null {
   const name = said.toLowerCase().replace(/^the /, '').replace(/-/g, ' ')
