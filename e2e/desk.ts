@@ -1,4 +1,5 @@
 import { expect, type Page, request } from '@playwright/test'
+import { createTransport } from 'nodemailer'
 import { demoPassword } from '../demo/world'
 import { world } from './world'
 
@@ -68,4 +69,19 @@ export async function linkIn(key: string, opens: 'b' | 'c' | 'g' | 'p' = 'c'): P
   expect(index, `a mail with key ${key}`).toBeGreaterThanOrEqual(0)
   const source = (await (await fetch(`${mailbox}/mails/${index}/source`)).json()) as { text: string }
   return new RegExp(`http\\S+/${opens}/\\S+`).exec(source.text)![0]
+}
+
+/** Sends an email to the desk, as anybody's mail program would. */
+export async function mailUs(mail: { from: string; subject: string; text: string }): Promise<void> {
+  const transport = createTransport({
+    host: '127.0.0.1',
+    port: Number(world.application.OX_INBOUND_PORT),
+    secure: false,
+    ignoreTLS: true,
+  })
+  try {
+    await transport.sendMail({ to: 'desk@ploverrook.example', ...mail })
+  } finally {
+    transport.close()
+  }
 }

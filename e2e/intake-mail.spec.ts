@@ -1,24 +1,7 @@
 import { expect, test } from '@playwright/test'
-import { createTransport } from 'nodemailer'
-import { caller, ready, signIn } from './desk'
+import { caller, mailUs, ready, signIn } from './desk'
 import { freshLoad } from './loads'
 import { pastTheRules } from './partners'
-import { world } from './world'
-
-/** Sends an email to the desk, as anybody's mail program would. */
-async function mailUs(mail: { from: string; subject: string; text: string }): Promise<void> {
-  const transport = createTransport({
-    host: '127.0.0.1',
-    port: Number(world.application.OX_INBOUND_PORT),
-    secure: false,
-    ignoreTLS: true,
-  })
-  try {
-    await transport.sendMail({ to: 'desk@ploverrook.example', ...mail })
-  } finally {
-    transport.close()
-  }
-}
 
 test('email that belongs to no load is kept to be read, and given to the load it is about', async ({ page }) => {
   const api = await caller()

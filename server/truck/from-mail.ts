@@ -2,6 +2,7 @@ import { eq, inArray } from 'drizzle-orm'
 import type { MailFacts } from '#core/mail/mail'
 import { truckOfMail } from '#core/truck/from-mail'
 import type { Db } from '#server/db.server'
+import { noteUnlogged } from '#server/event/event'
 import { officeOf } from '#server/office/office'
 import { knownTruck, mailFacts } from '#server/schema'
 import { keepTruck, proposeTruck } from './keep'
@@ -50,6 +51,7 @@ export function keepMailFacts(
     keepTruck(db, truck.facts, saying, { now, by: { kind: 'system', id: null, name: ruleName } })
     taken += 1
   }
+  noteUnlogged(db, 'floor', null, 'truck')
   return taken
 }
 

@@ -24,11 +24,12 @@ export interface KnownTruck extends TruckFacts {
   decidedBy: string
 }
 
-/** Trucks of a carrier that took loads of ours there and then since it was said are gone; one that falls through is back by itself. */
+/** Trucks of a carrier that took loads of ours around there and then since it was said are gone; one that falls through is back by itself. */
 const left = `truck.count - (
   select count(*) from load indexed by load_carrier
   where load.carrier_id = truck.carrier_id and load.equipment = truck.equipment and load.state in (${inSql(booked)}, 'delivered')
     and load.covered_at >= truck.said_at
+    and abs(load.origin_lat - truck.lat) < 2.5 and abs(load.origin_lon - truck.lon) < 3.2
     and load.pickup_at between (unixepoch(truck.from_day) - 43200) * 1000 and (unixepoch(truck.last_day) + 129600) * 1000)`
 const columns = `truck.id, truck.carrier_id carrierId, carrier.name carrierName, carrier.phone phone, truck.said_by saidBy, truck.said_at saidAt,
   truck.source, truck.message_id messageId, truck.decided_by decidedBy, truck.city, truck.region, truck.lat, truck.lon, truck.equipment,

@@ -44,7 +44,7 @@ export default function Capacity({ loaderData }: Route.ComponentProps) {
   const navigate = useNavigate()
   const [dialog, setDialog] = useState<'phone' | CapacityTruck | null>(null)
   const list = useVirtualRows(trucks.length)
-  useLive(({ aggregate }) => aggregate === 'floor' || aggregate === 'load')
+  useLive(({ aggregate, kind }) => (aggregate === 'floor' && kind === 'truck') || kind === 'load_awarded')
   const address: Address = (changed) => {
     const next = Object.entries({ ...ask, truck: null, ...changed }).filter(([, value]) => value !== null)
     return `/capacity?${new URLSearchParams(next.map(([key, value]) => [key, String(value)]))}`

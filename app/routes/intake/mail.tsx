@@ -35,7 +35,7 @@ export function loader({ context }: Route.LoaderArgs) {
 export default function Mail({ loaderData }: Route.ComponentProps) {
   const { mails, now, zone, today, mayEdit } = loaderData
   const { revalidate } = useRevalidator()
-  useLive(({ aggregate }) => aggregate === 'floor')
+  useLive(({ aggregate, kind }) => aggregate === 'floor' && kind === 'truck')
   /** The email that has the focus, else the first whose trucks wait. */
   const confirm = async () => {
     const focused = document.activeElement?.closest('[data-mail]')
