@@ -32,7 +32,8 @@ describe('what people read', () => {
     expect(stringsOf('a.tsx', source).map(({ text }) => text)).toEqual(['{} lines to mend', 'Not used yet', 'Send it'])
   })
   test('has none of the phrases that are not said', () => {
-    const strings = productStrings()
+    // What carriers write in sample mails is their own way to speak.
+    const strings = productStrings().filter(({ file }) => !file.includes('mail/samples/'))
     expect(strings.length).toBeGreaterThan(2000)
     const found = strings.flatMap(({ file, line, text }) =>
       banned.flatMap(([phrase, instead]) => (phrase.test(text) ? [`${file}:${line} "${text}": say ${instead}`] : [])),
