@@ -5,7 +5,10 @@ import { lengthAt } from './trailer-names'
 const isMile = (token: Token | undefined) => /^(?:mi|mile|miles|milla|millas|rpm)$/.test(token?.text ?? '')
 
 /** `2.60/mi`, `$2.40 a mile`, `3.50 per mile`, `2.45 rpm`: the index behind it, or -1. */
-function perMileEnd(tokens: readonly Token[], at: number): number {
+function perMileEnd(tokens: readonly Token[], from: number): number {
+  // `2.50 or better per mile`
+  const orMore = tokens[from]?.text === 'or' && /^(?:better|more|higher|up)$/.test(tokens[from + 1]?.text ?? '') ? 2 : 0
+  const at = from + (orMore || /^(?:min|minimum|plus|\+)$/.test(tokens[from]?.text ?? '') ? orMore || 1 : 0)
   const [first, second] = [tokens[at]?.text ?? '', tokens[at + 1]]
   if (/^(?:\/|a|per|x|p|por)$/.test(first) && isMile(second)) return at + 2
   if (first === 'p' && second?.text === '/' && isMile(tokens[at + 2])) return at + 3
@@ -74,6 +77,8 @@ export function takeRadius(tokens: readonly Token[], at: number): Taken {
     const number = tokens[at + 1 + skip]
     if (Number.isNaN(numberOf(number))) return null
     const unit = isMile(tokens[at + 2 + skip])
+    // `anywhere within 500 miles` is how far it goes, not how far it comes empty.
+    if (/^(?:anywhere|any|anything|go|run)$/.test(tokens[at - 1]?.text ?? '')) return null
     if (token.text === 'within' && !unit) return null
     // `within 75 miles of Portland`: the place is where it is, not where it goes.
     const of = unit && token.text === 'within' && tokens[at + 3 + skip]?.text === 'of' ? 1 : 0

@@ -124,7 +124,6 @@ const sayings: Record<Cue, readonly string[]> = {
       'available',
       'avail',
       'dropping in',
-      'by',
     ],
   ],
   not: [
@@ -190,6 +189,7 @@ const sayings: Record<Cue, readonly string[]> = {
     'is out',
   ],
   there: ['there'],
+  by: ['by', 'before', 'no later than'],
   ready: ['ready', 'up to', 'for pickup', 'a mile loaded', 'to be', 'going to be'],
   and: ['and', 'y', '&', '+', 'plus', 'also', 'then', 'another one'],
 }

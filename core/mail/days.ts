@@ -115,6 +115,8 @@ function oneDay(tokens: readonly Token[], at: number, today: string): One | null
   if (!token) return null
   if (token.kind === 'number') return written(tokens, at, today) ?? named(tokens, at, today)
   if (token.kind !== 'word') return null
+  if (token.text === 'this' && /^(?:morning|afternoon|evening|am|pm)$/.test(tokens[at + 1]?.text ?? ''))
+    return { day: today, next: at + 2, confidence: 0.95 }
   // `this Friday`, `on the 4th`.
   if (/^(?:this|next|el|the|on)$/.test(token.text)) {
     const weekday = weekdays[tokens[at + 1]?.text ?? '']

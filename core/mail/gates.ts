@@ -55,7 +55,7 @@ const kinds: readonly (readonly [kind: string, where: 'subject' | 'text', patter
   [
     'freight',
     'subject',
-    /\b(?:available (?:loads|freight)|loads available|trucks? needed|need (?:trucks?|coverage|a truck)|hot load|freight list|^loads\b|our loads|loads for you|quote (?:please|request)|shipment request)\b/i,
+    /\b(?:available (?:loads|freight)|loads available|trucks? needed|need (?:trucks?|coverage|a truck)|hot load|freight list|^loads\b|our loads|loads for you|quote (?:please|request)(?! (?:response|reply|answer))|shipment request)\b/i,
   ],
   [
     'freight',

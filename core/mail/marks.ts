@@ -19,7 +19,7 @@ export type MarkKind =
   | { kind: 'sign'; sign: string }
 
 /** Words that say what those beside them are. `to` and `from`: which end of the way; `gone`: no truck after all. */
-export type Cue = 'to' | 'from' | 'not' | 'all' | 'one' | 'gone' | 'there' | 'ready' | 'and'
+export type Cue = 'to' | 'from' | 'not' | 'all' | 'one' | 'gone' | 'by' | 'there' | 'ready' | 'and'
 
 /** A mark with where it stands in its part. */
 export type Mark = MarkKind & { span: { from: number; to: number } }

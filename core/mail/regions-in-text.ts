@@ -193,6 +193,10 @@ export function takeRegions(tokens: readonly Token[], at: number): Taken {
 function isListed(tokens: readonly Token[], at: number): boolean {
   const [before, after] = [tokens[at - 1]?.text ?? '', tokens[at + 1]?.text ?? '']
   const word = tokens[at]!.text
+  // `mn ia ne only`: codes in a row.
+  const isCode = (text: string) =>
+    text.length === 2 && regionNames[text.toUpperCase()] !== undefined && !wordCodes.has(text)
+  if (!/^(?:or|in|on|me|hi|as)$/.test(word) && (isCode(before) || isCode(after))) return true
   if (/^\/$/.test(before) || after === '/') return true
   if (wordCodes.has(word)) return false
   return /^(?:to|,|or|and|in|\/|-|>|for|the|toward|towards|from|of|only)$/.test(before) || before === '('

@@ -8,6 +8,7 @@ import type { Mark, Taken } from './marks'
 import type { PlaceFinder } from './place-finder'
 import { takePlace } from './places'
 import { takeRegions } from './regions-in-text'
+import { nameAt } from './trailer-names'
 
 export interface ScanContext {
   /** The day of the mail by its sender's clock. */
@@ -130,7 +131,8 @@ function takeCueOrRegions(tokens: readonly Token[], at: number, isShouting: bool
   // `IN` and `OR` are states where they are written as such: alone in capitals, or among other states.
   const isCode = (token: Token | undefined) => token?.raw.length === 2 && /^[A-Z]{2}$/.test(token.raw)
   const isEmptyIn =
-    tokens[at]!.text === 'mt' && /^(?:in|at|now|today|near|tomorrow|@)$/.test(tokens[at + 1]?.text ?? '')
+    tokens[at]!.text === 'mt' &&
+    (/^(?:in|at|now|today|near|tomorrow|@)$/.test(tokens[at + 1]?.text ?? '') || nameAt(tokens, at + 1) !== null)
   const isListedCode =
     !isEmptyIn && isCode(tokens[at]) && (!isShouting || isCode(tokens[at - 1]) || isCode(tokens[at + 1]))
   if (regions && isListedCode && regions.next === at + 1) return regions

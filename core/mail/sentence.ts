@@ -203,6 +203,8 @@ class SentenceReader {
 
   private takeDay(mark: Extract<Mark, { kind: 'day' }>): void {
     const { current } = this
+    // `back in Boise by Wednesday` is when it has to be there.
+    if (this.last?.kind === 'cue' && this.last.cue === 'by' && this.hasTaken) return
     if (!current.from) {
       current.hasSharedDay = !this.hasVerb || this.signs.includes(',') || this.scope === 'all'
       return setDay(current, mark, this.part)

@@ -13,7 +13,12 @@ export function settleDrafts(
       trucks.push(draft)
       continue
     }
-    if (before && draft.equipment && before.equipment && before.equipment.value !== draft.equipment.value) {
+    const isOther =
+      draft.equipment &&
+      before?.equipment &&
+      (before.equipment.value !== draft.equipment.value ||
+        (draft.count && draft.from && draft.from.value !== before.from?.value))
+    if (before && isOther) {
       trucks.push({ ...draft, place: before.place, from: draft.from ?? before.from, to: draft.to ?? before.to })
       continue
     }

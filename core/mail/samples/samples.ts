@@ -10,6 +10,7 @@ import { heldOutPrices } from './held-out-prices'
 import { heldOutShort } from './held-out-short'
 import { heldOutTables } from './held-out-tables'
 import { heldOutThreads } from './held-out-threads'
+import { knownLast } from './known-last'
 import { knownLate } from './known-late'
 import { knownLists } from './known-lists'
 import { knownMore } from './known-more'
@@ -37,6 +38,7 @@ export const knownSamples: readonly Sample[] = [
     ...knownTables,
     ...knownThreads,
     ...knownLate,
+    ...knownLast,
     ...knownSlang,
   ],
   ...[...knownMore, ...knownMoreRest, ...knownYetMore, ...knownOffers, ...knownPrices, ...knownNothing, ...knownNoise],
