@@ -144,3 +144,31 @@ test('a truck from the phone is kept by keyboard: carrier, place, day; and taken
   await page.keyboard.press('x')
   await expect(row).toHaveCount(0)
 })
+
+test('what is put right in one email is read right in the next, and can be taken back on the dossier', async ({
+  page,
+}) => {
+  const api = await caller()
+  const loadId = await freshLoad(api)
+  const carrierId = (await clearCarriers(api, loadId, 9)).at(-1)!
+  const { mail } = carrierOf(carrierId)
+  const says = (subject: string) => mailUs({ from: mail, subject, text: 'Flat in Portland tomorrow, wants CA' })
+  await says('First one')
+  await signIn(page)
+  const first = await openMail(page, 'First one')
+  await first.getByRole('button', { name: 'Put Portland, OR right' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Put the truck right' })
+  await dialog.getByRole('combobox', { name: 'Empty in' }).fill('portland me')
+  await page.locator('li[role=option]:visible').filter({ hasText: 'Portland ME' }).first().click()
+  await dialog.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('First one')).toHaveCount(0)
+  await says('Second one')
+  const second = await openMail(page, 'Second one')
+  await expect(second.getByRole('region', { name: 'What was read' })).toContainText('Portland ME')
+  await page.goto(`/carriers/${carrierId}`)
+  await ready(page)
+  const habits = page.getByRole('region', { name: 'How their email is read' })
+  await expect(habits).toContainText('“portland” is Portland, ME')
+  await habits.getByRole('button', { name: 'Forget' }).click()
+  await expect(habits).toHaveCount(0)
+})

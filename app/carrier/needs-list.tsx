@@ -1,4 +1,5 @@
 import { carrierDocumentWords } from '#core/carrier/document'
+import { mailWarningWords } from '#core/mail/warnings'
 import { dayOf, toLocal } from '#core/time/local'
 import { dayWords, momentWords } from '#core/time/words'
 import type { Needs } from '#server/carrier/needs'
@@ -7,6 +8,21 @@ import { Carrier, Go, Item, Part } from './attention-parts'
 import { useCarrierAct } from './use-carrier-act'
 
 const coverWords = { liability: 'Liability', cargo: 'Cargo cover', refrigeration: 'Reefer breakdown' } as const
+
+/** Email that asks for another account or a sign-in. */
+export function WarnedLetters({ needs, now, zone }: { needs: Needs; now: number; zone: string }) {
+  return (
+    <Part title="Email that nobody should follow before a call" count={needs.letters.length}>
+      {needs.letters.map((row) => (
+        <Item key={row.id} act={<Go to="/intake/mail" words="Read it" />}>
+          {row.carrierId !== null && <Carrier id={row.carrierId} name={row.carrierName ?? ''} />} {row.sender}{' '}
+          <span className="text-bill">{row.warnings.map((each) => mailWarningWords[each]).join(' ')}</span>
+          <span className="label"> {momentWords(row.receivedAt, now, zone)}</span>
+        </Item>
+      ))}
+    </Part>
+  )
+}
 
 /** Awards in doubt and policies that end too early. */
 export function LoadsInDoubt({

@@ -1,5 +1,6 @@
 import { Link } from 'react-router'
 import type { MailOffer } from '#core/mail/mail'
+import { mailWarningWords } from '#core/mail/warnings'
 import { rateWords, trailerWords, truckDayWords, wantsWords } from '#core/truck/words'
 import type { MailReading } from '#server/truck/from-mail'
 
@@ -22,6 +23,11 @@ export function MailFactsColumn({ reading, today, mayEdit, onConfirm, onRefuse, 
   const open = trucks.filter(({ state }) => state === 'proposed')
   return (
     <section aria-label="What was read" className="min-w-0">
+      {facts.warnings.map(({ value }) => (
+        <p key={value} className="border-l-2 border-bill pl-2 text-bill">
+          {mailWarningWords[value]}
+        </p>
+      ))}
       <p className="flex items-baseline gap-3">
         <b>
           {trucks.length} {trucks.length === 1 ? 'truck' : 'trucks'}

@@ -6,6 +6,7 @@ export interface Underline extends Span {
   isDoubtful: boolean
   /** The first of its truck: its number stands before it. */
   isFirst: boolean
+  isWarning: boolean
   what: string
 }
 
@@ -13,10 +14,10 @@ export interface Underline extends Span {
 const doubtful = 0.8
 
 /** The words that facts were read from, in the order of the text; of two over the same words the first stands. */
-export function underlinesOf({ trucks, offers }: MailFacts): Underline[] {
+export function underlinesOf({ trucks, offers, warnings }: MailFacts): Underline[] {
   const found: Underline[] = []
-  const add = (fact: Fact<unknown> | null, what: string, truck: number | null, isFirst = false) => {
-    if (fact?.at) found.push({ ...fact.at, what, truck, isFirst, isDoubtful: fact.confidence < doubtful })
+  const add = (fact: Fact<unknown> | null, what: string, truck: number | null, isFirst = false, isWarning = false) => {
+    if (fact?.at) found.push({ ...fact.at, what, truck, isFirst, isWarning, isDoubtful: fact.confidence < doubtful })
   }
   for (const [at, truck] of trucks.entries()) {
     add(truck.place, 'place', at + 1, true)
@@ -34,6 +35,7 @@ export function underlinesOf({ trucks, offers }: MailFacts): Underline[] {
     for (const each of [offer.reference, offer.origin, offer.destination, offer.pickup, offer.expires])
       add(each, 'offer', null)
   }
+  for (const each of warnings) add(each, 'warning', null, false, true)
   const sorted = found.toSorted((one, other) => one.part - other.part || one.from - other.from || other.to - one.to)
   const kept: Underline[] = []
   for (const each of sorted) {
@@ -68,7 +70,8 @@ export function Underlined({
 }
 
 function Words({ text, underline, onDoubt }: { text: string; underline: Underline; onDoubt: (truck: number) => void }) {
-  const { truck, isFirst, isDoubtful, what } = underline
+  const { truck, isFirst, isDoubtful, isWarning, what } = underline
+  const priceLine = isWarning ? 'border-bill' : 'border-ring'
   const number = isFirst && <sup className="mr-0.5 font-mono text-dusk">{truck}</sup>
   if (isDoubtful && truck !== null)
     return (
@@ -83,7 +86,7 @@ function Words({ text, underline, onDoubt }: { text: string; underline: Underlin
       </button>
     )
   return (
-    <span className={`border-b-2 ${truck === null ? 'border-ring' : 'border-dusk'}`} title={what}>
+    <span className={`border-b-2 ${truck === null ? priceLine : 'border-dusk'}`} title={what}>
       {number}
       {text}
     </span>

@@ -22,7 +22,7 @@ interface CarrierChoice {
 
 interface TruckDialogProps {
   /** The truck to put right; null for one that was said on the phone. */
-  truck: (TruckFacts & { id: number }) | null
+  truck: (TruckFacts & { id: number; messageId: number | null }) | null
   today: string
   onClose: () => void
   onSaved: () => void
@@ -47,6 +47,7 @@ export function TruckDialog({ truck, today, onClose, onSaved }: TruckDialogProps
     <FormDialog
       title={truck ? 'Put the truck right' : 'A truck from the phone'}
       button={truck ? 'Save' : 'Keep'}
+      note={truck?.messageId ? 'Their next email is read by what you change here.' : undefined}
       layout="grid grid-cols-4 gap-3"
       wide
       save={save}

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { equipmentKinds } from '../load/load'
 import type { MailFacts } from './mail'
+import { mailWarnings } from './warning-kinds'
 
 const span = z.object({ part: z.number().int(), from: z.number().int(), to: z.number().int() })
 const fact = <Value extends z.ZodType>(value: Value) =>
@@ -32,4 +33,5 @@ export const mailFactsSchema = z.object({
       ...{ origin: text.nullable(), destination: text.nullable(), pickup: text.nullable(), expires: text.nullable() },
     }),
   ),
+  warnings: z.array(fact(z.enum(mailWarnings))).default([]),
 }) satisfies z.ZodType<MailFacts>

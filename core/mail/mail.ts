@@ -1,4 +1,5 @@
 import type { Equipment } from '../load/load'
+import type { MailWarning } from './warning-kinds'
 
 /** A part of a mail as it is shown: the letter itself, which has no name, then each sheet that came with it. */
 export interface MailPart {
@@ -82,6 +83,8 @@ export interface MailFacts {
   parts: MailPart[]
   trucks: MailTruck[]
   offers: MailOffer[]
+  /** Requests in it that thieves make first: never followed, shown to a person. */
+  warnings: Fact<MailWarning>[]
 }
 
 /** What kind of mail it is, by what was read from it. */

@@ -5,7 +5,7 @@ import type { MailInput } from './mail'
 import { placeFinder } from './place-finder'
 import { readMailFacts } from './read-mail'
 import { heldOutSamples, knownSamples } from './samples/samples'
-import { plainTruck, type Score, score } from './samples/score'
+import { inputOf, plainTruck, type Score, score } from './samples/score'
 
 const finder = placeFinder(gazetteer())
 const figures = ({ precision, recall, f1, right, found, there }: Score) =>
@@ -136,6 +136,16 @@ test('leaving out what a line says of a truck never makes another truck of it', 
       for (const truck of less) expect(truck).toMatchObject({ city: 'Boise', region: 'ID' })
     }),
   )
+})
+
+test('requests for another account or a sign-in are warned of, and nothing else is', () => {
+  const warned = (samples: typeof knownSamples) =>
+    samples.flatMap((sample) => {
+      const { warnings } = readMailFacts(inputOf(sample), finder)
+      return warnings.length > 0 ? [`${sample.id} ${warnings.map(({ value }) => value).join(' ')}`] : []
+    })
+  expect(warned(knownSamples).toSorted()).toEqual(['ky13 bank_change', 'kz2 bank_change', 'kz3 sign_in'])
+  expect(warned(heldOutSamples).toSorted()).toEqual(['hn5 bank_change sign_in', 'xz2 bank_change', 'xz3 sign_in'])
 })
 
 test.each([

@@ -1,6 +1,7 @@
 import { type Cell, type ColumnKind, cellsOf, columnOf, headingRow } from './columns'
 import { type Draft, emptyDraft, type fact } from './draft'
 import { emptyKind } from './gates'
+import { habitBook, type MailHabit } from './habits'
 import { textOfHtml } from './html-text'
 import { laneOf } from './lanes'
 import type { MailFacts, MailInput, MailOffer, MailPart } from './mail'
@@ -12,6 +13,7 @@ import { readSentence } from './sentence'
 import { type Row, readRow } from './tables'
 import { TruckReader } from './trucks'
 import { type Unit, unitsOf } from './units'
+import { warningsIn } from './warnings'
 
 const domainOf = (text: string): string => /@([\w.-]+)/.exec(text)?.[1]?.toLowerCase() ?? ''
 const isReply = (subject: string) => /^\s*(?:re|aw|sv)\s*:/i.test(subject)
@@ -24,18 +26,24 @@ const shownText = ({ text, html }: MailInput): string => {
   return html !== '' && (plain.trim() === '' || /<table/i.test(html)) ? textOfHtml(html) : plain
 }
 
-/** Reads what a carrier's mail says of trucks and prices. Nothing in it is taken for more than its sender's word. */
-export function readMailFacts(mail: MailInput, finder: PlaceFinder): MailFacts {
+/** Reads what a carrier's mail says of trucks and prices, by what was learnt of its sender. Nothing in it is taken for more than its sender's word. */
+export function readMailFacts(mail: MailInput, finder: PlaceFinder, habits: readonly MailHabit[] = []): MailFacts {
   const parts: MailPart[] = [{ name: null, text: shownText(mail).slice(0, 60_000) }, ...mail.sheets]
-  const nothing: MailFacts = { parts, trucks: [], offers: [] }
+  const warnings = warningsIn(parts[0]!.text)
+  const nothing: MailFacts = { parts, trucks: [], offers: [], warnings }
   const own = ownPart(parts[0]!.text, isForward(mail.subject))
   const ownText = own.lines.map(({ text }) => text).join('\n')
   if (emptyKind(mail.subject, ownText)) return nothing
   // What somebody else wrote is not the sender's capacity.
   if (own.forwardedFrom && domainOf(own.forwardedFrom) !== domainOf(mail.sender.address)) return nothing
-  const context: ScanContext = { today: mail.sentAt.slice(0, 10), finder, region: null }
+  const { places, trailers } = habitBook(habits)
+  const context: ScanContext = {
+    today: mail.sentAt.slice(0, 10),
+    finder: places ? { ...finder, nicknames: places } : finder,
+    ...{ region: null, trailers },
+  }
   const subject = readSubject(mail.subject, context)
-  const facts: MailFacts = { parts, trucks: [], offers: [] }
+  const facts: MailFacts = { parts, trucks: [], offers: [], warnings }
   for (const [part, { text }] of parts.entries()) {
     const lines = part === 0 ? own.lines : linesOf(text)
     const read = new PartReader(context, part, mail, subject)

@@ -1,3 +1,4 @@
+import type { Equipment } from '../load/load'
 import { takeLength, takeMoney, takeRadius, takeReference, takeWeight } from './amounts'
 import { takeCount } from './counts'
 import { takeCue } from './cues'
@@ -16,8 +17,8 @@ export interface ScanContext {
   finder: PlaceFinder
   /** The state that the list is of just now: names alone are looked for there first. */
   region: string | null
-  /** Words of this sender that stand for something, learnt from what was put right. */
-  words?: ReadonlyMap<string, Mark>
+  /** What this sender calls trailers, learnt from what was put right. */
+  trailers?: ReadonlyMap<string, Equipment>
 }
 
 const clock = /^(?:am|pm|a\.m|p\.m|hrs|hours|h)$/
@@ -84,6 +85,21 @@ export function scan(text: string, offset: number, context: ScanContext): Mark[]
   return marks
 }
 
+/** A trailer by a word of this sender's own, of one word or two. */
+function takeOwnTrailer(tokens: readonly Token[], at: number, trailers: ScanContext['trailers']): Taken {
+  if (!trailers || trailers.size === 0) return null
+  for (const count of [2, 1]) {
+    const words = tokens
+      .slice(at, at + count)
+      .map(({ text }) => text)
+      .join(' ')
+    const equipment = trailers.get(words)
+    if (equipment)
+      return { mark: { kind: 'equipment', equipment, lengthFt: null, count: null, confidence: 0.95 }, next: at + count }
+  }
+  return null
+}
+
 function takeAt(tokens: readonly Token[], at: number, context: ScanContext, isShouting: boolean): Taken {
   const token = tokens[at]!
   if (token.kind === 'number' || token.text === '$' || token.text === '(') {
@@ -99,6 +115,7 @@ function takeAt(tokens: readonly Token[], at: number, context: ScanContext, isSh
   }
   if (token.kind === 'sign') return takeCue(tokens, at)
   return (
+    takeOwnTrailer(tokens, at, context.trailers) ??
     takeReference(tokens, at) ??
     takeMoney(tokens, at) ??
     takeRadius(tokens, at) ??

@@ -5,5 +5,6 @@ export const truckRefusals = {
   no_such_truck: () => 'There is no such truck any more.',
   already_decided: ({ by }: { by: string }) => `${by} has decided on that truck already.`,
   no_such_carrier: () => 'There is no such carrier on file.',
+  no_such_habit: () => 'That was forgotten already.',
   day_is_past: () => 'That day is past.',
 } satisfies RefusalWords<string>

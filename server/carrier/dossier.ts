@@ -16,6 +16,7 @@ import {
   contact,
   fact,
   linkFact,
+  mailHabit,
   payee,
   policy,
   registerRecord,
@@ -53,6 +54,14 @@ export function readDossier(db: Db, carrierId: number, now: number) {
     documents: documentsOf(db, carrierId),
     links: openLinksOf(db, carrierId, now),
     payees: payeesOf(db, carrierId),
+    /** What was learnt of how its email is written. */
+    habits: db
+      .select()
+      .from(mailHabit)
+      .where(eq(mailHabit.carrierId, carrierId))
+      .orderBy(desc(mailHabit.id))
+      .limit(40)
+      .all(),
     grades: gradesOf(countsOf(db, carrierId, row.name), allCounts(db, now)),
     facts: factsOverTime(db, carrierId),
     group: groupOf(db, row.dotNumber),

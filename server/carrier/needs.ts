@@ -1,13 +1,13 @@
-import { and, desc, eq, gt, isNotNull, isNull } from 'drizzle-orm'
+import { and, desc, eq, gt, isNotNull, isNull, sql } from 'drizzle-orm'
 import { booked } from '#core/load/states'
 import type { Db } from '#server/db.server'
 import { feedState } from '#server/register/feed'
-import { carrier, carrierDocument, event, gateAlert, load, payee } from '#server/schema'
+import { carrier, carrierDocument, event, gateAlert, load, mailFacts, message, payee } from '#server/schema'
 import { inSql } from '#server/schema/state-sql'
 
 const listed = 60
 
-/** What waits for a person: awards the gate would no longer pass, policies that end before deliveries that are booked, documents to look at, documents missing for carriers in use, payees to approve. */
+/** What waits for a person: awards the gate would no longer pass, policies that end before deliveries that are booked, documents to look at, documents missing for carriers in use, payees to approve, email that asks for another account. */
 export function readNeeds(db: Db, now: number) {
   return {
     alerts: db
@@ -63,6 +63,7 @@ export function readNeeds(db: Db, now: number) {
       .limit(listed)
       .all(),
     missing: missing(db, now),
+    letters: warnedLetters(db),
   }
 }
 export type Needs = ReturnType<typeof readNeeds>
@@ -108,6 +109,25 @@ function missing(db: Db, now: number) {
     agreement: number
     askedAt: number | null
   }[]
+}
+
+/** Email that nobody has read yet and that asks for what thieves ask first: another account, a sign-in. */
+function warnedLetters(db: Db) {
+  const rows = db
+    .select({
+      ...{ id: message.id, sender: message.sender, subject: message.subject, receivedAt: message.receivedAt },
+      ...{ carrierId: carrier.id, carrierName: carrier.name, facts: mailFacts.facts },
+    })
+    .from(message)
+    .innerJoin(mailFacts, eq(mailFacts.messageId, message.id))
+    .leftJoin(carrier, eq(carrier.id, message.carrierId))
+    .where(
+      and(isNull(message.loadId), isNull(message.readAt), sql`json_array_length(${mailFacts.facts}, '$.warnings') > 0`),
+    )
+    .orderBy(desc(message.id))
+    .limit(listed)
+    .all()
+  return rows.map(({ facts, ...row }) => ({ ...row, warnings: facts.warnings.map(({ value }) => value) }))
 }
 
 const dayLong = 86_400_000

@@ -20,6 +20,7 @@ import type { WholeMail } from '#server/read/read-mail-facts'
 import { carrier, contact, load, message, offer, posting } from '#server/schema'
 import { settings } from '#server/settings.server'
 import { keepMailFacts } from '#server/truck/from-mail'
+import { habitsOf } from '#server/truck/habits'
 
 /** What became of a message: `folded` is one of so many that it only counts. */
 export type Reading = 'offer' | 'proposal' | 'left' | 'known' | 'folded'
@@ -37,10 +38,23 @@ const maxOfLoad = 60
  */
 export async function receiveMail(db: Db, raw: Buffer | string, recipients: string[], now: number): Promise<Reading> {
   const fallback = momentWithOffset(now, officeOf(db).zone)
-  const mail = await readAside('mail', { raw: Buffer.from(raw), fallback }, readTimeout)
+  const mail = await readByHabits(
+    db,
+    await readAside('mail', { raw: Buffer.from(raw), fallback }, readTimeout),
+    fallback,
+  )
   const taken = inTransaction(db, () => takeIn(db, mail, recipients, now))
   await keepFiles(db, mail, taken, now)
   return taken.reading
+}
+
+/** A message with its facts read by what was learnt of its sender, where something was. */
+async function readByHabits(db: Db, mail: WholeMail, fallback: string): Promise<WholeMail> {
+  const named = identifyCarrier(db, { mcNumber: null, mail: mail.sender })
+  const habits = habitsOf(db, { sender: mail.sender, carrierId: named?.id ?? null })
+  if (habits.length === 0) return mail
+  const { facts: _, ...bare } = mail
+  return { ...mail, facts: await readAside('facts', { mail: bare, fallback, habits }, readTimeout) }
 }
 
 /** What was sent along stays with its load, for us alone until somebody says to whom it goes. */

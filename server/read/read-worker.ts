@@ -1,5 +1,5 @@
 import { readCsv } from './read-csv'
-import { readMailWhole } from './read-mail-facts'
+import { readFactsAgain, readMailWhole } from './read-mail-facts'
 import { readSite } from './read-site'
 import { readWorkbook } from './read-workbook'
 import { readDocumentSet, readInterchanges } from './read-x12'
@@ -7,6 +7,7 @@ import { readDocumentSet, readInterchanges } from './read-x12'
 /** What can be read on the thread that reads what strangers send, each a function from bytes or text to plain data. */
 export const readings = {
   mail: readMailWhole,
+  facts: readFactsAgain,
   interchanges: readInterchanges,
   document: readDocumentSet,
   csv: readCsv,

@@ -3,6 +3,7 @@ import { check, index, integer, real, sqliteTable, text, uniqueIndex } from 'dri
 import { z } from 'zod'
 import { equipmentKinds } from '#core/load/load'
 import { mailFactsSchema } from '#core/mail/facts-schema'
+import { habitKinds } from '#core/mail/habits'
 import { truckSources, truckStates } from '#core/truck/truck'
 import { enumChecks, id, instant, json } from './columns'
 import { carrier } from './party'
@@ -17,6 +18,27 @@ export const mailFacts = sqliteTable('mail_facts', {
     .references(() => message.id, { onDelete: 'cascade' }),
   facts: json('facts', mailFactsSchema).notNull(),
 })
+
+/** What a word of one sender stands for: learnt when somebody put a truck of theirs right. */
+export const mailHabit = sqliteTable(
+  'mail_habit',
+  {
+    id: id(),
+    sender: text('sender').notNull(),
+    carrierId: integer('carrier_id').references(() => carrier.id),
+    kind: text('kind', { enum: habitKinds }).notNull(),
+    words: text('words').notNull(),
+    meaning: text('meaning').notNull(),
+    learntBy: text('learnt_by').notNull(),
+    learntAt: instant('learnt_at').notNull(),
+  },
+  (table) => [
+    uniqueIndex('mail_habit_words').on(table.sender, table.kind, table.words),
+    index('mail_habit_carrier').on(table.carrierId),
+    check('mail_habit_length', sql`length(words) between 1 and 40`),
+    ...enumChecks(table),
+  ],
+)
 
 /** A truck that somebody says is or becomes empty somewhere. */
 export const knownTruck = sqliteTable(

@@ -10,6 +10,7 @@ import type { Outcome } from '#server/kernel/run'
 import { officeOf } from '#server/office/office'
 import { carrier, knownTruck, message } from '#server/schema'
 import { proposedOf } from './from-mail'
+import { forgetHabit, learnFrom } from './habits'
 import { keepTruck, noteKnown, sameTruck } from './keep'
 
 const id = z.number().int().positive()
@@ -23,6 +24,7 @@ export const truckActSchema = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('note_truck'), carrierId: id, facts: truckFactsSchema }),
   z.object({ intent: z.literal('truck_gone'), ids }),
   z.object({ intent: z.literal('truck_back'), ids }),
+  z.object({ intent: z.literal('forget_habit'), id }),
 ])
 export type TruckAct = z.output<typeof truckActSchema>
 
@@ -32,6 +34,8 @@ type Row = typeof knownTruck.$inferSelect
 export const actOnTrucks = (db: Db, act: TruckAct, who: Act): Outcome =>
   inTransaction(db, (): Outcome => {
     if (act.intent === 'note_truck') return noteTruck(db, act, who)
+    if (act.intent === 'forget_habit')
+      return forgetHabit(db, act.id) ? { done: true } : refused(truckRefusals, 'no_such_habit')
     const wanted = 'ids' in act ? act.ids : [act.id]
     const rows = db.select().from(knownTruck).where(inArray(knownTruck.id, wanted)).all()
     if (rows.length < new Set(wanted).size) return refused(truckRefusals, 'no_such_truck')
@@ -70,6 +74,7 @@ const pastDay = (): Outcome => {
 /** A truck put right by a person; a proposal that was put right is confirmed with it. */
 function changeTruck(db: Db, row: Row, facts: TruckFacts, who: Act): Outcome {
   if (row.state === 'refused') return refused(truckRefusals, 'already_decided', { by: row.decidedBy ?? 'Somebody' })
+  learnFrom(db, row, facts, who)
   confirm(db, row, facts, who)
   readWhenDone(db, [row], who)
   return { done: true }

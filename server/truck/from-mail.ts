@@ -28,7 +28,7 @@ export function keepMailFacts(
   { messageId, sender, carrier, isProven }: Letter,
   now: number,
 ): number {
-  if (facts.trucks.length === 0 && facts.offers.length === 0) return 0
+  if (facts.trucks.length + facts.offers.length + facts.warnings.length === 0) return 0
   db.insert(mailFacts).values({ messageId, facts }).run()
   const least = officeOf(db).running.factsTakenFromPercent / 100
   let taken = 0
@@ -44,7 +44,7 @@ export function keepMailFacts(
       factAt,
       confidence,
     }
-    if (!(isProven && carrier && confidence >= least)) {
+    if (!(isProven && carrier && confidence >= least && facts.warnings.length === 0)) {
       proposeTruck(db, truck.facts, saying, now)
       continue
     }

@@ -1,8 +1,11 @@
+import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import type { TruckFacts } from '#core/truck/truck'
 import { capacityAskSchema, readCapacity } from '#server/capacity/read'
+import { readDossier } from '#server/carrier/dossier'
+import { readNeeds } from '#server/carrier/needs'
 import { findShortlist } from '#server/match/shortlist'
-import { knownTruck, load, mailFacts, message } from '#server/schema'
+import { carrier, knownTruck, load, mailFacts, mailHabit, message } from '#server/schema'
 import { ines, now, openLoad, type TestWorld, testWorld } from '#server/testing/world'
 import { receiveMail } from '../message/receive'
 import { actOnTrucks, type TruckAct } from './act'
@@ -127,6 +130,15 @@ describe('trucks out of an email', () => {
     const { from, to } = trucks[0]!.place.at!
     expect(parts[0]!.text.slice(from, to)).toBe('Boise ID')
   })
+  test('that asks for another account is on the list of what needs attention until it is read', async () => {
+    await mailOf('pay@wandering-elks.example', 'Our bank account has changed, routing 124000054. Van Boise ID tomorrow')
+    expect(readNeeds(world.db, now).letters).toMatchObject([
+      { sender: 'pay@wandering-elks.example', warnings: ['bank_change'] },
+    ])
+    expect(knownTrucks(world.db, now)).toEqual([])
+    world.db.update(message).set({ readAt: now, readBy: 'Ines Calloway' }).run()
+    expect(readNeeds(world.db, now).letters).toEqual([])
+  })
   test('a price for a load of ours by its number is proposed on that load', async () => {
     const loadId = openLoad(world.db)
     const { number } = world.db
@@ -137,6 +149,47 @@ describe('trucks out of an email', () => {
     await mailOf('nobody@far-heron.example', `We can do ${number} for 1,975.`)
     const proposed = world.db.$client.prepare('select load_id loadId, readings from proposal').all()
     expect(proposed).toEqual([{ loadId, readings: '[197500]' }])
+  })
+})
+
+describe('what a person puts right is read right the next time', () => {
+  const firstId = () => rows().at(-1)!.id
+  test('a place and a trailer by this sender’s own words; not of another’s; taken back it is as before', async () => {
+    await mailOf('nobody@far-heron.example', 'Flat in Portland tomorrow')
+    expect(rows()).toMatchObject([{ city: 'Portland', region: 'OR', equipment: 'flatbed' }])
+    const portland = { city: 'Portland', region: 'ME', lat: 43.66, lon: -70.26 }
+    act({ intent: 'change_truck', id: firstId(), facts: facts({ ...portland, equipment: 'step_deck' }) })
+    const habits = world.db.select().from(mailHabit).all()
+    expect(habits).toMatchObject([
+      { kind: 'place', words: 'portland', meaning: 'Portland, ME', learntBy: 'Ines Calloway' },
+      { kind: 'equipment', words: 'flat', meaning: 'step_deck' },
+    ])
+    await mailOf('nobody@far-heron.example', '2 flats in Portland Wed, flat Boise ID Wed', 'b')
+    expect(rows().slice(1)).toMatchObject([
+      { region: 'ME', count: 2 },
+      { city: 'Boise', equipment: 'step_deck' },
+    ])
+    await mailOf('other@somewhere.example', 'Flat in Portland Wed', 'c')
+    expect(rows().at(-1)).toMatchObject({ region: 'OR', equipment: 'flatbed' })
+    for (const { id } of habits) expect(act({ intent: 'forget_habit', id })).toEqual({ done: true })
+    expect(act({ intent: 'forget_habit', id: habits[0]!.id })).toMatchObject({ refusal: { code: 'no_such_habit' } })
+    await mailOf('nobody@far-heron.example', 'Flat in Portland Thu', 'd')
+    expect(rows().at(-1)).toMatchObject({ region: 'OR', equipment: 'flatbed' })
+  })
+  test('of a carrier on file it is known whoever of it writes, and stands on its dossier', async () => {
+    const mail = world.db.select({ mail: carrier.mail }).from(carrier).where(eq(carrier.id, 1)).get()!.mail
+    await mailOf(mail, 'Van in Portland tomorrow')
+    act({
+      intent: 'change_truck',
+      id: firstId(),
+      facts: facts({ city: 'Portland', region: 'ME', lat: 43.66, lon: -70.26, equipment: 'van' }),
+    })
+    expect(readDossier(world.db, 1, now)!.habits).toMatchObject([{ words: 'portland', meaning: 'Portland, ME' }])
+  })
+  test('days and figures put right teach nothing', async () => {
+    await mailOf('nobody@far-heron.example', 'Reefer in Twin Falls, ID tomorrow')
+    act({ intent: 'change_truck', id: firstId(), facts: facts({ fromDay: '2026-11-27', count: 3 }) })
+    expect(world.db.select().from(mailHabit).all()).toEqual([])
   })
 })
 

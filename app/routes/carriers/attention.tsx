@@ -4,7 +4,7 @@ import { readNeeds, readRecentChanges } from '#server/carrier/needs'
 import { database } from '#server/db.server'
 import { officeOf } from '#server/office/office'
 import { ChangedList } from '../../carrier/changed-list'
-import { LoadsInDoubt, PeopleNeeded } from '../../carrier/needs-list'
+import { LoadsInDoubt, PeopleNeeded, WarnedLetters } from '../../carrier/needs-list'
 import { useLive } from '../../ui/live'
 import type { Route } from './+types/attention'
 
@@ -28,7 +28,12 @@ export default function AttentionPage({ loaderData }: Route.ComponentProps) {
   const { needs, changes, now, zone, mayEdit } = loaderData
   useLive(({ aggregate }) => aggregate === 'carrier')
   const nothing =
-    needs.alerts.length + needs.lapsing.length + needs.payees.length + needs.documents.length + needs.missing.length ===
+    needs.alerts.length +
+      needs.lapsing.length +
+      needs.payees.length +
+      needs.documents.length +
+      needs.missing.length +
+      needs.letters.length ===
     0
   return (
     <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] gap-6 overflow-y-auto px-4 py-2">
@@ -41,6 +46,7 @@ export default function AttentionPage({ loaderData }: Route.ComponentProps) {
             Nothing needs attention: no award in doubt, no document to review, no payee to approve.
           </p>
         )}
+        <WarnedLetters needs={needs} now={now} zone={zone} />
         <LoadsInDoubt needs={needs} now={now} zone={zone} mayEdit={mayEdit} />
         <PeopleNeeded {...loaderData} />
       </section>

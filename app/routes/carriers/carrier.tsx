@@ -12,6 +12,7 @@ import { Documents } from '../../carrier/documents'
 import { DossierHead } from '../../carrier/dossier-head'
 import { Grades } from '../../carrier/grades'
 import { GroupDrawing } from '../../carrier/group-drawing'
+import { MailHabits } from '../../carrier/mail-habits'
 import { VettingSide } from '../../carrier/vetting-side'
 import { useKeys } from '../../ui/keys'
 import type { Route } from './+types/carrier'
@@ -69,6 +70,7 @@ export default function Carrier({ loaderData }: Route.ComponentProps) {
             onPayee={() => openDialog('payee')}
           />
           <Grades grades={dossier.grades} />
+          <MailHabits habits={dossier.habits} mayEdit={mayEdit} />
         </div>
         <div className="flex min-w-0 flex-col gap-3">
           <Documents
