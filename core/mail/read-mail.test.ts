@@ -160,6 +160,11 @@ test.each([
   ['what stands in a signature', letter('Call me.\n\nThanks,\nDale\nVans in Boise, ID and Tulsa, OK every day 12/3')],
 ])('%s holds nothing', (_, mail) => expect(readMailFacts(mail, finder)).toMatchObject({ trucks: [], offers: [] }))
 
+test('a mail of thousands of trucks is read as far as anybody lists', () => {
+  const { trucks } = readMailFacts(letter('Van Boise ID 12/3\n'.repeat(2_000)), finder)
+  expect(trucks).toHaveLength(300)
+})
+
 test('a mail of 60,000 characters is read in no more than a blink', () => {
   const long = letter('Van Boise ID 12/3 - reefer Tulsa OK tomorrow to CA, AZ\n'.repeat(1_100))
   const started = performance.now()

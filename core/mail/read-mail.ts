@@ -26,6 +26,9 @@ const shownText = ({ text, html }: MailInput): string => {
   return html !== '' && (plain.trim() === '' || /<table/i.test(html)) ? textOfHtml(html) : plain
 }
 
+/** No carrier lists more by mail: what is beyond is made to fill our tables. */
+const [mostTrucks, mostOffers] = [300, 100]
+
 /** Reads what a carrier's mail says of trucks and prices, by what was learnt of its sender. Nothing in it is taken for more than its sender's word. */
 export function readMailFacts(mail: MailInput, finder: PlaceFinder, habits: readonly MailHabit[] = []): MailFacts {
   const parts: MailPart[] = [{ name: null, text: shownText(mail).slice(0, 60_000) }, ...mail.sheets]
@@ -58,7 +61,7 @@ export function readMailFacts(mail: MailInput, finder: PlaceFinder, habits: read
     }
     facts.offers.push(...offers)
   }
-  return facts
+  return { ...facts, trucks: facts.trucks.slice(0, mostTrucks), offers: facts.offers.slice(0, mostOffers) }
 }
 
 function linesOf(text: string): OwnLine[] {

@@ -1,11 +1,12 @@
 import { eq, inArray } from 'drizzle-orm'
 import type { MailFacts } from '#core/mail/mail'
 import { truckOfMail } from '#core/truck/from-mail'
+import type { TruckFacts } from '#core/truck/truck'
 import type { Db } from '#server/db.server'
 import { noteUnlogged } from '#server/event/event'
 import { officeOf } from '#server/office/office'
 import { knownTruck, mailFacts } from '#server/schema'
-import { keepTruck, proposeTruck } from './keep'
+import { keepTruck, proposeTrucks, type Saying } from './keep'
 
 interface Letter {
   messageId: number
@@ -32,6 +33,7 @@ export function keepMailFacts(
   db.insert(mailFacts).values({ messageId, facts }).run()
   const least = officeOf(db).running.factsTakenFromPercent / 100
   let taken = 0
+  const proposed: { facts: TruckFacts; saying: Saying }[] = []
   for (const [factAt, each] of facts.trucks.entries()) {
     const truck = truckOfMail(each)
     if (!truck) continue
@@ -45,12 +47,13 @@ export function keepMailFacts(
       confidence,
     }
     if (!(isProven && carrier && confidence >= least && facts.warnings.length === 0)) {
-      proposeTruck(db, truck.facts, saying, now)
+      proposed.push({ facts: truck.facts, saying })
       continue
     }
     keepTruck(db, truck.facts, saying, { now, by: { kind: 'system', id: null, name: ruleName } })
     taken += 1
   }
+  proposeTrucks(db, proposed, now)
   noteUnlogged(db, 'floor', null, 'truck')
   return taken
 }

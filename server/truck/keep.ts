@@ -19,10 +19,13 @@ export interface Saying {
 
 const columnsOf = (facts: TruckFacts) => ({ ...facts, lastDay: lastDayOf(facts), cell: cellOf(facts) })
 
-/** Keeps a truck that was read from an email and that nobody has confirmed. */
-export function proposeTruck(db: Db, facts: TruckFacts, saying: Saying, now: number): void {
+/** Keeps trucks that were read from an email and that nobody has confirmed. */
+export function proposeTrucks(db: Db, trucks: readonly { facts: TruckFacts; saying: Saying }[], now: number): void {
+  if (trucks.length === 0) return
   db.insert(knownTruck)
-    .values({ ...columnsOf(facts), ...saying, saidAt: now, state: 'proposed' })
+    .values(
+      trucks.map(({ facts, saying }) => ({ ...columnsOf(facts), ...saying, saidAt: now, state: 'proposed' as const })),
+    )
     .run()
 }
 
