@@ -25,7 +25,8 @@ import { habitsOf } from '#server/truck/habits'
 /** What became of a message: `folded` is one of so many that it only counts. */
 export type Reading = 'offer' | 'proposal' | 'left' | 'known' | 'folded'
 
-const readTimeout = 5_000
+/** The thread that reads starts with its first mail, and learns the places first: on a busy machine that takes seconds. */
+const readTimeout = 15_000
 const floodWindowMs = 10 * 60_000
 /** Messages of one sender, and of all, about one load within the window; nobody reads more, and they are kept no more. */
 const maxOfSender = 8
