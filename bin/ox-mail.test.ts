@@ -105,7 +105,7 @@ beforeAll(async () => {
 })
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
 
-describe('bin/ox mail', () => {
+describe('bin/ox mail', { timeout: 90_000 }, () => {
   test('prints a line for each message in order, with trucks and prices', () => {
     const { status, lines } = run('plain.eml', 'invoice.eml')
     expect(status).toBe(0)

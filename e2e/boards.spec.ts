@@ -1,4 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
+import { dayOf, toLocal } from '#core/time/local'
 import { caller, ready, signIn } from './desk'
 import { clearCarriers, freshLoad, reading } from './loads'
 import { world } from './world'
@@ -9,7 +10,8 @@ async function onBoard(name: keyof typeof world.boards, other: object): Promise<
   expect(added.status).toBe(200)
 }
 
-const today = () => new Date().toISOString().slice(0, 10)
+/** The desk's own day: in its evening it is tomorrow elsewhere already. */
+const today = () => dayOf(toLocal(Date.now(), 'America/Boise'))
 const lines = (page: Page) => page.getByRole('list', { name: 'Log, newest first' })
 
 test('post to three boards with what each will not show, an offer comes, it is awarded, and all boards let go of it', async ({
