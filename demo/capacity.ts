@@ -1,4 +1,5 @@
 import { asc, eq } from 'drizzle-orm'
+import { momentWithOffset } from '#core/mail/date-header'
 import { addDays, dayOf, toLocal } from '#core/time/local'
 import type { TruckFacts } from '#core/truck/truck'
 import type { Db } from '#server/db.server'
@@ -105,7 +106,9 @@ function letter(
   at: number,
   number: number,
 ): string {
-  const date = new Date(at).toUTCString().replace('GMT', '+0000')
+  // By the carrier's own clock: `tomorrow` is counted from it.
+  const local = momentWithOffset(at, zone)
+  const date = new Date(`${local.slice(0, 19)}Z`).toUTCString().replace('GMT', local.slice(19).replace(':', ''))
   const head = [
     `From: ${from}`,
     'To: desk@ploverrook.example',
