@@ -90,7 +90,7 @@ export function takeRadius(tokens: readonly Token[], at: number): Taken {
   if (tokens[next]?.text === '-') next++
   const unit = isMile(tokens[next])
   if (unit) next++
-  return /^(?:radius|deadhead|dh|rad|dho|dead|around)$/.test(tokens[next]?.text ?? '') ? radius(value, next + 1) : null
+  return /^(?:radius|deadhead|dh|rad|dead|around)$/.test(tokens[next]?.text ?? '') ? radius(value, next + 1) : null
 }
 
 /** A length alone: `53'`, `48ft`, `(53)`. */

@@ -15,7 +15,7 @@ const months: Record<string, number> = {
 }
 const relative: Record<string, number> = {
   ...{ today: 0, tod: 0, hoy: 0, now: 0, asap: 0, tonight: 0, immediately: 0, ahora: 0, tonite: 0 },
-  ...{ tomorrow: 1, tmrw: 1, tmr: 1, tmw: 1, tomorow: 1, tommorow: 1, tommorrow: 1, manana: 1, overnight: 1 },
+  ...{ tomorrow: 1, tmrw: 1, tmr: 1, tomorow: 1, tommorow: 1, tommorrow: 1, manana: 1, overnight: 1 },
 }
 
 /** How far a day may lie from the mail that names it to be meant as one: further away it is a fraction or a part of a number. */

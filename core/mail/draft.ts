@@ -24,7 +24,7 @@ export interface Draft {
   isGone: boolean
 }
 
-/** A truck of which nothing was said yet. Written out: it is made for every sentence, and spreads of spreads cost a third of the reading. */
+/** A truck of which nothing was said yet. Written out: it is made for every sentence, and spreads of spreads stood high in the profile. */
 export const emptyDraft = (): Draft => ({
   place: null,
   equipment: null,

@@ -81,7 +81,7 @@ export const knownYetMore: readonly Sample[] = [
     '2026-12-09T08:40:00-06:00',
     'i@oak-gall.example',
     'Re: PR-26136',
-    'Sounds good, book it. Driver Luis 555-0144.',
+    'Sounds good, we will haul it. Driver Luis 555-0144.',
   ),
   plain(
     'xg10',
@@ -186,7 +186,7 @@ export const knownYetMore: readonly Sample[] = [
     '2026-12-09T09:30:00-06:00',
     's@cane-river.example',
     'Natchitoches',
-    'got a flatbed emptying at natchitoches la tmw morning, needs to go towards dallas or houston',
+    'got a flatbed emptying at natchitoches la tmrw morning, needs to go towards dallas or houston',
     {
       trucks: [truck('Natchitoches, LA', 'flatbed', '2026-12-10', { destinations: ['Dallas, TX', 'Houston, TX'] })],
     },
